@@ -1,0 +1,223 @@
+/** The commands: one definition each. A command writes its result through `out` and its messages through `say`. */
+import { mkdir, readFile, writeFile } from 'node:fs/promises'
+import { dirname, join } from 'node:path'
+import { bakeSheet, fileNameOf, type BakeOptions } from '@gliv/bake'
+import { adviseKit, findEffect, kitJsonSchema, KitRefusal, resolveEffect, writeKitJson, writeKitZip, writePack, type KitFile } from '@gliv/document'
+import { makeDemo } from '@gliv/demo'
+import { compile, createSimulation, emissionEndSeconds, latestEndSeconds, reportRun, tickOf } from '@gliv/engine'
+import { Refusal, SAMPLINGS, type Sampling, type Tape } from '@gliv/model'
+import { numberOption, pairOption, parseArgs, required, type Syntax, Usage, wholeOption, type Args } from './args.ts'
+import { loadKit, reasonOf } from './kitfile.ts'
+
+export interface Terminal {
+  out(text: string): void
+  say(text: string): void
+}
+
+export interface Command {
+  readonly usage: string
+  readonly syntax: Syntax
+  run(args: Args, terminal: Terminal): Promise<void>
+}
+
+const UINT32 = 0xffffffff
+
+const write = async (path: string, data: string | Uint8Array): Promise<void> => {
+  try {
+    await mkdir(dirname(path), { recursive: true })
+    await writeFile(path, data)
+  } catch (error) {
+    throw new Refusal(path, reasonOf(error))
+  }
+}
+
+const writeKit = (path: string, file: KitFile): Promise<void> => {
+  if (path.endsWith('.gliv')) return write(path, writeKitZip(file))
+  if (path.endsWith('.gliv.json')) return write(path, writeKitJson(file))
+  throw new Usage(`--out is "${path}"; a kit file ends in .gliv or .gliv.json`)
+}
+
+/** Infinity has no place in JSON: a loop never ends, which reads null. */
+const finite = (seconds: number): number | null => (Number.isFinite(seconds) ? seconds : null)
+
+const check: Command = {
+  usage: 'check FILE [--json]',
+  syntax: { files: 1, values: [], flags: ['--json'] },
+  async run(args, { out }) {
+    const json = args.has('--json')
+    try {
+      const { kit } = await loadKit(args.files[0]!)
+      for (const id of kit.effectOrder) compile(resolveEffect(kit, kit.effects[id]!))
+      const advice = adviseKit(kit)
+      if (json) out(JSON.stringify({ ok: true, problems: [], advice }))
+      else out([`${kit.name}: ${kit.effectOrder.length} effects, ${kit.typeOrder.length} particle types, ${kit.sheetOrder.length} sheets; no problems`, ...advice.map((a) => `advice: ${a.place}: ${a.message}`)].join('\n'))
+    } catch (error) {
+      if (json && error instanceof Refusal) {
+        const problems = error instanceof KitRefusal ? error.problems : [{ place: error.place, message: error.message }]
+        out(JSON.stringify({ ok: false, problems, advice: [] }))
+      }
+      throw error
+    }
+  },
+}
+
+const list: Command = {
+  usage: 'list FILE [--json]',
+  syntax: { files: 1, values: [], flags: ['--json'] },
+  async run(args, { out }) {
+    const { kit } = await loadKit(args.files[0]!)
+    const effects = kit.effectOrder.map((id) => {
+      const resolved = resolveEffect(kit, kit.effects[id]!)
+      const loops = resolved.play === 'loop'
+      return {
+        id,
+        name: resolved.name,
+        duration: loops ? resolved.numbers.loopSeconds : emissionEndSeconds(resolved),
+        period: null,
+        emissionEndSeconds: finite(loops ? Infinity : emissionEndSeconds(resolved)),
+        latestEndSeconds: finite(loops ? Infinity : latestEndSeconds(resolved)),
+      }
+    })
+    const types = kit.typeOrder.map((id) => ({ id, name: kit.types[id]!.name }))
+    const sheets = kit.sheetOrder.map((id) => ({ id, name: kit.sheets[id]!.name, frames: kit.sheets[id]!.frames.length }))
+    if (args.has('--json')) out(JSON.stringify({ kit: { id: kit.id, name: kit.name }, effects, types, sheets }))
+    else
+      out(
+        [
+          kit.name,
+          ...effects.map((e) => `  effect  ${e.id}  "${e.name}"  ${e.latestEndSeconds === null ? `loops every ${e.duration} s` : `ends by ${e.latestEndSeconds} s`}`),
+          ...types.map((t) => `  type    ${t.id}  "${t.name}"`),
+          ...sheets.map((s) => `  sheet   ${s.id}  "${s.name}"  ${s.frames} frames`),
+        ].join('\n'),
+      )
+  },
+}
+
+const schema: Command = {
+  usage: 'schema',
+  syntax: { files: 0, values: [], flags: [] },
+  async run(_args, { out }) {
+    out(JSON.stringify(kitJsonSchema(), null, 1))
+  },
+}
+
+const demo: Command = {
+  usage: 'demo --out FILE',
+  syntax: { files: 0, values: ['--out'], flags: [] },
+  async run(args, { say }) {
+    const path = required(args, '--out')
+    await writeKit(path, makeDemo())
+    say(`wrote ${path}`)
+  },
+}
+
+const pack: Command = {
+  usage: 'pack FILE --out FILE',
+  syntax: { files: 1, values: ['--out'], flags: [] },
+  async run(args, { say }) {
+    const path = required(args, '--out')
+    const file = await loadKit(args.files[0]!)
+    for (const id of file.kit.effectOrder) compile(resolveEffect(file.kit, file.kit.effects[id]!))
+    await write(path, writePack(file))
+    say(`wrote ${path}`)
+  },
+}
+
+/** What a tape may do in this version; the rest of the contract's words is refused by name. */
+const TAPE_WORDS = ['move', 'teleport', 'stop', 'emit']
+
+const readTape = async (path: string): Promise<Tape> => {
+  let data: unknown
+  try {
+    data = JSON.parse(await readFile(path, 'utf8'))
+  } catch (error) {
+    throw new Refusal(path, error instanceof SyntaxError ? `it is not readable JSON (${error.message}); correct it` : reasonOf(error))
+  }
+  if (!Array.isArray(data)) throw new Refusal(path, 'a tape is a JSON list of {tick, do, …}; wrap the entries in [ ]')
+  data.forEach((entry: { do?: unknown; on?: unknown } | null, i) => {
+    const word = entry?.do
+    if (word === 'surfaces' || word === 'view') throw new Refusal(`tape[${i}].do`, `"${word}" is not supported yet by this version; remove the entry`)
+    if (!TAPE_WORDS.includes(word as string)) throw new Refusal(`tape[${i}].do`, `${JSON.stringify(word)} is unknown; it must be one of ${TAPE_WORDS.join(', ')}`)
+    if (word === 'emit' && typeof entry?.on !== 'boolean') throw new Refusal(`tape[${i}].on`, `${JSON.stringify(entry?.on)} must be true or false`)
+    for (const later of ['rotate', 'scale', 'mirror']) if (entry && later in entry) throw new Refusal(`tape[${i}].${later}`, 'it is not supported yet by this version; remove it')
+  })
+  return data as Tape
+}
+
+const run: Command = {
+  usage: 'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--tape FILE] [--every N] --json',
+  syntax: {
+    files: 1,
+    values: ['--effect', '--until', '--seed', '--x', '--y', '--tape', '--every'],
+    flags: ['--json'],
+    later: ['--rotate', '--scale', '--mirror', '--view', '--stage'],
+  },
+  async run(args, { out }) {
+    const file = await loadKit(args.files[0]!)
+    const effect = resolveEffect(file.kit, findEffect(file.kit, required(args, '--effect')))
+    required(args, '--until')
+    const until = numberOption(args, '--until')!
+    if (until < 0 || until > 36_000) throw new Usage(`--until is ${until}; it must be from 0 to 36000 seconds`)
+    if (!args.has('--json')) throw new Usage('gliv run gives JSON; add --json')
+    const seed = wholeOption(args, '--seed', 0, UINT32)
+    const tape = args.options.get('--tape')
+    const simulation = createSimulation(compile(effect), {
+      ...(seed === undefined ? {} : { seed }),
+      ...(tape === undefined ? {} : { tape: await readTape(tape) }),
+      x: numberOption(args, '--x') ?? 0,
+      y: numberOption(args, '--y') ?? 0,
+    })
+    const last = tickOf(until, simulation.rate)
+    const every = wholeOption(args, '--every', 1, 1_000_000)
+    if (every)
+      for (let tick = 0; tick <= last; tick += every) {
+        simulation.seek(tick)
+        out(JSON.stringify(reportRun(simulation)))
+      }
+    else {
+      simulation.seek(last)
+      out(JSON.stringify(reportRun(simulation)))
+    }
+  },
+}
+
+const samplingOption = (args: Args): Sampling | undefined => {
+  const value = args.options.get('--sampling')
+  if (value !== undefined && !SAMPLINGS.includes(value as Sampling)) throw new Usage(`--sampling is "${value}"; it must be one of ${SAMPLINGS.join(', ')}`)
+  return value as Sampling | undefined
+}
+
+const bakeOptions = (args: Args): BakeOptions => {
+  const size = pairOption(args, '--size', 'x')
+  const origin = pairOption(args, '--origin', ',')
+  const all = {
+    seed: wholeOption(args, '--seed', 0, UINT32),
+    size: size && { w: size[0], h: size[1] },
+    origin: origin && { x: origin[0], y: origin[1] },
+    fps: numberOption(args, '--fps'),
+    from: numberOption(args, '--from'),
+    to: numberOption(args, '--to'),
+    sampling: samplingOption(args),
+    columns: wholeOption(args, '--columns', 1, 4096),
+  }
+  return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined))
+}
+
+const bake: Command = {
+  usage: 'bake FILE --effect ID_OR_NAME --out DIR [--seed N] [--size WxH] [--origin X,Y] [--fps N] [--from S] [--to S] [--sampling nearest|smooth] [--columns N]',
+  syntax: { files: 1, values: ['--effect', '--out', '--seed', '--size', '--origin', '--fps', '--from', '--to', '--sampling', '--columns'], flags: [] },
+  async run(args, { say }) {
+    const file = await loadKit(args.files[0]!)
+    const effect = findEffect(file.kit, required(args, '--effect'))
+    const folder = required(args, '--out')
+    const name = fileNameOf(effect.name)
+    const { png, json } = bakeSheet(file, effect, `${name}.png`, bakeOptions(args))
+    await write(join(folder, `${name}.png`), png)
+    await write(join(folder, `${name}.json`), `${JSON.stringify(json, null, 1)}\n`)
+    say(`wrote ${join(folder, name)}.png and .json: ${json.frames.length} frames, ${json.size.w} × ${json.size.h} px`)
+  },
+}
+
+export const COMMANDS: Readonly<Record<string, Command>> = { check, list, schema, demo, pack, run, bake }
+
+export const parseFor = (name: string, argv: readonly string[]): Args => parseArgs(name, argv, COMMANDS[name]!.syntax)

@@ -1,0 +1,190 @@
+/**
+ * Edits of a kit that are more than setting a value. Each changes the kit it is given (an Immer draft in the studio,
+ * a copy in tests); ids come from outside, so that the core stays free of chance.
+ */
+import { DEFAULT_RAMPS, defaultsOf, sourceOfId, type Fill, type ShapeKind } from '@gliv/model'
+import { type Effect, type Emitter, type Kit, KIT_VERSION, type ParticleType } from './kit.ts'
+
+export type MakeId = (prefix: string) => string
+
+const clone = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+/** `Sparks` → `Sparks 2`, `Sparks 2` → `Sparks 3`: the first number that is free. */
+export const freeName = (name: string, taken: readonly string[]): string => {
+  if (!taken.includes(name)) return name
+  const stem = name.replace(/ \d+$/, '')
+  for (let n = 2; n <= taken.length + 2; n++) if (!taken.includes(`${stem} ${n}`)) return `${stem} ${n}`
+  return `${stem} ${taken.length + 2}`
+}
+
+export const emptyKit = (id: string, name: string): Kit => ({
+  format: 'gliv-kit',
+  version: KIT_VERSION,
+  rules: 1,
+  id,
+  name,
+  rate: 60,
+  sheets: {},
+  sheetOrder: [],
+  types: {},
+  typeOrder: [],
+  effects: {},
+  effectOrder: [],
+})
+
+const addType = (kit: Kit, type: ParticleType): void => {
+  kit.types[type.id] = type
+  kit.typeOrder.push(type.id)
+}
+
+export const usersOfType = (kit: Kit, typeId: string): { effect: Effect; emitter: Emitter }[] =>
+  kit.effectOrder.flatMap((id) => {
+    const effect = kit.effects[id]!
+    return effect.emitterOrder.map((e) => effect.emitters[e]!).filter((e) => e.type === typeId).map((emitter) => ({ effect, emitter }))
+  })
+
+/** Particle types that nobody uses go away with their last emitter. */
+const dropIfUnused = (kit: Kit, typeId: string): void => {
+  if (usersOfType(kit, typeId).length > 0) return
+  delete kit.types[typeId]
+  kit.typeOrder = kit.typeOrder.filter((id) => id !== typeId)
+}
+
+/** What a new emitter starts from. */
+export interface Starter {
+  readonly name: string
+  readonly numbers?: Partial<Emitter['numbers']>
+  readonly typeNumbers?: Partial<ParticleType['numbers']>
+  readonly shape?: ShapeKind
+  readonly fill?: Fill
+  readonly burst?: number
+  readonly flatOpacity?: boolean
+}
+
+export const STARTERS = {
+  steady: { name: 'Steady' },
+  burst: { name: 'Burst', burst: 20, numbers: { flow: 0, fan: 360, duration: 0 } },
+  picture: { name: 'One picture', burst: 1, flatOpacity: false, numbers: { flow: 0, fan: 0, duration: 0, speed: { from: 0, to: 0 } }, typeNumbers: { life: { from: 1, to: 1 } } },
+  weather: {
+    name: 'Weather',
+    shape: 'rectangle',
+    numbers: { flow: 60, duration: 4, heading: 90, fan: 6, speed: { from: 180, to: 260 }, shapeWidth: 640, shapeHeight: 8, offsetY: -180 },
+    typeNumbers: { life: { from: 1.4, to: 2 } },
+  },
+} as const satisfies Record<string, Starter>
+export type StarterId = keyof typeof STARTERS
+
+/** Adds an emitter with a particle type of its own. The kit must have a sheet. Returns its id. */
+export const addEmitter = (kit: Kit, effectId: string, starterId: StarterId, makeId: MakeId): string => {
+  const starter: Starter = STARTERS[starterId]
+  const effect = kit.effects[effectId]!
+  const id = makeId('emitter')
+  const name = freeName(starter.name, Object.values(effect.emitters).map((e) => e.name))
+  const type: ParticleType = {
+    id: makeId('type'),
+    name: freeName(name, Object.values(kit.types).map((t) => t.name)),
+    sheet: kit.sheetOrder[0]!,
+    frame: 0,
+    blend: 'normal',
+    forces: [],
+    numbers: { ...defaultsOf('type'), ...starter.typeNumbers },
+    ramps: clone(DEFAULT_RAMPS),
+  }
+  addType(kit, type)
+  effect.emitters[id] = {
+    id,
+    name,
+    type: type.id,
+    salt: sourceOfId(id),
+    muted: false,
+    shape: starter.shape ?? 'point',
+    fill: starter.fill ?? 'even',
+    numbers: { ...defaultsOf('emitter'), ...starter.numbers },
+    bursts: starter.burst ? [{ id: makeId('burst'), numbers: { burstAt: 0, burstCount: starter.burst } }] : [],
+  }
+  effect.emitterOrder.push(id)
+  return id
+}
+
+/** An independent copy beside the original: its own particle type, a fresh salt. Returns its id. */
+export const duplicateEmitter = (kit: Kit, effectId: string, emitterId: string, makeId: MakeId): string => {
+  const effect = kit.effects[effectId]!
+  const original = effect.emitters[emitterId]!
+  const id = makeId('emitter')
+  const name = freeName(original.name, Object.values(effect.emitters).map((e) => e.name))
+  effect.emitters[id] = { ...clone(original), id, name, salt: sourceOfId(id) }
+  effect.emitterOrder.splice(effect.emitterOrder.indexOf(emitterId) + 1, 0, id)
+  ownType(kit, effectId, id, makeId)
+  return id
+}
+
+/** Gives an emitter a copy of its particle type that nobody else uses. Returns the type's id. */
+export const ownType = (kit: Kit, effectId: string, emitterId: string, makeId: MakeId): string => {
+  const emitter = kit.effects[effectId]!.emitters[emitterId]!
+  const type = kit.types[emitter.type]!
+  const id = makeId('type')
+  addType(kit, { ...clone(type), id, name: freeName(type.name, Object.values(kit.types).map((t) => t.name)) })
+  emitter.type = id
+  return id
+}
+
+/** Lets an emitter send out another emitter's type; its own goes away when nobody else uses it. */
+export const shareType = (kit: Kit, effectId: string, emitterId: string, typeId: string): void => {
+  const emitter = kit.effects[effectId]!.emitters[emitterId]!
+  const before = emitter.type
+  emitter.type = typeId
+  if (before !== typeId) dropIfUnused(kit, before)
+}
+
+export const deleteEmitter = (kit: Kit, effectId: string, emitterId: string): void => {
+  const effect = kit.effects[effectId]!
+  const { type } = effect.emitters[emitterId]!
+  delete effect.emitters[emitterId]
+  effect.emitterOrder = effect.emitterOrder.filter((id) => id !== emitterId)
+  dropIfUnused(kit, type)
+}
+
+/** Moves an emitter to a place in the order (0 is drawn first, lowest). */
+export const moveEmitter = (kit: Kit, effectId: string, emitterId: string, to: number): void => {
+  const effect = kit.effects[effectId]!
+  const rest = effect.emitterOrder.filter((id) => id !== emitterId)
+  rest.splice(Math.max(0, Math.min(rest.length, to)), 0, emitterId)
+  effect.emitterOrder = rest
+}
+
+export const addEffect = (kit: Kit, makeId: MakeId): string => {
+  const id = makeId('effect')
+  const name = freeName('New effect', Object.values(kit.effects).map((e) => e.name))
+  kit.effects[id] = { id, name, seed: 41, play: 'once', numbers: defaultsOf('effect'), emitters: {}, emitterOrder: [] }
+  kit.effectOrder.push(id)
+  if (kit.sheetOrder.length > 0) addEmitter(kit, id, 'steady', makeId)
+  return id
+}
+
+/** An independent copy of an effect; its emitters keep their salts, so it plays the same, and get types of their own. */
+export const duplicateEffect = (kit: Kit, effectId: string, makeId: MakeId): string => {
+  const original = kit.effects[effectId]!
+  const id = makeId('effect')
+  const copy = clone(original)
+  copy.id = id
+  copy.name = freeName(original.name, Object.values(kit.effects).map((e) => e.name))
+  kit.effects[id] = copy
+  kit.effectOrder.splice(kit.effectOrder.indexOf(effectId) + 1, 0, id)
+  // Emitters that shared a type go on sharing one inside the copy.
+  const fresh = new Map<string, string>()
+  for (const emitterId of copy.emitterOrder) {
+    const emitter = copy.emitters[emitterId]!
+    const before = emitter.type
+    const known = fresh.get(before)
+    if (known) emitter.type = known
+    else fresh.set(before, ownType(kit, id, emitterId, makeId))
+  }
+  return id
+}
+
+export const deleteEffect = (kit: Kit, effectId: string): void => {
+  const used = new Set(Object.values(kit.effects[effectId]!.emitters).map((e) => e.type))
+  delete kit.effects[effectId]
+  kit.effectOrder = kit.effectOrder.filter((id) => id !== effectId)
+  for (const type of used) dropIfUnused(kit, type)
+}

@@ -1,0 +1,44 @@
+/** Named steps from one version of the kit format to the next. Each takes and gives plain data and is tested by name. */
+import { Refusal } from '@gliv/model'
+import { KIT_VERSION } from './kit.ts'
+
+type Data = Record<string, unknown>
+
+export interface Migration {
+  readonly name: string
+  readonly from: number
+  apply(kit: Data): Data
+}
+
+const mapValues = (map: unknown, change: (value: Data) => Data): Data =>
+  Object.fromEntries(Object.entries((map ?? {}) as Data).map(([key, value]) => [key, change(value as Data)]))
+
+/** Version 1 said `loop: true | false`; a word leaves room for more ways to play. */
+const playAsWord: Migration = {
+  name: 'play-as-word',
+  from: 1,
+  apply: (kit) => ({
+    ...kit,
+    effects: mapValues(kit['effects'], ({ loop, ...effect }) => ({ ...effect, play: loop === true ? 'loop' : 'once' })),
+  }),
+}
+
+export const MIGRATIONS: readonly Migration[] = [playAsWord]
+
+/** Brings plain data to the present version. Throws `Refusal` for what is no kit or comes from a newer Gliv. */
+export const migrate = (data: unknown): Data => {
+  if (typeof data !== 'object' || data === null || (data as Data)['format'] !== 'gliv-kit')
+    throw new Refusal('kit', 'this is not a Gliv kit: "format" must be "gliv-kit"; export the kit from Gliv again')
+  let kit = data as Data
+  const version = kit['version']
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    throw new Refusal('version', `${JSON.stringify(version)} is not a version; it must be a whole number from 1; export the kit again`)
+  if (version > KIT_VERSION)
+    throw new Refusal('version', `${version} is newer than the ${KIT_VERSION} this Gliv knows; open the kit with a newer Gliv`)
+  for (let at = version; at < KIT_VERSION; at++) {
+    const step = MIGRATIONS.find((m) => m.from === at)
+    if (!step) throw new Error(`No migration from version ${at}`)
+    kit = { ...step.apply(kit), version: at + 1 }
+  }
+  return kit
+}

@@ -1,0 +1,35 @@
+/** The compiled file that a game loads: defaults filled, ids resolved, pictures inside. */
+import { type Pack, PACK_VERSION, RULES } from '@gliv/model'
+import { canonicalJson } from './canonical.ts'
+import type { Kit, KitFile } from './kit.ts'
+import { toDataUrl } from './pictures.ts'
+import { resolveEffect } from './resolve.ts'
+
+/** Keeps only what the engine reads, so that unknown fields of a kit do not travel to players. */
+const usedSheets = (kit: Kit): string[] => {
+  const used = new Set<string>()
+  for (const effect of Object.values(kit.effects))
+    for (const emitter of Object.values(effect.emitters)) if (!emitter.muted) used.add(kit.types[emitter.type]!.sheet)
+  return kit.sheetOrder.filter((id) => used.has(id))
+}
+
+export const makePack = ({ kit, pictures }: KitFile): Pack => {
+  const sheetIds = usedSheets(kit)
+  // Renumber sheets by resolving against a kit that has only the used ones.
+  const lean: Kit = { ...kit, sheetOrder: sheetIds }
+  return {
+    format: 'gliv-pack',
+    version: PACK_VERSION,
+    rules: RULES,
+    name: kit.name,
+    axes: '+x right, +y down, 0 degrees points right, angles grow clockwise',
+    units: 'pixels, seconds, degrees; opacity, ramps and life 0 to 1; colours #rrggbb in sRGB',
+    sheets: sheetIds.map((id) => {
+      const { name, picture, width, height, sampling } = kit.sheets[id]!
+      return { id, name, image: toDataUrl(pictures.get(picture)!), width, height, sampling }
+    }),
+    effects: kit.effectOrder.map((id) => resolveEffect(lean, kit.effects[id]!)),
+  }
+}
+
+export const writePack = (file: KitFile): string => canonicalJson(makePack(file))

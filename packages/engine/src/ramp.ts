@@ -1,0 +1,78 @@
+/**
+ * Ramps compiled to cubic pieces in Horner form with a bucket index, so that a look-up is one table read and at
+ * most a few comparisons. Linear and stepped pieces are exact; the eases are exact polynomials too.
+ */
+import type { Ease, Ramp, TintRamp } from '@gliv/model'
+
+const BUCKETS = 64
+/** at, then value = c0 + t·(c1 + t·(c2 + t·c3)) with t = (u − at) × perPiece. */
+const STRIDE = 6
+
+export interface CompiledRamp {
+  /** Set when the ramp never changes; then nothing else is read. */
+  readonly constant: boolean
+  readonly pieces: Float64Array
+  readonly firstPiece: Uint8Array
+}
+
+/** Coefficients of each ease on 0 to 1: t, t², 1 − (1 − t)², 3t² − 2t³, 0. */
+const EASE_COEFFICIENTS = {
+  linear: [1, 0, 0],
+  easeIn: [0, 1, 0],
+  easeOut: [2, -1, 0],
+  ease: [0, 3, -2],
+  step: [0, 0, 0],
+} as const satisfies Record<Ease, readonly [number, number, number]>
+
+interface Knot {
+  readonly at: number
+  readonly value: number
+  readonly ease: Ease
+}
+
+const compileKnots = (knots: readonly Knot[]): CompiledRamp => {
+  const first = knots[0] ?? { at: 0, value: 1, ease: 'linear' as const }
+  const all: Knot[] = first.at > 0 ? [{ at: 0, value: first.value, ease: 'step' }, ...knots] : knots.length ? [...knots] : [first]
+  const pieces = new Float64Array((all.length + 1) * STRIDE)
+  all.forEach((knot, i) => {
+    const next = all[i + 1]
+    const span = next ? next.at - knot.at : 0
+    const change = next && span > 0 ? next.value - knot.value : 0
+    const c = EASE_COEFFICIENTS[knot.ease]
+    pieces.set([knot.at, span > 0 ? 1 / span : 0, knot.value, change * c[0], change * c[1], change * c[2]], i * STRIDE)
+  })
+  pieces[all.length * STRIDE] = Infinity // ends every search
+  const firstPiece = new Uint8Array(BUCKETS + 1)
+  for (let b = 0, i = 0; b <= BUCKETS; b++) {
+    while (pieces[(i + 1) * STRIDE]! <= b / BUCKETS) i++
+    firstPiece[b] = i
+  }
+  return { constant: all.every((k) => k.value === first.value), pieces, firstPiece }
+}
+
+export const compileRamp = (ramp: Ramp): CompiledRamp => compileKnots(ramp.points)
+
+export interface CompiledTint {
+  readonly constant: boolean
+  readonly r: CompiledRamp
+  readonly g: CompiledRamp
+  readonly b: CompiledRamp
+}
+
+/** Channels run from 0 to 255. */
+export const compileTint = (tint: TintRamp): CompiledTint => {
+  const channel = (shift: number) =>
+    compileKnots(tint.points.map((p) => ({ at: p.at, ease: p.ease, value: (Number.parseInt(p.colour.slice(1), 16) >> shift) & 255 })))
+  const [r, g, b] = [channel(16), channel(8), channel(0)]
+  return { constant: r.constant && g.constant && b.constant, r, g, b }
+}
+
+/** Value of a ramp at life `u` from 0 to 1. */
+export const rampAt = (ramp: CompiledRamp, u: number): number => {
+  const p = ramp.pieces
+  if (ramp.constant) return p[2]!
+  let o = ramp.firstPiece[(u * BUCKETS) | 0]! * STRIDE
+  while (p[o + STRIDE]! <= u) o += STRIDE
+  const t = (u - p[o]!) * p[o + 1]!
+  return p[o + 2]! + t * (p[o + 3]! + t * (p[o + 4]! + t * p[o + 5]!))
+}

@@ -1,0 +1,87 @@
+/** PNG in and out. Reading is a package's work; writing is ours, because it has to be fast and give the same bytes everywhere. */
+import { convertIndexedToRgb, decode } from 'fast-png'
+import { zlibSync } from 'fflate'
+import { createImage, type Image } from './image.ts'
+
+/** Pictures larger than this on a side are refused before they are unpacked. */
+export const PNG_SIDE_LIMIT = 8192
+
+const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)
+
+const CRC = new Uint32Array(256).map((_, n) => {
+  let c = n
+  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1
+  return c
+})
+
+const crc = (bytes: Uint8Array): number => {
+  let c = 0xffffffff
+  for (let i = 0; i < bytes.length; i++) c = CRC[(c ^ bytes[i]!) & 255]! ^ (c >>> 8)
+  return (c ^ 0xffffffff) >>> 0
+}
+
+/** length · type · data · checksum of type and data */
+const chunk = (type: string, data: Uint8Array): Uint8Array => {
+  const out = new Uint8Array(12 + data.length)
+  const view = new DataView(out.buffer)
+  view.setUint32(0, data.length)
+  for (let i = 0; i < 4; i++) out[4 + i] = type.charCodeAt(i)
+  out.set(data, 8)
+  view.setUint32(8 + data.length, crc(out.subarray(4, 8 + data.length)))
+  return out
+}
+
+const header = (width: number, height: number): Uint8Array => {
+  const data = new Uint8Array(13)
+  const view = new DataView(data.buffer)
+  view.setUint32(0, width)
+  view.setUint32(4, height)
+  data[8] = 8 // bits a channel
+  data[9] = 6 // truecolour with alpha
+  return data // compression 0, filter 0, not interlaced
+}
+
+/** Each row is stored as its difference to the row above (filter 2). */
+const filterUp = ({ width, height, data }: Image): Uint8Array => {
+  const row = width * 4
+  const out = new Uint8Array((row + 1) * height)
+  for (let y = 0; y < height; y++) {
+    const o = y * (row + 1)
+    out[o] = 2
+    for (let x = 0; x < row; x++) out[o + 1 + x] = data[y * row + x]! - (y > 0 ? data[(y - 1) * row + x]! : 0)
+  }
+  return out
+}
+
+/** Same picture, same bytes. */
+export const encodePng = (image: Image): Uint8Array => {
+  const parts = [SIGNATURE, chunk('IHDR', header(image.width, image.height)), chunk('IDAT', zlibSync(filterUp(image), { level: 6 })), chunk('IEND', new Uint8Array(0))]
+  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0))
+  let at = 0
+  for (const part of parts) {
+    out.set(part, at)
+    at += part.length
+  }
+  return out
+}
+
+/** Any PNG to straight-alpha RGBA8. Throws an error in words for what is broken or too large. */
+export const decodePng = (bytes: Uint8Array): Image => {
+  if (bytes.length > 24) {
+    const view = new DataView(bytes.buffer, bytes.byteOffset)
+    const side = Math.max(view.getUint32(16), view.getUint32(20))
+    if (side > PNG_SIDE_LIMIT) throw new Error(`The picture is ${side} pixels on a side; at most ${PNG_SIDE_LIMIT} are read; make it smaller`)
+  }
+  const png = decode(bytes)
+  const indexed = png.palette ? convertIndexedToRgb(png) : null
+  const source = indexed ?? png.data
+  const channels = indexed ? indexed.length / (png.width * png.height) : png.channels
+  const shift = png.depth === 16 ? 8 : 0
+  const image = createImage(png.width, png.height)
+  for (let i = 0, n = png.width * png.height; i < n; i++) {
+    const grey = channels < 3
+    for (let c = 0; c < 3; c++) image.data[i * 4 + c] = source[i * channels + (grey ? 0 : c)]! >> shift
+    image.data[i * 4 + 3] = channels === 2 || channels === 4 ? source[i * channels + channels - 1]! >> shift : 255
+  }
+  return image
+}
