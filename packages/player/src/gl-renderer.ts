@@ -1,0 +1,101 @@
+import type { Blend, Frame } from '@gliv/model'
+import { createExpandedPath, createInstancedPath, type GlPath } from './gl-paths.ts'
+import { probeFaster } from './probe.ts'
+import { parseColour, type Camera, type DrawPath, type Renderer, type RenderSheet } from './renderer.ts'
+
+/** Blend factors for premultiplied colour: one entry a blend. */
+const BLEND_FACTORS = {
+  normal: (gl) => gl.blendFunc(gl.ONE, gl.ONE_MINUS_SRC_ALPHA),
+  // Light is added; the ground's alpha stays.
+  additive: (gl) => gl.blendFuncSeparate(gl.ONE, gl.ONE, gl.ZERO, gl.ONE),
+} as const satisfies Record<Blend, (gl: WebGL2RenderingContext) => void>
+
+type GlDrawPath = Exclude<DrawPath, 'canvas2d'>
+
+const PATHS = { instanced: createInstancedPath, expanded: createExpandedPath } as const satisfies Record<GlDrawPath, (gl: WebGL2RenderingContext) => GlPath>
+
+export class GlRenderer implements Renderer {
+  readonly path: GlDrawPath
+  uploadSeconds = 0
+  lost = false
+  readonly #gl: WebGL2RenderingContext
+  #way: GlPath
+  #sheets: readonly RenderSheet[] = []
+  #textures: WebGLTexture[] = []
+  readonly #onLost = (event: Event): void => {
+    event.preventDefault()
+    this.lost = true
+  }
+  readonly #onRestored = (): void => {
+    this.lost = false
+    this.#way = PATHS[this.path](this.#gl)
+    this.setSheets(this.#sheets)
+  }
+
+  constructor(gl: WebGL2RenderingContext, path?: GlDrawPath) {
+    this.#gl = gl
+    this.path = path ?? probeFaster()
+    this.#way = PATHS[this.path](gl)
+    gl.canvas.addEventListener('webglcontextlost', this.#onLost)
+    gl.canvas.addEventListener('webglcontextrestored', this.#onRestored)
+  }
+
+  setSheets(sheets: readonly RenderSheet[]): void {
+    const gl = this.#gl
+    for (const texture of this.#textures) gl.deleteTexture(texture)
+    this.#sheets = sheets
+    this.#textures = sheets.map((sheet) => {
+      const texture = gl.createTexture()
+      const filter = sheet.sampling === 'nearest' ? gl.NEAREST : gl.LINEAR
+      gl.bindTexture(gl.TEXTURE_2D, texture)
+      gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, filter)
+      gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, filter)
+      gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_WRAP_S, gl.CLAMP_TO_EDGE)
+      gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_WRAP_T, gl.CLAMP_TO_EDGE)
+      gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA, gl.RGBA, gl.UNSIGNED_BYTE, sheet.image)
+      return texture
+    })
+  }
+
+  begin(ground?: string | null): void {
+    const gl = this.#gl
+    this.uploadSeconds = 0
+    if (this.lost) return
+    gl.viewport(0, 0, gl.drawingBufferWidth, gl.drawingBufferHeight)
+    gl.enable(gl.BLEND)
+    if (ground === undefined) return
+    const [r, g, b] = ground === null ? [0, 0, 0] : parseColour(ground)
+    gl.clearColor(r / 255, g / 255, b / 255, ground === null ? 0 : 1)
+    gl.clear(gl.COLOR_BUFFER_BIT)
+  }
+
+  draw(frame: Frame, camera: Camera): void {
+    if (this.lost || frame.count === 0) return
+    const gl = this.#gl
+    const start = performance.now()
+    this.#way.upload(frame)
+    this.uploadSeconds += (performance.now() - start) / 1000
+    const { program, camera: uniform, sheetSize } = this.#way.program
+    gl.useProgram(program)
+    const sx = (2 * camera.zoom) / gl.drawingBufferWidth
+    const sy = (-2 * camera.zoom) / gl.drawingBufferHeight
+    gl.uniform4f(uniform, (frame.originX - camera.x) * sx - 1, (frame.originY - camera.y) * sy + 1, sx, sy)
+    for (let b = 0; b < frame.batchCount; b++) {
+      const batch = frame.batches[b]!
+      const sheet = this.#sheets[batch.sheet]
+      if (!sheet || batch.count === 0) continue
+      gl.bindTexture(gl.TEXTURE_2D, this.#textures[batch.sheet]!)
+      gl.uniform2f(sheetSize, sheet.width, sheet.height)
+      BLEND_FACTORS[batch.blend](gl)
+      this.#way.drawBatch(batch)
+    }
+  }
+
+  dispose(): void {
+    const gl = this.#gl
+    gl.canvas.removeEventListener('webglcontextlost', this.#onLost)
+    gl.canvas.removeEventListener('webglcontextrestored', this.#onRestored)
+    for (const texture of this.#textures) gl.deleteTexture(texture)
+    this.#textures = []
+  }
+}

@@ -1,0 +1,161 @@
+import { compile, createSimulation, LiveTape, type Program, type Simulation } from '@gliv/engine'
+import { createRenderer, type Surface } from './create.ts'
+import { findInPack, type LoadedPack } from './pack.ts'
+import type { Camera, DrawPath, Renderer } from './renderer.ts'
+
+export interface PlayOptions {
+  /** World pixels; default 0, 0. */
+  readonly x?: number
+  readonly y?: number
+  /** Unsigned 32 bits; default: the effect's own. */
+  readonly seed?: number
+}
+
+export interface PlayerOptions {
+  /** Asks for one way of drawing instead of the probe's choice. */
+  readonly path?: DrawPath
+}
+
+/** Longest stretch that is caught up at once, in seconds: after a hidden tab, effects go on from there. */
+const CATCH_UP_SECONDS = 1
+
+/** One playing effect. */
+export class EffectHandle {
+  /** Resolves when the last particle is gone; the effect has then freed itself. */
+  readonly finished: Promise<void>
+  readonly simulation: Simulation
+  readonly #tape: LiveTape
+  #behind = 0
+  #resolve: () => void = () => {}
+
+  constructor(program: Program, options: PlayOptions) {
+    const { x = 0, y = 0, seed } = options
+    this.#tape = new LiveTape(x, y)
+    this.simulation = createSimulation(program, { live: this.#tape, x, y, ...(seed === undefined ? {} : { seed }) })
+    this.finished = new Promise((resolve) => (this.#resolve = resolve))
+  }
+
+  /** Moves where particles are born; births lie along the way. */
+  moveTo(x: number, y: number): void {
+    this.#tape.moveTo(x, y)
+  }
+
+  /** Jumps: nothing is born along the way. */
+  teleport(x: number, y: number): void {
+    this.#tape.moveTo(x, y, true)
+  }
+
+  /** Switches emission off and on. */
+  emit(on: boolean): void {
+    this.#tape.emit(on)
+  }
+
+  /** Ends emission for good and lets the living finish. */
+  stop(): void {
+    this.#tape.stop()
+  }
+
+  /** Advances by whole ticks; gives false once it is over. */
+  advance(seconds: number): boolean {
+    const { rate } = this.simulation
+    this.#behind = Math.min(this.#behind + seconds, CATCH_UP_SECONDS)
+    while (this.#behind * rate >= 1) {
+      this.simulation.step()
+      this.#behind -= 1 / rate
+    }
+    if (!this.simulation.finished) return true
+    this.#resolve()
+    return false
+  }
+
+  /** How far display time is between the last two ticks, 0 to 1. */
+  get alpha(): number {
+    return this.#behind * this.simulation.rate
+  }
+
+  /** Ends at once, particles and all. */
+  remove(): void {
+    this.#resolve()
+  }
+}
+
+/**
+ * Plays a pack's effects on a canvas. The game calls `update` with the seconds since its last picture and `draw` once
+ * a picture; or `run` does both by itself.
+ * @example
+ * const player = new Player(canvas, await loadPack('last-ferry.glivpack.json'))
+ * player.run()
+ * player.play('Pier dust', { x: 120, y: 200 })
+ */
+export class Player {
+  readonly renderer: Renderer
+  readonly #pack: LoadedPack
+  readonly #programs = new Map<string, Program>()
+  readonly #playing = new Set<EffectHandle>()
+  #request = 0
+
+  constructor(surface: Surface, pack: LoadedPack, options: PlayerOptions = {}) {
+    this.#pack = pack
+    this.renderer = createRenderer(surface, options.path)
+    this.renderer.setSheets(pack.sheets)
+  }
+
+  /** Names of the pack's effects. */
+  get effects(): readonly string[] {
+    return this.#pack.pack.effects.map((e) => e.name)
+  }
+
+  /** Particles alive over all playing effects. */
+  get alive(): number {
+    let sum = 0
+    for (const handle of this.#playing) sum += handle.simulation.alive
+    return sum
+  }
+
+  get playing(): number {
+    return this.#playing.size
+  }
+
+  /** Starts an effect by id or name. Throws an error in words when there is none. */
+  play(effect: string, options: PlayOptions = {}): EffectHandle {
+    let program = this.#programs.get(effect)
+    if (!program) this.#programs.set(effect, (program = compile(findInPack(this.#pack.pack, effect))))
+    const handle = new EffectHandle(program, options)
+    this.#playing.add(handle)
+    return handle
+  }
+
+  update(seconds: number): void {
+    for (const handle of this.#playing) if (!handle.advance(seconds)) this.#playing.delete(handle)
+  }
+
+  /** Draws everything, in the order in which it was started. `ground` as in `Renderer.begin`. */
+  draw(camera: Camera = { x: 0, y: 0, zoom: 1 }, ground: string | null = null): void {
+    this.renderer.begin(ground)
+    for (const handle of this.#playing) this.renderer.draw(handle.simulation.frame(handle.alpha), camera)
+  }
+
+  /** Updates and draws with the screen until `pause`. */
+  run(ground: string | null = null): void {
+    let last = performance.now()
+    const tick = (now: number): void => {
+      this.update(Math.max(0, now - last) / 1000)
+      last = now
+      this.draw({ x: 0, y: 0, zoom: 1 }, ground)
+      this.#request = requestAnimationFrame(tick)
+    }
+    cancelAnimationFrame(this.#request)
+    this.#request = requestAnimationFrame(tick)
+  }
+
+  pause(): void {
+    cancelAnimationFrame(this.#request)
+  }
+
+  dispose(): void {
+    this.pause()
+    for (const handle of this.#playing) handle.remove()
+    this.#playing.clear()
+    this.renderer.dispose()
+  }
+}

@@ -1,0 +1,52 @@
+/** Which way of drawing is faster here: measured once a page on a small canvas of its own, then remembered. */
+import { INSTANCE_WORDS, type Frame } from '@gliv/model'
+import { createExpandedPath, createInstancedPath, type GlPath } from './gl-paths.ts'
+
+const SPRITES = 1500
+const ROUNDS = 3
+let known: 'instanced' | 'expanded' | null = null
+
+const sampleFrame = (): Frame => {
+  const f32 = new Float32Array(SPRITES * INSTANCE_WORDS)
+  const u32 = new Uint32Array(f32.buffer)
+  for (let i = 0; i < SPRITES; i++) {
+    f32.set([(i % 40) * 3, ((i / 40) | 0) * 3, 8, 0, 0, 8, 0, 0, 1, 1], i * INSTANCE_WORDS)
+    u32[i * INSTANCE_WORDS + 10] = 0xffffffff
+    f32[i * INSTANCE_WORDS + 11] = 0.5
+  }
+  return { f32, u32, count: SPRITES, batches: [{ sheet: 0, blend: 'normal', first: 0, count: SPRITES }], batchCount: 1, originX: 0, originY: 0 }
+}
+
+/** Milliseconds of one picture, until its pixels are there. */
+const timeOnce = (gl: WebGL2RenderingContext, path: GlPath, frame: Frame, pixel: Uint8Array): number => {
+  const start = performance.now()
+  gl.useProgram(path.program.program)
+  path.upload(frame)
+  gl.uniform4f(path.program.camera, -1, 1, 2 / 128, -2 / 128)
+  gl.uniform2f(path.program.sheetSize, 1, 1)
+  path.drawBatch(frame.batches[0]!)
+  gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel)
+  return performance.now() - start
+}
+
+const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!
+
+export const probeFaster = (): 'instanced' | 'expanded' => {
+  if (known) return known
+  const canvas = document.createElement('canvas')
+  canvas.width = canvas.height = 128
+  const gl = canvas.getContext('webgl2')
+  if (!gl) return 'expanded'
+  gl.bindTexture(gl.TEXTURE_2D, gl.createTexture())
+  gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA, 1, 1, 0, gl.RGBA, gl.UNSIGNED_BYTE, Uint8Array.of(255, 255, 255, 255))
+  gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST)
+  const frame = sampleFrame()
+  const pixel = new Uint8Array(4)
+  const times = [createInstancedPath(gl), createExpandedPath(gl)].map((path) => {
+    timeOnce(gl, path, frame, pixel) // warms up
+    return median(Array.from({ length: ROUNDS }, () => timeOnce(gl, path, frame, pixel)))
+  })
+  gl.getExtension('WEBGL_lose_context')?.loseContext()
+  known = times[0]! <= times[1]! ? 'instanced' : 'expanded'
+  return known
+}
