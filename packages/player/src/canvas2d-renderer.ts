@@ -31,6 +31,7 @@ export class Canvas2dRenderer implements Renderer {
   readonly path = 'canvas2d'
   uploadSeconds = 0
   readonly lost = false
+  readonly busy = false
   readonly #context: CanvasRenderingContext2D
   #sheets: readonly RenderSheet[] = []
   readonly #tinted = new Map<string, HTMLCanvasElement>()
@@ -110,6 +111,8 @@ export class Canvas2dRenderer implements Renderer {
     }
     context.restore()
   }
+
+  end(): void {}
 
   dispose(): void {
     this.#tinted.clear()

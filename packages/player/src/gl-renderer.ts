@@ -22,12 +22,14 @@ export class GlRenderer implements Renderer {
   #way: GlPath
   #sheets: readonly RenderSheet[] = []
   #textures: WebGLTexture[] = []
+  #fence: WebGLSync | null = null
   readonly #onLost = (event: Event): void => {
     event.preventDefault()
     this.lost = true
   }
   readonly #onRestored = (): void => {
     this.lost = false
+    this.#fence = null
     this.#way = PATHS[this.path](this.#gl)
     this.setSheets(this.#sheets)
   }
@@ -89,6 +91,23 @@ export class GlRenderer implements Renderer {
       BLEND_FACTORS[batch.blend](gl)
       this.#way.drawBatch(batch)
     }
+  }
+
+  end(): void {
+    if (this.lost) return
+    const gl = this.#gl
+    if (this.#fence) gl.deleteSync(this.#fence)
+    this.#fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0)
+    gl.flush()
+  }
+
+  get busy(): boolean {
+    if (!this.#fence || this.lost) return false
+    const gl = this.#gl
+    if (gl.getSyncParameter(this.#fence, gl.SYNC_STATUS) !== gl.SIGNALED) return true
+    gl.deleteSync(this.#fence)
+    this.#fence = null
+    return false
   }
 
   dispose(): void {

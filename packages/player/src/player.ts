@@ -129,10 +129,15 @@ export class Player {
     for (const handle of this.#playing) if (!handle.advance(seconds)) this.#playing.delete(handle)
   }
 
-  /** Draws everything, in the order in which it was started. `ground` as in `Renderer.begin`. */
+  /**
+   * Draws everything, in the order in which it was started. `ground` as in `Renderer.begin`. While the last picture is
+   * still being drawn, this one is left out: slow drawing costs pictures, never ticks.
+   */
   draw(camera: Camera = { x: 0, y: 0, zoom: 1 }, ground: string | null = null): void {
+    if (this.renderer.busy) return
     this.renderer.begin(ground)
     for (const handle of this.#playing) this.renderer.draw(handle.simulation.frame(handle.alpha), camera)
+    this.renderer.end()
   }
 
   /** Updates and draws with the screen until `pause`. */

@@ -24,6 +24,10 @@ export interface Renderer {
   /** Starts a picture: clears to an opaque `#rrggbb`, to transparent for null, or keeps what is there for undefined. */
   begin(ground?: string | null): void
   draw(frame: Frame, camera: Camera): void
+  /** Ends a picture and hands it to the screen. */
+  end(): void
+  /** True while the last picture is still being drawn: a caller that is short of time leaves the next one out. */
+  readonly busy: boolean
   /** Seconds spent handing over the last picture's instances. */
   readonly uploadSeconds: number
   /** True while the graphics context is gone; drawing is then without effect and resumes by itself. */

@@ -1,0 +1,157 @@
+import type { PropertyId } from '@gliv/model'
+import { refuseNumber } from '@gliv/document'
+import { useDrag } from '@use-gesture/react'
+import { type KeyboardEvent, memo, useEffect, useRef, useState } from 'react'
+import { cancelMoment, edit, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
+import { editLabel, type Part, readPart, readValue, type Target, withPart, writeValue } from '../store/targets.ts'
+import { PROPERTY_TEXTS } from '../texts/properties.ts'
+import { clampHard, formatNumber, parseTyped, stepOf, tidy, unitText } from '../util/format.ts'
+import { noteInput } from '../util/inputTime.ts'
+import { property } from '@gliv/model'
+
+interface Props {
+  readonly target: Target
+  readonly id: PropertyId
+  readonly part: Part
+  /** Shows the unit behind the digits. */
+  readonly unit?: boolean
+}
+
+/** Factor of a step: ten times with Shift, a tenth with Alt. */
+const fineness = (event: { shiftKey: boolean; altKey: boolean }): number => (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
+
+const setPart = (target: Target, id: PropertyId, part: Part, next: number, how: typeof edit): void => {
+  const { kit } = useDocument.getState()
+  if (!kit) return
+  const value = readValue(kit, target, id)
+  if (value === undefined) return
+  const whole = property(id).whole === true
+  const clean = clampHard(id, whole ? Math.round(next) : next)
+  how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, withPart(value, part, clean)))
+}
+
+/** What was typed becomes the value, or a message: value, rule, remedy. */
+const commitTyped = (target: Target, id: PropertyId, part: Part, text: string): string | null => {
+  const typed = parseTyped(id, text)
+  if (!typed) return `“${text}” is no number; type digits like 12 or 12-20`
+  const isRange = property(id).kind === 'range'
+  if (typed.from !== typed.to && !isRange) return 'This takes one number; type digits like 12'
+  const refusal = refuseNumber(id, typed.from) ?? refuseNumber(id, typed.to)
+  if (refusal) return refusal
+  if (typed.from === typed.to) setPart(target, id, part, typed.from, edit)
+  else {
+    const { kit } = useDocument.getState()
+    if (kit) edit(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, typed))
+  }
+  return null
+}
+
+const Typing = ({ start, label, onDone }: { start: string; label: string; onDone: (text: string | null) => string | null }) => {
+  const [text, setText] = useState(start)
+  const [message, setMessage] = useState<string | null>(null)
+  const field = useRef<HTMLInputElement>(null)
+  const closed = useRef(false)
+  useEffect(() => field.current?.select(), [])
+  const finish = (value: string | null): void => {
+    if (closed.current) return
+    closed.current = true
+    const refusal = onDone(value)
+    setMessage(refusal)
+    if (refusal) closed.current = false
+  }
+  const onKeyDown = (event: KeyboardEvent): void => {
+    event.stopPropagation()
+    if (event.key === 'Enter') finish(text)
+    else if (event.key === 'Escape') finish(null)
+  }
+  return (
+    <span className="typing">
+      <input
+        ref={field}
+        className="number-input"
+        aria-label={label}
+        aria-invalid={message !== null}
+        value={text}
+        style={{ width: `${Math.max(4, text.length + 1)}ch` }}
+        onChange={(event) => setText(event.target.value)}
+        onKeyDown={onKeyDown}
+        onBlur={() => finish(text === start || message ? null : text)}
+      />
+      {message && (
+        <span role="alert" className="field-message">
+          {message}
+        </span>
+      )}
+    </span>
+  )
+}
+
+/** A number that is dragged and typed where it stands. A click types, a drag changes, arrow keys step, a double click resets. */
+export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
+  const value = useDocument((state) => {
+    const kit = shownKit(state)
+    const found = kit && readValue(kit, target, id)
+    return found === null || found === undefined ? null : readPart(found, part)
+  })
+  const [typing, setTyping] = useState(false)
+  const exact = useRef(0)
+  const step = stepOf(id)
+  const label = PROPERTY_TEXTS[id].label + (part === 'from' ? ', from' : part === 'to' ? ', to' : '')
+
+  const bind = useDrag(
+    ({ first, last, tap, canceled, delta: [dx], event }) => {
+      if (tap) return setTyping(true)
+      if (first) exact.current = value ?? 0
+      if (canceled) return cancelMoment()
+      noteInput(event)
+      const pointer = event as PointerEvent
+      exact.current = clampHard(id, exact.current + dx * step * fineness(pointer))
+      if (dx !== 0) setPart(target, id, part, tidy(exact.current, step * fineness(pointer)), editMoment)
+      if (last) endMoment()
+    },
+    { filterTaps: true, axis: 'x', pointer: { capture: true, keys: false }, threshold: 2 },
+  )
+
+  if (value === null) return null
+  if (typing)
+    return (
+      <Typing
+        start={formatNumber(id, value)}
+        label={label}
+        onDone={(text) => {
+          const refusal = text === null ? null : commitTyped(target, id, part, text)
+          if (!refusal) setTyping(false)
+          return refusal
+        }}
+      />
+    )
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const direction = event.key === 'ArrowUp' || event.key === 'ArrowRight' ? 1 : event.key === 'ArrowDown' || event.key === 'ArrowLeft' ? -1 : 0
+    if (event.key === 'Enter' || /^[\d−.-]$/.test(event.key)) setTyping(true)
+    if (direction !== 0) {
+      event.preventDefault()
+      event.stopPropagation()
+      const by = step * fineness(event)
+      setPart(target, id, part, tidy(value + direction * by, by), edit)
+    }
+  }
+  return (
+    <span
+      {...bind()}
+      role="spinbutton"
+      tabIndex={0}
+      className="drag-number"
+      data-property={id}
+      data-part={part}
+      aria-label={label}
+      aria-valuenow={value}
+      aria-valuetext={formatNumber(id, value) + unitText(id)}
+      title={PROPERTY_TEXTS[id].help}
+      onKeyDown={onKeyDown}
+    >
+      {formatNumber(id, value)}
+      {unit ? unitText(id) : ''}
+    </span>
+  )
+})
+DragNumber.displayName = 'DragNumber'

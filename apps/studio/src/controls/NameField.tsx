@@ -1,0 +1,26 @@
+import type { Kit } from '@gliv/document'
+import { cancelMoment, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
+
+/** A name that is typed where it stands. What is being typed is journalled like a drag; Enter or leaving makes it one step of undo. */
+export const NameField = ({ label, read, write, className }: { label: string; read: (kit: Kit) => string | undefined; write: (kit: Kit, name: string) => void; className?: string }) => {
+  const name = useDocument((state) => {
+    const kit = shownKit(state)
+    return kit ? (read(kit) ?? '') : ''
+  })
+  return (
+    <input
+      className={className ?? 'name-field'}
+      aria-label={label}
+      value={name}
+      title={name}
+      maxLength={200}
+      onChange={(event) => editMoment(`${label}: ${event.target.value}`, (kit) => write(kit, event.target.value))}
+      onKeyDown={(event) => {
+        event.stopPropagation()
+        if (event.key === 'Escape') cancelMoment()
+        if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur()
+      }}
+      onBlur={() => endMoment()}
+    />
+  )
+}

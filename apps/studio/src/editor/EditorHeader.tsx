@@ -1,0 +1,102 @@
+import ArrowDropDown from '@mui/icons-material/ArrowDropDown'
+import Fullscreen from '@mui/icons-material/Fullscreen'
+import FitScreen from '@mui/icons-material/FitScreen'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import Tooltip from '@mui/material/Tooltip'
+import { lazy, Suspense, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { useShallow } from 'zustand/react/shallow'
+import { AppHeader } from '../pages/AppHeader.tsx'
+import { useDocument } from '../store/document.ts'
+import { GROUNDS, type Ground, setSession, useSession } from '../store/session.ts'
+import { NameField } from '../controls/NameField.tsx'
+import { useDriver, useEffectId } from './context.ts'
+import { fitStage } from './stage/Stage.tsx'
+
+const ShipDialog = lazy(() => import('../ship/ShipDialog.tsx'))
+
+/** Effects are switched without leaving the editor. */
+const EffectSwitch = () => {
+  const effectId = useEffectId()
+  const navigate = useNavigate()
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const kitId = useDocument((s) => s.kit?.id)
+  const effects = useDocument(useShallow((s) => s.kit?.effectOrder.map((id) => s.kit!.effects[id]!) ?? []))
+  return (
+    <>
+      <IconButton aria-label="Other effects of this kit" onClick={(event) => setAnchor(event.currentTarget)}>
+        <ArrowDropDown />
+      </IconButton>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        {effects.map((effect) => (
+          <MenuItem
+            key={effect.id}
+            dense
+            selected={effect.id === effectId}
+            onClick={() => {
+              setAnchor(null)
+              void navigate(`/kit/${kitId}/effect/${effect.id}`)
+            }}
+          >
+            {effect.name}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  )
+}
+
+export const EditorHeader = () => {
+  const effectId = useEffectId()
+  const driver = useDriver()
+  const kit = useDocument(useShallow((s) => ({ id: s.kit?.id, name: s.kit?.name })))
+  const ground = useSession((s) => s.ground)
+  const stageOnly = useSession((s) => s.stageOnly)
+  const [shipping, setShipping] = useState(false)
+  const nextGround = (): void => {
+    const all = Object.keys(GROUNDS) as Ground[]
+    setSession({ ground: all[(all.indexOf(ground) + 1) % all.length]! })
+  }
+  return (
+    <AppHeader
+      crumbs={
+        <>
+          <Link to={`/kit/${kit.id}`} className="crumb" title={kit.name}>
+            {kit.name}
+          </Link>
+          <span aria-hidden>›</span>
+          <NameField className="name-field effect-name" label="Effect name" read={(k) => k.effects[effectId]?.name} write={(k, name) => void (k.effects[effectId]!.name = name)} />
+          <EffectSwitch />
+        </>
+      }
+      actions={
+        <>
+          <Button variant="outlined" onClick={nextGround} title="Ground of the stage">
+            <span className="ground-patch" style={{ background: GROUNDS[ground] }} /> Ground
+          </Button>
+          <Tooltip title="Frame everything (F)">
+            <IconButton aria-label="Frame everything" onClick={() => driver && fitStage(driver)}>
+              <FitScreen fontSize="small" />
+            </IconButton>
+          </Tooltip>
+          <Tooltip title="Only the stage (G)">
+            <IconButton aria-label="Only the stage" aria-pressed={stageOnly} onClick={() => setSession({ stageOnly: !stageOnly })}>
+              <Fullscreen fontSize="small" />
+            </IconButton>
+          </Tooltip>
+          <Button variant="contained" onClick={() => setShipping(true)}>
+            Bake & ship
+          </Button>
+          {shipping && (
+            <Suspense>
+              <ShipDialog effectId={effectId} onClose={() => setShipping(false)} />
+            </Suspense>
+          )}
+        </>
+      }
+    />
+  )
+}

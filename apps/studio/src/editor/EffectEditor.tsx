@@ -1,0 +1,75 @@
+import { useEffect, useLayoutEffect, useMemo } from 'react'
+import { Group, Panel, Separator } from 'react-resizable-panels'
+import { useParams } from 'react-router'
+import { useDocument } from '../store/document.ts'
+import { useSession } from '../store/session.ts'
+import { EditorContext } from './context.ts'
+import { EditorHeader } from './EditorHeader.tsx'
+import { Recipe } from './recipe/Recipe.tsx'
+import { LifeStrip } from './strip/LifeStrip.tsx'
+import { Stage, useStageDriver } from './stage/Stage.tsx'
+import type { StageDriver } from './stage/driver.ts'
+import { Timeline } from './timeline/Timeline.tsx'
+import { Transport } from './transport/Transport.tsx'
+import { useShortcuts } from './useShortcuts.ts'
+
+/** Adds the time after which the interface has followed an edit, too; only while edits are timed. */
+const EditClock = ({ driver }: { driver: StageDriver | null }) => {
+  const moment = useDocument((s) => s.moment)
+  useLayoutEffect(() => driver?.markInterface(), [driver, moment])
+  return null
+}
+
+export const EffectEditor = () => {
+  const { effectId = '' } = useParams()
+  const exists = useDocument((s) => s.kit?.effects[effectId] !== undefined)
+  if (!exists) return <p className="empty-note">This effect does not exist any more. Go back to the kit to choose another.</p>
+  return <Editor key={effectId} effectId={effectId} />
+}
+
+const Editor = ({ effectId }: { effectId: string }) => {
+  const { driver, canvasRef } = useStageDriver(effectId)
+  const context = useMemo(() => ({ effectId, driver }), [effectId, driver])
+  const stageOnly = useSession((s) => s.stageOnly)
+  useShortcuts(effectId, driver)
+  const name = useDocument((s) => s.kit?.effects[effectId]?.name)
+  useEffect(() => void (document.title = `${name ?? ''} · Gliv`), [name])
+  return (
+    <EditorContext value={context}>
+      <EditClock driver={driver} />
+      <div className={stageOnly ? 'editor stage-only' : 'editor'}>
+        <EditorHeader />
+        <Group orientation="horizontal" className="editor-body">
+          {!stageOnly && (
+            <>
+              <Panel id="recipe" defaultSize="26%" minSize="240px" className="recipe-panel">
+                <Recipe />
+              </Panel>
+              <Separator className="separator vertical" />
+            </>
+          )}
+          <Panel id="view">
+            <div className="view">
+              <Group orientation="vertical" className="view-group">
+                <Panel id="stage" minSize="120px">
+                  <Stage canvasRef={canvasRef} />
+                </Panel>
+                {!stageOnly && (
+                  <>
+                    <Separator className="separator horizontal" />
+                    <Panel id="timeline" defaultSize="212px" minSize="90px">
+                      <Transport />
+                      <Timeline />
+                    </Panel>
+                  </>
+                )}
+              </Group>
+              {stageOnly && <Transport />}
+              {!stageOnly && <LifeStrip />}
+            </div>
+          </Panel>
+        </Group>
+      </div>
+    </EditorContext>
+  )
+}

@@ -1,0 +1,73 @@
+import Button from '@mui/material/Button'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import { ownType, shareType, usersOfType } from '@gliv/document'
+import { useState } from 'react'
+import { useShallow } from 'zustand/react/shallow'
+import { NameField } from '../../controls/NameField.tsx'
+import { edit, shownKit, useDocument } from '../../store/document.ts'
+import { makeId } from '../../store/ids.ts'
+import { FilmCell } from '../strip/FilmCell.tsx'
+import type { SentenceTargets } from './Sentence.tsx'
+
+export const EmitterBand = ({ targets }: { targets: SentenceTargets }) => (
+  <header className="band">
+    <FilmCell typeId={targets.type} life={0.25} size={38} />
+    <div className="band-text">
+      <span className="band-kind">Emitter</span>
+      <NameField
+        label="Emitter name"
+        read={(kit) => kit.effects[targets.effect]?.emitters[targets.emitter]?.name}
+        write={(kit, name) => void (kit.effects[targets.effect]!.emitters[targets.emitter]!.name = name)}
+      />
+    </div>
+  </header>
+)
+
+const ShareMenu = ({ targets }: { targets: SentenceTargets }) => {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const types = useDocument(useShallow((s) => s.kit?.typeOrder.map((id) => s.kit!.types[id]!) ?? []))
+  const others = types.filter((t) => t.id !== targets.type)
+  return (
+    <>
+      <Button variant="outlined" disabled={others.length === 0} title="Send out a particle type that another emitter uses" onClick={(event) => setAnchor(event.currentTarget)}>
+        Use another
+      </Button>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        {others.map((type) => (
+          <MenuItem
+            key={type.id}
+            dense
+            onClick={() => {
+              setAnchor(null)
+              edit(`Share ${type.name}`, (kit) => shareType(kit, targets.effect, targets.emitter, type.id))
+            }}
+          >
+            Share “{type.name}”
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  )
+}
+
+export const TypeBand = ({ targets }: { targets: SentenceTargets }) => {
+  const users = useDocument((s) => {
+    const kit = shownKit(s)
+    return kit ? usersOfType(kit, targets.type).length : 0
+  })
+  return (
+    <header className="band">
+      <div className="band-text">
+        <span className="band-kind">Particle type{users > 1 ? ` · used by ${users} emitters` : ''}</span>
+        <NameField label="Particle type name" read={(kit) => kit.types[targets.type]?.name} write={(kit, name) => void (kit.types[targets.type]!.name = name)} />
+      </div>
+      {users > 1 && (
+        <Button variant="outlined" title="Give this emitter a copy that nobody else uses" onClick={() => edit('Own copy of the particle type', (kit) => void ownType(kit, targets.effect, targets.emitter, makeId))}>
+          Own copy
+        </Button>
+      )}
+      <ShareMenu targets={targets} />
+    </header>
+  )
+}

@@ -1,0 +1,46 @@
+import { useDrag } from '@use-gesture/react'
+import { useRef } from 'react'
+import type { PropertyId } from '@gliv/model'
+import { editMoment, endMoment, shownKit, useDocument } from '../../store/document.ts'
+import { editLabel, readValue, writeValue } from '../../store/targets.ts'
+import { directionWord } from '../../texts/kinds.ts'
+import { PROPERTY_TEXTS } from '../../texts/properties.ts'
+import { noteInput } from '../../util/inputTime.ts'
+import { fanPath, nearestTurn, polar } from '../stage/geometry.ts'
+import { type SentenceTargets, targetOf } from './Sentence.tsx'
+
+const R = 22
+
+/** A dial that is drawn as what it sets: an arrow, and the fan around it. Drag turns; whole degrees, with Shift steps of 15. */
+export const HeadingDial = ({ targets, id, fan }: { targets: SentenceTargets; id: PropertyId; fan?: PropertyId }) => {
+  const target = targetOf(targets, id)
+  const read = (which: PropertyId | undefined, otherwise: number) => (state: Parameters<typeof shownKit>[0]) => {
+    const kit = shownKit(state)
+    const value = which && kit ? readValue(kit, targetOf(targets, which), which) : undefined
+    return typeof value === 'number' ? value : otherwise
+  }
+  const heading = useDocument(read(id, 0))
+  const spread = useDocument(read(fan, 0))
+  const face = useRef<SVGSVGElement>(null)
+  const bind = useDrag(({ event, last, xy: [x, y], shiftKey }) => {
+    const box = face.current!.getBoundingClientRect()
+    const angle = (Math.atan2(y - box.y - box.height / 2, x - box.x - box.width / 2) * 180) / Math.PI
+    const step = shiftKey ? 15 : 1
+    noteInput(event)
+    const { kit } = useDocument.getState()
+    if (kit) editMoment(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, nearestTurn(Math.round(angle / step) * step, heading)))
+    if (last) endMoment()
+  })
+  const [tx, ty] = polar(heading, R - 3)
+  return (
+    <div className="heading-dial">
+      <svg ref={face} {...bind()} width={2 * R + 4} height={2 * R + 4} viewBox={`${-R - 2} ${-R - 2} ${2 * R + 4} ${2 * R + 4}`} role="img" aria-label={`${PROPERTY_TEXTS[id].label}: ${directionWord(heading)}`} style={{ touchAction: 'none' }}>
+        <circle r={R} className="dial-face" />
+        {spread > 0 && <path d={fanPath(heading, spread, R)} className="dial-fan" />}
+        <line x2={tx} y2={ty} className="dial-arrow" />
+        <circle cx={tx} cy={ty} r={4} className="dial-knob" />
+      </svg>
+      <span>{spread >= 360 ? 'all around' : directionWord(heading)}</span>
+    </div>
+  )
+}

@@ -1,0 +1,30 @@
+import type { Ramp, RampKind, TintRamp } from '@gliv/model'
+import { setSession, useSession } from '../../store/session.ts'
+import { useShown } from '../context.ts'
+import { cssGradient, rampPath } from '../strip/rampMaths.ts'
+
+/** A ramp, small, in its row; a click opens it in the life strip. */
+export const RampThumb = ({ typeId, kind }: { typeId: string; kind: RampKind }) => {
+  const ramp = useShown<Ramp | TintRamp | null>((kit) => kit.types[typeId]?.ramps[kind] ?? null, null)
+  const current = useSession((s) => s.ramp === kind)
+  if (!ramp) return null
+  return (
+    <button
+      type="button"
+      className={current ? 'ramp-thumb current' : 'ramp-thumb'}
+      aria-label={`Show the ${kind} ramp in the life strip`}
+      onClick={(event) => {
+        event.stopPropagation()
+        setSession({ ramp: kind, rampsOpen: true })
+      }}
+    >
+      {kind === 'tint' ? (
+        <span className="tint-thumb" style={{ background: cssGradient(ramp as TintRamp) }} />
+      ) : (
+        <svg viewBox="0 0 80 18" width="80" height="18" aria-hidden>
+          <path d={rampPath(ramp as Ramp, 80, 16, 1)} fill="none" stroke="currentColor" strokeWidth="1.5" />
+        </svg>
+      )}
+    </button>
+  )
+}

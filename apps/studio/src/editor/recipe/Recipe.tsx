@@ -1,0 +1,117 @@
+import ExpandMore from '@mui/icons-material/ExpandMore'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import { memo, useState } from 'react'
+import { PropertyRow } from '../../controls/PropertyRow.tsx'
+import { edit } from '../../store/document.ts'
+import { toggleGroup, useSession } from '../../store/session.ts'
+import { useEffectId, useSelectedEmitter, useSelectedId, useSelectedType, useShown } from '../context.ts'
+import { EmitterBand, TypeBand } from './Bands.tsx'
+import { CHOICES, type MenuChoice } from './choices.ts'
+import { FrameMenu } from './FrameMenu.tsx'
+import { type GroupDefinition, GROUPS } from './groups.tsx'
+import { RampThumb } from './RampThumb.tsx'
+import { Sentence, type SentenceTargets, targetOf } from './Sentence.tsx'
+import type { Choice } from './sentences.ts'
+
+interface OpenChoice {
+  readonly choice: Choice
+  readonly anchor: HTMLElement
+}
+
+const ChoiceMenu = ({ open, targets, onClose }: { open: OpenChoice | null; targets: SentenceTargets; onClose: () => void }) => {
+  const emitter = useSelectedEmitter()
+  const type = useSelectedType()
+  if (!open || open.choice === 'frame' || !emitter || !type) return null
+  const definition = CHOICES[open.choice satisfies MenuChoice]
+  return (
+    <Menu open anchorEl={open.anchor} onClose={onClose}>
+      {definition.options.map((option) => (
+        <MenuItem
+          key={option.value}
+          dense
+          selected={definition.current(emitter, type) === option.value}
+          onClick={() => {
+            edit(`${definition.title}: ${option.label}`, (kit) => definition.apply(kit, targets, option.value))
+            onClose()
+          }}
+        >
+          {option.label}
+        </MenuItem>
+      ))}
+    </Menu>
+  )
+}
+
+const Group = memo(({ group, targets }: { group: GroupDefinition; targets: SentenceTargets }) => {
+  const open = useSession((s) => s.openGroups.includes(group.id))
+  const [choice, setChoice] = useState<OpenChoice | null>(null)
+  // Sentences change only in structure here; the numbers in them follow by themselves.
+  const structure = useShown((kit, effect) => {
+    const emitter = effect.emitters[targets.emitter]
+    const type = kit.types[targets.type]
+    if (!emitter || !type) return '{"tokens":[],"rows":[]}'
+    const subject = { kit, emitter, type }
+    return JSON.stringify({ tokens: group.sentence(subject), rows: group.rows(subject) })
+  }, '{"tokens":[],"rows":[]}')
+  const { tokens, rows } = JSON.parse(structure) as { tokens: ReturnType<GroupDefinition['sentence']>; rows: ReturnType<GroupDefinition['rows']> }
+  const expandable = rows.length > 0 || group.before !== undefined || group.after !== undefined
+  return (
+    <section className={open && expandable ? 'group open' : 'group'} data-group={group.id}>
+      <div className="group-head">
+        {expandable ? (
+          <button type="button" className="group-title" aria-expanded={open} onClick={() => toggleGroup(group.id)}>
+            <ExpandMore className="chevron" fontSize="inherit" />
+            {group.title}
+          </button>
+        ) : (
+          <span className="group-title plain">{group.title}</span>
+        )}
+        <Sentence tokens={tokens} targets={targets} onChoice={(name, anchor) => setChoice({ choice: name, anchor })} />
+        {group.ramp && <RampThumb typeId={targets.type} kind={group.ramp} />}
+      </div>
+      {open && expandable && (
+        <div className="group-body">
+          {group.before?.(targets)}
+          {rows.map((id) => (
+            <PropertyRow key={id} target={targetOf(targets, id)} id={id} />
+          ))}
+          {group.after?.(targets)}
+        </div>
+      )}
+      <ChoiceMenu open={choice} targets={targets} onClose={() => setChoice(null)} />
+      {choice?.choice === 'frame' && <FrameMenu anchor={choice.anchor} typeId={targets.type} onClose={() => setChoice(null)} />}
+    </section>
+  )
+})
+Group.displayName = 'Group'
+
+const Groups = ({ band, targets }: { band: GroupDefinition['band']; targets: SentenceTargets }) => (
+  <>
+    {GROUPS.filter((g) => g.band === band).map((group) => (
+      <Group key={group.id} group={group} targets={targets} />
+    ))}
+  </>
+)
+
+/** The column in which an emitter and its particle type read as sentences and are edited. */
+export const Recipe = () => {
+  const effect = useEffectId()
+  const emitter = useSelectedId()
+  const type = useShown((_, e) => (emitter ? e.emitters[emitter]?.type : undefined), undefined)
+  if (!emitter || !type)
+    return (
+      <aside className="recipe" aria-label="Recipe">
+        <p className="empty-note">This effect has no emitter yet. Add one below the stage, in the timeline.</p>
+      </aside>
+    )
+  const targets: SentenceTargets = { effect, emitter, type }
+  return (
+    <aside className="recipe" aria-label="Recipe" key={`${effect} ${emitter} ${type}`}>
+      <EmitterBand targets={targets} />
+      <Groups band="emitter" targets={targets} />
+      <TypeBand targets={targets} />
+      <Groups band="type" targets={targets} />
+    </aside>
+  )
+}

@@ -1,0 +1,163 @@
+import { useGesture } from '@use-gesture/react'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { resolveEffect } from '@gliv/document'
+import type { Camera } from '@gliv/player'
+import { shownKit, useDocument } from '../../store/document.ts'
+import { GROUNDS, useSession } from '../../store/session.ts'
+import { boundsOf, cameraFor, zoomAround } from '../../util/fit.ts'
+import { takeInputTime } from '../../util/inputTime.ts'
+import { useDriver, useEffectId } from '../context.ts'
+import { Handles } from './Handles.tsx'
+import { setCamera, useCamera } from './camera.ts'
+import { renderSheetsOf } from './sheetImages.ts'
+import { StageDriver } from './driver.ts'
+
+/** Creates the driver for a canvas and keeps it fed with the shown effect. */
+export const useStageDriver = (effectId: string): { driver: StageDriver | null; canvasRef: (canvas: HTMLCanvasElement | null) => void } => {
+  const [driver, setDriver] = useState<StageDriver | null>(null)
+  const canvasRef = useCallback((canvas: HTMLCanvasElement | null) => {
+    setDriver((old) => {
+      old?.dispose()
+      return canvas ? new StageDriver(canvas) : null
+    })
+  }, [])
+
+  useEffect(() => {
+    if (!driver) return
+    const { kit } = useDocument.getState()
+    const effect = kit?.effects[effectId]
+    if (!kit || !effect) return
+    driver.open(resolveEffect(kit, effect))
+    if (useSession.getState().playing) driver.play()
+    Object.assign(globalThis, { glivStage: driver })
+  }, [driver, effectId])
+
+  // The document feeds the engine directly, without React in between.
+  useEffect(() => {
+    if (!driver) return
+    let kit = shownKit()
+    return useDocument.subscribe((state) => {
+      const next = shownKit(state)
+      if (!next || next === kit) return
+      const before = kit
+      kit = next
+      const effect = next.effects[effectId]
+      if (effect && (before?.effects[effectId] !== effect || before.types !== next.types || before.sheets !== next.sheets)) driver.edit(resolveEffect(next, effect), takeInputTime())
+    })
+  }, [driver, effectId])
+  return { driver, canvasRef }
+}
+
+const useSheets = (driver: StageDriver | null): void => {
+  const sheets = useDocument((s) => s.kit?.sheets)
+  const pictures = useDocument((s) => s.pictures)
+  useEffect(() => {
+    const { kit } = useDocument.getState()
+    if (!driver || !kit) return
+    let current = true
+    void renderSheetsOf(kit, pictures).then((ready) => current && driver.setSheets(ready))
+    return () => void (current = false)
+  }, [driver, sheets, pictures])
+}
+
+const useSessionInDriver = (driver: StageDriver | null): void => {
+  const solo = useSession((s) => s.solo)
+  const { loop, speed, ground } = useSession()
+  useEffect(() => {
+    if (!driver) return
+    driver.loop = loop
+    driver.speed = speed
+    driver.ground = GROUNDS[ground]
+    driver.redraw()
+  }, [driver, loop, speed, ground])
+  useEffect(() => {
+    if (!driver) return
+    const heard = new Set(solo)
+    const inEffect = driver.simulation?.program.effect.emitters.some((e) => heard.has(e.id))
+    driver.shows = inEffect ? (emitter) => heard.has(emitter.id) : null
+    driver.redraw()
+  }, [driver, solo])
+}
+
+/** Keeps the canvas as large as its box and frames the effect when it is opened. */
+const useCanvasSize = (driver: StageDriver | null, effectId: string, frame: React.RefObject<HTMLDivElement | null>): void => {
+  useEffect(() => {
+    const box = frame.current
+    if (!driver || !box) return
+    let framed = false
+    const observer = new ResizeObserver(() => {
+      const scale = window.devicePixelRatio
+      const { canvas } = driver
+      const [w, h] = [Math.max(1, Math.round(box.clientWidth * scale)), Math.max(1, Math.round(box.clientHeight * scale))]
+      const old = driver.camera
+      // The middle of the picture stays in the middle.
+      const middle = { x: old.x + canvas.width / 2 / old.zoom, y: old.y + canvas.height / 2 / old.zoom }
+      canvas.width = w
+      canvas.height = h
+      if (!framed && driver.simulation) {
+        framed = true
+        setCamera(driver, cameraFor(boundsOf(driver.simulation.program.effect), w, h))
+      } else setCamera(driver, { zoom: old.zoom, x: middle.x - w / 2 / old.zoom, y: middle.y - h / 2 / old.zoom })
+    })
+    observer.observe(box)
+    return () => observer.disconnect()
+  }, [driver, effectId, frame])
+}
+
+export const fitStage = (driver: StageDriver): void => {
+  if (driver.simulation) setCamera(driver, cameraFor(boundsOf(driver.simulation.program.effect), driver.canvas.width, driver.canvas.height))
+}
+
+const canvasPoint = (driver: StageDriver, clientX: number, clientY: number): [number, number] => {
+  const box = driver.canvas.getBoundingClientRect()
+  const scale = driver.canvas.width / box.width
+  return [(clientX - box.x) * scale, (clientY - box.y) * scale]
+}
+
+export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | null) => void }) => {
+  const driver = useDriver()
+  const effectId = useEffectId()
+  const frame = useRef<HTMLDivElement>(null)
+  const handles = useSession((s) => s.handles)
+  useSheets(driver)
+  useSessionInDriver(driver)
+  useCanvasSize(driver, effectId, frame)
+  const camera = useCamera((s) => s.camera)
+  useGesture(
+    {
+      onDrag: ({ delta: [dx, dy], event }) => {
+        if (!driver || (event.target as Element).closest('[data-handle]')) return
+        const scale = window.devicePixelRatio / driver.camera.zoom
+        setCamera(driver, { ...driver.camera, x: driver.camera.x - dx * scale, y: driver.camera.y - dy * scale })
+      },
+      onWheel: ({ event }) => {
+        if (!driver) return
+        event.preventDefault()
+        const [px, py] = canvasPoint(driver, event.clientX, event.clientY)
+        setCamera(driver, zoomAround(driver.camera, px, py, 1.0015 ** -event.deltaY))
+      },
+    },
+    { target: frame, eventOptions: { passive: false } },
+  )
+  return (
+    <div className="mat">
+      <div className="stage" ref={frame} data-testid="stage">
+        <canvas ref={canvasRef} aria-label="Stage" />
+        {driver && <Axes camera={camera} />}
+        {driver && handles && <Handles camera={camera} />}
+      </div>
+    </div>
+  )
+}
+
+/** A quiet cross at the effect's origin. */
+const Axes = ({ camera }: { camera: Camera }) => {
+  const scale = window.devicePixelRatio
+  return (
+    <svg className="overlay" aria-hidden>
+      <g transform={`translate(${(-camera.x * camera.zoom) / scale} ${(-camera.y * camera.zoom) / scale})`} className="origin-cross">
+        <path d="M -7 0 H 7 M 0 -7 V 7" />
+      </g>
+    </svg>
+  )
+}

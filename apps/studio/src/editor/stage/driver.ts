@@ -1,0 +1,193 @@
+/**
+ * The stage's engine room: one simulation, one renderer, the transport's clock. No React in here; components
+ * subscribe to what they show. Lifetime: as long as the effect's page is open.
+ */
+import { compile, createSimulation, latestEndSeconds, Simulation } from '@gliv/engine'
+import type { ResolvedEffect, ResolvedEmitter } from '@gliv/model'
+import { createRenderer, type Camera, type Renderer, type RenderSheet } from '@gliv/player'
+
+/** Longest stretch that is caught up in one picture, in seconds: after a hidden tab, play goes on from there. */
+const CATCH_UP_SECONDS = 1
+/** Rest between two showings of an effect that plays once. */
+const REST_SECONDS = 0.4
+/** A looping effect starts over after this long, so that repeats stay small numbers. */
+const LONGEST_RUN_SECONDS = 3600
+
+/** One edit at the frozen moment, in ms: from the input event to the submitted draw, and what it was made of. */
+export interface EditTiming {
+  readonly total: number
+  readonly engine: number
+  readonly upload: number
+  /** Until the interface has followed too; 0 while it has not. */
+  interface: number
+  /** Moment of the input event, on the page's clock. */
+  readonly at: number
+}
+
+export interface Playback {
+  readonly seconds: number
+  readonly tick: number
+  readonly alive: number
+  readonly playing: boolean
+}
+
+export class StageDriver {
+  readonly canvas: HTMLCanvasElement
+  readonly renderer: Renderer
+  camera: Camera = { x: -320, y: -180, zoom: 1 }
+  ground = '#16171c'
+  speed = 1
+  loop = true
+  shows: ((emitter: ResolvedEmitter) => boolean) | null = null
+  /** When set, every edit is timed; for `npm run measure:edit`. */
+  timings: EditTiming[] | null = null
+  #simulation: Simulation | null = null
+  #playing = false
+  #seconds = 0
+  #request = 0
+  #last = 0
+  #dirty = true
+  readonly #listeners = new Set<(playback: Playback) => void>()
+
+  constructor(canvas: HTMLCanvasElement) {
+    this.canvas = canvas
+    this.renderer = createRenderer(canvas)
+    this.#request = requestAnimationFrame(this.#picture)
+  }
+
+  setSheets(sheets: readonly RenderSheet[]): void {
+    this.renderer.setSheets(sheets)
+    this.#dirty = true
+  }
+
+  get simulation(): Simulation | null {
+    return this.#simulation
+  }
+
+  get rate(): number {
+    return this.#simulation?.rate ?? 60
+  }
+
+  get playback(): Playback {
+    return { seconds: this.#seconds, tick: this.#simulation?.tick ?? 0, alive: this.#simulation?.alive ?? 0, playing: this.#playing }
+  }
+
+  subscribe(listener: (playback: Playback) => void): () => void {
+    this.#listeners.add(listener)
+    listener(this.playback)
+    return () => this.#listeners.delete(listener)
+  }
+
+  #tell(): void {
+    const { playback } = this
+    for (const listener of this.#listeners) listener(playback)
+  }
+
+  /** Shows an effect from its start. */
+  open(effect: ResolvedEffect, seed?: number): void {
+    this.#simulation = createSimulation(compile(effect), seed === undefined ? {} : { seed })
+    this.#seconds = 0
+    this.#dirty = true
+    this.#tell()
+  }
+
+  /**
+   * Takes over a changed effect at the present moment. While paused the picture is submitted before this returns.
+   * `eventTime` is the input event's time stamp.
+   */
+  edit(effect: ResolvedEffect, eventTime?: number): void {
+    if (!this.#simulation) return this.open(effect)
+    const start = performance.now()
+    if (effect.seed !== this.#simulation.program.effect.seed) {
+      const { tick } = this.#simulation
+      this.#simulation = createSimulation(compile(effect))
+      this.#simulation.seek(tick)
+    } else this.#simulation.update(effect)
+    const engine = performance.now() - start
+    this.#dirty = true
+    if (!this.#playing || this.timings) this.#draw()
+    if (this.timings && eventTime !== undefined) {
+      const now = performance.now()
+      this.timings.push({ total: now - eventTime, engine, upload: this.renderer.uploadSeconds * 1000, interface: 0, at: eventTime })
+    }
+    this.#tell()
+  }
+
+  /** Notes that the interface has followed the latest edit. */
+  markInterface(): void {
+    const last = this.timings?.at(-1)
+    if (last && last.interface === 0) last.interface = performance.now() - last.at
+  }
+
+  play(): void {
+    if (this.#playing) return
+    if (this.#simulation && this.#atEnd()) this.seek(0)
+    this.#playing = true
+    this.#last = performance.now()
+    this.#tell()
+  }
+
+  /** Stops at the tick that is on the screen. */
+  pause(): void {
+    this.#playing = false
+    this.seek(Math.round(this.#seconds * this.rate))
+  }
+
+  /** To an exact tick. */
+  seek(tick: number): void {
+    if (!this.#simulation) return
+    this.#simulation.seek(tick)
+    this.#seconds = this.#simulation.tick / this.rate
+    this.#dirty = true
+    this.#tell()
+  }
+
+  #atEnd(): boolean {
+    const { effect } = this.#simulation!.program
+    return effect.play === 'once' ? this.#seconds > latestEndSeconds(effect) + REST_SECONDS : this.#seconds > LONGEST_RUN_SECONDS
+  }
+
+  /** Advances the clock by real time; every tick is stepped, whatever drawing does. */
+  #advance(now: number): void {
+    const elapsed = Math.min(CATCH_UP_SECONDS, (now - this.#last) / 1000)
+    this.#last = now
+    if (!this.#playing || !this.#simulation || elapsed <= 0) return
+    this.#seconds += elapsed * this.speed
+    if (this.#atEnd()) {
+      this.#seconds = 0
+      if (!this.loop) this.#playing = false
+      this.#simulation.seek(0)
+    }
+    this.#simulation.seek(Math.ceil(this.#seconds * this.rate - 1e-9))
+    this.#dirty = true
+    this.#tell()
+  }
+
+  readonly #picture = (now: number): void => {
+    this.#request = requestAnimationFrame(this.#picture)
+    this.#advance(now)
+    if (this.#dirty && !this.renderer.busy) this.#draw()
+  }
+
+  #draw(): void {
+    this.#dirty = false
+    const { renderer } = this
+    renderer.begin(this.ground)
+    if (this.#simulation) {
+      const alpha = this.#playing ? 1 - (this.#simulation.tick - this.#seconds * this.rate) : 1
+      renderer.draw(this.#simulation.frame(Math.min(1, Math.max(0, alpha)), this.shows ?? undefined), this.camera)
+    }
+    renderer.end()
+  }
+
+  /** Asks for a fresh picture with the next one of the screen. */
+  redraw(): void {
+    this.#dirty = true
+  }
+
+  dispose(): void {
+    cancelAnimationFrame(this.#request)
+    this.#listeners.clear()
+    this.renderer.dispose()
+  }
+}

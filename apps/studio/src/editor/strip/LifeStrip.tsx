@@ -1,0 +1,72 @@
+import ExpandMore from '@mui/icons-material/ExpandMore'
+import ToggleButton from '@mui/material/ToggleButton'
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
+import { RAMP_KINDS, type RampKind } from '@gliv/model'
+import { setSession, useSession } from '../../store/session.ts'
+import { RAMP_TEXTS } from '../../texts/kinds.ts'
+import { formatNumber } from '../../util/format.ts'
+import { useSelectedType } from '../context.ts'
+import { FilmCell } from './FilmCell.tsx'
+import { RampEditor } from './RampEditor.tsx'
+import { TintEditor } from './TintEditor.tsx'
+
+const CELLS = 12
+
+const LifeScale = ({ from, to }: { from: number; to: number }) => {
+  const middle = (from + to) / 2
+  return (
+    <div className="life-scale" aria-hidden>
+      {[0, 0.25, 0.5, 0.75, 1].map((u) => (
+        <span key={u} style={{ left: `${u * 100}%` }}>
+          {u * 100} %{u > 0 && ` · ${formatNumber('life', u * middle)} s`}
+        </span>
+      ))}
+    </div>
+  )
+}
+
+/** One particle from birth to end as a film, its ramps on the same axis below. */
+export const LifeStrip = () => {
+  const type = useSelectedType()
+  const { ramp, filmOpen, rampsOpen } = useSession()
+  if (!type) return null
+  const fold = (open: boolean, what: 'filmOpen' | 'rampsOpen', label: string) => (
+    <button type="button" className={open ? 'fold open' : 'fold'} aria-expanded={open} onClick={() => setSession(what === 'filmOpen' ? { filmOpen: !open } : { rampsOpen: !open })}>
+      <ExpandMore fontSize="inherit" className="chevron" />
+      {label}
+    </button>
+  )
+  return (
+    <section className="life-strip" aria-label="Life strip">
+      <div className="strip-side">
+        <p className="strip-title">
+          <b>One life</b> · {type.name}
+        </p>
+        <div className="strip-folds">
+          {fold(filmOpen, 'filmOpen', 'Film')}
+          {fold(rampsOpen, 'rampsOpen', 'Ramps')}
+        </div>
+        {rampsOpen && (
+          <ToggleButtonGroup size="small" exclusive orientation="vertical" value={ramp} aria-label="Ramp" onChange={(_, next: RampKind | null) => next && setSession({ ramp: next })}>
+            {RAMP_KINDS.map((kind) => (
+              <ToggleButton key={kind} value={kind}>
+                {RAMP_TEXTS[kind]}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+        )}
+      </div>
+      <div className="strip-main">
+        {filmOpen && (
+          <div className="film" data-testid="film">
+            {Array.from({ length: CELLS }, (_, i) => (
+              <FilmCell key={i} typeId={type.id} life={Math.min(0.999, i / (CELLS - 1))} size={56} />
+            ))}
+          </div>
+        )}
+        {rampsOpen && (ramp === 'tint' ? <TintEditor key={type.id} type={type} /> : <RampEditor key={`${type.id} ${ramp}`} type={type} kind={ramp} />)}
+        {(filmOpen || rampsOpen) && <LifeScale from={type.numbers.life.from} to={type.numbers.life.to} />}
+      </div>
+    </section>
+  )
+}

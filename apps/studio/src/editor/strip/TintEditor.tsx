@@ -1,0 +1,108 @@
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import Select from '@mui/material/Select'
+import { useDrag } from '@use-gesture/react'
+import type { ParticleType } from '@gliv/document'
+import { TINT_EASES, type TintEase, type TintRamp } from '@gliv/model'
+import { type KeyboardEvent, useRef, useState } from 'react'
+import { ColourField } from '../../controls/ColourField.tsx'
+import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
+import { TINT_EASE_TEXTS } from '../../texts/kinds.ts'
+import { noteInput } from '../../util/inputTime.ts'
+import { addTintStop, cssGradient, movePoint, removePoint } from './rampMaths.ts'
+import { ShareInput } from './ShareInput.tsx'
+
+const write = (type: ParticleType, what: string, next: TintRamp, how: typeof edit): void =>
+  how(`${what}: Tint ramp of ${type.name}`, (kit) => void (kit.types[type.id]!.ramps.tint = next))
+
+const Stop = ({ type, index, chosen, toShare, onChoose, onRemove }: { type: ParticleType; index: number; chosen: boolean; toShare: (clientX: number) => number; onChoose: () => void; onRemove: () => void }) => {
+  const bind = useDrag(
+    ({ event, first, last, tap, xy: [x] }) => {
+      event.stopPropagation()
+      if (first) onChoose()
+      if (tap) return
+      noteInput(event)
+      const before = useDocument.getState().kit?.types[type.id]?.ramps.tint
+      if (before) write(type, 'Move a stop', { ...before, points: movePoint(before.points, index, toShare(x)) }, editMoment)
+      if (last) endMoment()
+    },
+    { filterTaps: true },
+  )
+  const stop = type.ramps.tint.points[index]!
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const by = (event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0) * (event.shiftKey ? 0.1 : 0.01)
+    if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
+    if (by === 0) return
+    event.stopPropagation()
+    write(type, 'Move a stop', { ...type.ramps.tint, points: movePoint(type.ramps.tint.points, index, stop.at + by) }, edit)
+  }
+  return (
+    <span
+      {...bind()}
+      className={chosen ? 'tint-stop chosen' : 'tint-stop'}
+      data-testid="tint-stop"
+      role="slider"
+      tabIndex={0}
+      aria-label={`Stop ${index + 1} of the tint ramp`}
+      aria-valuenow={stop.at}
+      style={{ left: `${stop.at * 100}%`, touchAction: 'none' }}
+      onFocus={onChoose}
+      onKeyDown={onKeyDown}
+      onDoubleClick={(event) => {
+        event.stopPropagation()
+        onRemove()
+      }}
+      onClick={(event) => event.stopPropagation()}
+    >
+      <span style={{ background: stop.colour }} />
+    </span>
+  )
+}
+
+/** Tint over life: drag stops, click the band to add one, double-click or Delete to remove. */
+export const TintEditor = ({ type }: { type: ParticleType }) => {
+  const [index, setIndex] = useState(0)
+  const band = useRef<HTMLDivElement>(null)
+  const { tint } = type.ramps
+  const chosen = Math.min(index, tint.points.length - 1)
+  const stop = tint.points[chosen]!
+  const toShare = (clientX: number): number => {
+    const box = band.current!.getBoundingClientRect()
+    return (clientX - box.x) / box.width
+  }
+  const set = (change: Partial<typeof stop>, how: typeof edit = edit): void =>
+    write(type, 'Set a stop', { ...tint, points: movePoint(tint.points, chosen, change.at ?? stop.at, change) }, how)
+  const remove = (at: number): void => write(type, 'Remove a stop', removePoint(tint, at), edit)
+  return (
+    <div className="ramp-editor" data-testid="ramp-tint">
+      <div
+        ref={band}
+        className="tint-band"
+        style={{ background: cssGradient(tint) }}
+        onClick={(event) => {
+          const added = addTintStop(tint, Math.min(1, Math.max(0, toShare(event.clientX))))
+          write(type, 'Add a stop', added.tint, edit)
+          setIndex(added.index)
+        }}
+      >
+        {tint.points.map((_, i) => (
+          <Stop key={i} type={type} index={i} chosen={i === chosen} toShare={toShare} onChoose={() => setIndex(i)} onRemove={() => remove(i)} />
+        ))}
+      </div>
+      <div className="ramp-fields">
+        <ShareInput label="at" value={stop.at} onCommit={(at) => set({ at })} />
+        <ColourField value={stop.colour} onMove={(colour) => set({ colour }, editMoment)} onDone={endMoment} onCommit={(colour) => set({ colour })} />
+        <Select size="small" variant="standard" disableUnderline value={stop.ease} disabled={chosen === tint.points.length - 1} inputProps={{ 'aria-label': 'Way to the next stop' }} onChange={(event) => set({ ease: event.target.value as TintEase })}>
+          {TINT_EASES.map((ease) => (
+            <MenuItem key={ease} value={ease} dense>
+              {TINT_EASE_TEXTS[ease]}
+            </MenuItem>
+          ))}
+        </Select>
+        <Button disabled={tint.points.length <= 1} onClick={() => remove(chosen)}>
+          Remove stop
+        </Button>
+      </div>
+    </div>
+  )
+}

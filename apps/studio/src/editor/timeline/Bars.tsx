@@ -1,0 +1,48 @@
+import { useDrag } from '@use-gesture/react'
+import type { Emitter } from '@gliv/document'
+import { editMoment, endMoment, useDocument } from '../../store/document.ts'
+import { noteInput } from '../../util/inputTime.ts'
+import { useEffectId, useShown } from '../context.ts'
+import { trackTimes } from './scale.ts'
+
+const snap = (seconds: number, fine: boolean): number => Math.max(0, fine ? Math.round(seconds * 1000) / 1000 : Math.round(seconds * 100) / 100)
+
+/** A drag along the timeline; `apply` gets the emitter as it was before the drag and the seconds moved. */
+const useTimeDrag = (emitterId: string, label: string, secondsPerPixel: number, apply: (draft: Emitter, before: Emitter, seconds: number, fine: boolean) => void) => {
+  const effectId = useEffectId()
+  return useDrag(({ event, movement: [mx], last, altKey }) => {
+    event.stopPropagation()
+    noteInput(event)
+    const before = useDocument.getState().kit?.effects[effectId]?.emitters[emitterId]
+    if (before && mx !== 0) editMoment(`${label} of ${before.name}`, (kit) => apply(kit.effects[effectId]!.emitters[emitterId]!, before, mx * secondsPerPixel, altKey))
+    if (last) endMoment()
+  })
+}
+
+const BurstTick = ({ emitterId, index, left, perPixel }: { emitterId: string; index: number; left: number; perPixel: number }) => {
+  const bind = useTimeDrag(emitterId, 'Burst time', perPixel, (draft, before, by, fine) => {
+    draft.bursts[index]!.numbers.burstAt = snap(before.bursts[index]!.numbers.burstAt + by, fine)
+  })
+  return <span {...bind()} className="burst-tick" data-testid="burst-tick" style={{ left, touchAction: 'none' }} title="Burst: drag to move" />
+}
+
+/** Solid means emitting and can be dragged; hatched means still alive and follows by itself. */
+export const Bars = ({ emitterId, seconds, width }: { emitterId: string; seconds: number; width: number }) => {
+  const text = useShown((kit, effect) => (effect.emitters[emitterId] ? JSON.stringify({ ...trackTimes(kit, effect, emitterId), bursts: effect.emitters[emitterId].bursts.map((b) => b.numbers.burstAt), flow: effect.emitters[emitterId].numbers.flow }) : ''), '')
+  const perPixel = seconds / Math.max(1, width)
+  const move = useTimeDrag(emitterId, 'Delay', perPixel, (draft, before, by, fine) => void (draft.numbers.delay = snap(before.numbers.delay + by, fine)))
+  const stretch = useTimeDrag(emitterId, 'Duration', perPixel, (draft, before, by, fine) => void (draft.numbers.duration = snap(before.numbers.duration + by, fine)))
+  if (!text) return <div className="track-time" />
+  const { start, emissionEnd, latestEnd, bursts, flow } = JSON.parse(text) as ReturnType<typeof trackTimes> & { bursts: number[]; flow: number }
+  const x = (s: number): number => (s / seconds) * width
+  return (
+    <div className="track-time">
+      <div {...move()} className={flow > 0 ? 'bar' : 'bar thin'} data-testid="bar" style={{ left: x(start), width: Math.max(6, x(emissionEnd) - x(start)), touchAction: 'none' }} title="Drag to change the delay" />
+      <div className="afterlife" style={{ left: Math.max(x(emissionEnd), x(start) + 6), width: Math.max(0, x(latestEnd) - Math.max(x(emissionEnd), x(start) + 6)) }} />
+      {flow > 0 && <span {...stretch()} className="bar-end" data-testid="bar-end" style={{ left: x(emissionEnd) - 4, touchAction: 'none' }} title="Drag to change the duration" />}
+      {bursts.map((at, i) => (
+        <BurstTick key={i} emitterId={emitterId} index={i} left={x(start + at)} perPixel={perPixel} />
+      ))}
+    </div>
+  )
+}

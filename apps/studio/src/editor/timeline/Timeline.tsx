@@ -1,0 +1,125 @@
+import Add from '@mui/icons-material/Add'
+import Button from '@mui/material/Button'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
+import { addEmitter, moveEmitter, STARTERS, type StarterId } from '@gliv/document'
+import { useDrag } from '@use-gesture/react'
+import { useEffect, useRef, useState } from 'react'
+import { edit } from '../../store/document.ts'
+import { makeId } from '../../store/ids.ts'
+import { select } from '../../store/session.ts'
+import { PlayControls } from './PlayControls.tsx'
+import { useDriver, useEffectId, useShown } from '../context.ts'
+import { stepBy } from '../transport/Transport.tsx'
+import { markSpacing, rulerSeconds } from './scale.ts'
+import { Track } from './Track.tsx'
+
+const NO_EMITTERS: readonly string[] = []
+
+const useWidth = (): [React.RefObject<HTMLDivElement | null>, number] => {
+  const ref = useRef<HTMLDivElement>(null)
+  const [width, setWidth] = useState(600)
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width))
+    if (ref.current) observer.observe(ref.current)
+    return () => observer.disconnect()
+  }, [])
+  return [ref, width]
+}
+
+const AddMenu = () => {
+  const effectId = useEffectId()
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const add = (starter: StarterId): void => {
+    setAnchor(null)
+    let id = ''
+    edit(`Add an emitter: ${STARTERS[starter].name}`, (kit) => void (id = addEmitter(kit, effectId, starter, makeId)))
+    select(effectId, id)
+  }
+  return (
+    <>
+      <Button startIcon={<Add />} onClick={(event) => setAnchor(event.currentTarget)}>
+        Add emitter
+      </Button>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        {(Object.keys(STARTERS) as StarterId[]).map((id) => (
+          <MenuItem key={id} dense onClick={() => add(id)}>
+            {STARTERS[id].name}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  )
+}
+
+/** Marks, scrubbing, and the playhead, which follows the driver without React. */
+const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
+  const driver = useDriver()
+  const ruler = useRef<HTMLDivElement>(null)
+  const head = useRef<HTMLDivElement>(null)
+  const loop = useShown((_, effect) => (effect.play === 'loop' ? effect.numbers.loopSeconds : 0), 0)
+  useEffect(
+    () =>
+      driver?.subscribe((p) => {
+        // A looping effect runs on; its head shows the place within the repeat.
+        const shown = loop > 0 && p.seconds >= loop ? p.seconds % loop : p.seconds
+        if (head.current) head.current.style.transform = `translateX(${Math.min(width, (shown / seconds) * width)}px)`
+      }),
+    [driver, seconds, width, loop],
+  )
+  const bind = useDrag(({ xy: [x] }) => {
+    if (!driver) return
+    const box = ruler.current!.getBoundingClientRect()
+    const at = Math.min(1, Math.max(0, (x - box.x) / box.width)) * seconds
+    stepBy(driver, Math.round(at * driver.rate) - driver.playback.tick)
+  })
+  const spacing = markSpacing(seconds, width)
+  const marks = Array.from({ length: Math.min(200, Math.floor(seconds / spacing) + 1) }, (_, i) => i * spacing)
+  return (
+    <div className="ruler" ref={ruler} {...bind()} style={{ touchAction: 'none' }} data-testid="ruler" title="Drag to go to a moment">
+      {marks.map((at) => (
+        <span key={at} className="mark" style={{ left: (at / seconds) * width }}>
+          {Number(at.toFixed(2))} s
+        </span>
+      ))}
+      <div ref={head} className="playhead" data-testid="playhead" />
+    </div>
+  )
+}
+
+export const Timeline = () => {
+  const effectId = useEffectId()
+  const order = useShown<readonly string[]>((_, effect) => effect.emitterOrder, NO_EMITTERS)
+  const seconds = useShown((kit, effect) => rulerSeconds(kit, effect), 1)
+  const [ref, width] = useWidth()
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
+  // The list shows the topmost layer first.
+  const shown = order.toReversed()
+  const onDragEnd = ({ active, over }: DragEndEvent): void => {
+    if (!over || active.id === over.id) return
+    edit('Reorder emitters', (kit) => moveEmitter(kit, effectId, String(active.id), order.length - 1 - shown.indexOf(String(over.id))))
+  }
+  return (
+    <section className="timeline" aria-label="Timeline">
+      <div className="timeline-head">
+        <PlayControls />
+        <AddMenu />
+      </div>
+      <div className="time-area" ref={ref}>
+        <Ruler seconds={seconds} width={width} />
+      </div>
+      <div className="tracks">
+        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+          <SortableContext items={shown} strategy={verticalListSortingStrategy}>
+            {shown.map((id) => (
+              <Track key={id} emitterId={id} seconds={seconds} width={width} />
+            ))}
+          </SortableContext>
+        </DndContext>
+        {shown.length === 0 && <p className="empty-note">No emitter yet. “Add emitter” starts one.</p>}
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,124 @@
+import Casino from '@mui/icons-material/Casino'
+import Pause from '@mui/icons-material/Pause'
+import PlayArrow from '@mui/icons-material/PlayArrow'
+import Repeat from '@mui/icons-material/Repeat'
+import RestartAlt from '@mui/icons-material/RestartAlt'
+import SkipNext from '@mui/icons-material/SkipNext'
+import SkipPrevious from '@mui/icons-material/SkipPrevious'
+import IconButton from '@mui/material/IconButton'
+import ToggleButton from '@mui/material/ToggleButton'
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
+import Tooltip from '@mui/material/Tooltip'
+import { useEffect, useRef, useState } from 'react'
+import { edit } from '../../store/document.ts'
+import { setSession, SPEEDS, useSession } from '../../store/session.ts'
+import { useDriver, useEffectId, useShown } from '../context.ts'
+
+const SPEED_LABELS: Record<(typeof SPEEDS)[number], string> = { 0.1: '¹⁄₁₀', 0.25: '¼', 0.5: '½', 1: '1×', 2: '2×' }
+
+/** Time is written straight into the page: it changes with every picture. */
+const Clock = () => {
+  const driver = useDriver()
+  const place = useRef<HTMLSpanElement>(null)
+  useEffect(
+    () =>
+      driver?.subscribe(({ seconds, alive }) => {
+        if (place.current) place.current.textContent = `${seconds.toFixed(2)} s · ${alive} alive`
+      }),
+    [driver],
+  )
+  return <span ref={place} className="clock" data-testid="clock" />
+}
+
+export const usePlaying = (): boolean => {
+  const driver = useDriver()
+  const [playing, setPlaying] = useState(false)
+  useEffect(() => driver?.subscribe((p) => setPlaying(p.playing)), [driver])
+  return playing
+}
+
+const SeedField = () => {
+  const effectId = useEffectId()
+  const seed = useShown((_, effect) => effect.seed, 0)
+  const [text, setText] = useState<string | null>(null)
+  const change = (next: number): void => edit('Seed', (kit) => void (kit.effects[effectId]!.seed = next >>> 0))
+  const wrong = text !== null && !(/^\d+$/.test(text) && Number(text) <= 0xffffffff)
+  return (
+    <span className="seed">
+      <label>
+        seed{' '}
+        <input
+          className="number-input"
+          inputMode="numeric"
+          aria-label="Seed"
+          aria-invalid={wrong}
+          title={wrong ? 'A seed is a whole number from 0 to 4294967295' : 'The same seed gives the same particles'}
+          value={text ?? String(seed)}
+          style={{ width: `${Math.max(3, (text ?? String(seed)).length + 1)}ch` }}
+          onChange={(event) => setText(event.target.value)}
+          onKeyDown={(event) => {
+            event.stopPropagation()
+            if (event.key === 'Enter') event.currentTarget.blur()
+            if (event.key === 'Escape') setText(null)
+          }}
+          onBlur={() => {
+            if (text !== null && !wrong && Number(text) !== seed) change(Number(text))
+            setText(null)
+          }}
+        />
+      </label>
+      <Tooltip title="Another seed">
+        <IconButton aria-label="Another seed" onClick={() => change(crypto.getRandomValues(new Uint16Array(1))[0]!)}>
+          <Casino fontSize="small" />
+        </IconButton>
+      </Tooltip>
+    </span>
+  )
+}
+
+export const togglePlay = (driver: ReturnType<typeof useDriver>): void => {
+  if (!driver) return
+  if (driver.playback.playing) driver.pause()
+  else driver.play()
+  setSession({ playing: driver.playback.playing })
+}
+
+export const stepBy = (driver: ReturnType<typeof useDriver>, ticks: number): void => {
+  if (!driver) return
+  if (driver.playback.playing) driver.pause()
+  setSession({ playing: false })
+  driver.seek(Math.max(0, driver.playback.tick + ticks))
+}
+
+export const Transport = () => {
+  const driver = useDriver()
+  const playing = usePlaying()
+  const loop = useSession((s) => s.loop)
+  const speed = useSession((s) => s.speed)
+  const button = (title: string, onClick: () => void, icon: React.ReactNode, more: { primary?: boolean; pressed?: boolean } = {}) => (
+    <Tooltip title={title}>
+      <IconButton aria-label={title.replace(/ \(.*\)$/, '')} aria-pressed={more.pressed} className={more.pressed ? 'notched' : ''} onClick={onClick}>
+        {icon}
+      </IconButton>
+    </Tooltip>
+  )
+  return (
+    <div className="transport" role="toolbar" aria-label="Transport">
+      {button('From the start (0)', () => driver?.seek(0), <RestartAlt fontSize="small" />)}
+      {button('One tick back ([)', () => stepBy(driver, -1), <SkipPrevious fontSize="small" />)}
+      {button(playing ? 'Pause (Space)' : 'Play (Space)', () => togglePlay(driver), playing ? <Pause /> : <PlayArrow />)}
+      {button('One tick on (])', () => stepBy(driver, 1), <SkipNext fontSize="small" />)}
+      {button('Play again at the end (L)', () => setSession({ loop: !loop }), <Repeat fontSize="small" />, { pressed: loop })}
+      <ToggleButtonGroup size="small" exclusive value={speed} aria-label="Speed" onChange={(_, next: number | null) => next !== null && setSession({ speed: next })}>
+        {SPEEDS.map((s) => (
+          <ToggleButton key={s} value={s} aria-label={`Speed ${s}`}>
+            {SPEED_LABELS[s]}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      <Clock />
+      <span className="spacer" />
+      <SeedField />
+    </div>
+  )
+}

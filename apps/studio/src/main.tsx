@@ -1,0 +1,68 @@
+import '@fontsource-variable/figtree'
+import '@fontsource/jetbrains-mono/latin-400.css'
+import '@fontsource/jetbrains-mono/latin-700.css'
+import './theme/chrome.css'
+import './theme/editor.css'
+import CssBaseline from '@mui/material/CssBaseline'
+import { ThemeProvider } from '@mui/material/styles'
+import { closeSnackbar, enqueueSnackbar, SnackbarProvider } from 'notistack'
+import { lazy, StrictMode, Suspense, useEffect, useLayoutEffect, useMemo } from 'react'
+import { createRoot } from 'react-dom/client'
+import { BrowserRouter, Route, Routes } from 'react-router'
+import { KitLayout } from './pages/KitLayout.tsx'
+import { KitPage } from './pages/KitPage.tsx'
+import { Shelf } from './pages/Shelf.tsx'
+import { useDocument } from './store/document.ts'
+import { usePreferences } from './store/session.ts'
+import { applyTokens, makeTheme } from './theme/theme.ts'
+
+const EffectEditor = lazy(() => import('./editor/EffectEditor.tsx').then((m) => ({ default: m.EffectEditor })))
+
+/** Shows what the stores have to say. */
+const Notices = () => {
+  const notice = useDocument((s) => s.notice)
+  useEffect(() => {
+    if (!notice) return
+    enqueueSnackbar(notice, {
+      autoHideDuration: 12_000,
+      action: (key) => (
+        <button type="button" className="word-choice" onClick={() => closeSnackbar(key)}>
+          Close
+        </button>
+      ),
+    })
+    useDocument.setState({ notice: null })
+  }, [notice])
+  return null
+}
+
+const App = () => {
+  const name = usePreferences((s) => s.theme)
+  const theme = useMemo(() => makeTheme(name), [name])
+  useLayoutEffect(() => applyTokens(name), [name])
+  return (
+    <ThemeProvider theme={theme}>
+      <CssBaseline />
+      <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }} />
+      <Notices />
+      <BrowserRouter>
+        <Suspense fallback={<p className="empty-note">Opening…</p>}>
+          <Routes>
+            <Route path="/" element={<Shelf />} />
+            <Route path="/kit/:kitId" element={<KitLayout />}>
+              <Route index element={<KitPage />} />
+              <Route path="effect/:effectId" element={<EffectEditor />} />
+            </Route>
+            <Route path="*" element={<p className="empty-note">There is nothing at this address.</p>} />
+          </Routes>
+        </Suspense>
+      </BrowserRouter>
+    </ThemeProvider>
+  )
+}
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+)

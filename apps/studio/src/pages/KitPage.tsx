@@ -1,0 +1,81 @@
+import Add from '@mui/icons-material/Add'
+import ContentCopy from '@mui/icons-material/ContentCopy'
+import DeleteOutline from '@mui/icons-material/DeleteOutlined'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import { addEffect, deleteEffect, duplicateEffect, type Effect } from '@gliv/document'
+import { lazy, Suspense, useEffect, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { Link, useNavigate } from 'react-router'
+import { useShallow } from 'zustand/react/shallow'
+import { NameField } from '../controls/NameField.tsx'
+import { edit, redo, undo, useDocument } from '../store/document.ts'
+import { makeId } from '../store/ids.ts'
+import { AppHeader } from './AppHeader.tsx'
+import { Thumbnail } from './Thumbnail.tsx'
+
+const ExportMenu = lazy(() => import('../ship/ExportMenu.tsx'))
+
+const EffectCard = ({ effect, kitId }: { effect: Effect; kitId: string }) => {
+  const count = effect.emitterOrder.length
+  return (
+    <article className="card effect-card" data-testid="effect-card">
+      <Link to={`/kit/${kitId}/effect/${effect.id}`} className="card-link" aria-label={`Open ${effect.name}`}>
+        <Thumbnail effectId={effect.id} />
+        <h2 title={effect.name}>{effect.name}</h2>
+      </Link>
+      <footer>
+        <span>
+          {count} emitter{count === 1 ? '' : 's'} · {effect.play === 'loop' ? `loops every ${effect.numbers.loopSeconds} s` : 'plays once'}
+        </span>
+        <IconButton aria-label={`Duplicate ${effect.name}`} title="Duplicate" onClick={() => edit(`Duplicate ${effect.name}`, (kit) => void duplicateEffect(kit, effect.id, makeId))}>
+          <ContentCopy fontSize="inherit" />
+        </IconButton>
+        <IconButton aria-label={`Delete ${effect.name}`} title="Delete (can be undone)" onClick={() => edit(`Delete ${effect.name}`, (kit) => deleteEffect(kit, effect.id))}>
+          <DeleteOutline fontSize="inherit" />
+        </IconButton>
+      </footer>
+    </article>
+  )
+}
+
+export const KitPage = () => {
+  const navigate = useNavigate()
+  const kit = useDocument(useShallow((s) => ({ id: s.kit?.id ?? '', name: s.kit?.name ?? '' })))
+  const effects = useDocument(useShallow((s) => s.kit?.effectOrder.map((id) => s.kit!.effects[id]!) ?? []))
+  const [ready, setReady] = useState(false)
+  useHotkeys('mod+z', undo, { preventDefault: true })
+  useHotkeys('mod+shift+z, mod+y', redo, { preventDefault: true })
+  useEffect(() => setReady(true), [])
+  useEffect(() => void (document.title = `${kit.name} · Gliv`), [kit.name])
+  const create = (): void => {
+    let id = ''
+    edit('New effect', (draft) => void (id = addEffect(draft, makeId)))
+    void navigate(`/kit/${kit.id}/effect/${id}`)
+  }
+  return (
+    <div className="page">
+      <AppHeader
+        crumbs={<NameField label="Kit name" className="name-field effect-name" read={(k) => k.name} write={(k, name) => void (k.name = name)} />}
+        actions={
+          <>
+            {ready && (
+              <Suspense>
+                <ExportMenu />
+              </Suspense>
+            )}
+            <Button variant="contained" startIcon={<Add />} onClick={create}>
+              New effect
+            </Button>
+          </>
+        }
+      />
+      <main className="cards">
+        {effects.map((effect) => (
+          <EffectCard key={effect.id} effect={effect} kitId={kit.id} />
+        ))}
+        {effects.length === 0 && <p className="empty-note">This kit has no effect yet. “New effect” starts one, with a first emitter running.</p>}
+      </main>
+    </div>
+  )
+}

@@ -1,0 +1,138 @@
+import Add from '@mui/icons-material/Add'
+import DeleteOutline from '@mui/icons-material/DeleteOutlined'
+import FileOpen from '@mui/icons-material/FileOpen'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import IconButton from '@mui/material/IconButton'
+import { useLiveQuery } from 'dexie-react-hooks'
+import { useEffect, useState } from 'react'
+import { useDropzone } from 'react-dropzone'
+import { Link, useNavigate } from 'react-router'
+import { db, useDocument } from '../store/document.ts'
+import type { KitRow } from '../store/db.ts'
+import { makeId } from '../store/ids.ts'
+import { addKit, deleteKit } from '../store/shelf.ts'
+import { AppHeader } from './AppHeader.tsx'
+
+const FIRST_RUN_KEY = 'gliv-demo-offered'
+
+const notify = (notice: string): void => useDocument.setState({ notice })
+
+const addDemo = async (): Promise<string> => {
+  const { makeDemo } = await import('@gliv/demo')
+  return addKit(db, makeDemo(), () => makeId('kit'))
+}
+
+/** A new kit starts with the sprites of the demo, so that the first emitter has a picture. */
+const addNew = async (): Promise<string> => {
+  const [{ makeDemo }, { emptyKit }] = await Promise.all([import('@gliv/demo'), import('@gliv/document')])
+  const demo = makeDemo()
+  const kit = { ...emptyKit(makeId('kit'), 'New kit'), sheets: demo.kit.sheets, sheetOrder: demo.kit.sheetOrder }
+  return addKit(db, { kit, pictures: demo.pictures }, () => makeId('kit'))
+}
+
+/** Reads kit files; one that cannot be read leaves everything as it was and says why. Gives the ids of the kits. */
+const importFiles = async (files: readonly File[]): Promise<string[]> => {
+  const { readKitFile } = await import('@gliv/document')
+  const ids: string[] = []
+  for (const file of files) {
+    try {
+      ids.push(await addKit(db, readKitFile(new Uint8Array(await file.arrayBuffer())), () => makeId('kit')))
+    } catch (error) {
+      notify(`${file.name} was not imported. ${error instanceof Error ? error.message : String(error)}`)
+    }
+  }
+  return ids
+}
+
+const KitCard = ({ kit, onDelete }: { kit: KitRow; onDelete: () => void }) => (
+  <article className="card kit-card" data-testid="kit-card">
+    <Link to={`/kit/${kit.id}`} className="card-link" aria-label={`Open ${kit.name}`}>
+      <div className="kit-cover" aria-hidden>
+        <img src="/gliv.svg" width={56} height={56} alt="" />
+      </div>
+      <h2 title={kit.name}>{kit.name}</h2>
+    </Link>
+    <footer>
+      <span>
+        {kit.effects} effect{kit.effects === 1 ? '' : 's'} · changed {new Date(kit.updatedAt).toLocaleDateString()}
+      </span>
+      <IconButton aria-label={`Delete ${kit.name}`} title="Delete" onClick={onDelete}>
+        <DeleteOutline fontSize="inherit" />
+      </IconButton>
+    </footer>
+  </article>
+)
+
+const DeleteDialog = ({ kit, onClose }: { kit: KitRow; onClose: () => void }) => (
+  <Dialog open onClose={onClose}>
+    <DialogTitle>Delete “{kit.name}”?</DialogTitle>
+    <DialogContent>The kit and its whole history leave this browser. This cannot be undone; export it first if you may want it again.</DialogContent>
+    <DialogActions>
+      <Button onClick={onClose}>Keep it</Button>
+      <Button
+        variant="contained"
+        onClick={() => {
+          void deleteKit(db, kit.id)
+          onClose()
+        }}
+      >
+        Delete
+      </Button>
+    </DialogActions>
+  </Dialog>
+)
+
+export const Shelf = () => {
+  const navigate = useNavigate()
+  const kits = useLiveQuery(() => db.kits.orderBy('updatedAt').reverse().toArray(), [])
+  const [deleting, setDeleting] = useState<KitRow | null>(null)
+  const openAfter = (work: Promise<string | string[]>): void =>
+    void work.then((ids) => {
+      const id = Array.isArray(ids) ? (ids.length === 1 ? ids[0] : undefined) : ids
+      if (id) void navigate(`/kit/${id}`)
+    })
+  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({ noClick: true, noKeyboard: true, onDrop: (files) => openAfter(importFiles(files)) })
+  useEffect(() => {
+    document.title = 'Gliv'
+    // The demo stands on the shelf at the first visit, and comes back only when asked for.
+    if (localStorage.getItem(FIRST_RUN_KEY)) return
+    localStorage.setItem(FIRST_RUN_KEY, 'yes')
+    void addDemo()
+  }, [])
+  return (
+    <div className="page" {...getRootProps()}>
+      <input {...getInputProps()} data-testid="import-input" aria-label="Kit file" />
+      <AppHeader
+        actions={
+          <>
+            <Button variant="outlined" startIcon={<FileOpen />} onClick={open}>
+              Import a kit
+            </Button>
+            <Button variant="outlined" onClick={() => openAfter(addDemo())}>
+              Add the demo
+            </Button>
+            <Button variant="contained" startIcon={<Add />} onClick={() => openAfter(addNew())}>
+              New kit
+            </Button>
+          </>
+        }
+      />
+      <div className="shelf-intro">
+        <h1>Kits</h1>
+        <p>A kit holds all effects of one game. Open one, or drop a .gliv file anywhere here.</p>
+      </div>
+      <main className="cards">
+        {kits?.map((kit) => (
+          <KitCard key={kit.id} kit={kit} onDelete={() => setDeleting(kit)} />
+        ))}
+        {kits?.length === 0 && <p className="empty-note">The shelf is empty. “Add the demo” brings Last Ferry back; “New kit” starts your own.</p>}
+      </main>
+      {isDragActive && <div className="drop-veil">Drop the kit file to import it</div>}
+      {deleting && <DeleteDialog kit={deleting} onClose={() => setDeleting(null)} />}
+    </div>
+  )
+}

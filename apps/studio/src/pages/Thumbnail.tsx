@@ -1,0 +1,76 @@
+import { resolveEffect } from '@gliv/document'
+import { compile, createSimulation, latestEndSeconds, type Simulation } from '@gliv/engine'
+import type { ResolvedEffect } from '@gliv/model'
+import { type Camera, createRenderer, type Renderer } from '@gliv/player'
+import { useEffect, useRef } from 'react'
+import { renderSheetsOf } from '../editor/stage/sheetImages.ts'
+import { useDocument } from '../store/document.ts'
+import { GROUNDS } from '../store/session.ts'
+import { boundsOf, cameraFor } from '../util/fit.ts'
+
+interface Showing {
+  readonly simulation: Simulation
+  readonly renderer: Renderer
+  readonly camera: Camera
+  readonly end: number
+  seconds: number
+}
+
+const showing = new Set<Showing>()
+let request = 0
+let last = 0
+
+/** One clock for all thumbnails that can be seen. */
+const tick = (now: number): void => {
+  request = showing.size > 0 ? requestAnimationFrame(tick) : 0
+  const elapsed = Math.min(0.1, (now - last) / 1000)
+  last = now
+  for (const show of showing) {
+    show.seconds = (show.seconds + elapsed) % show.end
+    show.simulation.seek(Math.floor(show.seconds * show.simulation.rate))
+    show.renderer.begin(GROUNDS.dark)
+    show.renderer.draw(show.simulation.frame(1), show.camera)
+  }
+}
+
+const start = (show: Showing): void => {
+  showing.add(show)
+  if (request) return
+  last = performance.now()
+  request = requestAnimationFrame(tick)
+}
+
+/** Seconds after which a thumbnail starts over: the whole effect and a breath, or two rounds of a loop. */
+const lengthOf = (effect: ResolvedEffect): number => (effect.play === 'loop' ? effect.numbers.loopSeconds * 4 : latestEndSeconds(effect) + 0.5)
+
+/** An effect, small and moving; it rests while it is out of sight. */
+export const Thumbnail = ({ effectId }: { effectId: string }) => {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const effect = useDocument((s) => s.kit?.effects[effectId])
+  const types = useDocument((s) => s.kit?.types)
+  const pictures = useDocument((s) => s.pictures)
+  useEffect(() => {
+    const element = canvas.current
+    const { kit } = useDocument.getState()
+    if (!element || !kit || !effect) return
+    const resolved = resolveEffect(kit, effect)
+    const renderer = createRenderer(element, 'canvas2d')
+    const show: Showing = { simulation: createSimulation(compile(resolved)), renderer, camera: cameraFor(boundsOf(resolved), element.width, element.height, 1.5), end: lengthOf(resolved), seconds: 0 }
+    let seen = false
+    const observer = new IntersectionObserver(([entry]) => {
+      seen = entry!.isIntersecting
+      if (seen) start(show)
+      else showing.delete(show)
+    })
+    void renderSheetsOf(kit, pictures).then((sheets) => {
+      renderer.setSheets(sheets)
+      observer.observe(element)
+    })
+    return () => {
+      observer.disconnect()
+      showing.delete(show)
+      renderer.dispose()
+    }
+  }, [effect, types, pictures])
+  return <canvas ref={canvas} className="thumbnail" width={288} height={180} aria-hidden />
+}

@@ -1,0 +1,46 @@
+import FileDownload from '@mui/icons-material/FileDownload'
+import Button from '@mui/material/Button'
+import ListItemText from '@mui/material/ListItemText'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import { useState } from 'react'
+import { useDocument } from '../store/document.ts'
+import { download } from './download.ts'
+import { EXPORTERS, exportName, type Exporter } from './exporters.ts'
+
+export const runExport = (exporter: Exporter): void => {
+  const { kit, pictures } = useDocument.getState()
+  if (!kit) return
+  try {
+    download(exportName(kit.name, exporter), exporter.make({ kit, pictures }), exporter.type)
+  } catch (error) {
+    useDocument.setState({ notice: error instanceof Error ? error.message : String(error) })
+  }
+}
+
+const ExportMenu = () => {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  return (
+    <>
+      <Button variant="outlined" startIcon={<FileDownload />} onClick={(event) => setAnchor(event.currentTarget)}>
+        Export
+      </Button>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        {EXPORTERS.map((exporter) => (
+          <MenuItem
+            key={exporter.id}
+            dense
+            onClick={() => {
+              setAnchor(null)
+              runExport(exporter)
+            }}
+          >
+            <ListItemText primary={exporter.label} secondary={exporter.help} />
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  )
+}
+
+export default ExportMenu

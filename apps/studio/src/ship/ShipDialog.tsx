@@ -1,0 +1,131 @@
+import Alert from '@mui/material/Alert'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import LinearProgress from '@mui/material/LinearProgress'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import { fileNameOf, type BakedSheet } from '@gliv/bake'
+import { strToU8, zipSync } from 'fflate'
+import { useEffect, useRef, useState } from 'react'
+import { useDocument } from '../store/document.ts'
+import { type BakeJob, startBake } from './bakeJob.ts'
+import { type BakeForm, EMPTY_FORM, readForm } from './bakeForm.ts'
+import { download } from './download.ts'
+import { EXPORTERS } from './exporters.ts'
+import { runExport } from './ExportMenu.tsx'
+
+const FIELDS: readonly { readonly key: Exclude<keyof BakeForm, 'sampling'>; readonly label: string; readonly hint: string }[] = [
+  { key: 'size', label: 'Frame size', hint: 'as needed' },
+  { key: 'origin', label: 'Origin in the frame', hint: 'as needed' },
+  { key: 'fps', label: 'Frames per second', hint: '30' },
+  { key: 'from', label: 'From, in s', hint: 'start' },
+  { key: 'to', label: 'To, in s', hint: 'end' },
+  { key: 'columns', label: 'Columns', hint: 'as fits' },
+]
+
+const Preview = ({ baked }: { baked: BakedSheet }) => {
+  const [url, setUrl] = useState<string>()
+  useEffect(() => {
+    const made = URL.createObjectURL(new Blob([baked.png as Uint8Array<ArrayBuffer>], { type: 'image/png' }))
+    setUrl(made)
+    return () => URL.revokeObjectURL(made)
+  }, [baked])
+  const { json } = baked
+  return (
+    <figure className="bake-preview">
+      {url && <img src={url} alt="The baked sheet" data-testid="baked-sheet" />}
+      <figcaption>
+        {json.frames.length} frames of {json.frames[0]!.w} × {json.frames[0]!.h}, sheet {json.size.w} × {json.size.h}, {Math.ceil(baked.png.length / 1024)} kB
+      </figcaption>
+    </figure>
+  )
+}
+
+/** Baking and shipping, side by side: a sheet of this effect, or the kit for a game. */
+const ShipDialog = ({ effectId, onClose }: { effectId: string; onClose: () => void }) => {
+  const effect = useDocument((s) => s.kit?.effects[effectId])
+  const [form, setForm] = useState<BakeForm>(EMPTY_FORM)
+  const [progress, setProgress] = useState<number | null>(null)
+  const [baked, setBaked] = useState<BakedSheet | null>(null)
+  const [failure, setFailure] = useState<string | null>(null)
+  const job = useRef<BakeJob | null>(null)
+  useEffect(() => () => job.current?.cancel(), [])
+  if (!effect) return null
+  const name = fileNameOf(effect.name)
+  const bake = async (): Promise<void> => {
+    const { kit, pictures } = useDocument.getState()
+    const read = readForm(form)
+    setFailure(read.refusal)
+    setBaked(null)
+    if (!kit || read.refusal !== null) return
+    setProgress(0)
+    job.current = startBake({ kit, pictures }, effectId, `${name}.png`, read.options, setProgress)
+    try {
+      setBaked(await job.current.result)
+    } catch (error) {
+      setFailure(error instanceof Error ? error.message : String(error))
+    }
+    setProgress(null)
+  }
+  const save = (): void => {
+    if (baked) download(`${name}-sheet.zip`, zipSync({ [`${name}.png`]: [baked.png, { level: 0 }], [`${name}.json`]: strToU8(`${JSON.stringify(baked.json, null, 1)}\n`) }), 'application/zip')
+  }
+  return (
+    <Dialog open onClose={onClose} maxWidth="md" fullWidth>
+      <DialogTitle>Bake & ship “{effect.name}”</DialogTitle>
+      <DialogContent>
+        <div className="ship">
+          <section>
+            <h3>Bake this effect to a sprite sheet</h3>
+            <div className="bake-form">
+              {FIELDS.map(({ key, label, hint }) => (
+                <TextField key={key} size="small" label={label} placeholder={hint} value={form[key]} slotProps={{ inputLabel: { shrink: true } }} onChange={(event) => setForm({ ...form, [key]: event.target.value })} />
+              ))}
+              <TextField select size="small" label="Sampling" value={form.sampling} onChange={(event) => setForm({ ...form, sampling: event.target.value as BakeForm['sampling'] })}>
+                <MenuItem value="own">as each sheet says</MenuItem>
+                <MenuItem value="smooth">smooth</MenuItem>
+                <MenuItem value="nearest">nearest</MenuItem>
+              </TextField>
+            </div>
+            {progress !== null && <LinearProgress variant="determinate" value={progress * 100} aria-label="Baking" />}
+            {failure && <Alert severity="warning">{failure}</Alert>}
+            {baked && <Preview baked={baked} />}
+            <div className="ship-buttons">
+              {progress === null ? (
+                <Button variant="contained" onClick={() => void bake()}>
+                  Bake
+                </Button>
+              ) : (
+                <Button variant="outlined" onClick={() => job.current?.cancel()}>
+                  Cancel baking
+                </Button>
+              )}
+              <Button variant="outlined" disabled={!baked} onClick={save}>
+                Save PNG and JSON
+              </Button>
+            </div>
+          </section>
+          <section>
+            <h3>Ship the whole kit</h3>
+            {EXPORTERS.map((exporter) => (
+              <div key={exporter.id} className="ship-row">
+                <Button variant="outlined" onClick={() => runExport(exporter)}>
+                  {exporter.label}
+                </Button>
+                <span>{exporter.help}</span>
+              </div>
+            ))}
+          </section>
+        </div>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  )
+}
+
+export default ShipDialog

@@ -1,0 +1,33 @@
+/** What can be undone and redone. Shared by all tabs, rebuilt from the journal on load, kept in memory with its patches. */
+import type { Patch } from 'immer'
+import type { Commit } from './db.ts'
+
+export interface Entry {
+  /** Revision of the edit's commit; null until it is in the database. */
+  rev: number | null
+  readonly label: string
+  readonly patches: Patch[]
+  readonly inverse: Patch[]
+}
+
+export interface History {
+  readonly undo: readonly Entry[]
+  readonly redo: readonly Entry[]
+}
+
+export const EMPTY_HISTORY: History = { undo: [], redo: [] }
+
+/** Steps kept in memory. */
+const DEPTH = 500
+
+export const pushEdit = (history: History, entry: Entry): History => ({ undo: [...history.undo, entry].slice(-DEPTH), redo: [] })
+export const popUndo = (history: History): History => ({ undo: history.undo.slice(0, -1), redo: [...history.redo, history.undo.at(-1)!] })
+export const popRedo = (history: History): History => ({ undo: [...history.undo, history.redo.at(-1)!], redo: history.redo.slice(0, -1) })
+
+/** Takes a commit of the journal into account. */
+export const replay = (history: History, commit: Commit): History => {
+  if (commit.kind === 'edit') return pushEdit(history, { rev: commit.rev, label: commit.label, patches: commit.patches, inverse: commit.inverse })
+  const from = commit.kind === 'undo' ? history.undo : history.redo
+  if (from.at(-1)?.rev !== commit.of) return history
+  return commit.kind === 'undo' ? popUndo(history) : popRedo(history)
+}

@@ -1,0 +1,69 @@
+/** The session store. Lifetime: session, per tab; kept over a reload, never part of the document. */
+import type { RampKind } from '@gliv/model'
+import { create } from 'zustand'
+import { createJSONStorage, persist } from 'zustand/middleware'
+import type { ThemeName } from '../theme/tokens.ts'
+
+export const SPEEDS = [0.1, 0.25, 0.5, 1, 2] as const
+export const GROUNDS = { dark: '#16171c', middle: '#5d6470', light: '#e9e4da' } as const
+export type Ground = keyof typeof GROUNDS
+
+interface SessionState {
+  /** Selected emitter by effect. */
+  readonly selected: Readonly<Record<string, string>>
+  readonly openGroups: readonly string[]
+  /** Emitters that are heard alone, by id. */
+  readonly solo: readonly string[]
+  readonly playing: boolean
+  readonly loop: boolean
+  readonly speed: number
+  readonly ramp: RampKind
+  readonly handles: boolean
+  readonly ground: Ground
+  readonly filmOpen: boolean
+  readonly rampsOpen: boolean
+  readonly stageOnly: boolean
+}
+
+export const useSession = create<SessionState>()(
+  persist(
+    (): SessionState => ({
+      selected: {},
+      openGroups: ['launch'],
+      solo: [],
+      playing: true,
+      loop: true,
+      speed: 1,
+      ramp: 'scale',
+      handles: true,
+      ground: 'dark',
+      filmOpen: true,
+      rampsOpen: true,
+      stageOnly: false,
+    }),
+    { name: 'gliv-session', storage: createJSONStorage(() => sessionStorage) },
+  ),
+)
+
+export const setSession = useSession.setState
+
+const toggled = (list: readonly string[], id: string): string[] => (list.includes(id) ? list.filter((other) => other !== id) : [...list, id])
+
+export const toggleGroup = (id: string): void => {
+  setSession((s) => ({ openGroups: toggled(s.openGroups, id) }))
+}
+
+export const toggleSolo = (id: string): void => {
+  setSession((s) => ({ solo: toggled(s.solo, id) }))
+}
+
+export const select = (effectId: string, emitterId: string): void => {
+  setSession((s) => ({ selected: { ...s.selected, [effectId]: emitterId } }))
+}
+
+interface Preferences {
+  readonly theme: ThemeName
+}
+
+/** Kept over sessions, for this browser. */
+export const usePreferences = create<Preferences>()(persist((): Preferences => ({ theme: 'paper' }), { name: 'gliv-preferences' }))

@@ -1,0 +1,58 @@
+/** Where a number lives: addresses of owners inside a kit, and the edits of their numbers. */
+import type { Burst, Effect, Emitter, Kit, ParticleType } from '@gliv/document'
+import { property, type Owner, type PropertyId, type Range } from '@gliv/model'
+import { PROPERTY_TEXTS } from '../texts/properties.ts'
+
+export type Target =
+  | { readonly owner: 'effect'; readonly effect: string }
+  | { readonly owner: 'emitter'; readonly effect: string; readonly emitter: string }
+  | { readonly owner: 'burst'; readonly effect: string; readonly emitter: string; readonly burst: string }
+  | { readonly owner: 'type'; readonly type: string }
+
+type Carrier = Effect | Emitter | Burst | ParticleType
+
+type TargetOf<O extends Owner> = Extract<Target, { owner: O }>
+
+const emitterAt = (kit: Kit, target: TargetOf<'emitter'> | TargetOf<'burst'>): Emitter | undefined => kit.effects[target.effect]?.emitters[target.emitter]
+
+const CARRIERS: { readonly [O in Owner]: (kit: Kit, target: TargetOf<O>) => Carrier | undefined } = {
+  effect: (kit, target) => kit.effects[target.effect],
+  emitter: emitterAt,
+  burst: (kit, target) => emitterAt(kit, target)?.bursts.find((b) => b.id === target.burst),
+  type: (kit, target) => kit.types[target.type],
+}
+
+/** What carries the numbers; undefined when it was deleted meanwhile. */
+export const carrierOf = (kit: Kit, target: Target): Carrier | undefined => (CARRIERS[target.owner] as (kit: Kit, target: Target) => Carrier | undefined)(kit, target)
+
+export const readValue = (kit: Kit, target: Target, id: PropertyId): number | Range | undefined =>
+  (carrierOf(kit, target)?.numbers as Record<string, number | Range> | undefined)?.[id]
+
+export const writeValue = (kit: Kit, target: Target, id: PropertyId, value: number | Range): void => {
+  const carrier = carrierOf(kit, target)
+  if (carrier) (carrier.numbers as Record<string, number | Range>)[id] = value
+}
+
+/** Which part of a value a control moves: a plain number, an end of a range, or a fixed range as a whole. */
+export type Part = 'value' | 'from' | 'to' | 'both'
+
+export const readPart = (value: number | Range, part: Part): number => (typeof value === 'number' ? value : part === 'to' ? value.to : value.from)
+
+/** A value with one part replaced; the other end of a range is pushed along, never crossed. */
+export const withPart = (value: number | Range, part: Part, next: number): number | Range => {
+  if (typeof value === 'number') return next
+  if (part === 'both') return { from: next, to: next }
+  return part === 'from' ? { from: next, to: Math.max(next, value.to) } : { from: Math.min(value.from, next), to: next }
+}
+
+/** What the undo list calls an edit of this number. */
+export const editLabel = (kit: Kit, target: Target, id: PropertyId): string => {
+  const carrier = target.owner === 'burst' ? emitterAt(kit, target) : carrierOf(kit, target)
+  const name = carrier && 'name' in carrier ? carrier.name : ''
+  return `${PROPERTY_TEXTS[id].label} of ${name}`
+}
+
+export const resetValue = (id: PropertyId): number | Range => {
+  const p = property(id)
+  return p.kind === 'range' ? { ...p.default } : p.default
+}

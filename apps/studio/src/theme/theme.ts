@@ -1,0 +1,35 @@
+import { createTheme, type Theme } from '@mui/material/styles'
+import { THEMES, type ThemeName } from './tokens.ts'
+
+export const TEXT_FONT = '"Figtree Variable", system-ui, sans-serif'
+export const NUMBER_FONT = '"JetBrains Mono", ui-monospace, monospace'
+
+export const makeTheme = (name: ThemeName): Theme => {
+  const t = THEMES[name]
+  return createTheme({
+    palette: {
+      mode: name === 'night' ? 'dark' : 'light',
+      primary: { main: t.persimmon, contrastText: t.onPersimmon },
+      secondary: { main: t.pine },
+      warning: { main: t.plum },
+      background: { default: t.ground, paper: t.raised },
+      text: { primary: t.ink, secondary: t.softInk },
+      divider: t.line,
+    },
+    shape: { borderRadius: 6 },
+    typography: { fontFamily: TEXT_FONT, fontSize: 13, button: { textTransform: 'none', fontWeight: 600 } },
+    components: {
+      MuiButton: { defaultProps: { disableElevation: true, size: 'small' }, styleOverrides: { outlined: { borderColor: t.line, color: t.ink } } },
+      MuiIconButton: { defaultProps: { size: 'small' } },
+      MuiTooltip: { defaultProps: { enterDelay: 500, disableInteractive: true } },
+      MuiButtonBase: { defaultProps: { disableRipple: true } },
+    },
+  })
+}
+
+/** The same tokens as CSS variables, for everything that is not Material. */
+export const applyTokens = (name: ThemeName): void => {
+  const root = document.documentElement
+  root.dataset['theme'] = name
+  for (const [key, value] of Object.entries(THEMES[name])) root.style.setProperty(`--${key}`, value)
+}
