@@ -7,7 +7,7 @@ export default defineConfig({
   build: {
     target: 'es2022',
     outDir: 'dist',
-    minify: true,
+    rolldownOptions: { output: { minify: true } },
     lib: { entry: 'src/index.ts', formats: ['es'], fileName: 'gliv-player' },
   },
 })

@@ -91,7 +91,7 @@ export const EFFECTS: readonly Effect[] = [
     emitter('flare-flash', 'Flash', 'flash', { numbers: { ...ALL_ROUND, fan: 0, speed: fixed(0) }, bursts: [burst('pop', 0, 1)] }),
   ]),
   effect('canal-rain', 'Canal rain', 3, 2, [
-    emitter('rain-far', 'Far rain', 'far-drop', { shape: 'rectangle', numbers: { flow: 190, duration: 2, heading: 99, fan: 1.5, speed: range(380, 440), shapeWidth: 860, shapeHeight: 30, offsetX: 40, offsetY: -230 } }),
-    emitter('rain-near', 'Near rain', 'near-drop', { shape: 'rectangle', numbers: { flow: 120, duration: 2, heading: 101, fan: 2, speed: range(600, 720), shapeWidth: 900, shapeHeight: 40, offsetX: 50, offsetY: -240 } }),
+    emitter('rain-far', 'Far rain', 'far-drop', { shape: 'rectangle', numbers: { flow: 300, duration: 2, heading: 99, fan: 1.5, speed: range(380, 440), shapeWidth: 860, shapeHeight: 30, offsetX: 40, offsetY: -230 } }),
+    emitter('rain-near', 'Near rain', 'near-drop', { shape: 'rectangle', numbers: { flow: 210, duration: 2, heading: 101, fan: 2, speed: range(600, 720), shapeWidth: 900, shapeHeight: 40, offsetX: 50, offsetY: -240 } }),
   ]),
 ]

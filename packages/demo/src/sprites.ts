@@ -17,7 +17,7 @@ export const SOFT_SPRITES: readonly Sprite[] = [
   sprite('torn puff', 64, 64, puff(29)),
   sprite('spark', 32, 32, spark),
   sprite('ring', 64, 64, ring(0.18)),
-  sprite('drop streak', 32, 6, streak),
+  sprite('drop streak', 48, 6, streak),
 ]
 
 export const BIT_SPRITES: readonly Sprite[] = [

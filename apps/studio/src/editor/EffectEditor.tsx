@@ -42,22 +42,22 @@ const Editor = ({ effectId }: { effectId: string }) => {
         <Group orientation="horizontal" className="editor-body">
           {!stageOnly && (
             <>
-              <Panel id="recipe" defaultSize="26%" minSize="240px" className="recipe-panel">
+              <Panel id="panel-recipe" defaultSize="26%" minSize="240px" className="recipe-panel">
                 <Recipe />
               </Panel>
               <Separator className="separator vertical" />
             </>
           )}
-          <Panel id="view">
+          <Panel id="panel-view">
             <div className="view">
               <Group orientation="vertical" className="view-group">
-                <Panel id="stage" minSize="120px">
+                <Panel id="panel-stage" minSize="120px">
                   <Stage canvasRef={canvasRef} />
                 </Panel>
                 {!stageOnly && (
                   <>
                     <Separator className="separator horizontal" />
-                    <Panel id="timeline" defaultSize="212px" minSize="90px">
+                    <Panel id="panel-timeline" defaultSize="182px" minSize="90px">
                       <Transport />
                       <Timeline />
                     </Panel>

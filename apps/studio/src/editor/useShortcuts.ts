@@ -21,8 +21,8 @@ export const useShortcuts = (effectId: string, driver: StageDriver | null): void
     if (emitter) act(effectId, emitter)
   }
   useHotkeys('space', () => togglePlay(driver), options, [driver])
-  useHotkeys('bracketleft', (event) => stepBy(driver, event.shiftKey ? -10 : -1), options, [driver])
-  useHotkeys('bracketright', (event) => stepBy(driver, event.shiftKey ? 10 : 1), options, [driver])
+  useHotkeys('bracketleft, shift+bracketleft', (event) => stepBy(driver, event.shiftKey ? -10 : -1), options, [driver])
+  useHotkeys('bracketright, shift+bracketright', (event) => stepBy(driver, event.shiftKey ? 10 : 1), options, [driver])
   useHotkeys('0', () => driver?.seek(0), options, [driver])
   useHotkeys('l', () => setSession((s) => ({ loop: !s.loop })), options)
   useHotkeys('h', () => setSession((s) => ({ handles: !s.handles })), options)

@@ -17,7 +17,7 @@ export const makeTheme = (name: ThemeName): Theme => {
       divider: t.line,
     },
     shape: { borderRadius: 6 },
-    typography: { fontFamily: TEXT_FONT, fontSize: 13, button: { textTransform: 'none', fontWeight: 600 } },
+    typography: { fontFamily: TEXT_FONT, fontSize: 13, body1: { fontSize: 13, lineHeight: 1.45 }, body2: { fontSize: 12 }, button: { textTransform: 'none', fontWeight: 600 } },
     components: {
       MuiButton: { defaultProps: { disableElevation: true, size: 'small' }, styleOverrides: { outlined: { borderColor: t.line, color: t.ink } } },
       MuiIconButton: { defaultProps: { size: 'small' } },

@@ -57,9 +57,9 @@ export const TypeBand = ({ targets }: { targets: SentenceTargets }) => {
     return kit ? usersOfType(kit, targets.type).length : 0
   })
   return (
-    <header className="band">
+    <header className="band two-lines">
+      <span className="band-kind">Particle type{users > 1 ? ` · used by ${users} emitters` : ''}</span>
       <div className="band-text">
-        <span className="band-kind">Particle type{users > 1 ? ` · used by ${users} emitters` : ''}</span>
         <NameField label="Particle type name" read={(kit) => kit.types[targets.type]?.name} write={(kit, name) => void (kit.types[targets.type]!.name = name)} />
       </div>
       {users > 1 && (

@@ -49,17 +49,21 @@ const Handle = ({ name, label, x, y, cursor, apply, at, children }: HandleProps)
 
 const whole = (value: number, fine: boolean): number => (fine ? Math.round(value * 10) / 10 : Math.round(value))
 
-/** Starting offset at the drag's beginning, so that moving does not chase itself. */
-const useStartOffset = (): { x: number; y: number } => {
+/** Handles of small shapes stand off by this many pixels, so that they do not lie under the cross. */
+const LEAST_REACH = 20
+const padFor = (reach: number, zoom: number): number => Math.max(0, LEAST_REACH / zoom - reach)
+
+/** Numbers before the drag, so that moving does not chase itself. */
+const useStart = (): { x: number; y: number; radius: number; width: number; height: number } => {
   const effectId = useEffectId()
   const emitter = useSelectedEmitter()
   const base = useDocument((s) => (emitter ? s.kit?.effects[effectId]?.emitters[emitter.id]?.numbers : undefined))
-  return { x: base?.offsetX ?? 0, y: base?.offsetY ?? 0 }
+  return { x: base?.offsetX ?? 0, y: base?.offsetY ?? 0, radius: base?.shapeRadius ?? 0, width: base?.shapeWidth ?? 0, height: base?.shapeHeight ?? 0 }
 }
 
 export const Handles = ({ camera }: { camera: Camera }) => {
   const emitter = useSelectedEmitter()
-  const start = useStartOffset()
+  const start = useStart()
   if (!emitter) return null
   const { offsetX, offsetY, shapeWidth, shapeHeight, shapeRadius, heading, fan } = emitter.numbers
   const zoom = camera.zoom / window.devicePixelRatio
@@ -81,19 +85,19 @@ export const Handles = ({ camera }: { camera: Camera }) => {
         <rect x={-4} y={-4} width={8} height={8} transform={`rotate(${heading + fan / 2 + 45})`} className="handle-knob" />
       </Handle>
       {emitter.shape === 'circle' && (
-        <Handle name="radius" label="Radius" x={at.x - shapeRadius * zoom} y={at.y} cursor="ew-resize" at={at} apply={(e, x, y, fine) => void (e.numbers.shapeRadius = whole(Math.sqrt(x * x + y * y), fine))} />
+        <Handle name="radius" label="Radius" x={at.x - Math.max(LEAST_REACH, shapeRadius * zoom)} y={at.y} cursor="ew-resize" at={at} apply={(e, x, y, fine) => void (e.numbers.shapeRadius = whole(Math.max(0, Math.sqrt(x * x + y * y) - padFor(start.radius, at.zoom)), fine))} />
       )}
       {emitter.shape === 'rectangle' && (
         <Handle
           name="size"
           label="Size"
-          x={at.x + (shapeWidth / 2) * zoom}
-          y={at.y + (shapeHeight / 2) * zoom}
+          x={at.x + Math.max(LEAST_REACH, (shapeWidth / 2) * zoom)}
+          y={at.y + Math.max(LEAST_REACH, (shapeHeight / 2) * zoom)}
           cursor="nwse-resize"
           at={at}
           apply={(e, x, y, fine) => {
-            e.numbers.shapeWidth = whole(Math.abs(x) * 2, fine)
-            e.numbers.shapeHeight = whole(Math.abs(y) * 2, fine)
+            e.numbers.shapeWidth = whole(Math.max(0, Math.abs(x) - padFor(start.width / 2, at.zoom)) * 2, fine)
+            e.numbers.shapeHeight = whole(Math.max(0, Math.abs(y) - padFor(start.height / 2, at.zoom)) * 2, fine)
           }}
         />
       )}

@@ -7,6 +7,7 @@ import { RAMP_TEXTS } from '../../texts/kinds.ts'
 import { formatNumber } from '../../util/format.ts'
 import { useSelectedType } from '../context.ts'
 import { FilmCell } from './FilmCell.tsx'
+import { FIELDS_SLOT } from './FieldsSlot.tsx'
 import { RampEditor } from './RampEditor.tsx'
 import { TintEditor } from './TintEditor.tsx'
 
@@ -39,34 +40,35 @@ export const LifeStrip = () => {
   return (
     <section className="life-strip" aria-label="Life strip">
       <div className="strip-side">
-        <p className="strip-title">
+        <p className="strip-title" title={type.name}>
           <b>One life</b> · {type.name}
         </p>
         <div className="strip-folds">
           {fold(filmOpen, 'filmOpen', 'Film')}
           {fold(rampsOpen, 'rampsOpen', 'Ramps')}
         </div>
-        {rampsOpen && (
-          <ToggleButtonGroup size="small" exclusive orientation="vertical" value={ramp} aria-label="Ramp" onChange={(_, next: RampKind | null) => next && setSession({ ramp: next })}>
+      </div>
+      {filmOpen && (
+        <div className="film" data-testid="film">
+          {Array.from({ length: CELLS }, (_, i) => (
+            <FilmCell key={i} typeId={type.id} life={Math.min(0.999, i / (CELLS - 1))} size={46} />
+          ))}
+        </div>
+      )}
+      {rampsOpen && (
+        <div className="strip-controls">
+          <ToggleButtonGroup size="small" exclusive value={ramp} aria-label="Ramp" onChange={(_, next: RampKind | null) => next && setSession({ ramp: next })}>
             {RAMP_KINDS.map((kind) => (
               <ToggleButton key={kind} value={kind}>
                 {RAMP_TEXTS[kind]}
               </ToggleButton>
             ))}
           </ToggleButtonGroup>
-        )}
-      </div>
-      <div className="strip-main">
-        {filmOpen && (
-          <div className="film" data-testid="film">
-            {Array.from({ length: CELLS }, (_, i) => (
-              <FilmCell key={i} typeId={type.id} life={Math.min(0.999, i / (CELLS - 1))} size={56} />
-            ))}
-          </div>
-        )}
-        {rampsOpen && (ramp === 'tint' ? <TintEditor key={type.id} type={type} /> : <RampEditor key={`${type.id} ${ramp}`} type={type} kind={ramp} />)}
-        {(filmOpen || rampsOpen) && <LifeScale from={type.numbers.life.from} to={type.numbers.life.to} />}
-      </div>
+          <div id={FIELDS_SLOT} />
+        </div>
+      )}
+      {rampsOpen && (ramp === 'tint' ? <TintEditor key={type.id} type={type} /> : <RampEditor key={`${type.id} ${ramp}`} type={type} kind={ramp} />)}
+      {(filmOpen || rampsOpen) && <LifeScale from={type.numbers.life.from} to={type.numbers.life.to} />}
     </section>
   )
 }

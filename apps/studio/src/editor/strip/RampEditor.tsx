@@ -8,6 +8,7 @@ import { type KeyboardEvent, useRef, useState } from 'react'
 import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
 import { EASE_TEXTS, RAMP_TEXTS } from '../../texts/kinds.ts'
 import { noteInput } from '../../util/inputTime.ts'
+import { InFieldsSlot } from './FieldsSlot.tsx'
 import { ShareInput } from './ShareInput.tsx'
 import { addRampPoint, moveRampPoint, rampPath, removePoint } from './rampMaths.ts'
 import { useBoxSize } from './useBoxSize.ts'
@@ -104,7 +105,8 @@ export const RampEditor = ({ type, kind }: Props) => {
           <Point key={i} type={type} kind={kind} index={i} chosen={i === chosen} x={p.at * width} y={INSET + (1 - p.value) * inner} toRamp={toRamp} onChoose={() => setIndex(i)} onRemove={() => remove(i)} />
         ))}
       </svg>
-      <div className="ramp-fields">
+      <InFieldsSlot>
+        <div className="ramp-fields">
         <ShareInput label="at" value={point.at} onCommit={(at) => change({ at })} />
         <ShareInput label="value" value={point.value} onCommit={(value) => change({ value })} />
         <Select size="small" variant="standard" disableUnderline value={point.ease} disabled={chosen === ramp.points.length - 1} inputProps={{ 'aria-label': 'Way to the next point' }} onChange={(event) => change({ ease: event.target.value as Ease })}>
@@ -115,9 +117,10 @@ export const RampEditor = ({ type, kind }: Props) => {
           ))}
         </Select>
         <Button disabled={ramp.points.length <= 1} onClick={() => remove(chosen)}>
-          Remove point
+          Remove
         </Button>
-      </div>
+        </div>
+      </InFieldsSlot>
     </div>
   )
 }

@@ -10,6 +10,7 @@ import { edit, editMoment, endMoment, useDocument } from '../../store/document.t
 import { TINT_EASE_TEXTS } from '../../texts/kinds.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { addTintStop, cssGradient, movePoint, removePoint } from './rampMaths.ts'
+import { InFieldsSlot } from './FieldsSlot.tsx'
 import { ShareInput } from './ShareInput.tsx'
 
 const write = (type: ParticleType, what: string, next: TintRamp, how: typeof edit): void =>
@@ -89,7 +90,8 @@ export const TintEditor = ({ type }: { type: ParticleType }) => {
           <Stop key={i} type={type} index={i} chosen={i === chosen} toShare={toShare} onChoose={() => setIndex(i)} onRemove={() => remove(i)} />
         ))}
       </div>
-      <div className="ramp-fields">
+      <InFieldsSlot>
+        <div className="ramp-fields">
         <ShareInput label="at" value={stop.at} onCommit={(at) => set({ at })} />
         <ColourField value={stop.colour} onMove={(colour) => set({ colour }, editMoment)} onDone={endMoment} onCommit={(colour) => set({ colour })} />
         <Select size="small" variant="standard" disableUnderline value={stop.ease} disabled={chosen === tint.points.length - 1} inputProps={{ 'aria-label': 'Way to the next stop' }} onChange={(event) => set({ ease: event.target.value as TintEase })}>
@@ -100,9 +102,10 @@ export const TintEditor = ({ type }: { type: ParticleType }) => {
           ))}
         </Select>
         <Button disabled={tint.points.length <= 1} onClick={() => remove(chosen)}>
-          Remove stop
+          Remove
         </Button>
-      </div>
+        </div>
+      </InFieldsSlot>
     </div>
   )
 }
