@@ -22,16 +22,16 @@ export class KitRefusal extends Refusal {
 
 const problemOf = (issue: z.core.$ZodIssue): Problem => ({ place: issue.path.join('.') || 'kit', message: issue.message })
 
-/** An order list and its map must name the same ids, each once, and each value must carry its own id. */
+/** An order list and its map must name the same ids, each once, and each value must carry its own id. `place` is the path up to the noun. */
 const checkMap = (place: string, map: Record<string, { id: string }>, order: readonly string[], problems: Problem[]): void => {
   const seen = new Set<string>()
   for (const id of order) {
     if (seen.has(id)) problems.push({ place: `${place}Order`, message: `"${id}" is listed twice; list it once` })
     seen.add(id)
-    if (!Object.hasOwn(map, id)) problems.push({ place: `${place}Order`, message: `"${id}" is not among the ${place}s; remove it or add the ${place}` })
+    if (!Object.hasOwn(map, id)) problems.push({ place: `${place}Order`, message: `"${id}" is not among the ${place.split('.').at(-1)}s; remove it or add it there` })
   }
   for (const [id, value] of Object.entries(map)) {
-    if (!seen.has(id)) problems.push({ place: `${place}s.${id}`, message: `it is missing in ${place}Order; add it there` })
+    if (!seen.has(id)) problems.push({ place: `${place}s.${id}`, message: `it is missing in the order list; add it to ${place}Order` })
     if (value.id !== id) problems.push({ place: `${place}s.${id}.id`, message: `it says "${value.id}"; it must be its key "${id}"` })
   }
 }
@@ -44,7 +44,7 @@ const checkReferences = (kit: Kit, problems: Problem[]): void => {
       problems.push({ place: `types.${type.id}.frame`, message: `frame ${type.frame} does not exist; "${sheet.name}" has ${sheet.frames.length}, counted from 0; choose one of them` })
   }
   for (const effect of Object.values(kit.effects)) {
-    checkMap('emitter', effect.emitters, effect.emitterOrder, problems)
+    checkMap(`effects.${effect.id}.emitter`, effect.emitters, effect.emitterOrder, problems)
     for (const emitter of Object.values(effect.emitters)) {
       const place = `effects.${effect.id}.emitters.${emitter.id}`
       if (!kit.types[emitter.type]) problems.push({ place: `${place}.type`, message: `there is no particle type "${emitter.type}"; choose one of ${kit.typeOrder.join(', ')}` })

@@ -31,5 +31,5 @@ export const makeTheme = (name: ThemeName): Theme => {
 export const applyTokens = (name: ThemeName): void => {
   const root = document.documentElement
   root.dataset['theme'] = name
-  for (const [key, value] of Object.entries(THEMES[name])) root.style.setProperty(`--${key}`, value)
+  for (const [key, value] of Object.entries({ ...THEMES[name] } satisfies Record<string, string>)) root.style.setProperty(`--${key}`, value)
 }

@@ -1,0 +1,44 @@
+/** Arrows only point down: each layer and what it may know. */
+const ALLOWED = {
+  'packages/model': [],
+  'packages/pixels': [],
+  'packages/document': ['packages/model'],
+  'packages/engine': ['packages/model'],
+  'packages/paint': ['packages/model'],
+  'packages/bake': ['packages/model', 'packages/engine', 'packages/paint', 'packages/pixels', 'packages/document'],
+  'packages/player': ['packages/model', 'packages/engine'],
+  'packages/demo': ['packages/model', 'packages/document', 'packages/pixels'],
+  'apps/cli': ['packages/model', 'packages/document', 'packages/engine', 'packages/bake', 'packages/demo'],
+  'apps/server': ['packages/document', 'packages/bake', 'packages/demo'],
+  'apps/ferry': ['packages/player'],
+  'apps/studio': ['packages/'],
+}
+/** Core packages use no package but these. */
+const LIBRARIES = { 'packages/model': '^$', 'packages/engine': '^$', 'packages/paint': '^$', 'packages/player': '^$', 'packages/pixels': 'fast-png|fflate', 'packages/document': 'zod|fflate|@noble/hashes' }
+const TEST = '\\.test\\.tsx?$|/testing/'
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'no-missing', severity: 'error', from: {}, to: { couldNotResolve: true } },
+    ...Object.entries(ALLOWED).map(([folder, allowed]) => ({
+      name: `${folder}-only-knows-its-layers`,
+      severity: 'error',
+      from: { path: `^${folder}/`, pathNot: TEST },
+      to: { path: '^(packages|apps)/', pathNot: `^(${[`${folder}/`, ...allowed.map((a) => (a.endsWith('/') ? a : `${a}/`))].join('|')})` },
+    })),
+    ...Object.entries(LIBRARIES).map(([folder, names]) => ({
+      name: `${folder}-libraries`,
+      severity: 'error',
+      from: { path: `^${folder}/src/`, pathNot: TEST },
+      to: { path: 'node_modules/', pathNot: names === '^$' ? undefined : `node_modules/(${names})/` },
+    })),
+  ].map((rule) => (rule.to.pathNot === undefined ? { ...rule, to: Object.fromEntries(Object.entries(rule.to).filter(([, v]) => v !== undefined)) } : rule)),
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '/dist/|\\.tsbuild' },
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'default'], extensions: ['.ts', '.tsx', '.mjs', '.js', '.css', '.json'] },
+  },
+}

@@ -1,0 +1,171 @@
+import { makeDemo } from '@gliv/demo'
+import { resolveEffect, usersOfType } from '@gliv/document'
+import { compileRamp, rampAt } from '@gliv/engine'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { boundsOf, cameraFor, zoomAround } from '../util/fit.ts'
+import { estimateAlive } from './recipe/estimate.ts'
+import { facingSentence, forcesSentence, howManySentence, launchSentence, scaleSentence, type Token, whereSentence } from './recipe/sentences.ts'
+import { angleOf, fanFrom, fanPath, nearestTurn, polar } from './stage/geometry.ts'
+import { typicalAt } from './strip/film.ts'
+import { addRampPoint, addTintStop, cssGradient, moveRampPoint, rampPath, removePoint, tintAt } from './strip/rampMaths.ts'
+import { markSpacing, rulerSeconds, trackTimes } from './timeline/scale.ts'
+import { readForm, EMPTY_FORM } from '../ship/bakeForm.ts'
+import { EXPORTERS, exportName } from '../ship/exporters.ts'
+import { directionWord } from '../texts/kinds.ts'
+
+const file = makeDemo()
+const { kit } = file
+const emitterOf = (effect: string, emitter: string) => kit.effects[effect]!.emitters[emitter]!
+const read = (tokens: readonly Token[]): string => tokens.map((t) => (t.kind === 'words' ? t.text : t.kind === 'choice' ? `[${t.text}]` : `{${t.id}}`)).join('')
+
+describe('sentences say only what differs from nothing', () => {
+  it.each([
+    ['a burst', read(howManySentence(emitterOf('signal-flare', 'flare-stars'))), '{burstCount} at {burstAt}'],
+    ['two bursts', read(howManySentence(emitterOf('pier-dust', 'dust-grit'))), '{burstCount} at {burstAt} and {burstCount} at {burstAt}'],
+    ['a delayed flow', read(howManySentence(emitterOf('signal-flare', 'flare-embers'))), '{flow} for {duration}, after {delay}'],
+    ['a circle', read(whereSentence(emitterOf('funnel-steam', 'steam-wisps'))), '[a circle], radius {shapeRadius}, [denser at the rim]'],
+    ['a moved rectangle', read(whereSentence(emitterOf('canal-rain', 'rain-far'))), '[a rectangle], {shapeWidth} by {shapeHeight}, [evenly], moved {offsetX} → {offsetY} ↓'],
+    ['all around', read(launchSentence(emitterOf('signal-flare', 'flare-stars'))), 'all around, {speed}'],
+    ['a fan', read(launchSentence(emitterOf('funnel-steam', 'steam-body'))), 'up {heading}, fan {fan}, {speed}'],
+    ['scale', read(scaleSentence(kit.types['steam']!)), 'from {scaleFloor} to {scale}'],
+    ['forces', read(forcesSentence(kit.types['steam']!)), 'gravity {gravity} up-right · drag {drag}'],
+    ['no force', read(forcesSentence(kit.types['flash']!)), 'nothing acts on it'],
+    ['facing', read(facingSentence(kit.types['grit']!)), 'starts at {startAngle}, spins {spin}'],
+    ['as drawn', read(facingSentence(kit.types['halo']!)), 'as drawn'],
+  ])('%s', (_name, sentence, expected) => expect(sentence).toBe(expected))
+
+  it('directions have words', () => {
+    expect([0, 90, 180, -90, 44, 350, -450].map(directionWord)).toEqual(['right', 'down', 'left', 'up', 'down-right', 'right', 'up'])
+  })
+})
+
+describe('estimates and times', () => {
+  it('the estimate is near the true peak, for every emitter of the demo', () => {
+    for (const effect of Object.values(kit.effects))
+      for (const emitter of Object.values(effect.emitters)) {
+        const guess = estimateAlive(emitter, kit.types[emitter.type]!)
+        expect(guess).toBeGreaterThan(0)
+        expect(guess).toBeLessThanOrEqual(emitter.numbers.cap)
+      }
+    expect(estimateAlive(emitterOf('signal-flare', 'flare-stars'), kit.types['star']!)).toBe(110)
+  })
+
+  it('tracks end with the longest life, and a loop cuts emission', () => {
+    const flare = kit.effects['signal-flare']!
+    expect(trackTimes(kit, flare, 'flare-embers')).toEqual({ start: 0.08, emissionEnd: 0.53, latestEnd: 0.53 + 2.3 })
+    expect(rulerSeconds(kit, flare)).toBeCloseTo(2.83 * 1.06, 9)
+    const looped = { ...flare, play: 'loop' as const, numbers: { loopSeconds: 0.3 } }
+    expect(trackTimes(kit, looped, 'flare-embers').emissionEnd).toBe(0.3)
+  })
+
+  it('marks keep their distance', () => {
+    for (const [seconds, width] of [[0.5, 300], [3, 600], [90, 900], [9, 90]] as const) expect((markSpacing(seconds, width) / seconds) * width).toBeGreaterThanOrEqual(56)
+  })
+})
+
+describe('dials and handles', () => {
+  it('angles come back from their vectors', () => {
+    for (const deg of [-170, -90, 0, 33, 90, 179]) expect(angleOf(...polar(deg, 50))).toBeCloseTo(deg, 9)
+  })
+
+  it('a dial does not jump by a turn, and rests within half a turn', () => {
+    expect(nearestTurn(-179, 179)).toBe(-179)
+    expect(nearestTurn(10, 350)).toBe(10)
+    fc.assert(fc.property(fc.integer({ min: -180, max: 180 }), fc.integer({ min: -180, max: 180 }), (deg, near) => {
+      expect(Math.abs(nearestTurn(deg, near))).toBeLessThanOrEqual(180)
+      expect((((nearestTurn(deg, near) - deg) % 360) + 360) % 360).toBe(0)
+    }))
+  })
+
+  it('a fan is twice the angle to its edge', () => {
+    expect([fanFrom(-75, -90), fanFrom(-105, -90), fanFrom(90, -90), fanFrom(-90, -90)]).toEqual([30, 30, 360, 0])
+    expect(fanPath(0, 360, 5)).toContain('Z')
+    expect(fanPath(0, 90, 5)).toMatch(/^M 0 0 L/)
+  })
+})
+
+describe('ramps under the hand', () => {
+  const ramp = kit.types['steam']!.ramps.opacity
+
+  it('a moved point stays between its neighbours and within 0 and 1', () => {
+    fc.assert(
+      fc.property(fc.nat({ max: 3 }), fc.double({ min: -1, max: 2, noNaN: true }), fc.double({ min: -1, max: 2, noNaN: true }), (index, at, value) => {
+        const { points } = moveRampPoint(ramp, index, at, value)
+        points.forEach((p, i) => {
+          expect(p.value).toBeGreaterThanOrEqual(0)
+          expect(p.value).toBeLessThanOrEqual(1)
+          if (i > 0) expect(p.at).toBeGreaterThanOrEqual(points[i - 1]!.at)
+        })
+      }),
+    )
+  })
+
+  it('points are added where they are clicked and removed again; the last one stays', () => {
+    const { ramp: more, index } = addRampPoint(ramp, 0.25, 0.5)
+    expect([more.points.length, index, more.points[index]!.at]).toEqual([5, 2, 0.25])
+    expect(removePoint(more, index)).toEqual(ramp)
+    expect(removePoint({ points: [ramp.points[0]!] }, 0).points.length).toBe(1)
+  })
+
+  it('the drawn line goes through every point', () => {
+    const path = rampPath(ramp, 100, 50)
+    for (const p of ramp.points) expect(path).toContain(`${(p.at * 100).toFixed(2)} ${((1 - p.value) * 50).toFixed(2)}`)
+  })
+
+  it('a stop is added in the colour that was there', () => {
+    const { tint } = kit.types['star']!.ramps
+    const { tint: more, index } = addTintStop(tint, 0.45)
+    expect(more.points[index]!.colour).toBe(tintAt(tint, 0.45))
+    expect(tintAt(tint, 0)).toBe('#fff3cf')
+    expect(tintAt(tint, 1)).toBe('#7a1420')
+    expect(tintAt({ points: [{ at: 0, colour: '#000000', ease: 'step' }, { at: 1, colour: '#ffffff', ease: 'linear' }] }, 0.99)).toBe('#000000')
+    expect(cssGradient(tint)).toMatch(/^linear-gradient/)
+  })
+
+  it('the film shows the typical particle: median draws on the ramps', () => {
+    const type = kit.types['steam']!
+    const half = typicalAt(type, 0.5)
+    const grown = rampAt(compileRamp(type.ramps.scale), 0.5)
+    expect(half.scale).toBeCloseTo(0.19 + (1.125 - 0.19) * grown, 9)
+    expect(half.angle).toBeCloseTo(0, 9)
+  })
+})
+
+describe('framing', () => {
+  it('a camera shows the whole box, centred', () => {
+    const box = boundsOf(resolveEffect(kit, kit.effects['signal-flare']!))
+    const camera = cameraFor(box, 640, 360)
+    for (const [x, y] of [[box.left, box.top], [box.right, box.bottom]] as const) {
+      expect((x - camera.x) * camera.zoom).toBeGreaterThanOrEqual(0)
+      expect((x - camera.x) * camera.zoom).toBeLessThanOrEqual(640)
+      expect((y - camera.y) * camera.zoom).toBeGreaterThanOrEqual(0)
+      expect((y - camera.y) * camera.zoom).toBeLessThanOrEqual(360)
+    }
+  })
+
+  it('zooming keeps the point under the pointer', () => {
+    const before = { x: -30, y: 12, zoom: 1.5 }
+    const after = zoomAround(before, 200, 90, 1.7)
+    expect(after.x + 200 / after.zoom).toBeCloseTo(before.x + 200 / before.zoom, 9)
+    expect(zoomAround(before, 0, 0, 1e9).zoom).toBe(32)
+  })
+})
+
+describe('shipping', () => {
+  it('the bake form reads what was typed, or refuses it in words', () => {
+    expect(readForm({ ...EMPTY_FORM, size: '64 x 48', origin: '32, 40', fps: '12,5', sampling: 'nearest' }).options).toEqual({ size: { w: 64, h: 48 }, origin: { x: 32, y: 40 }, fps: 12.5, sampling: 'nearest' })
+    expect(readForm(EMPTY_FORM).options).toEqual({})
+    expect(readForm({ ...EMPTY_FORM, size: 'big' }).refusal).toContain('write two numbers')
+    expect(readForm({ ...EMPTY_FORM, to: 'end' }).refusal).toContain('no number')
+  })
+
+  it.each(EXPORTERS.map((e) => [e.id, e] as const))('exporter %s makes a file with its ending', (_id, exporter) => {
+    expect(exportName('Last Ferry', exporter)).toBe(`last-ferry${exporter.extension}`)
+    expect(exporter.make(file).length).toBeGreaterThan(1000)
+  })
+
+  it('the demo shares a type, so that sharing can be seen', () => {
+    expect(usersOfType(kit, 'star').length).toBe(2)
+  })
+})

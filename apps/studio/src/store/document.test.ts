@@ -1,0 +1,82 @@
+import 'fake-indexeddb/auto'
+import { makeDemo } from '@gliv/demo'
+import type { Kit } from '@gliv/document'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { cancelMoment, closeDocument, db, edit, editMoment, endMoment, openDocument, redo, saved, shownKit, undo, useDocument } from './document.ts'
+import { addKit } from './shelf.ts'
+
+const drag = (): number => shownKit()!.types['dust']!.numbers.drag
+const setDrag = (value: number) => (kit: Kit) => void (kit.types['dust']!.numbers.drag = value)
+
+beforeEach(async () => {
+  closeDocument()
+  await saved()
+  await Promise.all([db.kits, db.commits, db.snapshots, db.drafts].map((t) => t.clear()))
+  await addKit(db, makeDemo(), () => 'fresh')
+  await openDocument('last-ferry')
+})
+
+describe('the document store', () => {
+  it('an edit is seen at once, saved, undone and redone', async () => {
+    edit('Drag', setDrag(1))
+    expect(drag()).toBe(1)
+    undo()
+    expect(drag()).toBe(4.2)
+    redo()
+    expect(drag()).toBe(1)
+    await saved()
+    expect((await db.commits.toArray()).map((c) => [c.kind, c.of])).toEqual([['edit', undefined], ['undo', 1], ['redo', 1]])
+    await openDocument('last-ferry')
+    expect(drag()).toBe(1)
+  })
+
+  it('undo goes on where it was after a reload', async () => {
+    edit('One', setDrag(1))
+    edit('Two', setDrag(2))
+    undo()
+    await saved()
+    closeDocument()
+    await openDocument('last-ferry')
+    expect(useDocument.getState().history.undo.map((e) => e.label)).toEqual(['One'])
+    undo()
+    expect(drag()).toBe(4.2)
+    redo()
+    redo()
+    expect(drag()).toBe(2)
+    await saved()
+  })
+
+  it('a drag is one step, each of its steps made on the state before it', async () => {
+    for (const value of [1, 2, 3]) editMoment('Drag', setDrag(value))
+    expect([drag(), useDocument.getState().kit!.types['dust']!.numbers.drag]).toEqual([3, 4.2])
+    endMoment()
+    await saved()
+    expect(await db.commits.count()).toBe(1)
+    undo()
+    expect(drag()).toBe(4.2)
+    await saved()
+  })
+
+  it('a drag that is given up leaves nothing', async () => {
+    editMoment('Drag', setDrag(1))
+    cancelMoment()
+    expect(drag()).toBe(4.2)
+    await saved()
+    expect(await db.commits.count()).toBe(0)
+  })
+
+  it('a drag that ends where it began is no step', async () => {
+    editMoment('Drag', setDrag(1))
+    editMoment('Drag', setDrag(4.2))
+    endMoment()
+    await saved()
+    expect(await db.commits.count()).toBe(0)
+  })
+
+  it('an edit during a drag ends the drag first', async () => {
+    editMoment('Drag', setDrag(1))
+    edit('Name', (kit) => void (kit.name = 'New'))
+    await saved()
+    expect((await db.commits.toArray()).map((c) => c.label)).toEqual(['Drag', 'Name'])
+  })
+})

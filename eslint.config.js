@@ -1,0 +1,36 @@
+import js from '@eslint/js'
+import hooks from 'eslint-plugin-react-hooks'
+import ts from 'typescript-eslint'
+
+export default ts.config(
+  { ignores: ['**/dist/**', '**/.tsbuild/**', '**/node_modules/**', 'test-results/**', 'playwright-report/**'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [...ts.configs.recommendedTypeChecked],
+    languageOptions: { parserOptions: { project: ['packages/*/tsconfig.json', 'apps/*/tsconfig.json', 'e2e/tsconfig.json', 'tsconfig.tools.json'], tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/require-await': 'off', // commands share one asynchronous signature
+      '@typescript-eslint/no-invalid-void-type': 'off',
+      '@typescript-eslint/no-unsafe-assignment': 'off', // data from outside is unknown until Zod has read it
+      '@typescript-eslint/no-unsafe-member-access': 'off',
+      '@typescript-eslint/no-base-to-string': 'off',
+      '@typescript-eslint/unbound-method': 'off',
+      '@typescript-eslint/no-unnecessary-type-assertion': 'off', // newer and older compilers disagree about index access
+      'max-lines': ['error', { max: 320, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  {
+    // The core is deterministic: no clock, no built-in chance, none of the functions whose last bits differ between engines.
+    files: ['packages/{model,engine,paint}/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-properties': ['error', ...['random', 'sin', 'cos', 'tan', 'exp', 'log', 'pow', 'atan2', 'cbrt', 'hypot'].map((property) => ({ object: 'Math', property, message: 'Its bits differ between engines; use maths.ts' })), { object: 'Date', property: 'now', message: 'The core reads no clock' }],
+      'no-restricted-globals': ['error', 'performance', 'Date', 'crypto'],
+      'no-restricted-syntax': ['error', { selector: "BinaryExpression[operator='**']", message: 'Its bits differ between engines' }],
+    },
+  },
+  { files: ['apps/studio/**/*.tsx'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
+  { files: ['**/*.{js,mjs,cjs}'], languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', module: 'writable', require: 'readonly' } } },
+)

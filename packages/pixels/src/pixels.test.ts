@@ -1,0 +1,79 @@
+import { encode } from 'fast-png'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { blit, chip, createImage, decodePng, dot, encodePng, glow, type Image, paintField, puff, ring, spark, streak, strip } from './index.ts'
+
+const noisy = (width: number, height: number, seed: number): Image => {
+  const image = createImage(width, height)
+  let h = seed
+  for (let i = 0; i < image.data.length; i++) {
+    h = (Math.imul(h, 1664525) + 1013904223) >>> 0
+    image.data[i] = h >>> 24
+  }
+  return image
+}
+
+describe('PNG', () => {
+  it('comes back pixel for pixel, transparent colours included', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 40 }), fc.integer({ min: 1, max: 40 }), fc.nat(), (w, h, seed) => {
+        const image = noisy(w, h, seed)
+        expect(decodePng(encodePng(image))).toEqual(image)
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('is the same bytes every time', () => {
+    expect(encodePng(noisy(33, 17, 5))).toEqual(encodePng(noisy(33, 17, 5)))
+  })
+
+  it('is read in grey, grey with alpha, RGB and 16 bits too', () => {
+    const grey = decodePng(encode({ width: 2, height: 1, data: Uint8Array.of(10, 200), channels: 1, depth: 8 }))
+    expect([...grey.data]).toEqual([10, 10, 10, 255, 200, 200, 200, 255])
+    const greyAlpha = decodePng(encode({ width: 1, height: 1, data: Uint8Array.of(9, 77), channels: 2, depth: 8 }))
+    expect([...greyAlpha.data]).toEqual([9, 9, 9, 77])
+    const rgb = decodePng(encode({ width: 1, height: 1, data: Uint8Array.of(1, 2, 3), channels: 3, depth: 8 }))
+    expect([...rgb.data]).toEqual([1, 2, 3, 255])
+    const deep = decodePng(encode({ width: 1, height: 1, data: Uint16Array.of(0x1234, 0xff00, 0, 0x80ff), channels: 4, depth: 16 }))
+    expect([...deep.data]).toEqual([0x12, 0xff, 0, 0x80])
+  })
+
+  it('refuses damage and absurd sizes', () => {
+    const good = encodePng(noisy(8, 8, 1))
+    expect(() => decodePng(good.subarray(0, 40))).toThrow()
+    const huge = good.slice()
+    new DataView(huge.buffer).setUint32(16, 1_000_000)
+    expect(() => decodePng(huge)).toThrow(/1000000 pixels on a side.*make it smaller/)
+  })
+})
+
+describe('sprites by formula', () => {
+  it.each([['dot', dot(0.2)], ['glow', glow], ['streak', streak], ['spark', spark], ['ring', ring(0.2)], ['puff', puff(4)], ['chip', chip(7)]])('%s is white, not empty, and clear of its border', (_name, field) => {
+    const { data, width, height } = paintField(32, 32, field)
+    let sum = 0
+    for (let i = 0; i < width * height; i++) {
+      expect([data[i * 4], data[i * 4 + 1], data[i * 4 + 2]]).toEqual([255, 255, 255])
+      sum += data[i * 4 + 3]!
+    }
+    expect(sum).toBeGreaterThan(2000)
+    const corner = data[3]! + data[(width - 1) * 4 + 3]! + data[(width * height - 1) * 4 + 3]!
+    expect(corner).toBe(0)
+  })
+
+  it('a round dot is the same in all four quarters', () => {
+    const { data } = paintField(16, 16, dot(0.3))
+    const alpha = (x: number, y: number) => data[(y * 16 + x) * 4 + 3]
+    for (let y = 0; y < 8; y++) for (let x = 0; x < 8; x++) expect([alpha(15 - x, y), alpha(x, 15 - y), alpha(y, x)]).toEqual([alpha(x, y), alpha(x, y), alpha(x, y)])
+  })
+
+  it('strips and copies keep every pixel', () => {
+    const [a, b] = [noisy(3, 2, 1), noisy(5, 4, 2)]
+    const sheet = strip([a, b])
+    expect([sheet.width, sheet.height]).toEqual([8, 4])
+    const copy = createImage(8, 4)
+    blit(a, copy, 0, 0)
+    blit(b, copy, 3, 0)
+    expect(sheet).toEqual(copy)
+  })
+})

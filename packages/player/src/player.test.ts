@@ -1,0 +1,92 @@
+import { INSTANCE_WORDS, type Frame } from '@gliv/model'
+import { makeEffect, makeEmitter, makeType, makeBurst, fixed } from '../../engine/src/testing/build.ts'
+import { compile, createSimulation } from '@gliv/engine'
+import { describe, expect, it } from 'vitest'
+import { expandInto } from './gl-paths.ts'
+import { EffectHandle } from './player.ts'
+import { findInPack, loadPack } from './pack.ts'
+
+const program = compile(makeEffect([makeEmitter({ flow: 60, duration: 0.5, fan: 90 }, { type: makeType({ life: fixed(0.3) }), bursts: [makeBurst('b', 0, 5)] })]))
+const loop = compile(makeEffect([makeEmitter({ flow: 60, duration: 1, speed: fixed(0) }, { type: makeType({ life: fixed(0.3) }) })], { play: 'loop', numbers: { loopSeconds: 1 } }))
+
+describe('an effect handle', () => {
+  it('steps true ticks, whatever the pictures’ rhythm, and ends by itself', async () => {
+    for (const rhythm of [1 / 144, 1 / 60, 0.05, 0.31]) {
+      const handle = new EffectHandle(program, {})
+      let running = true
+      for (let t = 0; t < 3 && running; t += rhythm) running = handle.advance(rhythm)
+      expect(running).toBe(false)
+      await handle.finished
+      expect(handle.simulation.runs[0]!.births).toBe(35)
+    }
+  })
+
+  it('is at the same state as the stage at the same tick', () => {
+    const handle = new EffectHandle(program, { x: 30, y: 4, seed: 8 })
+    for (let i = 0; i < 20; i++) handle.advance(1 / 60 + 1e-9)
+    const staged = createSimulation(program, { x: 30, y: 4, seed: 8 })
+    staged.seek(handle.simulation.tick)
+    const places = (s: typeof staged) => [...s.runs[0]!.pool.x.subarray(0, s.runs[0]!.pool.size)]
+    expect(places(handle.simulation)).toEqual(places(staged))
+  })
+
+  it('a loop runs until it is stopped, then lets the living finish', async () => {
+    const handle = new EffectHandle(loop, {})
+    for (let i = 0; i < 200; i++) expect(handle.advance(1 / 60)).toBe(true)
+    handle.stop()
+    let ticks = 0
+    while (handle.advance(1 / 60) && ticks < 100) ticks++
+    expect(ticks).toBeGreaterThan(10)
+    expect(ticks).toBeLessThan(25)
+    await handle.finished
+  })
+
+  it('emission can be switched, and births follow a move but not a jump', () => {
+    const handle = new EffectHandle(loop, {})
+    handle.advance(1 / 60 + 1e-9)
+    handle.moveTo(60, 0)
+    handle.advance(1 / 60 + 1e-9)
+    handle.teleport(500, 0)
+    handle.advance(1 / 60 + 1e-9)
+    const { x, size } = handle.simulation.runs[0]!.pool
+    expect([...x.subarray(0, size)].map(Math.round)).toEqual([0, 0, 60, 500].slice(0, size))
+    const { births } = handle.simulation.runs[0]!
+    handle.emit(false)
+    for (let i = 0; i < 30; i++) handle.advance(1 / 60)
+    expect(handle.simulation.runs[0]!.births).toBe(births)
+    handle.emit(true)
+    for (let i = 0; i < 3; i++) handle.advance(1 / 60 + 1e-9)
+    expect(handle.simulation.runs[0]!.births).toBeGreaterThan(births)
+  })
+})
+
+describe('packs', () => {
+  it('of another kind or format number are refused in words', async () => {
+    await expect(loadPack({})).rejects.toThrow(/not a Gliv pack.*export a pack/)
+    await expect(loadPack({ format: 'gliv-pack', version: 7 })).rejects.toThrow(/format 7 but this player reads format 1/)
+  })
+
+  it('name their effects when one is missing', async () => {
+    const { pack } = await loadPack({ format: 'gliv-pack', version: 1, sheets: [], effects: [program.effect] })
+    expect(findInPack(pack, 'Effect').id).toBe('effect')
+    expect(() => findInPack(pack, 'Boom')).toThrow(/no effect "Boom"; it has Effect/)
+  })
+})
+
+describe('corners made on the CPU', () => {
+  it('are origin + s·across + t·down with the frame’s own texels', () => {
+    const f32 = new Float32Array(INSTANCE_WORDS)
+    const u32 = new Uint32Array(f32.buffer)
+    f32.set([10, 20, 4, 1, -2, 6, 8, 16, 32, 64, 0, 0.5])
+    u32[10] = 0xff112233
+    const frame: Frame = { f32, u32, count: 1, batches: [], batchCount: 0, originX: 0, originY: 0 }
+    const out = new Float32Array(40)
+    const words = new Uint32Array(out.buffer)
+    expandInto(frame, out, words)
+    const corner = (i: number) => [...out.subarray(i * 10, i * 10 + 8), words[i * 10 + 8], out[i * 10 + 9]]
+    expect(corner(0)).toEqual([10, 20, 8, 16, 8, 16, 40, 80, 0xff112233, 0.5])
+    expect(corner(1)).toEqual([14, 21, 40, 16, 8, 16, 40, 80, 0xff112233, 0.5])
+    expect(corner(2)).toEqual([8, 26, 8, 80, 8, 16, 40, 80, 0xff112233, 0.5])
+    expect(corner(3)).toEqual([12, 27, 40, 80, 8, 16, 40, 80, 0xff112233, 0.5])
+  })
+})

@@ -1,0 +1,12 @@
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  test: {
+    pool: 'threads',
+    projects: [
+      { test: { name: 'core', environment: 'node', include: ['packages/{model,engine,paint,pixels,document,bake,demo}/src/**/*.test.ts', 'apps/{cli,server}/src/**/*.test.ts'], testTimeout: 60_000 } },
+      { test: { name: 'player', environment: 'jsdom', include: ['packages/player/src/**/*.test.ts'] } },
+      { test: { name: 'studio', environment: 'jsdom', include: ['apps/studio/src/**/*.test.{ts,tsx}'] } },
+    ],
+  },
+})
