@@ -15,6 +15,7 @@ import { Shelf } from './pages/Shelf.tsx'
 import { useDocument } from './store/document.ts'
 import { usePreferences } from './store/session.ts'
 import { applyTokens, makeTheme } from './theme/theme.ts'
+import { installRawPointer } from './util/rawPointer.ts'
 
 const EffectEditor = lazy(() => import('./editor/EffectEditor.tsx').then((m) => ({ default: m.EffectEditor })))
 
@@ -61,6 +62,7 @@ const App = () => {
   )
 }
 
+installRawPointer()
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <App />

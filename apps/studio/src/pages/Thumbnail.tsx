@@ -14,7 +14,11 @@ interface Showing {
   readonly camera: Camera
   readonly end: number
   seconds: number
+  restUntil: number
 }
+
+/** A picture of a thumbnail that takes longer than this is dear. */
+const DEAR_MS = 12
 
 const showing = new Set<Showing>()
 let request = 0
@@ -26,10 +30,15 @@ const tick = (now: number): void => {
   const elapsed = Math.min(0.1, (now - last) / 1000)
   last = now
   for (const show of showing) {
+    // A thumbnail that is dear to draw rests for as long as it took, so that the page stays quick.
+    if (now < show.restUntil) continue
+    const start = performance.now()
     show.seconds = (show.seconds + elapsed) % show.end
     show.simulation.seek(Math.floor(show.seconds * show.simulation.rate))
     show.renderer.begin(GROUNDS.dark)
     show.renderer.draw(show.simulation.frame(1), show.camera)
+    const took = performance.now() - start
+    show.restUntil = took > DEAR_MS ? performance.now() + took * 10 : 0
   }
 }
 
@@ -55,7 +64,7 @@ export const Thumbnail = ({ effectId }: { effectId: string }) => {
     if (!element || !kit || !effect) return
     const resolved = resolveEffect(kit, effect)
     const renderer = createRenderer(element, 'canvas2d')
-    const show: Showing = { simulation: createSimulation(compile(resolved)), renderer, camera: cameraFor(boundsOf(resolved), element.width, element.height, 1.5), end: lengthOf(resolved), seconds: 0 }
+    const show: Showing = { simulation: createSimulation(compile(resolved)), renderer, camera: cameraFor(boundsOf(resolved), element.width, element.height, 1.5), end: lengthOf(resolved), seconds: 0, restUntil: 0 }
     let seen = false
     const observer = new IntersectionObserver(([entry]) => {
       seen = entry!.isIntersecting

@@ -92,7 +92,7 @@ export class StageDriver {
   }
 
   /**
-   * Takes over a changed effect at the present moment. While paused the picture is submitted before this returns.
+   * Takes over a changed effect at the present moment; its picture is submitted before this returns.
    * `eventTime` is the input event's time stamp.
    */
   edit(effect: ResolvedEffect, eventTime?: number): void {
@@ -105,7 +105,8 @@ export class StageDriver {
     } else this.#simulation.update(effect)
     const engine = performance.now() - start
     this.#dirty = true
-    if (!this.#playing || this.timings) this.#draw()
+    // A frozen picture is submitted at once; so is a playing one, unless the last is still being drawn.
+    if (!this.#playing || !this.renderer.busy) this.#draw()
     if (this.timings && eventTime !== undefined) {
       const now = performance.now()
       this.timings.push({ total: now - eventTime, engine, upload: this.renderer.uploadSeconds * 1000, interface: 0, at: eventTime })

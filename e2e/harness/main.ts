@@ -1,0 +1,162 @@
+/** Runs the core inside a browser for the tests: state hashes, and pictures of each drawing path against paint. */
+import { makeDemo } from '@gliv/demo'
+import { resolveEffect } from '@gliv/document'
+import { compile, createSimulation, stateHash, tickOf } from '@gliv/engine'
+import { INSTANCE_WORDS, type Blend, type Frame, type Sampling } from '@gliv/model'
+import { createCanvas, fill, paintFrame, prepareSheet, toStraight, type PaintSheet } from '@gliv/paint'
+import { decodePng, dot, encodePng, paintField, puff } from '@gliv/pixels'
+import { createRenderer, decodeSheetImage, type DrawPath, type RenderSheet } from '@gliv/player'
+
+export interface Scene {
+  readonly name: string
+  readonly sampling: Sampling
+  readonly blend: Blend
+  /** `opaque`: a card of hard colours; `soft`: a puff with soft edges. */
+  readonly sprite: 'opaque' | 'soft'
+  readonly placed: 'whole' | 'free'
+  readonly zoom?: number
+}
+
+export interface Comparison {
+  readonly channels: number
+  /** Channels further from paint than 2 per overlap. */
+  readonly off: number
+  readonly largest: number
+}
+
+const SIZE = 160
+const GROUND: readonly [number, number, number] = [22, 23, 28]
+
+const card = (): { width: number; height: number; data: Uint8Array } => {
+  const data = new Uint8Array(12 * 12 * 4)
+  for (let i = 0; i < 144; i++) data.set([(i * 37) & 255, (i * 91) & 255, (i * 13) & 255, 255], i * 4)
+  return { width: 12, height: 12, data }
+}
+
+const SPRITES = { opaque: card, soft: () => paintField(24, 24, (x, y) => puff(5)(x * 1.15, y * 1.15) * dot(0.3)(x, y)) }
+
+/** A generator of its own, so that scenes are the same everywhere. */
+const chance = (seed: number) => () => {
+  seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0
+  return seed / 4294967296
+}
+
+const frameOf = (scene: Scene, width: number, height: number): Frame => {
+  const count = 60
+  const f32 = new Float32Array(count * INSTANCE_WORDS)
+  const u32 = new Uint32Array(f32.buffer)
+  const next = chance(scene.name.length * 97)
+  for (let i = 0; i < count; i++) {
+    const whole = scene.placed === 'whole'
+    const x = whole ? Math.floor(next() * (SIZE - width)) : next() * (SIZE - width)
+    const y = whole ? Math.floor(next() * (SIZE - height)) : next() * (SIZE - height)
+    const angle = whole ? 0 : next() * Math.PI * 2
+    const scale = whole ? 1 : 0.5 + next() * 1.6
+    const [c, s] = [Math.cos(angle) * scale, Math.sin(angle) * scale]
+    const opaque = whole && scene.sprite === 'opaque'
+    f32.set([x, y, c * width, s * width, -s * height, c * height, 0, 0, width, height, 0, opaque ? 1 : 0.3 + next() * 0.7], i * INSTANCE_WORDS)
+    u32[i * INSTANCE_WORDS + 10] = opaque ? 0xffffffff : (0xff000000 | (Math.floor(next() * 64) * 4) | ((Math.floor(next() * 64) * 4) << 8) | ((Math.floor(next() * 64) * 4) << 16)) >>> 0
+  }
+  return { f32, u32, count, batches: [{ sheet: 0, blend: scene.blend, first: 0, count }], batchCount: 1, originX: 0, originY: 0 }
+}
+
+/** How many quads cover each pixel. */
+const overlaps = ({ f32, count }: Frame, zoom: number, size: number): Uint16Array => {
+  const out = new Uint16Array(size * size)
+  for (let i = 0; i < count; i++) {
+    const [ox, oy, ax, ay, dx, dy] = [0, 1, 2, 3, 4, 5].map((k) => f32[i * INSTANCE_WORDS + k]! * zoom) as [number, number, number, number, number, number]
+    const det = ax * dy - ay * dx
+    for (let y = 0; y < size; y++)
+      for (let x = 0; x < size; x++) {
+        const s = ((x + 0.5 - ox) * dy - (y + 0.5 - oy) * dx) / det
+        const t = ((y + 0.5 - oy) * ax - (x + 0.5 - ox) * ay) / det
+        if (s > -0.05 && s < 1.05 && t > -0.05 && t < 1.05) out[y * size + x]!++
+      }
+  }
+  return out
+}
+
+const drawn = (path: DrawPath, sheets: RenderSheet[], frame: Frame, zoom: number, x = 0, y = 0, size = SIZE): Uint8Array => {
+  const canvas = document.createElement('canvas')
+  canvas.width = canvas.height = size
+  const renderer = createRenderer(canvas, path)
+  if (renderer.path !== path) throw new Error(`asked for ${path}, got ${renderer.path}`)
+  renderer.setSheets(sheets)
+  renderer.begin('#16171c')
+  renderer.draw(frame, { x, y, zoom })
+  const out = new Uint8Array(size * size * 4)
+  if (path === 'canvas2d') out.set(canvas.getContext('2d')!.getImageData(0, 0, size, size).data)
+  else {
+    const gl = canvas.getContext('webgl2')!
+    gl.readPixels(0, 0, size, size, gl.RGBA, gl.UNSIGNED_BYTE, out)
+    // GL rows run from the bottom.
+    for (let row = 0; row < size / 2; row++) {
+      const top = out.slice(row * size * 4, (row + 1) * size * 4)
+      out.copyWithin(row * size * 4, (size - 1 - row) * size * 4, (size - row) * size * 4)
+      out.set(top, (size - 1 - row) * size * 4)
+    }
+  }
+  renderer.dispose()
+  return out
+}
+
+const painted = (sheets: PaintSheet[], frame: Frame, zoom: number, x = 0, y = 0, size = SIZE): Uint8Array => {
+  const canvas = createCanvas(size, size)
+  fill(canvas, GROUND)
+  paintFrame(canvas, frame, sheets, { x, y, zoom })
+  return toStraight(canvas)
+}
+
+const measure = (a: Uint8Array, b: Uint8Array, cover: Uint16Array): Comparison => {
+  let off = 0
+  let largest = 0
+  for (let i = 0; i < a.length; i++) {
+    const difference = Math.abs(a[i]! - b[i]!)
+    largest = Math.max(largest, difference)
+    if (difference > 2 * Math.max(1, cover[i >> 2]!)) off++
+  }
+  return { channels: a.length, off, largest }
+}
+
+const harness = {
+  hashes(moments: readonly (readonly [string, number])[]): string[] {
+    const { kit } = makeDemo()
+    return moments.map(([effect, seconds]) => {
+      const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!)))
+      simulation.seek(tickOf(seconds, simulation.rate))
+      return stateHash(simulation)
+    })
+  },
+
+  /** Content hashes of the demo's pictures, to be the same as in Node. */
+  pictures: (): string[] => [...makeDemo().pictures.keys()],
+
+  async compare(scene: Scene, path: DrawPath): Promise<Comparison> {
+    const { width, height, data } = SPRITES[scene.sprite]()
+    const image = await decodeSheetImage(new Blob([encodePng({ width, height, data }) as Uint8Array<ArrayBuffer>]))
+    const frame = frameOf(scene, width, height)
+    const zoom = scene.zoom ?? 1
+    return measure(
+      drawn(path, [{ image, width, height, sampling: scene.sampling }], frame, zoom),
+      painted([prepareSheet(width, height, data, scene.sampling)], frame, zoom),
+      overlaps(frame, zoom, SIZE),
+    )
+  },
+
+  /** A real moment of the demo by a drawing path against paint. */
+  async compareDemo(effect: string, seconds: number, path: DrawPath): Promise<Comparison> {
+    const { kit, pictures } = makeDemo()
+    const sheets = kit.sheetOrder.map((id) => ({ sheet: kit.sheets[id]!, bytes: pictures.get(kit.sheets[id]!.picture)! }))
+    const rendered = await Promise.all(sheets.map(async ({ sheet, bytes }) => ({ image: await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>])), width: sheet.width, height: sheet.height, sampling: sheet.sampling })))
+    const prepared = sheets.map(({ sheet, bytes }) => prepareSheet(sheet.width, sheet.height, decodePng(bytes).data, sheet.sampling))
+    const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!)))
+    simulation.seek(tickOf(seconds, simulation.rate))
+    const frame = simulation.frame()
+    const at = -SIZE / 2
+    return measure(drawn(path, rendered, frame, 1, at, at), painted(prepared, frame, 1, at, at), overlaps({ ...frame, f32: frame.f32.map((v, i) => (i % INSTANCE_WORDS < 2 ? v - at : v)) }, 1, SIZE))
+  },
+}
+
+export type Harness = typeof harness
+
+Object.assign(globalThis, { harness })

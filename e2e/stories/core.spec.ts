@@ -1,0 +1,39 @@
+import { expect, test } from '@playwright/test'
+import { makeDemo } from '@gliv/demo'
+import golden from '../../apps/cli/src/golden.json' with { type: 'json' }
+import type { Comparison, Harness, Scene } from '../harness/main.ts'
+
+declare const harness: Harness
+
+test.beforeEach(async ({ page }) => {
+  await page.goto('/harness/')
+  await page.waitForFunction(() => 'harness' in globalThis)
+})
+
+test('the browser computes the same states as Node, to the byte', async ({ page }) => {
+  const moments = Object.keys(golden).map((at) => at.split(' @ ')).map(([effect, seconds]) => [effect!, Number(seconds)] as const)
+  expect(await page.evaluate((m) => harness.hashes(m), moments)).toEqual(Object.values(golden))
+  expect(await page.evaluate(() => harness.pictures())).toEqual([...makeDemo().pictures.keys()])
+})
+
+const WHOLE: Scene[] = (['nearest', 'smooth'] as const).map((sampling) => ({ name: `whole ${sampling}`, sampling, blend: 'normal', sprite: 'opaque', placed: 'whole' }))
+const FREE: Scene[] = (['nearest', 'smooth'] as const).flatMap((sampling) =>
+  (['normal', 'additive'] as const).map((blend): Scene => ({ name: `free ${sampling} ${blend}`, sampling, blend, sprite: 'soft', placed: 'free' })),
+)
+const agreement = ({ channels, off }: Comparison): number => 1 - off / channels
+
+for (const path of ['instanced', 'expanded', 'canvas2d'] as const) {
+  test(`${path} draws integer-placed sprites exactly as paint`, async ({ page }) => {
+    for (const scene of WHOLE) expect((await page.evaluate(([s, p]) => harness.compare(s, p), [scene, path] as const)).largest, scene.name).toBe(0)
+  })
+
+  test(`${path} agrees with paint on free scenes and on the demo`, async ({ page }) => {
+    for (const scene of FREE) {
+      // A 2D canvas softens the edges of turned pictures and has its own way to the nearest texel; soft sprites hide the first, not the second.
+      if (path === 'canvas2d' && scene.sampling === 'nearest') continue
+      expect(agreement(await page.evaluate(([s, p]) => harness.compare(s, p), [scene, path] as const)), scene.name).toBeGreaterThanOrEqual(0.995)
+    }
+    for (const [effect, seconds] of [['funnel-steam', 2], ['pier-dust', 0.2], ['signal-flare', 0.5], ['canal-rain', 1]] as const)
+      expect(agreement(await page.evaluate(([e, s, p]) => harness.compareDemo(e, s, p), [effect, seconds, path] as const)), effect).toBeGreaterThanOrEqual(0.995)
+  })
+}

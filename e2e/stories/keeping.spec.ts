@@ -1,0 +1,164 @@
+import { readFile } from 'node:fs/promises'
+import { expect, test, type Page } from '@playwright/test'
+import { makeDemo } from '@gliv/demo'
+import { readKitFile, writeKitJson, writeKitZip } from '@gliv/document'
+import { decodePng } from '@gliv/pixels'
+import { Studio } from '../studio.ts'
+
+const download = async (page: Page, start: () => Promise<unknown>): Promise<{ name: string; path: string; bytes: Buffer }> => {
+  const [file] = await Promise.all([page.waitForEvent('download'), start()])
+  const path = await file.path()
+  return { name: file.suggestedFilename(), path, bytes: await readFile(path) }
+}
+
+/** Entries of a store of the studio's database. */
+const stored = (page: Page, store: string): Promise<number> =>
+  page.evaluate(
+    (name) =>
+      new Promise<number>((done, fail) => {
+        const open = indexedDB.open('gliv')
+        open.onerror = () => fail(new Error('no database'))
+        open.onsuccess = () => {
+          const count = open.result.transaction(name).objectStore(name).count()
+          count.onsuccess = () => {
+            open.result.close()
+            done(count.result)
+          }
+        }
+      }),
+    store,
+  )
+
+test('a page killed in the middle of a drag loses neither earlier edits nor the drag', async ({ page, context }) => {
+  const studio = await new Studio(page).openDemoEffect('Pier dust')
+  await studio.selectEmitter('Grit')
+  await studio.freezeAt(20)
+  await studio.type('drag', '3')
+  await studio.saved()
+  const address = page.url()
+  const gravity = studio.number('gravity')
+  const box = (await gravity.boundingBox())!
+  await page.mouse.move(box.x + 5, box.y + 5)
+  await page.mouse.down()
+  for (let i = 1; i <= 10; i++) await page.mouse.move(box.x + 5 - i * 6, box.y + 5)
+  const dragged = await gravity.textContent()
+  expect(dragged).not.toBe('620 px/s²')
+  await expect.poll(() => stored(page, 'drafts')).toBe(1)
+  // Killed, as by the system: no unload, no chance to save. The new page is there before, for the crash ends its neighbour.
+  const after = new Studio(await context.newPage())
+  const crashed = page.waitForEvent('crash')
+  const session = await context.newCDPSession(page)
+  void session.send('Page.crash').catch(() => {})
+  await crashed
+  await after.page.goto(address)
+  await after.selectEmitter('Grit')
+  await expect(after.page.getByText(/^Recovered: Gravity/)).toBeVisible()
+  await expect(after.number('drag')).toHaveText('3 per s')
+  await expect(after.number('gravity')).toHaveText(dragged!)
+  await after.undo()
+  await expect(after.number('gravity')).toHaveText('620 px/s²')
+  await after.undo()
+  await expect(after.number('drag')).toHaveText('0.6 per s')
+})
+
+test('two tabs see each other’s edits, and one history', async ({ page, context }) => {
+  const one = await new Studio(page).openDemoEffect('Pier dust')
+  await one.selectEmitter('Grit')
+  const two = new Studio(await context.newPage())
+  await two.page.goto(page.url())
+  await two.selectEmitter('Grit')
+  await one.type('drag', '2')
+  await expect(two.number('drag')).toHaveText('2 per s')
+  await two.type('gravity', '50')
+  await expect(one.number('gravity')).toHaveText('50 px/s²')
+  await one.undo()
+  await expect(two.number('gravity')).toHaveText('620 px/s²')
+})
+
+test('bake, export and pack; the game page plays the pack', async ({ page, context }) => {
+  const studio = await new Studio(page).openDemoEffect('Pier dust')
+  await studio.selectEmitter('Cloud')
+  await studio.type('burstCount', '40')
+  await page.getByRole('button', { name: 'Bake & ship' }).click()
+  await page.getByLabel('Frames per second').fill('10')
+  await page.getByLabel('Frame size').fill('much')
+  await page.getByRole('button', { name: 'Bake', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('write two numbers')
+  await page.getByLabel('Frame size').fill('120 x 90')
+  await page.getByRole('button', { name: 'Bake', exact: true }).click()
+  await expect(page.getByText('11 frames of 120 × 90')).toBeVisible()
+  const sheet = await download(page, () => page.getByRole('button', { name: 'Save PNG and JSON' }).click())
+  expect(sheet.name).toBe('pier-dust-sheet.zip')
+  const { unzipSync } = await import('fflate')
+  const parts = unzipSync(sheet.bytes)
+  expect(JSON.parse(Buffer.from(parts['pier-dust.json']!).toString())).toMatchObject({ format: 'gliv-sheet', fps: 10, image: 'pier-dust.png' })
+  expect(decodePng(parts['pier-dust.png']!).data.some((v) => v > 0)).toBe(true)
+
+  const kit = await download(page, () => page.getByRole('button', { name: 'Kit file' }).click())
+  expect(kit.name).toBe('last-ferry.gliv')
+  expect(readKitFile(new Uint8Array(kit.bytes)).kit.effects['pier-dust']!.emitters['dust-cloud']!.bursts[0]!.numbers.burstCount).toBe(40)
+  const pack = await download(page, () => page.getByRole('button', { name: 'Pack for a game' }).click())
+  expect(pack.name).toBe('last-ferry.glivpack.json')
+
+  const game = await context.newPage()
+  await game.goto('/ferry/')
+  await expect(game.getByRole('status')).toContainText('click in the picture')
+  await game.getByLabel('Load a pack').setInputFiles(pack.path)
+  await expect(game.getByRole('status')).toContainText('Last Ferry: click')
+  await game.getByRole('radio', { name: 'Pier dust' }).click()
+  await game.mouse.click(500, 400)
+  // 40 in the cloud and 18 of grit at tick 0: the pack from the studio, not the one that was there.
+  await expect.poll(() => game.evaluate(() => Number(document.body.dataset['alive']))).toBeGreaterThanOrEqual(58)
+  await expect.poll(() => game.evaluate(() => Number(document.body.dataset['alive']))).toBe(0)
+  await game.getByLabel('Load a pack').setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"gliv-pack","version":8}') })
+  await expect(game.getByRole('status')).toContainText('format 8')
+})
+
+test('kits are imported by button and by drop; a broken file says why and changes nothing', async ({ page }) => {
+  const studio = await new Studio(page).openShelf()
+  const demo = makeDemo()
+  demo.kit.name = 'Other boat'
+  await page.getByTestId('import-input').setInputFiles({ name: 'other.gliv', mimeType: 'application/zip', buffer: Buffer.from(writeKitZip(demo)) })
+  await expect(page.getByLabel('Kit name')).toHaveValue('Other boat')
+  await expect(page.getByTestId('effect-card')).toHaveCount(4)
+  await studio.openShelf()
+  await expect(page.getByTestId('kit-card')).toHaveCount(2)
+
+  const drop = async (name: string, text: string): Promise<void> => {
+    const data = await page.evaluateHandle(
+      ([n, t]) => {
+        const transfer = new DataTransfer()
+        transfer.items.add(new File([t!], n!))
+        return transfer
+      },
+      [name, text],
+    )
+    await page.locator('.page').dispatchEvent('drop', { dataTransfer: data })
+  }
+  await drop('broken.gliv.json', '{"format":"gliv-kit","version":99}')
+  await expect(page.getByText(/broken.gliv.json was not imported.*99 is newer/)).toBeVisible()
+  await expect(page.getByTestId('kit-card')).toHaveCount(2)
+  demo.kit.name = 'Dropped boat'
+  await drop('dropped.gliv.json', Buffer.from(writeKitJson(demo)).toString())
+  await expect(page.getByLabel('Kit name')).toHaveValue('Dropped boat')
+})
+
+test('a new kit: empty page, first effect running, duplicated, deleted, brought back', async ({ page }) => {
+  await new Studio(page).openShelf()
+  await page.getByRole('button', { name: 'New kit' }).click()
+  await expect(page.getByText('This kit has no effect yet')).toBeVisible()
+  await page.getByRole('button', { name: 'New effect' }).click()
+  await expect(page.getByTestId('track')).toHaveCount(1)
+  await expect(page.getByTestId('clock')).not.toContainText(' 0 alive')
+  await page.getByRole('link', { name: 'New kit' }).click()
+  await page.getByRole('button', { name: 'Duplicate New effect' }).click()
+  await expect(page.getByTestId('effect-card')).toHaveCount(2)
+  await page.getByRole('button', { name: 'Delete New effect', exact: true }).click()
+  await expect(page.getByTestId('effect-card')).toHaveCount(1)
+  await page.keyboard.press('Control+z')
+  await expect(page.getByTestId('effect-card')).toHaveCount(2)
+  await page.getByRole('link', { name: 'Shelf of kits' }).click()
+  await page.getByRole('button', { name: 'Delete New kit' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
+  await expect(page.getByTestId('kit-card')).toHaveCount(1)
+})
