@@ -31,7 +31,6 @@ export class Canvas2dRenderer implements Renderer {
   readonly path = 'canvas2d'
   uploadSeconds = 0
   readonly lost = false
-  readonly busy = false
   readonly #context: CanvasRenderingContext2D
   #sheets: readonly RenderSheet[] = []
   readonly #tinted = new Map<string, HTMLCanvasElement>()
@@ -113,6 +112,10 @@ export class Canvas2dRenderer implements Renderer {
   }
 
   end(): void {}
+
+  settle(): boolean {
+    return false
+  }
 
   dispose(): void {
     this.#tinted.clear()

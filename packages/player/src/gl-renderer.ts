@@ -1,4 +1,5 @@
 import type { Blend, Frame } from '@gliv/model'
+import { BackBuffer } from './back-buffer.ts'
 import { createExpandedPath, createInstancedPath, type GlPath } from './gl-paths.ts'
 import { probeFaster } from './probe.ts'
 import { parseColour, type Camera, type DrawPath, type Renderer, type RenderSheet } from './renderer.ts'
@@ -22,14 +23,14 @@ export class GlRenderer implements Renderer {
   #way: GlPath
   #sheets: readonly RenderSheet[] = []
   #textures: WebGLTexture[] = []
-  #fence: WebGLSync | null = null
+  #back: BackBuffer
   readonly #onLost = (event: Event): void => {
     event.preventDefault()
     this.lost = true
   }
   readonly #onRestored = (): void => {
     this.lost = false
-    this.#fence = null
+    this.#back = new BackBuffer(this.#gl)
     this.#way = PATHS[this.path](this.#gl)
     this.setSheets(this.#sheets)
   }
@@ -38,6 +39,7 @@ export class GlRenderer implements Renderer {
     this.#gl = gl
     this.path = path ?? probeFaster()
     this.#way = PATHS[this.path](gl)
+    this.#back = new BackBuffer(gl)
     gl.canvas.addEventListener('webglcontextlost', this.#onLost)
     gl.canvas.addEventListener('webglcontextrestored', this.#onRestored)
   }
@@ -63,6 +65,7 @@ export class GlRenderer implements Renderer {
     const gl = this.#gl
     this.uploadSeconds = 0
     if (this.lost) return
+    this.#back.begin()
     gl.viewport(0, 0, gl.drawingBufferWidth, gl.drawingBufferHeight)
     gl.enable(gl.BLEND)
     if (ground === undefined) return
@@ -94,20 +97,11 @@ export class GlRenderer implements Renderer {
   }
 
   end(): void {
-    if (this.lost) return
-    const gl = this.#gl
-    if (this.#fence) gl.deleteSync(this.#fence)
-    this.#fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0)
-    gl.flush()
+    if (!this.lost) this.#back.end()
   }
 
-  get busy(): boolean {
-    if (!this.#fence || this.lost) return false
-    const gl = this.#gl
-    if (gl.getSyncParameter(this.#fence, gl.SYNC_STATUS) !== gl.SIGNALED) return true
-    gl.deleteSync(this.#fence)
-    this.#fence = null
-    return false
+  settle(): boolean {
+    return !this.lost && this.#back.settle()
   }
 
   dispose(): void {
@@ -116,5 +110,6 @@ export class GlRenderer implements Renderer {
     gl.canvas.removeEventListener('webglcontextrestored', this.#onRestored)
     for (const texture of this.#textures) gl.deleteTexture(texture)
     this.#textures = []
+    this.#back.dispose()
   }
 }

@@ -134,7 +134,7 @@ export class Player {
    * still being drawn, this one is left out: slow drawing costs pictures, never ticks.
    */
   draw(camera: Camera = { x: 0, y: 0, zoom: 1 }, ground: string | null = null): void {
-    if (this.renderer.busy) return
+    if (this.renderer.settle()) return
     this.renderer.begin(ground)
     for (const handle of this.#playing) this.renderer.draw(handle.simulation.frame(handle.alpha), camera)
     this.renderer.end()

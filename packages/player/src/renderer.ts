@@ -26,8 +26,11 @@ export interface Renderer {
   draw(frame: Frame, camera: Camera): void
   /** Ends a picture and hands it to the screen. */
   end(): void
-  /** True while the last picture is still being drawn: a caller that is short of time leaves the next one out. */
-  readonly busy: boolean
+  /**
+   * Shows a picture that was still being drawn, once it is ready. True while there is one: a caller that is short of
+   * time leaves the next picture out. To be called once a picture of the screen.
+   */
+  settle(): boolean
   /** Seconds spent handing over the last picture's instances. */
   readonly uploadSeconds: number
   /** True while the graphics context is gone; drawing is then without effect and resumes by itself. */

@@ -47,6 +47,8 @@ export class StageDriver {
   #request = 0
   #last = 0
   #dirty = true
+  /** The last picture is still being drawn. */
+  #drawing = false
   readonly #listeners = new Set<(playback: Playback) => void>()
 
   constructor(canvas: HTMLCanvasElement) {
@@ -106,7 +108,7 @@ export class StageDriver {
     const engine = performance.now() - start
     this.#dirty = true
     // A frozen picture is submitted at once; so is a playing one, unless the last is still being drawn.
-    if (!this.#playing || !this.renderer.busy) this.#draw()
+    if (!this.#playing || !this.#drawing) this.#draw()
     if (this.timings && eventTime !== undefined) {
       const now = performance.now()
       this.timings.push({ total: now - eventTime, engine, upload: this.renderer.uploadSeconds * 1000, interface: 0, at: eventTime })
@@ -167,11 +169,13 @@ export class StageDriver {
   readonly #picture = (now: number): void => {
     this.#request = requestAnimationFrame(this.#picture)
     this.#advance(now)
-    if (this.#dirty && !this.renderer.busy) this.#draw()
+    this.#drawing = this.renderer.settle()
+    if (this.#dirty && !this.#drawing) this.#draw()
   }
 
   #draw(): void {
     this.#dirty = false
+    this.#drawing = true
     const { renderer } = this
     renderer.begin(this.ground)
     if (this.#simulation) {
