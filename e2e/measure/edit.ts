@@ -76,6 +76,8 @@ await withStudio(async (studio, page) => {
     ['ramp point (scale: output changes)', async () => page.getByTestId('ramp-point').nth(1)],
     ['handle on the stage (place)', async () => studio.handle('move')],
   ]
+  // One short drag first, so that the page's code is compiled as it is for somebody who has worked for a minute.
+  await dragSlowly(page, await drags[0]![1](), 30, 1)
   for (const [name, find] of drags) {
     await record(page)
     await dragSlowly(page, await find(), 120, name.startsWith('ramp') ? -1 : 1)

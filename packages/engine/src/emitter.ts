@@ -5,7 +5,7 @@
 import { PLACE_STREAM, PROPERTIES, type Range, type ResolvedEmitter } from '@gliv/model'
 import { type EmitterProgram, type Looks, compileLooks } from './compile.ts'
 import { cosSinInto, dragStepInto } from './maths.ts'
-import { compact, createPool, isDead, type Pool } from './pool.ts'
+import { isDead, Pool } from './pool.ts'
 import { draw, keyInto, type Key } from './random.ts'
 import type { Source } from './schedule.ts'
 import type { CompiledTape } from './tape.ts'
@@ -39,7 +39,7 @@ export class EmitterRun {
   constructor(program: EmitterProgram, seed: number, rate: number, tape: CompiledTape) {
     this.program = program
     this.looks = program.looks
-    this.pool = createPool(Math.ceil(program.aliveBound * SLACK) + 8)
+    this.pool = new Pool(Math.ceil(program.aliveBound * SLACK) + 8)
     this.#seed = seed
     this.#rate = rate
     this.#tape = tape
@@ -77,14 +77,11 @@ export class EmitterRun {
   }
 
   #stepWith(moving: boolean): void {
-    const { pool } = this
     this.#bury()
     this.tick++
     const now = this.tick / this.#rate
     if (moving) this.#move()
-    let alive = 0
-    for (let i = 0; i < pool.size; i++) if (!isDead(pool, i, now)) alive++
-    this.alive = alive
+    this.alive = this.pool.countAlive(now)
     this.#bear(now, moving)
   }
 
@@ -92,7 +89,7 @@ export class EmitterRun {
   #bury(): void {
     const { pool } = this
     const dead = pool.size - this.alive
-    if (dead * 4 >= pool.size && dead > 0) compact(pool, this.tick / this.#rate)
+    if (dead * 4 >= pool.size && dead > 0) pool.compact(this.tick / this.#rate)
   }
 
   #move(): void {
@@ -162,7 +159,7 @@ export class EmitterRun {
 
   #birth(source: Source, sourceIndex: number, repeat: number, ordinal: number, born: number, now: number, moving: boolean): void {
     const { pool, program } = this
-    if (pool.size === pool.capacity) compact(pool, now)
+    if (pool.size === pool.capacity) pool.compact(now)
     const { type, salt } = program.source
     const i = pool.size++
     keyInto(key, this.#seed, salt, source.key, repeat, ordinal)

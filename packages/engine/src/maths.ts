@@ -30,20 +30,23 @@ export const cosSinInto = (deg: number, out: Float64Array): void => {
 /** e^(−z) for z ≥ 0 by halving to ≤ 1/8, series, and squaring back; relative error below 1e-12 for z ≤ 1000. */
 export const expNegative = (z: number): number => {
   if (z > 745) return 0
-  let x = z
+  let x = -z
   let halvings = 0
-  while (x > 0.125) {
+  while (x < -0.125) {
     x *= 0.5
     halvings++
   }
-  let term = 1
-  let sum = 1
-  for (let n = 1; n <= 10; n++) {
-    term *= -x / n
-    sum += term
-  }
+  let sum =
+    1 + x * (1 + x * (1 / 2 + x * (1 / 6 + x * (1 / 24 + x * (1 / 120 + x * (1 / 720 + x * (1 / 5040 + x * (1 / 40320 + x * (1 / 362880 + x / 3628800)))))))))
   for (; halvings > 0; halvings--) sum *= sum
   return sum
+}
+
+/** 1 ÷ (n + 1)! for n from 0: the series below 0.5 is exact to 1e-16 with these. */
+const SERIES = new Float64Array(14)
+for (let n = 0, factorial = 1; n < SERIES.length; n++) {
+  factorial *= n + 1
+  SERIES[n] = 1 / factorial
 }
 
 /**
@@ -57,15 +60,16 @@ export const dragStepInto = (drag: number, dt: number, out: Float64Array): void 
   let a: number
   let b: number
   if (z < 0.5) {
-    let termA = 1
-    let termB = 0.5
-    let sumA = 0
-    let sumB = 0
-    for (let n = 1; n <= 16; n++) {
-      sumA += termA
-      sumB += termB
-      termA *= -z / (n + 1)
-      termB *= -z / (n + 2)
+    // A = dt·Σ (−z)ⁿ/(n+1)!, B = dt²·Σ (−z)ⁿ/(n+2)!
+    let sumA = 1
+    let sumB = 0.5
+    if (z > 0) {
+      sumA = 0
+      sumB = 0
+      for (let n = SERIES.length - 2; n >= 0; n--) {
+        sumA = SERIES[n]! - z * sumA
+        sumB = SERIES[n + 1]! - z * sumB
+      }
     }
     a = dt * sumA
     b = dt * dt * sumB

@@ -12,6 +12,7 @@ import { useShallow } from 'zustand/react/shallow'
 import { AppHeader } from '../pages/AppHeader.tsx'
 import { useDocument } from '../store/document.ts'
 import { GROUNDS, type Ground, setSession, useSession } from '../store/session.ts'
+import { useNamed } from '../store/useNamed.ts'
 import { NameField } from '../controls/NameField.tsx'
 import { useDriver, useEffectId } from './context.ts'
 import { fitStage } from './stage/Stage.tsx'
@@ -24,7 +25,7 @@ const EffectSwitch = () => {
   const navigate = useNavigate()
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const kitId = useDocument((s) => s.kit?.id)
-  const effects = useDocument(useShallow((s) => s.kit?.effectOrder.map((id) => s.kit!.effects[id]!) ?? []))
+  const effects = useNamed((kit) => kit.effectOrder.map((id) => kit.effects[id]!))
   return (
     <>
       <IconButton aria-label="Other effects of this kit" onClick={(event) => setAnchor(event.currentTarget)}>

@@ -36,7 +36,11 @@ export const useSelectedEmitter = (): Emitter | null => {
   return useShown<Emitter | null>((_, effect) => (id ? (effect.emitters[id] ?? null) : null), null)
 }
 
-export const useSelectedType = (): ParticleType | null => {
+/** Reads something off the selected emitter's particle type; `select` must give a stable value. */
+export const useSelectedType = <T>(select: (type: ParticleType) => T): T | null => {
   const id = useSelectedId()
-  return useShown<ParticleType | null>((kit, effect) => (id && effect.emitters[id] ? (kit.types[effect.emitters[id].type] ?? null) : null), null)
+  return useShown<T | null>((kit, effect) => {
+    const type = id && effect.emitters[id] ? kit.types[effect.emitters[id].type] : undefined
+    return type ? select(type) : null
+  }, null)
 }

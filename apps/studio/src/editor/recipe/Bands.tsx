@@ -3,10 +3,10 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { ownType, shareType, usersOfType } from '@gliv/document'
 import { useState } from 'react'
-import { useShallow } from 'zustand/react/shallow'
 import { NameField } from '../../controls/NameField.tsx'
 import { edit, shownKit, useDocument } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
+import { useNamed } from '../../store/useNamed.ts'
 import { FilmCell } from '../strip/FilmCell.tsx'
 import type { SentenceTargets } from './Sentence.tsx'
 
@@ -26,7 +26,7 @@ export const EmitterBand = ({ targets }: { targets: SentenceTargets }) => (
 
 const ShareMenu = ({ targets }: { targets: SentenceTargets }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const types = useDocument(useShallow((s) => s.kit?.typeOrder.map((id) => s.kit!.types[id]!) ?? []))
+  const types = useNamed((kit) => kit.typeOrder.map((id) => kit.types[id]!))
   const others = types.filter((t) => t.id !== targets.type)
   return (
     <>

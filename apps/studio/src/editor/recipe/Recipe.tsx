@@ -19,10 +19,10 @@ interface OpenChoice {
   readonly anchor: HTMLElement
 }
 
-const ChoiceMenu = ({ open, targets, onClose }: { open: OpenChoice | null; targets: SentenceTargets; onClose: () => void }) => {
+const ChoiceMenu = ({ open, targets, onClose }: { open: OpenChoice; targets: SentenceTargets; onClose: () => void }) => {
   const emitter = useSelectedEmitter()
-  const type = useSelectedType()
-  if (!open || open.choice === 'frame' || !emitter || !type) return null
+  const type = useSelectedType((t) => t)
+  if (open.choice === 'frame' || !emitter || !type) return null
   const definition = CHOICES[open.choice satisfies MenuChoice]
   return (
     <Menu open anchorEl={open.anchor} onClose={onClose}>
@@ -79,7 +79,7 @@ const Group = memo(({ group, targets }: { group: GroupDefinition; targets: Sente
           {group.after?.(targets)}
         </div>
       )}
-      <ChoiceMenu open={choice} targets={targets} onClose={() => setChoice(null)} />
+      {choice && <ChoiceMenu open={choice} targets={targets} onClose={() => setChoice(null)} />}
       {choice?.choice === 'frame' && <FrameMenu anchor={choice.anchor} typeId={targets.type} onClose={() => setChoice(null)} />}
     </section>
   )

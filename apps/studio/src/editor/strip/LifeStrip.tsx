@@ -13,8 +13,8 @@ import { TintEditor } from './TintEditor.tsx'
 
 const CELLS = 12
 
-const LifeScale = ({ from, to }: { from: number; to: number }) => {
-  const middle = (from + to) / 2
+const LifeScale = () => {
+  const middle = useSelectedType((type) => (type.numbers.life.from + type.numbers.life.to) / 2) ?? 0
   return (
     <div className="life-scale" aria-hidden>
       {[0, 0.25, 0.5, 0.75, 1].map((u) => (
@@ -28,9 +28,12 @@ const LifeScale = ({ from, to }: { from: number; to: number }) => {
 
 /** One particle from birth to end as a film, its ramps on the same axis below. */
 export const LifeStrip = () => {
-  const type = useSelectedType()
-  const { ramp, filmOpen, rampsOpen } = useSession()
-  if (!type) return null
+  const typeId = useSelectedType((type) => type.id)
+  const name = useSelectedType((type) => type.name)
+  const ramp = useSession((s) => s.ramp)
+  const filmOpen = useSession((s) => s.filmOpen)
+  const rampsOpen = useSession((s) => s.rampsOpen)
+  if (!typeId) return null
   const fold = (open: boolean, what: 'filmOpen' | 'rampsOpen', label: string) => (
     <button type="button" className={open ? 'fold open' : 'fold'} aria-expanded={open} onClick={() => setSession(what === 'filmOpen' ? { filmOpen: !open } : { rampsOpen: !open })}>
       <ExpandMore fontSize="inherit" className="chevron" />
@@ -40,8 +43,8 @@ export const LifeStrip = () => {
   return (
     <section className="life-strip" aria-label="Life strip">
       <div className="strip-side">
-        <p className="strip-title" title={type.name}>
-          <b>One life</b> · {type.name}
+        <p className="strip-title" title={name ?? undefined}>
+          <b>One life</b> · {name}
         </p>
         <div className="strip-folds">
           {fold(filmOpen, 'filmOpen', 'Film')}
@@ -51,7 +54,7 @@ export const LifeStrip = () => {
       {filmOpen && (
         <div className="film" data-testid="film">
           {Array.from({ length: CELLS }, (_, i) => (
-            <FilmCell key={i} typeId={type.id} life={Math.min(0.999, i / (CELLS - 1))} size={46} />
+            <FilmCell key={i} typeId={typeId} life={Math.min(0.999, i / (CELLS - 1))} size={46} />
           ))}
         </div>
       )}
@@ -67,8 +70,8 @@ export const LifeStrip = () => {
           <div id={FIELDS_SLOT} />
         </div>
       )}
-      {rampsOpen && (ramp === 'tint' ? <TintEditor key={type.id} type={type} /> : <RampEditor key={`${type.id} ${ramp}`} type={type} kind={ramp} />)}
-      {(filmOpen || rampsOpen) && <LifeScale from={type.numbers.life.from} to={type.numbers.life.to} />}
+      {rampsOpen && (ramp === 'tint' ? <TintEditor key={typeId} typeId={typeId} /> : <RampEditor key={`${typeId} ${ramp}`} typeId={typeId} kind={ramp} />)}
+      {(filmOpen || rampsOpen) && <LifeScale />}
     </section>
   )
 }

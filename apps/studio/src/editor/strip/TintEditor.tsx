@@ -11,6 +11,7 @@ import { TINT_EASE_TEXTS } from '../../texts/kinds.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { addTintStop, cssGradient, movePoint, removePoint } from './rampMaths.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
+import { useShown } from '../context.ts'
 import { ShareInput } from './ShareInput.tsx'
 
 const write = (type: ParticleType, what: string, next: TintRamp, how: typeof edit): void =>
@@ -61,7 +62,12 @@ const Stop = ({ type, index, chosen, toShare, onChoose, onRemove }: { type: Part
 }
 
 /** Tint over life: drag stops, click the band to add one, double-click or Delete to remove. */
-export const TintEditor = ({ type }: { type: ParticleType }) => {
+export const TintEditor = ({ typeId }: { typeId: string }) => {
+  const type = useShown<ParticleType | null>((kit) => kit.types[typeId] ?? null, null)
+  return type && <TintOf type={type} />
+}
+
+const TintOf = ({ type }: { type: ParticleType }) => {
   const [index, setIndex] = useState(0)
   const band = useRef<HTMLDivElement>(null)
   const { tint } = type.ramps
