@@ -42,7 +42,7 @@ const Editor = ({ effectId }: { effectId: string }) => {
         <Group orientation="horizontal" className="editor-body">
           {!stageOnly && (
             <>
-              <Panel id="panel-recipe" defaultSize="26%" minSize="240px" className="recipe-panel">
+              <Panel id="panel-recipe" defaultSize="26%" minSize="296px" className="recipe-panel">
                 <Recipe />
               </Panel>
               <Separator className="separator vertical" />

@@ -18,10 +18,12 @@ const ExportMenu = lazy(() => import('../ship/ExportMenu.tsx'))
 
 const EffectCard = ({ effect, kitId }: { effect: Effect; kitId: string }) => {
   const count = effect.emitterOrder.length
+  const kit = useDocument((s) => s.kit)
+  const pictures = useDocument((s) => s.pictures)
   return (
     <article className="card effect-card" data-testid="effect-card">
       <Link to={`/kit/${kitId}/effect/${effect.id}`} className="card-link" aria-label={`Open ${effect.name}`}>
-        <Thumbnail effectId={effect.id} />
+        {kit && <Thumbnail kit={kit} effectId={effect.id} pictures={pictures} />}
         <h2 title={effect.name}>{effect.name}</h2>
       </Link>
       <footer>

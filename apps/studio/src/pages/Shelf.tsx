@@ -14,8 +14,9 @@ import { Link, useNavigate } from 'react-router'
 import { db, useDocument } from '../store/document.ts'
 import type { KitRow } from '../store/db.ts'
 import { makeId } from '../store/ids.ts'
-import { addKit, deleteKit } from '../store/shelf.ts'
+import { addKit, deleteKit, kitFileOf } from '../store/shelf.ts'
 import { AppHeader } from './AppHeader.tsx'
+import { Thumbnail } from './Thumbnail.tsx'
 
 const FIRST_RUN_KEY = 'gliv-demo-offered'
 
@@ -48,12 +49,22 @@ const importFiles = async (files: readonly File[]): Promise<string[]> => {
   return ids
 }
 
+/** The kit's first effect, alive; the mark of Gliv while there is none. */
+const Cover = ({ kit }: { kit: KitRow }) => {
+  const file = useLiveQuery(() => kitFileOf(db, kit.id).catch(() => null), [kit.id, kit.rev])
+  const first = file?.kit.effectOrder[0]
+  if (file && first) return <Thumbnail kit={file.kit} effectId={first} pictures={file.pictures} />
+  return (
+    <div className="kit-cover" aria-hidden>
+      <img src="/gliv.svg" width={56} height={56} alt="" />
+    </div>
+  )
+}
+
 const KitCard = ({ kit, onDelete }: { kit: KitRow; onDelete: () => void }) => (
   <article className="card kit-card" data-testid="kit-card">
     <Link to={`/kit/${kit.id}`} className="card-link" aria-label={`Open ${kit.name}`}>
-      <div className="kit-cover" aria-hidden>
-        <img src="/gliv.svg" width={56} height={56} alt="" />
-      </div>
+      <Cover kit={kit} />
       <h2 title={kit.name}>{kit.name}</h2>
     </Link>
     <footer>

@@ -1,10 +1,9 @@
-import { resolveEffect } from '@gliv/document'
+import { type Kit, type KitFile, resolveEffect } from '@gliv/document'
 import { compile, createSimulation, latestEndSeconds, type Simulation } from '@gliv/engine'
 import type { ResolvedEffect } from '@gliv/model'
 import { type Camera, createRenderer, type Renderer } from '@gliv/player'
 import { useEffect, useRef } from 'react'
 import { renderSheetsOf } from '../editor/stage/sheetImages.ts'
-import { useDocument } from '../store/document.ts'
 import { GROUNDS } from '../store/session.ts'
 import { boundsOf, cameraFor } from '../util/fit.ts'
 
@@ -53,15 +52,16 @@ const start = (show: Showing): void => {
 const lengthOf = (effect: ResolvedEffect): number => (effect.play === 'loop' ? effect.numbers.loopSeconds * 4 : latestEndSeconds(effect) + 0.5)
 
 /** An effect, small and moving; it rests while it is out of sight. */
-export const Thumbnail = ({ effectId }: { effectId: string }) => {
+export const Thumbnail = ({ kit, effectId, pictures }: { kit: Kit; effectId: string; pictures: KitFile['pictures'] }) => {
   const canvas = useRef<HTMLCanvasElement>(null)
-  const effect = useDocument((s) => s.kit?.effects[effectId])
-  const types = useDocument((s) => s.kit?.types)
-  const pictures = useDocument((s) => s.pictures)
+  const latest = useRef(kit)
+  useEffect(() => void (latest.current = kit))
+  const effect = kit.effects[effectId]
+  const { types } = kit
   useEffect(() => {
     const element = canvas.current
-    const { kit } = useDocument.getState()
-    if (!element || !kit || !effect) return
+    const { current: kit } = latest
+    if (!element || !effect) return
     const resolved = resolveEffect(kit, effect)
     const renderer = createRenderer(element, 'canvas2d')
     const show: Showing = { simulation: createSimulation(compile(resolved)), renderer, camera: cameraFor(boundsOf(resolved), element.width, element.height, 1.5), end: lengthOf(resolved), seconds: 0, restUntil: 0 }

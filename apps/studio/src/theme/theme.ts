@@ -19,7 +19,7 @@ export const makeTheme = (name: ThemeName): Theme => {
     shape: { borderRadius: 6 },
     typography: { fontFamily: TEXT_FONT, fontSize: 13, body1: { fontSize: 13, lineHeight: 1.45 }, body2: { fontSize: 12 }, button: { textTransform: 'none', fontWeight: 600 } },
     components: {
-      MuiButton: { defaultProps: { disableElevation: true, size: 'small' }, styleOverrides: { outlined: { borderColor: t.line, color: t.ink } } },
+      MuiButton: { defaultProps: { disableElevation: true, size: 'small' }, styleOverrides: { outlined: { borderColor: t.line, color: t.ink }, text: { color: t.ink } } },
       MuiIconButton: { defaultProps: { size: 'small' } },
       MuiTooltip: { defaultProps: { enterDelay: 500, disableInteractive: true } },
       MuiButtonBase: { defaultProps: { disableRipple: true } },

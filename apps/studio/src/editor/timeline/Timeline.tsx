@@ -40,8 +40,8 @@ const AddMenu = () => {
   }
   return (
     <>
-      <Button startIcon={<Add />} onClick={(event) => setAnchor(event.currentTarget)}>
-        Add emitter
+      <Button startIcon={<Add />} aria-label="Add emitter" onClick={(event) => setAnchor(event.currentTarget)}>
+        Emitter
       </Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         {(Object.keys(STARTERS) as StarterId[]).map((id) => (
@@ -118,7 +118,7 @@ export const Timeline = () => {
             ))}
           </SortableContext>
         </DndContext>
-        {shown.length === 0 && <p className="empty-note">No emitter yet. “Add emitter” starts one.</p>}
+        {shown.length === 0 && <p className="empty-note">No emitter yet. “+ Emitter” starts one.</p>}
       </div>
     </section>
   )
