@@ -14,13 +14,11 @@ export const tint = (...rows: readonly (readonly [number, string])[]): TintRamp 
   points: rows.map(([at, colour]) => ({ at, colour, ease: 'linear' as const })),
 })
 
-type Part<T> = Partial<T>
-
 export const type = (
   id: string,
   name: string,
   picture: { sheet: string; frame: number },
-  more: { blend?: ParticleType['blend']; forces?: ParticleType['forces']; numbers?: Part<ParticleType['numbers']>; ramps?: Part<ParticleType['ramps']> } = {},
+  more: { blend?: ParticleType['blend']; forces?: ParticleType['forces']; numbers?: Partial<ParticleType['numbers']>; ramps?: Partial<ParticleType['ramps']> } = {},
 ): ParticleType => ({
   id,
   name,
@@ -38,7 +36,7 @@ export const emitter = (
   id: string,
   name: string,
   typeId: string,
-  more: { shape?: Emitter['shape']; fill?: Emitter['fill']; numbers?: Part<Emitter['numbers']>; bursts?: Burst[] } = {},
+  more: { shape?: Emitter['shape']; fill?: Emitter['fill']; numbers?: Partial<Emitter['numbers']>; bursts?: Burst[] } = {},
 ): Emitter => ({
   id,
   name,

@@ -92,12 +92,12 @@ export const compileEmitter = (effect: ResolvedEffect, emitter: ResolvedEmitter)
  */
 export const compile = (effect: ResolvedEffect): Program => {
   const emitters = effect.emitters.map((emitter) => compileEmitter(effect, emitter))
-  const total = emitters.reduce((sum, e) => sum + e.aliveBound, 0)
-  if (total > TOTAL_CAP_LIMIT) {
+  const bound = emitters.reduce((sum, e) => sum + e.aliveBound, 0)
+  if (bound > TOTAL_CAP_LIMIT) {
     const largest = emitters.reduce((a, b) => (b.aliveBound > a.aliveBound ? b : a))
     throw new Refusal(
       `effect "${effect.name}"`,
-      `its emitters may have ${total} particles alive together; at most ${TOTAL_CAP_LIMIT} are allowed; lower the cap of "${largest.source.name}" (${largest.aliveBound})`,
+      `its emitters may have ${bound} particles alive together; at most ${TOTAL_CAP_LIMIT} are allowed; lower the cap of "${largest.source.name}" (${largest.aliveBound})`,
     )
   }
   return { effect, emitters }

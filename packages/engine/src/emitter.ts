@@ -2,7 +2,7 @@
  * One emitter running: its pool, stepped tick by tick.
  * A tick: the dead of the last tick leave → motion → births, each with its own shorter step → census.
  */
-import { PLACE_STREAM, PROPERTIES, type Range, type ResolvedEmitter } from '@gliv/model'
+import { type Range, type ResolvedEmitter, STREAMS } from '@gliv/model'
 import { type EmitterProgram, type Looks, compileLooks } from './compile.ts'
 import { cosSinInto, dragStepInto } from './maths.ts'
 import { isDead, Pool } from './pool.ts'
@@ -168,7 +168,7 @@ export class EmitterRun {
     pool.ordinal[i] = ordinal
     pool.source[i] = sourceIndex
     pool.born[i] = born
-    pool.life[i] = drawRange(type.numbers.life, PROPERTIES.life.stream, key.hi, key.lo)
+    pool.life[i] = drawRange(type.numbers.life, STREAMS.life, key.hi, key.lo)
     this.births++
     if (!isDead(pool, i, now)) this.alive++
     if (!moving) return
@@ -185,11 +185,11 @@ export class EmitterRun {
     this.#tape.positionInto(born * this.#rate, pair)
     const ownerX = pair[0]!
     const ownerY = pair[1]!
-    program.place(numbers, fill, draw(hi, lo, PLACE_STREAM, 0), draw(hi, lo, PLACE_STREAM, 1), pair)
+    program.place(numbers, fill, draw(hi, lo, STREAMS.place, 0), draw(hi, lo, STREAMS.place, 1), pair)
     const x = ownerX + numbers.offsetX + pair[0]!
     const y = ownerY + numbers.offsetY + pair[1]!
-    const speed = drawRange(numbers.speed, PROPERTIES.speed.stream, hi, lo)
-    cosSinInto(numbers.heading + numbers.fan * (draw(hi, lo, PROPERTIES.fan.stream!, 0) - 0.5), pair)
+    const speed = drawRange(numbers.speed, STREAMS.speed, hi, lo)
+    cosSinInto(numbers.heading + numbers.fan * (draw(hi, lo, STREAMS.fan, 0) - 0.5), pair)
     const vx = pair[0]! * speed
     const vy = pair[1]! * speed
     const dt = now - born
@@ -214,10 +214,10 @@ export class EmitterRun {
 const drawLooks = (pool: Pool, i: number, numbers: ResolvedEmitter['type']['numbers']): void => {
   const hi = pool.keyHi[i]!
   const lo = pool.keyLo[i]!
-  pool.scale[i] = drawRange(numbers.scale, PROPERTIES.scale.stream, hi, lo)
-  pool.scaleFloor[i] = drawRange(numbers.scaleFloor, PROPERTIES.scaleFloor.stream, hi, lo)
-  pool.opacity[i] = drawRange(numbers.opacity, PROPERTIES.opacity.stream, hi, lo)
-  pool.opacityFloor[i] = drawRange(numbers.opacityFloor, PROPERTIES.opacityFloor.stream, hi, lo)
-  pool.angle[i] = drawRange(numbers.startAngle, PROPERTIES.startAngle.stream, hi, lo)
-  pool.spin[i] = drawRange(numbers.spin, PROPERTIES.spin.stream, hi, lo)
+  pool.scale[i] = drawRange(numbers.scale, STREAMS.scale, hi, lo)
+  pool.scaleFloor[i] = drawRange(numbers.scaleFloor, STREAMS.scaleFloor, hi, lo)
+  pool.opacity[i] = drawRange(numbers.opacity, STREAMS.opacity, hi, lo)
+  pool.opacityFloor[i] = drawRange(numbers.opacityFloor, STREAMS.opacityFloor, hi, lo)
+  pool.angle[i] = drawRange(numbers.startAngle, STREAMS.startAngle, hi, lo)
+  pool.spin[i] = drawRange(numbers.spin, STREAMS.spin, hi, lo)
 }

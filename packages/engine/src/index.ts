@@ -11,9 +11,9 @@ export {
   latestEndSeconds,
   Simulation,
   type SimulationOptions,
-  type UpdateWork,
 } from './simulation.ts'
 export { hashParticles, reportParticles, reportRun, stateHash, tickOf, type ParticleReport, type RunReport } from './report.ts'
 export { createSchedule } from './schedule.ts'
 export { compileTape, LiveTape, type CompiledTape } from './tape.ts'
 export { SHAPE_SAMPLERS } from './shapes.ts'
+export { updateSimulation, type UpdateWork } from './update.ts'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { FILLS, FORCE_KINDS, SHAPE_KINDS, type ResolvedEffect, type Tape } from '@gliv/model'
-import { compile, createSimulation, INSTANCE_FLOATS_FINITE, reportRun, stateHash } from './testing/all.ts'
+import { compile, createSimulation, INSTANCE_FLOATS_FINITE, reportRun, stateHash, updateSimulation } from './testing/all.ts'
 import { makeBurst, makeEffect, makeEmitter, makeType } from './testing/build.ts'
 
 const range = (min: number, max: number) => fc.tuple(fc.double({ min, max, noNaN: true }), fc.double({ min, max, noNaN: true })).map(([a, b]) => ({ from: Math.min(a, b), to: Math.max(a, b) }))
@@ -98,7 +98,7 @@ describe('edits at a frozen moment', () => {
           { ...one!, shape: from!.shape, fill: from!.fill },
         ][what]!
         const after = { ...before, emitters: [changed, two!] }
-        simulation.update(after)
+        updateSimulation(simulation, after)
         const fresh = createSimulation(compile(after))
         fresh.seek(tick)
         expect(reportRun(simulation)).toEqual(reportRun(fresh))
@@ -113,7 +113,7 @@ describe('edits at a frozen moment', () => {
     simulation.seek(40)
     const [one, two] = effect.emitters
     const withScale = { ...effect, emitters: [{ ...one!, type: makeType({ scale: { from: 2, to: 3 } }) }, two!] }
-    expect(simulation.update(withScale)).toEqual({ rerun: 0, relooked: 1, kept: 1 })
-    expect(simulation.update({ ...withScale, emitters: [withScale.emitters[0]!, { ...two!, numbers: { ...two!.numbers, fan: 90 } }] })).toEqual({ rerun: 1, relooked: 0, kept: 1 })
+    expect(updateSimulation(simulation, withScale)).toEqual({ rerun: 0, relooked: 1, kept: 1 })
+    expect(updateSimulation(simulation, { ...withScale, emitters: [withScale.emitters[0]!, { ...two!, numbers: { ...two!.numbers, fan: 90 } }] })).toEqual({ rerun: 1, relooked: 0, kept: 1 })
   })
 })

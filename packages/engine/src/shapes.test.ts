@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { defaultsOf, type Fill, PLACE_STREAM, type ShapeKind } from '@gliv/model'
+import { defaultsOf, type Fill, type ShapeKind, STREAMS } from '@gliv/model'
 import { draw, keyInto, SHAPE_SAMPLERS } from './index.ts'
 
 const numbers = { ...defaultsOf('emitter'), shapeWidth: 120, shapeHeight: 40, shapeRadius: 50 }
@@ -9,7 +9,7 @@ const places = (shape: ShapeKind, fill: Fill, count: number): [number, number][]
   const out = new Float64Array(2)
   return Array.from({ length: count }, (_, n) => {
     keyInto(key, 9, 1234, 0, 0, n)
-    SHAPE_SAMPLERS[shape](numbers, fill, draw(key.hi, key.lo, PLACE_STREAM, 0), draw(key.hi, key.lo, PLACE_STREAM, 1), out)
+    SHAPE_SAMPLERS[shape](numbers, fill, draw(key.hi, key.lo, STREAMS.place, 0), draw(key.hi, key.lo, STREAMS.place, 1), out)
     return [out[0]!, out[1]!]
   })
 }

@@ -1,4 +1,4 @@
-/** Where on a shape a particle is born: one sampler a shape, two draws each, from PLACE_STREAM. */
+/** Where on a shape a particle is born: one sampler a shape, two draws each, from the stream `place`. */
 import type { Fill, NumbersOf, ShapeKind } from '@gliv/model'
 import { cosSinInto } from './maths.ts'
 

@@ -1,6 +1,5 @@
 import type { Frame, ResolvedEffect, ResolvedEmitter, Tape } from '@gliv/model'
-import { changedTouch } from './changes.ts'
-import { compile, emptyFrame, type Program } from './compile.ts'
+import { emptyFrame, type Program } from './compile.ts'
 import { EmitterRun } from './emitter.ts'
 import { appendInstances } from './output.ts'
 import { type CompiledTape, compileTape } from './tape.ts'
@@ -14,13 +13,6 @@ export interface SimulationOptions {
   /** World position of the effect's origin in px. */
   readonly x?: number
   readonly y?: number
-}
-
-/** What an edit made necessary, for measuring. */
-export interface UpdateWork {
-  readonly rerun: number
-  readonly relooked: number
-  readonly kept: number
 }
 
 /** state = f(program, seed, tape); stands at a tick, −1 before the first. */
@@ -40,7 +32,7 @@ export class Simulation {
     this.#tape = options.live ?? compileTape(options.tape ?? [], x, y)
     this.#frame.originX = x
     this.#frame.originY = y
-    this.runs = program.emitters.map((e) => this.#start(e))
+    this.runs = program.emitters.map((e) => this.start(e))
     if (options.live) this.step()
     else this.seek(0)
   }
@@ -53,7 +45,8 @@ export class Simulation {
     return this.#program.effect.rate
   }
 
-  #start(emitter: Program['emitters'][number]): EmitterRun {
+  /** A fresh run of an emitter, before its first tick. */
+  start(emitter: Program['emitters'][number]): EmitterRun {
     return new EmitterRun(emitter, this.seed, this.rate, this.#tape)
   }
 
@@ -83,35 +76,10 @@ export class Simulation {
     return this.tick >= this.#tape.endTick() || (effect.play === 'once' && this.tick / this.rate > emissionEndSeconds(effect))
   }
 
-  /**
-   * Takes over a changed effect at the present tick: emitters that the change does not touch keep their state, changed
-   * looks step nothing, all else re-runs to this very tick.
-   */
-  update(effect: ResolvedEffect): UpdateWork {
-    const before = this.#program.effect
-    const all = before.rate !== effect.rate || before.play !== effect.play || before.numbers.loopSeconds !== effect.numbers.loopSeconds
-    const program = compile(effect)
-    const work = { rerun: 0, relooked: 0, kept: 0 }
-    const known = new Map(this.runs.map((run) => [run.program.source.id, run]))
+  /** Takes over a program together with the runs that belong to its emitters, at the present tick. */
+  adopt(program: Program, runs: EmitterRun[]): void {
     this.#program = program
-    this.runs = program.emitters.map((emitter) => {
-      const run = all ? undefined : known.get(emitter.source.id)
-      const touch = run ? changedTouch(run.program.source, emitter.source) : 'emission'
-      if (run && touch === null) {
-        work.kept++
-        return run
-      }
-      if (run && touch === 'output') {
-        run.relook(emitter)
-        work.relooked++
-        return run
-      }
-      const fresh = this.#start(emitter)
-      fresh.seek(this.tick)
-      work.rerun++
-      return fresh
-    })
-    return work
+    this.runs = runs
   }
 
   /**

@@ -1,3 +1,4 @@
+export * from './streams.ts'
 export * from './properties.ts'
 export * from './kinds.ts'
 export * from './ramps.ts'

@@ -5,6 +5,8 @@
  * mapped from this table, so that a new property is one entry here and the compiler names the places that miss it.
  */
 
+import { STREAMS } from './streams.ts'
+
 /** Which part of the document carries the number. */
 export type Owner = 'effect' | 'emitter' | 'burst' | 'type'
 
@@ -95,26 +97,23 @@ export const PROPERTIES = {
   shapeHeight: number('emitter', 'px', 16, [0, 100_000], [0, 600], 'birth', 'times'),
   shapeRadius: number('emitter', 'px', 24, [0, 100_000], [0, 400], 'birth', 'times'),
   heading: number('emitter', 'deg', -90, [-36_000, 36_000], [-180, 180], 'birth', 'plus'),
-  fan: number('emitter', 'deg', 30, [0, 360], [0, 360], 'birth', 'times', { stream: 2 }),
-  speed: range('emitter', 'px/s', 60, 120, [-100_000, 100_000], [0, 800], 'birth', 'times', 3),
+  fan: number('emitter', 'deg', 30, [0, 360], [0, 360], 'birth', 'times', { stream: STREAMS.fan }),
+  speed: range('emitter', 'px/s', 60, 120, [-100_000, 100_000], [0, 800], 'birth', 'times', STREAMS.speed),
 
   burstAt: number('burst', 's', 0, [0, 600], [0, 2], 'emission', 'none'),
   burstCount: number('burst', 'count', 20, [0, 20_000], [0, 200], 'emission', 'none', { whole: true }),
 
-  life: range('type', 's', 0.8, 1.2, [0.001, 600], [0.05, 6], 'birth', 'times', 4),
-  scale: range('type', 'factor', 1, 1, [0, 1000], [0.05, 8], 'output', 'times', 5),
-  scaleFloor: range('type', 'factor', 0, 0, [0, 1000], [0, 8], 'output', 'times', 6),
-  opacity: range('type', 'share', 1, 1, [0, 1], [0, 1], 'output', 'times', 7),
-  opacityFloor: range('type', 'share', 0, 0, [0, 1], [0, 1], 'output', 'times', 8),
-  startAngle: range('type', 'deg', 0, 0, [-36_000, 36_000], [-180, 180], 'output', 'plus', 9),
-  spin: range('type', 'deg/s', 0, 0, [-36_000, 36_000], [-720, 720], 'output', 'times', 10),
+  life: range('type', 's', 0.8, 1.2, [0.001, 600], [0.05, 6], 'birth', 'times', STREAMS.life),
+  scale: range('type', 'factor', 1, 1, [0, 1000], [0.05, 8], 'output', 'times', STREAMS.scale),
+  scaleFloor: range('type', 'factor', 0, 0, [0, 1000], [0, 8], 'output', 'times', STREAMS.scaleFloor),
+  opacity: range('type', 'share', 1, 1, [0, 1], [0, 1], 'output', 'times', STREAMS.opacity),
+  opacityFloor: range('type', 'share', 0, 0, [0, 1], [0, 1], 'output', 'times', STREAMS.opacityFloor),
+  startAngle: range('type', 'deg', 0, 0, [-36_000, 36_000], [-180, 180], 'output', 'plus', STREAMS.startAngle),
+  spin: range('type', 'deg/s', 0, 0, [-36_000, 36_000], [-720, 720], 'output', 'times', STREAMS.spin),
   gravity: number('type', 'px/s2', 240, [-100_000, 100_000], [-800, 800], 'motion', 'times'),
   gravityHeading: number('type', 'deg', 90, [-36_000, 36_000], [-180, 180], 'motion', 'plus'),
   drag: number('type', 'per s', 1.5, [0, 1000], [0, 8], 'motion', 'times'),
 } as const satisfies Record<string, Property>
-
-/** Streams of draws that belong to no single number. Two draws: where on the shape. */
-export const PLACE_STREAM = 1
 
 export type PropertyId = keyof typeof PROPERTIES
 export type PropertyOf<O extends Owner> = { [K in PropertyId]: (typeof PROPERTIES)[K]['owner'] extends O ? K : never }[PropertyId]

@@ -1,4 +1,7 @@
-/** Shaders. Both paths share the fragment side; they differ in how a corner gets its data. */
+/**
+ * Shaders. Both paths share the fragment side; they differ in how a corner gets its data. `place` in the fragment shader is
+ * held half a texel inside the frame, so that neighbours never bleed in; `camera` is offset and scale to clip space.
+ */
 
 const FRAGMENT = `#version 300 es
 precision highp float;
@@ -9,14 +12,13 @@ flat in vec4 frameBox;
 flat in vec4 colour;
 out vec4 result;
 void main() {
-  // Held half a texel inside the frame, so that neighbours never bleed in.
   vec2 place = clamp(texel, frameBox.xy + 0.5, frameBox.zw - 0.5);
   result = texture(sheet, place / sheetSize) * colour;
 }`
 
 const COMMON = `#version 300 es
 precision highp float;
-uniform vec4 camera; // offset x, y and scale x, y from effect pixels to clip space
+uniform vec4 camera;
 out vec2 texel;
 flat out vec4 frameBox;
 flat out vec4 colour;

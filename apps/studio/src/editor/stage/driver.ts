@@ -2,7 +2,7 @@
  * The stage's engine room: one simulation, one renderer, the transport's clock. No React in here; components
  * subscribe to what they show. Lifetime: as long as the effect's page is open.
  */
-import { compile, createSimulation, latestEndSeconds, Simulation } from '@gliv/engine'
+import { compile, createSimulation, latestEndSeconds, type Simulation, updateSimulation } from '@gliv/engine'
 import type { ResolvedEffect, ResolvedEmitter } from '@gliv/model'
 import { createRenderer, type Camera, type Renderer, type RenderSheet } from '@gliv/player'
 
@@ -104,7 +104,7 @@ export class StageDriver {
       const { tick } = this.#simulation
       this.#simulation = createSimulation(compile(effect))
       this.#simulation.seek(tick)
-    } else this.#simulation.update(effect)
+    } else updateSimulation(this.#simulation, effect)
     const engine = performance.now() - start
     this.#dirty = true
     // A frozen picture is submitted at once; so is a playing one, unless the last is still being drawn.
