@@ -5,6 +5,7 @@ import { compile, createSimulation, stateHash, tickOf } from '@gliv/engine'
 import { INSTANCE_WORDS, type Blend, type Frame, type Sampling } from '@gliv/model'
 import { createCanvas, fill, paintFrame, prepareSheet, toStraight, type PaintSheet } from '@gliv/paint'
 import { decodePng, dot, encodePng, paintField, puff } from '@gliv/pixels'
+import { BackBuffer } from '../../packages/player/src/back-buffer.ts'
 import { createRenderer, decodeSheetImage, type DrawPath, type RenderSheet } from '@gliv/player'
 
 export interface Scene {
@@ -141,6 +142,78 @@ const harness = {
       painted([prepareSheet(width, height, data, scene.sampling)], frame, zoom),
       overlaps(frame, zoom, SIZE),
     )
+  },
+
+  /** Draws stripes directly and then behind the scenes: how many turns the second took, and whether they are the same. */
+  async behindTheScenes(): Promise<{ turns: number; same: boolean; light: number }> {
+    const canvas = document.createElement('canvas')
+    canvas.width = 60
+    canvas.height = 40
+    const gl = canvas.getContext('webgl2', { antialias: false, preserveDrawingBuffer: true })!
+    const back = new BackBuffer(gl, -1, -1)
+    const settled = async (): Promise<number> => {
+      for (let turns = 1; turns < 600; turns++) {
+        if (!back.settle()) return turns
+        await new Promise((done) => requestAnimationFrame(done))
+      }
+      throw new Error('never settled')
+    }
+    const picture = async (): Promise<{ pixels: Uint8Array; turns: number }> => {
+      back.begin()
+      gl.viewport(0, 0, 60, 40)
+      gl.enable(gl.SCISSOR_TEST)
+      for (let i = 0; i < 6; i++) {
+        gl.scissor(i * 10, i * 5, 10, 40)
+        gl.clearColor(i / 6, 1 - i / 6, 0.5, 1)
+        gl.clear(gl.COLOR_BUFFER_BIT)
+      }
+      gl.disable(gl.SCISSOR_TEST)
+      back.end()
+      const turns = await settled()
+      gl.bindFramebuffer(gl.FRAMEBUFFER, null)
+      const pixels = new Uint8Array(60 * 40 * 4)
+      gl.readPixels(0, 0, 60, 40, gl.RGBA, gl.UNSIGNED_BYTE, pixels)
+      return { pixels, turns }
+    }
+    const direct = await picture()
+    gl.clearColor(0, 0, 0, 0)
+    gl.clear(gl.COLOR_BUFFER_BIT)
+    const behind = await picture()
+    return { turns: behind.turns, same: direct.pixels.every((v, i) => v === behind.pixels[i]), light: direct.pixels.reduce((sum, v) => sum + v, 0) }
+  },
+
+  /** Draws, loses the graphics context, gets it back, draws again: both pictures. */
+  async loseContext(path: 'instanced' | 'expanded'): Promise<{ before: number; lost: boolean; after: number; same: boolean }> {
+    const { width, height, data } = SPRITES.soft()
+    const image = await decodeSheetImage(new Blob([encodePng({ width, height, data }) as Uint8Array<ArrayBuffer>]))
+    const frame = frameOf({ name: 'lost', sampling: 'smooth', blend: 'normal', sprite: 'soft', placed: 'free' }, width, height)
+    const canvas = document.createElement('canvas')
+    canvas.width = canvas.height = SIZE
+    const renderer = createRenderer(canvas, path)
+    renderer.setSheets([{ image, width, height, sampling: 'smooth' }])
+    const gl = canvas.getContext('webgl2')!
+    const shoot = (): Uint8Array => {
+      renderer.begin('#000000')
+      renderer.draw(frame, { x: 0, y: 0, zoom: 1 })
+      const out = new Uint8Array(SIZE * SIZE * 4)
+      if (!renderer.lost) gl.readPixels(0, 0, SIZE, SIZE, gl.RGBA, gl.UNSIGNED_BYTE, out)
+      renderer.end()
+      return out
+    }
+    const light = (pixels: Uint8Array): number => pixels.reduce((sum, v, i) => sum + (i % 4 < 3 ? v : 0), 0)
+    const before = shoot()
+    const extension = gl.getExtension('WEBGL_lose_context')!
+    const happened = (name: string): Promise<unknown> => new Promise((done) => canvas.addEventListener(name, done, { once: true }))
+    const gone = happened('webglcontextlost')
+    extension.loseContext()
+    await gone
+    const lost = renderer.lost
+    shoot() // without effect, and without an error
+    const back = happened('webglcontextrestored')
+    setTimeout(() => extension.restoreContext())
+    await back
+    const after = shoot()
+    return { before: light(before), lost, after: light(after), same: before.every((v, i) => v === after[i]) }
   },
 
   /** A real moment of the demo by a drawing path against paint. */

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
 import { makeDemo } from '@gliv/demo'
 import golden from '../../apps/cli/src/golden.json' with { type: 'json' }
@@ -37,3 +38,23 @@ for (const path of ['instanced', 'expanded', 'canvas2d'] as const) {
       expect(agreement(await page.evaluate(([e, s, p]) => harness.compareDemo(e, s, p), [effect, seconds, path] as const)), effect).toBeGreaterThanOrEqual(0.995)
   })
 }
+
+test('a picture drawn behind the scenes is the same as one drawn directly, and shown a turn later', async ({ page }) => {
+  const { turns, same, light } = await page.evaluate(() => harness.behindTheScenes())
+  expect([same, turns > 1, light > 1000]).toEqual([true, true, true])
+})
+
+test('a lost graphics context comes back with the same picture', async ({ page }) => {
+  for (const path of ['instanced', 'expanded'] as const) {
+    const { before, lost, after, same } = await page.evaluate((p) => harness.loseContext(p), path)
+    expect([lost, same, before === after, before > 1000]).toEqual([true, true, true, true])
+  }
+})
+
+test('the built player is one module without dependencies, with types', async () => {
+  const read = (name: string) => readFile(new URL(`../../packages/player/dist/${name}`, import.meta.url), 'utf8')
+  expect(await read('gliv-player.js')).not.toMatch(/(?:^|;)\s*import\b|\bfrom\s*["'`]/)
+  const types = await read('gliv-player.d.ts')
+  expect(types).toContain('declare class Player')
+  expect(types).not.toContain('@gliv')
+})

@@ -196,3 +196,22 @@ test('the transport steps both ways, goes to the start, keeps time and takes a s
   await page.keyboard.press('Space')
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible()
 })
+
+test('what no machine could hold is refused in words; the stage keeps what it had, undo brings all back', async ({ page }) => {
+  const studio = await new Studio(page).openDemoEffect('Signal flare burst')
+  await studio.selectEmitter('Embers')
+  await (await studio.hideHandles()).freezeAt(2)
+  const before = await studio.picture()
+  await studio.openGroup('how-many')
+  for (const name of ['Embers', 'Crown', 'Halos']) {
+    await studio.selectEmitter(name)
+    for (const [property, value] of [['cap', '100000'], ['duration', '4'], ['flow', '100000']] as const) {
+      await page.locator(`[data-group="how-many"] .row-digits [data-property="${property}"]`).click()
+      await page.getByLabel('Recipe').locator('.number-input').fill(value)
+      await page.keyboard.press('Enter')
+    }
+  }
+  await expect(page.getByText(/at most 200000 are allowed; lower the cap of/).first()).toBeVisible()
+  for (let i = 0; i < 9; i++) await studio.undo()
+  expect(await studio.picture()).toBe(before)
+})

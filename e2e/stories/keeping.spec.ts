@@ -133,7 +133,7 @@ test('kits are imported by button and by drop; a broken file says why and change
       },
       [name, text],
     )
-    await page.locator('.page').dispatchEvent('drop', { dataTransfer: data })
+    await page.locator('.app-header').dispatchEvent('drop', { dataTransfer: data })
   }
   await drop('broken.gliv.json', '{"format":"gliv-kit","version":99}')
   await expect(page.getByText(/broken.gliv.json was not imported.*99 is newer/)).toBeVisible()
@@ -141,6 +141,11 @@ test('kits are imported by button and by drop; a broken file says why and change
   demo.kit.name = 'Dropped boat'
   await drop('dropped.gliv.json', Buffer.from(writeKitJson(demo)).toString())
   await expect(page.getByLabel('Kit name')).toHaveValue('Dropped boat')
+  // Also in the middle of work on an effect, which goes on untouched.
+  await studio.openEffect('Pier dust')
+  demo.kit.name = 'Third boat'
+  await drop('third.gliv.json', Buffer.from(writeKitJson(demo)).toString())
+  await expect(page.getByLabel('Kit name')).toHaveValue('Third boat')
 })
 
 test('a new kit: empty page, first effect running, duplicated, deleted, brought back', async ({ page }) => {

@@ -9,6 +9,7 @@ import { closeSnackbar, enqueueSnackbar, SnackbarProvider } from 'notistack'
 import { lazy, StrictMode, Suspense, useEffect, useLayoutEffect, useMemo } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Route, Routes } from 'react-router'
+import { ImportZone } from './pages/ImportZone.tsx'
 import { KitLayout } from './pages/KitLayout.tsx'
 import { KitPage } from './pages/KitPage.tsx'
 import { Shelf } from './pages/Shelf.tsx'
@@ -47,16 +48,18 @@ const App = () => {
       <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }} />
       <Notices />
       <BrowserRouter>
-        <Suspense fallback={<p className="empty-note">Opening…</p>}>
-          <Routes>
-            <Route path="/" element={<Shelf />} />
-            <Route path="/kit/:kitId" element={<KitLayout />}>
-              <Route index element={<KitPage />} />
-              <Route path="effect/:effectId" element={<EffectEditor />} />
-            </Route>
-            <Route path="*" element={<p className="empty-note">There is nothing at this address.</p>} />
-          </Routes>
-        </Suspense>
+        <ImportZone>
+          <Suspense fallback={<p className="empty-note">Opening…</p>}>
+            <Routes>
+              <Route path="/" element={<Shelf />} />
+              <Route path="/kit/:kitId" element={<KitLayout />}>
+                <Route index element={<KitPage />} />
+                <Route path="effect/:effectId" element={<EffectEditor />} />
+              </Route>
+              <Route path="*" element={<p className="empty-note">There is nothing at this address.</p>} />
+            </Routes>
+          </Suspense>
+        </ImportZone>
       </BrowserRouter>
     </ThemeProvider>
   )

@@ -11,6 +11,8 @@ export class BackBuffer {
   readonly #gl: WebGL2RenderingContext
   readonly #buffer: WebGLFramebuffer
   readonly #colour: WebGLRenderbuffer
+  readonly #slowMs: number
+  readonly #quickMs: number
   #width = 0
   #height = 0
   #fence: WebGLSync | null = null
@@ -19,8 +21,11 @@ export class BackBuffer {
   /** Whether the next picture is drawn behind the scenes. */
   #slow = false
 
-  constructor(gl: WebGL2RenderingContext) {
+  /** `slowMs`, `quickMs`: for tests; pictures above the first go behind the scenes until one is below the second. */
+  constructor(gl: WebGL2RenderingContext, slowMs = SLOW_MS, quickMs = QUICK_MS) {
     this.#gl = gl
+    this.#slowMs = slowMs
+    this.#quickMs = quickMs
     this.#buffer = gl.createFramebuffer()
     this.#colour = gl.createRenderbuffer()
   }
@@ -54,7 +59,7 @@ export class BackBuffer {
     gl.deleteSync(this.#fence)
     this.#fence = null
     const took = performance.now() - this.#startedAt
-    this.#slow = took > (this.#slow ? QUICK_MS : SLOW_MS)
+    this.#slow = took > (this.#slow ? this.#quickMs : this.#slowMs)
     if (!this.#behind) return false
     gl.bindFramebuffer(gl.READ_FRAMEBUFFER, this.#buffer)
     gl.bindFramebuffer(gl.DRAW_FRAMEBUFFER, null)

@@ -8,19 +8,17 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import IconButton from '@mui/material/IconButton'
 import { useLiveQuery } from 'dexie-react-hooks'
-import { useEffect, useState } from 'react'
-import { useDropzone } from 'react-dropzone'
+import { useContext, useEffect, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { db, useDocument } from '../store/document.ts'
+import { db } from '../store/document.ts'
 import type { KitRow } from '../store/db.ts'
 import { makeId } from '../store/ids.ts'
 import { addKit, deleteKit, kitFileOf } from '../store/shelf.ts'
 import { AppHeader } from './AppHeader.tsx'
+import { ImportContext } from './ImportZone.tsx'
 import { Thumbnail } from './Thumbnail.tsx'
 
 const FIRST_RUN_KEY = 'gliv-demo-offered'
-
-const notify = (notice: string): void => useDocument.setState({ notice })
 
 const addDemo = async (): Promise<string> => {
   const { makeDemo } = await import('@gliv/demo')
@@ -33,20 +31,6 @@ const addNew = async (): Promise<string> => {
   const demo = makeDemo()
   const kit = { ...emptyKit(makeId('kit'), 'New kit'), sheets: demo.kit.sheets, sheetOrder: demo.kit.sheetOrder }
   return addKit(db, { kit, pictures: demo.pictures }, () => makeId('kit'))
-}
-
-/** Reads kit files; one that cannot be read leaves everything as it was and says why. Gives the ids of the kits. */
-const importFiles = async (files: readonly File[]): Promise<string[]> => {
-  const { readKitFile } = await import('@gliv/document')
-  const ids: string[] = []
-  for (const file of files) {
-    try {
-      ids.push(await addKit(db, readKitFile(new Uint8Array(await file.arrayBuffer())), () => makeId('kit')))
-    } catch (error) {
-      notify(`${file.name} was not imported. ${error instanceof Error ? error.message : String(error)}`)
-    }
-  }
-  return ids
 }
 
 /** The kit's first effect, alive; the mark of Gliv while there is none. */
@@ -101,12 +85,8 @@ export const Shelf = () => {
   const navigate = useNavigate()
   const kits = useLiveQuery(() => db.kits.orderBy('updatedAt').reverse().toArray(), [])
   const [deleting, setDeleting] = useState<KitRow | null>(null)
-  const openAfter = (work: Promise<string | string[]>): void =>
-    void work.then((ids) => {
-      const id = Array.isArray(ids) ? (ids.length === 1 ? ids[0] : undefined) : ids
-      if (id) void navigate(`/kit/${id}`)
-    })
-  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({ noClick: true, noKeyboard: true, onDrop: (files) => openAfter(importFiles(files)) })
+  const openAfter = (work: Promise<string>): void => void work.then((id) => navigate(`/kit/${id}`))
+  const chooseFile = useContext(ImportContext)
   useEffect(() => {
     document.title = 'Gliv'
     // The demo stands on the shelf at the first visit, and comes back only when asked for.
@@ -115,12 +95,11 @@ export const Shelf = () => {
     void addDemo()
   }, [])
   return (
-    <div className="page" {...getRootProps()}>
-      <input {...getInputProps()} data-testid="import-input" aria-label="Kit file" />
+    <div className="page">
       <AppHeader
         actions={
           <>
-            <Button variant="outlined" startIcon={<FileOpen />} onClick={open}>
+            <Button variant="outlined" startIcon={<FileOpen />} onClick={chooseFile}>
               Import a kit
             </Button>
             <Button variant="outlined" onClick={() => openAfter(addDemo())}>
@@ -142,7 +121,6 @@ export const Shelf = () => {
         ))}
         {kits?.length === 0 && <p className="empty-note">The shelf is empty. “Add the demo” brings Last Ferry back; “New kit” starts your own.</p>}
       </main>
-      {isDragActive && <div className="drop-veil">Drop the kit file to import it</div>}
       {deleting && <DeleteDialog kit={deleting} onClose={() => setDeleting(null)} />}
     </div>
   )

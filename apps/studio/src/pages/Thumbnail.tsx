@@ -1,6 +1,6 @@
 import { type Kit, type KitFile, resolveEffect } from '@gliv/document'
 import { compile, createSimulation, latestEndSeconds, type Simulation } from '@gliv/engine'
-import type { ResolvedEffect } from '@gliv/model'
+import { Refusal, type ResolvedEffect } from '@gliv/model'
 import { type Camera, createRenderer, type Renderer } from '@gliv/player'
 import { useEffect, useRef } from 'react'
 import { renderSheetsOf } from '../editor/stage/sheetImages.ts'
@@ -51,6 +51,16 @@ const start = (show: Showing): void => {
 /** Seconds after which a thumbnail starts over: the whole effect and a breath, or two rounds of a loop. */
 const lengthOf = (effect: ResolvedEffect): number => (effect.play === 'loop' ? effect.numbers.loopSeconds * 4 : latestEndSeconds(effect) + 0.5)
 
+const canCompile = (effect: ResolvedEffect): boolean => {
+  try {
+    compile(effect)
+    return true
+  } catch (error) {
+    if (error instanceof Refusal) return false
+    throw error
+  }
+}
+
 /** An effect, small and moving; it rests while it is out of sight. */
 export const Thumbnail = ({ kit, effectId, pictures }: { kit: Kit; effectId: string; pictures: KitFile['pictures'] }) => {
   const canvas = useRef<HTMLCanvasElement>(null)
@@ -63,6 +73,8 @@ export const Thumbnail = ({ kit, effectId, pictures }: { kit: Kit; effectId: str
     const { current: kit } = latest
     if (!element || !effect) return
     const resolved = resolveEffect(kit, effect)
+    // An effect that the engine refuses has no picture; the editor says why.
+    if (!canCompile(resolved)) return
     const renderer = createRenderer(element, 'canvas2d')
     const show: Showing = { simulation: createSimulation(compile(resolved)), renderer, camera: cameraFor(boundsOf(resolved), element.width, element.height, 1.5), end: lengthOf(resolved), seconds: 0, restUntil: 0 }
     let seen = false

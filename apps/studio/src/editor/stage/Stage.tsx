@@ -27,6 +27,7 @@ export const useStageDriver = (effectId: string): { driver: StageDriver | null; 
     const { kit } = useDocument.getState()
     const effect = kit?.effects[effectId]
     if (!kit || !effect) return
+    driver.onRefusal = (notice) => useDocument.setState({ notice })
     driver.open(resolveEffect(kit, effect))
     if (useSession.getState().playing) driver.play()
     Object.assign(globalThis, { glivStage: driver })

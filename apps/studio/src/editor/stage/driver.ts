@@ -3,7 +3,7 @@
  * subscribe to what they show. Lifetime: as long as the effect's page is open.
  */
 import { compile, createSimulation, latestEndSeconds, type Simulation, updateSimulation } from '@gliv/engine'
-import type { ResolvedEffect, ResolvedEmitter } from '@gliv/model'
+import { Refusal, type ResolvedEffect, type ResolvedEmitter } from '@gliv/model'
 import { createRenderer, type Camera, type Renderer, type RenderSheet } from '@gliv/player'
 
 /** Longest stretch that is caught up in one picture, in seconds: after a hidden tab, play goes on from there. */
@@ -39,6 +39,8 @@ export class StageDriver {
   speed = 1
   loop = true
   shows: ((emitter: ResolvedEmitter) => boolean) | null = null
+  /** Told when an effect cannot be simulated. */
+  onRefusal: ((message: string) => void) | null = null
   /** When set, every edit is timed; for `npm run measure:edit`. */
   timings: EditTiming[] | null = null
   #simulation: Simulation | null = null
@@ -86,11 +88,23 @@ export class StageDriver {
   }
 
   /** Shows an effect from its start. */
-  open(effect: ResolvedEffect, seed?: number): void {
-    this.#simulation = createSimulation(compile(effect), seed === undefined ? {} : { seed })
-    this.#seconds = 0
-    this.#dirty = true
-    this.#tell()
+  open(effect: ResolvedEffect): void {
+    this.#guard(() => {
+      this.#simulation = createSimulation(compile(effect))
+      this.#seconds = 0
+      this.#dirty = true
+      this.#tell()
+    })
+  }
+
+  /** What cannot be simulated is said in words, and the stage keeps what it had. */
+  #guard(work: () => void): void {
+    try {
+      work()
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      this.onRefusal?.(error.message)
+    }
   }
 
   /**
@@ -100,11 +114,12 @@ export class StageDriver {
   edit(effect: ResolvedEffect, eventTime?: number): void {
     if (!this.#simulation) return this.open(effect)
     const start = performance.now()
-    if (effect.seed !== this.#simulation.program.effect.seed) {
-      const { tick } = this.#simulation
+    const simulation = this.#simulation
+    this.#guard(() => {
+      if (effect.seed === simulation.program.effect.seed) return void updateSimulation(simulation, effect)
       this.#simulation = createSimulation(compile(effect))
-      this.#simulation.seek(tick)
-    } else updateSimulation(this.#simulation, effect)
+      this.#simulation.seek(simulation.tick)
+    })
     const engine = performance.now() - start
     this.#dirty = true
     // A frozen picture is submitted at once; so is a playing one, unless the last is still being drawn.
