@@ -53,9 +53,9 @@ export class StageDriver {
   #drawing = false
   readonly #listeners = new Set<(playback: Playback) => void>()
 
-  constructor(canvas: HTMLCanvasElement) {
+  constructor(canvas: HTMLCanvasElement, renderer: Renderer = createRenderer(canvas)) {
     this.canvas = canvas
-    this.renderer = createRenderer(canvas)
+    this.renderer = renderer
     this.#request = requestAnimationFrame(this.#picture)
   }
 

@@ -10,6 +10,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
 import { useEffect, useRef, useState } from 'react'
+import { TypedField } from '../../controls/TypedField.tsx'
 import { edit } from '../../store/document.ts'
 import { setSession, SPEEDS, useSession } from '../../store/session.ts'
 import { useDriver, useEffectId, useShown } from '../context.ts'
@@ -37,35 +38,16 @@ export const usePlaying = (): boolean => {
   return playing
 }
 
+const readSeed = (text: string): number | null => (/^\d+$/.test(text.trim()) && Number(text) <= 0xffffffff ? Number(text) : null)
+
 const SeedField = () => {
   const effectId = useEffectId()
   const seed = useShown((_, effect) => effect.seed, 0)
-  const [text, setText] = useState<string | null>(null)
   const change = (next: number): void => edit('Seed', (kit) => void (kit.effects[effectId]!.seed = next >>> 0))
-  const wrong = text !== null && !(/^\d+$/.test(text) && Number(text) <= 0xffffffff)
   return (
     <span className="seed">
-      <label>
-        seed{' '}
-        <input
-          className="number-input"
-          inputMode="numeric"
-          aria-label="Seed"
-          aria-invalid={wrong}
-          title={wrong ? 'A seed is a whole number from 0 to 4294967295' : 'The same seed gives the same particles'}
-          value={text ?? String(seed)}
-          style={{ width: `${Math.max(3, (text ?? String(seed)).length + 1)}ch` }}
-          onChange={(event) => setText(event.target.value)}
-          onKeyDown={(event) => {
-            event.stopPropagation()
-            if (event.key === 'Enter') event.currentTarget.blur()
-            if (event.key === 'Escape') setText(null)
-          }}
-          onBlur={() => {
-            if (text !== null && !wrong && Number(text) !== seed) change(Number(text))
-            setText(null)
-          }}
-        />
+      <label title="The same seed gives the same particles">
+        seed <TypedField label="Seed" shown={String(seed)} read={readSeed} hint="A seed is a whole number from 0 to 4294967295" onCommit={change} />
       </label>
       <Tooltip title="Another seed">
         <IconButton aria-label="Another seed" onClick={() => change(crypto.getRandomValues(new Uint16Array(1))[0]!)}>

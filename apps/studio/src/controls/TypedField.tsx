@@ -1,0 +1,48 @@
+import { useState } from 'react'
+
+interface Props<T> {
+  readonly label: string
+  /** What stands there while nobody types. */
+  readonly shown: string
+  /** In characters; default: as long as the text. */
+  readonly width?: number
+  /** What the text means, or null when it means nothing. */
+  readonly read: (text: string) => T | null
+  /** Said while the text means nothing: the rule and the remedy. */
+  readonly hint: string
+  readonly onCommit: (value: T) => void
+}
+
+/** A value that is typed. Enter or leaving takes it, Escape gives up; what means nothing is marked, explained and not taken. */
+export const TypedField = <T,>({ label, shown, width, read, hint, onCommit }: Props<T>) => {
+  const [text, setText] = useState<string | null>(null)
+  const value = text === null ? null : read(text)
+  const wrong = text !== null && value === null
+  const finish = (): void => {
+    if (value !== null && text !== shown) onCommit(value)
+    setText(null)
+  }
+  return (
+    <span className="typing">
+      <input
+        className="number-input"
+        aria-label={label}
+        aria-invalid={wrong}
+        value={text ?? shown}
+        style={{ width: `${width ?? Math.max(3, (text ?? shown).length + 1)}ch` }}
+        onChange={(event) => setText(event.target.value)}
+        onKeyDown={(event) => {
+          event.stopPropagation()
+          if (event.key === 'Enter' && !wrong) event.currentTarget.blur()
+          if (event.key === 'Escape') setText(null)
+        }}
+        onBlur={finish}
+      />
+      {wrong && (
+        <span role="alert" className="field-message">
+          {hint}
+        </span>
+      )}
+    </span>
+  )
+}
