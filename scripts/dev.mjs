@@ -2,4 +2,4 @@
 import { ensureInstalled, tool } from './lib.mjs'
 
 ensureInstalled()
-tool('vite', ['apps/studio', '--config', 'apps/studio/vite.config.ts', '--open', 'false'])
+tool('vite', ['apps/studio', '--config', 'apps/studio/vite.config.ts'])

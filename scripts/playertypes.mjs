@@ -1,5 +1,4 @@
 /** Bundles the player's types into one file beside the built module, free of workspace names. */
-import { renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { rolldown } from 'rolldown'
 import { dts } from 'rolldown-plugin-dts'

@@ -1,13 +1,12 @@
-import type { PropertyId } from '@gliv/model'
 import { refuseNumber } from '@gliv/document'
+import { property, type PropertyId } from '@gliv/model'
 import { useDrag } from '@use-gesture/react'
-import { type KeyboardEvent, memo, useEffect, useRef, useState } from 'react'
+import { type KeyboardEvent, memo, useLayoutEffect, useRef, useState } from 'react'
 import { cancelMoment, edit, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
 import { editLabel, type Part, readPart, readValue, type Target, withPart, writeValue } from '../store/targets.ts'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
 import { clampHard, formatNumber, parseTyped, stepOf, tidy, unitText } from '../util/format.ts'
 import { noteInput } from '../util/inputTime.ts'
-import { property } from '@gliv/model'
 
 interface Props {
   readonly target: Target
@@ -51,7 +50,11 @@ const Typing = ({ start, label, onDone }: { start: string; label: string; onDone
   const [message, setMessage] = useState<string | null>(null)
   const field = useRef<HTMLInputElement>(null)
   const closed = useRef(false)
-  useEffect(() => field.current?.select(), [])
+  // Before the browser goes on with the key that began the typing, so that this digit is not lost.
+  useLayoutEffect(() => {
+    field.current?.focus()
+    field.current?.select()
+  }, [])
   const finish = (value: string | null): void => {
     if (closed.current) return
     closed.current = true

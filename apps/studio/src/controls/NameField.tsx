@@ -20,7 +20,8 @@ export const NameField = ({ label, read, write, className }: { label: string; re
         if (event.key === 'Escape') cancelMoment()
         if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur()
       }}
-      onBlur={() => endMoment()}
+      // A thing without a name could not be found again: an emptied field goes back to what it was.
+      onBlur={() => (name.trim() === '' ? cancelMoment() : endMoment())}
     />
   )
 }
