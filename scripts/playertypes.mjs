@@ -6,6 +6,7 @@ import { ROOT } from './lib.mjs'
 
 const dist = join(ROOT, 'packages/player/dist')
 const bundle = await rolldown({
+  checks: { pluginTimings: false },
   input: { 'gliv-player': join(ROOT, 'packages/player/src/index.ts') },
   plugins: [dts({ emitDtsOnly: true, tsconfig: join(ROOT, 'packages/player/tsconfig.json'), compilerOptions: { composite: false, incremental: false, declaration: true, emitDeclarationOnly: true } })],
 })

@@ -3,7 +3,7 @@ import { INSTANCE_WORDS, type Frame } from '@gliv/model'
 import type { Looks } from './compile.ts'
 import type { EmitterRun } from './emitter.ts'
 import { cosSinInto } from './maths.ts'
-import { rampAt } from './ramp.ts'
+import { type CompiledTint, pieceAt, rampAt } from './ramp.ts'
 
 const turn = new Float64Array(2)
 
@@ -18,7 +18,7 @@ export interface Values {
 }
 
 /** Byte of a channel: rounded half up. */
-const byte = (channel: number): number => Math.floor(channel + 0.5)
+const byte = (channel: number): number => (channel + 0.5) | 0
 
 export const valuesInto = (run: EmitterRun, looks: Looks, i: number, age: number, out: Values): void => {
   const { pool } = run
@@ -33,7 +33,9 @@ export const valuesInto = (run: EmitterRun, looks: Looks, i: number, age: number
   out.b = byte(rampAt(looks.tint.b, u))
 }
 
-const values: Values = { scale: 1, opacity: 1, angleDeg: 0, r: 255, g: 255, b: 255 }
+/** r, g, b, 255 in the byte order of the instance buffer. */
+const packTint = ({ r, g, b }: CompiledTint, u: number): number =>
+  (byte(pieceAt(r.pieces, r.firstPiece, u)) | (byte(pieceAt(g.pieces, g.firstPiece, u)) << 8) | (byte(pieceAt(b.pieces, b.firstPiece, u)) << 16) | 0xff000000) >>> 0
 
 /** Makes room for `count` more instances; grows by doubling, so that a steady state allocates nothing. */
 const reserve = (frame: Frame, count: number): void => {
@@ -66,29 +68,41 @@ export const appendInstances = (run: EmitterRun, frame: Frame, now: number, back
   const { x: tx, y: ty, w, h, pivotX, pivotY } = picture.frame
   reserve(frame, pool.size)
   openBatch(frame, picture.sheet, blend)
-  const { f32, u32 } = frame
+  const { f32, u32, originX, originY } = frame
+  const { born, life, size, x: xs, y: ys, lastX, lastY, angle, spin } = pool
+  const scales = { start: pool.scale, floor: pool.scaleFloor }
+  const opacities = { start: pool.opacity, floor: pool.opacityFloor }
+  const { scaleRamp, opacityRamp, tint } = looks
+  const scaleAt = scaleRamp.pieces
+  const scaleFirst = scaleRamp.firstPiece
+  const opacityAt = opacityRamp.pieces
+  const opacityFirst = opacityRamp.firstPiece
+  const oneTint = packTint(tint, 0)
   const time = now - back
-  const start = frame.count
-  let count = start
-  for (let i = 0; i < pool.size; i++) {
-    const age = time - pool.born[i]!
-    if (age < 0 || age >= pool.life[i]!) continue
-    valuesInto(run, looks, i, age, values)
-    let x = pool.x[i]!
-    let y = pool.y[i]!
+  let o = frame.count * INSTANCE_WORDS
+  const first = o
+  for (let i = 0; i < size; i++) {
+    const lifeSeconds = life[i]!
+    const age = time - born[i]!
+    if (age < 0 || age >= lifeSeconds) continue
+    const u = age / lifeSeconds
+    let x = xs[i]!
+    let y = ys[i]!
     if (back > 0) {
       // A newborn's last place is its birthplace, less than a tick ago.
-      const sinceLast = Math.min(tickSeconds, now - pool.born[i]!)
+      const sinceLast = Math.min(tickSeconds, now - born[i]!)
       const t = sinceLast > 0 ? Math.min(1, back / sinceLast) : 0
-      x += (pool.lastX[i]! - x) * t
-      y += (pool.lastY[i]! - y) * t
+      x += (lastX[i]! - x) * t
+      y += (lastY[i]! - y) * t
     }
-    cosSinInto(values.angleDeg, turn)
-    const c = turn[0]! * values.scale
-    const s = turn[1]! * values.scale
-    const o = count * INSTANCE_WORDS
-    f32[o] = x - frame.originX - c * pivotX + s * pivotY
-    f32[o + 1] = y - frame.originY - s * pivotX - c * pivotY
+    const scaleFloor = scales.floor[i]!
+    const scale = scaleFloor + (scales.start[i]! - scaleFloor) * pieceAt(scaleAt, scaleFirst, u)
+    const opacityFloor = opacities.floor[i]!
+    cosSinInto(angle[i]! + spin[i]! * age, turn)
+    const c = turn[0]! * scale
+    const s = turn[1]! * scale
+    f32[o] = x - originX - c * pivotX + s * pivotY
+    f32[o + 1] = y - originY - s * pivotX - c * pivotY
     f32[o + 2] = c * w
     f32[o + 3] = s * w
     f32[o + 4] = -s * h
@@ -97,10 +111,11 @@ export const appendInstances = (run: EmitterRun, frame: Frame, now: number, back
     f32[o + 7] = ty
     f32[o + 8] = w
     f32[o + 9] = h
-    u32[o + 10] = (values.r | (values.g << 8) | (values.b << 16) | 0xff000000) >>> 0
-    f32[o + 11] = values.opacity
-    count++
+    u32[o + 10] = tint.constant ? oneTint : packTint(tint, u)
+    f32[o + 11] = opacityFloor + (opacities.start[i]! - opacityFloor) * pieceAt(opacityAt, opacityFirst, u)
+    o += INSTANCE_WORDS
   }
-  frame.count = count
-  frame.batches[frame.batchCount - 1]!.count += count - start
+  const count = (o - first) / INSTANCE_WORDS
+  frame.count += count
+  frame.batches[frame.batchCount - 1]!.count += count
 }

@@ -67,12 +67,13 @@ export const compileTint = (tint: TintRamp): CompiledTint => {
   return { constant: r.constant && g.constant && b.constant, r, g, b }
 }
 
-/** Value of a ramp at life `u` from 0 to 1. */
-export const rampAt = (ramp: CompiledRamp, u: number): number => {
-  const p = ramp.pieces
-  if (ramp.constant) return p[2]!
-  let o = ramp.firstPiece[(u * BUCKETS) | 0]! * STRIDE
-  while (p[o + STRIDE]! <= u) o += STRIDE
-  const t = (u - p[o]!) * p[o + 1]!
-  return p[o + 2]! + t * (p[o + 3]! + t * (p[o + 4]! + t * p[o + 5]!))
+/** Value at life `u` from 0 to 1, for loops that hold a ramp's arrays in locals. */
+export const pieceAt = (pieces: Float64Array, firstPiece: Uint8Array, u: number): number => {
+  let o = firstPiece[(u * BUCKETS) | 0]! * STRIDE
+  while (pieces[o + STRIDE]! <= u) o += STRIDE
+  const t = (u - pieces[o]!) * pieces[o + 1]!
+  return pieces[o + 2]! + t * (pieces[o + 3]! + t * (pieces[o + 4]! + t * pieces[o + 5]!))
 }
+
+/** Value of a ramp at life `u` from 0 to 1. */
+export const rampAt = (ramp: CompiledRamp, u: number): number => (ramp.constant ? ramp.pieces[2]! : pieceAt(ramp.pieces, ramp.firstPiece, u))

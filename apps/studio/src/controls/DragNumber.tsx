@@ -7,6 +7,7 @@ import { editLabel, type Part, readPart, readValue, type Target, withPart, write
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
 import { clampHard, formatNumber, parseTyped, stepOf, tidy, unitText } from '../util/format.ts'
 import { noteInput } from '../util/inputTime.ts'
+import { FieldMessage } from './FieldMessage.tsx'
 
 interface Props {
   readonly target: Target
@@ -80,11 +81,7 @@ const Typing = ({ start, label, onDone }: { start: string; label: string; onDone
         onKeyDown={onKeyDown}
         onBlur={() => finish(text === start || message ? null : text)}
       />
-      {message && (
-        <span role="alert" className="field-message">
-          {message}
-        </span>
-      )}
+      {message && <FieldMessage anchor={field.current}>{message}</FieldMessage>}
     </span>
   )
 }

@@ -45,7 +45,7 @@ export const PropertyRow = memo(({ target, id }: { target: Target; id: PropertyI
   }
   return (
     <div className="property-row">
-      <Tooltip title={text.help} placement="right">
+      <Tooltip title={text.help} placement="top-start">
         <span className="row-label">{text.label}</span>
       </Tooltip>
       <Slider

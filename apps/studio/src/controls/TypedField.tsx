@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { FieldMessage } from './FieldMessage.tsx'
 
 interface Props<T> {
   readonly label: string
@@ -16,6 +17,7 @@ interface Props<T> {
 /** A value that is typed. Enter or leaving takes it, Escape gives up; what means nothing is marked, explained and not taken. */
 export const TypedField = <T,>({ label, shown, width, read, hint, onCommit }: Props<T>) => {
   const [text, setText] = useState<string | null>(null)
+  const [field, setField] = useState<HTMLInputElement | null>(null)
   const value = text === null ? null : read(text)
   const wrong = text !== null && value === null
   const finish = (): void => {
@@ -25,6 +27,7 @@ export const TypedField = <T,>({ label, shown, width, read, hint, onCommit }: Pr
   return (
     <span className="typing">
       <input
+        ref={setField}
         className="number-input"
         aria-label={label}
         aria-invalid={wrong}
@@ -38,11 +41,7 @@ export const TypedField = <T,>({ label, shown, width, read, hint, onCommit }: Pr
         }}
         onBlur={finish}
       />
-      {wrong && (
-        <span role="alert" className="field-message">
-          {hint}
-        </span>
-      )}
+      {wrong && <FieldMessage anchor={field}>{hint}</FieldMessage>}
     </span>
   )
 }

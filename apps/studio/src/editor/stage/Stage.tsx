@@ -109,6 +109,12 @@ export const fitStage = (driver: StageDriver): void => {
   if (driver.simulation) setCamera(driver, cameraFor(boundsOf(driver.simulation.program.effect), driver.canvas.width, driver.canvas.height))
 }
 
+/** Whether a world place can be seen on the stage. */
+export const isInView = ({ camera, canvas }: StageDriver, x: number, y: number): boolean => {
+  const [px, py] = [(x - camera.x) * camera.zoom, (y - camera.y) * camera.zoom]
+  return px >= 0 && py >= 0 && px <= canvas.width && py <= canvas.height
+}
+
 const canvasPoint = (driver: StageDriver, clientX: number, clientY: number): [number, number] => {
   const box = driver.canvas.getBoundingClientRect()
   const scale = driver.canvas.width / box.width

@@ -7,11 +7,12 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import { addEmitter, moveEmitter, STARTERS, type StarterId } from '@gliv/document'
 import { useDrag } from '@use-gesture/react'
 import { useEffect, useRef, useState } from 'react'
-import { edit } from '../../store/document.ts'
+import { edit, useDocument } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { select } from '../../store/session.ts'
 import { PlayControls } from './PlayControls.tsx'
 import { useDriver, useEffectId, useShown } from '../context.ts'
+import { fitStage, isInView } from '../stage/Stage.tsx'
 import { stepBy } from '../transport/Transport.tsx'
 import { markSpacing, rulerSeconds } from './scale.ts'
 import { Track } from './Track.tsx'
@@ -31,12 +32,16 @@ const useWidth = (): [React.RefObject<HTMLDivElement | null>, number] => {
 
 const AddMenu = () => {
   const effectId = useEffectId()
+  const driver = useDriver()
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const add = (starter: StarterId): void => {
     setAnchor(null)
     let id = ''
     edit(`Add an emitter: ${STARTERS[starter].name}`, (kit) => void (id = addEmitter(kit, effectId, starter, makeId)))
     select(effectId, id)
+    // A new emitter that lies outside of what the stage shows is brought into the picture.
+    const added = useDocument.getState().kit?.effects[effectId]?.emitters[id]
+    if (driver && added && !isInView(driver, added.numbers.offsetX, added.numbers.offsetY)) fitStage(driver)
   }
   return (
     <>
