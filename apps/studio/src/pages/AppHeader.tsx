@@ -78,7 +78,8 @@ export const AppHeader = ({ crumbs, actions }: { crumbs?: ReactNode; actions?: R
   return (
     <header className="app-header">
       <Link to="/" className="home" aria-label="Shelf of kits">
-        <img src="/gliv.svg" width={26} height={26} alt="Gliv" />
+        <img src="/gliv.svg" width={26} height={26} alt="" />
+        {!crumbs && <span className="wordmark">Gliv</span>}
       </Link>
       <nav className="crumbs" aria-label="Where you are">
         {crumbs}

@@ -11,11 +11,14 @@ interface Showing {
   readonly simulation: Simulation
   readonly renderer: Renderer
   readonly camera: Camera
-  readonly end: number
+  readonly from: number
+  readonly to: number
   seconds: number
   restUntil: number
 }
 
+/** The first picture is not the empty beginning but this far into the first moments. */
+const FIRST_SIGHT = 0.2
 /** A picture of a thumbnail that takes longer than this is dear. */
 const DEAR_MS = 12
 
@@ -32,7 +35,7 @@ const tick = (now: number): void => {
     // A thumbnail that is dear to draw rests for as long as it took, so that the page stays quick.
     if (now < show.restUntil) continue
     const start = performance.now()
-    show.seconds = (show.seconds + elapsed) % show.end
+    show.seconds = show.seconds + elapsed < show.to ? show.seconds + elapsed : show.from
     show.simulation.seek(Math.floor(show.seconds * show.simulation.rate))
     show.renderer.begin(GROUNDS.dark)
     show.renderer.draw(show.simulation.frame(1), show.camera)
@@ -48,8 +51,12 @@ const start = (show: Showing): void => {
   request = requestAnimationFrame(tick)
 }
 
-/** Seconds after which a thumbnail starts over: the whole effect and a breath, or two rounds of a loop. */
-const lengthOf = (effect: ResolvedEffect): number => (effect.play === 'loop' ? effect.numbers.loopSeconds * 4 : latestEndSeconds(effect) + 0.5)
+/** From where to where a thumbnail plays: a whole effect and a breath; of a loop, a minute from when it is full. */
+const spanOf = (effect: ResolvedEffect): { from: number; to: number } => {
+  if (effect.play === 'once') return { from: 0, to: latestEndSeconds(effect) + 0.5 }
+  const full = Math.max(0, ...effect.emitters.map((e) => e.type.numbers.life.to))
+  return { from: full, to: full + 60 }
+}
 
 const canCompile = (effect: ResolvedEffect): boolean => {
   try {
@@ -75,8 +82,9 @@ export const Thumbnail = ({ kit, effectId, pictures }: { kit: Kit; effectId: str
     const resolved = resolveEffect(kit, effect)
     // An effect that the engine refuses has no picture; the editor says why.
     if (!canCompile(resolved)) return
+    const span = spanOf(resolved)
     const renderer = createRenderer(element, 'canvas2d')
-    const show: Showing = { simulation: createSimulation(compile(resolved)), renderer, camera: cameraFor(boundsOf(resolved), element.width, element.height, 1.5), end: lengthOf(resolved), seconds: 0, restUntil: 0 }
+    const show: Showing = { simulation: createSimulation(compile(resolved)), renderer, camera: cameraFor(boundsOf(resolved), element.width, element.height, 1.5), ...span, seconds: span.from + FIRST_SIGHT * Math.min(1.5, span.to - span.from), restUntil: 0 }
     let seen = false
     const observer = new IntersectionObserver(([entry]) => {
       seen = entry!.isIntersecting
