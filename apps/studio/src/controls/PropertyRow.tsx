@@ -26,59 +26,81 @@ const setValue = (target: Target, id: PropertyId, value: number | Range, how: ty
   if (kit) how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, value))
 }
 
-/** Label, slider over the soft range, digits; a range can be split from one knob into two and joined again. */
-export const PropertyRow = memo(({ target, id }: { target: Target; id: PropertyId }) => {
+interface Row {
+  readonly target: Target
+  readonly id: PropertyId
+}
+
+const fromSlider = (id: PropertyId, next: number | number[]): number | Range => {
+  const step = stepOf(id)
+  if (Array.isArray(next)) return { from: tidy(next[0]!, step), to: tidy(next[1]!, step) }
+  const clean = tidy(next, step)
+  return property(id).kind === 'range' ? { from: clean, to: clean } : clean
+}
+
+/** One knob for a fixed value, two for a range. The only part of a row that follows every step of a drag. */
+const RowSlider = memo(({ target, id }: Row) => {
   const value = useDocument((state) => {
     const kit = shownKit(state)
     return (kit && readValue(kit, target, id)) ?? null
   })
   if (value === null) return null
   const p = property(id)
-  const ranged = p.kind === 'range'
   const range = toRange(value)
-  const isSplit = range.from !== range.to
-  const text = PROPERTY_TEXTS[id]
-  const fromSlider = (next: number | number[]): number | Range => {
-    if (Array.isArray(next)) return { from: tidy(next[0]!, stepOf(id)), to: tidy(next[1]!, stepOf(id)) }
-    const clean = tidy(next, stepOf(id))
-    return ranged ? { from: clean, to: clean } : clean
-  }
   return (
-    <div className="property-row">
-      <Tooltip title={text.help} placement="top-start">
-        <span className="row-label">{text.label}</span>
-      </Tooltip>
-      <Slider
-        size="small"
-        color="primary"
-        min={Math.min(p.soft[0], range.from)}
-        max={Math.max(p.soft[1], range.to)}
-        step={p.whole ? 1 : stepOf(id)}
-        value={isSplit ? [range.from, range.to] : range.from}
-        getAriaLabel={() => text.label}
-        onChange={(event, next) => {
-          noteInput(event)
-          setValue(target, id, fromSlider(next), editMoment)
-        }}
-        onChangeCommitted={() => endMoment()}
-      />
-      <span className="row-digits">
-        <ValueText target={target} id={id} />
-      </span>
-      {ranged ? (
-        <Tooltip title={isSplit ? 'Join to one value' : 'Split into a range'}>
-          <IconButton
-            className="row-split"
-            aria-label={`${isSplit ? 'Join' : 'Split'} ${text.label}`}
-            onClick={() => setValue(target, id, isSplit ? { from: (range.from + range.to) / 2, to: (range.from + range.to) / 2 } : splitApart(id, range.from), edit)}
-          >
-            {isSplit ? <CallMerge fontSize="inherit" /> : <CallSplit fontSize="inherit" />}
-          </IconButton>
-        </Tooltip>
-      ) : (
-        <span className="row-split" />
-      )}
-    </div>
+    <Slider
+      size="small"
+      color="primary"
+      min={Math.min(p.soft[0], range.from)}
+      max={Math.max(p.soft[1], range.to)}
+      step={p.whole ? 1 : stepOf(id)}
+      value={range.from !== range.to ? [range.from, range.to] : range.from}
+      getAriaLabel={() => PROPERTY_TEXTS[id].label}
+      onChange={(event, next) => {
+        noteInput(event)
+        setValue(target, id, fromSlider(id, next), editMoment)
+      }}
+      onChangeCommitted={() => endMoment()}
+    />
   )
 })
+RowSlider.displayName = 'RowSlider'
+
+const SplitButton = memo(({ target, id }: Row) => {
+  const isSplit = useDocument((state) => {
+    const kit = shownKit(state)
+    const value = kit && readValue(kit, target, id)
+    return typeof value === 'object' && value !== null && value.from !== value.to
+  })
+  const toggle = (): void => {
+    const { kit } = useDocument.getState()
+    const value = kit && readValue(kit, target, id)
+    if (value === null || value === undefined) return
+    const { from, to } = toRange(value)
+    const middle = tidy((from + to) / 2, stepOf(id))
+    setValue(target, id, isSplit ? { from: middle, to: middle } : splitApart(id, from), edit)
+  }
+  return (
+    <Tooltip title={isSplit ? 'Join to one value' : 'Split into a range'}>
+      <IconButton className="row-split" aria-label={`${isSplit ? 'Join' : 'Split'} ${PROPERTY_TEXTS[id].label}`} onClick={toggle}>
+        {isSplit ? <CallMerge fontSize="inherit" /> : <CallSplit fontSize="inherit" />}
+      </IconButton>
+    </Tooltip>
+  )
+})
+SplitButton.displayName = 'SplitButton'
+
+/** Label, slider over the soft range, digits; a range can be split from one knob into two and joined again. */
+export const PropertyRow = memo(({ target, id }: Row) => (
+  <div className="property-row">
+    <Tooltip title={PROPERTY_TEXTS[id].help} placement="top-start">
+      <span className="row-label">{PROPERTY_TEXTS[id].label}</span>
+    </Tooltip>
+    <RowSlider target={target} id={id} />
+    <span className="row-digits">
+      <ValueText target={target} id={id} />
+    </span>
+    {property(id).kind === 'range' ? <SplitButton target={target} id={id} /> : <span className="row-split" />}
+  </div>
+))
 PropertyRow.displayName = 'PropertyRow'

@@ -34,7 +34,7 @@ export const removeEmitter = (effectId: string, emitterId: string): void => edit
 /** Lights up all users of a shared particle type while it is edited. */
 const useFlash = (typeId: string | undefined, shared: boolean): React.RefObject<HTMLDivElement | null> => {
   const row = useRef<HTMLDivElement>(null)
-  const type = useShown((kit) => (typeId ? kit.types[typeId] : undefined), undefined)
+  const type = useShown((kit) => (typeId && shared ? kit.types[typeId] : undefined), undefined)
   const before = useRef(type)
   useEffect(() => {
     if (shared && before.current && type && before.current !== type && before.current.id === type.id)
