@@ -1,15 +1,14 @@
 import CallMerge from '@mui/icons-material/CallMerge'
 import CallSplit from '@mui/icons-material/CallSplit'
 import IconButton from '@mui/material/IconButton'
-import Slider from '@mui/material/Slider'
 import Tooltip from '@mui/material/Tooltip'
 import { property, type PropertyId, type Range } from '@gliv/model'
 import { memo } from 'react'
-import { edit, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
+import { edit, shownKit, useDocument } from '../store/document.ts'
 import { editLabel, readValue, type Target, writeValue } from '../store/targets.ts'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
 import { stepOf, tidy } from '../util/format.ts'
-import { noteInput } from '../util/inputTime.ts'
+import { RowSlider } from './RowSlider.tsx'
 import { ValueText } from './ValueText.tsx'
 
 const toRange = (value: number | Range): Range => (typeof value === 'number' ? { from: value, to: value } : value)
@@ -21,50 +20,15 @@ const splitApart = (id: PropertyId, at: number): Range => {
   return { from: Math.max(p.hard[0], tidy(at - reach, stepOf(id))), to: Math.min(p.hard[1], tidy(at + reach, stepOf(id))) }
 }
 
-const setValue = (target: Target, id: PropertyId, value: number | Range, how: typeof edit): void => {
+const setValue = (target: Target, id: PropertyId, value: Range): void => {
   const { kit } = useDocument.getState()
-  if (kit) how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, value))
+  if (kit) edit(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, value))
 }
 
 interface Row {
   readonly target: Target
   readonly id: PropertyId
 }
-
-const fromSlider = (id: PropertyId, next: number | number[]): number | Range => {
-  const step = stepOf(id)
-  if (Array.isArray(next)) return { from: tidy(next[0]!, step), to: tidy(next[1]!, step) }
-  const clean = tidy(next, step)
-  return property(id).kind === 'range' ? { from: clean, to: clean } : clean
-}
-
-/** One knob for a fixed value, two for a range. The only part of a row that follows every step of a drag. */
-const RowSlider = memo(({ target, id }: Row) => {
-  const value = useDocument((state) => {
-    const kit = shownKit(state)
-    return (kit && readValue(kit, target, id)) ?? null
-  })
-  if (value === null) return null
-  const p = property(id)
-  const range = toRange(value)
-  return (
-    <Slider
-      size="small"
-      color="primary"
-      min={Math.min(p.soft[0], range.from)}
-      max={Math.max(p.soft[1], range.to)}
-      step={p.whole ? 1 : stepOf(id)}
-      value={range.from !== range.to ? [range.from, range.to] : range.from}
-      getAriaLabel={() => PROPERTY_TEXTS[id].label}
-      onChange={(event, next) => {
-        noteInput(event)
-        setValue(target, id, fromSlider(id, next), editMoment)
-      }}
-      onChangeCommitted={() => endMoment()}
-    />
-  )
-})
-RowSlider.displayName = 'RowSlider'
 
 const SplitButton = memo(({ target, id }: Row) => {
   const isSplit = useDocument((state) => {
@@ -78,7 +42,7 @@ const SplitButton = memo(({ target, id }: Row) => {
     if (value === null || value === undefined) return
     const { from, to } = toRange(value)
     const middle = tidy((from + to) / 2, stepOf(id))
-    setValue(target, id, isSplit ? { from: middle, to: middle } : splitApart(id, from), edit)
+    setValue(target, id, isSplit ? { from: middle, to: middle } : splitApart(id, from))
   }
   return (
     <Tooltip title={isSplit ? 'Join to one value' : 'Split into a range'}>

@@ -1,8 +1,10 @@
+import 'fake-indexeddb/auto'
 import { makeDemo } from '@gliv/demo'
 import { resolveEffect, usersOfType } from '@gliv/document'
 import { compileRamp, rampAt } from '@gliv/engine'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { nearerKnob } from '../controls/RowSlider.tsx'
 import { boundsOf, cameraFor, zoomAround } from '../util/fit.ts'
 import { estimateAlive } from './recipe/estimate.ts'
 import { facingSentence, forcesSentence, howManySentence, launchSentence, scaleSentence, type Token, whereSentence } from './recipe/sentences.ts'
@@ -130,6 +132,17 @@ describe('ramps under the hand', () => {
     expect(half.scale).toBeCloseTo(0.19 + (1.125 - 0.19) * grown, 9)
     expect(half.angle).toBeCloseTo(0, 9)
   })
+})
+
+describe('sliders', () => {
+  it.each([
+    [5, 3, 'value'],
+    [{ from: 2, to: 2 }, 9, 'both'],
+    [{ from: 2, to: 8 }, 4, 'from'],
+    [{ from: 2, to: 8 }, 6, 'to'],
+    [{ from: 2, to: 8 }, 5, 'to'],
+    [{ from: 2, to: 8 }, -1, 'from'],
+  ] as const)('of %j a press at %d takes %s', (value, at, part) => expect(nearerKnob(value, at)).toBe(part))
 })
 
 describe('framing', () => {

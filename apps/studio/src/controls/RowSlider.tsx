@@ -1,0 +1,95 @@
+import { useDrag } from '@use-gesture/react'
+import { type KeyboardEvent, memo, useRef } from 'react'
+import { property, type PropertyId, type Range } from '@gliv/model'
+import { edit, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
+import { editLabel, type Part, readPart, readValue, type Target, withPart, writeValue } from '../store/targets.ts'
+import { PROPERTY_TEXTS } from '../texts/properties.ts'
+import { clampHard, formatNumber, stepOf, tidy, unitText } from '../util/format.ts'
+import { noteInput } from '../util/inputTime.ts'
+
+interface Row {
+  readonly target: Target
+  readonly id: PropertyId
+}
+
+/** Which knob a press means: the nearer one; between two at the same place the side decides. */
+export const nearerKnob = (value: number | Range, at: number): Part => {
+  if (typeof value === 'number') return 'value'
+  if (value.from === value.to) return 'both'
+  const [low, high] = [Math.abs(at - value.from), Math.abs(at - value.to)]
+  return low < high || (low === high && at < value.from) ? 'from' : 'to'
+}
+
+const readNow = (target: Target, id: PropertyId): number | Range | undefined => {
+  const { kit } = useDocument.getState()
+  return kit ? readValue(kit, target, id) : undefined
+}
+
+const write = (target: Target, id: PropertyId, value: number | Range, part: Part, next: number, how: typeof edit): void => {
+  const { kit } = useDocument.getState()
+  if (kit) how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, withPart(value, part, clampHard(id, next))))
+}
+
+/**
+ * One knob for a fixed value, two for a range, over the soft limits. Ours, because it follows every step of a drag
+ * elsewhere, and a general slider took longer to lay out than the engine takes for the edit.
+ */
+export const RowSlider = memo(({ target, id }: Row) => {
+  const rail = useRef<HTMLDivElement>(null)
+  const held = useRef<Part>('value')
+  const value = useDocument((state) => {
+    const kit = shownKit(state)
+    return (kit && readValue(kit, target, id)) ?? null
+  })
+  const p = property(id)
+  const low = value === null ? p.soft[0] : Math.min(p.soft[0], readPart(value, 'from'))
+  const high = value === null ? p.soft[1] : Math.max(p.soft[1], readPart(value, 'to'))
+  const step = p.whole ? 1 : stepOf(id)
+  const bind = useDrag(
+    ({ event, first, last, xy: [x] }) => {
+      const box = rail.current!.getBoundingClientRect()
+      const at = low + Math.min(1, Math.max(0, (x - box.x) / box.width)) * (high - low)
+      const before = readNow(target, id)
+      if (before === undefined) return
+      if (first) held.current = nearerKnob(before, at)
+      noteInput(event)
+      write(target, id, before, held.current, tidy(Math.round(at / step) * step, step), editMoment)
+      if (last) endMoment()
+    },
+    { pointer: { keys: false } },
+  )
+  if (value === null) return null
+  const parts: readonly Part[] = typeof value === 'number' ? ['value'] : value.from === value.to ? ['both'] : ['from', 'to']
+  const share = (v: number): number => (high > low ? ((v - low) / (high - low)) * 100 : 0)
+  const onKeyDown = (part: Part) => (event: KeyboardEvent) => {
+    const direction = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key]
+    if (!direction) return
+    event.preventDefault()
+    event.stopPropagation()
+    const by = step * (event.shiftKey ? 10 : 1)
+    write(target, id, value, part, tidy(readPart(value, part) + direction * by, by), edit)
+  }
+  const from = parts.length === 2 ? share(readPart(value, 'from')) : 0
+  return (
+    <div ref={rail} {...bind()} className="row-slider" data-testid={`slider-${id}`}>
+      <span className="rail" />
+      <span className="fill" style={{ left: `${from}%`, width: `${share(readPart(value, 'to')) - from}%` }} />
+      {parts.map((part) => (
+        <span
+          key={part}
+          className="knob"
+          role="slider"
+          tabIndex={0}
+          aria-label={PROPERTY_TEXTS[id].label + (parts.length === 2 ? `, ${part}` : '')}
+          aria-valuemin={low}
+          aria-valuemax={high}
+          aria-valuenow={readPart(value, part)}
+          aria-valuetext={formatNumber(id, readPart(value, part)) + unitText(id)}
+          style={{ left: `${share(readPart(value, part))}%` }}
+          onKeyDown={onKeyDown(part)}
+        />
+      ))}
+    </div>
+  )
+})
+RowSlider.displayName = 'RowSlider'
