@@ -2,7 +2,7 @@ export { compile, emptyFrame, TOTAL_CAP_LIMIT, type EmitterProgram, type Program
 export { changedTouch } from './changes.ts'
 export { EmitterRun } from './emitter.ts'
 export { cosSinInto, dragStepInto, expNegative, mulDivFloor } from './maths.ts'
-export { compileRamp, compileTint, rampAt, type CompiledRamp, type CompiledTint } from './ramp.ts'
+export { compileRamp, compileTint, rampAt, tintAt, type CompiledRamp, type CompiledTint } from './ramp.ts'
 export { draw, keyHex, keyInto } from './random.ts'
 export {
   createSimulation,

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { cosSinInto, dragStepInto, expNegative, mulDivFloor } from './maths.ts'
+import { cosSinInto, dragStepInto, drawTurnInto, expNegative, mulDivFloor } from './maths.ts'
 
 describe('elementary functions', () => {
   it('turns agree with the built-in functions to 5e-15, and quarter turns are exact', () => {
@@ -13,6 +13,19 @@ describe('elementary functions', () => {
     for (const [deg, c, s] of [[0, 1, 0], [90, 0, 1], [180, -1, 0], [270, 0, -1], [-90, 0, -1]] as const) {
       cosSinInto(deg, out)
       expect(Math.abs(out[0]! - c) + Math.abs(out[1]! - s)).toBe(0)
+    }
+  })
+
+  it('turns for drawing are right to 8e-8, and quarter turns exact, many times around', () => {
+    const out = new Float64Array(2)
+    for (let deg = -100_000; deg <= 100_000; deg += 37.713) {
+      drawTurnInto(deg, out)
+      expect(Math.abs(out[0]! - Math.cos((deg * Math.PI) / 180))).toBeLessThan(8e-8)
+      expect(Math.abs(out[1]! - Math.sin((deg * Math.PI) / 180))).toBeLessThan(8e-8)
+    }
+    for (const deg of [-360, -90, 0, 90, 180, 270, 36_090]) {
+      drawTurnInto(deg, out)
+      expect([...out].map((v) => Math.round(v) - v)).toEqual([0, 0])
     }
   })
 

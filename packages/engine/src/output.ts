@@ -2,10 +2,12 @@
 import { INSTANCE_WORDS, type Frame } from '@gliv/model'
 import type { Looks } from './compile.ts'
 import type { EmitterRun } from './emitter.ts'
-import { cosSinInto } from './maths.ts'
-import { type CompiledTint, pieceAt, rampAt } from './ramp.ts'
+import { drawTurnInto } from './maths.ts'
+import { pieceAt, rampAt, tintWordAt } from './ramp.ts'
 
 const turn = new Float64Array(2)
+/** The unused fourth byte of a tint. */
+const OPAQUE = 0xff000000
 
 /** Values of one particle at life `u` (0 to 1) and `age` seconds. Filled in place. */
 export interface Values {
@@ -17,9 +19,6 @@ export interface Values {
   b: number
 }
 
-/** Byte of a channel: rounded half up. */
-const byte = (channel: number): number => (channel + 0.5) | 0
-
 export const valuesInto = (run: EmitterRun, looks: Looks, i: number, age: number, out: Values): void => {
   const { pool } = run
   const u = age / pool.life[i]!
@@ -28,14 +27,11 @@ export const valuesInto = (run: EmitterRun, looks: Looks, i: number, age: number
   out.scale = scaleFloor + (pool.scale[i]! - scaleFloor) * rampAt(looks.scaleRamp, u)
   out.opacity = opacityFloor + (pool.opacity[i]! - opacityFloor) * rampAt(looks.opacityRamp, u)
   out.angleDeg = pool.angle[i]! + pool.spin[i]! * age
-  out.r = byte(rampAt(looks.tint.r, u))
-  out.g = byte(rampAt(looks.tint.g, u))
-  out.b = byte(rampAt(looks.tint.b, u))
+  const word = tintWordAt(looks.tint.pieces, looks.tint.firstPiece, u)
+  out.r = word & 255
+  out.g = (word >> 8) & 255
+  out.b = (word >> 16) & 255
 }
-
-/** r, g, b, 255 in the byte order of the instance buffer. */
-const packTint = ({ r, g, b }: CompiledTint, u: number): number =>
-  (byte(pieceAt(r.pieces, r.firstPiece, u)) | (byte(pieceAt(g.pieces, g.firstPiece, u)) << 8) | (byte(pieceAt(b.pieces, b.firstPiece, u)) << 16) | 0xff000000) >>> 0
 
 /** Makes room for `count` more instances; grows by doubling, so that a steady state allocates nothing. */
 const reserve = (frame: Frame, count: number): void => {
@@ -70,14 +66,16 @@ export const appendInstances = (run: EmitterRun, frame: Frame, now: number, back
   openBatch(frame, picture.sheet, blend)
   const { f32, u32, originX, originY } = frame
   const { born, life, size, x: xs, y: ys, lastX, lastY, angle, spin } = pool
-  const scales = { start: pool.scale, floor: pool.scaleFloor }
-  const opacities = { start: pool.opacity, floor: pool.opacityFloor }
+  const { scale: scaleStarts, scaleFloor: scaleFloors, opacity: opacityStarts, opacityFloor: opacityFloors } = pool
   const { scaleRamp, opacityRamp, tint } = looks
   const scaleAt = scaleRamp.pieces
   const scaleFirst = scaleRamp.firstPiece
   const opacityAt = opacityRamp.pieces
   const opacityFirst = opacityRamp.firstPiece
-  const oneTint = packTint(tint, 0)
+  const tintPieces = tint.pieces
+  const tintFirst = tint.firstPiece
+  const oneScale = scaleRamp.constant ? rampAt(scaleRamp, 0) : -1
+  const oneTint = tint.constant ? tintWordAt(tintPieces, tintFirst, 0) : -1
   const time = now - back
   let o = frame.count * INSTANCE_WORDS
   const first = o
@@ -95,10 +93,10 @@ export const appendInstances = (run: EmitterRun, frame: Frame, now: number, back
       x += (lastX[i]! - x) * t
       y += (lastY[i]! - y) * t
     }
-    const scaleFloor = scales.floor[i]!
-    const scale = scaleFloor + (scales.start[i]! - scaleFloor) * pieceAt(scaleAt, scaleFirst, u)
-    const opacityFloor = opacities.floor[i]!
-    cosSinInto(angle[i]! + spin[i]! * age, turn)
+    const scaleFloor = scaleFloors[i]!
+    const scale = scaleFloor + (scaleStarts[i]! - scaleFloor) * (oneScale >= 0 ? oneScale : pieceAt(scaleAt, scaleFirst, u))
+    const opacityFloor = opacityFloors[i]!
+    drawTurnInto(angle[i]! + spin[i]! * age, turn)
     const c = turn[0]! * scale
     const s = turn[1]! * scale
     f32[o] = x - originX - c * pivotX + s * pivotY
@@ -111,8 +109,8 @@ export const appendInstances = (run: EmitterRun, frame: Frame, now: number, back
     f32[o + 7] = ty
     f32[o + 8] = w
     f32[o + 9] = h
-    u32[o + 10] = tint.constant ? oneTint : packTint(tint, u)
-    f32[o + 11] = opacityFloor + (opacities.start[i]! - opacityFloor) * pieceAt(opacityAt, opacityFirst, u)
+    u32[o + 10] = (oneTint >= 0 ? oneTint : tintWordAt(tintPieces, tintFirst, u)) | OPAQUE
+    f32[o + 11] = opacityFloor + (opacityStarts[i]! - opacityFloor) * pieceAt(opacityAt, opacityFirst, u)
     o += INSTANCE_WORDS
   }
   const count = (o - first) / INSTANCE_WORDS

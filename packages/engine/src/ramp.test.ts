@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { EASES, type Ease, type Ramp } from '@gliv/model'
-import { compileRamp, compileTint, rampAt } from './ramp.ts'
+import { compileRamp, compileTint, rampAt, tintAt } from './ramp.ts'
 
 /** The slow truth: the definition, point by point. */
 const SLOW: Record<Ease, (t: number) => number> = {
@@ -41,6 +41,10 @@ describe('ramps', () => {
 
   it('a tint mixes its channels in sRGB', () => {
     const tint = compileTint({ points: [{ at: 0, colour: '#000000', ease: 'linear' }, { at: 1, colour: '#ff8040', ease: 'linear' }] })
-    expect([tint.r, tint.g, tint.b].map((c) => rampAt(c, 0.5))).toEqual([127.5, 64, 32])
+    // 127.5, 64, 32: rounded half up.
+    expect(tintAt(tint, 0.5)).toEqual([128, 64, 32])
+    expect(tintAt(tint, 1)).toEqual([255, 128, 64])
+    const held = compileTint({ points: [{ at: 0.2, colour: '#010203', ease: 'step' }, { at: 0.6, colour: '#fffefd', ease: 'linear' }] })
+    expect([0, 0.59, 0.6, 1].map((u) => tintAt(held, u))).toEqual([[1, 2, 3], [1, 2, 3], [255, 254, 253], [255, 254, 253]])
   })
 })

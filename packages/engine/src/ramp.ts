@@ -52,19 +52,51 @@ const compileKnots = (knots: readonly Knot[]): CompiledRamp => {
 
 export const compileRamp = (ramp: Ramp): CompiledRamp => compileKnots(ramp.points)
 
+/** Three channels from 0 to 255 on the same pieces, so that one search serves all. Pieces are straight or held. */
 export interface CompiledTint {
   readonly constant: boolean
-  readonly r: CompiledRamp
-  readonly g: CompiledRamp
-  readonly b: CompiledRamp
+  /** A piece: at, per piece, r, g, b, and their changes over the piece. */
+  readonly pieces: Float64Array
+  readonly firstPiece: Uint8Array
 }
 
-/** Channels run from 0 to 255. */
+const TINT_STRIDE = 8
+const CHANNELS = [16, 8, 0] as const
+
 export const compileTint = (tint: TintRamp): CompiledTint => {
-  const channel = (shift: number) =>
-    compileKnots(tint.points.map((p) => ({ at: p.at, ease: p.ease, value: (Number.parseInt(p.colour.slice(1), 16) >> shift) & 255 })))
-  const [r, g, b] = [channel(16), channel(8), channel(0)]
-  return { constant: r.constant && g.constant && b.constant, r, g, b }
+  const channels = CHANNELS.map((shift) =>
+    compileKnots(tint.points.map((p) => ({ at: p.at, ease: p.ease, value: (Number.parseInt(p.colour.slice(1), 16) >> shift) & 255 }))),
+  )
+  const [first] = channels
+  const count = first!.pieces.length / STRIDE
+  const pieces = new Float64Array(count * TINT_STRIDE)
+  for (let i = 0; i < count; i++) {
+    pieces[i * TINT_STRIDE] = first!.pieces[i * STRIDE]!
+    pieces[i * TINT_STRIDE + 1] = first!.pieces[i * STRIDE + 1]!
+    channels.forEach((channel, k) => {
+      pieces[i * TINT_STRIDE + 2 + k] = channel.pieces[i * STRIDE + 2]!
+      pieces[i * TINT_STRIDE + 5 + k] = channel.pieces[i * STRIDE + 3]!
+    })
+  }
+  return { constant: channels.every((c) => c.constant), pieces, firstPiece: first!.firstPiece }
+}
+
+/** r, g, b as bytes, rounded half up, in the lowest three bytes of a word, r lowest. */
+export const tintWordAt = (pieces: Float64Array, firstPiece: Uint8Array, u: number): number => {
+  let o = firstPiece[(u * BUCKETS) | 0]! * TINT_STRIDE
+  while (pieces[o + TINT_STRIDE]! <= u) o += TINT_STRIDE
+  const t = (u - pieces[o]!) * pieces[o + 1]!
+  return (
+    ((pieces[o + 2]! + t * pieces[o + 5]! + 0.5) | 0) |
+    (((pieces[o + 3]! + t * pieces[o + 6]! + 0.5) | 0) << 8) |
+    (((pieces[o + 4]! + t * pieces[o + 7]! + 0.5) | 0) << 16)
+  )
+}
+
+/** r, g, b of a tint at life `u`, as bytes. */
+export const tintAt = (tint: CompiledTint, u: number): [number, number, number] => {
+  const word = tintWordAt(tint.pieces, tint.firstPiece, u)
+  return [word & 255, (word >> 8) & 255, (word >> 16) & 255]
 }
 
 /** Value at life `u` from 0 to 1, for loops that hold a ramp's arrays in locals. */

@@ -1,6 +1,6 @@
 /** The film: one typical particle (median draws) at moments of its life, painted by the reference compositor. */
 import type { Kit, ParticleType } from '@gliv/document'
-import { compileRamp, compileTint, cosSinInto, emptyFrame, rampAt } from '@gliv/engine'
+import { compileRamp, compileTint, cosSinInto, emptyFrame, rampAt, tintAt } from '@gliv/engine'
 import { type Frame, INSTANCE_WORDS, type Range } from '@gliv/model'
 import { createCanvas, fill, paintFrame, toStraight, type PaintSheet } from '@gliv/paint'
 
@@ -17,12 +17,11 @@ interface Typical {
 export const typicalAt = (type: ParticleType, life: number): Typical => {
   const { numbers, ramps } = type
   const over = (start: Range, floor: Range, ramp: ParticleType['ramps']['scale']): number => median(floor) + (median(start) - median(floor)) * rampAt(compileRamp(ramp), life)
-  const tint = compileTint(ramps.tint)
   return {
     scale: over(numbers.scale, numbers.scaleFloor, ramps.scale),
     opacity: over(numbers.opacity, numbers.opacityFloor, ramps.opacity),
     angle: median(numbers.startAngle) + median(numbers.spin) * life * median(numbers.life),
-    tint: [Math.round(rampAt(tint.r, life)), Math.round(rampAt(tint.g, life)), Math.round(rampAt(tint.b, life))],
+    tint: tintAt(compileTint(ramps.tint), life),
   }
 }
 
