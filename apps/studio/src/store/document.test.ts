@@ -73,6 +73,26 @@ describe('the document store', () => {
     expect(await db.commits.count()).toBe(0)
   })
 
+  it('leaving at once loses neither the last edit nor the drag in progress', async () => {
+    edit('Drag', setDrag(1))
+    editMoment('Name', (kit) => void (kit.name = 'Half typed'))
+    closeDocument()
+    await openDocument('last-ferry')
+    expect([drag(), shownKit()!.name]).toEqual([1, 'Half typed'])
+    await saved()
+    expect([useDocument.getState().pending, useDocument.getState().notice]).toEqual([0, null])
+  })
+
+  it('a foreign edit during a drag is still there when the drag ends', async () => {
+    editMoment('Drag', setDrag(1))
+    // As another tab's broadcast would bring it.
+    const { kit } = useDocument.getState()
+    useDocument.setState({ kit: { ...kit!, name: 'Renamed elsewhere' } })
+    endMoment()
+    expect([drag(), shownKit()!.name]).toEqual([1, 'Renamed elsewhere'])
+    await saved()
+  })
+
   it('an edit during a drag ends the drag first', async () => {
     editMoment('Drag', setDrag(1))
     edit('Name', (kit) => void (kit.name = 'New'))

@@ -36,9 +36,9 @@ interface DocumentState {
   readonly notice: string | null
 }
 
-const CLOSED: DocumentState = { kit: null, moment: null, rev: 0, history: EMPTY_HISTORY, pictures: new Map(), pending: 0, notice: null }
+const CLOSED = { kit: null, moment: null, rev: 0, history: EMPTY_HISTORY, pictures: new Map<string, Uint8Array>() }
 
-export const useDocument = create<DocumentState>(() => CLOSED)
+export const useDocument = create<DocumentState>(() => ({ ...CLOSED, pending: 0, notice: null }))
 
 const get = useDocument.getState
 const set = useDocument.setState
@@ -72,10 +72,14 @@ export const openDocument = async (id: string): Promise<void> => {
   const recovered = await recoverDrafts(db, id, isTabAlive)
   const opened = await openKit(db, id)
   const notice = opened.setAside.length > 0 ? `${opened.setAside.length} changes could not be read and were left out: ${opened.setAside.join(', ')}` : recovered.length > 0 ? `Recovered: ${recovered.join(', ')}` : null
-  set({ ...CLOSED, kit: opened.kit, rev: opened.rev, history: opened.history, pictures: await loadPictures(db, opened.kit), notice })
+  set({ ...CLOSED, kit: opened.kit, rev: opened.rev, history: opened.history, pictures: await loadPictures(db, opened.kit), ...(notice ? { notice } : {}) })
 }
 
-export const closeDocument = (): void => set(CLOSED)
+/** Ends what is in progress and closes the kit once everything is written. */
+export const closeDocument = (): void => {
+  endMoment()
+  enqueue(async () => set(CLOSED))
+}
 
 /** Rises when the state was thrown away; edits queued before that are dropped with a word. */
 let epoch = 0
@@ -155,7 +159,8 @@ export const endMoment = (): void => {
   draftTimer = null
   if (!moment || !kit) return
   const { label, patches, inverse } = moment
-  if (patches.length > 0) commit({ rev: null, label, patches, inverse }, moment.kit)
+  // On the present state, which may hold another tab's edits since the drag's last step.
+  if (patches.length > 0) commit({ rev: null, label, patches, inverse }, applyPatches(kit, patches))
   else set({ moment: null })
 }
 
