@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { addEmitter, checkKit, deleteEffect, deleteEmitter, duplicateEffect, duplicateEmitter, freeName, moveEmitter, ownType, resolveEffect, shareType, STARTERS, type StarterId, usersOfType, type Kit } from './index.ts'
+import { addEmitter, adviseKit, checkKit, deleteEffect, deleteEmitter, duplicateEffect, duplicateEmitter, findEffect, freeName, moveEmitter, ownType, resolveEffect, shareType, STARTERS, type StarterId, usersOfType, type Kit } from './index.ts'
 import { counter, smallKit } from './testing/kit.ts'
 
 const open = (): { kit: Kit; effect: Kit['effects'][string]; makeId: (prefix: string) => string } => {
@@ -78,6 +78,29 @@ describe('effects', () => {
     expect(freeName('Sparks', [])).toBe('Sparks')
     expect(freeName('Sparks', ['Sparks', 'Sparks 2'])).toBe('Sparks 3')
     expect(freeName('Sparks 2', ['Sparks 2'])).toBe('Sparks 3')
+  })
+})
+
+describe('advice and look-ups', () => {
+  it('what a loop would cut, and what sends out nothing, is said', () => {
+    const { kit, effect } = open()
+    expect(adviseKit(kit)).toEqual([])
+    effect.play = 'loop'
+    effect.numbers.loopSeconds = 0.5
+    effect.emitters[effect.emitterOrder[1]!]!.bursts = []
+    const [cut, silent] = adviseKit(kit)
+    expect(cut!.message).toContain('it emits until 1 s but the effect loops every 0.5 s')
+    expect(silent!.message).toContain('sends out nothing')
+    expect(silent!.place).toBe(`effects.${effect.id}.emitters.${effect.emitterOrder[1]}`)
+  })
+
+  it('effects are found by id first, then by name', () => {
+    const { kit, effect, makeId } = open()
+    const other = kit.effects[duplicateEffect(kit, effect.id, makeId)]!
+    other.name = effect.id
+    expect(findEffect(kit, effect.id)).toBe(effect)
+    expect(findEffect(kit, 'New effect')).toBe(effect)
+    expect(() => findEffect(kit, 'Nothing')).toThrow(/no effect "Nothing"; the kit has "New effect"/)
   })
 })
 

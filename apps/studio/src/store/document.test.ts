@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto'
 import { makeDemo } from '@gliv/demo'
 import type { Kit } from '@gliv/document'
+import fc from 'fast-check'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { cancelMoment, closeDocument, db, edit, editMoment, endMoment, openDocument, redo, saved, shownKit, undo, useDocument } from './document.ts'
 import { addKit } from './shelf.ts'
@@ -91,6 +92,36 @@ describe('the document store', () => {
     endMoment()
     expect([drag(), shownKit()!.name]).toEqual([1, 'Renamed elsewhere'])
     await saved()
+  })
+
+  it('random edits, undos and redos equal stored copies, in memory and after a reload', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(fc.oneof(fc.record({ do: fc.constant('edit' as const), value: fc.integer({ min: 0, max: 900 }) }), fc.record({ do: fc.constantFrom('undo' as const, 'redo' as const) })), { maxLength: 14 }), async (steps) => {
+        const depth = useDocument.getState().history.undo.length
+        // The slow truth: whole copies, and a place among them.
+        let copies = [JSON.stringify(shownKit())]
+        let at = 0
+        for (const step of steps) {
+          if (step.do === 'edit') {
+            if (drag() === step.value) continue
+            edit('Drag', setDrag(step.value))
+            copies = [...copies.slice(0, at + 1), JSON.stringify(shownKit())]
+            at++
+          } else if (step.do === 'undo' && useDocument.getState().history.undo.length > depth) {
+            undo()
+            at--
+          } else if (step.do === 'redo' && at < copies.length - 1) {
+            redo()
+            at++
+          }
+          expect(JSON.stringify(shownKit())).toBe(copies[at])
+        }
+        await saved()
+        await openDocument('last-ferry')
+        expect(shownKit()).toEqual(JSON.parse(copies[at]!))
+      }),
+      { numRuns: 12 },
+    )
   })
 
   it('an edit during a drag ends the drag first', async () => {
