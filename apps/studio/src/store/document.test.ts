@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { makeDemo } from '@gliv/demo'
 import type { Kit } from '@gliv/document'
 import fc from 'fast-check'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { cancelMoment, closeDocument, db, edit, editMoment, endMoment, openDocument, redo, saved, shownKit, undo, useDocument } from './document.ts'
 import { addKit } from './shelf.ts'
 
@@ -122,6 +122,16 @@ describe('the document store', () => {
       }),
       { numRuns: 12 },
     )
+  })
+
+  it('what cannot be written is said, and stays where it can be exported', async () => {
+    const add = vi.spyOn(db.commits, 'add').mockRejectedValueOnce(new Error('the disk is full'))
+    edit('Drag', setDrag(1))
+    await saved()
+    expect(useDocument.getState().notice).toMatch(/"Drag" could not be saved \(.*the disk is full.*\); it is still here, so export the kit/)
+    expect(drag()).toBe(1)
+    add.mockRestore()
+    useDocument.setState({ notice: null })
   })
 
   it('an edit during a drag ends the drag first', async () => {
