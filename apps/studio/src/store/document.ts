@@ -99,7 +99,10 @@ const write = (entry: Entry, kind: NewCommit['kind']): void => {
       takeForeign(foreign, commit.rev)
       channel?.postMessage({ kit: id, rev: commit.rev })
     } catch (error) {
-      if (!(error instanceof Conflict)) throw new Error(`"${label}" could not be saved (${error instanceof Error ? error.message : String(error)}); it is still here, so export the kit to keep it`)
+      if (!(error instanceof Conflict)) {
+        const reason = error instanceof Error ? error.message : String(error)
+        throw new Error(`"${label}" could not be saved (${reason}); it is still here, so export the kit to keep it`, { cause: error })
+      }
       epoch++
       await reload(id)
       set({ notice: `"${label}" was not kept: ${error.message}` })
