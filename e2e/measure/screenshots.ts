@@ -19,7 +19,6 @@ await withStudio(async (studio, page) => {
   await studio.openShelf()
   await shoot('shelf')
   await studio.openKit()
-  await page.waitForFunction(() => performance.now() > 3200) // thumbnails a little into their effects
   await shoot('kit')
 
   await studio.openEffect('Signal flare burst')
