@@ -58,13 +58,12 @@ export interface Starter {
   readonly shape?: ShapeKind
   readonly fill?: Fill
   readonly burst?: number
-  readonly flatOpacity?: boolean
 }
 
 export const STARTERS = {
   steady: { name: 'Steady' },
   burst: { name: 'Burst', burst: 20, numbers: { flow: 0, fan: 360, duration: 0 } },
-  picture: { name: 'One picture', burst: 1, flatOpacity: false, numbers: { flow: 0, fan: 0, duration: 0, speed: { from: 0, to: 0 } }, typeNumbers: { life: { from: 1, to: 1 } } },
+  picture: { name: 'One picture', burst: 1, numbers: { flow: 0, fan: 0, duration: 0, speed: { from: 0, to: 0 } }, typeNumbers: { life: { from: 1, to: 1 } } },
   weather: {
     name: 'Weather',
     shape: 'rectangle',

@@ -4,7 +4,7 @@ import { type Schedule, createSchedule } from './schedule.ts'
 import { type ShapeSampler, SHAPE_SAMPLERS } from './shapes.ts'
 import { cosSinInto, dragStepInto } from './maths.ts'
 
-/** Sum of the caps of one effect: what a simulation may have to hold. 20 columns of 8 bytes each make this 32 MB. */
+/** Sum of the caps of one effect: what a simulation may have to hold. a particle takes 128 bytes and pools a third of slack, which makes this 34 MB. */
 export const TOTAL_CAP_LIMIT = 200_000
 
 /** What the output pass reads; swapped without stepping when only looks change. */

@@ -103,7 +103,7 @@ export class Simulation {
 export const createSimulation = (program: Program, options?: SimulationOptions): Simulation => new Simulation(program, options)
 
 /** Last moment at which an emitter may send something out, in seconds from the effect's start. */
-export const emitterEndSeconds = (emitter: ResolvedEmitter): number => {
+export const emitterEndSeconds = (emitter: Pick<ResolvedEmitter, 'numbers' | 'bursts'>): number => {
   const { delay, duration, flow } = emitter.numbers
   let end = delay
   if (flow > 0) end += duration

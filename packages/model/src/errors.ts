@@ -7,8 +7,3 @@ export class Refusal extends Error {
     this.place = place
   }
 }
-
-/** An invariant of our own code. */
-export function assert(condition: unknown, what: string): asserts condition {
-  if (!condition) throw new Error(`Broken invariant: ${what}`)
-}

@@ -121,8 +121,6 @@ export type ValueOf<K extends PropertyId> = (typeof PROPERTIES)[K]['kind'] exten
 /** The numbers of one owner, all of them present. */
 export type NumbersOf<O extends Owner> = { readonly [K in PropertyOf<O>]: ValueOf<K> }
 
-export type RangeId = { [K in PropertyId]: (typeof PROPERTIES)[K]['kind'] extends 'range' ? K : never }[PropertyId]
-
 export const property = (id: PropertyId): Property => PROPERTIES[id]
 
 /** Ids of one owner in the table's order. */

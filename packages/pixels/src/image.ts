@@ -12,14 +12,3 @@ export const blit = (from: Image, to: Image, x: number, y: number): void => {
   for (let row = 0; row < from.height; row++)
     to.data.set(from.data.subarray(row * from.width * 4, (row + 1) * from.width * 4), ((y + row) * to.width + x) * 4)
 }
-
-/** Puts pictures of one height beside each other. */
-export const strip = (images: readonly Image[]): Image => {
-  const sheet = createImage(images.reduce((w, i) => w + i.width, 0), Math.max(...images.map((i) => i.height)))
-  let x = 0
-  for (const image of images) {
-    blit(image, sheet, x, 0)
-    x += image.width
-  }
-  return sheet
-}

@@ -1,3 +1,3 @@
-export { blit, createImage, strip, type Image } from './image.ts'
+export { blit, createImage, type Image } from './image.ts'
 export { decodePng, encodePng, PNG_SIDE_LIMIT } from './png.ts'
 export * from './generators.ts'

@@ -3,7 +3,8 @@ import { property, type PropertyId } from '@gliv/model'
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useLayoutEffect, useRef, useState } from 'react'
 import { cancelMoment, edit, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
-import { editLabel, type Part, readPart, readValue, type Target, withPart, writeValue } from '../store/targets.ts'
+import { setPart } from '../store/setPart.ts'
+import { editLabel, type Part, readPart, readValue, type Target, writeValue } from '../store/targets.ts'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
 import { clampHard, formatNumber, parseTyped, stepOf, tidy, unitText } from '../util/format.ts'
 import { noteInput } from '../util/inputTime.ts'
@@ -19,16 +20,6 @@ interface Props {
 
 /** Factor of a step: ten times with Shift, a tenth with Alt. */
 const fineness = (event: { shiftKey: boolean; altKey: boolean }): number => (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
-
-const setPart = (target: Target, id: PropertyId, part: Part, next: number, how: typeof edit): void => {
-  const { kit } = useDocument.getState()
-  if (!kit) return
-  const value = readValue(kit, target, id)
-  if (value === undefined) return
-  const whole = property(id).whole === true
-  const clean = clampHard(id, whole ? Math.round(next) : next)
-  how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, withPart(value, part, clean)))
-}
 
 /** What was typed becomes the value, or a message: value, rule, remedy. */
 const commitTyped = (target: Target, id: PropertyId, part: Part, text: string): string | null => {
@@ -86,7 +77,7 @@ const Typing = ({ start, label, onDone }: { start: string; label: string; onDone
   )
 }
 
-/** A number that is dragged and typed where it stands. A click types, a drag changes, arrow keys step, a double click resets. */
+/** A number that is dragged and typed where it stands. A click types, a drag changes, arrow keys step. */
 export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
   const value = useDocument((state) => {
     const kit = shownKit(state)

@@ -2,9 +2,10 @@ import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useRef } from 'react'
 import { property, type PropertyId, type Range } from '@gliv/model'
 import { edit, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
-import { editLabel, type Part, readPart, readValue, type Target, withPart, writeValue } from '../store/targets.ts'
+import { setPart } from '../store/setPart.ts'
+import { type Part, readPart, readValue, type Target } from '../store/targets.ts'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
-import { clampHard, formatNumber, stepOf, tidy, unitText } from '../util/format.ts'
+import { formatNumber, stepOf, tidy, unitText } from '../util/format.ts'
 import { noteInput } from '../util/inputTime.ts'
 
 interface Row {
@@ -23,11 +24,6 @@ export const nearerKnob = (value: number | Range, at: number): Part => {
 const readNow = (target: Target, id: PropertyId): number | Range | undefined => {
   const { kit } = useDocument.getState()
   return kit ? readValue(kit, target, id) : undefined
-}
-
-const write = (target: Target, id: PropertyId, value: number | Range, part: Part, next: number, how: typeof edit): void => {
-  const { kit } = useDocument.getState()
-  if (kit) how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, withPart(value, part, clampHard(id, next))))
 }
 
 /**
@@ -53,7 +49,7 @@ export const RowSlider = memo(({ target, id }: Row) => {
       if (before === undefined) return
       if (first) held.current = nearerKnob(before, at)
       noteInput(event)
-      write(target, id, before, held.current, tidy(Math.round(at / step) * step, step), editMoment)
+      setPart(target, id, held.current, tidy(Math.round(at / step) * step, step), editMoment)
       if (last) endMoment()
     },
     { pointer: { keys: false } },
@@ -67,7 +63,7 @@ export const RowSlider = memo(({ target, id }: Row) => {
     event.preventDefault()
     event.stopPropagation()
     const by = step * (event.shiftKey ? 10 : 1)
-    write(target, id, value, part, tidy(readPart(value, part) + direction * by, by), edit)
+    setPart(target, id, part, tidy(readPart(value, part) + direction * by, by), edit)
   }
   const from = parts.length === 2 ? share(readPart(value, 'from')) : 0
   return (

@@ -10,7 +10,7 @@ import { estimateAlive } from './recipe/estimate.ts'
 import { facingSentence, forcesSentence, howManySentence, launchSentence, scaleSentence, type Token, whereSentence } from './recipe/sentences.ts'
 import { angleOf, fanFrom, fanPath, nearestTurn, polar } from './stage/geometry.ts'
 import { typicalAt } from './strip/film.ts'
-import { addRampPoint, addTintStop, cssGradient, moveRampPoint, rampPath, removePoint, tintAt } from './strip/rampMaths.ts'
+import { addRampPoint, addTintStop, cssGradient, moveRampPoint, rampPath, removePoint, colourAt } from './strip/rampMaths.ts'
 import { markSpacing, rulerSeconds, trackTimes } from './timeline/scale.ts'
 import { readForm, EMPTY_FORM } from '../ship/bakeForm.ts'
 import { EXPORTERS, exportName } from '../ship/exporters.ts'
@@ -118,10 +118,10 @@ describe('ramps under the hand', () => {
   it('a stop is added in the colour that was there', () => {
     const { tint } = kit.types['star']!.ramps
     const { tint: more, index } = addTintStop(tint, 0.45)
-    expect(more.points[index]!.colour).toBe(tintAt(tint, 0.45))
-    expect(tintAt(tint, 0)).toBe('#fff3cf')
-    expect(tintAt(tint, 1)).toBe('#7a1420')
-    expect(tintAt({ points: [{ at: 0, colour: '#000000', ease: 'step' }, { at: 1, colour: '#ffffff', ease: 'linear' }] }, 0.99)).toBe('#000000')
+    expect(more.points[index]!.colour).toBe(colourAt(tint, 0.45))
+    expect(colourAt(tint, 0)).toBe('#fff3cf')
+    expect(colourAt(tint, 1)).toBe('#7a1420')
+    expect(colourAt({ points: [{ at: 0, colour: '#000000', ease: 'step' }, { at: 1, colour: '#ffffff', ease: 'linear' }] }, 0.99)).toBe('#000000')
     expect(cssGradient(tint)).toMatch(/^linear-gradient/)
   })
 

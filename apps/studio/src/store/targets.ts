@@ -1,6 +1,6 @@
 /** Where a number lives: addresses of owners inside a kit, and the edits of their numbers. */
 import type { Burst, Effect, Emitter, Kit, ParticleType } from '@gliv/document'
-import { property, type Owner, type PropertyId, type Range } from '@gliv/model'
+import type { Owner, PropertyId, Range } from '@gliv/model'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
 
 export type Target =
@@ -50,9 +50,4 @@ export const editLabel = (kit: Kit, target: Target, id: PropertyId): string => {
   const carrier = target.owner === 'burst' ? emitterAt(kit, target) : carrierOf(kit, target)
   const name = carrier && 'name' in carrier ? carrier.name : ''
   return `${PROPERTY_TEXTS[id].label} of ${name}`
-}
-
-export const resetValue = (id: PropertyId): number | Range => {
-  const p = property(id)
-  return p.kind === 'range' ? { ...p.default } : p.default
 }

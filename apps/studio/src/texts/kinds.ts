@@ -1,10 +1,9 @@
 /** Words for kinds of things. */
-import type { Blend, Ease, Fill, ForceKind, Play, RampKind, Sampling, ShapeKind, TintEase } from '@gliv/model'
+import type { Blend, Ease, Fill, ForceKind, Play, RampKind, ShapeKind, TintEase } from '@gliv/model'
 
 export const SHAPE_TEXTS = { point: 'a point', rectangle: 'a rectangle', circle: 'a circle' } as const satisfies Record<ShapeKind, string>
 export const FILL_TEXTS = { even: 'evenly', rim: 'denser at the rim' } as const satisfies Record<Fill, string>
 export const BLEND_TEXTS = { normal: 'normal', additive: 'additive' } as const satisfies Record<Blend, string>
-export const SAMPLING_TEXTS = { smooth: 'smooth', nearest: 'nearest' } as const satisfies Record<Sampling, string>
 export const FORCE_TEXTS = {
   gravity: { label: 'Gravity', help: 'Pulls everything in one direction.' },
   drag: { label: 'Drag', help: 'The air slows particles down.' },

@@ -1,5 +1,5 @@
 /** Ramps as pictures and under the hand. Pure: tested without React. */
-import { compileRamp, rampAt } from '@gliv/engine'
+import { compileRamp, compileTint, rampAt, tintAt } from '@gliv/engine'
 import type { Ramp, RampPoint, TintRamp, TintStop } from '@gliv/model'
 
 const SAMPLES = 48
@@ -53,22 +53,13 @@ export const addRampPoint = (ramp: Ramp, at: number, value: number): { ramp: Ram
   return { ramp: { ...ramp, points: [...ramp.points.slice(0, place), point, ...ramp.points.slice(place)] }, index: place }
 }
 
-const hex = (n: number): string => Math.round(n).toString(16).padStart(2, '0')
-
-/** Colour of a tint ramp at a place, `#rrggbb`. */
-export const tintAt = (tint: TintRamp, at: number): string => {
-  const next = tint.points.findIndex((p) => p.at > at)
-  const b = tint.points[next < 0 ? tint.points.length - 1 : next]!
-  const a = tint.points[next < 0 ? tint.points.length - 1 : Math.max(0, next - 1)]!
-  const t = a === b || a.ease === 'step' || b.at === a.at ? 0 : (at - a.at) / (b.at - a.at)
-  const [ca, cb] = [a, b].map((p) => Number.parseInt(p.colour.slice(1), 16)) as [number, number]
-  return `#${[16, 8, 0].map((shift) => hex(((ca >> shift) & 255) * (1 - t) + ((cb >> shift) & 255) * t)).join('')}`
-}
+/** Colour of a tint ramp at a place, `#rrggbb`: what the engine gives. */
+export const colourAt = (tint: TintRamp, at: number): string => `#${tintAt(compileTint(tint), at).map((n) => n.toString(16).padStart(2, '0')).join('')}`
 
 export const addTintStop = (tint: TintRamp, at: number): { tint: TintRamp; index: number } => {
   const index = tint.points.findIndex((p) => p.at > at)
   const place = index < 0 ? tint.points.length : index
-  const stop: TintStop = { at: round(unit(at)), colour: tintAt(tint, at), ease: tint.points[place - 1]?.ease ?? 'linear' }
+  const stop: TintStop = { at: round(unit(at)), colour: colourAt(tint, at), ease: tint.points[place - 1]?.ease ?? 'linear' }
   return { tint: { ...tint, points: [...tint.points.slice(0, place), stop, ...tint.points.slice(place)] }, index: place }
 }
 

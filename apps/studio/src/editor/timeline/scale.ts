@@ -1,13 +1,13 @@
 /** From seconds to pixels on the effect's timeline. Pure. */
 import type { Effect, Kit } from '@gliv/document'
+import { emitterEndSeconds } from '@gliv/engine'
 
 /** Seconds at which an emitter stops sending out, and the last moment one of its particles can live. */
 export const trackTimes = (kit: Kit, effect: Effect, emitterId: string): { start: number; emissionEnd: number; latestEnd: number } => {
   const emitter = effect.emitters[emitterId]!
-  const { delay, duration, flow } = emitter.numbers
-  const bursts = emitter.bursts.map((b) => delay + b.numbers.burstAt)
+  const { delay } = emitter.numbers
   const cut = effect.play === 'loop' ? effect.numbers.loopSeconds : Infinity
-  const emissionEnd = Math.min(cut, Math.max(flow > 0 ? delay + duration : delay, ...bursts))
+  const emissionEnd = Math.min(cut, emitterEndSeconds(emitter))
   return { start: delay, emissionEnd, latestEnd: emissionEnd + (kit.types[emitter.type]?.numbers.life.to ?? 0) }
 }
 
