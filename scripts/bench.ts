@@ -3,7 +3,7 @@
  * engine's full set of this version (gravity, drag, scale and opacity ramps, tint ramp, spin, deaths, output). Ratios count.
  */
 import { compile, createSimulation } from '@gliv/engine'
-import { DEFAULT_RAMPS, defaultsOf, type ResolvedEffect } from '@gliv/model'
+import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, type ResolvedEffect } from '@gliv/model'
 
 const ROUNDS = 9
 const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!
@@ -25,24 +25,27 @@ const fullEffect = (count: number): ResolvedEffect => ({
   rate: 60,
   play: 'once',
   numbers: defaultsOf('effect'),
+  lanes: {},
   emitters: [
     {
       id: 'e',
       name: 'E',
       salt: 1,
+      ...DEFAULT_EMITTER_CHOICES,
       shape: 'circle',
-      fill: 'even',
+      mask: null,
       bursts: [],
       // Births and deaths in balance: `count` alive, a life of 2 s.
       numbers: { ...defaultsOf('emitter'), flow: count / 2, duration: 600, cap: 100_000 },
       type: {
         id: 't',
         name: 'T',
-        blend: 'normal',
+        ...DEFAULT_TYPE_CHOICES,
         forces: ['gravity', 'drag'],
+        palette: null,
         numbers: { ...defaultsOf('type'), life: { from: 2, to: 2 }, scale: { from: 1, to: 2 }, spin: { from: -90, to: 90 } },
         ramps: { ...DEFAULT_RAMPS, scale: { points: [{ at: 0, value: 0, ease: 'ease' }, { at: 1, value: 1, ease: 'linear' }] }, tint: { points: [{ at: 0, colour: '#ffffff', ease: 'linear' }, { at: 1, colour: '#204060', ease: 'linear' }] } },
-        picture: { sheetId: 's', sheet: 0, frameIndex: 0, frame: { x: 0, y: 0, w: 8, h: 8, pivotX: 4, pivotY: 4 } },
+        pictures: [{ sheetId: 's', sheet: 0, weight: 1, frameIndices: [0], frames: [{ x: 0, y: 0, w: 8, h: 8, pivotX: 4, pivotY: 4 }] }],
       },
     },
   ],

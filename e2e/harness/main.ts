@@ -58,7 +58,7 @@ const frameOf = (scene: Scene, width: number, height: number): Frame => {
     f32.set([x, y, c * width, s * width, -s * height, c * height, 0, 0, width, height, 0, opaque ? 1 : 0.3 + next() * 0.7], i * INSTANCE_WORDS)
     u32[i * INSTANCE_WORDS + 10] = opaque ? 0xffffffff : (0xff000000 | (Math.floor(next() * 64) * 4) | ((Math.floor(next() * 64) * 4) << 8) | ((Math.floor(next() * 64) * 4) << 16)) >>> 0
   }
-  return { f32, u32, count, batches: [{ sheet: 0, blend: scene.blend, first: 0, count }], batchCount: 1, originX: 0, originY: 0 }
+  return { f32, u32, count, batches: [{ sheet: 0, blend: scene.blend, layer: 'front', first: 0, count }], batchCount: 1, originX: 0, originY: 0 }
 }
 
 /** How many quads cover each pixel. */

@@ -67,11 +67,12 @@ export const wholeOption = (args: Args, option: string, low: number, high: numbe
   return value
 }
 
-/** Two numbers with a separator between them, like `128x64` or `3,4`. */
-export const pairOption = (args: Args, option: string, separator: string): [number, number] | undefined => {
+/** So many numbers with a separator between them, like `128x64` or `3,4`. */
+export const listOption = (args: Args, option: string, separator: string, count: number): number[] | undefined => {
   const text = args.options.get(option)
   if (text === undefined) return undefined
   const parts = text.split(separator).map((part) => (part.trim() === '' ? Number.NaN : Number(part)))
-  if (parts.length !== 2 || parts.some((n) => !Number.isFinite(n))) throw new Usage(`${option} is "${text}"; it must be two numbers like 64${separator}48`)
-  return [parts[0]!, parts[1]!]
+  const example = [64, 48, 640, 360].slice(0, count).join(separator)
+  if (parts.length !== count || parts.some((n) => !Number.isFinite(n))) throw new Usage(`${option} is "${text}"; it must be ${count} numbers like ${example}`)
+  return parts
 }

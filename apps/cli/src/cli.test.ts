@@ -69,9 +69,9 @@ describe('gliv run', () => {
     const report = await json<RunReport>('run', kit, '--effect', 'funnel-steam', '--until', '2', '--tape', tape, '--json')
     expect(Math.max(...report.particles.map((p) => p.bornSeconds))).toBeLessThan(1)
     expect(Math.max(...report.particles.map((p) => p.x))).toBeGreaterThan(400)
-    await writeFile(tape, JSON.stringify([{ tick: 0, do: 'view', x: 0 }]))
+    await writeFile(tape, JSON.stringify([{ tick: 0, do: 'surfaces', list: [] }]))
     const refused = await gliv('run', kit, '--effect', 'funnel-steam', '--until', '2', '--tape', tape, '--json')
-    expect([refused.code, refused.said]).toEqual([1, expect.stringContaining('"view" is not supported yet')])
+    expect([refused.code, refused.said]).toEqual([1, expect.stringContaining('"surfaces" is not supported yet')])
   })
 })
 
@@ -101,7 +101,7 @@ describe('the other commands', () => {
     expect(await json('schema')).toMatchObject({ type: 'object' })
     const pack = join(folder, 'out', 'demo.glivpack.json')
     expect((await gliv('pack', kit, '--out', pack)).code).toBe(0)
-    expect(JSON.parse(await readFile(pack, 'utf8'))).toMatchObject({ format: 'gliv-pack', version: 1 })
+    expect(JSON.parse(await readFile(pack, 'utf8'))).toMatchObject({ format: 'gliv-pack', version: 2 })
     const baked = await gliv('bake', kit, '--effect', 'Pier dust', '--out', join(folder, 'baked'), '--fps', '5', '--size', '64x48', '--origin', '32,40', '--sampling', 'nearest')
     expect([baked.code, baked.out]).toEqual([0, ''])
     const sheet = JSON.parse(await readFile(join(folder, 'baked', 'pier-dust.json'), 'utf8')) as { image: string; pivot: object; frames: object[] }
@@ -119,12 +119,14 @@ describe('wrong usage and refusals', () => {
     [['run', 'KIT', '--effect', 'Pier dust', '--until', 'soon', '--json'], 2, /--until is "soon"; it must be a number/],
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1'], 2, /add --json/],
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--seed', '-1', '--json'], 2, /whole number from 0 to 4294967295/],
-    [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--mirror', '--json'], 2, /--mirror is not supported yet/],
+    [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--stage', 'Pier', '--json'], 2, /--stage is not supported yet/],
+    [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--view', '1,2', '--json'], 2, /--view is "1,2"; it must be 4 numbers like 64,48,640,360/],
+    [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--scale', '0', '--json'], 1, /scale is 0; it must be from 0.001 to 1000/],
     [['run', 'KIT', '--effect', 'Nothing', '--until', '1', '--json'], 1, /no effect "Nothing"; the kit has "Funnel steam"/],
     [['check', 'nowhere.gliv'], 1, /no such file; check the path/],
     [['demo', '--out', 'demo.txt'], 2, /ends in .gliv or .gliv.json/],
     [['demo'], 2, /--out is missing/],
-    [['bake', 'KIT', '--effect', 'Pier dust', '--out', 'x', '--size', 'big'], 2, /two numbers like 64x48/],
+    [['bake', 'KIT', '--effect', 'Pier dust', '--out', 'x', '--size', 'big'], 2, /2 numbers like 64x48/],
     [['bake', 'KIT', '--effect', 'Pier dust', '--out', 'x', '--from', '2', '--to', '1'], 1, /must be later/],
   ] as const)('gliv %j exits with %i', async (argv, code, message) => {
     const result = await gliv(...argv.map((a) => (a === 'KIT' ? kit : a)))

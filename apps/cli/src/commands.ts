@@ -1,13 +1,14 @@
 /** The commands: one definition each. A command writes its result through `out` and its messages through `say`. */
-import { mkdir, readFile, writeFile } from 'node:fs/promises'
+import { mkdir, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
-import { bakeSheet, fileNameOf, type BakeOptions } from '@gliv/bake'
+import { bakeSheet, fileNameOf, maskReader, type BakeOptions } from '@gliv/bake'
 import { adviseKit, findEffect, kitJsonSchema, KitRefusal, resolveEffect, writeKitJson, writeKitZip, writePack, type KitFile } from '@gliv/document'
 import { makeDemo } from '@gliv/demo'
-import { compile, createSimulation, emissionEndSeconds, latestEndSeconds, reportRun, tickOf } from '@gliv/engine'
-import { Refusal, SAMPLINGS, type Sampling, type Tape } from '@gliv/model'
-import { numberOption, pairOption, parseArgs, required, type Syntax, Usage, wholeOption, type Args } from './args.ts'
+import { compile, createSimulation, emissionEndSeconds, latestEndSeconds, loopSecondsOf, reportRun, tickOf } from '@gliv/engine'
+import { Refusal, SAMPLINGS, type Sampling } from '@gliv/model'
+import { listOption, numberOption, parseArgs, required, type Syntax, Usage, wholeOption, type Args } from './args.ts'
 import { loadKit, reasonOf } from './kitfile.ts'
+import { readTape } from './tapefile.ts'
 
 export interface Terminal {
   out(text: string): void
@@ -37,6 +38,12 @@ const writeKit = (path: string, file: KitFile): Promise<void> => {
   throw new Usage(`--out is "${path}"; a kit file ends in .gliv or .gliv.json`)
 }
 
+/** Compiles every effect, so that what cannot run is refused. */
+const compileAll = (file: KitFile): void => {
+  const read = maskReader(() => file.pictures)
+  for (const id of file.kit.effectOrder) compile(resolveEffect(file.kit, file.kit.effects[id]!, read))
+}
+
 /** Infinity has no place in JSON: a loop never ends, which reads null. */
 const finite = (seconds: number): number | null => (Number.isFinite(seconds) ? seconds : null)
 
@@ -46,8 +53,9 @@ const check: Command = {
   async run(args, { out }) {
     const json = args.has('--json')
     try {
-      const { kit } = await loadKit(args.files[0]!)
-      for (const id of kit.effectOrder) compile(resolveEffect(kit, kit.effects[id]!))
+      const file = await loadKit(args.files[0]!)
+      const { kit } = file
+      compileAll(file)
       const advice = adviseKit(kit)
       if (json) out(JSON.stringify({ ok: true, problems: [], advice }))
       else out([`${kit.name}: ${kit.effectOrder.length} effects, ${kit.typeOrder.length} particle types, ${kit.sheetOrder.length} sheets; no problems`, ...advice.map((a) => `advice: ${a.place}: ${a.message}`)].join('\n'))
@@ -65,17 +73,19 @@ const list: Command = {
   usage: 'list FILE [--json]',
   syntax: { files: 1, values: [], flags: ['--json'] },
   async run(args, { out }) {
-    const { kit } = await loadKit(args.files[0]!)
+    const file = await loadKit(args.files[0]!)
+    const { kit } = file
     const effects = kit.effectOrder.map((id) => {
-      const resolved = resolveEffect(kit, kit.effects[id]!)
-      const loops = resolved.play === 'loop'
+      const resolved = resolveEffect(kit, kit.effects[id]!, maskReader(() => file.pictures))
+      const loop = loopSecondsOf(resolved)
+      const endless = loop !== null || resolved.play === 'sustain'
       return {
         id,
         name: resolved.name,
-        duration: loops ? resolved.numbers.loopSeconds : emissionEndSeconds(resolved),
+        duration: loop ?? finite(emissionEndSeconds(resolved)),
         period: null,
-        emissionEndSeconds: finite(loops ? Infinity : emissionEndSeconds(resolved)),
-        latestEndSeconds: finite(loops ? Infinity : latestEndSeconds(resolved)),
+        emissionEndSeconds: finite(endless ? Infinity : emissionEndSeconds(resolved)),
+        latestEndSeconds: finite(endless ? Infinity : latestEndSeconds(resolved)),
       }
     })
     const types = kit.typeOrder.map((id) => ({ id, name: kit.types[id]!.name }))
@@ -85,7 +95,7 @@ const list: Command = {
       out(
         [
           kit.name,
-          ...effects.map((e) => `  effect  ${e.id}  "${e.name}"  ${e.latestEndSeconds === null ? `loops every ${e.duration} s` : `ends by ${e.latestEndSeconds} s`}`),
+          ...effects.map((e) => `  effect  ${e.id}  "${e.name}"  ${e.latestEndSeconds === null ? (kit.effects[e.id]!.play === 'sustain' ? 'goes on until it is stopped' : `loops every ${e.duration} s`) : `ends by ${e.latestEndSeconds} s`}`),
           ...types.map((t) => `  type    ${t.id}  "${t.name}"`),
           ...sheets.map((s) => `  sheet   ${s.id}  "${s.name}"  ${s.frames} frames`),
         ].join('\n'),
@@ -117,55 +127,39 @@ const pack: Command = {
   async run(args, { say }) {
     const path = required(args, '--out')
     const file = await loadKit(args.files[0]!)
-    for (const id of file.kit.effectOrder) compile(resolveEffect(file.kit, file.kit.effects[id]!))
-    await write(path, writePack(file))
+    compileAll(file)
+    await write(path, writePack(file, maskReader(() => file.pictures)))
     say(`wrote ${path}`)
   },
 }
 
-/** What a tape may do in this version; the rest of the contract's words is refused by name. */
-const TAPE_WORDS = ['move', 'teleport', 'stop', 'emit']
-
-const readTape = async (path: string): Promise<Tape> => {
-  let data: unknown
-  try {
-    data = JSON.parse(await readFile(path, 'utf8'))
-  } catch (error) {
-    throw new Refusal(path, error instanceof SyntaxError ? `it is not readable JSON (${error.message}); correct it` : reasonOf(error))
-  }
-  if (!Array.isArray(data)) throw new Refusal(path, 'a tape is a JSON list of {tick, do, …}; wrap the entries in [ ]')
-  data.forEach((entry: { do?: unknown; on?: unknown } | null, i) => {
-    const word = entry?.do
-    if (word === 'surfaces' || word === 'view') throw new Refusal(`tape[${i}].do`, `"${word}" is not supported yet by this version; remove the entry`)
-    if (!TAPE_WORDS.includes(word as string)) throw new Refusal(`tape[${i}].do`, `${JSON.stringify(word)} is unknown; it must be one of ${TAPE_WORDS.join(', ')}`)
-    if (word === 'emit' && typeof entry?.on !== 'boolean') throw new Refusal(`tape[${i}].on`, `${JSON.stringify(entry?.on)} must be true or false`)
-    for (const later of ['rotate', 'scale', 'mirror']) if (entry && later in entry) throw new Refusal(`tape[${i}].${later}`, 'it is not supported yet by this version; remove it')
-  })
-  return data as Tape
-}
-
 const run: Command = {
-  usage: 'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--tape FILE] [--every N] --json',
+  usage: 'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--tape FILE] [--every N] --json',
   syntax: {
     files: 1,
-    values: ['--effect', '--until', '--seed', '--x', '--y', '--tape', '--every'],
-    flags: ['--json'],
-    later: ['--rotate', '--scale', '--mirror', '--view', '--stage'],
+    values: ['--effect', '--until', '--seed', '--x', '--y', '--rotate', '--scale', '--view', '--tape', '--every'],
+    flags: ['--json', '--mirror'],
+    later: ['--stage'],
   },
   async run(args, { out }) {
     const file = await loadKit(args.files[0]!)
-    const effect = resolveEffect(file.kit, findEffect(file.kit, required(args, '--effect')))
+    const effect = resolveEffect(file.kit, findEffect(file.kit, required(args, '--effect')), maskReader(() => file.pictures))
     required(args, '--until')
     const until = numberOption(args, '--until')!
     if (until < 0 || until > 36_000) throw new Usage(`--until is ${until}; it must be from 0 to 36000 seconds`)
     if (!args.has('--json')) throw new Usage('gliv run gives JSON; add --json')
     const seed = wholeOption(args, '--seed', 0, UINT32)
     const tape = args.options.get('--tape')
+    const view = listOption(args, '--view', ',', 4)
     const simulation = createSimulation(compile(effect), {
       ...(seed === undefined ? {} : { seed }),
       ...(tape === undefined ? {} : { tape: await readTape(tape) }),
+      ...(view === undefined ? {} : { view: { x: view[0]!, y: view[1]!, w: view[2]!, h: view[3]! } }),
       x: numberOption(args, '--x') ?? 0,
       y: numberOption(args, '--y') ?? 0,
+      rotate: numberOption(args, '--rotate') ?? 0,
+      scale: numberOption(args, '--scale') ?? 1,
+      mirror: args.has('--mirror'),
     })
     const last = tickOf(until, simulation.rate)
     const every = wholeOption(args, '--every', 1, 1_000_000)
@@ -188,12 +182,12 @@ const samplingOption = (args: Args): Sampling | undefined => {
 }
 
 const bakeOptions = (args: Args): BakeOptions => {
-  const size = pairOption(args, '--size', 'x')
-  const origin = pairOption(args, '--origin', ',')
+  const size = listOption(args, '--size', 'x', 2)
+  const origin = listOption(args, '--origin', ',', 2)
   const all = {
     seed: wholeOption(args, '--seed', 0, UINT32),
-    size: size && { w: size[0], h: size[1] },
-    origin: origin && { x: origin[0], y: origin[1] },
+    size: size && { w: size[0]!, h: size[1]! },
+    origin: origin && { x: origin[0]!, y: origin[1]! },
     fps: numberOption(args, '--fps'),
     from: numberOption(args, '--from'),
     to: numberOption(args, '--to'),

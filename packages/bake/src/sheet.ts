@@ -1,8 +1,9 @@
 /** Baking an effect to a sprite sheet: the frames of the contract, painted in software, the same bytes every time. */
 import { resolveEffect, type Effect, type KitFile } from '@gliv/document'
-import { compile, createSimulation, latestEndSeconds, type Simulation, tickOf } from '@gliv/engine'
-import { INSTANCE_WORDS, Refusal, type Frame, type Sampling } from '@gliv/model'
+import { compile, createSimulation, latestEndSeconds, longestLife, loopSecondsOf, type Simulation, tickOf } from '@gliv/engine'
+import { INSTANCE_WORDS, Refusal, type Frame, type ResolvedEffect, type Sampling, type Tape } from '@gliv/model'
 import { createCanvas, fill, paintFrame, prepareSheet, toStraight, type PaintSheet } from '@gliv/paint'
+import { maskReader } from './masks.ts'
 import { blit, createImage, decodePng, encodePng, type Image } from '@gliv/pixels'
 
 export interface BakeOptions {
@@ -66,10 +67,11 @@ interface Span {
 
 const spanOf = (simulation: Simulation, options: BakeOptions): Span => {
   const { effect } = simulation.program
-  const longest = Math.max(0, ...effect.emitters.map((e) => e.type.numbers.life.to))
-  const loop = effect.play === 'loop' ? effect.numbers.loopSeconds : null
+  const longest = Math.max(0, ...effect.emitters.map((e) => longestLife(e)))
+  const loop = loopSecondsOf(effect)
   const from = options.from ?? (loop ? Math.ceil(longest / loop) * loop : 0)
   const to = options.to ?? (loop ? from + loop : latestEndSeconds(effect))
+  if (to === Infinity) throw new Refusal('--to', 'the effect never ends, because its time stands still; say until when with --to')
   const fps = options.fps ?? 30
   if (!(fps > 0 && fps <= 240)) throw new Refusal('--fps', `${fps} is not a frame rate; it must be over 0 and at most 240`)
   if (!(from >= 0) || !(to > from)) throw new Refusal('--to', `${from} to ${to} s is no span; "to" must be later than "from", and "from" 0 or more`)
@@ -139,9 +141,14 @@ const columnsOf = (count: number, { w, h }: Fit, asked: number | undefined): num
   return columns
 }
 
+/** A sustained effect is baked with one round of its middle: start, middle, tail. */
+const onceThrough = (effect: ResolvedEffect): Tape =>
+  effect.play === 'sustain' ? [{ tick: tickOf(Math.max(0, effect.numbers.sustainTo - effect.numbers.warmUp), effect.rate), do: 'stop' }] : []
+
 /** Bakes one effect of a kit. Throws `Refusal` on impossible options, `BakeCancelled` when `progress` says so. */
 export const bakeSheet = (file: KitFile, effect: Effect, imageName: string, options: BakeOptions = {}, progress?: Progress): BakedSheet => {
-  const simulation = createSimulation(compile(resolveEffect(file.kit, effect)), options.seed === undefined ? {} : { seed: options.seed })
+  const resolved = resolveEffect(file.kit, effect, maskReader(() => file.pictures))
+  const simulation = createSimulation(compile(resolved), { tape: onceThrough(resolved), ...(options.seed === undefined ? {} : { seed: options.seed }) })
   const span = spanOf(simulation, options)
   const place = placement(simulation, span, options)
   const columns = columnsOf(span.count, place, options.columns)
@@ -167,7 +174,7 @@ export const bakeSheet = (file: KitFile, effect: Effect, imageName: string, opti
     size: { w: sheet.width, h: sheet.height },
     fps: span.fps,
     durationSeconds: span.count / span.fps,
-    loop: effect.play === 'loop',
+    loop: loopSecondsOf(resolved) !== null,
     pivot: { x: place.x, y: place.y },
     frames,
   }

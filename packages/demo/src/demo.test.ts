@@ -26,9 +26,10 @@ describe('the demo kit', () => {
 
   it('has a picture in every frame that is used, clear of its border', () => {
     for (const type of Object.values(kit.types)) {
-      const sheet = kit.sheets[type.sheet]!
+      const [{ sheet: sheetId, frames }] = type.pictures as [(typeof type.pictures)[number]]
+      const sheet = kit.sheets[sheetId]!
       const image = decodePng(pictures.get(sheet.picture)!)
-      const { x, y, w, h } = sheet.frames[type.frame]!
+      const { x, y, w, h } = sheet.frames[frames[0]!]!
       let alpha = 0
       for (let row = y; row < y + h; row++) for (let column = x; column < x + w; column++) alpha += image.data[(row * image.width + column) * 4 + 3]!
       expect(alpha / (w * h), type.name).toBeGreaterThan(10)

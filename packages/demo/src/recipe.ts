@@ -1,6 +1,6 @@
 /** Short ways to write the demo's effects down. */
 import type { Burst, Effect, Emitter, ParticleType } from '@gliv/document'
-import { DEFAULT_RAMPS, defaultsOf, sourceOfId, type Ease, type Range, type Ramp, type TintRamp } from '@gliv/model'
+import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, sourceOfId, type Ease, type EmitterChoices, type Range, type Ramp, type TintRamp, type TypeChoices } from '@gliv/model'
 
 export const range = (from: number, to: number): Range => ({ from, to })
 export const fixed = (value: number): Range => ({ from: value, to: value })
@@ -14,48 +14,58 @@ export const tint = (...rows: readonly (readonly [number, string])[]): TintRamp 
   points: rows.map(([at, colour]) => ({ at, colour, ease: 'linear' as const })),
 })
 
-export const type = (
-  id: string,
-  name: string,
-  picture: { sheet: string; frame: number },
-  more: { blend?: ParticleType['blend']; forces?: ParticleType['forces']; numbers?: Partial<ParticleType['numbers']>; ramps?: Partial<ParticleType['ramps']> } = {},
-): ParticleType => ({
+type TypeMore = Partial<Pick<ParticleType, keyof TypeChoices | 'palette'>> & {
+  readonly pictures?: ParticleType['pictures']
+  readonly numbers?: Partial<ParticleType['numbers']>
+  readonly ramps?: Partial<ParticleType['ramps']>
+}
+
+export interface FrameName {
+  readonly sheet: string
+  readonly frame: number
+}
+
+export const type = (id: string, name: string, picture: FrameName, { numbers, ramps, ...more }: TypeMore = {}): ParticleType => ({
+  ...DEFAULT_TYPE_CHOICES,
   id,
   name,
-  sheet: picture.sheet,
-  frame: picture.frame,
-  blend: more.blend ?? 'normal',
-  forces: more.forces ?? [],
-  numbers: { ...defaultsOf('type'), ...more.numbers },
-  ramps: { ...DEFAULT_RAMPS, ...more.ramps },
+  pictures: [{ sheet: picture.sheet, frames: [picture.frame], weight: 1 }],
+  palette: null,
+  ...more,
+  numbers: { ...defaultsOf('type'), ...numbers },
+  ramps: { ...DEFAULT_RAMPS, ...ramps },
 })
 
-export const burst = (id: string, burstAt: number, burstCount: number): Burst => ({ id, numbers: { burstAt, burstCount } })
+export const burst = (id: string, at: number, count: number | Range, numbers: Partial<Burst['numbers']> = {}, eachPlace = false): Burst => ({
+  id,
+  eachPlace,
+  numbers: { ...defaultsOf('burst'), burstAt: fixed(at), burstCount: typeof count === 'number' ? fixed(count) : count, ...numbers },
+})
 
-export const emitter = (
-  id: string,
-  name: string,
-  typeId: string,
-  more: { shape?: Emitter['shape']; fill?: Emitter['fill']; numbers?: Partial<Emitter['numbers']>; bursts?: Burst[] } = {},
-): Emitter => ({
+type EmitterMore = Partial<Pick<Emitter, keyof EmitterChoices | 'companionOf' | 'mask'>> & { readonly numbers?: Partial<Emitter['numbers']>; readonly bursts?: Burst[] }
+
+export const emitter = (id: string, name: string, typeId: string, { numbers, bursts, ...more }: EmitterMore = {}): Emitter => ({
+  ...DEFAULT_EMITTER_CHOICES,
   id,
   name,
   type: typeId,
   salt: sourceOfId(id),
   muted: false,
-  shape: more.shape ?? 'point',
-  fill: more.fill ?? 'even',
-  numbers: { ...defaultsOf('emitter'), ...more.numbers },
-  bursts: more.bursts ?? [],
+  companionOf: null,
+  mask: null,
+  ...more,
+  numbers: { ...defaultsOf('emitter'), ...numbers },
+  bursts: bursts ?? [],
 })
 
 /** Emitters are given from the lowest layer to the highest. */
-export const effect = (id: string, name: string, seed: number, loopSeconds: number | null, emitters: readonly Emitter[]): Effect => ({
+export const effect = (id: string, name: string, seed: number, loopSeconds: number | null, emitters: readonly Emitter[], more: { play?: Effect['play']; numbers?: Partial<Effect['numbers']> } = {}): Effect => ({
   id,
   name,
   seed,
-  play: loopSeconds === null ? 'once' : 'loop',
-  numbers: { loopSeconds: loopSeconds ?? defaultsOf('effect').loopSeconds },
+  play: more.play ?? (loopSeconds === null ? 'once' : 'loop'),
+  numbers: { ...defaultsOf('effect'), ...(loopSeconds === null ? {} : { loopSeconds }), ...more.numbers },
+  lanes: {},
   emitters: Object.fromEntries(emitters.map((e) => [e.id, e])),
   emitterOrder: emitters.map((e) => e.id),
 })

@@ -1,7 +1,7 @@
 /** Reading plain data as a kit: schema first, then what a schema cannot say. Every problem names its place. */
 import { PROPERTIES, Refusal } from '@gliv/model'
 import type { z } from 'zod'
-import type { Kit } from './kit.ts'
+import type { Effect, Emitter, Kit } from './kit.ts'
 import { migrate } from './migrations.ts'
 import { kitSchema } from './schema.ts'
 
@@ -36,18 +36,44 @@ const checkMap = (place: string, map: Record<string, { id: string }>, order: rea
   }
 }
 
+const checkFrame = (kit: Kit, place: string, sheetId: string, frame: number, problems: Problem[]): void => {
+  const sheet = kit.sheets[sheetId]
+  if (!sheet) problems.push({ place: `${place}.sheet`, message: `there is no sheet "${sheetId}"; choose one of ${kit.sheetOrder.join(', ')}` })
+  else if (frame >= sheet.frames.length)
+    problems.push({ place: `${place}.frame`, message: `frame ${frame} does not exist; "${sheet.name}" has ${sheet.frames.length}, counted from 0; choose one of them` })
+}
+
+const checkEmitter = (kit: Kit, effect: Effect, emitter: Emitter, place: string, problems: Problem[]): void => {
+  const { minimum, cap } = emitter.numbers
+  if (minimum > cap) problems.push({ place: `${place}.numbers.minimum`, message: `the minimum alive is ${minimum} but the cap is ${cap}; lower the minimum or raise the cap` })
+  if (emitter.shape === 'picture' && !emitter.mask) problems.push({ place: `${place}.mask`, message: 'its shape is a picture, but none is chosen; choose a frame of a sheet' })
+  if (emitter.mask) checkFrame(kit, `${place}.mask`, emitter.mask.sheet, emitter.mask.frame, problems)
+  if (emitter.companionOf === null) return
+  const partner = effect.emitters[emitter.companionOf]
+  if (!partner || partner === emitter) problems.push({ place: `${place}.companionOf`, message: `there is no other emitter "${emitter.companionOf}" in this effect; choose one of ${effect.emitterOrder.filter((e) => e !== emitter.id).join(', ')}` })
+  else if (partner.companionOf !== null) problems.push({ place: `${place}.companionOf`, message: `"${partner.name}" is a companion itself; follow "${partner.companionOf}" instead` })
+}
+
 const checkReferences = (kit: Kit, problems: Problem[]): void => {
   for (const type of Object.values(kit.types)) {
-    const sheet = kit.sheets[type.sheet]
-    if (!sheet) problems.push({ place: `types.${type.id}.sheet`, message: `there is no sheet "${type.sheet}"; choose one of ${kit.sheetOrder.join(', ')}` })
-    else if (type.frame >= sheet.frames.length)
-      problems.push({ place: `types.${type.id}.frame`, message: `frame ${type.frame} does not exist; "${sheet.name}" has ${sheet.frames.length}, counted from 0; choose one of them` })
+    type.pictures.forEach((picture, i) => {
+      for (const frame of picture.frames) checkFrame(kit, `types.${type.id}.pictures.${i}`, picture.sheet, frame, problems)
+    })
+    if (type.palette !== null && !kit.palettes[type.palette])
+      problems.push({ place: `types.${type.id}.palette`, message: `there is no palette "${type.palette}"; choose one of ${kit.paletteOrder.join(', ') || 'none (add one first)'}` })
+    const { scaleLow, scaleHigh, opacityLow, opacityHigh } = type.numbers
+    if (scaleLow > scaleHigh) problems.push({ place: `types.${type.id}.numbers.scaleLow`, message: `scaleLow ${scaleLow} is over scaleHigh ${scaleHigh}; swap them` })
+    if (opacityLow > opacityHigh) problems.push({ place: `types.${type.id}.numbers.opacityLow`, message: `opacityLow ${opacityLow} is over opacityHigh ${opacityHigh}; swap them` })
   }
   for (const effect of Object.values(kit.effects)) {
     checkMap(`effects.${effect.id}.emitter`, effect.emitters, effect.emitterOrder, problems)
+    const { sustainFrom, sustainTo } = effect.numbers
+    if (effect.play === 'sustain' && sustainTo < sustainFrom + 0.05)
+      problems.push({ place: `effects.${effect.id}.numbers.sustainTo`, message: `sustainTo ${sustainTo} s is not 0.05 s after sustainFrom ${sustainFrom} s; make it later` })
     for (const emitter of Object.values(effect.emitters)) {
       const place = `effects.${effect.id}.emitters.${emitter.id}`
       if (!kit.types[emitter.type]) problems.push({ place: `${place}.type`, message: `there is no particle type "${emitter.type}"; choose one of ${kit.typeOrder.join(', ')}` })
+      checkEmitter(kit, effect, emitter, place, problems)
       const bursts = emitter.bursts.map((b) => b.id)
       if (new Set(bursts).size !== bursts.length) problems.push({ place: `${place}.bursts`, message: 'two bursts have the same id; rename one' })
     }
@@ -63,6 +89,7 @@ const checkReferences = (kit: Kit, problems: Problem[]): void => {
 export const checkKit = (kit: Kit): Problem[] => {
   const problems: Problem[] = []
   checkMap('sheet', kit.sheets, kit.sheetOrder, problems)
+  checkMap('palette', kit.palettes, kit.paletteOrder, problems)
   checkMap('type', kit.types, kit.typeOrder, problems)
   checkMap('effect', kit.effects, kit.effectOrder, problems)
   checkReferences(kit, problems)
@@ -74,12 +101,13 @@ export const adviseKit = (kit: Kit): Problem[] =>
   Object.values(kit.effects).flatMap((effect) =>
     Object.values(effect.emitters).flatMap((emitter) => {
       const place = `effects.${effect.id}.emitters.${emitter.id}`
-      const { delay, duration, flow } = emitter.numbers
-      const end = Math.max(flow > 0 ? delay + duration : 0, ...emitter.bursts.map((b) => delay + b.numbers.burstAt))
+      const { delay, duration, flow, flowPerPx, minimum } = emitter.numbers
+      const steady = flow > 0 || flowPerPx > 0 || minimum > 0
+      const end = Math.max(steady ? delay + duration : 0, ...emitter.bursts.map((b) => delay + b.numbers.burstAt.to))
       const loop = effect.numbers.loopSeconds
       const advice: Problem[] = []
       if (effect.play === 'loop' && end > loop) advice.push({ place, message: `it emits until ${end} s but the effect loops every ${loop} s; what lies past that is cut` })
-      if (flow === 0 && emitter.bursts.every((b) => b.numbers.burstCount === 0)) advice.push({ place, message: 'it has no flow and no bursts, so it sends out nothing' })
+      if (emitter.companionOf === null && !steady && emitter.bursts.every((b) => b.numbers.burstCount.to === 0 && !b.eachPlace)) advice.push({ place, message: 'it has no flow and no bursts, so it sends out nothing' })
       return advice
     }),
   )

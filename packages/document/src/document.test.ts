@@ -114,8 +114,14 @@ describe('reading', () => {
     ['effects.effect-1.play', 'forever', 'effects.effect-1.play'],
     ['effects.effect-1.emitters.emitter-2.type', 'ghost', 'effects.effect-1.emitters.emitter-2.type'],
     ['effects.effect-1.emitters.emitter-2.id', 'other', 'effects.effect-1.emitters.emitter-2.id'],
-    ['types.type-3.sheet', 'ghost', 'types.type-3.sheet'],
-    ['types.type-3.frame', 2, 'types.type-3.frame'],
+    ['types.type-3.pictures.0.sheet', 'ghost', 'types.type-3.pictures.0.sheet'],
+    ['types.type-3.pictures.0.frames', [2], 'types.type-3.pictures.0.frame'],
+    ['types.type-3.pictures.0.frames', [], 'types.type-3.pictures.0.frames'],
+    ['types.type-3.palette', 'ghost', 'types.type-3.palette'],
+    ['types.type-3.numbers.life.bias', 'sideways', 'types.type-3.numbers.life.bias'],
+    ['types.type-3.numbers.scaleLow', 900, 'types.type-3.numbers.scaleLow'],
+    ['types.type-3.facing', 'up', 'types.type-3.facing'],
+    ['types.type-3.pickColours', [], 'types.type-3.pickColours'],
     ['types.type-3.forces', ['drag', 'drag'], 'types.type-3.forces'],
     ['types.type-3.numbers.life', { from: 2, to: 1 }, 'types.type-3.numbers.life'],
     ['types.type-3.ramps.scale.points', [], 'types.type-3.ramps.scale.points'],
@@ -143,6 +149,25 @@ describe('migrations', () => {
     for (const effect of Object.values(effects)) effect['loop'] = false
     expect(Object.values(readKit({ ...old, version: 1 }).effects).map((e) => e.play)).toEqual(['once'])
     exercised.add('play-as-word')
+  })
+
+  it('pictures-and-spans: one picture becomes a list, a burst’s time and count become ranges', () => {
+    const old = plain()
+    const want = JSON.parse(JSON.stringify(old)) as Kit
+    for (const type of Object.values(old['types'] as Record<string, Loose>)) {
+      const [picture] = type['pictures'] as [{ sheet: string; frames: number[] }]
+      type['sheet'] = picture.sheet
+      type['frame'] = picture.frames[0]
+      delete type['pictures']
+    }
+    for (const effect of Object.values(old['effects'] as Record<string, Loose>))
+      for (const emitter of Object.values(effect['emitters'] as Record<string, Loose>))
+        for (const { numbers } of emitter['bursts'] as { numbers: Loose }[]) {
+          numbers['burstAt'] = (numbers['burstAt'] as { from: number }).from
+          numbers['burstCount'] = (numbers['burstCount'] as { from: number }).from
+        }
+    expect(readKit({ ...old, version: 2 })).toEqual(want)
+    exercised.add('pictures-and-spans')
   })
 
   it('are all exercised, and lead from 1 to now without a gap', () => {
@@ -225,8 +250,8 @@ describe('packs', () => {
     const pack = makePack(file)
     expect(pack.sheets.map((s) => s.id)).toEqual(['sheet'])
     expect(pack.effects[0]!.emitters.map((e) => e.name)).toEqual(['Burst'])
-    const picture = pack.effects[0]!.emitters[0]!.type.picture
-    expect(picture).toMatchObject({ sheetId: 'sheet', sheet: 0, frame: { x: 0, w: 8, pivotX: 4 } })
+    const [picture] = pack.effects[0]!.emitters[0]!.type.pictures
+    expect(picture).toMatchObject({ sheetId: 'sheet', sheet: 0, weight: 1, frames: [{ x: 0, w: 8, pivotX: 4 }] })
     expect(pack.axes).toContain('+y down')
     expect(JSON.parse(writePack(file))).toEqual(JSON.parse(JSON.stringify(pack)))
   })

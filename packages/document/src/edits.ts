@@ -2,8 +2,8 @@
  * Edits of a kit that are more than setting a value. Each changes the kit it is given (an Immer draft in the studio,
  * a copy in tests); ids come from outside, so that the core stays free of chance.
  */
-import { DEFAULT_RAMPS, defaultsOf, sourceOfId, type Fill, type ShapeKind } from '@gliv/model'
-import { type Effect, type Emitter, type Kit, KIT_VERSION, type ParticleType } from './kit.ts'
+import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, sourceOfId, type EmitterChoices, type TypeChoices } from '@gliv/model'
+import { type Burst, type Effect, type Emitter, type Kit, KIT_VERSION, type ParticleType } from './kit.ts'
 
 export type MakeId = (prefix: string) => string
 
@@ -26,6 +26,8 @@ export const emptyKit = (id: string, name: string): Kit => ({
   rate: 60,
   sheets: {},
   sheetOrder: [],
+  palettes: {},
+  paletteOrder: [],
   types: {},
   typeOrder: [],
   effects: {},
@@ -55,8 +57,8 @@ export interface Starter {
   readonly name: string
   readonly numbers?: Partial<Emitter['numbers']>
   readonly typeNumbers?: Partial<ParticleType['numbers']>
-  readonly shape?: ShapeKind
-  readonly fill?: Fill
+  readonly choices?: Partial<EmitterChoices>
+  readonly typeChoices?: Partial<TypeChoices>
   readonly burst?: number
 }
 
@@ -66,12 +68,19 @@ export const STARTERS = {
   picture: { name: 'One picture', burst: 1, numbers: { flow: 0, fan: 0, duration: 0, speed: { from: 0, to: 0 } }, typeNumbers: { life: { from: 1, to: 1 } } },
   weather: {
     name: 'Weather',
-    shape: 'rectangle',
+    choices: { shape: 'rectangle' },
     numbers: { flow: 60, duration: 4, heading: 90, fan: 6, speed: { from: 180, to: 260 }, shapeWidth: 640, shapeHeight: 8, offsetY: -180 },
     typeNumbers: { life: { from: 1.4, to: 2 } },
   },
+  trail: {
+    name: 'Trail',
+    numbers: { flow: 0, flowPerPx: 0.12, duration: 4, heading: -90, fan: 360, speed: { from: 4, to: 16 } },
+    typeNumbers: { life: { from: 0.5, to: 0.9 } },
+  },
 } as const satisfies Record<string, Starter>
 export type StarterId = keyof typeof STARTERS
+
+export const newBurst = (id: string): Burst => ({ id, eachPlace: false, numbers: clone(defaultsOf('burst')) })
 
 /** Adds an emitter with a particle type of its own. The kit must have a sheet. Returns its id. */
 export const addEmitter = (kit: Kit, effectId: string, starterId: StarterId, makeId: MakeId): string => {
@@ -82,10 +91,10 @@ export const addEmitter = (kit: Kit, effectId: string, starterId: StarterId, mak
   const type: ParticleType = {
     id: makeId('type'),
     name: freeName(name, Object.values(kit.types).map((t) => t.name)),
-    sheet: kit.sheetOrder[0]!,
-    frame: 0,
-    blend: 'normal',
-    forces: [],
+    ...clone(DEFAULT_TYPE_CHOICES),
+    ...starter.typeChoices,
+    pictures: [{ sheet: kit.sheetOrder[0]!, frames: [0], weight: 1 }],
+    palette: null,
     numbers: { ...defaultsOf('type'), ...starter.typeNumbers },
     ramps: clone(DEFAULT_RAMPS),
   }
@@ -96,10 +105,12 @@ export const addEmitter = (kit: Kit, effectId: string, starterId: StarterId, mak
     type: type.id,
     salt: sourceOfId(id),
     muted: false,
-    shape: starter.shape ?? 'point',
-    fill: starter.fill ?? 'even',
+    companionOf: null,
+    mask: null,
+    ...clone(DEFAULT_EMITTER_CHOICES),
+    ...starter.choices,
     numbers: { ...defaultsOf('emitter'), ...starter.numbers },
-    bursts: starter.burst ? [{ id: makeId('burst'), numbers: { burstAt: 0, burstCount: starter.burst } }] : [],
+    bursts: starter.burst ? [{ ...newBurst(makeId('burst')), numbers: { ...defaultsOf('burst'), burstCount: { from: starter.burst, to: starter.burst } } }] : [],
   }
   effect.emitterOrder.push(id)
   return id
@@ -114,6 +125,18 @@ export const duplicateEmitter = (kit: Kit, effectId: string, emitterId: string, 
   effect.emitters[id] = { ...clone(original), id, name, salt: sourceOfId(id) }
   effect.emitterOrder.splice(effect.emitterOrder.indexOf(emitterId) + 1, 0, id)
   ownType(kit, effectId, id, makeId)
+  return id
+}
+
+/** Adds an emitter that follows each particle of another with looks of its own. Returns its id. */
+export const addCompanion = (kit: Kit, effectId: string, partnerId: string, makeId: MakeId): string => {
+  const id = duplicateEmitter(kit, effectId, partnerId, makeId)
+  const effect = kit.effects[effectId]!
+  const emitter = effect.emitters[id]!
+  emitter.name = freeName(`${effect.emitters[partnerId]!.name} glow`, Object.values(effect.emitters).map((e) => e.name))
+  emitter.companionOf = partnerId
+  // Drawn below its partner.
+  moveEmitter(kit, effectId, id, effect.emitterOrder.indexOf(partnerId))
   return id
 }
 
@@ -139,6 +162,8 @@ export const deleteEmitter = (kit: Kit, effectId: string, emitterId: string): vo
   const effect = kit.effects[effectId]!
   const { type } = effect.emitters[emitterId]!
   delete effect.emitters[emitterId]
+  // Companions of the deleted one stand on their own from now on.
+  for (const other of Object.values(effect.emitters)) if (other.companionOf === emitterId) other.companionOf = null
   effect.emitterOrder = effect.emitterOrder.filter((id) => id !== emitterId)
   dropIfUnused(kit, type)
 }
@@ -154,7 +179,7 @@ export const moveEmitter = (kit: Kit, effectId: string, emitterId: string, to: n
 export const addEffect = (kit: Kit, makeId: MakeId): string => {
   const id = makeId('effect')
   const name = freeName('New effect', Object.values(kit.effects).map((e) => e.name))
-  kit.effects[id] = { id, name, seed: 41, play: 'once', numbers: defaultsOf('effect'), emitters: {}, emitterOrder: [] }
+  kit.effects[id] = { id, name, seed: 41, play: 'once', numbers: defaultsOf('effect'), lanes: {}, emitters: {}, emitterOrder: [] }
   kit.effectOrder.push(id)
   if (kit.sheetOrder.length > 0) addEmitter(kit, id, 'steady', makeId)
   return id

@@ -1,5 +1,5 @@
 /** What a kit is in memory. Plain JSON data: id-keyed maps plus an order list; every number present. */
-import type { Blend, Fill, ForceKind, NumbersOf, Owner, Play, Sampling, ShapeKind, TypeRamps } from '@gliv/model'
+import type { EmitterChoices, Lanes, MaskPart, NumbersOf, Owner, Play, Sampling, TypeChoices, TypeRamps } from '@gliv/model'
 
 type Writable<T> = { -readonly [K in keyof T]: T[K] }
 /** The numbers of one owner, open to edits. */
@@ -28,23 +28,42 @@ export interface Sheet {
   frames: SheetFrame[]
 }
 
-export interface ParticleType {
+/** One of the pictures that a particle type may carry. */
+export interface TypePicture {
+  sheet: string
+  /** Frames in the clip's order; a single picture has one. */
+  frames: number[]
+  /** Its share among the pictures is weight ÷ sum of weights. */
+  weight: number
+}
+
+export interface ParticleType extends Writable<TypeChoices> {
   id: string
   name: string
-  sheet: string
-  frame: number
-  blend: Blend
-  forces: ForceKind[]
+  pictures: TypePicture[]
+  /** Id of the palette that the tint is locked to. */
+  palette: string | null
   numbers: Numbers<'type'>
   ramps: Writable<TypeRamps>
 }
 
 export interface Burst {
   id: string
+  /** One particle for each place of the shape instead of a count. */
+  eachPlace: boolean
   numbers: Numbers<'burst'>
 }
 
-export interface Emitter {
+/** The picture whose cells send particles out, for the shape `picture`. */
+export interface MaskChoice {
+  sheet: string
+  frame: number
+  part: MaskPart
+  /** Particles take the colours of their cells. */
+  keepColours: boolean
+}
+
+export interface Emitter extends Writable<EmitterChoices> {
   id: string
   name: string
   /** Id of the particle type that it sends out. */
@@ -52,10 +71,18 @@ export interface Emitter {
   /** Unsigned 32 bits: its own chance; kept on rename, move and copy of the effect. */
   salt: number
   muted: boolean
-  shape: ShapeKind
-  fill: Fill
+  /** Id of the emitter whose births it follows with looks of its own. */
+  companionOf: string | null
+  mask: MaskChoice | null
   numbers: Numbers<'emitter'>
   bursts: Burst[]
+}
+
+export interface Palette {
+  id: string
+  name: string
+  /** `#rrggbb` each. */
+  colours: string[]
 }
 
 export interface Effect {
@@ -65,6 +92,7 @@ export interface Effect {
   seed: number
   play: Play
   numbers: Numbers<'effect'>
+  lanes: Lanes
   emitters: Record<string, Emitter>
   emitterOrder: string[]
 }
@@ -79,13 +107,15 @@ export interface Kit {
   rate: number
   sheets: Record<string, Sheet>
   sheetOrder: string[]
+  palettes: Record<string, Palette>
+  paletteOrder: string[]
   types: Record<string, ParticleType>
   typeOrder: string[]
   effects: Record<string, Effect>
   effectOrder: string[]
 }
 
-export const KIT_VERSION = 2
+export const KIT_VERSION = 3
 
 /** Bytes of PNG files by content hash. */
 export type Pictures = ReadonlyMap<string, Uint8Array>

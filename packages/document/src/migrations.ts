@@ -23,7 +23,29 @@ const playAsWord: Migration = {
   }),
 }
 
-export const MIGRATIONS: readonly Migration[] = [playAsWord]
+const span = (value: unknown): unknown => (typeof value === 'number' ? { from: value, to: value } : value)
+
+const spansOf = (burst: Data): Data => {
+  const numbers = (burst['numbers'] ?? {}) as Data
+  const spans = Object.fromEntries(['burstAt', 'burstCount'].filter((id) => id in numbers).map((id) => [id, span(numbers[id])]))
+  return { ...burst, numbers: { ...numbers, ...spans } }
+}
+
+/** Version 2 knew one picture a particle type, and one time and count a burst. */
+const picturesAndSpans: Migration = {
+  name: 'pictures-and-spans',
+  from: 2,
+  apply: (kit) => ({
+    ...kit,
+    types: mapValues(kit['types'], ({ sheet, frame, ...type }) => (sheet === undefined ? type : { ...type, pictures: [{ sheet, frames: [frame], weight: 1 }] })),
+    effects: mapValues(kit['effects'], (effect) => ({
+      ...effect,
+      emitters: mapValues(effect['emitters'], (emitter) => (Array.isArray(emitter['bursts']) ? { ...emitter, bursts: emitter['bursts'].map((b) => spansOf(b as Data)) } : emitter)),
+    })),
+  }),
+}
+
+export const MIGRATIONS: readonly Migration[] = [playAsWord, picturesAndSpans]
 
 /** Brings plain data to the present version. Throws `Refusal` for what is no kit or comes from a newer Gliv. */
 export const migrate = (data: unknown): Data => {

@@ -3,17 +3,17 @@ import { type Pack, PACK_VERSION, RULES } from '@gliv/model'
 import { canonicalJson } from './canonical.ts'
 import type { Kit, KitFile } from './kit.ts'
 import { toDataUrl } from './pictures.ts'
-import { resolveEffect } from './resolve.ts'
+import { resolveEffect, type MaskReader } from './resolve.ts'
 
-/** Keeps only what the engine reads, so that unknown fields of a kit do not travel to players. */
+/** Sheets that some particle may show. */
 const usedSheets = (kit: Kit): string[] => {
   const used = new Set<string>()
   for (const effect of Object.values(kit.effects))
-    for (const emitter of Object.values(effect.emitters)) if (!emitter.muted) used.add(kit.types[emitter.type]!.sheet)
+    for (const emitter of Object.values(effect.emitters)) if (!emitter.muted) for (const picture of kit.types[emitter.type]!.pictures) used.add(picture.sheet)
   return kit.sheetOrder.filter((id) => used.has(id))
 }
 
-export const makePack = ({ kit, pictures }: KitFile): Pack => {
+export const makePack = ({ kit, pictures }: KitFile, read?: MaskReader): Pack => {
   const sheetIds = usedSheets(kit)
   // Renumber sheets by resolving against a kit that has only the used ones.
   const lean: Kit = { ...kit, sheetOrder: sheetIds }
@@ -28,8 +28,8 @@ export const makePack = ({ kit, pictures }: KitFile): Pack => {
       const { name, picture, width, height, sampling } = kit.sheets[id]!
       return { id, name, image: toDataUrl(pictures.get(picture)!), width, height, sampling }
     }),
-    effects: kit.effectOrder.map((id) => resolveEffect(lean, kit.effects[id]!)),
+    effects: kit.effectOrder.map((id) => resolveEffect(lean, kit.effects[id]!, read)),
   }
 }
 
-export const writePack = (file: KitFile): string => canonicalJson(makePack(file))
+export const writePack = (file: KitFile, read?: MaskReader): string => canonicalJson(makePack(file, read))

@@ -1,53 +1,99 @@
 /** From a kit to resolved effects. Cached by identity, so that an edit resolves only what it touched. */
-import { Refusal, type ResolvedEffect, type ResolvedEmitter, type ResolvedType } from '@gliv/model'
+import { Refusal, type EmitterChoices, type Lanes, type MaskPart, type MaskPlaces, type Picture, property, type PropertyId, type ResolvedEffect, type ResolvedEmitter, type ResolvedType, type TypeChoices } from '@gliv/model'
 import type { Effect, Emitter, Kit, ParticleType, Sheet } from './kit.ts'
 
+/** Reads the places of a picture; given by who has the pixels. The same question must get the same object. */
+export type MaskReader = (sheet: Sheet, frame: number, part: MaskPart, grid: number, keepColours: boolean) => MaskPlaces
+
 interface CachedType {
-  readonly sheet: Sheet
-  readonly sheetIndex: number
+  readonly sheets: Kit['sheets']
+  readonly order: readonly string[]
+  readonly palettes: Kit['palettes']
   readonly resolved: ResolvedType
 }
 const types = new WeakMap<ParticleType, CachedType>()
-const emitters = new WeakMap<Emitter, { readonly type: ResolvedType; readonly resolved: ResolvedEmitter }>()
+interface CachedEmitter {
+  readonly type: ResolvedType
+  readonly mask: MaskPlaces | null
+  readonly partner: ResolvedEmitter | null
+  readonly resolved: ResolvedEmitter
+}
+const emitters = new WeakMap<Emitter, CachedEmitter>()
+
+const pictureOf = (kit: Kit, { sheet: sheetId, frames, weight }: ParticleType['pictures'][number]): Picture => {
+  const sheet = kit.sheets[sheetId]!
+  const rects = frames.map((frame) => {
+    const { x, y, w, h, pivotX, pivotY } = sheet.frames[frame]!
+    return { x, y, w, h, pivotX, pivotY }
+  })
+  return { sheetId, sheet: kit.sheetOrder.indexOf(sheetId), weight, frameIndices: frames, frames: rects }
+}
+
+/** Only what the engine reads, so that unknown fields of a kit do not travel to players. */
+const typeChoices = (type: TypeChoices): TypeChoices => {
+  const { blend, lifeMode, scaleApart, styles, facing, anchor, frameChoice, randomStart, tintSpace, tintPick, pickColours, pickAction, forces } = type
+  return { blend, lifeMode, scaleApart, styles, facing, anchor, frameChoice, randomStart, tintSpace, tintPick, pickColours, pickAction, forces }
+}
+
+const emitterChoices = (emitter: EmitterChoices): EmitterChoices => {
+  const { shape, fill, placement, sizeUnit, space, side, aim, rhythm, capPolicy, order, layer, path, travel, along, lanes } = emitter
+  return { shape, fill, placement, sizeUnit, space, side, aim, rhythm, capPolicy, order, layer, path, travel, along, lanes }
+}
 
 const resolveType = (kit: Kit, type: ParticleType): ResolvedType => {
-  const sheet = kit.sheets[type.sheet]!
-  const sheetIndex = kit.sheetOrder.indexOf(sheet.id)
   const cached = types.get(type)
-  if (cached && cached.sheet === sheet && cached.sheetIndex === sheetIndex) return cached.resolved
-  const { x, y, w, h, pivotX, pivotY } = sheet.frames[type.frame]!
-  const resolved: ResolvedType = {
-    id: type.id,
-    name: type.name,
-    numbers: type.numbers,
-    ramps: type.ramps,
-    blend: type.blend,
-    forces: type.forces,
-    picture: { sheetId: sheet.id, sheet: sheetIndex, frameIndex: type.frame, frame: { x, y, w, h, pivotX, pivotY } },
-  }
-  types.set(type, { sheet, sheetIndex, resolved })
+  if (cached && cached.sheets === kit.sheets && cached.order === kit.sheetOrder && cached.palettes === kit.palettes) return cached.resolved
+  const { id, name, numbers, ramps } = type
+  const palette = type.palette === null ? null : (kit.palettes[type.palette]?.colours ?? null)
+  const resolved: ResolvedType = { id, name, numbers, ramps, ...typeChoices(type), palette, pictures: type.pictures.map((p) => pictureOf(kit, p)) }
+  types.set(type, { sheets: kit.sheets, order: kit.sheetOrder, palettes: kit.palettes, resolved })
   return resolved
 }
 
-const resolveEmitter = (kit: Kit, emitter: Emitter): ResolvedEmitter => {
+const resolveMask = (kit: Kit, emitter: Emitter, read: MaskReader | undefined): MaskPlaces | null => {
+  if (emitter.shape !== 'picture' || !emitter.mask) return null
+  if (!read) throw new Refusal(`emitters.${emitter.id}.mask`, 'its shape is a picture, but no pictures are at hand; use a kit file that holds them')
+  const { sheet, frame, part, keepColours } = emitter.mask
+  return read(kit.sheets[sheet]!, frame, part, emitter.numbers.grid, keepColours)
+}
+
+/** Looks are the companion's own; births, place, launch and motion are its partner's. */
+const companionOf = (emitter: Emitter, own: ResolvedType, partner: ResolvedEmitter): ResolvedEmitter => {
+  const moves = (id: string): boolean => property(id as PropertyId).touches !== 'output'
+  const numbers = Object.fromEntries(Object.entries(own.numbers).map(([id, value]) => [id, moves(id) ? partner.type.numbers[id as never] : value])) as ResolvedType['numbers']
+  const lanes = Object.fromEntries(
+    [...Object.entries(emitter.lanes).filter(([id]) => !moves(id)), ...Object.entries(partner.lanes).filter(([id]) => moves(id))],
+  ) as Lanes
+  const { forces, lifeMode, ramps } = partner.type
+  const type: ResolvedType = { ...own, numbers, forces, lifeMode, ramps: { ...own.ramps, speed: ramps.speed } }
+  return { ...partner, id: emitter.id, name: emitter.name, order: emitter.order, layer: emitter.layer, lanes, type }
+}
+
+const resolveEmitter = (kit: Kit, effect: Effect, emitter: Emitter, read: MaskReader | undefined): ResolvedEmitter => {
   const type = resolveType(kit, kit.types[emitter.type]!)
+  const partnerOf = emitter.companionOf === null ? undefined : effect.emitters[emitter.companionOf]
+  const partner = partnerOf && partnerOf.companionOf === null ? resolveEmitter(kit, effect, partnerOf, read) : null
+  const mask = resolveMask(kit, emitter, read)
   const cached = emitters.get(emitter)
-  if (cached && cached.type === type) return cached.resolved
-  const { id, name, salt, numbers, shape, fill, bursts } = emitter
-  const resolved: ResolvedEmitter = { id, name, salt, numbers, shape, fill, bursts, type }
-  emitters.set(emitter, { type, resolved })
+  if (cached && cached.type === type && cached.mask === mask && cached.partner === partner) return cached.resolved
+  const { id, name, salt, numbers, bursts } = emitter
+  const resolved: ResolvedEmitter = partner
+    ? companionOf(emitter, type, partner)
+    : { id, name, salt, numbers, bursts: bursts.map((b) => ({ id: b.id, eachPlace: b.eachPlace, numbers: b.numbers })), ...emitterChoices(emitter), mask, type }
+  emitters.set(emitter, { type, mask, partner, resolved })
   return resolved
 }
 
-/** Resolves one effect; muted emitters stay out. Sheets are numbered by the kit's order. */
-export const resolveEffect = (kit: Kit, effect: Effect): ResolvedEffect => ({
+/** Resolves one effect; muted emitters stay out. Sheets are numbered by the kit's order. `read` is needed where a shape is a picture. */
+export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): ResolvedEffect => ({
   id: effect.id,
   name: effect.name,
   seed: effect.seed,
   rate: kit.rate,
   play: effect.play,
   numbers: effect.numbers,
-  emitters: effect.emitterOrder.map((id) => effect.emitters[id]!).filter((e) => !e.muted).map((e) => resolveEmitter(kit, e)),
+  lanes: effect.lanes,
+  emitters: effect.emitterOrder.map((id) => effect.emitters[id]!).filter((e) => !e.muted).map((e) => resolveEmitter(kit, effect, e, read)),
 })
 
 /** Finds an effect by id, else by name. Throws `Refusal` when there is none or several have the name. */

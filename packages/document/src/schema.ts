@@ -1,22 +1,14 @@
 /** The kit's schema, made from the tables in the model; unknown fields are kept everywhere. */
 import {
-  BLENDS,
-  EASES,
-  FILLS,
-  FORCE_KINDS,
-  PLAYS,
-  PROPERTIES,
-  propertiesOf,
-  RAMP_POINT_LIMIT,
-  SAMPLINGS,
-  SHAPE_KINDS,
-  TINT_EASES,
-  type NumbersOf,
-  type Owner,
-  type Property,
+  AIMS, ANCHORS, BIASES, BLENDS, CAP_POLICIES, DEFAULT_ALONG, DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, EASES, FACINGS, FILLS, FORCE_KINDS, FRAME_CHOICES,
+  LIFE_MODES, MASK_PARTS, ORDERS, PICK_ACTIONS, PLACEMENTS, PLAYS, PROPERTIES, propertiesOf, RAMP_POINT_LIMIT, RHYTHMS, SAMPLINGS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES,
+  TINT_EASES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES, type NumbersOf, type Owner, type Property, type PropertyId,
 } from '@gliv/model'
 import { z } from 'zod'
 import { KIT_VERSION } from './kit.ts'
+
+const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
+  z.enum(values, { error: (issue) => `${what} is ${JSON.stringify(issue.input)}; it must be one of ${values.join(', ')}` })
 
 const limits = (p: Property): string => `${p.whole ? 'a whole number ' : ''}from ${p.hard[0]} to ${p.hard[1]}`
 
@@ -29,7 +21,7 @@ const numberSchema = (id: string, p: Property): z.ZodNumber => {
 
 const rangeSchema = (id: string, p: Property) =>
   z
-    .looseObject({ from: numberSchema(id, p), to: numberSchema(id, p) })
+    .looseObject({ from: numberSchema(id, p), to: numberSchema(id, p), bias: oneOf(`${id}.bias`, BIASES).optional() })
     .refine((r) => r.from <= r.to, { error: (issue) => `${id} runs ${JSON.stringify(issue.input)}; from must not be over to; swap them` })
 
 /** All numbers of an owner; one that is missing takes its default. */
@@ -42,8 +34,8 @@ const numbersSchema = <O extends Owner>(owner: O) => {
   return z.looseObject(shape) as unknown as z.ZodType<NumbersOf<O>>
 }
 
-const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
-  z.enum(values, { error: (issue) => `${what} is ${JSON.stringify(issue.input)}; it must be one of ${values.join(', ')}` })
+/** A default of its own for each document that leaves the value out. */
+const or = <T extends z.ZodType>(schema: T, value: unknown): z.ZodDefault<T> => schema.default(() => JSON.parse(JSON.stringify(value)) as never)
 
 const id = z.string({ error: 'an id must be text' }).min(1).max(80)
 const name = z.string({ error: 'a name must be text' }).max(200, { error: 'a name has at most 200 characters; shorten it' })
@@ -60,9 +52,27 @@ const rampOf = <T extends z.ZodType<{ at: number }>>(point: T) =>
       .refine(ascending, { error: 'points must ascend in "at"; sort them' }),
   })
 
-export const rampSchema = rampOf(z.looseObject({ at: share, value: share, ease: oneOf('ease', EASES) }))
+const rampPoint = z.looseObject({ at: share, value: share, ease: oneOf('ease', EASES), handles: z.tuple([share, share, share, share]).optional() })
+export const rampSchema = rampOf(rampPoint)
 export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/i, { error: (issue) => `colour is ${JSON.stringify(issue.input)}; write it as #rrggbb` })
 export const tintSchema = rampOf(z.looseObject({ at: share, colour: colourSchema, ease: oneOf('ease', TINT_EASES) }))
+
+const laneSchema = (id: PropertyId) => {
+  const p: Property = PROPERTIES[id]
+  const low = p.lane === 'times' ? 0 : -100_000
+  const value = z.number().min(low).max(100_000, { error: `the lane of ${id} must stay between ${low} and 100000` })
+  return rampOf(rampPoint).extend({ from: value, to: value, seconds: z.number().positive().max(600) })
+}
+
+/** Lanes by property: only those for which the table says how a lane acts. */
+const lanesSchema = (owners: readonly Owner[]) => {
+  const ids = owners.flatMap((owner) => propertiesOf(owner) as PropertyId[]).filter((id) => PROPERTIES[id].lane !== 'none')
+  return z
+    .strictObject(Object.fromEntries(ids.map((id) => [id, laneSchema(id).optional()])), {
+      error: (issue) => (issue.code === 'unrecognized_keys' ? `${issue.keys.join(', ')} cannot have a lane; remove it` : undefined),
+    })
+    .default({})
+}
 
 const texels = z.number().int().min(0).max(16384)
 export const sheetSchema = z.looseObject({
@@ -78,27 +88,81 @@ export const sheetSchema = z.looseObject({
     .max(4096),
 })
 
+const valueStyle = z.looseObject({ by: oneOf('by', VALUE_MODES), relative: z.boolean() })
+const T = DEFAULT_TYPE_CHOICES
+const E = DEFAULT_EMITTER_CHOICES
+const frameNumber = z.number().int().min(0)
+
 export const typeSchema = z.looseObject({
   id,
   name,
-  sheet: id,
-  frame: z.number().int().min(0),
-  blend: oneOf('blend', BLENDS),
-  forces: z.array(oneOf('force', FORCE_KINDS)).refine((f) => new Set(f).size === f.length, { error: 'a force is listed twice; keep one' }),
+  pictures: z
+    .array(z.looseObject({ sheet: id, frames: z.array(frameNumber).min(1, { error: 'a picture needs at least one frame; add one' }).max(1024), weight: z.number().positive({ error: 'a weight must be over 0; remove the picture instead' }).max(1e6).default(1) }))
+    .min(1, { error: 'a particle type needs at least one picture; add one' })
+    .max(64, { error: 'a particle type has at most 64 pictures; remove some' }),
+  palette: id.nullable().default(null),
+  blend: oneOf('blend', BLENDS).default(T.blend),
+  lifeMode: oneOf('lifeMode', LIFE_MODES).default(T.lifeMode),
+  scaleApart: z.boolean().default(T.scaleApart),
+  styles: or(z.looseObject({ scale: or(valueStyle, T.styles.scale), scaleY: or(valueStyle, T.styles.scaleY), opacity: or(valueStyle, T.styles.opacity) }), T.styles),
+  facing: oneOf('facing', FACINGS).default(T.facing),
+  anchor: oneOf('anchor', ANCHORS).default(T.anchor),
+  frameChoice: oneOf('frameChoice', FRAME_CHOICES).default(T.frameChoice),
+  randomStart: z.boolean().default(T.randomStart),
+  tintSpace: oneOf('tintSpace', TINT_SPACES).default(T.tintSpace),
+  tintPick: oneOf('tintPick', TINT_PICKS).default(T.tintPick),
+  pickColours: z.array(colourSchema).min(1, { error: 'a list of colours needs at least one; add one' }).max(64).default([...T.pickColours]),
+  pickAction: oneOf('pickAction', PICK_ACTIONS).default(T.pickAction),
+  forces: z.array(oneOf('force', FORCE_KINDS)).refine((f) => new Set(f).size === f.length, { error: 'a force is listed twice; keep one' }).default([]),
   numbers: numbersSchema('type'),
-  ramps: z.looseObject({ scale: rampSchema, opacity: rampSchema, tint: tintSchema }),
+  ramps: or(z.looseObject({
+    scale: or(rampSchema, DEFAULT_RAMPS.scale),
+    scaleY: or(rampSchema, DEFAULT_RAMPS.scaleY),
+    opacity: or(rampSchema, DEFAULT_RAMPS.opacity),
+    speed: or(rampSchema, DEFAULT_RAMPS.speed),
+    frame: or(rampSchema, DEFAULT_RAMPS.frame),
+    hue: or(rampSchema, DEFAULT_RAMPS.hue),
+    tint: or(tintSchema, DEFAULT_RAMPS.tint),
+    tintB: or(tintSchema, DEFAULT_RAMPS.tintB),
+  }), DEFAULT_RAMPS),
 })
+
+const far = z.number().min(-100_000).max(100_000)
+const pathSchema = z.looseObject({
+  closed: z.boolean(),
+  points: z
+    .array(z.looseObject({ x: far, y: far, inX: far.default(0), inY: far.default(0), outX: far.default(0), outY: far.default(0) }))
+    .min(2, { error: 'a path needs at least two points; add one' })
+    .max(256, { error: 'a path has at most 256 points; remove some' }),
+})
+
+const travelSchema = z.looseObject({ path: pathSchema, mode: oneOf('mode', TRAVEL_MODES), ease: oneOf('ease', EASES.filter((e) => e !== 'free') as ['linear', 'easeIn', 'easeOut', 'ease', 'step']) })
 
 export const emitterSchema = z.looseObject({
   id,
   name,
   type: id,
   salt: unsigned,
-  muted: z.boolean(),
-  shape: oneOf('shape', SHAPE_KINDS),
-  fill: oneOf('fill', FILLS),
+  muted: z.boolean().default(false),
+  companionOf: id.nullable().default(null),
+  shape: oneOf('shape', SHAPE_KINDS).default(E.shape),
+  fill: oneOf('fill', FILLS).default(E.fill),
+  placement: oneOf('placement', PLACEMENTS).default(E.placement),
+  sizeUnit: oneOf('sizeUnit', SIZE_UNITS).default(E.sizeUnit),
+  space: oneOf('space', SPACES).default(E.space),
+  side: oneOf('side', SIDES).default(E.side),
+  aim: oneOf('aim', AIMS).default(E.aim),
+  rhythm: oneOf('rhythm', RHYTHMS).default(E.rhythm),
+  capPolicy: oneOf('capPolicy', CAP_POLICIES).default(E.capPolicy),
+  order: oneOf('order', ORDERS).default(E.order),
+  layer: z.string().min(1, { error: 'a layer is "behind", "front" or a name; give one' }).max(80).default(E.layer),
+  path: or(pathSchema, E.path),
+  travel: travelSchema.nullable().default(null),
+  along: or(z.looseObject({ scale: or(rampSchema, DEFAULT_ALONG.scale), opacity: or(rampSchema, DEFAULT_ALONG.opacity), delay: or(rampSchema, DEFAULT_ALONG.delay) }), DEFAULT_ALONG),
+  lanes: lanesSchema(['emitter', 'type']),
+  mask: z.looseObject({ sheet: id, frame: frameNumber, part: oneOf('part', MASK_PARTS), keepColours: z.boolean() }).nullable().default(null),
   numbers: numbersSchema('emitter'),
-  bursts: z.array(z.looseObject({ id, numbers: numbersSchema('burst') })).max(64, { error: 'an emitter has at most 64 bursts; remove some' }),
+  bursts: z.array(z.looseObject({ id, eachPlace: z.boolean().default(false), numbers: numbersSchema('burst') })).max(64, { error: 'an emitter has at most 64 bursts; remove some' }).default([]),
 })
 
 export const effectSchema = z.looseObject({
@@ -107,6 +171,7 @@ export const effectSchema = z.looseObject({
   seed: unsigned,
   play: oneOf('play', PLAYS),
   numbers: numbersSchema('effect'),
+  lanes: lanesSchema(['effect']),
   emitters: z.record(id, emitterSchema),
   emitterOrder: z.array(id),
 })
@@ -120,6 +185,8 @@ export const kitSchema = z.looseObject({
   rate: z.number().int().min(1).max(240),
   sheets: z.record(id, sheetSchema),
   sheetOrder: z.array(id),
+  palettes: z.record(id, z.looseObject({ id, name, colours: z.array(colourSchema).min(1, { error: 'a palette needs at least one colour; add one' }).max(256) })).default({}),
+  paletteOrder: z.array(id).default([]),
   types: z.record(id, typeSchema),
   typeOrder: z.array(id),
   effects: z.record(id, effectSchema),

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { compile, createSimulation, Simulation } from './index.ts'
+import { defaultsOf } from '@gliv/model'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from './testing/build.ts'
 
 /** ceil of a ratio of whole numbers, exactly. */
@@ -68,7 +69,7 @@ describe('bursts', () => {
 describe('loops', () => {
   it('repeat births exactly, with fresh draws, and cut what lies past the end', () => {
     const emitter = makeEmitter({ flow: 7.3, duration: 9, cap: 50_000 }, { type: makeType({ life: fixed(0.2) }), bursts: [makeBurst('b', 0.4, 3), makeBurst('late', 1.5, 9)] })
-    const simulation = createSimulation(compile(makeEffect([emitter], { play: 'loop', numbers: { loopSeconds: 0.7 } })))
+    const simulation = createSimulation(compile(makeEffect([emitter], { play: 'loop', numbers: { ...defaultsOf('effect'), loopSeconds: 0.7 } })))
     const perRepeat = births(7300, 700_000) + 3
     for (let repeat = 1; repeat <= 40; repeat++) {
       // At the tick on which the next repeat begins, its ordinal 0 is born too.

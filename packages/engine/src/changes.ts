@@ -1,5 +1,5 @@
 /** What a change of an emitter makes necessary, read off the table of numbers. */
-import { property, type PropertyId, type ResolvedEmitter, type Touch } from '@gliv/model'
+import { type EmitterChoices, property, type PropertyId, type ResolvedEffect, type ResolvedEmitter, type Touch, type TypeChoices } from '@gliv/model'
 
 const ORDER: readonly Touch[] = ['output', 'motion', 'birth', 'emission']
 
@@ -17,16 +17,48 @@ const changedNumbers = (a: object, b: object): Touch | null => {
   return touch
 }
 
+/** What each choice touches; the table of numbers says it for the numbers. */
+const EMITTER_TOUCHES = {
+  shape: 'birth', fill: 'birth', placement: 'birth', sizeUnit: 'birth', space: 'birth', side: 'birth', aim: 'birth', rhythm: 'emission', capPolicy: 'emission',
+  order: 'output', layer: 'output', path: 'birth', travel: 'emission', along: 'emission', lanes: 'emission',
+} as const satisfies Record<keyof EmitterChoices, Touch>
+
+const TYPE_TOUCHES = {
+  blend: 'output', lifeMode: 'birth', scaleApart: 'output', styles: 'output', facing: 'motion', anchor: 'output', frameChoice: 'output', randomStart: 'output', tintSpace: 'output',
+  tintPick: 'output', pickColours: 'output', pickAction: 'output', forces: 'motion',
+} as const satisfies Record<keyof TypeChoices, Touch>
+
+const changedChoices = <T extends object>(a: T, b: T, touches: { readonly [K in keyof T]?: Touch }): Touch | null => {
+  let touch: Touch | null = null
+  for (const key of Object.keys(touches) as (keyof T)[]) if (!same(a[key], b[key])) touch = dearer(touch, touches[key] ?? null)
+  return touch
+}
+
+/** A lane touches what its number touches. */
+const changedLanes = (a: ResolvedEmitter['lanes'], b: ResolvedEmitter['lanes']): Touch | null => {
+  let touch: Touch | null = null
+  for (const id of new Set([...Object.keys(a), ...Object.keys(b)]) as Set<PropertyId>) if (!same(a[id], b[id])) touch = dearer(touch, property(id).touches)
+  return touch
+}
+
 /** The dearest kind of work between two states of an emitter; null when nothing that is simulated or drawn differs. */
 export const changedTouch = (a: ResolvedEmitter, b: ResolvedEmitter): Touch | null => {
   if (a === b) return null
   let touch = dearer(changedNumbers(a.numbers, b.numbers), changedNumbers(a.type.numbers, b.type.numbers))
-  if (a.salt !== b.salt || a.shape !== b.shape || a.fill !== b.fill) touch = dearer(touch, 'birth')
+  const { lanes: _lanes, ...choices } = EMITTER_TOUCHES
+  touch = dearer(touch, changedChoices<EmitterChoices>(a, b, choices))
+  touch = dearer(touch, changedLanes(a.lanes, b.lanes))
+  if (a.type !== b.type) touch = dearer(touch, changedChoices<TypeChoices>(a.type, b.type, TYPE_TOUCHES))
+  if (a.salt !== b.salt || a.mask !== b.mask) touch = dearer(touch, 'emission')
   if (!same(a.bursts, b.bursts)) touch = dearer(touch, 'emission')
-  if (!same(a.type.forces, b.type.forces)) touch = dearer(touch, 'motion')
-  const looks = (e: ResolvedEmitter) => [e.type.ramps, e.type.blend, e.type.picture]
+  const looks = (e: ResolvedEmitter) => [e.type.ramps, e.type.pictures, e.type.palette]
   if (a.type !== b.type && !same(looks(a), looks(b))) touch = dearer(touch, 'output')
+  if (a.type !== b.type && !same(a.type.ramps.speed, b.type.ramps.speed)) touch = dearer(touch, 'motion')
   // Names and ids of the type are carried along without work.
   if (touch === null && (a.name !== b.name || a.type.id !== b.type.id || a.type.name !== b.type.name)) touch = 'output'
   return touch
 }
+
+/** Whether something changed that all emitters share. */
+export const effectChanged = (a: ResolvedEffect, b: ResolvedEffect): boolean =>
+  a.rate !== b.rate || a.play !== b.play || changedNumbers(a.numbers, b.numbers) !== null || !same(a.lanes, b.lanes)

@@ -1,88 +1,94 @@
-import { type Frame, type ResolvedEffect, type ResolvedEmitter, type ResolvedType, Refusal } from '@gliv/model'
-import { type CompiledRamp, type CompiledTint, compileRamp, compileTint } from './ramp.ts'
-import { type Schedule, createSchedule } from './schedule.ts'
-import { type ShapeSampler, SHAPE_SAMPLERS } from './shapes.ts'
-import { cosSinInto, dragStepInto } from './maths.ts'
+import { type Frame, type NumbersOf, type ResolvedEffect, type ResolvedEmitter, Refusal } from '@gliv/model'
+import { compileLanes, type CompiledLanes } from './lanes.ts'
+import { compileLooks, type Looks } from './looks.ts'
+import { type CompiledRamp, compileRamp } from './ramp.ts'
+import { createSchedule } from './schedule.ts'
+import { type Clock, createClock, createTimeline, type Timeline, warmTicks } from './timeline.ts'
 
-/** Sum of the caps of one effect: what a simulation may have to hold. a particle takes 128 bytes and pools a third of slack, which makes this 34 MB. */
+/** Sum of the caps of one effect: what a simulation may have to hold. A particle takes about 200 bytes and pools a third of slack, which makes this 54 MB. */
 export const TOTAL_CAP_LIMIT = 200_000
-
-/** What the output pass reads; swapped without stepping when only looks change. */
-export interface Looks {
-  readonly scaleRamp: CompiledRamp
-  readonly opacityRamp: CompiledRamp
-  readonly tint: CompiledTint
-  readonly type: ResolvedType
-}
 
 export interface EmitterProgram {
   readonly source: ResolvedEmitter
-  readonly schedule: Schedule
-  readonly place: ShapeSampler
+  readonly lanes: CompiledLanes
   readonly looks: Looks
-  /** Gravity's acceleration in px/s². */
-  readonly gx: number
-  readonly gy: number
-  /** Per second. */
-  readonly drag: number
-  /** Coefficients [E, A, B] of a whole tick; see `dragStepInto`. */
-  readonly tickStep: Float64Array
-  /** Ticks after which a particle born now is surely dead. */
-  readonly horizonTicks: number
+  readonly speedRamp: CompiledRamp
+  /** Number of the shape's places, for ordered placements and bursts that send one to each. */
+  readonly places: number
+  /** Longest life in seconds. */
+  readonly lifeSeconds: number
+  /** Longest delay along the shape in seconds. */
+  readonly delaySeconds: number
   /** No more than this many can ever be alive together, cap included. */
   readonly aliveBound: number
-  /** The cap may refuse births, so that counts follow from a census only. */
-  readonly capMayBind: boolean
+  /** Its effect is sustained: a stop leads on to the tail instead of ending emission. */
+  readonly effectSustains: boolean
+  /** Births may be refused or depend on the living or on the way, so that counts follow from a census only. */
+  readonly needsCensus: boolean
 }
 
 export interface Program {
   readonly effect: ResolvedEffect
+  readonly clock: Clock
+  readonly timeline: Timeline
+  readonly warmTicks: number
   readonly emitters: readonly EmitterProgram[]
 }
 
-/** Upper bound of the living: the births of any window as long as the longest life, with a tick of slack at each end. */
-const boundAlive = (effect: ResolvedEffect, emitter: ResolvedEmitter, schedule: Schedule): number => {
-  const window = emitter.type.numbers.life.to + 2 / effect.rate
-  const repeats = effect.play === 'loop' ? Math.floor(window / schedule.repeatSeconds) + 2 : 1
-  let bound = 0
-  for (const source of schedule.sources) {
-    const perWindow = source.stepSeconds > 0 ? Math.floor(window / source.stepSeconds) + 2 : source.total
-    bound += source.stepSeconds > 0 ? Math.min(perWindow + repeats, source.total * repeats) : source.total * repeats
-  }
-  return bound
+/** Longest life of an emitter's particles in seconds. */
+export const longestLife = (emitter: Pick<ResolvedEmitter, 'lanes' | 'numbers'> & { readonly type: Pick<ResolvedEmitter['type'], 'lifeMode' | 'numbers'> }): number => {
+  const lane = emitter.lanes.life
+  return emitter.type.lifeMode === 'emitter' ? emitter.numbers.duration : emitter.type.numbers.life.to * (lane ? Math.max(lane.from, lane.to) : 1)
 }
 
-export const compileLooks = (type: ResolvedType): Looks => ({
-  scaleRamp: compileRamp(type.ramps.scale),
-  opacityRamp: compileRamp(type.ramps.opacity),
-  tint: compileTint(type.ramps.tint),
-  type,
-})
+/** The latest moment at which a burst can still send particles out, in seconds on the timeline, delay left out. */
+const burstEnd = ({ burstAt, burstInterval, burstRepeats, burstSpan }: NumbersOf<'burst'>): number => burstAt.to + (burstRepeats - 1) * burstInterval.to + burstSpan
 
-const scratch = new Float64Array(2)
+/** Last moment at which an emitter may send something out, in seconds on the timeline. */
+export const emitterEndSeconds = (emitter: Pick<ResolvedEmitter, 'numbers' | 'bursts'>): number => {
+  const { delay, duration, flow, flowPerPx, minimum, alongDelay } = emitter.numbers
+  let end = delay
+  if (flow > 0 || flowPerPx > 0 || minimum > 0) end += duration
+  for (const burst of emitter.bursts) end = Math.max(end, delay + burstEnd(burst.numbers))
+  return end + alongDelay
+}
 
-export const compileEmitter = (effect: ResolvedEffect, emitter: ResolvedEmitter): EmitterProgram => {
-  const { type } = emitter
-  const schedule = createSchedule(effect, emitter)
-  const has = (force: 'gravity' | 'drag') => type.forces.includes(force)
-  cosSinInto(type.numbers.gravityHeading, scratch)
-  const strength = has('gravity') ? type.numbers.gravity : 0
-  const drag = has('drag') ? type.numbers.drag : 0
-  const tickStep = new Float64Array(3)
-  dragStepInto(drag, 1 / effect.rate, tickStep)
-  const bound = boundAlive(effect, emitter, schedule)
+const placesOf = (emitter: ResolvedEmitter): number => {
+  if (emitter.shape === 'picture') return Math.max(1, emitter.mask?.x.length ?? 0)
+  if (emitter.shape !== 'segment') return emitter.numbers.places
+  const { endX, endY, pieceEvery } = emitter.numbers
+  return Math.max(1, Math.floor(Math.sqrt(endX * endX + endY * endY) / pieceEvery))
+}
+
+/** Upper bound of the living: the births of any window as long as the longest life, with a tick of slack at each end. */
+const boundAlive = (program: Pick<Program, 'effect' | 'clock' | 'timeline'>, emitter: ResolvedEmitter, places: number, life: number): number => {
+  const { rate, numbers, lanes, play } = program.effect
+  if (emitter.numbers.flowPerPx > 0) return Infinity
+  const scale = numbers.timeScale * Math.max(1, lanes.timeScale?.from ?? 1, lanes.timeScale?.to ?? 1)
+  const window = life + (2 * Math.max(1, scale)) / rate
+  const passSeconds = play === 'sustain' ? Math.max(1e-3, numbers.sustainTo - numbers.sustainFrom) : program.timeline.limit / 1e6
+  const passes = passSeconds === Infinity ? 1 : Math.min(1e6, Math.floor((window + emitter.numbers.alongDelay) / passSeconds) + 2)
+  const schedule = createSchedule(emitter, program.timeline, rate, 0, places)
+  return schedule.sources.reduce((sum, source) => sum + source.most(window + emitter.numbers.alongDelay, passes), emitter.numbers.minimum)
+}
+
+export const compileEmitter = (program: Pick<Program, 'effect' | 'clock' | 'timeline'>, emitter: ResolvedEmitter): EmitterProgram => {
+  const places = placesOf(emitter)
+  const lifeSeconds = longestLife(emitter)
+  const bound = boundAlive(program, emitter, places, lifeSeconds)
+  const { cap, minimum, flowPerPx, alongDelay } = emitter.numbers
+  const mayBind = bound > cap
   return {
     source: emitter,
-    schedule,
-    place: SHAPE_SAMPLERS[emitter.shape],
-    looks: compileLooks(type),
-    gx: strength * scratch[0]!,
-    gy: strength * scratch[1]!,
-    drag,
-    tickStep,
-    horizonTicks: Math.ceil(type.numbers.life.to * effect.rate) + 1,
-    aliveBound: Math.min(bound, emitter.numbers.cap),
-    capMayBind: bound > emitter.numbers.cap,
+    lanes: compileLanes(emitter.lanes),
+    looks: compileLooks(emitter),
+    speedRamp: compileRamp(emitter.type.ramps.speed),
+    places,
+    lifeSeconds,
+    delaySeconds: alongDelay,
+    aliveBound: Math.min(bound, cap),
+    effectSustains: program.effect.play === 'sustain',
+    needsCensus: mayBind || minimum > 0 || flowPerPx > 0 || alongDelay > 0 || program.effect.play === 'sustain' || emitter.bursts.some((b) => b.numbers.burstChance < 1),
   }
 }
 
@@ -91,7 +97,10 @@ export const compileEmitter = (effect: ResolvedEffect, emitter: ResolvedEmitter)
  * @example const simulation = createSimulation(compile(effect), { seed: 7 })
  */
 export const compile = (effect: ResolvedEffect): Program => {
-  const emitters = effect.emitters.map((emitter) => compileEmitter(effect, emitter))
+  const clock = createClock(effect)
+  const latest = effect.emitters.reduce((end, e) => Math.max(end, emitterEndSeconds(e) + longestLife(e)), 0)
+  const timeline = createTimeline(effect, latest)
+  const emitters = effect.emitters.map((emitter) => compileEmitter({ effect, clock, timeline }, emitter))
   const bound = emitters.reduce((sum, e) => sum + e.aliveBound, 0)
   if (bound > TOTAL_CAP_LIMIT) {
     const largest = emitters.reduce((a, b) => (b.aliveBound > a.aliveBound ? b : a))
@@ -100,7 +109,7 @@ export const compile = (effect: ResolvedEffect): Program => {
       `its emitters may have ${bound} particles alive together; at most ${TOTAL_CAP_LIMIT} are allowed; lower the cap of "${largest.source.name}" (${largest.aliveBound})`,
     )
   }
-  return { effect, emitters }
+  return { effect, clock, timeline, warmTicks: warmTicks(effect), emitters }
 }
 
 /** An empty frame, to be filled by `Simulation.frame`. */

@@ -1,54 +1,79 @@
 /**
  * One emitter running: its pool, stepped tick by tick.
- * A tick: the dead of the last tick leave → motion → births, each with its own shorter step → census.
+ * A tick: the dead of the last tick leave → forces, motion → births, each with its own shorter step → top-up.
  */
-import { type Range, type ResolvedEmitter, STREAMS } from '@gliv/model'
-import { type EmitterProgram, type Looks, compileLooks } from './compile.ts'
-import { cosSinInto, dragStepInto } from './maths.ts'
+import { type ResolvedEmitter, STREAMS } from '@gliv/model'
+import { BirthQueue } from './birth-queue.ts'
+import type { EmitterProgram } from './compile.ts'
+import { drawRange } from './draws.ts'
+import { Forces } from './forces.ts'
+import { withLane } from './lanes.ts'
+import { Launcher } from './launch.ts'
+import { drawLooks, type Looks } from './looks.ts'
+import { dragStepInto } from './maths.ts'
 import { isDead, Pool } from './pool.ts'
-import { draw, keyInto, type Key } from './random.ts'
-import type { Source } from './schedule.ts'
-import type { CompiledTape } from './tape.ts'
+import { keyInto, type Key } from './random.ts'
+import { pieceAt, rampAt } from './ramp.ts'
+import { TOP_UP_KEY } from './schedule.ts'
+import type { Moment, Setting } from './setting.ts'
+import { MICRO, tickAtOrBefore } from './timeline.ts'
 
 /** Room for the dead that wait for compaction, which comes at a quarter dead. */
 const SLACK = 4 / 3
-
-const pair = new Float64Array(2)
 const step = new Float64Array(3)
 const key: Key = { hi: 0, lo: 0 }
-
-/** Draws a range: `from` + (`to` − `from`) × u. */
-const drawRange = (range: Range, stream: number, hi: number, lo: number): number =>
-  range.from === range.to ? range.from : range.from + (range.to - range.from) * draw(hi, lo, stream, 0)
 
 export class EmitterRun {
   program: EmitterProgram
   looks: Looks
   readonly pool: Pool
+  /** Names of the sources in reports; the pool's `source` column counts in it. */
+  readonly sources: readonly string[]
   births = 0
   refused = 0
   alive = 0
   tick = -1
-  readonly #seed: number
-  readonly #rate: number
-  readonly #tape: CompiledTape
-  /** Next ordinal of each source within the tick that is being stepped, and its end. */
-  readonly #next: number[]
-  readonly #end: number[]
+  readonly setting: Setting
+  readonly #queue: BirthQueue
+  readonly #launcher: Launcher
+  readonly #forces: Forces
+  readonly #moment: Moment = { ticks: 0, clock: 0, timeline: 0 }
+  #toppedUp = 0
+  /** Seconds on the clock at the last tick and at this one. */
+  #before = 0
+  #now = 0
 
-  constructor(program: EmitterProgram, seed: number, rate: number, tape: CompiledTape) {
+  constructor(program: EmitterProgram, setting: Setting) {
     this.program = program
     this.looks = program.looks
+    this.setting = setting
     this.pool = new Pool(Math.ceil(program.aliveBound * SLACK) + 8)
-    this.#seed = seed
-    this.#rate = rate
-    this.#tape = tape
-    this.#next = program.schedule.sources.map(() => 0)
-    this.#end = program.schedule.sources.map(() => 0)
+    this.#launcher = new Launcher(program, setting)
+    this.#queue = new BirthQueue(program, setting, this.#launcher)
+    this.#forces = new Forces(program, setting)
+    this.sources = [...this.#queue.schedule.sources.map((s) => s.id), 'travel', 'topUp']
   }
 
   get deaths(): number {
     return this.births - this.alive
+  }
+
+  /** Seconds on the clock. */
+  get now(): number {
+    return this.#now
+  }
+
+  /** Where the timeline stood when the last step began, in seconds: run-time lanes are read there. */
+  get stepStartSeconds(): number {
+    return this.#queue.timelineSecondsAt(this.#before)
+  }
+
+  /** No particle was born turned, scaled or mirrored. */
+  placedPlainly = true
+
+  /** Seconds that the last step took on the clock. */
+  get stepSeconds(): number {
+    return this.setting.clock.stepTo(this.tick)
   }
 
   /**
@@ -56,19 +81,24 @@ export class EmitterRun {
    * from one longest life before. Where births can be refused, a census without motion counts up to there.
    */
   seek(tick: number): void {
-    const start = Math.max(-1, tick - this.program.horizonTicks - 1)
-    if (tick < this.tick || this.tick < start) this.#restart(start)
+    const { clock } = this.setting
+    const start = tickAtOrBefore(clock, clock.secondsAt(tick) - this.program.lifeSeconds, tick) - 2
+    if (tick < this.tick || this.tick < start) this.#restart(Math.max(-1, start))
     while (this.tick < tick) this.step()
   }
 
   #restart(start: number): void {
     this.pool.size = 0
-    this.births = this.refused = this.alive = 0
+    this.births = this.refused = this.alive = this.#toppedUp = 0
     this.tick = -1
-    if (this.program.capMayBind || this.#tape.withholds) while (this.tick < start) this.#stepWith(false)
-    else {
+    this.#before = this.#now = 0
+    this.#queue.restart()
+    if (this.program.needsCensus || this.setting.tape.withholds) while (this.tick < start) this.#stepWith(false)
+    else if (start >= 0) {
       this.tick = start
-      this.births = this.program.schedule.countThrough(start)
+      this.#now = this.setting.clock.secondsAt(start)
+      this.births = this.#queue.countThrough(start)
+      this.#queue.skipTo(start)
     }
   }
 
@@ -79,29 +109,40 @@ export class EmitterRun {
   #stepWith(moving: boolean): void {
     this.#bury()
     this.tick++
-    const now = this.tick / this.#rate
-    if (moving) this.#move()
-    this.alive = this.pool.countAlive(now)
-    this.#bear(now, moving)
+    this.#before = this.#now
+    this.#now = this.setting.clock.secondsAt(this.tick)
+    if (moving) {
+      this.#forces.set(this.tick - 1, this.#queue.timelineSecondsAt(this.#before), this.setting.clock.stepTo(this.tick))
+      this.#move()
+    }
+    this.alive = this.pool.countAlive(this.#now)
+    this.#queue.open(this.tick)
+    while (this.#queue.next(this.#moment)) this.#bear(moving)
+    if (this.program.source.numbers.minimum > 0) this.#topUp(moving)
   }
 
   /** Compacts when a quarter is dead, or when the pool has no room left for a tick's births. */
   #bury(): void {
     const { pool } = this
     const dead = pool.size - this.alive
-    if (dead * 4 >= pool.size && dead > 0) pool.compact(this.tick / this.#rate)
+    if (dead * 4 >= pool.size && dead > 0) pool.compact(this.#now)
   }
 
   #move(): void {
+    if (!this.program.speedRamp.constant || this.program.speedRamp.pieces[2] !== 1) this.#moveRamped()
+    else this.#moveFreely()
+    if (this.program.source.type.facing === 'travel') this.#face()
+  }
+
+  #moveFreely(): void {
     const { x, y, lastX, lastY, vx, vy, size } = this.pool
-    const { gx, gy, tickStep } = this.program
-    const e = tickStep[0]!
-    const a = tickStep[1]!
-    const b = tickStep[2]!
+    const { gx, gy, step: s } = this.#forces
+    const e = s[0]!
+    const a = s[1]!
     const gxA = gx * a
     const gyA = gy * a
-    const gxB = gx * b
-    const gyB = gy * b
+    const gxB = gx * s[2]!
+    const gyB = gy * s[2]!
     for (let i = 0; i < size; i++) {
       const u = vx[i]!
       const v = vy[i]!
@@ -116,108 +157,112 @@ export class EmitterRun {
     }
   }
 
-  /** Births due in (tick − 1, tick], in the order of their times, then of their sources. */
-  #bear(now: number, moving: boolean): void {
-    const { schedule } = this.program
-    const last = schedule.lastRepeat(this.tick)
-    for (let repeat = schedule.firstRepeat(this.tick); repeat <= last; repeat++) {
-      const after = schedule.sinceRepeat(this.tick - 1, repeat)
-      const until = schedule.sinceRepeat(this.tick, repeat)
-      let left = 0
-      for (let s = 0; s < schedule.sources.length; s++) {
-        const source = schedule.sources[s]!
-        this.#next[s] = this.tick === 0 ? 0 : source.due(after)
-        this.#end[s] = source.due(until)
-        left += this.#end[s]! - this.#next[s]!
-      }
-      for (; left > 0; left--) this.#bearNext(repeat, now, moving)
+  /** The speed ramp scales the way, not the velocity that forces own; it is read at the step's start. */
+  #moveRamped(): void {
+    const { born, life, x, y, lastX, lastY, vx, vy, size } = this.pool
+    const { gx, gy, step: s } = this.#forces
+    const { pieces, firstPiece } = this.program.speedRamp
+    for (let i = 0; i < size; i++) {
+      const u = vx[i]!
+      const v = vy[i]!
+      const t = (this.#before - born[i]!) / life[i]!
+      const ramp = pieceAt(pieces, firstPiece, t < 0 ? 0 : t > 1 ? 1 : t)
+      lastX[i] = x[i]!
+      lastY[i] = y[i]!
+      x[i] = x[i]! + ramp * (u * s[1]! + gx * s[2]!)
+      y[i] = y[i]! + ramp * (v * s[1]! + gy * s[2]!)
+      vx[i] = u * s[0]! + gx * s[1]!
+      vy[i] = v * s[0]! + gy * s[1]!
     }
   }
 
-  #bearNext(repeat: number, now: number, moving: boolean): void {
-    const { schedule } = this.program
-    let best = -1
-    let bestTime = Infinity
-    for (let s = 0; s < schedule.sources.length; s++) {
-      if (this.#next[s]! >= this.#end[s]!) continue
-      const source = schedule.sources[s]!
-      const time = source.startSeconds + this.#next[s]! * source.stepSeconds
-      if (time < bestTime) {
-        best = s
-        bestTime = time
+  /** Where nothing moves, the last direction stays. */
+  #face(): void {
+    const { vx, vy, faceX, faceY, size } = this.pool
+    for (let i = 0; i < size; i++)
+      if (vx[i] !== 0 || vy[i] !== 0) {
+        faceX[i] = vx[i]!
+        faceY[i] = vy[i]!
       }
-    }
-    const ordinal = this.#next[best]!++
-    const born = repeat === 0 ? bestTime : repeat * schedule.repeatSeconds + bestTime
-    if (!this.#tape.emitsAt(born * this.#rate)) return
-    if (this.alive >= this.program.source.numbers.cap) {
+  }
+
+  /** One birth that the queue has found, unless the cap has no room. */
+  #bear(moving: boolean): void {
+    const queue = this.#queue
+    if (queue.withheld) {
       this.refused++
       return
     }
-    this.#birth(schedule.sources[best]!, best, repeat, ordinal, born, now, moving)
+    if (this.alive >= this.program.source.numbers.cap) {
+      this.refused++
+      if (this.program.source.capPolicy === 'skip') return
+      this.refused--
+      this.pool.endOldest(this.#now)
+      this.alive--
+    }
+    this.#birth(queue.keyNumber, queue.sourceIndex, queue.pass, queue.ordinal, moving)
   }
 
-  #birth(source: Source, sourceIndex: number, repeat: number, ordinal: number, born: number, now: number, moving: boolean): void {
+  #topUp(moving: boolean): void {
+    const moment = this.#moment
+    if (!this.#queue.openAtTick(this.tick, moment)) return
+    const { launcher, minimum } = { launcher: this.#launcher, minimum: this.program.source.numbers.minimum }
+    for (let missing = minimum - this.alive; missing > 0; missing--) {
+      launcher.question.ordinal = this.#toppedUp
+      launcher.question.burstCount = 0
+      this.#birth(TOP_UP_KEY, this.sources.length - 1, 0, this.#toppedUp++, moving)
+    }
+  }
+
+  #birth(sourceKey: number, sourceIndex: number, pass: number, ordinal: number, moving: boolean): void {
     const { pool, program } = this
-    if (pool.size === pool.capacity) pool.compact(now)
-    const { type, salt } = program.source
+    const moment = this.#moment
+    if (pool.size === pool.capacity) pool.compact(this.#now)
     const i = pool.size++
-    keyInto(key, this.#seed, salt, source.key, repeat, ordinal)
+    keyInto(key, this.setting.seed, program.source.salt, sourceKey, pass, ordinal)
     pool.keyHi[i] = key.hi
     pool.keyLo[i] = key.lo
     pool.ordinal[i] = ordinal
     pool.source[i] = sourceIndex
-    pool.born[i] = born
-    pool.life[i] = drawRange(type.numbers.life, STREAMS.life, key.hi, key.lo)
+    pool.born[i] = moment.clock
+    pool.life[i] = this.#lifeOf(program.source, moment.timeline)
     this.births++
-    if (!isDead(pool, i, now)) this.alive++
+    if (!isDead(pool, i, this.#now)) this.alive++
     if (!moving) return
-    this.#launch(i, born, now)
-    drawLooks(pool, i, type.numbers)
+    this.#launcher.launch(pool, i, moment)
+    drawLooks(this.looks, pool, i)
+    if (pool.turn[i] !== 0 || pool.grow[i] !== 1) this.placedPlainly = false
+    this.#firstStep(i, this.#now - moment.clock)
   }
 
-  /** Place and velocity at the birth's own time, then its shorter first step. */
-  #launch(i: number, born: number, now: number): void {
-    const { pool, program } = this
-    const { numbers, fill } = program.source
-    const hi = pool.keyHi[i]!
-    const lo = pool.keyLo[i]!
-    this.#tape.positionInto(born * this.#rate, pair)
-    const ownerX = pair[0]!
-    const ownerY = pair[1]!
-    program.place(numbers, fill, draw(hi, lo, STREAMS.place, 0), draw(hi, lo, STREAMS.place, 1), pair)
-    const x = ownerX + numbers.offsetX + pair[0]!
-    const y = ownerY + numbers.offsetY + pair[1]!
-    const speed = drawRange(numbers.speed, STREAMS.speed, hi, lo)
-    cosSinInto(numbers.heading + numbers.fan * (draw(hi, lo, STREAMS.fan, 0) - 0.5), pair)
-    const vx = pair[0]! * speed
-    const vy = pair[1]! * speed
-    const dt = now - born
-    dragStepInto(program.drag, dt > 0 ? dt : 0, step)
-    pool.lastX[i] = x
-    pool.lastY[i] = y
-    pool.x[i] = x + vx * step[1]! + program.gx * step[2]!
-    pool.y[i] = y + vy * step[1]! + program.gy * step[2]!
-    pool.vx[i] = vx * step[0]! + program.gx * step[1]!
-    pool.vy[i] = vy * step[0]! + program.gy * step[1]!
+  #lifeOf(source: ResolvedEmitter, timelineSeconds: number): number {
+    if (source.type.lifeMode === 'emitter') {
+      const { start, length } = this.#queue.schedule.window
+      return Math.max(1e-3, (start + length) / MICRO - timelineSeconds)
+    }
+    return withLane(this.program.lanes.life, drawRange(source.type.numbers.life, STREAMS.life, key.hi, key.lo), timelineSeconds)
+  }
+
+  #firstStep(i: number, seconds: number): void {
+    const { pool } = this
+    const { gx, gy, drag } = this.#forces
+    dragStepInto(drag, seconds > 0 ? seconds : 0, step)
+    const ramp = rampAt(this.program.speedRamp, 0)
+    const vx = pool.vx[i]!
+    const vy = pool.vy[i]!
+    pool.lastX[i] = pool.x[i]!
+    pool.lastY[i] = pool.y[i]!
+    // Without a ramp in the order of additions that the tick's step has.
+    pool.x[i] = ramp === 1 ? pool.x[i]! + vx * step[1]! + gx * step[2]! : pool.x[i]! + ramp * (vx * step[1]! + gx * step[2]!)
+    pool.y[i] = ramp === 1 ? pool.y[i]! + vy * step[1]! + gy * step[2]! : pool.y[i]! + ramp * (vy * step[1]! + gy * step[2]!)
+    pool.vx[i] = vx * step[0]! + gx * step[1]!
+    pool.vy[i] = vy * step[0]! + gy * step[1]!
   }
 
   /** Takes over new looks without stepping: ramps are read at output, drawn values are drawn again from the keys. */
   relook(program: EmitterProgram): void {
     this.program = program
-    this.looks = compileLooks(program.source.type)
-    for (let i = 0; i < this.pool.size; i++) drawLooks(this.pool, i, program.source.type.numbers)
+    this.looks = program.looks
+    for (let i = 0; i < this.pool.size; i++) drawLooks(this.looks, this.pool, i)
   }
-}
-
-/** Draws the values that only the output reads. */
-const drawLooks = (pool: Pool, i: number, numbers: ResolvedEmitter['type']['numbers']): void => {
-  const hi = pool.keyHi[i]!
-  const lo = pool.keyLo[i]!
-  pool.scale[i] = drawRange(numbers.scale, STREAMS.scale, hi, lo)
-  pool.scaleFloor[i] = drawRange(numbers.scaleFloor, STREAMS.scaleFloor, hi, lo)
-  pool.opacity[i] = drawRange(numbers.opacity, STREAMS.opacity, hi, lo)
-  pool.opacityFloor[i] = drawRange(numbers.opacityFloor, STREAMS.opacityFloor, hi, lo)
-  pool.angle[i] = drawRange(numbers.startAngle, STREAMS.startAngle, hi, lo)
-  pool.spin[i] = drawRange(numbers.spin, STREAMS.spin, hi, lo)
 }

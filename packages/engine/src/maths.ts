@@ -121,3 +121,41 @@ const floorDiv = (n: number, d: number): number => {
   else if ((q + 1) * d <= n) q++
   return q
 }
+
+/** Third root of x ≥ 0 by Newton's method; relative error below 1e-15. */
+export const cubeRoot = (x: number): number => nthRoot(x, 3)
+
+/** n-th root of x ≥ 0 by Newton's method from above, where it falls steadily: 200 rounds are enough from any start. */
+export const nthRoot = (x: number, n: number): number => {
+  if (x <= 0) return 0
+  let r = x > 1 ? x : 1
+  for (let round = 0; round < 200; round++) {
+    let power = 1
+    for (let k = 1; k < n; k++) power *= r
+    const next = r - (r - x / power) / n
+    if (!(next < r)) break
+    r = next
+  }
+  return r
+}
+
+/** atan on 0 to 1 by halving the angle twice and the series; error below 1e-15. */
+const atanUnit = (t: number): number => {
+  // tan(θ/2) = t ÷ (1 + √(1 + t²)), twice: |t| ≤ 0.2 then.
+  let x = t / (1 + Math.sqrt(1 + t * t))
+  x /= 1 + Math.sqrt(1 + x * x)
+  const q = x * x
+  let sum = 0
+  for (let n = 12; n >= 0; n--) sum = 1 / (2 * n + 1) - q * sum
+  return 4 * x * sum
+}
+
+/** Direction of a vector in degrees, from −180 (exclusive) to 180; 0 for a vector without length. Quarter turns are exact. */
+export const angleOf = (x: number, y: number): number => {
+  const ax = Math.abs(x)
+  const ay = Math.abs(y)
+  if (ax === 0 && ay === 0) return 0
+  const eighth = ax >= ay ? atanUnit(ay / ax) / DEG : 90 - atanUnit(ax / ay) / DEG
+  const half = x < 0 ? 180 - eighth : eighth
+  return y < 0 ? -half : half
+}

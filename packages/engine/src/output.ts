@@ -1,37 +1,20 @@
-/** From pools to what is drawn and reported: values at an age, quads in the instance buffer. */
-import { INSTANCE_WORDS, type Frame } from '@gliv/model'
-import type { Looks } from './compile.ts'
+/**
+ * From pools to what is drawn and reported. Drawing runs in passes over the visible, one concern each, because short loops
+ * over few columns stay in registers; scratch columns are shared by all emitters and grow by doubling.
+ */
+import { type Blend, INSTANCE_WORDS, type Frame } from '@gliv/model'
 import type { EmitterRun } from './emitter.ts'
-import { drawTurnInto } from './maths.ts'
-import { pieceAt, rampAt, tintWordAt } from './ramp.ts'
+import { laneAt, withLane } from './lanes.ts'
+import { frameAt, opacityAt, scaleAt, scaleYAt, tintOf } from './looks.ts'
+import { drawGeneral, drawPlain, type GeneralScene } from './quads.ts'
+import { pieceAt } from './ramp.ts'
+import { orderVisible } from './order.ts'
+import { emptyPose } from './tape.ts'
+import { tintWordAt } from './tint.ts'
+import { makeRoom, type Visible, visible } from './visible.ts'
 
-const turn = new Float64Array(2)
 /** The unused fourth byte of a tint. */
 const OPAQUE = 0xff000000
-
-/** Values of one particle at life `u` (0 to 1) and `age` seconds. Filled in place. */
-export interface Values {
-  scale: number
-  opacity: number
-  angleDeg: number
-  r: number
-  g: number
-  b: number
-}
-
-export const valuesInto = (run: EmitterRun, looks: Looks, i: number, age: number, out: Values): void => {
-  const { pool } = run
-  const u = age / pool.life[i]!
-  const scaleFloor = pool.scaleFloor[i]!
-  const opacityFloor = pool.opacityFloor[i]!
-  out.scale = scaleFloor + (pool.scale[i]! - scaleFloor) * rampAt(looks.scaleRamp, u)
-  out.opacity = opacityFloor + (pool.opacity[i]! - opacityFloor) * rampAt(looks.opacityRamp, u)
-  out.angleDeg = pool.angle[i]! + pool.spin[i]! * age
-  const word = tintWordAt(looks.tint.pieces, looks.tint.firstPiece, u)
-  out.r = word & 255
-  out.g = (word >> 8) & 255
-  out.b = (word >> 16) & 255
-}
 
 /** Makes room for `count` more instances; grows by doubling, so that a steady state allocates nothing. */
 const reserve = (frame: Frame, count: number): void => {
@@ -43,77 +26,166 @@ const reserve = (frame: Frame, count: number): void => {
   frame.u32 = new Uint32Array(grown.buffer)
 }
 
-const openBatch = (frame: Frame, sheet: number, blend: Looks['type']['blend']): void => {
+/** Opens a run of instances unless the last one has the same sheet, blend and layer. */
+export const openBatch = (frame: Frame, sheet: number, blend: Blend, layer: string, first: number): void => {
   const last = frame.batchCount > 0 ? frame.batches[frame.batchCount - 1]! : null
-  if (last && last.sheet === sheet && last.blend === blend) return
-  const batch = (frame.batches[frame.batchCount] ??= { sheet, blend, first: 0, count: 0 })
+  if (last && last.sheet === sheet && last.blend === blend && last.layer === layer) return
+  const batch = (frame.batches[frame.batchCount] ??= { sheet, blend, layer, first: 0, count: 0 })
   batch.sheet = sheet
   batch.blend = blend
-  batch.first = frame.count
+  batch.layer = layer
+  batch.first = first
   batch.count = 0
   frame.batchCount++
 }
 
-/**
- * Appends one emitter's living particles, oldest first, as they are `back` seconds before the tick that the emitter
- * stands at (0 ≤ back ≤ one tick). A particle that has ended since is still there at a display time before its end.
- */
-export const appendInstances = (run: EmitterRun, frame: Frame, now: number, back: number, tickSeconds: number): void => {
-  const { pool, looks } = run
-  const { picture, blend } = looks.type
-  const { x: tx, y: ty, w, h, pivotX, pivotY } = picture.frame
-  reserve(frame, pool.size)
-  openBatch(frame, picture.sheet, blend)
-  const { f32, u32, originX, originY } = frame
-  const { born, life, size, x: xs, y: ys, lastX, lastY, angle, spin } = pool
-  const { scale: scaleStarts, scaleFloor: scaleFloors, opacity: opacityStarts, opacityFloor: opacityFloors } = pool
-  const { scaleRamp, opacityRamp, tint } = looks
-  const scaleAt = scaleRamp.pieces
-  const scaleFirst = scaleRamp.firstPiece
-  const opacityAt = opacityRamp.pieces
-  const opacityFirst = opacityRamp.firstPiece
-  const tintPieces = tint.pieces
-  const tintFirst = tint.firstPiece
-  const oneScale = scaleRamp.constant ? rampAt(scaleRamp, 0) : -1
-  const oneTint = tint.constant ? tintWordAt(tintPieces, tintFirst, 0) : -1
-  const time = now - back
-  let o = frame.count * INSTANCE_WORDS
-  const first = o
+const selectVisible = (born: Float64Array, life: Float64Array, size: number, time: number, slot: Int32Array, us: Float64Array, ages: Float64Array): number => {
+  let count = 0
   for (let i = 0; i < size; i++) {
     const lifeSeconds = life[i]!
     const age = time - born[i]!
     if (age < 0 || age >= lifeSeconds) continue
-    const u = age / lifeSeconds
-    let x = xs[i]!
-    let y = ys[i]!
-    if (back > 0) {
-      // A newborn's last place is its birthplace, less than a tick ago.
-      const sinceLast = Math.min(tickSeconds, now - born[i]!)
-      const t = sinceLast > 0 ? Math.min(1, back / sinceLast) : 0
-      x += (lastX[i]! - x) * t
-      y += (lastY[i]! - y) * t
-    }
-    const scaleFloor = scaleFloors[i]!
-    const scale = scaleFloor + (scaleStarts[i]! - scaleFloor) * (oneScale >= 0 ? oneScale : pieceAt(scaleAt, scaleFirst, u))
-    const opacityFloor = opacityFloors[i]!
-    drawTurnInto(angle[i]! + spin[i]! * age, turn)
-    const c = turn[0]! * scale
-    const s = turn[1]! * scale
-    f32[o] = x - originX - c * pivotX + s * pivotY
-    f32[o + 1] = y - originY - s * pivotX - c * pivotY
-    f32[o + 2] = c * w
-    f32[o + 3] = s * w
-    f32[o + 4] = -s * h
-    f32[o + 5] = c * h
-    f32[o + 6] = tx
-    f32[o + 7] = ty
-    f32[o + 8] = w
-    f32[o + 9] = h
-    u32[o + 10] = (oneTint >= 0 ? oneTint : tintWordAt(tintPieces, tintFirst, u)) | OPAQUE
-    f32[o + 11] = opacityFloor + (opacityStarts[i]! - opacityFloor) * pieceAt(opacityAt, opacityFirst, u)
-    o += INSTANCE_WORDS
+    slot[count] = i
+    us[count] = age / lifeSeconds
+    ages[count] = age
+    count++
   }
-  const count = (o - first) / INSTANCE_WORDS
-  frame.count += count
-  frame.batches[frame.batchCount - 1]!.count += count
+  return count
 }
+
+/** floor + (start − floor) × ramp, times a lane. */
+const rampedInto = (pieces: Float64Array, firstPiece: Uint16Array, starts: Float64Array, floors: Float64Array, slot: Int32Array, us: Float64Array, count: number, lane: number, out: Float64Array): void => {
+  for (let k = 0; k < count; k++) {
+    const i = slot[k]!
+    const floor = floors[i]!
+    out[k] = (floor + (starts[i]! - floor) * pieceAt(pieces, firstPiece, us[k]!)) * lane
+  }
+}
+
+const laneOf = (run: EmitterRun, id: 'scale' | 'scaleY' | 'opacity' | 'hueTurn', seconds: number): number => {
+  const lane = run.program.lanes[id]
+  return lane ? laneAt(lane, seconds) : 1
+}
+
+const writeScales = (run: EmitterRun, v: Visible, seconds: number): void => {
+  const { pool, looks } = run
+  const { type } = looks
+  const lane = laneOf(run, 'scale', seconds)
+  if (type.styles.scale.by === 'rate') for (let k = 0; k < v.count; k++) v.scale[k] = scaleAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
+  else rampedInto(looks.scaleRamp.pieces, looks.scaleRamp.firstPiece, pool.scale, pool.scaleFloor, v.slot, v.u, v.count, lane, v.scale)
+  if (!type.scaleApart) return
+  const laneY = laneOf(run, 'scaleY', seconds)
+  for (let k = 0; k < v.count; k++) v.scaleY[k] = scaleYAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * laneY
+}
+
+const opacitiesInto = (pieces: Float64Array, firstPiece: Uint16Array, starts: Float64Array, floors: Float64Array, slot: Int32Array, us: Float64Array, count: number, lane: number, f32: Float32Array, from: number): void => {
+  for (let k = 0, o = from; k < count; k++, o += INSTANCE_WORDS) {
+    const i = slot[k]!
+    const floor = floors[i]!
+    f32[o] = (floor + (starts[i]! - floor) * pieceAt(pieces, firstPiece, us[k]!)) * lane
+  }
+}
+
+const writeOpacities = (run: EmitterRun, v: Visible, f32: Float32Array, from: number, seconds: number): void => {
+  const { pool, looks } = run
+  const lane = laneOf(run, 'opacity', seconds)
+  if (looks.type.styles.opacity.by === 'rate') for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) f32[o] = opacityAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
+  else opacitiesInto(looks.opacityRamp.pieces, looks.opacityRamp.firstPiece, pool.opacity, pool.opacityFloor, v.slot, v.u, v.count, lane, f32, from)
+}
+
+const tintsInto = (pieces: Float64Array, firstPiece: Uint16Array, us: Float64Array, count: number, u32: Uint32Array, from: number): void => {
+  for (let k = 0, o = from; k < count; k++, o += INSTANCE_WORDS) u32[o] = tintWordAt(pieces, firstPiece, us[k]!) | OPAQUE
+}
+
+const writeTints = (run: EmitterRun, v: Visible, u32: Uint32Array, from: number, seconds: number): void => {
+  const { looks, pool } = run
+  if (looks.plainTint) {
+    tintsInto(looks.tint.pieces, looks.tint.firstPiece, v.u, v.count, u32, from)
+    return
+  }
+  const hue = laneOf(run, 'hueTurn', seconds)
+  for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) u32[o] = tintOf(looks, pool, v.slot[k]!, v.u[k]!, hue) | OPAQUE
+}
+
+const scene: GeneralScene = { back: 0, now: 0, stepSeconds: 0, pose: emptyPose(), carried: false, moveX: 0, moveY: 0, stretch: 0, angleLane: 0 }
+
+/** Fills in where the particles' space is at the moment of display. */
+const setScene = (run: EmitterRun, ticks: number, seconds: number, back: number): void => {
+  const { source, lanes } = run.program
+  const { tape } = run.setting
+  scene.back = back
+  scene.now = run.now
+  scene.stepSeconds = run.stepSeconds
+  scene.carried = source.space === 'carried'
+  scene.moveX = scene.moveY = 0
+  if (scene.carried) tape.poseInto(ticks, scene.pose)
+  if (source.space === 'pinned') {
+    tape.viewInto(ticks, view)
+    scene.moveX = view.x
+    scene.moveY = view.y
+  }
+  scene.stretch = withLane(lanes.stretch, source.type.numbers.stretch, seconds)
+  scene.angleLane = lanes.startAngle ? laneAt(lanes.startAngle, seconds) : 0
+}
+
+const view = { x: 0, y: 0, w: 0, h: 0 }
+
+/** Whether quads need nothing but place, scale and turn: the common case, and the fast one. */
+const isPlain = (run: EmitterRun): boolean => {
+  const { looks, program } = run
+  const { type } = looks
+  return looks.oneFrame && !type.scaleApart && type.facing === 'fixed' && type.numbers.stretch === 0 && program.source.space === 'left' && !program.lanes.startAngle && !program.lanes.stretch && run.placedPlainly
+}
+
+/**
+ * Appends one emitter's living particles in draw order, as they are `back` ticks (0 to 1) before the tick that the
+ * emitter stands at. A particle that has ended since is still there at a display time before its end.
+ */
+export const appendInstances = (run: EmitterRun, frame: Frame, back: number): void => {
+  const { pool, looks, program } = run
+  const { blend } = looks.type
+  const seconds = run.stepStartSeconds
+  const backSeconds = back * run.stepSeconds
+  makeRoom(pool.size)
+  reserve(frame, pool.size)
+  const v = visible
+  v.count = selectVisible(pool.born, pool.life, pool.size, run.now - backSeconds, v.slot, v.u, v.age)
+  if (v.count === 0) return
+  writeScales(run, v, seconds)
+  if (program.source.order !== 'newest') orderVisible(program.source.order, pool, v)
+  const first = frame.count
+  const o = first * INSTANCE_WORDS
+  writeOpacities(run, v, frame.f32, o + 11, seconds)
+  writeTints(run, v, frame.u32, o + 10, seconds)
+  setScene(run, run.tick - back, seconds, backSeconds)
+  const pictures = looks.type.pictures
+  if (pictures.length === 1) openBatch(frame, pictures[0]!.sheet, blend, program.source.layer, first)
+  if (isPlain(run)) drawPlain(pool, v, pictures[0]!.frames[0]!, scene, frame.f32, o, frame.originX, frame.originY)
+  else drawGeneral(run, v, scene, frame, o)
+  if (pictures.length === 1) frame.batches[frame.batchCount - 1]!.count += v.count
+  else
+    for (let k = 0; k < v.count; k++) {
+      openBatch(frame, pictures[pool.picture[v.slot[k]!]!]!.sheet, blend, program.source.layer, first + k)
+      frame.batches[frame.batchCount - 1]!.count++
+    }
+  frame.count += v.count
+}
+
+/** Values of one particle as the report gives them, before its space is turned into the world. */
+export const looksInto = (run: EmitterRun, i: number, age: number, out: { scaleX: number; scaleY: number; opacity: number; tint: number; frame: number }): void => {
+  const { pool, looks } = run
+  const u = age / pool.life[i]!
+  const seconds = run.stepStartSeconds
+  out.scaleX = scaleAt(looks, pool, i, u, age) * laneOf(run, 'scale', seconds)
+  out.scaleY = looks.type.scaleApart ? scaleYAt(looks, pool, i, u, age) * laneOf(run, 'scaleY', seconds) : out.scaleX
+  out.opacity = opacityAt(looks, pool, i, u, age) * laneOf(run, 'opacity', seconds)
+  out.tint = tintOf(looks, pool, i, u, laneOf(run, 'hueTurn', seconds))
+  out.frame = frameAt(looks, pool, i, u, age)
+}
+
+export const angleLaneOf = (run: EmitterRun): number => {
+  const lane = run.program.lanes.startAngle
+  return lane ? laneAt(lane, run.stepStartSeconds) : 0
+}
+
+export const stretchOf = (run: EmitterRun): number => withLane(run.program.lanes.stretch, run.program.source.type.numbers.stretch, run.stepStartSeconds)

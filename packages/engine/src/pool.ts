@@ -1,59 +1,64 @@
 /** The particles of one emitter: columns of float64 and uint32 in one buffer, kept in birth order. */
 
-/** Numbers of float64 and uint32 columns. */
-const FLOATS = 14
-const WORDS = 4
+const FLOAT_COLUMNS = [
+  'born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin',
+  // Scale down, when it runs apart; else the same as `scale`.
+  'scaleY', 'scaleYFloor',
+  // Where on the shape it was born, 0 to 1.
+  'along',
+  // The effect's turn in degrees at birth, and its scale, negative when it was mirrored; 0 and 1 for carried ones.
+  'turn', 'grow',
+  // Last direction of travel, of any length.
+  'faceX', 'faceY',
+] as const
+const WORD_COLUMNS = [
+  'keyHi', 'keyLo', 'ordinal', 'source',
+  // Index of its picture, and its own colour as 0xbbggrr.
+  'picture', 'colour',
+] as const
 
-/** A class with its columns as plain fields: loops read them once and then run over bare arrays. */
+/** A pool with room for `capacity` particles. It never grows: the program bounds what can be alive. */
 export class Pool {
+  // The columns are plain fields, set from the lists above: loops read them once and then run over bare arrays.
+  declare readonly born: Float64Array
+  declare readonly life: Float64Array
+  declare readonly x: Float64Array
+  declare readonly y: Float64Array
+  declare readonly lastX: Float64Array
+  declare readonly lastY: Float64Array
+  declare readonly vx: Float64Array
+  declare readonly vy: Float64Array
+  declare readonly scale: Float64Array
+  declare readonly scaleFloor: Float64Array
+  declare readonly opacity: Float64Array
+  declare readonly opacityFloor: Float64Array
+  declare readonly angle: Float64Array
+  declare readonly spin: Float64Array
+  declare readonly scaleY: Float64Array
+  declare readonly scaleYFloor: Float64Array
+  declare readonly along: Float64Array
+  declare readonly turn: Float64Array
+  declare readonly grow: Float64Array
+  declare readonly faceX: Float64Array
+  declare readonly faceY: Float64Array
+  declare readonly keyHi: Uint32Array
+  declare readonly keyLo: Uint32Array
+  declare readonly ordinal: Uint32Array
+  declare readonly source: Uint32Array
+  declare readonly picture: Uint32Array
+  declare readonly colour: Uint32Array
   readonly capacity: number
   /** Slots in use, the dead that were not yet compacted included. */
   size = 0
-  readonly born: Float64Array
-  readonly life: Float64Array
-  readonly x: Float64Array
-  readonly y: Float64Array
-  readonly lastX: Float64Array
-  readonly lastY: Float64Array
-  readonly vx: Float64Array
-  readonly vy: Float64Array
-  readonly scale: Float64Array
-  readonly scaleFloor: Float64Array
-  readonly opacity: Float64Array
-  readonly opacityFloor: Float64Array
-  readonly angle: Float64Array
-  readonly spin: Float64Array
-  readonly keyHi: Uint32Array
-  readonly keyLo: Uint32Array
-  readonly ordinal: Uint32Array
-  readonly source: Uint32Array
-  readonly #columns: readonly (Float64Array | Uint32Array)[]
+  readonly #columns: (Float64Array | Uint32Array)[] = []
 
-  /** A pool with room for `capacity` particles. It never grows: the program bounds what can be alive. */
   constructor(capacity: number) {
     this.capacity = capacity
-    const buffer = new ArrayBuffer(capacity * (FLOATS * 8 + WORDS * 4))
-    const floats = (column: number) => new Float64Array(buffer, column * capacity * 8, capacity)
-    const words = (column: number) => new Uint32Array(buffer, capacity * (FLOATS * 8 + column * 4), capacity)
-    this.born = floats(0)
-    this.life = floats(1)
-    this.x = floats(2)
-    this.y = floats(3)
-    this.lastX = floats(4)
-    this.lastY = floats(5)
-    this.vx = floats(6)
-    this.vy = floats(7)
-    this.scale = floats(8)
-    this.scaleFloor = floats(9)
-    this.opacity = floats(10)
-    this.opacityFloor = floats(11)
-    this.angle = floats(12)
-    this.spin = floats(13)
-    this.keyHi = words(0)
-    this.keyLo = words(1)
-    this.ordinal = words(2)
-    this.source = words(3)
-    this.#columns = [this.born, this.life, this.x, this.y, this.lastX, this.lastY, this.vx, this.vy, this.scale, this.scaleFloor, this.opacity, this.opacityFloor, this.angle, this.spin, this.keyHi, this.keyLo, this.ordinal, this.source]
+    const buffer = new ArrayBuffer(capacity * (FLOAT_COLUMNS.length * 8 + WORD_COLUMNS.length * 4))
+    const words = FLOAT_COLUMNS.length * capacity * 8
+    const columns = this as unknown as Record<string, Float64Array | Uint32Array>
+    FLOAT_COLUMNS.forEach((name, i) => this.#columns.push((columns[name] = new Float64Array(buffer, i * capacity * 8, capacity))))
+    WORD_COLUMNS.forEach((name, i) => this.#columns.push((columns[name] = new Uint32Array(buffer, words + i * capacity * 4, capacity))))
   }
 
   /** Moves the living together, in order. Dropping a slot never changes what is drawn or hashed. */
@@ -74,6 +79,15 @@ export class Pool {
     let alive = 0
     for (let i = 0; i < size; i++) if (now - born[i]! < life[i]!) alive++
     return alive
+  }
+
+  /** Ends the oldest that lives; its life turns negative, so that it is dead at any age. */
+  endOldest(now: number): void {
+    for (let i = 0; i < this.size; i++)
+      if (!isDead(this, i, now)) {
+        this.life[i] = -1
+        return
+      }
   }
 }
 

@@ -2,9 +2,9 @@
  * Ramps compiled to cubic pieces in Horner form with a bucket index, so that a look-up is one table read and at
  * most a few comparisons. Linear and stepped pieces are exact; the eases are exact polynomials too.
  */
-import type { Ease, Ramp, TintRamp } from '@gliv/model'
+import type { Ease, Ramp, RampPoint } from '@gliv/model'
 
-const BUCKETS = 64
+export const BUCKETS = 64
 /** at, then value = c0 + t·(c1 + t·(c2 + t·c3)) with t = (u − at) × perPiece. */
 const STRIDE = 6
 
@@ -12,7 +12,7 @@ export interface CompiledRamp {
   /** Set when the ramp never changes; then nothing else is read. */
   readonly constant: boolean
   readonly pieces: Float64Array
-  readonly firstPiece: Uint8Array
+  readonly firstPiece: Uint16Array
 }
 
 /** Coefficients of each ease on 0 to 1: t, t², 1 − (1 − t)², 3t² − 2t³, 0. */
@@ -22,15 +22,16 @@ const EASE_COEFFICIENTS = {
   easeOut: [2, -1, 0],
   ease: [0, 3, -2],
   step: [0, 0, 0],
+  free: [1, 0, 0],
 } as const satisfies Record<Ease, readonly [number, number, number]>
 
-interface Knot {
+export interface Knot {
   readonly at: number
   readonly value: number
   readonly ease: Ease
 }
 
-const compileKnots = (knots: readonly Knot[]): CompiledRamp => {
+export const compileKnots = (knots: readonly Knot[]): CompiledRamp => {
   const first = knots[0] ?? { at: 0, value: 1, ease: 'linear' as const }
   const all: Knot[] = first.at > 0 ? [{ at: 0, value: first.value, ease: 'step' }, ...knots] : knots.length ? [...knots] : [first]
   const pieces = new Float64Array((all.length + 1) * STRIDE)
@@ -42,7 +43,7 @@ const compileKnots = (knots: readonly Knot[]): CompiledRamp => {
     pieces.set([knot.at, span > 0 ? 1 / span : 0, knot.value, change * c[0], change * c[1], change * c[2]], i * STRIDE)
   })
   pieces[all.length * STRIDE] = Infinity // ends every search
-  const firstPiece = new Uint8Array(BUCKETS + 1)
+  const firstPiece = new Uint16Array(BUCKETS + 1)
   for (let b = 0, i = 0; b <= BUCKETS; b++) {
     while (pieces[(i + 1) * STRIDE]! <= b / BUCKETS) i++
     firstPiece[b] = i
@@ -50,57 +51,33 @@ const compileKnots = (knots: readonly Knot[]): CompiledRamp => {
   return { constant: all.every((k) => k.value === first.value), pieces, firstPiece }
 }
 
-export const compileRamp = (ramp: Ramp): CompiledRamp => compileKnots(ramp.points)
+/** Straight pieces that stand for one segment with free handles: off by less than 1e-3. */
+const FREE_PIECES = 48
 
-/** Three channels from 0 to 255 on the same pieces, so that one search serves all. Pieces are straight or held. */
-export interface CompiledTint {
-  readonly constant: boolean
-  /** A piece: at, per piece, r, g, b, and their changes over the piece. */
-  readonly pieces: Float64Array
-  readonly firstPiece: Uint8Array
-}
-
-const TINT_STRIDE = 8
-const CHANNELS = [16, 8, 0] as const
-
-export const compileTint = (tint: TintRamp): CompiledTint => {
-  const channels = CHANNELS.map((shift) =>
-    compileKnots(tint.points.map((p) => ({ at: p.at, ease: p.ease, value: (Number.parseInt(p.colour.slice(1), 16) >> shift) & 255 }))),
-  )
-  const [first] = channels
-  const count = first!.pieces.length / STRIDE
-  const pieces = new Float64Array(count * TINT_STRIDE)
-  for (let i = 0; i < count; i++) {
-    pieces[i * TINT_STRIDE] = first!.pieces[i * STRIDE]!
-    pieces[i * TINT_STRIDE + 1] = first!.pieces[i * STRIDE + 1]!
-    channels.forEach((channel, k) => {
-      pieces[i * TINT_STRIDE + 2 + k] = channel.pieces[i * STRIDE + 2]!
-      pieces[i * TINT_STRIDE + 5 + k] = channel.pieces[i * STRIDE + 3]!
-    })
+/** The segment's Bézier curve as knots; x never runs back because its handles stay inside the segment. */
+const freeKnots = (from: RampPoint, to: RampPoint): Knot[] => {
+  const [x1, y1, x2, y2] = from.handles ?? [1 / 3, from.value + (to.value - from.value) / 3, 2 / 3, to.value - (to.value - from.value) / 3]
+  const knots: Knot[] = []
+  for (let k = 0; k < FREE_PIECES; k++) {
+    const t = k / FREE_PIECES
+    const s = 1 - t
+    const x = 3 * s * s * t * x1 + 3 * s * t * t * x2 + t * t * t
+    const value = s * s * s * from.value + 3 * s * s * t * y1 + 3 * s * t * t * y2 + t * t * t * to.value
+    knots.push({ at: from.at + x * (to.at - from.at), value, ease: 'linear' })
   }
-  return { constant: channels.every((c) => c.constant), pieces, firstPiece: first!.firstPiece }
+  return knots
 }
 
-/** r, g, b as bytes, rounded half up, in the lowest three bytes of a word, r lowest. */
-export const tintWordAt = (pieces: Float64Array, firstPiece: Uint8Array, u: number): number => {
-  let o = firstPiece[(u * BUCKETS) | 0]! * TINT_STRIDE
-  while (pieces[o + TINT_STRIDE]! <= u) o += TINT_STRIDE
-  const t = (u - pieces[o]!) * pieces[o + 1]!
-  return (
-    ((pieces[o + 2]! + t * pieces[o + 5]! + 0.5) | 0) |
-    (((pieces[o + 3]! + t * pieces[o + 6]! + 0.5) | 0) << 8) |
-    (((pieces[o + 4]! + t * pieces[o + 7]! + 0.5) | 0) << 16)
-  )
-}
+const knotsOf = (points: readonly RampPoint[]): Knot[] =>
+  points.flatMap((point, i): Knot[] => {
+    const next = points[i + 1]
+    return point.ease === 'free' && next && next.at > point.at ? freeKnots(point, next) : [point]
+  })
 
-/** r, g, b of a tint at life `u`, as bytes. */
-export const tintAt = (tint: CompiledTint, u: number): [number, number, number] => {
-  const word = tintWordAt(tint.pieces, tint.firstPiece, u)
-  return [word & 255, (word >> 8) & 255, (word >> 16) & 255]
-}
+export const compileRamp = (ramp: Ramp): CompiledRamp => compileKnots(knotsOf(ramp.points))
 
 /** Value at life `u` from 0 to 1, for loops that hold a ramp's arrays in locals. */
-export const pieceAt = (pieces: Float64Array, firstPiece: Uint8Array, u: number): number => {
+export const pieceAt = (pieces: Float64Array, firstPiece: Uint16Array, u: number): number => {
   let o = firstPiece[(u * BUCKETS) | 0]! * STRIDE
   while (pieces[o + STRIDE]! <= u) o += STRIDE
   const t = (u - pieces[o]!) * pieces[o + 1]!
@@ -109,3 +86,34 @@ export const pieceAt = (pieces: Float64Array, firstPiece: Uint8Array, u: number)
 
 /** Value of a ramp at life `u` from 0 to 1. */
 export const rampAt = (ramp: CompiledRamp, u: number): number => (ramp.constant ? ramp.pieces[2]! : pieceAt(ramp.pieces, ramp.firstPiece, u))
+
+/** The area under a ramp from 0 to each piece's start, for exact cumulative values. */
+export interface CompiledIntegral {
+  readonly ramp: CompiledRamp
+  readonly before: Float64Array
+}
+
+const pieceArea = (pieces: Float64Array, o: number, until: number): number => {
+  const perPiece = pieces[o + 1]!
+  const width = until - pieces[o]!
+  if (perPiece === 0) return width * pieces[o + 2]!
+  const t = width * perPiece
+  return (t * (pieces[o + 2]! + t * (pieces[o + 3]! / 2 + t * (pieces[o + 4]! / 3 + (t * pieces[o + 5]!) / 4)))) / perPiece
+}
+
+export const compileIntegral = (ramp: CompiledRamp): CompiledIntegral => {
+  const { pieces } = ramp
+  const before = new Float64Array(pieces.length / STRIDE)
+  for (let i = 1; i < before.length; i++) {
+    const end = pieces[i * STRIDE]!
+    before[i] = before[i - 1]! + (end === Infinity ? 0 : pieceArea(pieces, (i - 1) * STRIDE, end))
+  }
+  return { ramp, before }
+}
+
+/** ∫ from 0 to u ≥ 0; past 1 the last value holds. */
+export const integralAt = ({ ramp, before }: CompiledIntegral, u: number): number => {
+  let o = ramp.firstPiece[Math.min(BUCKETS, u * BUCKETS) | 0]! * STRIDE
+  while (ramp.pieces[o + STRIDE]! <= u) o += STRIDE
+  return before[o / STRIDE]! + pieceArea(ramp.pieces, o, u)
+}

@@ -1,8 +1,13 @@
 /** A state as data: the particles of the contract and the hash that stands for them all. Format: docs/format.md. */
-import { valuesInto, type Values } from './output.ts'
+import { angleOf, cosSinInto } from './maths.ts'
+import { angleLaneOf, looksInto, stretchOf } from './output.ts'
+import type { EmitterRun } from './emitter.ts'
+import { stretchAt } from './looks.ts'
 import { isDead } from './pool.ts'
 import { keyHex } from './random.ts'
+import { rampAt } from './ramp.ts'
 import type { Simulation } from './simulation.ts'
+import { emptyPose } from './tape.ts'
 
 export interface ParticleReport {
   readonly key: string
@@ -53,37 +58,102 @@ export interface RunReport {
 
 const hex2 = (n: number): string => n.toString(16).padStart(2, '0')
 
+/** Where a particle is, how fast it goes and how it is turned, in the world. */
+interface Motion {
+  x: number
+  y: number
+  vx: number
+  vy: number
+  angleDeg: number
+  /** Signs and factors of the scales: mirroring and the effect's scale. */
+  signX: number
+  signY: number
+}
+
+const motion: Motion = { x: 0, y: 0, vx: 0, vy: 0, angleDeg: 0, signX: 1, signY: 1 }
+const looks = { scaleX: 1, scaleY: 1, opacity: 1, tint: 0, frame: 0 }
+const pose = emptyPose()
+const view = { x: 0, y: 0, w: 0, h: 0 }
+const pair = new Float64Array(2)
+
+/** A carried particle through the effect's pose. */
+const carry = (run: EmitterRun): void => {
+  run.setting.tape.poseInto(run.tick, pose)
+  cosSinInto(pose.rotate, pair)
+  const sign = pose.mirror ? -1 : 1
+  const through = (x: number, y: number): [number, number] => {
+    const lx = x * sign * pose.scale
+    const ly = y * pose.scale
+    return [lx * pair[0]! - ly * pair[1]!, lx * pair[1]! + ly * pair[0]!]
+  }
+  const [x, y] = through(motion.x, motion.y)
+  motion.x = pose.x + x
+  motion.y = pose.y + y
+  ;[motion.vx, motion.vy] = through(motion.vx, motion.vy)
+  motion.angleDeg = pose.rotate + sign * motion.angleDeg
+  motion.signX *= sign * pose.scale
+  motion.signY *= pose.scale
+}
+
+const readMotion = (run: EmitterRun, i: number, age: number): void => {
+  const { pool, program } = run
+  const { type, space } = program.source
+  const speed = rampAt(program.speedRamp, age / pool.life[i]!)
+  const faces = type.facing === 'travel'
+  const grow = pool.grow[i]!
+  const sign = grow < 0 ? -1 : 1
+  motion.x = pool.x[i]!
+  motion.y = pool.y[i]!
+  motion.vx = pool.vx[i]! * speed
+  motion.vy = pool.vy[i]! * speed
+  const own = pool.angle[i]! + angleLaneOf(run) + pool.spin[i]! * age
+  motion.angleDeg = (faces ? angleOf(pool.faceX[i]!, pool.faceY[i]!) : pool.turn[i]!) + sign * own
+  motion.signX = faces ? Math.abs(grow) : grow
+  motion.signY = faces ? grow : Math.abs(grow)
+  const stretch = stretchOf(run)
+  if (stretch !== 0) motion.signX *= stretchAt(type.numbers, stretch, Math.sqrt(motion.vx * motion.vx + motion.vy * motion.vy))
+  if (space === 'carried') carry(run)
+  if (space === 'pinned') {
+    run.setting.tape.viewInto(run.tick, view)
+    motion.x += view.x
+    motion.y += view.y
+  }
+}
+
 /** The living in the contract's order. */
 export const reportParticles = (simulation: Simulation): ParticleReport[] => {
-  const now = simulation.tick / simulation.rate
-  const values: Values = { scale: 1, opacity: 1, angleDeg: 0, r: 255, g: 255, b: 255 }
+  const now = simulation.clockSeconds
+  const warm = simulation.warmSeconds
   const rows: ParticleReport[] = []
   for (const run of simulation.runs) {
-    const { pool, program, looks } = run
+    const { pool, program } = run
+    const { pictures } = run.looks.type
     for (let i = 0; i < pool.size; i++) {
       if (isDead(pool, i, now)) continue
       const age = Math.max(0, now - pool.born[i]!)
-      valuesInto(run, looks, i, age, values)
+      looksInto(run, i, age, looks)
+      readMotion(run, i, age)
+      const picture = pictures[pool.picture[i]!]!
       rows.push({
         key: keyHex(pool.keyHi[i]!, pool.keyLo[i]!),
         emitterId: program.source.id,
         typeId: program.source.type.id,
-        source: program.schedule.sources[pool.source[i]!]!.id,
+        source: run.sources[pool.source[i]!]!,
         index: pool.ordinal[i]!,
-        bornSeconds: pool.born[i]!,
+        bornSeconds: pool.born[i]! - warm,
         ageSeconds: age,
         lifeSeconds: pool.life[i]!,
-        x: pool.x[i]!,
-        y: pool.y[i]!,
-        vx: pool.vx[i]!,
-        vy: pool.vy[i]!,
-        angleDeg: values.angleDeg,
-        scaleX: values.scale,
-        scaleY: values.scale,
-        tint: `#${hex2(values.r)}${hex2(values.g)}${hex2(values.b)}`,
-        opacity: values.opacity,
-        frame: looks.type.picture.frameIndex,
-        sheetId: looks.type.picture.sheetId,
+        x: motion.x,
+        y: motion.y,
+        vx: motion.vx,
+        vy: motion.vy,
+        angleDeg: motion.angleDeg,
+        scaleX: looks.scaleX * motion.signX,
+        scaleY: looks.scaleY * motion.signY,
+        tint: `#${hex2(looks.tint & 255)}${hex2((looks.tint >> 8) & 255)}${hex2((looks.tint >> 16) & 255)}`,
+        opacity: looks.opacity,
+        frame: picture.frameIndices[looks.frame]!,
+        sheetId: picture.sheetId,
       })
     }
   }

@@ -1,18 +1,19 @@
-import type { Frame, ResolvedEffect, ResolvedEmitter, Tape } from '@gliv/model'
-import { emptyFrame, type Program } from './compile.ts'
+import type { Frame, PoseParts, ResolvedEffect, ResolvedEmitter, Tape, ViewRect } from '@gliv/model'
+import { emitterEndSeconds, type EmitterProgram, emptyFrame, longestLife, type Program } from './compile.ts'
 import { EmitterRun } from './emitter.ts'
 import { appendInstances } from './output.ts'
+import type { Setting } from './setting.ts'
 import { type CompiledTape, compileTape } from './tape.ts'
+import { createClock, tickAtOrBefore, warmTicks } from './timeline.ts'
 
-export interface SimulationOptions {
+export interface SimulationOptions extends PoseParts {
   /** Unsigned 32 bits; default: the effect's own. */
   readonly seed?: number
   readonly tape?: Tape
   /** Inputs of a running game, instead of a tape; such a simulation is only stepped. */
   readonly live?: CompiledTape
-  /** World position of the effect's origin in px. */
-  readonly x?: number
-  readonly y?: number
+  /** What the game's camera shows, in world px; default 640 × 360 around the world's origin. */
+  readonly view?: ViewRect
 }
 
 /** state = f(program, seed, tape); stands at a tick, −1 before the first. */
@@ -22,19 +23,18 @@ export class Simulation {
   readonly #frame: Frame = emptyFrame()
   readonly seed: number
   runs: EmitterRun[]
+  /** Ticks since the effect's start; the warm-up lies before 0. */
   tick = -1
 
   constructor(program: Program, options: SimulationOptions = {}) {
     this.#program = program
     this.seed = (options.seed ?? program.effect.seed) >>> 0
-    const x = options.x ?? 0
-    const y = options.y ?? 0
-    this.#tape = options.live ?? compileTape(options.tape ?? [], x, y)
-    this.#frame.originX = x
-    this.#frame.originY = y
-    this.runs = program.emitters.map((e) => this.start(e))
-    if (options.live) this.step()
-    else this.seek(0)
+    this.#tape = options.live ?? compileTape(options.tape ?? [], options, options.view, program.warmTicks)
+    this.#frame.originX = options.x ?? 0
+    this.#frame.originY = options.y ?? 0
+    this.runs = this.start(program, program.emitters)
+    if (!options.live) this.seek(0)
+    else for (let internal = 0; internal <= program.warmTicks; internal++) this.#stepLive(internal)
   }
 
   get program(): Program {
@@ -45,22 +45,41 @@ export class Simulation {
     return this.#program.effect.rate
   }
 
-  /** A fresh run of an emitter, before its first tick. */
-  start(emitter: Program['emitters'][number]): EmitterRun {
-    return new EmitterRun(emitter, this.seed, this.rate, this.#tape)
+  /** Seconds of effect time since the warm-up began, which births are counted in; and how many of them were the warm-up. */
+  get clockSeconds(): number {
+    return this.#program.clock.secondsAt(this.tick + this.#program.warmTicks)
+  }
+
+  get warmSeconds(): number {
+    return this.#program.clock.secondsAt(this.#program.warmTicks)
+  }
+
+  /** Fresh runs of emitters of a program, before their first tick. */
+  start(program: Program, emitters: readonly EmitterProgram[]): EmitterRun[] {
+    const { clock, timeline, effect } = program
+    const setting: Setting = { seed: this.seed, clock, timeline, tape: this.#tape, jumpPx: effect.numbers.jumpPx }
+    return emitters.map((e) => new EmitterRun(e, setting))
   }
 
   /** One tick on. */
   step(): void {
-    this.tick++
-    this.#tape.advance?.(this.tick)
+    if (this.#tape.advance) this.#stepLive(this.tick + 1 + this.#program.warmTicks)
+    else {
+      this.tick++
+      for (const run of this.runs) run.step()
+    }
+  }
+
+  #stepLive(internal: number): void {
+    this.tick = internal - this.#program.warmTicks
+    this.#tape.advance?.(internal)
     for (const run of this.runs) run.step()
   }
 
   /** To any tick ≥ 0; costs at most one longest life of steps. */
   seek(tick: number): void {
     this.tick = Math.max(0, Math.floor(tick))
-    for (const run of this.runs) run.seek(this.tick)
+    for (const run of this.runs) run.seek(this.tick + this.#program.warmTicks)
   }
 
   get alive(): number {
@@ -72,8 +91,14 @@ export class Simulation {
   /** True when nothing is alive and nothing will ever be born again. */
   get finished(): boolean {
     if (this.alive > 0) return false
-    const { effect } = this.#program
-    return this.tick >= this.#tape.endTick() || (effect.play === 'once' && this.tick / this.rate > emissionEndSeconds(effect))
+    const { effect, clock } = this.#program
+    const tick = this.tick + this.#program.warmTicks
+    const end = emissionEnd(effect)
+    if (effect.play === 'sustain') {
+      const stop = this.#tape.stopTick()
+      return tick >= stop && clock.secondsAt(tick) - clock.secondsAt(stop) > Math.max(0, end - effect.numbers.sustainTo)
+    }
+    return tick >= this.#tape.endTick() + delayTicks(effect) || (effect.play === 'once' && clock.secondsAt(tick) > end)
   }
 
   /** Takes over a program together with the runs that belong to its emitters, at the present tick. */
@@ -84,35 +109,52 @@ export class Simulation {
 
   /**
    * Fills the instance buffer with the picture between the last two ticks: `alpha` 1 is the present tick, 0 the one
-   * before. `shows` may leave emitters out. The same object is returned and filled again each time.
+   * before. `shows` may leave emitters out. Emitters behind the actor come first, each layer in the effect's order.
+   * The same object is returned and filled again each time.
    */
   frame(alpha = 1, shows?: (emitter: ResolvedEmitter) => boolean): Frame {
     const frame = this.#frame
     frame.count = 0
     frame.batchCount = 0
-    const tickSeconds = 1 / this.rate
-    const now = this.tick / this.rate
-    for (const run of this.runs) {
-      if (shows && !shows(run.program.source)) continue
-      appendInstances(run, frame, now, (1 - alpha) * tickSeconds, tickSeconds)
-    }
+    for (let layer = 0; layer < 2; layer++)
+      for (const run of this.runs) {
+        const { source } = run.program
+        if ((source.layer === 'behind') !== (layer === 0) || (shows && !shows(source))) continue
+        appendInstances(run, frame, 1 - alpha)
+      }
     return frame
   }
 }
 
 export const createSimulation = (program: Program, options?: SimulationOptions): Simulation => new Simulation(program, options)
 
-/** Last moment at which an emitter may send something out, in seconds from the effect's start. */
-export const emitterEndSeconds = (emitter: Pick<ResolvedEmitter, 'numbers' | 'bursts'>): number => {
-  const { delay, duration, flow } = emitter.numbers
-  let end = delay
-  if (flow > 0) end += duration
-  for (const burst of emitter.bursts) end = Math.max(end, delay + burst.numbers.burstAt)
-  return end
+/** Births that wait along a shape still come after emission has ended. */
+const delayTicks = (effect: ResolvedEffect): number => effect.emitters.reduce((ticks, e) => Math.max(ticks, Math.ceil(e.numbers.alongDelay * effect.rate)), 0)
+
+/** On the timeline. */
+const emissionEnd = (effect: ResolvedEffect): number => effect.emitters.reduce((end, e) => Math.max(end, emitterEndSeconds(e)), 0)
+
+/** Longest time in seconds that a search for an end looks at. */
+const SEARCH_SECONDS = 36_000
+
+/** Seconds from the effect's start at which the clock reads so much; Infinity when time stands still before. */
+const startSeconds = (effect: ResolvedEffect, clockSeconds: number): number => {
+  const clock = createClock(effect)
+  const warm = warmTicks(effect)
+  if (clock.plain) return Math.max(0, clockSeconds - warm / effect.rate)
+  const last = SEARCH_SECONDS * effect.rate
+  if (clock.secondsAt(last) < clockSeconds) return Infinity
+  return Math.max(0, tickAtOrBefore(clock, clockSeconds, last) - warm) / effect.rate
 }
 
-export const emissionEndSeconds = (effect: ResolvedEffect): number => effect.emitters.reduce((end, e) => Math.max(end, emitterEndSeconds(e)), 0)
+/** Last moment at which something may be sent out, in seconds from the effect's start; for a sustained effect stopped at once. */
+export const emissionEndSeconds = (effect: ResolvedEffect): number => startSeconds(effect, emissionEnd(effect))
 
 /** A bound: the last emission plus the longest life of its type. */
-export const latestEndSeconds = (effect: ResolvedEffect): number =>
-  effect.emitters.reduce((end, e) => Math.max(end, emitterEndSeconds(e) + e.type.numbers.life.to), 0)
+export const latestEndSeconds = (effect: ResolvedEffect): number => startSeconds(effect, effect.emitters.reduce((end, e) => Math.max(end, emitterEndSeconds(e) + longestLife(e)), 0))
+
+/** Seconds of one repeat of a looping effect; null for others. */
+export const loopSecondsOf = (effect: ResolvedEffect): number | null => {
+  if (effect.play === 'loop') return effect.numbers.loopSeconds
+  return effect.play === 'loopWaiting' ? Math.max(0.05, effect.emitters.reduce((end, e) => Math.max(end, emitterEndSeconds(e) + longestLife(e)), 0)) : null
+}

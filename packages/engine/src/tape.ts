@@ -1,41 +1,111 @@
-import { Refusal, type Tape } from '@gliv/model'
+/** Where the effect is and what the view shows, moment by moment; the tape made ready for look-ups. */
+import { Refusal, type PoseParts, type Tape, type ViewRect } from '@gliv/model'
 
-/** The tape made ready for look-ups; times are in ticks, so that exact comparisons need no division. */
+/** A placed effect: first mirrored (left and right), then scaled, turned and moved. Degrees. */
+export interface Pose {
+  x: number
+  y: number
+  rotate: number
+  scale: number
+  mirror: boolean
+}
+
+export const emptyPose = (): Pose => ({ x: 0, y: 0, rotate: 0, scale: 1, mirror: false })
+
+/** What the view shows when nobody says: 640 × 360 px around the world's origin. */
+export const DEFAULT_VIEW: ViewRect = { x: -320, y: -180, w: 640, h: 360 }
+
+export type MutableView = { -readonly [K in keyof ViewRect]: number }
+
+/** Times are in ticks, so that exact comparisons need no division. */
 export interface CompiledTape {
-  /** Writes the owner's world position at a moment in ticks (fractions allowed) to `out[0]`, `out[1]`. */
-  positionInto(ticks: number, out: Float64Array): void
-  /** Whether a birth at this moment (in ticks) may happen. */
+  /** Writes the effect's pose at a moment in ticks (fractions allowed). */
+  poseInto(ticks: number, out: Pose): void
+  viewInto(ticks: number, out: MutableView): void
+  /** Whether the way from one tick to the next was a jump, which emits nothing per pixel. */
+  jumpsTo(tick: number): boolean
+  /** Whether a birth at this moment (in ticks) may happen; the stop is not counted. */
   emitsAt(ticks: number): boolean
   /** True when some birth is ever withheld, so that counts cannot be taken from ordinals alone. */
   readonly withholds: boolean
+  /** Tick of the stop; Infinity when there is none. */
+  stopTick(): number
   /** Tick from which on nothing is ever emitted; Infinity when emission never ends for good. */
   endTick(): number
   /** Called once before each tick is stepped; a live tape takes over its latest inputs here. */
   advance?(tick: number): void
 }
 
+/** The shorter way from one angle to another, in degrees. */
+const shorterTurn = (from: number, to: number): number => {
+  const turn = to - from
+  return turn - 360 * Math.floor((turn + 180) / 360)
+}
+
+const copyPose = (from: Readonly<Pose>, out: Pose): void => {
+  out.x = from.x
+  out.y = from.y
+  out.rotate = from.rotate
+  out.scale = from.scale
+  out.mirror = from.mirror
+}
+
+const betweenInto = (a: Readonly<Pose>, b: Readonly<Pose>, t: number, out: Pose): void => {
+  out.x = a.x + (b.x - a.x) * t
+  out.y = a.y + (b.y - a.y) * t
+  out.rotate = a.rotate === b.rotate ? a.rotate : a.rotate + shorterTurn(a.rotate, b.rotate) * t
+  out.scale = a.scale + (b.scale - a.scale) * t
+  // Mirrors jump when the sample is reached.
+  out.mirror = t < 1 ? a.mirror : b.mirror
+}
+
+const viewBetweenInto = (a: ViewRect, b: ViewRect, t: number, out: MutableView): void => {
+  out.x = a.x + (b.x - a.x) * t
+  out.y = a.y + (b.y - a.y) * t
+  out.w = a.w + (b.w - a.w) * t
+  out.h = a.h + (b.h - a.h) * t
+}
+
+export const posed = (base: Readonly<Pose>, parts: PoseParts): Pose => ({
+  x: parts.x ?? base.x,
+  y: parts.y ?? base.y,
+  rotate: parts.rotate ?? base.rotate,
+  scale: parts.scale ?? base.scale,
+  mirror: parts.mirror ?? base.mirror,
+})
+
 /**
- * The tape of a running game: keeps only the last two positions, so it cannot be replayed.
+ * The tape of a running game: keeps only the last two poses, so it cannot be replayed.
  * Inputs given between two ticks take effect with the next one.
  */
 export class LiveTape implements CompiledTape {
   readonly withholds = true
   #tick = -1
-  #from: readonly [number, number]
-  #to: readonly [number, number]
-  #next: readonly [number, number]
+  #from: Pose
+  #to: Pose
+  #next: Pose
+  #fromView: ViewRect
+  #toView: ViewRect
+  #nextView: ViewRect
   #jump = true
+  #jumped = true
   #on = true
+  #stopped = false
   #stoppedAt = Infinity
 
-  constructor(x: number, y: number) {
-    this.#from = this.#to = this.#next = [x, y]
+  constructor(start: PoseParts = {}, view: ViewRect = DEFAULT_VIEW) {
+    this.#from = this.#to = this.#next = posed(emptyPose(), start)
+    this.#fromView = this.#toView = this.#nextView = view
   }
 
   /** Moves the owner; births of the next tick lie on the way, unless it is a jump. */
-  moveTo(x: number, y: number, jump = false): void {
-    this.#next = [x, y]
+  moveTo(pose: PoseParts, jump = false): void {
+    this.#next = posed(this.#next, pose)
     this.#jump = jump
+  }
+
+  setView(view: ViewRect): void {
+    this.#nextView = view
   }
 
   emit(on: boolean): void {
@@ -43,49 +113,79 @@ export class LiveTape implements CompiledTape {
   }
 
   stop(): void {
-    this.#on = false
-    this.#stoppedAt = Math.min(this.#stoppedAt, this.#tick + 1)
+    this.#stopped = true
   }
 
   advance(tick: number): void {
     this.#tick = tick
+    this.#jumped = this.#jump
     this.#from = this.#jump ? this.#next : this.#to
     this.#to = this.#next
     this.#jump = false
+    this.#fromView = this.#toView
+    this.#toView = this.#nextView
+    if (this.#stopped && this.#stoppedAt === Infinity) this.#stoppedAt = Math.max(0, tick - 1)
   }
 
-  endTick(): number {
+  jumpsTo(): boolean {
+    return this.#jumped
+  }
+
+  stopTick(): number {
     return this.#stoppedAt
   }
 
+  endTick(): number {
+    return this.#stopped ? Math.min(this.#stoppedAt, this.#tick + 1) : Infinity
+  }
+
   emitsAt(): boolean {
-    return this.#on && this.#stoppedAt === Infinity
+    return this.#on
   }
 
-  positionInto(ticks: number, out: Float64Array): void {
-    const t = Math.min(1, Math.max(0, ticks - (this.#tick - 1)))
-    out[0] = this.#from[0] + (this.#to[0] - this.#from[0]) * t
-    out[1] = this.#from[1] + (this.#to[1] - this.#from[1]) * t
+  poseInto(ticks: number, out: Pose): void {
+    betweenInto(this.#from, this.#to, Math.min(1, Math.max(0, ticks - (this.#tick - 1))), out)
+  }
+
+  viewInto(ticks: number, out: MutableView): void {
+    viewBetweenInto(this.#fromView, this.#toView, Math.min(1, Math.max(0, ticks - (this.#tick - 1))), out)
   }
 }
 
-interface Sample {
-  readonly tick: number
-  readonly x: number
-  readonly y: number
-  readonly jump: boolean
+const POSE_NUMBERS = ['x', 'y', 'rotate', 'scale'] as const
+
+/** Throws for a scale that is no size. @param place of the message */
+export const checkPose = (place: string, parts: PoseParts): void => {
+  for (const key of POSE_NUMBERS) {
+    const value = parts[key]
+    if (value !== undefined && !Number.isFinite(value)) throw new Refusal(place, `${key} is ${value}; it must be a finite number`)
+  }
+  if (parts.scale !== undefined && !(parts.scale >= 0.001 && parts.scale <= 1000)) throw new Refusal(place, `scale is ${parts.scale}; it must be from 0.001 to 1000; to turn left into right use mirror`)
 }
 
-const checkTick = (tape: Tape): void => {
+export const checkView = (place: string, view: ViewRect): void => {
+  for (const key of ['x', 'y', 'w', 'h'] as const) if (!Number.isFinite(view[key])) throw new Refusal(place, `${key} is ${view[key]}; give x, y, w, h in world pixels`)
+  if (!(view.w > 0 && view.h > 0)) throw new Refusal(place, `the view is ${view.w} × ${view.h}; both sides must be over 0`)
+}
+
+const checkTape = (tape: Tape): void => {
   let last = 0
   tape.forEach((entry, i) => {
     if (!Number.isInteger(entry.tick) || entry.tick < last)
       throw new Refusal(`tape[${i}].tick`, `${entry.tick} is not a whole tick at or after ${last}; sort the entries and use whole ticks from 0`)
     last = entry.tick
-    if (entry.do === 'move' || entry.do === 'teleport')
-      if (!Number.isFinite(entry.x) || !Number.isFinite(entry.y))
-        throw new Refusal(`tape[${i}]`, `x ${entry.x}, y ${entry.y} are not both finite numbers; give world pixels`)
+    if (entry.do === 'move' || entry.do === 'teleport') {
+      checkPose(`tape[${i}]`, entry)
+      if (![...POSE_NUMBERS, 'mirror' as const].some((key) => entry[key] !== undefined)) throw new Refusal(`tape[${i}]`, `"${entry.do}" says no x, y, rotate, scale or mirror; give at least one`)
+    }
+    if (entry.do === 'view') checkView(`tape[${i}]`, entry)
   })
+}
+
+interface Timed<T> {
+  readonly tick: number
+  readonly value: T
+  readonly jump: boolean
 }
 
 /** Last index whose tick is ≤ `ticks`, or −1. */
@@ -100,44 +200,61 @@ const lastAt = (rows: readonly { readonly tick: number }[], ticks: number): numb
   return low - 1
 }
 
-/** Compiles a tape for an effect placed at (x, y). Throws `Refusal` on unsorted or broken entries. */
-export const compileTape = (tape: Tape, x: number, y: number): CompiledTape => {
-  checkTick(tape)
-  const samples: Sample[] = [{ tick: 0, x, y, jump: true }]
+/** Calls `between` with the rows around a moment and how far it is from the first to the second. */
+const lookUp = <T>(rows: readonly Timed<T>[], ticks: number, between: (a: T, b: T, t: number) => void): void => {
+  const i = rows.length === 1 ? 0 : Math.max(0, lastAt(rows, ticks))
+  const here = rows[i]!
+  const next = rows[i + 1]
+  if (!next || next.jump || ticks <= here.tick) between(here.value, here.value, 1)
+  else between(here.value, next.value, (ticks - here.tick) / (next.tick - here.tick))
+}
+
+/** Compiles a tape for an effect placed at a pose. Throws `Refusal` on unsorted or broken entries. @param warm ticks that pass before the tape's tick 0 */
+export const compileTape = (tape: Tape, start: PoseParts = {}, view: ViewRect = DEFAULT_VIEW, warm = 0): CompiledTape => {
+  checkPose('the effect', start)
+  checkView('--view', view)
+  checkTape(tape)
+  const poses: Timed<Pose>[] = [{ tick: 0, value: posed(emptyPose(), start), jump: true }]
+  const views: Timed<ViewRect>[] = [{ tick: 0, value: view, jump: true }]
   const gates: { tick: number; on: boolean }[] = []
-  let stopped = false
+  const jumps = new Set<number>()
+  let stop = Infinity
   for (const entry of tape) {
-    if (entry.do === 'stop') {
-      stopped = true
-      gates.push({ tick: entry.tick, on: false })
-    } else if (entry.do === 'emit') gates.push({ tick: entry.tick, on: entry.on && !stopped })
-    else samples.push({ tick: entry.tick, x: entry.x, y: entry.y, jump: entry.do === 'teleport' })
+    const tick = entry.tick + warm
+    if (entry.do === 'stop') stop = Math.min(stop, tick)
+    else if (entry.do === 'emit') gates.push({ tick, on: entry.on })
+    else if (entry.do === 'view') views.push({ tick, value: { x: entry.x, y: entry.y, w: entry.w, h: entry.h }, jump: false })
+    else {
+      poses.push({ tick, value: posed(poses.at(-1)!.value, entry), jump: entry.do === 'teleport' })
+      if (entry.do === 'teleport') jumps.add(tick)
+    }
   }
+  // One function each, made once: a look-up allocates nothing.
+  let poseOut: Pose
+  let viewOut: MutableView
+  const toPose = (a: Pose, b: Pose, t: number): void => (a === b ? copyPose(a, poseOut) : betweenInto(a, b, t, poseOut))
+  const toView = (a: ViewRect, b: ViewRect, t: number): void => viewBetweenInto(a, b, t, viewOut)
   return {
-    withholds: gates.some((g) => !g.on),
+    withholds: gates.some((g) => !g.on) || stop < Infinity,
+    stopTick: () => stop,
     endTick: () => {
-      // Emission ends for good at the first gate after which none opens again.
-      let end = Infinity
-      for (let i = gates.length - 1; i >= 0 && !gates[i]!.on; i--) end = gates[i]!.tick
+      // Emission ends for good at the stop, or at the first gate after which none opens again.
+      let end = stop
+      for (let i = gates.length - 1; i >= 0 && !gates[i]!.on; i--) end = Math.min(end, gates[i]!.tick)
       return end
     },
     emitsAt: (ticks) => {
-      if (gates.length === 0) return true
-      const i = lastAt(gates, ticks)
+      const i = gates.length === 0 ? -1 : lastAt(gates, ticks)
       return i < 0 || gates[i]!.on
     },
-    positionInto: (ticks, out) => {
-      const i = samples.length === 1 ? 0 : Math.max(0, lastAt(samples, ticks))
-      const here = samples[i]!
-      const next = samples[i + 1]
-      if (!next || next.jump || ticks <= here.tick) {
-        out[0] = here.x
-        out[1] = here.y
-        return
-      }
-      const t = (ticks - here.tick) / (next.tick - here.tick)
-      out[0] = here.x + (next.x - here.x) * t
-      out[1] = here.y + (next.y - here.y) * t
+    jumpsTo: (tick) => jumps.has(tick),
+    poseInto: (ticks, out) => {
+      poseOut = out
+      lookUp(poses, ticks, toPose)
+    },
+    viewInto: (ticks, out) => {
+      viewOut = out
+      lookUp(views, ticks, toView)
     },
   }
 }

@@ -1,6 +1,6 @@
 /** Edits of a running simulation. Apart from it, because a game's player never edits. */
 import type { ResolvedEffect } from '@gliv/model'
-import { changedTouch } from './changes.ts'
+import { changedTouch, effectChanged } from './changes.ts'
 import { compile } from './compile.ts'
 import type { Simulation } from './simulation.ts'
 
@@ -16,9 +16,9 @@ export interface UpdateWork {
  * looks step nothing, all else re-runs to this very tick. Throws `Refusal` as `compile` does, and changes nothing then.
  */
 export const updateSimulation = (simulation: Simulation, effect: ResolvedEffect): UpdateWork => {
-  const before = simulation.program.effect
-  const all = before.rate !== effect.rate || before.play !== effect.play || before.numbers.loopSeconds !== effect.numbers.loopSeconds
   const program = compile(effect)
+  const before = simulation.program
+  const all = effectChanged(before.effect, effect) || before.timeline.limit !== program.timeline.limit
   const work = { rerun: 0, relooked: 0, kept: 0 }
   const known = new Map(simulation.runs.map((run) => [run.program.source.id, run]))
   const runs = program.emitters.map((emitter) => {
@@ -33,10 +33,10 @@ export const updateSimulation = (simulation: Simulation, effect: ResolvedEffect)
       work.relooked++
       return run
     }
-    const fresh = simulation.start(emitter)
-    fresh.seek(simulation.tick)
+    const [fresh] = simulation.start(program, [emitter])
+    fresh!.seek(simulation.tick + program.warmTicks)
     work.rerun++
-    return fresh
+    return fresh!
   })
   simulation.adopt(program, runs)
   return work

@@ -28,6 +28,8 @@ export const WORD = {
 export interface Batch {
   sheet: number
   blend: Blend
+  /** The layer of the emitters in it. */
+  layer: string
   first: number
   count: number
 }

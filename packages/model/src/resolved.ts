@@ -2,9 +2,9 @@
  * A resolved effect: what the engine compiles and a pack carries. Defaults are filled in, references are followed,
  * muted emitters are gone. Made by the document package; nothing here is optional.
  */
-import type { Blend, Fill, ForceKind, Play, Sampling, ShapeKind } from './kinds.ts'
-import type { NumbersOf } from './properties.ts'
-import type { TypeRamps } from './ramps.ts'
+import type { Aim, Anchor, Blend, CapPolicy, Ease, Facing, Fill, ForceKind, FrameChoice, LifeMode, Order, PickAction, Placement, Play, Rhythm, Sampling, ShapeKind, Side, SizeUnit, Space, TintPick, TintSpace, TravelMode, ValueMode } from './kinds.ts'
+import type { NumbersOf, PropertyId } from './properties.ts'
+import { DEFAULT_ALONG, type AlongRamps, type Lane, type TypeRamps } from './ramps.ts'
 
 /** A rectangle of a sheet in texels, and the pivot in texels from its left top corner. */
 export interface FrameRect {
@@ -20,35 +20,168 @@ export interface Picture {
   readonly sheetId: string
   /** Index into the list of sheets that the renderers were given. */
   readonly sheet: number
-  /** 0-based number of the frame in its sheet. */
-  readonly frameIndex: number
-  readonly frame: FrameRect
+  /** Its share among the pictures of its type is weight ÷ sum of weights. */
+  readonly weight: number
+  /** 0-based numbers of the frames in their sheet, in the clip's order; at least one. */
+  readonly frameIndices: readonly number[]
+  readonly frames: readonly FrameRect[]
 }
 
-export interface ResolvedType {
+/** How scale or opacity run over life. */
+export interface ValueStyle {
+  readonly by: ValueMode
+  /** The floor is a share of the start instead of a value of its own. */
+  readonly relative: boolean
+}
+
+export interface TypeStyles {
+  readonly scale: ValueStyle
+  readonly scaleY: ValueStyle
+  readonly opacity: ValueStyle
+}
+
+/** What is chosen rather than numbered about a particle type; the document and the engine share it. */
+export interface TypeChoices {
+  readonly blend: Blend
+  readonly lifeMode: LifeMode
+  /** Scale across and down run apart; else `scale` is both. */
+  readonly scaleApart: boolean
+  readonly styles: TypeStyles
+  readonly facing: Facing
+  readonly anchor: Anchor
+  readonly frameChoice: FrameChoice
+  /** A clip starts at a drawn frame. */
+  readonly randomStart: boolean
+  readonly tintSpace: TintSpace
+  readonly tintPick: TintPick
+  readonly pickColours: readonly string[]
+  readonly pickAction: PickAction
+  readonly forces: readonly ForceKind[]
+}
+
+export const DEFAULT_TYPE_CHOICES: TypeChoices = {
+  blend: 'normal',
+  lifeMode: 'range',
+  scaleApart: false,
+  styles: { scale: { by: 'ramp', relative: false }, scaleY: { by: 'ramp', relative: false }, opacity: { by: 'ramp', relative: false } },
+  facing: 'fixed',
+  anchor: 'centre',
+  frameChoice: 'fixed',
+  randomStart: false,
+  tintSpace: 'srgb',
+  tintPick: 'none',
+  pickColours: ['#ffffff'],
+  pickAction: 'multiply',
+  forces: [],
+}
+
+export interface ResolvedType extends TypeChoices {
   readonly id: string
   readonly name: string
   readonly numbers: NumbersOf<'type'>
   readonly ramps: TypeRamps
-  readonly blend: Blend
-  readonly forces: readonly ForceKind[]
-  readonly picture: Picture
+  /** Colours that the tint is locked to; null when it runs free. */
+  readonly palette: readonly string[] | null
+  readonly pictures: readonly Picture[]
 }
 
 export interface ResolvedBurst {
   readonly id: string
+  /** One particle for each place of the shape instead of a count. */
+  readonly eachPlace: boolean
   readonly numbers: NumbersOf<'burst'>
 }
 
-export interface ResolvedEmitter {
+/** A point of a path in px from the emitter's centre; handles are offsets from the point, for curves. */
+export interface PathPoint {
+  readonly x: number
+  readonly y: number
+  readonly inX: number
+  readonly inY: number
+  readonly outX: number
+  readonly outY: number
+}
+
+export interface Path {
+  readonly closed: boolean
+  readonly points: readonly PathPoint[]
+}
+
+/** The way that an emitter goes by itself inside the effect. */
+export interface Travel {
+  readonly path: Path
+  readonly mode: TravelMode
+  readonly ease: Exclude<Ease, 'free'>
+}
+
+/** Places on a picture, in px from its pivot, row by row; `n` is the outward normal of the edge, 0 inside. */
+export interface MaskPlaces {
+  readonly x: readonly number[]
+  readonly y: readonly number[]
+  readonly nx: readonly number[]
+  readonly ny: readonly number[]
+  /** Mean colour of each cell as 0xbbggrr; empty when colours are not kept. */
+  readonly colour: readonly number[]
+}
+
+/** What is chosen rather than numbered about an emitter; the document and the engine share it. */
+export interface EmitterChoices {
+  readonly shape: ShapeKind
+  readonly fill: Fill
+  readonly placement: Placement
+  readonly sizeUnit: SizeUnit
+  readonly space: Space
+  readonly side: Side
+  readonly aim: Aim
+  readonly rhythm: Rhythm
+  readonly capPolicy: CapPolicy
+  readonly order: Order
+  /** `behind` or `front` of the actor, or a name that the game knows. */
+  readonly layer: string
+  readonly path: Path
+  readonly travel: Travel | null
+  readonly along: AlongRamps
+  /** Lanes over the effect's time, by the number that they act on. */
+  readonly lanes: Lanes
+}
+
+/** A line of 160 px across the emitter's centre: what a path starts as. */
+export const DEFAULT_PATH: Path = {
+  closed: false,
+  points: [
+    { x: -80, y: 0, inX: 0, inY: 0, outX: 40, outY: 0 },
+    { x: 80, y: 0, inX: -40, inY: 0, outX: 0, outY: 0 },
+  ],
+}
+
+export const DEFAULT_EMITTER_CHOICES: EmitterChoices = {
+  shape: 'point',
+  fill: 'even',
+  placement: 'random',
+  sizeUnit: 'px',
+  space: 'left',
+  side: 'top',
+  aim: 'direction',
+  rhythm: 'even',
+  capPolicy: 'skip',
+  order: 'newest',
+  layer: 'front',
+  path: DEFAULT_PATH,
+  travel: null,
+  along: DEFAULT_ALONG,
+  lanes: {},
+}
+
+export type Lanes = { readonly [K in PropertyId]?: Lane | undefined }
+
+export interface ResolvedEmitter extends EmitterChoices {
   readonly id: string
   readonly name: string
   /** Unsigned 32 bits; kept on rename, move and copy of the effect. */
   readonly salt: number
   readonly numbers: NumbersOf<'emitter'>
-  readonly shape: ShapeKind
-  readonly fill: Fill
   readonly bursts: readonly ResolvedBurst[]
+  readonly mask: MaskPlaces | null
   readonly type: ResolvedType
 }
 
@@ -61,6 +194,8 @@ export interface ResolvedEffect {
   readonly rate: number
   readonly play: Play
   readonly numbers: NumbersOf<'effect'>
+  /** In real time; only `timeScale` has one. */
+  readonly lanes: Lanes
   readonly emitters: readonly ResolvedEmitter[]
 }
 
@@ -77,7 +212,7 @@ export interface PackSheet {
 /** The file a game loads. */
 export interface Pack {
   readonly format: 'gliv-pack'
-  readonly version: 1
+  readonly version: 2
   readonly rules: 1
   readonly name: string
   readonly axes: string
@@ -86,5 +221,5 @@ export interface Pack {
   readonly effects: readonly ResolvedEffect[]
 }
 
-export const PACK_VERSION = 1
+export const PACK_VERSION = 2
 export const RULES = 1

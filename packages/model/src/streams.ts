@@ -14,4 +14,32 @@ export const STREAMS = {
   opacityFloor: 8,
   startAngle: 9,
   spin: 10,
+  /** Time of a birth within its slot. */
+  rhythm: 11,
+  burstAt: 12,
+  burstCount: 13,
+  burstInterval: 14,
+  burstChance: 15,
+  /** Two draws: x and y. */
+  jitter: 16,
+  /** The third direction of a ball. */
+  ball: 17,
+  scaleY: 18,
+  scaleYFloor: 19,
+  scaleRate: 20,
+  scaleYRate: 21,
+  opacityRate: 22,
+  /** Which of several pictures. */
+  picture: 23,
+  /** Which frame of a picture, or where its clip starts. */
+  frame: 24,
+  hueSpread: 25,
+  saturationSpread: 26,
+  valueSpread: 27,
+  redSpread: 28,
+  greenSpread: 29,
+  blueSpread: 30,
+  tintPick: 31,
+  /** Place in a shuffled draw order. */
+  order: 32,
 } as const

@@ -21,7 +21,7 @@ const frameOf = (quads: Quad[], blend: Blend = 'normal'): Frame => {
     const [r, g, b] = q.tint ?? [255, 255, 255]
     u32[i * INSTANCE_WORDS + 10] = (r | (g << 8) | (b << 16) | 0xff000000) >>> 0
   })
-  return { f32, u32, count: quads.length, batches: [{ sheet: 0, blend, first: 0, count: quads.length }], batchCount: 1, originX: 0, originY: 0 }
+  return { f32, u32, count: quads.length, batches: [{ sheet: 0, blend, layer: 'front', first: 0, count: quads.length }], batchCount: 1, originX: 0, originY: 0 }
 }
 
 // red, green / blue at half alpha, white; and a column of yellow beside them that must never bleed in

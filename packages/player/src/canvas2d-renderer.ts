@@ -6,7 +6,7 @@ const TINT_STEP = 4
 /** Tinted frames kept: about 32 MB at 128 × 128. */
 const CACHE_LIMIT = 512
 
-const COMPOSITE = { normal: 'source-over', additive: 'lighter' } as const satisfies Record<Blend, GlobalCompositeOperation>
+const COMPOSITE = { normal: 'source-over', additive: 'lighter', screen: 'screen', multiply: 'multiply' } as const satisfies Record<Blend, GlobalCompositeOperation>
 
 const quantise = (channel: number): number => Math.min(255, Math.round(channel / TINT_STEP) * TINT_STEP)
 

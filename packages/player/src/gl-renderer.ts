@@ -9,6 +9,8 @@ const BLEND_FACTORS = {
   normal: (gl) => gl.blendFunc(gl.ONE, gl.ONE_MINUS_SRC_ALPHA),
   // Light is added; the ground's alpha stays.
   additive: (gl) => gl.blendFuncSeparate(gl.ONE, gl.ONE, gl.ZERO, gl.ONE),
+  screen: (gl) => gl.blendFuncSeparate(gl.ONE, gl.ONE_MINUS_SRC_COLOR, gl.ZERO, gl.ONE),
+  multiply: (gl) => gl.blendFuncSeparate(gl.DST_COLOR, gl.ONE_MINUS_SRC_ALPHA, gl.ZERO, gl.ONE),
 } as const satisfies Record<Blend, (gl: WebGL2RenderingContext) => void>
 
 type GlDrawPath = Exclude<DrawPath, 'canvas2d'>

@@ -1,4 +1,5 @@
 export { createRenderer, type Surface } from './create.ts'
 export { decodeSheetImage, loadPack, type LoadedPack } from './pack.ts'
-export { EffectHandle, Player, type PlayerOptions, type PlayOptions } from './player.ts'
+export { EffectHandle, Player, type PlayerOptions } from './player.ts'
+export type { Placing, PlayOptions } from './placing.ts'
 export type { Camera, DrawPath, Renderer, RenderSheet } from './renderer.ts'

@@ -1,4 +1,4 @@
-import type { Pack, ResolvedEffect } from '@gliv/model'
+import { PACK_VERSION, type Pack, type ResolvedEffect } from '@gliv/model'
 import type { RenderSheet } from './renderer.ts'
 
 /** A pack with its pictures decoded, ready for players. */
@@ -19,7 +19,7 @@ const blobOfDataUrl = (url: string): Blob => {
 const refuseForeign = (data: unknown): Pack => {
   const { format, version } = (data ?? {}) as { format?: unknown; version?: unknown }
   if (format !== 'gliv-pack') throw new Error('This is not a Gliv pack: "format" is not "gliv-pack"; export a pack from Gliv')
-  if (version !== 1) throw new Error(`This pack has format ${String(version)} but this player reads format 1; use the player that came with the pack`)
+  if (version !== PACK_VERSION) throw new Error(`This pack has format ${String(version)} but this player reads format ${PACK_VERSION}; use the player that came with the pack`)
   return data as Pack
 }
 

@@ -1,13 +1,14 @@
 import { INSTANCE_WORDS, type Frame } from '@gliv/model'
 import { makeEffect, makeEmitter, makeType, makeBurst, fixed } from '../../engine/src/testing/build.ts'
 import { compile, createSimulation } from '@gliv/engine'
+import { defaultsOf } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
 import { expandInto } from './gl-paths.ts'
 import { EffectHandle } from './player.ts'
 import { findInPack, loadPack } from './pack.ts'
 
 const program = compile(makeEffect([makeEmitter({ flow: 60, duration: 0.5, fan: 90 }, { type: makeType({ life: fixed(0.3) }), bursts: [makeBurst('b', 0, 5)] })]))
-const loop = compile(makeEffect([makeEmitter({ flow: 60, duration: 1, speed: fixed(0) }, { type: makeType({ life: fixed(0.3) }) })], { play: 'loop', numbers: { loopSeconds: 1 } }))
+const loop = compile(makeEffect([makeEmitter({ flow: 60, duration: 1, speed: fixed(0) }, { type: makeType({ life: fixed(0.3) }) })], { play: 'loop', numbers: { ...defaultsOf('effect'), loopSeconds: 1 } }))
 
 describe('an effect handle', () => {
   it('steps true ticks, whatever the pictures’ rhythm, and ends by itself', async () => {
@@ -63,11 +64,11 @@ describe('an effect handle', () => {
 describe('packs', () => {
   it('of another kind or format number are refused in words', async () => {
     await expect(loadPack({})).rejects.toThrow(/not a Gliv pack.*export a pack/)
-    await expect(loadPack({ format: 'gliv-pack', version: 7 })).rejects.toThrow(/format 7 but this player reads format 1/)
+    await expect(loadPack({ format: 'gliv-pack', version: 7 })).rejects.toThrow(/format 7 but this player reads format 2/)
   })
 
   it('name their effects when one is missing', async () => {
-    const { pack } = await loadPack({ format: 'gliv-pack', version: 1, sheets: [], effects: [program.effect] })
+    const { pack } = await loadPack({ format: 'gliv-pack', version: 2, sheets: [], effects: [program.effect] })
     expect(findInPack(pack, 'Effect').id).toBe('effect')
     expect(() => findInPack(pack, 'Boom')).toThrow(/no effect "Boom"; it has Effect/)
   })

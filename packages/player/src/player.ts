@@ -1,20 +1,21 @@
-import { compile, createSimulation, LiveTape, type Program, type Simulation } from '@gliv/engine'
+import { checkPose, checkView, compile, createSimulation, LiveTape, type Program, type Simulation } from '@gliv/engine'
+import type { ViewRect } from '@gliv/model'
+import { withAnchorB } from './anchor.ts'
 import { createRenderer, type Surface } from './create.ts'
 import { findInPack, type LoadedPack } from './pack.ts'
+import type { Placing, PlayOptions } from './placing.ts'
 import type { Camera, DrawPath, Renderer } from './renderer.ts'
-
-export interface PlayOptions {
-  /** World pixels; default 0, 0. */
-  readonly x?: number
-  readonly y?: number
-  /** Unsigned 32 bits; default: the effect's own. */
-  readonly seed?: number
-}
 
 export interface PlayerOptions {
   /** Asks for one way of drawing instead of the probe's choice. */
   readonly path?: DrawPath
 }
+
+const poseOf = ({ rotation, mirror, scale }: Placing): { rotate?: number; mirror?: boolean; scale?: number } => ({
+  ...(rotation === undefined ? {} : { rotate: rotation }),
+  ...(mirror === undefined ? {} : { mirror }),
+  ...(scale === undefined ? {} : { scale }),
+})
 
 /** Longest stretch that is caught up at once, in seconds: after a hidden tab, effects go on from there. */
 const CATCH_UP_SECONDS = 1
@@ -28,21 +29,34 @@ export class EffectHandle {
   #behind = 0
   #resolve: () => void = () => {}
 
-  constructor(program: Program, options: PlayOptions) {
+  constructor(program: Program, options: PlayOptions, view?: ViewRect) {
     const { x = 0, y = 0, seed } = options
-    this.#tape = new LiveTape(x, y)
+    const pose = { x, y, ...poseOf(options) }
+    checkPose('play', pose)
+    this.#tape = new LiveTape(pose, view)
     this.simulation = createSimulation(program, { live: this.#tape, x, y, ...(seed === undefined ? {} : { seed }) })
     this.finished = new Promise((resolve) => (this.#resolve = resolve))
   }
 
   /** Moves where particles are born; births lie along the way. */
-  moveTo(x: number, y: number): void {
-    this.#tape.moveTo(x, y)
+  moveTo(x: number, y: number, placing: Placing = {}): void {
+    this.#move(x, y, placing, false)
   }
 
   /** Jumps: nothing is born along the way. */
-  teleport(x: number, y: number): void {
-    this.#tape.moveTo(x, y, true)
+  teleport(x: number, y: number, placing: Placing = {}): void {
+    this.#move(x, y, placing, true)
+  }
+
+  #move(x: number, y: number, placing: Placing, jump: boolean): void {
+    const pose = { x, y, ...poseOf(placing) }
+    checkPose('moveTo', pose)
+    this.#tape.moveTo(pose, jump)
+  }
+
+  /** What the game's camera shows, for weather and other effects that follow it. `Player.setView` does it for all. */
+  setView(view: ViewRect): void {
+    this.#tape.setView(view)
   }
 
   /** Switches emission off and on. */
@@ -50,7 +64,7 @@ export class EffectHandle {
     this.#tape.emit(on)
   }
 
-  /** Ends emission for good and lets the living finish. */
+  /** Ends emission for good and lets the living finish; a sustained effect goes on to its tail. */
   stop(): void {
     this.#tape.stop()
   }
@@ -93,6 +107,7 @@ export class Player {
   readonly #programs = new Map<string, Program>()
   readonly #playing = new Set<EffectHandle>()
   #request = 0
+  #view: ViewRect | undefined
 
   constructor(surface: Surface, pack: LoadedPack, options: PlayerOptions = {}) {
     this.#pack = pack
@@ -116,11 +131,19 @@ export class Player {
     return this.#playing.size
   }
 
+  /** What the game's camera shows, in world px: for all effects that play, and those to come. */
+  setView(view: ViewRect): void {
+    checkView('setView', view)
+    this.#view = view
+    for (const handle of this.#playing) handle.setView(view)
+  }
+
   /** Starts an effect by id or name. Throws an error in words when there is none. */
   play(effect: string, options: PlayOptions = {}): EffectHandle {
     let program = this.#programs.get(effect)
     if (!program) this.#programs.set(effect, (program = compile(findInPack(this.#pack.pack, effect))))
-    const handle = new EffectHandle(program, options)
+    if (options.anchorB) program = compile(withAnchorB(program.effect, options))
+    const handle = new EffectHandle(program, options, this.#view)
     this.#playing.add(handle)
     return handle
   }
@@ -137,6 +160,16 @@ export class Player {
     if (this.renderer.settle()) return
     this.renderer.begin(ground)
     for (const handle of this.#playing) this.renderer.draw(handle.simulation.frame(handle.alpha), camera)
+    this.renderer.end()
+  }
+
+  /**
+   * Draws one layer over what is there: `behind`, `front`, or a name. A game that draws its actor between two layers
+   * calls this for each in turn, on a canvas of its own.
+   */
+  drawLayer(layer: string, camera: Camera = { x: 0, y: 0, zoom: 1 }, ground: string | null | undefined = undefined): void {
+    this.renderer.begin(ground)
+    for (const handle of this.#playing) this.renderer.draw(handle.simulation.frame(handle.alpha, (emitter) => emitter.layer === layer), camera)
     this.renderer.end()
   }
 

@@ -14,7 +14,7 @@ const sampleFrame = (): Frame => {
     u32[i * INSTANCE_WORDS + 10] = 0xffffffff
     f32[i * INSTANCE_WORDS + 11] = 0.5
   }
-  return { f32, u32, count: SPRITES, batches: [{ sheet: 0, blend: 'normal', first: 0, count: SPRITES }], batchCount: 1, originX: 0, originY: 0 }
+  return { f32, u32, count: SPRITES, batches: [{ sheet: 0, blend: 'normal', layer: 'front', first: 0, count: SPRITES }], batchCount: 1, originX: 0, originY: 0 }
 }
 
 /** Milliseconds of one picture, until its pixels are there. */

@@ -8,6 +8,8 @@ import { edit, shownKit, useDocument } from '../store/document.ts'
 import { editLabel, readValue, type Target, writeValue } from '../store/targets.ts'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
 import { stepOf, tidy } from '../util/format.ts'
+import { BiasButton } from './BiasButton.tsx'
+import { LaneButton, LaneEditor } from './LaneButton.tsx'
 import { RowSlider } from './RowSlider.tsx'
 import { ValueText } from './ValueText.tsx'
 
@@ -64,7 +66,12 @@ export const PropertyRow = memo(({ target, id }: Row) => (
     <span className="row-digits">
       <ValueText target={target} id={id} />
     </span>
-    {property(id).kind === 'range' ? <SplitButton target={target} id={id} /> : <span className="row-split" />}
+    <span className="row-tools">
+      {property(id).kind === 'range' && <BiasButton target={target} id={id} />}
+      {property(id).kind === 'range' && <SplitButton target={target} id={id} />}
+      <LaneButton id={id} />
+    </span>
+    <LaneEditor id={id} />
   </div>
 ))
 PropertyRow.displayName = 'PropertyRow'

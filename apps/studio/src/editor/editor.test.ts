@@ -57,7 +57,7 @@ describe('estimates and times', () => {
     const flare = kit.effects['signal-flare']!
     expect(trackTimes(kit, flare, 'flare-embers')).toEqual({ start: 0.08, emissionEnd: 0.53, latestEnd: 0.53 + 2.3 })
     expect(rulerSeconds(kit, flare)).toBeCloseTo(2.83 * 1.06, 9)
-    const looped = { ...flare, play: 'loop' as const, numbers: { loopSeconds: 0.3 } }
+    const looped = { ...flare, play: 'loop' as const, numbers: { ...flare.numbers, loopSeconds: 0.3 } }
     expect(trackTimes(kit, looped, 'flare-embers').emissionEnd).toBe(0.3)
   })
 
@@ -127,7 +127,7 @@ describe('ramps under the hand', () => {
 
   it('the film shows the typical particle: median draws on the ramps', () => {
     const type = kit.types['steam']!
-    const half = typicalAt(type, 0.5)
+    const half = typicalAt(kit, type, 0.5)
     const grown = rampAt(compileRamp(type.ramps.scale), 0.5)
     expect(half.scale).toBeCloseTo(0.19 + (1.125 - 0.19) * grown, 9)
     expect(half.angle).toBeCloseTo(0, 9)

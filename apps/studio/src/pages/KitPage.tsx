@@ -1,3 +1,4 @@
+import { PLAY_TEXTS } from '../texts/kinds.ts'
 import Add from '@mui/icons-material/Add'
 import ContentCopy from '@mui/icons-material/ContentCopy'
 import DeleteOutline from '@mui/icons-material/DeleteOutlined'
@@ -28,7 +29,7 @@ const EffectCard = ({ effect, kitId }: { effect: Effect; kitId: string }) => {
       </Link>
       <footer>
         <span>
-          {count} emitter{count === 1 ? '' : 's'} · {effect.play === 'loop' ? `loops every ${effect.numbers.loopSeconds} s` : 'plays once'}
+          {count} emitter{count === 1 ? '' : 's'} · {effect.play === 'loop' ? `loops every ${effect.numbers.loopSeconds} s` : effect.play !== 'once' ? PLAY_TEXTS[effect.play] : 'plays once'}
         </span>
         <IconButton aria-label={`Duplicate ${effect.name}`} title="Duplicate" onClick={() => edit(`Duplicate ${effect.name}`, (kit) => void duplicateEffect(kit, effect.id, makeId))}>
           <ContentCopy fontSize="inherit" />

@@ -1,11 +1,13 @@
 import { type Kit, type KitFile, resolveEffect } from '@gliv/document'
-import { compile, createSimulation, latestEndSeconds, type Simulation } from '@gliv/engine'
+import { maskReader } from '@gliv/bake'
+import { compile, createSimulation, longestLife, type Simulation } from '@gliv/engine'
 import { Refusal, type ResolvedEffect } from '@gliv/model'
 import { type Camera, createRenderer, type Renderer } from '@gliv/player'
 import { useEffect, useRef } from 'react'
 import { renderSheetsOf } from '../editor/stage/sheetImages.ts'
 import { GROUNDS } from '../store/session.ts'
 import { boundsOf, cameraFor } from '../util/fit.ts'
+import { previewOptions, shownEnd, STILL } from '../util/preview.ts'
 
 interface Showing {
   readonly simulation: Simulation
@@ -53,8 +55,8 @@ const start = (show: Showing): void => {
 
 /** From where to where a thumbnail plays: a whole effect and a breath; of a loop, a minute from when it is full. */
 const spanOf = (effect: ResolvedEffect): { from: number; to: number } => {
-  if (effect.play === 'once') return { from: 0, to: latestEndSeconds(effect) + 0.5 }
-  const full = Math.max(0, ...effect.emitters.map((e) => e.type.numbers.life.to))
+  if (effect.play === 'once' || effect.play === 'sustain') return { from: 0, to: shownEnd(effect) + 0.5 }
+  const full = Math.max(0, ...effect.emitters.map((e) => longestLife(e)))
   return { from: full, to: full + 60 }
 }
 
@@ -79,12 +81,13 @@ export const Thumbnail = ({ kit, effectId, pictures }: { kit: Kit; effectId: str
     const element = canvas.current
     const { current: kit } = latest
     if (!element || !effect) return
-    const resolved = resolveEffect(kit, effect)
+    const resolved = resolveEffect(kit, effect, maskReader(() => pictures))
     // An effect that the engine refuses has no picture; the editor says why.
     if (!canCompile(resolved)) return
     const span = spanOf(resolved)
+    const options = previewOptions(resolved, STILL)
     const renderer = createRenderer(element, 'canvas2d')
-    const show: Showing = { simulation: createSimulation(compile(resolved)), renderer, camera: cameraFor(boundsOf(resolved), element.width, element.height, 1.5), ...span, seconds: span.from + FIRST_SIGHT * Math.min(1.5, span.to - span.from), restUntil: 0 }
+    const show: Showing = { simulation: createSimulation(compile(resolved), options), renderer, camera: cameraFor(boundsOf(resolved, options), element.width, element.height, 1.5), ...span, seconds: span.from + FIRST_SIGHT * Math.min(1.5, span.to - span.from), restUntil: 0 }
     let seen = false
     const observer = new IntersectionObserver(([entry]) => {
       seen = entry!.isIntersecting

@@ -1,6 +1,6 @@
 /** Ways to get a kit out: one definition each. */
 import { type KitFile, resolveEffect, writeKitJson, writeKitZip, writePack } from '@gliv/document'
-import { fileNameOf } from '@gliv/bake'
+import { fileNameOf, maskReader } from '@gliv/bake'
 import { compile } from '@gliv/engine'
 
 export interface Exporter {
@@ -21,8 +21,9 @@ export const EXPORTERS: readonly Exporter[] = [
     type: 'application/json',
     make: (file) => {
       // A pack is never written with an effect that a player would refuse.
-      for (const id of file.kit.effectOrder) compile(resolveEffect(file.kit, file.kit.effects[id]!))
-      return writePack(file)
+      const read = maskReader(() => file.pictures)
+      for (const id of file.kit.effectOrder) compile(resolveEffect(file.kit, file.kit.effects[id]!, read))
+      return writePack(file, read)
     },
   },
   { id: 'kit', label: 'Kit file', help: 'To keep, or to open in another Gliv.', extension: '.gliv', type: 'application/zip', make: writeKitZip },

@@ -3,6 +3,7 @@ import type { RampKind } from '@gliv/model'
 import { create } from 'zustand'
 import { createJSONStorage, persist } from 'zustand/middleware'
 import type { ThemeName } from '../theme/tokens.ts'
+import { type Preview, STILL } from '../util/preview.ts'
 
 export const SPEEDS = [0.1, 0.25, 0.5, 1, 2] as const
 export const GROUNDS = { dark: '#16171c', middle: '#5d6470', light: '#e9e4da' } as const
@@ -23,6 +24,7 @@ interface SessionState {
   readonly filmOpen: boolean
   readonly rampsOpen: boolean
   readonly stageOnly: boolean
+  readonly preview: Preview
 }
 
 export const useSession = create<SessionState>()(
@@ -40,6 +42,7 @@ export const useSession = create<SessionState>()(
       filmOpen: true,
       rampsOpen: true,
       stageOnly: false,
+      preview: STILL,
     }),
     { name: 'gliv-session', storage: createJSONStorage(() => sessionStorage) },
   ),

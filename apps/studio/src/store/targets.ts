@@ -41,8 +41,8 @@ export const readPart = (value: number | Range, part: Part): number => (typeof v
 /** A value with one part replaced; the other end of a range is pushed along, never crossed. */
 export const withPart = (value: number | Range, part: Part, next: number): number | Range => {
   if (typeof value === 'number') return next
-  if (part === 'both') return { from: next, to: next }
-  return part === 'from' ? { from: next, to: Math.max(next, value.to) } : { from: Math.min(value.from, next), to: next }
+  if (part === 'both') return { ...value, from: next, to: next }
+  return part === 'from' ? { ...value, from: next, to: Math.max(next, value.to) } : { ...value, from: Math.min(value.from, next), to: next }
 }
 
 /** What the undo list calls an edit of this number. */

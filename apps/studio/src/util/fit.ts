@@ -1,5 +1,6 @@
 /** Where an effect happens: the box around everything it shows, for framing stages and thumbnails. */
-import { compile, createSimulation, latestEndSeconds } from '@gliv/engine'
+import { compile, createSimulation, longestLife, loopSecondsOf, type SimulationOptions } from '@gliv/engine'
+import { shownEnd } from './preview.ts'
 import { INSTANCE_WORDS, type ResolvedEffect } from '@gliv/model'
 import type { Camera } from '@gliv/player'
 
@@ -14,9 +15,10 @@ const MOMENTS = 12
 const NOTICEABLE_OPACITY = 0.04
 
 /** World pixels; an effect that shows nothing gives a small box around the origin. */
-export const boundsOf = (effect: ResolvedEffect): Box => {
-  const simulation = createSimulation(compile(effect))
-  const end = effect.play === 'loop' ? Math.max(effect.numbers.loopSeconds, ...effect.emitters.map((e) => e.type.numbers.life.to)) : latestEndSeconds(effect)
+export const boundsOf = (effect: ResolvedEffect, options: SimulationOptions = {}): Box => {
+  const simulation = createSimulation(compile(effect), options)
+  const loop = loopSecondsOf(effect)
+  const end = loop === null ? shownEnd(effect) : Math.max(loop, ...effect.emitters.map((e) => longestLife(e)))
   let [left, top, right, bottom] = [-40, -40, 40, 40]
   for (let k = 1; k <= MOMENTS; k++) {
     simulation.seek(Math.round((end * k * effect.rate) / MOMENTS))

@@ -18,7 +18,7 @@ export const formatWithUnit = (id: PropertyId, value: number): string => formatN
 export const parseTyped = (id: PropertyId, text: string): { from: number; to: number } | null => {
   const { factor } = unitOf(id)
   const number = '[−-]?\\d*[.,]?\\d+(?:e[+-]?\\d+)?'
-  const clean = text.trim().replaceAll(',', '.').replace(/\s*(%|°|×|px\/s²|px\/s|px|°\/s|per s|s)$/u, '')
+  const clean = text.trim().replaceAll(',', '.').replace(/\s*(% \/s|× \/s|%|°\/s|°|×|px\/s²|px\/s|per px|px|per s|s)$/u, '')
   const read = (part: string | undefined): number => Number((part ?? '').replaceAll('−', '-')) / factor
   const one = new RegExp(`^${number}$`).exec(clean)
   if (one) return { from: read(clean), to: read(clean) }

@@ -1,5 +1,5 @@
 /** Effects for tests, built from the defaults. */
-import { DEFAULT_RAMPS, defaultsOf, type ForceKind, type NumbersOf, type ResolvedBurst, type ResolvedEffect, type ResolvedEmitter, type ResolvedType } from '@gliv/model'
+import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, type NumbersOf, type ResolvedBurst, type ResolvedEffect, type ResolvedEmitter, type ResolvedType } from '@gliv/model'
 
 const frame = { x: 0, y: 0, w: 8, h: 8, pivotX: 4, pivotY: 4 }
 
@@ -8,9 +8,9 @@ export const makeType = (numbers: Partial<NumbersOf<'type'>> = {}, more: Partial
   name: 'Type',
   numbers: { ...defaultsOf('type'), ...numbers },
   ramps: DEFAULT_RAMPS,
-  blend: 'normal',
-  forces: [] as ForceKind[],
-  picture: { sheetId: 'sheet', sheet: 0, frameIndex: 0, frame },
+  ...DEFAULT_TYPE_CHOICES,
+  palette: null,
+  pictures: [{ sheetId: 'sheet', sheet: 0, weight: 1, frameIndices: [0], frames: [frame] }],
   ...more,
 })
 
@@ -19,14 +19,18 @@ export const makeEmitter = (numbers: Partial<NumbersOf<'emitter'>> = {}, more: P
   name: 'Emitter',
   salt: 77,
   numbers: { ...defaultsOf('emitter'), ...numbers },
-  shape: 'point',
-  fill: 'even',
+  ...DEFAULT_EMITTER_CHOICES,
+  mask: null,
   bursts: [],
   type: makeType(),
   ...more,
 })
 
-export const makeBurst = (id: string, burstAt: number, burstCount: number): ResolvedBurst => ({ id, numbers: { burstAt, burstCount } })
+export const makeBurst = (id: string, at: number, count: number, numbers: Partial<NumbersOf<'burst'>> = {}): ResolvedBurst => ({
+  id,
+  eachPlace: false,
+  numbers: { ...defaultsOf('burst'), burstAt: fixed(at), burstCount: fixed(count), ...numbers },
+})
 
 export const makeEffect = (emitters: readonly ResolvedEmitter[], more: Partial<ResolvedEffect> = {}): ResolvedEffect => ({
   id: 'effect',
@@ -35,6 +39,7 @@ export const makeEffect = (emitters: readonly ResolvedEmitter[], more: Partial<R
   rate: 60,
   play: 'once',
   numbers: defaultsOf('effect'),
+  lanes: {},
   emitters,
   ...more,
 })

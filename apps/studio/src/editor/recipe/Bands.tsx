@@ -8,7 +8,7 @@ import { edit, shownKit, useDocument } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { useNamed } from '../../store/useNamed.ts'
 import { FilmCell } from '../strip/FilmCell.tsx'
-import type { SentenceTargets } from './Sentence.tsx'
+import type { SentenceTargets } from './targets.ts'
 
 export const EmitterBand = ({ targets }: { targets: SentenceTargets }) => (
   <header className="band">

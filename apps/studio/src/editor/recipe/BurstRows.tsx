@@ -1,44 +1,106 @@
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
+import ExpandMore from '@mui/icons-material/ExpandMore'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
-import { defaultsOf } from '@gliv/model'
+import { type Burst, newBurst } from '@gliv/document'
+import { property, type PropertyId } from '@gliv/model'
+import { useState } from 'react'
+import { PropertyRow } from '../../controls/PropertyRow.tsx'
+import { TypedField } from '../../controls/TypedField.tsx'
 import { ValueText } from '../../controls/ValueText.tsx'
 import { edit } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { useShown } from '../context.ts'
-import { estimateAlive } from './estimate.ts'
-import { type SentenceTargets, targetOf } from './Sentence.tsx'
+import { estimateAlive, solveAlive } from './estimate.ts'
+import { type SentenceTargets, targetOf } from './targets.ts'
 
-/** How many are alive at about the same time. */
-export const FlowHint = ({ targets }: { targets: SentenceTargets }) => {
+const readCount = (text: string): number | null => (/^\d+$/.test(text.trim()) && Number(text) <= 100_000 ? Number(text) : null)
+
+const multiplied = (burst: Burst, factor: number): Burst['numbers']['burstCount'] => {
+  const [, most] = property('burstCount').hard
+  const scaled = (count: number): number => Math.min(most, Math.round(count * factor))
+  const { from, to, ...more } = burst.numbers.burstCount
+  return { ...more, from: scaled(from), to: scaled(to) }
+}
+
+/** How many are alive at about the same time; typing a number sets the flow, or the bursts where there is none. */
+export const AliveField = ({ targets }: { targets: SentenceTargets }) => {
   const alive = useShown((kit, effect) => {
     const emitter = effect.emitters[targets.emitter]
     const type = emitter && kit.types[emitter.type]
-    return emitter && type ? estimateAlive(emitter, type) : 0
-  }, 0)
-  return <p className="group-hint">≈ {alive} alive at the most</p>
+    return !emitter || !type || emitter.companionOf !== null ? -1 : estimateAlive(emitter, type)
+  }, -1)
+  if (alive < 0) return <p className="group-hint">It has one particle for each of its partner’s.</p>
+  const set = (wanted: number): void =>
+    edit(`About ${wanted} alive`, (kit) => {
+      const emitter = kit.effects[targets.effect]!.emitters[targets.emitter]!
+      const { flow, burstFactor } = solveAlive(emitter, kit.types[emitter.type]!, wanted)
+      if (flow !== undefined) emitter.numbers.flow = Math.min(property('flow').hard[1], flow)
+      if (burstFactor !== undefined) for (const burst of emitter.bursts) burst.numbers.burstCount = multiplied(burst, burstFactor)
+      if (wanted > emitter.numbers.cap) emitter.numbers.cap = wanted
+    })
+  return (
+    <p className="group-hint">
+      ≈ <TypedField label="About so many alive" shown={String(alive)} read={readCount} hint="Type a whole number up to 100000" onCommit={set} /> alive at the most
+    </p>
+  )
+}
+
+const BURST_NUMBERS: readonly PropertyId[] = ['burstAt', 'burstCount', 'burstSpan', 'burstRepeats', 'burstInterval', 'burstChance']
+
+const BurstRow = ({ burst, targets, onRemove }: { burst: string; targets: SentenceTargets; onRemove: () => void }) => {
+  const [open, setOpen] = useState(false)
+  const each = useShown((_, effect) => effect.emitters[targets.emitter]?.bursts.find((b) => b.id === burst)?.eachPlace ?? false, false)
+  const setEach = (next: boolean): void =>
+    edit('One for each place', (kit) => {
+      const found = kit.effects[targets.effect]!.emitters[targets.emitter]!.bursts.find((b) => b.id === burst)
+      if (found) found.eachPlace = next
+    })
+  return (
+    <div className="burst">
+      <div className="burst-row">
+        <button type="button" className={open ? 'fold open' : 'fold'} aria-expanded={open} aria-label="All of this burst" onClick={() => setOpen(!open)}>
+          <ExpandMore className="chevron" fontSize="inherit" />
+        </button>
+        <span>Burst of</span> {each ? <span>each place</span> : <ValueText target={targetOf(targets, 'burstCount', burst)} id="burstCount" />} <span>at</span> <ValueText target={targetOf(targets, 'burstAt', burst)} id="burstAt" />
+        <IconButton aria-label="Remove this burst" onClick={onRemove}>
+          <Close fontSize="inherit" />
+        </IconButton>
+      </div>
+      {open && (
+        <div className="burst-body">
+          {BURST_NUMBERS.map((id) => (
+            <PropertyRow key={id} target={targetOf(targets, id, burst)} id={id} />
+          ))}
+          <label className="check-row">
+            <Checkbox size="small" checked={each} onChange={(event) => setEach(event.target.checked)} /> one for each place of the shape
+          </label>
+        </div>
+      )}
+    </div>
+  )
 }
 
 export const BurstRows = ({ targets }: { targets: SentenceTargets }) => {
-  const bursts = useShown((_, effect) => effect.emitters[targets.emitter]?.bursts, undefined) ?? []
-  const change = (label: string, recipe: (list: typeof bursts) => typeof bursts): void =>
+  // As text, so that a drag of a burst's number does not render the list again.
+  const text = useShown((_, effect) => {
+    const emitter = effect.emitters[targets.emitter]
+    return emitter && emitter.companionOf === null ? emitter.bursts.map((b) => b.id).join(' ') : null
+  }, null)
+  if (text === null) return null
+  const change = (label: string, recipe: (list: Burst[]) => Burst[]): void =>
     edit(label, (kit) => {
       const emitter = kit.effects[targets.effect]!.emitters[targets.emitter]!
       emitter.bursts = recipe(emitter.bursts)
     })
   return (
     <div className="burst-rows">
-      {bursts.map((burst) => (
-        <div key={burst.id} className="burst-row">
-          <span>Burst of</span> <ValueText target={targetOf(targets, 'burstCount', burst.id)} id="burstCount" /> <span>at</span>{' '}
-          <ValueText target={targetOf(targets, 'burstAt', burst.id)} id="burstAt" />
-          <IconButton aria-label="Remove this burst" onClick={() => change('Remove a burst', (list) => list.filter((b) => b.id !== burst.id))}>
-            <Close fontSize="inherit" />
-          </IconButton>
-        </div>
+      {text.split(' ').filter((id) => id !== '').map((id) => (
+        <BurstRow key={id} burst={id} targets={targets} onRemove={() => change('Remove a burst', (list) => list.filter((b) => b.id !== id))} />
       ))}
-      <Button startIcon={<Add />} onClick={() => change('Add a burst', (list) => [...list, { id: makeId('burst'), numbers: { ...defaultsOf('burst') } }])}>
+      <Button startIcon={<Add />} onClick={() => change('Add a burst', (list) => [...list, newBurst(makeId('burst'))])}>
         Add a burst
       </Button>
     </div>

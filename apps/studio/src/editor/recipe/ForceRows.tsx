@@ -8,7 +8,7 @@ import { edit } from '../../store/document.ts'
 import { FORCE_TEXTS } from '../../texts/kinds.ts'
 import { useShown } from '../context.ts'
 import { HeadingDial } from './HeadingDial.tsx'
-import { type SentenceTargets, targetOf } from './Sentence.tsx'
+import { type SentenceTargets, targetOf } from './targets.ts'
 
 const FORCE_NUMBERS = { gravity: ['gravity', 'gravityHeading'], drag: ['drag'] } as const satisfies Record<ForceKind, readonly PropertyId[]>
 

@@ -7,7 +7,7 @@ import { directionWord } from '../../texts/kinds.ts'
 import { PROPERTY_TEXTS } from '../../texts/properties.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { fanPath, nearestTurn, polar } from '../stage/geometry.ts'
-import { type SentenceTargets, targetOf } from './Sentence.tsx'
+import { type SentenceTargets, targetOf } from './targets.ts'
 
 const R = 22
 

@@ -18,7 +18,7 @@ export const RampThumb = ({ typeId, kind }: { typeId: string; kind: RampKind }) 
         setSession({ ramp: kind, rampsOpen: true })
       }}
     >
-      {kind === 'tint' ? (
+      {kind === 'tint' || kind === 'tintB' ? (
         <span className="tint-thumb" style={{ background: cssGradient(ramp as TintRamp) }} />
       ) : (
         <svg viewBox="0 0 80 18" width="80" height="18" aria-hidden>

@@ -3,36 +3,41 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { memo, useState } from 'react'
 import { PropertyRow } from '../../controls/PropertyRow.tsx'
-import { edit } from '../../store/document.ts'
+import { edit, shownKit } from '../../store/document.ts'
 import { toggleGroup, useSession } from '../../store/session.ts'
 import { useEffectId, useSelectedEmitter, useSelectedId, useSelectedType, useShown } from '../context.ts'
 import { EmitterBand, TypeBand } from './Bands.tsx'
-import { CHOICES, type MenuChoice } from './choices.ts'
+import { ChoiceRow } from './ChoiceRow.tsx'
+import { choiceOf, choiceOptions, type MenuChoice } from './choices.ts'
 import { FrameMenu } from './FrameMenu.tsx'
-import { type GroupDefinition, GROUPS } from './groups.tsx'
+import { type GroupDefinition, GROUPS, type Row } from './groups.tsx'
 import { RampThumb } from './RampThumb.tsx'
-import { Sentence, type SentenceTargets, targetOf } from './Sentence.tsx'
+import { Sentence } from './Sentence.tsx'
+import { type SentenceTargets, targetOf } from './targets.ts'
 import type { Choice } from './sentences.ts'
+
+const isChoice = (row: Row): row is `@${MenuChoice}` => row.startsWith('@')
 
 interface OpenChoice {
   readonly choice: Choice
   readonly anchor: HTMLElement
 }
 
-const ChoiceMenu = ({ open, targets, onClose }: { open: OpenChoice; targets: SentenceTargets; onClose: () => void }) => {
+const ChoiceMenu = ({ open, choice, targets, onClose }: { open: OpenChoice; choice: MenuChoice; targets: SentenceTargets; onClose: () => void }) => {
   const emitter = useSelectedEmitter()
   const type = useSelectedType((t) => t)
-  if (open.choice === 'frame' || !emitter || !type) return null
-  const definition = CHOICES[open.choice satisfies MenuChoice]
+  const kit = shownKit()
+  if (!emitter || !type || !kit) return null
+  const definition = choiceOf(choice)
   return (
     <Menu open anchorEl={open.anchor} onClose={onClose}>
-      {definition.options.map((option) => (
+      {choiceOptions(choice, kit, emitter, type, targets).map((option) => (
         <MenuItem
           key={option.value}
           dense
           selected={definition.current(emitter, type) === option.value}
           onClick={() => {
-            edit(`${definition.title}: ${option.label}`, (kit) => definition.apply(kit, targets, option.value))
+            edit(`${definition.title}: ${option.label}`, (draft) => definition.apply(draft, targets, option.value))
             onClose()
           }}
         >
@@ -43,6 +48,27 @@ const ChoiceMenu = ({ open, targets, onClose }: { open: OpenChoice; targets: Sen
   )
 }
 
+/** The sentence's own menu of frames: it replaces the first picture. */
+const FirstFrameMenu = ({ open, targets, onClose }: { open: OpenChoice; targets: SentenceTargets; onClose: () => void }) => {
+  const picture = useSelectedType((t) => t.pictures[0] ?? null)
+  return (
+    <FrameMenu
+      anchor={open.anchor}
+      chosen={picture ? [{ sheet: picture.sheet, frame: picture.frames[0]! }] : []}
+      onClose={onClose}
+      onChoose={(sheet, frame, name) => {
+        edit(`Picture: ${name}`, (kit) => {
+          const type = kit.types[targets.type]!
+          type.pictures = [{ ...type.pictures[0]!, sheet, frames: [frame] }, ...type.pictures.slice(1)]
+        })
+        onClose()
+      }}
+    />
+  )
+}
+
+const EMPTY = '{"tokens":[],"rows":[]}'
+
 const Group = memo(({ group, targets }: { group: GroupDefinition; targets: SentenceTargets }) => {
   const open = useSession((s) => s.openGroups.includes(group.id))
   const [choice, setChoice] = useState<OpenChoice | null>(null)
@@ -50,10 +76,11 @@ const Group = memo(({ group, targets }: { group: GroupDefinition; targets: Sente
   const structure = useShown((kit, effect) => {
     const emitter = effect.emitters[targets.emitter]
     const type = kit.types[targets.type]
-    if (!emitter || !type) return '{"tokens":[],"rows":[]}'
-    const subject = { kit, emitter, type }
+    if (!emitter || !type) return EMPTY
+    const partner = emitter.companionOf === null ? undefined : effect.emitters[emitter.companionOf]?.name
+    const subject = { kit, emitter, type, partner }
     return JSON.stringify({ tokens: group.sentence(subject), rows: group.rows(subject) })
-  }, '{"tokens":[],"rows":[]}')
+  }, EMPTY)
   const { tokens, rows } = JSON.parse(structure) as { tokens: ReturnType<GroupDefinition['sentence']>; rows: ReturnType<GroupDefinition['rows']> }
   const expandable = rows.length > 0 || group.before !== undefined || group.after !== undefined
   return (
@@ -73,26 +100,27 @@ const Group = memo(({ group, targets }: { group: GroupDefinition; targets: Sente
       {open && expandable && (
         <div className="group-body">
           {group.before?.(targets)}
-          {rows.map((id) => (
-            <PropertyRow key={id} target={targetOf(targets, id)} id={id} />
-          ))}
+          {rows.map((row) => (isChoice(row) ? <ChoiceRow key={row} id={row.slice(1) as MenuChoice} targets={targets} /> : <PropertyRow key={row} target={targetOf(targets, row)} id={row} />))}
           {group.after?.(targets)}
         </div>
       )}
-      {choice && <ChoiceMenu open={choice} targets={targets} onClose={() => setChoice(null)} />}
-      {choice?.choice === 'frame' && <FrameMenu anchor={choice.anchor} typeId={targets.type} onClose={() => setChoice(null)} />}
+      {choice && choice.choice !== 'frame' && <ChoiceMenu open={choice} choice={choice.choice} targets={targets} onClose={() => setChoice(null)} />}
+      {choice?.choice === 'frame' && <FirstFrameMenu open={choice} targets={targets} onClose={() => setChoice(null)} />}
     </section>
   )
 })
 Group.displayName = 'Group'
 
-const Groups = ({ band, targets }: { band: GroupDefinition['band']; targets: SentenceTargets }) => (
-  <>
-    {GROUPS.filter((g) => g.band === band).map((group) => (
-      <Group key={group.id} group={group} targets={targets} />
-    ))}
-  </>
-)
+const Groups = ({ band, targets }: { band: GroupDefinition['band']; targets: SentenceTargets }) => {
+  const companion = useShown((_, effect) => effect.emitters[targets.emitter]?.companionOf != null, false)
+  return (
+    <>
+      {GROUPS.filter((g) => g.band === band && !(companion && g.partnerOwns)).map((group) => (
+        <Group key={group.id} group={group} targets={targets} />
+      ))}
+    </>
+  )
+}
 
 /** The column in which an emitter and its particle type read as sentences and are edited. */
 export const Recipe = () => {

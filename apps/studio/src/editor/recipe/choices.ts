@@ -1,37 +1,171 @@
-/** The choices that sentences offer: one entry each. */
+/** The choices that sentences and groups offer: one entry each. */
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
-import { BLENDS, FILLS, SHAPE_KINDS } from '@gliv/model'
-import { BLEND_TEXTS, FILL_TEXTS, SHAPE_TEXTS } from '../../texts/kinds.ts'
-import type { SentenceTargets } from './Sentence.tsx'
+import {
+  AIMS, ANCHORS, BLENDS, CAP_POLICIES, FACINGS, FILLS, FRAME_CHOICES, LIFE_MODES, MASK_PARTS, ORDERS, PICK_ACTIONS, PLACEMENTS, RHYTHMS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES,
+  type TypeStyles, type ValueStyle,
+} from '@gliv/model'
+import {
+  AIM_TEXTS, ANCHOR_TEXTS, BLEND_TEXTS, CAP_POLICY_TEXTS, FACING_TEXTS, FILL_TEXTS, FRAME_CHOICE_TEXTS, LIFE_MODE_TEXTS, MASK_PART_TEXTS, ORDER_TEXTS, PICK_ACTION_TEXTS, PLACEMENT_TEXTS, RHYTHM_TEXTS, SHAPE_TEXTS, SIDE_TEXTS, SIZE_UNIT_TEXTS,
+  SPACE_TEXTS, TINT_PICK_TEXTS, TINT_SPACE_TEXTS, TRAVEL_MODE_TEXTS, VALUE_MODE_TEXTS,
+} from '../../texts/kinds.ts'
+import type { SentenceTargets } from './targets.ts'
+
+export interface Option {
+  readonly value: string
+  readonly label: string
+}
 
 interface ChoiceDefinition {
   readonly title: string
-  readonly options: readonly { readonly value: string; readonly label: string }[]
+  readonly help?: string
+  readonly options: readonly Option[] | ((kit: Kit, emitter: Emitter, type: ParticleType, targets: SentenceTargets) => readonly Option[])
   current(emitter: Emitter, type: ParticleType): string
   apply(kit: Kit, targets: SentenceTargets, value: string): void
 }
 
 const emitterOf = (kit: Kit, targets: SentenceTargets): Emitter => kit.effects[targets.effect]!.emitters[targets.emitter]!
+const typeOf = (kit: Kit, targets: SentenceTargets): ParticleType => kit.types[targets.type]!
+const optionsOf = <T extends string>(values: readonly T[], texts: Readonly<Record<T, string>>): Option[] => values.map((value) => ({ value, label: texts[value] }))
+
+type Words<O, T extends string> = { [K in keyof O]: O[K] extends T ? (T extends O[K] ? K : never) : never }[keyof O]
+
+/** A choice that is one word of the emitter. */
+const ofEmitter = <T extends string>(title: string, key: Words<Emitter, T>, values: readonly T[], texts: Readonly<Record<T, string>>, help?: string): ChoiceDefinition => ({
+  title,
+  ...(help ? { help } : {}),
+  options: optionsOf(values, texts),
+  current: (emitter) => emitter[key] as string,
+  apply: (kit, targets, value) => void (emitterOf(kit, targets)[key] = value as never),
+})
+
+const ofType = <T extends string>(title: string, key: Words<ParticleType, T>, values: readonly T[], texts: Readonly<Record<T, string>>, help?: string): ChoiceDefinition => ({
+  title,
+  ...(help ? { help } : {}),
+  options: optionsOf(values, texts),
+  current: (_emitter, type) => type[key] as string,
+  apply: (kit, targets, value) => void (typeOf(kit, targets)[key] = value as never),
+})
+
+const yesNo = (no: string, yes: string): Option[] => [{ value: 'no', label: no }, { value: 'yes', label: yes }]
+
+const ofFlag = (title: string, key: 'scaleApart' | 'randomStart', no: string, yes: string): ChoiceDefinition => ({
+  title,
+  options: yesNo(no, yes),
+  current: (_emitter, type) => (type[key] ? 'yes' : 'no'),
+  apply: (kit, targets, value) => void (typeOf(kit, targets)[key] = value === 'yes'),
+})
+
+const ofStyle = (title: string, key: keyof TypeStyles, part: keyof ValueStyle): ChoiceDefinition => ({
+  title,
+  options: part === 'by' ? optionsOf(VALUE_MODES, VALUE_MODE_TEXTS) : yesNo('a value of its own', 'a share of the start'),
+  current: (_emitter, type) => (part === 'by' ? type.styles[key].by : type.styles[key].relative ? 'yes' : 'no'),
+  apply: (kit, targets, value) => {
+    const type = typeOf(kit, targets)
+    type.styles = { ...type.styles, [key]: { ...type.styles[key], [part]: part === 'by' ? value : value === 'yes' } }
+  },
+})
+
+const NOBODY = 'nobody'
+const NO_PALETTE = 'none'
 
 export const CHOICES = {
   shape: {
-    title: 'Shape',
-    options: SHAPE_KINDS.map((value) => ({ value, label: SHAPE_TEXTS[value] })),
-    current: (emitter) => emitter.shape,
-    apply: (kit, targets, value) => void (emitterOf(kit, targets).shape = value as Emitter['shape']),
+    ...ofEmitter('Shape', 'shape', SHAPE_KINDS, SHAPE_TEXTS),
+    apply: (kit, targets, value) => {
+      const emitter = emitterOf(kit, targets)
+      emitter.shape = value as Emitter['shape']
+      // A picture to be born from is chosen at once: what the particles show, until another is picked.
+      const [picture] = typeOf(kit, targets).pictures
+      if (value === 'picture' && !emitter.mask && picture) emitter.mask = { sheet: picture.sheet, frame: picture.frames[0] ?? 0, part: 'area', keepColours: true }
+    },
   },
-  fill: {
-    title: 'Fill',
-    options: FILLS.map((value) => ({ value, label: FILL_TEXTS[value] })),
-    current: (emitter) => emitter.fill,
-    apply: (kit, targets, value) => void (emitterOf(kit, targets).fill = value as Emitter['fill']),
+  fill: ofEmitter('Fill', 'fill', FILLS, FILL_TEXTS),
+  placement: ofEmitter('Placed', 'placement', PLACEMENTS, PLACEMENT_TEXTS, 'Which place of the shape comes next.'),
+  sizeUnit: ofEmitter('Sizes in', 'sizeUnit', SIZE_UNITS, SIZE_UNIT_TEXTS),
+  space: ofEmitter('Once born', 'space', SPACES, SPACE_TEXTS, 'Whether particles stay behind, go with the effect, or stay on the screen.'),
+  side: ofEmitter('Side', 'side', SIDES, SIDE_TEXTS),
+  aim: ofEmitter('Heads', 'aim', AIMS, AIM_TEXTS),
+  rhythm: ofEmitter('Rhythm', 'rhythm', RHYTHMS, RHYTHM_TEXTS),
+  capPolicy: ofEmitter('When full', 'capPolicy', CAP_POLICIES, CAP_POLICY_TEXTS),
+  order: ofEmitter('On top', 'order', ORDERS, ORDER_TEXTS),
+  companion: {
+    title: 'Follows',
+    help: 'A companion has the births, launch and motion of its partner, and looks of its own.',
+    options: (kit, _emitter, _type, targets) => [
+      { value: NOBODY, label: 'nobody' },
+      ...Object.values(kit.effects[targets.effect]!.emitters)
+        .filter((e) => e.id !== targets.emitter && e.companionOf === null)
+        .map((e) => ({ value: e.id, label: e.name })),
+    ],
+    current: (emitter) => emitter.companionOf ?? NOBODY,
+    apply: (kit, targets, value) => void (emitterOf(kit, targets).companionOf = value === NOBODY ? null : value),
   },
-  blend: {
-    title: 'Blend',
-    options: BLENDS.map((value) => ({ value, label: BLEND_TEXTS[value] })),
-    current: (_emitter, type) => type.blend,
-    apply: (kit, targets, value) => void (kit.types[targets.type]!.blend = value as ParticleType['blend']),
+  maskPart: {
+    title: 'Born on',
+    options: optionsOf(MASK_PARTS, MASK_PART_TEXTS),
+    current: (emitter) => emitter.mask?.part ?? 'area',
+    apply: (kit, targets, value) => {
+      const { mask } = emitterOf(kit, targets)
+      if (mask) mask.part = value as typeof mask.part
+    },
+  },
+  maskColours: {
+    title: 'Colours',
+    options: yesNo('their own', 'the picture’s'),
+    current: (emitter) => (emitter.mask?.keepColours ? 'yes' : 'no'),
+    apply: (kit, targets, value) => {
+      const { mask } = emitterOf(kit, targets)
+      if (mask) mask.keepColours = value === 'yes'
+    },
+  },
+  travelMode: {
+    title: 'Travels',
+    options: optionsOf(TRAVEL_MODES, TRAVEL_MODE_TEXTS),
+    current: (emitter) => emitter.travel?.mode ?? 'once',
+    apply: (kit, targets, value) => {
+      const emitter = emitterOf(kit, targets)
+      if (emitter.travel) emitter.travel = { ...emitter.travel, mode: value as 'once' }
+    },
+  },
+  travelEase: {
+    title: 'Easing',
+    options: [{ value: 'linear', label: 'steady' }, { value: 'easeIn', label: 'slow start' }, { value: 'easeOut', label: 'slow end' }, { value: 'ease', label: 'slow both ends' }],
+    current: (emitter) => emitter.travel?.ease ?? 'linear',
+    apply: (kit, targets, value) => {
+      const emitter = emitterOf(kit, targets)
+      if (emitter.travel) emitter.travel = { ...emitter.travel, ease: value as 'linear' }
+    },
+  },
+  blend: ofType('Blend', 'blend', BLENDS, BLEND_TEXTS),
+  lifeMode: ofType('Lives', 'lifeMode', LIFE_MODES, LIFE_MODE_TEXTS),
+  scaleApart: ofFlag('Width, height', 'scaleApart', 'together', 'apart'),
+  scaleBy: ofStyle('Changes by', 'scale', 'by'),
+  scaleRelative: ofStyle('Floor is', 'scale', 'relative'),
+  scaleYBy: ofStyle('Height by', 'scaleY', 'by'),
+  scaleYRelative: ofStyle('Floor ↓ is', 'scaleY', 'relative'),
+  opacityBy: ofStyle('Changes by', 'opacity', 'by'),
+  opacityRelative: ofStyle('Floor is', 'opacity', 'relative'),
+  facing: ofType('Faces', 'facing', FACINGS, FACING_TEXTS),
+  anchor: ofType('Stretches', 'anchor', ANCHORS, ANCHOR_TEXTS),
+  frameChoice: ofType('Shows', 'frameChoice', FRAME_CHOICES, FRAME_CHOICE_TEXTS),
+  randomStart: ofFlag('Starts at', 'randomStart', 'the first frame', 'a random frame'),
+  tintSpace: ofType('Mixes', 'tintSpace', TINT_SPACES, TINT_SPACE_TEXTS),
+  tintPick: ofType('Each takes', 'tintPick', TINT_PICKS, TINT_PICK_TEXTS),
+  pickAction: ofType('The pick', 'pickAction', PICK_ACTIONS, PICK_ACTION_TEXTS),
+  palette: {
+    title: 'Palette lock',
+    help: 'Every colour becomes the nearest of the palette, in hard steps.',
+    options: (kit) => [{ value: NO_PALETTE, label: 'none' }, ...kit.paletteOrder.map((id) => ({ value: id, label: kit.palettes[id]!.name }))],
+    current: (_emitter, type) => type.palette ?? NO_PALETTE,
+    apply: (kit, targets, value) => void (typeOf(kit, targets).palette = value === NO_PALETTE ? null : value),
   },
 } as const satisfies Record<string, ChoiceDefinition>
 
 export type MenuChoice = keyof typeof CHOICES
+
+export const choiceOf = (id: MenuChoice): ChoiceDefinition => CHOICES[id]
+
+export const choiceOptions = (id: MenuChoice, kit: Kit, emitter: Emitter, type: ParticleType, targets: SentenceTargets): readonly Option[] => {
+  const { options } = choiceOf(id)
+  return typeof options === 'function' ? options(kit, emitter, type, targets) : options
+}

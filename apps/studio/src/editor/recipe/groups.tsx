@@ -1,54 +1,107 @@
 /** The Recipe's groups in working order: one definition each. */
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
-import type { PropertyId, RampKind } from '@gliv/model'
+import { FILLS, type PropertyId, type RampKind, type ShapeKind } from '@gliv/model'
 import type { ReactNode } from 'react'
-import { BurstRows, FlowHint } from './BurstRows.tsx'
+import { AlongRows } from './AlongRows.tsx'
+import { BurstRows, AliveField } from './BurstRows.tsx'
+import type { MenuChoice } from './choices.ts'
+import { ColourRows, PickRows } from './ColourRows.tsx'
 import { ForceRows } from './ForceRows.tsx'
 import { HeadingDial } from './HeadingDial.tsx'
+import { LayerField } from './LayerField.tsx'
+import { MaskRow } from './MaskRow.tsx'
+import { PictureRows } from './PictureRows.tsx'
 import {
-  facingSentence,
-  forcesSentence,
-  howManySentence,
-  launchSentence,
-  lifeSentence,
-  lookSentence,
-  opacitySentence,
-  scaleSentence,
-  type Token,
-  whereSentence,
+  canFill, facingSentence, forcesSentence, framesSentence, howManySentence, launchSentence, lifeSentence, lookSentence, opacitySentence, orderSentence, scaleSentence, tintSentence, type Token, whereSentence,
 } from './sentences.ts'
-import type { SentenceTargets } from './Sentence.tsx'
+import type { SentenceTargets } from './targets.ts'
+import { TravelRows } from './TravelRows.tsx'
 
 export interface Subject {
   readonly kit: Kit
   readonly emitter: Emitter
   readonly type: ParticleType
+  /** Name of the emitter that this one is a companion of. */
+  readonly partner?: string | undefined
 }
+
+/** A number, or with an @ a choice. */
+export type Row = PropertyId | `@${MenuChoice}`
 
 export interface GroupDefinition {
   readonly id: string
   readonly band: 'emitter' | 'type'
   readonly title: string
   sentence(subject: Subject): Token[]
-  /** Numbers shown as rows while open. */
-  rows(subject: Subject): readonly PropertyId[]
-  /** Anything that is not a row of numbers, above or below them. */
+  /** Numbers and choices shown as rows while open. */
+  rows(subject: Subject): readonly Row[]
+  /** Anything that is not a row, above or below them. */
   readonly before?: (targets: SentenceTargets) => ReactNode
   readonly after?: (targets: SentenceTargets) => ReactNode
   /** Which ramp belongs to it; it shows small in the row and opens in the strip. */
   readonly ramp?: RampKind
+  /** Births and launch of a companion are its partner's. */
+  readonly partnerOwns?: true
 }
 
-const SHAPE_ROWS = { point: [], rectangle: ['shapeWidth', 'shapeHeight'], circle: ['shapeRadius'] } as const satisfies Record<Emitter['shape'], readonly PropertyId[]>
+const SHAPE_ROWS = {
+  point: [],
+  line: ['shapeWidth', 'shapeAngle'],
+  polyline: [],
+  curve: [],
+  rectangle: ['shapeWidth', 'shapeHeight'],
+  circle: ['shapeRadius'],
+  ellipse: ['shapeWidth', 'shapeHeight'],
+  ring: ['shapeInner', 'shapeRadius', 'shapeArc', 'shapeAngle'],
+  polygon: ['shapeSides', 'shapeRadius', 'shapeAngle'],
+  segment: ['endX', 'endY', 'pieceEvery'],
+  picture: ['grid', '@maskPart', '@maskColours'],
+  viewEdge: ['@side', 'edgeDepth', 'edgeOutset'],
+  view: [],
+} as const satisfies Record<ShapeKind, readonly Row[]>
+
+const SIZED: readonly ShapeKind[] = ['line', 'rectangle', 'circle', 'ellipse', 'ring', 'polygon', 'segment', 'viewEdge']
+const ORDERED = ['inOrder', 'eachOnce']
+const OWN_PLACES: readonly ShapeKind[] = ['picture', 'segment']
+
+const whereRows = ({ emitter }: Subject): Row[] => [
+  '@shape',
+  ...SHAPE_ROWS[emitter.shape],
+  ...(canFill(emitter) && FILLS.length > 1 ? (['@fill'] as const) : []),
+  ...(SIZED.includes(emitter.shape) ? (['@sizeUnit'] as const) : []),
+  ...(emitter.shape === 'point' ? [] : (['@placement'] as const)),
+  ...(ORDERED.includes(emitter.placement) && !OWN_PLACES.includes(emitter.shape) ? (['places'] as const) : []),
+  'jitterX',
+  'jitterY',
+  'offsetX',
+  'offsetY',
+  '@space',
+]
+
+const valueRows = (kind: 'scale' | 'scaleY' | 'opacity', { type }: Subject): Row[] => {
+  const { by } = type.styles[kind]
+  const limits: Row[] = kind === 'opacity' ? ['opacityLow', 'opacityHigh'] : kind === 'scale' ? ['scaleLow', 'scaleHigh'] : []
+  return [kind, `@${kind}By`, ...(by === 'rate' ? [`${kind}Rate` as const, ...limits] : ([`${kind}Floor`, `@${kind}Relative`] as const))]
+}
+
+const frameRows = ({ type }: Subject): Row[] => {
+  const rows: Row[] = ['@frameChoice']
+  if (type.frameChoice === 'overLife') rows.push('clipRounds')
+  if (['once', 'loop', 'backAndForth'].includes(type.frameChoice)) rows.push('fps')
+  if (!['fixed', 'random', 'ramp'].includes(type.frameChoice)) rows.push('@randomStart')
+  return rows
+}
+
+const tintRows = ({ type }: Subject): Row[] => ['@tintSpace', '@palette', '@tintPick', ...(type.tintPick === 'list' ? (['@pickAction'] as const) : [])]
 
 export const GROUPS: readonly GroupDefinition[] = [
   {
     id: 'how-many',
     band: 'emitter',
     title: 'How many',
-    sentence: ({ emitter }) => howManySentence(emitter),
-    rows: () => ['flow', 'duration', 'delay', 'cap'],
-    before: (targets) => <FlowHint targets={targets} />,
+    sentence: ({ emitter, partner }) => howManySentence(emitter, partner),
+    rows: ({ emitter }) => (emitter.companionOf === null ? ['flow', 'flowPerPx', '@rhythm', 'duration', 'delay', 'minimum', 'cap', '@capPolicy', '@companion'] : ['@companion']),
+    before: (targets) => <AliveField targets={targets} />,
     after: (targets) => <BurstRows targets={targets} />,
   },
   {
@@ -56,27 +109,69 @@ export const GROUPS: readonly GroupDefinition[] = [
     band: 'emitter',
     title: 'Where',
     sentence: ({ emitter }) => whereSentence(emitter),
-    rows: ({ emitter }) => [...SHAPE_ROWS[emitter.shape], 'offsetX', 'offsetY'],
+    rows: whereRows,
+    before: (targets) => <MaskRow targets={targets} />,
+    after: (targets) => (
+      <>
+        <TravelRows targets={targets} />
+        <AlongRows targets={targets} />
+      </>
+    ),
+    partnerOwns: true,
   },
   {
     id: 'launch',
     band: 'emitter',
     title: 'Launch',
     sentence: ({ emitter }) => launchSentence(emitter),
-    rows: () => ['heading', 'fan', 'speed'],
+    rows: ({ emitter }) => ['@aim', ...(emitter.aim === 'towards' ? (['targetX', 'targetY'] as const) : []), ...(emitter.aim === 'ball' ? [] : (['heading', 'fan'] as const)), 'speed', 'inherit'],
     before: (targets) => <HeadingDial targets={targets} id="heading" fan="fan" />,
+    partnerOwns: true,
   },
-  { id: 'life', band: 'type', title: 'Life', sentence: lifeSentence, rows: () => ['life'] },
+  { id: 'order', band: 'emitter', title: 'Order', sentence: ({ emitter }) => orderSentence(emitter), rows: () => ['@order'], after: (targets) => <LayerField targets={targets} /> },
+  { id: 'life', band: 'type', title: 'Life', sentence: ({ type }) => lifeSentence(type), rows: ({ type }) => ['@lifeMode', ...(type.lifeMode === 'range' ? (['life'] as const) : [])] },
   {
     id: 'look',
     band: 'type',
     title: 'Look',
-    sentence: ({ kit, type }) => lookSentence(type, kit.sheets[type.sheet]?.name ?? '', kit.sheets[type.sheet]?.frames[type.frame]?.name ?? ''),
-    rows: () => [],
+    sentence: ({ kit, type }) => {
+      const [picture] = type.pictures
+      const sheet = picture && kit.sheets[picture.sheet]
+      return lookSentence(type, sheet?.name ?? '', sheet?.frames[picture!.frames[0] ?? 0]?.name ?? '')
+    },
+    rows: () => ['@blend'],
+    after: (targets) => <PictureRows targets={targets} />,
   },
-  { id: 'scale', band: 'type', title: 'Scale', sentence: ({ type }) => scaleSentence(type), rows: () => ['scale', 'scaleFloor'], ramp: 'scale' },
-  { id: 'tint', band: 'type', title: 'Tint', sentence: () => [], rows: () => [], ramp: 'tint' },
-  { id: 'opacity', band: 'type', title: 'Opacity', sentence: ({ type }) => opacitySentence(type), rows: () => ['opacity', 'opacityFloor'], ramp: 'opacity' },
+  { id: 'frames', band: 'type', title: 'Frames', sentence: ({ type }) => framesSentence(type), rows: frameRows },
+  {
+    id: 'scale',
+    band: 'type',
+    title: 'Scale',
+    sentence: ({ type }) => scaleSentence(type),
+    rows: (subject) => ['@scaleApart', ...valueRows('scale', subject), ...(subject.type.scaleApart ? valueRows('scaleY', subject) : [])],
+    ramp: 'scale',
+  },
+  {
+    id: 'tint',
+    band: 'type',
+    title: 'Tint',
+    sentence: ({ type }) => tintSentence(type),
+    rows: tintRows,
+    after: (targets) => (
+      <>
+        <PickRows targets={targets} />
+        <ColourRows targets={targets} />
+      </>
+    ),
+    ramp: 'tint',
+  },
+  { id: 'opacity', band: 'type', title: 'Opacity', sentence: ({ type }) => opacitySentence(type), rows: (subject) => valueRows('opacity', subject), ramp: 'opacity' },
   { id: 'forces', band: 'type', title: 'Forces', sentence: ({ type }) => forcesSentence(type), rows: () => [], after: (targets) => <ForceRows targets={targets} /> },
-  { id: 'facing', band: 'type', title: 'Facing', sentence: ({ type }) => facingSentence(type), rows: () => ['startAngle', 'spin'] },
+  {
+    id: 'facing',
+    band: 'type',
+    title: 'Facing',
+    sentence: ({ type }) => facingSentence(type),
+    rows: ({ type }) => ['startAngle', 'spin', '@facing', 'stretch', ...(type.numbers.stretch === 0 ? [] : (['stretchLimit', '@anchor'] as const))],
+  },
 ]

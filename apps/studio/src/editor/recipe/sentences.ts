@@ -1,12 +1,13 @@
 /**
  * Closed groups read as sentences. A sentence is a list of words, numbers that can be dragged and typed, and choices.
- * Pure: tested without React.
+ * It says only what differs from nothing. Pure: tested without React.
  */
-import type { Emitter, ParticleType } from '@gliv/document'
-import type { PropertyId } from '@gliv/model'
-import { directionWord, FILL_TEXTS, FORCE_TEXTS, SHAPE_TEXTS } from '../../texts/kinds.ts'
+import type { Burst, Emitter, ParticleType } from '@gliv/document'
+import type { PropertyId, Range, ShapeKind } from '@gliv/model'
+import { AIM_TEXTS, ANCHOR_TEXTS, directionWord, FILL_TEXTS, FORCE_TEXTS, FRAME_CHOICE_TEXTS, ORDER_TEXTS, PLACEMENT_TEXTS, SHAPE_TEXTS, SIDE_TEXTS, SPACE_TEXTS, TINT_PICK_TEXTS } from '../../texts/kinds.ts'
+import type { MenuChoice } from './choices.ts'
 
-export type Choice = 'shape' | 'fill' | 'blend' | 'frame'
+export type Choice = MenuChoice | 'frame'
 
 export type Token =
   | { readonly kind: 'words'; readonly text: string }
@@ -17,62 +18,121 @@ export const words = (text: string): Token => ({ kind: 'words', text })
 const number = (id: PropertyId, burst?: string): Token => ({ kind: 'number', id, ...(burst === undefined ? {} : { burst }) })
 const choice = (name: Choice, text: string): Token => ({ kind: 'choice', choice: name, text })
 
-export const howManySentence = (emitter: Emitter): Token[] => {
-  const { flow } = emitter.numbers
+const none = (range: Range): boolean => range.from === 0 && range.to === 0
+
+const burstTokens = (burst: Burst): Token[] => {
+  const { burstRepeats, burstChance } = burst.numbers
+  return [
+    burst.eachPlace ? words('one for each place') : number('burstCount', burst.id),
+    words(' at '),
+    number('burstAt', burst.id),
+    ...(burstRepeats > 1 ? [words(', '), number('burstRepeats', burst.id), words(' times every '), number('burstInterval', burst.id)] : []),
+    ...(burstChance < 1 ? [words(', chance '), number('burstChance', burst.id)] : []),
+  ]
+}
+
+export const howManySentence = (emitter: Emitter, partner?: string): Token[] => {
+  if (partner !== undefined) return [words('one with each particle of '), choice('companion', partner)]
+  const { flow, flowPerPx, minimum } = emitter.numbers
   const tokens: Token[] = []
-  if (flow > 0) tokens.push(number('flow'), words(' for '), number('duration'))
+  if (flow > 0) tokens.push(number('flow'))
+  if (flowPerPx > 0) tokens.push(words(tokens.length > 0 ? ' and ' : ''), number('flowPerPx'), words(' travelled'))
+  if (minimum > 0) tokens.push(words(tokens.length > 0 ? ', ' : ''), words('at least '), number('minimum'))
+  if (tokens.length > 0) tokens.push(words(' for '), number('duration'))
   emitter.bursts.forEach((burst, i) => {
     tokens.push(words(tokens.length > 0 ? (i === emitter.bursts.length - 1 ? ' and ' : ', ') : ''))
-    tokens.push(number('burstCount', burst.id), words(' at '), number('burstAt', burst.id))
+    tokens.push(...burstTokens(burst))
   })
   if (tokens.length === 0) tokens.push(words('nothing yet: open to add a flow or a burst'))
   if (emitter.numbers.delay > 0) tokens.push(words(', after '), number('delay'))
   return tokens
 }
 
+const BY = [number('shapeWidth'), words(' by '), number('shapeHeight')]
+
+/** What a shape's size is called; whether it can be filled. */
 const SIZES = {
   point: [],
-  rectangle: [number('shapeWidth'), words(' by '), number('shapeHeight')],
+  line: [number('shapeWidth'), words(' long')],
+  polyline: [],
+  curve: [],
+  rectangle: BY,
   circle: [words('radius '), number('shapeRadius')],
-} as const satisfies Record<Emitter['shape'], readonly Token[]>
+  ellipse: BY,
+  ring: [number('shapeInner'), words(' to '), number('shapeRadius')],
+  polygon: [number('shapeSides'), words(' sides, radius '), number('shapeRadius')],
+  segment: [words('a piece each '), number('pieceEvery')],
+  picture: [words('in cells of '), number('grid')],
+  viewEdge: [number('edgeDepth'), words(' deep')],
+  view: [],
+} as const satisfies Record<ShapeKind, readonly Token[]>
+
+/** Fills that change something on a shape. */
+export const canFill = (emitter: Emitter): boolean => !['point', 'picture', 'segment'].includes(emitter.shape)
 
 export const whereSentence = (emitter: Emitter): Token[] => {
   const tokens: Token[] = [choice('shape', SHAPE_TEXTS[emitter.shape])]
-  const sizes = SIZES[emitter.shape]
-  if (sizes.length > 0) tokens.push(words(', '), ...sizes, words(', '), choice('fill', FILL_TEXTS[emitter.fill]))
+  const sizes: readonly Token[] = SIZES[emitter.shape]
+  if (emitter.shape === 'viewEdge') tokens.push(words(', '), choice('side', SIDE_TEXTS[emitter.side]))
+  if (sizes.length > 0) tokens.push(words(', '), ...sizes)
+  if (canFill(emitter)) tokens.push(words(', '), choice('fill', FILL_TEXTS[emitter.fill]))
+  if (emitter.placement !== 'random') tokens.push(words(', '), choice('placement', PLACEMENT_TEXTS[emitter.placement]))
+  if (emitter.space !== 'left') tokens.push(words(', '), choice('space', SPACE_TEXTS[emitter.space]))
+  if (emitter.travel) tokens.push(words(', travelling for '), number('travelSeconds'))
   const { offsetX, offsetY } = emitter.numbers
   if (offsetX !== 0 || offsetY !== 0) tokens.push(words(', moved '), number('offsetX'), words(' → '), number('offsetY'), words(' ↓'))
   return tokens
 }
 
 export const launchSentence = (emitter: Emitter): Token[] => {
-  const { fan, heading } = emitter.numbers
-  const aim: Token[] = fan >= 360 ? [words('all around')] : [words(`${directionWord(heading)} `), number('heading'), ...(fan > 0 ? [words(', fan '), number('fan')] : [])]
-  return [...aim, words(', '), number('speed')]
+  const { fan, heading, inherit } = emitter.numbers
+  const aim: Token[] =
+    emitter.aim !== 'direction'
+      ? [choice('aim', AIM_TEXTS[emitter.aim]), ...(fan > 0 && emitter.aim !== 'ball' ? [words(', fan '), number('fan')] : [])]
+      : fan >= 360
+        ? [words('all around')]
+        : [words(`${directionWord(heading)} `), number('heading'), ...(fan > 0 ? [words(', fan '), number('fan')] : [])]
+  return [...aim, words(', '), number('speed'), ...(inherit === 0 ? [] : [words(', carries over '), number('inherit')])]
 }
 
-export const lifeSentence = (): Token[] => [number('life')]
+export const orderSentence = (emitter: Emitter): Token[] => [choice('order', ORDER_TEXTS[emitter.order]), ...(emitter.layer === 'front' ? [] : [words(`, layer ${emitter.layer}`)])]
+
+export const lifeSentence = (type: ParticleType): Token[] => (type.lifeMode === 'emitter' ? [choice('lifeMode', 'as long as its emitter')] : [number('life')])
 
 export const lookSentence = (type: ParticleType, sheetName: string, frameName: string): Token[] => [
-  choice('frame', frameName),
-  words(` of ${sheetName}, `),
+  ...(type.pictures.length > 1 ? [words(`${type.pictures.length} pictures, `)] : [choice('frame', frameName), words(` of ${sheetName}, `)]),
   choice('blend', type.blend),
 ]
 
-export const scaleSentence = (type: ParticleType): Token[] =>
-  type.ramps.scale.points.length > 1 ? [words('from '), number('scaleFloor'), words(' to '), number('scale')] : [number('scale')]
+export const framesSentence = (type: ParticleType): Token[] => {
+  const played = type.frameChoice === 'once' || type.frameChoice === 'loop' || type.frameChoice === 'backAndForth'
+  return [choice('frameChoice', FRAME_CHOICE_TEXTS[type.frameChoice]), ...(played ? [words(' at '), number('fps')] : type.frameChoice === 'overLife' && type.numbers.clipRounds !== 1 ? [words(', '), number('clipRounds')] : [])]
+}
+
+export const scaleSentence = (type: ParticleType): Token[] => {
+  const { by, relative } = type.styles.scale
+  const across: Token[] =
+    by === 'rate' ? [number('scale'), words(', then '), number('scaleRate')] : type.ramps.scale.points.length > 1 ? [words('from '), number('scaleFloor'), words(relative ? ' of it to ' : ' to '), number('scale')] : [number('scale')]
+  return type.scaleApart ? [...across, words(' wide, '), number('scaleY'), words(' high')] : across
+}
+
+export const tintSentence = (type: ParticleType): Token[] => (type.tintPick === 'none' ? [] : [choice('tintPick', TINT_PICK_TEXTS[type.tintPick])])
 
 export const opacitySentence = (type: ParticleType): Token[] => {
   const { opacityFloor } = type.numbers
+  if (type.styles.opacity.by === 'rate') return [number('opacity'), words(', then '), number('opacityRate')]
   return opacityFloor.to > 0 && type.ramps.opacity.points.length > 1 ? [words('from '), number('opacityFloor'), words(' to '), number('opacity')] : [number('opacity')]
 }
 
 export const facingSentence = (type: ParticleType): Token[] => {
-  const { startAngle, spin } = type.numbers
-  const still = spin.from === 0 && spin.to === 0
-  const upright = startAngle.from === 0 && startAngle.to === 0
-  if (still && upright) return [words('as drawn')]
-  return [...(upright ? [] : [words('starts at '), number('startAngle')]), ...(still ? [] : [words(upright ? 'spins ' : ', spins '), number('spin')])]
+  const { startAngle, spin, stretch } = type.numbers
+  const tokens: Token[] = []
+  const add = (...more: Token[]): void => void tokens.push(...(tokens.length > 0 ? [words(', ')] : []), ...more)
+  if (type.facing === 'travel') add(choice('facing', 'along travel'))
+  if (!none(startAngle)) add(words('starts at '), number('startAngle'))
+  if (!none(spin)) add(words('spins '), number('spin'))
+  if (stretch !== 0) add(words('stretched '), number('stretch'), ...(type.anchor === 'centre' ? [] : [words(' '), choice('anchor', ANCHOR_TEXTS[type.anchor])]))
+  return tokens.length > 0 ? tokens : [words('as drawn')]
 }
 
 const FORCE_SENTENCES = {

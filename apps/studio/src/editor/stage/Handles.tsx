@@ -1,80 +1,139 @@
-import { useDrag } from '@use-gesture/react'
-import type { ReactNode } from 'react'
 import type { Emitter } from '@gliv/document'
+import { DEFAULT_VIEW } from '@gliv/engine'
+import type { PropertyId } from '@gliv/model'
 import type { Camera } from '@gliv/player'
-import { editMoment, endMoment, useDocument } from '../../store/document.ts'
-import { noteInput } from '../../util/inputTime.ts'
+import { useDocument } from '../../store/document.ts'
 import { useEffectId, useSelectedEmitter } from '../context.ts'
 import { angleOf, fanFrom, fanPath, nearestTurn, polar } from './geometry.ts'
+import { Handle, type HandleProps, whole } from './Handle.tsx'
+import { outlineData, sizeOf, usesView } from './outlines.tsx'
+import { PathHandles, SHAPE_PATH, TRAVEL_PATH } from './PathHandles.tsx'
 
 const REACH = 78
-
-interface HandleProps {
-  readonly name: string
-  readonly label: string
-  readonly x: number
-  readonly y: number
-  readonly cursor: string
-  readonly children?: ReactNode
-  /** Writes the pointer's place, in world pixels relative to the emitter's centre, into the emitter. */
-  readonly apply: (emitter: Emitter, x: number, y: number, fine: boolean) => void
-  /** Centre of the emitter in overlay pixels, and overlay pixels a world pixel. */
-  readonly at: { readonly x: number; readonly y: number; readonly zoom: number }
-}
-
-/** One handle: white with a dark casing. A drag is one step of undo. */
-const Handle = ({ name, label, x, y, cursor, apply, at, children }: HandleProps) => {
-  const effectId = useEffectId()
-  const emitter = useSelectedEmitter()
-  const bind = useDrag(({ event, first, last, movement: [mx, my], memo, shiftKey }) => {
-    event.stopPropagation()
-    const start = first ? { x, y, at } : (memo as { x: number; y: number; at: HandleProps['at'] })
-    noteInput(event)
-    if (emitter && (mx !== 0 || my !== 0 || !first))
-      editMoment(`${label} of ${emitter.name}`, (kit) => {
-        const draft = kit.effects[effectId]!.emitters[emitter.id]!
-        apply(draft, (start.x + mx - start.at.x) / start.at.zoom, (start.y + my - start.at.y) / start.at.zoom, shiftKey)
-      })
-    if (last) endMoment()
-    return start
-  })
-  return (
-    <g {...bind()} data-handle={name} aria-label={label} role="slider" aria-valuenow={0} tabIndex={-1} transform={`translate(${x} ${y})`} style={{ cursor, touchAction: 'none' }} className="handle">
-      <title>{label}</title>
-      <circle r={11} className="handle-reach" />
-      {children ?? <circle r={5} className="handle-knob" />}
-    </g>
-  )
-}
-
-const whole = (value: number, fine: boolean): number => (fine ? Math.round(value * 10) / 10 : Math.round(value))
 
 /** Handles of small shapes stand off by this many pixels, so that they do not lie under the cross. */
 const LEAST_REACH = 20
 const padFor = (reach: number, zoom: number): number => Math.max(0, LEAST_REACH / zoom - reach)
 
-/** Numbers before the drag, so that moving does not chase itself. */
-const useStart = (): { x: number; y: number; radius: number; width: number; height: number } => {
-  const effectId = useEffectId()
-  const emitter = useSelectedEmitter()
-  const base = useDocument((s) => (emitter ? s.kit?.effects[effectId]?.emitters[emitter.id]?.numbers : undefined))
-  return { x: base?.offsetX ?? 0, y: base?.offsetY ?? 0, radius: base?.shapeRadius ?? 0, width: base?.shapeWidth ?? 0, height: base?.shapeHeight ?? 0 }
+interface Part {
+  readonly emitter: Emitter
+  readonly at: HandleProps['at']
 }
 
-export const Handles = ({ camera }: { camera: Camera }) => {
+/** The emitter before the drag, so that moving does not chase itself. */
+const useStart = (): Emitter | undefined => {
+  const effectId = useEffectId()
   const emitter = useSelectedEmitter()
+  return useDocument((s) => (emitter ? s.kit?.effects[effectId]?.emitters[emitter.id] : undefined))
+}
+
+const length = (x: number, y: number): number => Math.sqrt(x * x + y * y)
+
+/** px → the number's own unit: percent where sizes are shares of the view. */
+const unitsPerPx = (emitter: Emitter, key: 'shapeWidth' | 'shapeHeight' | 'shapeRadius' | 'shapeInner' | 'endX' | 'endY'): number => {
+  if (emitter.sizeUnit === 'px') return 1
+  return 1 / sizeOf({ ...emitter, numbers: { ...emitter.numbers, [key]: 1 } }, key)
+}
+
+const RadiusHandle = ({ emitter, at, id, side }: Part & { id: 'shapeRadius' | 'shapeInner'; side: 1 | -1 }) => {
   const start = useStart()
-  if (!emitter) return null
-  const { offsetX, offsetY, shapeWidth, shapeHeight, shapeRadius, heading, fan } = emitter.numbers
-  const zoom = camera.zoom / window.devicePixelRatio
-  const at = { x: (offsetX - camera.x) * zoom, y: (offsetY - camera.y) * zoom, zoom }
+  const radius = sizeOf(emitter, id)
+  const pad = padFor(start ? sizeOf(start, id) : 0, at.zoom)
+  const label = id === 'shapeRadius' ? 'Radius' : 'Inner radius'
+  return (
+    <Handle
+      name={id === 'shapeRadius' ? 'radius' : 'inner'}
+      label={label}
+      x={at.x + side * Math.max(LEAST_REACH, radius * at.zoom)}
+      y={at.y}
+      cursor="ew-resize"
+      at={at}
+      apply={(e, x, y, fine) => void (e.numbers[id] = whole(Math.max(0, length(x, y) - pad) * unitsPerPx(e, id), fine))}
+    />
+  )
+}
+
+const SizeHandle = ({ emitter, at }: Part) => {
+  const start = useStart()
+  const [w, h] = [sizeOf(emitter, 'shapeWidth'), sizeOf(emitter, 'shapeHeight')]
+  const [w0, h0] = start ? [sizeOf(start, 'shapeWidth'), sizeOf(start, 'shapeHeight')] : [0, 0]
+  return (
+    <Handle
+      name="size"
+      label="Size"
+      x={at.x + Math.max(LEAST_REACH, (w / 2) * at.zoom)}
+      y={at.y + Math.max(LEAST_REACH, (h / 2) * at.zoom)}
+      cursor="nwse-resize"
+      at={at}
+      apply={(e, x, y, fine) => {
+        e.numbers.shapeWidth = whole(Math.max(0, Math.abs(x) - padFor(w0 / 2, at.zoom)) * 2 * unitsPerPx(e, 'shapeWidth'), fine)
+        e.numbers.shapeHeight = whole(Math.max(0, Math.abs(y) - padFor(h0 / 2, at.zoom)) * 2 * unitsPerPx(e, 'shapeHeight'), fine)
+      }}
+    />
+  )
+}
+
+const LineHandle = ({ emitter, at }: Part) => {
+  const [x, y] = polar(emitter.numbers.shapeAngle, Math.max(LEAST_REACH, (sizeOf(emitter, 'shapeWidth') / 2) * at.zoom))
+  return (
+    <Handle
+      name="line"
+      label="Length and turn"
+      x={at.x + x}
+      y={at.y + y}
+      cursor="move"
+      at={at}
+      apply={(e, px, py, fine) => {
+        e.numbers.shapeWidth = whole(length(px, py) * 2 * unitsPerPx(e, 'shapeWidth'), fine)
+        e.numbers.shapeAngle = nearestTurn(Math.round(angleOf(px, py)), e.numbers.shapeAngle)
+      }}
+    />
+  )
+}
+
+const TurnHandle = ({ emitter, at }: Part) => {
+  const [x, y] = polar(emitter.numbers.shapeAngle, Math.max(LEAST_REACH, sizeOf(emitter, 'shapeRadius') * at.zoom))
+  return (
+    <Handle name="turn" label="Turned" x={at.x + x} y={at.y + y} cursor="grab" at={at} apply={(e, px, py, fine) => void (e.numbers.shapeAngle = nearestTurn(Math.round(angleOf(px, py) / (fine ? 15 : 1)) * (fine ? 15 : 1), e.numbers.shapeAngle))}>
+      <rect x={-4} y={-4} width={8} height={8} className="handle-knob" />
+    </Handle>
+  )
+}
+
+/** A point that is set by two numbers: the end of a segment, or what particles head for. */
+const PointHandle = ({ emitter, at, name, label, across, down }: Part & { name: string; label: string; across: PropertyId & keyof Emitter['numbers']; down: PropertyId & keyof Emitter['numbers'] }) => {
+  const sized = across === 'endX' && emitter.sizeUnit === 'view'
+  const numbers = emitter.numbers as unknown as Record<string, number>
+  const [x, y] = sized ? [sizeOf(emitter, 'endX'), sizeOf(emitter, 'endY')] : [numbers[across]!, numbers[down]!]
+  return (
+    <Handle
+      name={name}
+      label={label}
+      x={at.x + x * at.zoom}
+      y={at.y + y * at.zoom}
+      cursor="move"
+      at={at}
+      apply={(e, px, py, fine) => {
+        const draft = e.numbers as unknown as Record<string, number>
+        draft[across] = whole(sized ? px * unitsPerPx(e, 'endX') : px, fine)
+        draft[down] = whole(sized ? py * unitsPerPx(e, 'endY') : py, fine)
+      }}
+    >
+      <circle r={6} className="handle-knob" />
+      <text y={4} textAnchor="middle" className="handle-letter">
+        {name === 'end' ? 'B' : '×'}
+      </text>
+    </Handle>
+  )
+}
+
+const AimHandles = ({ emitter, at }: Part) => {
+  const { heading, fan } = emitter.numbers
   const [hx, hy] = polar(heading, REACH)
   const [fx, fy] = polar(heading + Math.min(fan, 356) / 2, REACH * 0.72)
   return (
-    <svg className="overlay handles" data-testid="handles">
+    <>
       <g transform={`translate(${at.x} ${at.y})`}>
-        {emitter.shape === 'circle' && <circle r={shapeRadius * zoom} className="shape-outline" />}
-        {emitter.shape === 'rectangle' && <rect x={(-shapeWidth / 2) * zoom} y={(-shapeHeight / 2) * zoom} width={shapeWidth * zoom} height={shapeHeight * zoom} className="shape-outline" />}
         {fan > 0 && fan < 360 && <path d={fanPath(heading, fan, REACH * 0.72)} className="fan-outline" />}
         <line x1={0} y1={0} x2={hx} y2={hy} className="heading-line" />
       </g>
@@ -84,23 +143,47 @@ export const Handles = ({ camera }: { camera: Camera }) => {
       <Handle name="fan" label="Fan" x={at.x + fx} y={at.y + fy} cursor="grab" at={at} apply={(e, x, y) => void (e.numbers.fan = fanFrom(angleOf(x, y), heading))}>
         <rect x={-4} y={-4} width={8} height={8} transform={`rotate(${heading + fan / 2 + 45})`} className="handle-knob" />
       </Handle>
-      {emitter.shape === 'circle' && (
-        <Handle name="radius" label="Radius" x={at.x - Math.max(LEAST_REACH, shapeRadius * zoom)} y={at.y} cursor="ew-resize" at={at} apply={(e, x, y, fine) => void (e.numbers.shapeRadius = whole(Math.max(0, Math.sqrt(x * x + y * y) - padFor(start.radius, at.zoom)), fine))} />
-      )}
-      {emitter.shape === 'rectangle' && (
-        <Handle
-          name="size"
-          label="Size"
-          x={at.x + Math.max(LEAST_REACH, (shapeWidth / 2) * zoom)}
-          y={at.y + Math.max(LEAST_REACH, (shapeHeight / 2) * zoom)}
-          cursor="nwse-resize"
-          at={at}
-          apply={(e, x, y, fine) => {
-            e.numbers.shapeWidth = whole(Math.max(0, Math.abs(x) - padFor(start.width / 2, at.zoom)) * 2, fine)
-            e.numbers.shapeHeight = whole(Math.max(0, Math.abs(y) - padFor(start.height / 2, at.zoom)) * 2, fine)
-          }}
-        />
-      )}
+    </>
+  )
+}
+
+/** What the view shows on the stage, drawn while something depends on it. */
+const ViewFrame = ({ camera, zoom }: { camera: Camera; zoom: number }) => (
+  <rect x={(DEFAULT_VIEW.x - camera.x) * zoom} y={(DEFAULT_VIEW.y - camera.y) * zoom} width={DEFAULT_VIEW.w * zoom} height={DEFAULT_VIEW.h * zoom} className="view-frame">
+    <title>The view</title>
+  </rect>
+)
+
+const ShapeHandles = ({ emitter, at }: Part) => {
+  const { shape } = emitter
+  return (
+    <>
+      {(shape === 'circle' || shape === 'ring' || shape === 'polygon') && <RadiusHandle emitter={emitter} at={at} id="shapeRadius" side={-1} />}
+      {shape === 'ring' && <RadiusHandle emitter={emitter} at={at} id="shapeInner" side={-1} />}
+      {(shape === 'rectangle' || shape === 'ellipse') && <SizeHandle emitter={emitter} at={at} />}
+      {shape === 'line' && <LineHandle emitter={emitter} at={at} />}
+      {(shape === 'polygon' || (shape === 'ring' && emitter.numbers.shapeArc < 360)) && <TurnHandle emitter={emitter} at={at} />}
+      {shape === 'segment' && <PointHandle emitter={emitter} at={at} name="end" label="End B" across="endX" down="endY" />}
+      {shape !== 'curve' && shape !== 'polyline' ? null : <PathHandles owner={SHAPE_PATH} emitter={emitter} at={at} curved={shape === 'curve'} />}
+    </>
+  )
+}
+
+export const Handles = ({ camera }: { camera: Camera }) => {
+  const emitter = useSelectedEmitter()
+  const start = useStart()
+  if (!emitter || emitter.companionOf !== null) return null
+  const { offsetX, offsetY } = emitter.numbers
+  const zoom = camera.zoom / window.devicePixelRatio
+  const at = { x: (offsetX - camera.x) * zoom, y: (offsetY - camera.y) * zoom, zoom }
+  return (
+    <svg className="overlay handles" data-testid="handles">
+      {usesView(emitter) && <ViewFrame camera={camera} zoom={zoom} />}
+      {emitter.shape !== 'curve' && emitter.shape !== 'polyline' && <path d={outlineData(emitter, zoom)} transform={`translate(${at.x} ${at.y})`} className="shape-outline" />}
+      {emitter.travel && <PathHandles owner={TRAVEL_PATH} emitter={emitter} at={at} curved />}
+      {emitter.aim === 'direction' && <AimHandles emitter={emitter} at={at} />}
+      {emitter.aim === 'towards' && <PointHandle emitter={emitter} at={at} name="target" label="Point to head for" across="targetX" down="targetY" />}
+      <ShapeHandles emitter={emitter} at={at} />
       <Handle
         name="move"
         label="Place"
@@ -109,8 +192,8 @@ export const Handles = ({ camera }: { camera: Camera }) => {
         cursor="move"
         at={at}
         apply={(e, x, y, fine) => {
-          e.numbers.offsetX = whole(start.x + x, fine)
-          e.numbers.offsetY = whole(start.y + y, fine)
+          e.numbers.offsetX = whole((start?.numbers.offsetX ?? 0) + x, fine)
+          e.numbers.offsetY = whole((start?.numbers.offsetY ?? 0) + y, fine)
         }}
       >
         <path d="M -9 0 H 9 M 0 -9 V 9" className="handle-cross-case" />

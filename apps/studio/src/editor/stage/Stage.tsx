@@ -4,7 +4,9 @@ import { resolveEffect } from '@gliv/document'
 import type { Camera } from '@gliv/player'
 import { shownKit, useDocument } from '../../store/document.ts'
 import { GROUNDS, useSession } from '../../store/session.ts'
-import { boundsOf, cameraFor, zoomAround } from '../../util/fit.ts'
+import { boundsOf, type Box, cameraFor, zoomAround } from '../../util/fit.ts'
+import { previewOptions } from '../../util/preview.ts'
+import { readMask } from '../../store/masks.ts'
 import { takeInputTime } from '../../util/inputTime.ts'
 import { useDriver, useEffectId } from '../context.ts'
 import { Handles } from './Handles.tsx'
@@ -28,7 +30,8 @@ export const useStageDriver = (effectId: string): { driver: StageDriver | null; 
     const effect = kit?.effects[effectId]
     if (!kit || !effect) return
     driver.onRefusal = (notice) => useDocument.setState({ notice })
-    driver.open(resolveEffect(kit, effect))
+    driver.setPreview(useSession.getState().preview)
+    driver.open(resolveEffect(kit, effect, readMask))
     if (useSession.getState().playing) driver.play()
     Object.assign(globalThis, { glivStage: driver })
   }, [driver, effectId])
@@ -43,7 +46,7 @@ export const useStageDriver = (effectId: string): { driver: StageDriver | null; 
       const before = kit
       kit = next
       const effect = next.effects[effectId]
-      if (effect && (before?.effects[effectId] !== effect || before.types !== next.types || before.sheets !== next.sheets)) driver.edit(resolveEffect(next, effect), takeInputTime())
+      if (effect && (before?.effects[effectId] !== effect || before.types !== next.types || before.sheets !== next.sheets || before.palettes !== next.palettes)) driver.edit(resolveEffect(next, effect, readMask), takeInputTime())
     })
   }, [driver, effectId])
   return { driver, canvasRef }
@@ -63,7 +66,8 @@ const useSheets = (driver: StageDriver | null): void => {
 
 const useSessionInDriver = (driver: StageDriver | null): void => {
   const solo = useSession((s) => s.solo)
-  const { loop, speed, ground } = useSession()
+  const { loop, speed, ground, preview } = useSession()
+  useEffect(() => driver?.setPreview(preview), [driver, preview])
   useEffect(() => {
     if (!driver) return
     driver.loop = loop
@@ -78,6 +82,11 @@ const useSessionInDriver = (driver: StageDriver | null): void => {
     driver.shows = inEffect ? (emitter) => heard.has(emitter.id) : null
     driver.redraw()
   }, [driver, solo])
+}
+
+const shownBounds = (driver: StageDriver): Box => {
+  const { effect } = driver.simulation!.program
+  return boundsOf(effect, previewOptions(effect, useSession.getState().preview))
 }
 
 /** Keeps the canvas as large as its box and frames the effect when it is opened. */
@@ -97,7 +106,7 @@ const useCanvasSize = (driver: StageDriver | null, effectId: string, frame: Reac
       canvas.height = h
       if (!framed && driver.simulation) {
         framed = true
-        setCamera(driver, cameraFor(boundsOf(driver.simulation.program.effect), w, h))
+        setCamera(driver, cameraFor(shownBounds(driver), w, h))
       } else setCamera(driver, { zoom: old.zoom, x: middle.x - w / 2 / old.zoom, y: middle.y - h / 2 / old.zoom })
     })
     observer.observe(box)
@@ -106,7 +115,7 @@ const useCanvasSize = (driver: StageDriver | null, effectId: string, frame: Reac
 }
 
 export const fitStage = (driver: StageDriver): void => {
-  if (driver.simulation) setCamera(driver, cameraFor(boundsOf(driver.simulation.program.effect), driver.canvas.width, driver.canvas.height))
+  if (driver.simulation) setCamera(driver, cameraFor(shownBounds(driver), driver.canvas.width, driver.canvas.height))
 }
 
 /** Whether a world place can be seen on the stage. */

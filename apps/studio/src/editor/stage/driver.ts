@@ -2,9 +2,10 @@
  * The stage's engine room: one simulation, one renderer, the transport's clock. No React in here; components
  * subscribe to what they show. Lifetime: as long as the effect's page is open.
  */
-import { compile, createSimulation, latestEndSeconds, type Simulation, updateSimulation } from '@gliv/engine'
+import { compile, createSimulation, type Simulation, updateSimulation } from '@gliv/engine'
 import { Refusal, type ResolvedEffect, type ResolvedEmitter } from '@gliv/model'
 import { createRenderer, type Camera, type Renderer, type RenderSheet } from '@gliv/player'
+import { type Preview, previewOptions, shownEnd, STILL } from '../../util/preview.ts'
 
 /** Longest stretch that is caught up in one picture, in seconds: after a hidden tab, play goes on from there. */
 const CATCH_UP_SECONDS = 1
@@ -31,6 +32,10 @@ export interface Playback {
   readonly playing: boolean
 }
 
+/** What the tape of a preview depends on. */
+const tapeKey = ({ play, rate, numbers, emitters }: ResolvedEffect): string =>
+  [play, rate, numbers.warmUp, numbers.sustainFrom, numbers.sustainTo, emitters.some((e) => e.numbers.flowPerPx > 0 && !e.travel)].join(' ')
+
 export class StageDriver {
   readonly canvas: HTMLCanvasElement
   readonly renderer: Renderer
@@ -44,6 +49,7 @@ export class StageDriver {
   /** When set, every edit is timed; for `npm run measure:edit`. */
   timings: EditTiming[] | null = null
   #simulation: Simulation | null = null
+  #preview: Preview = STILL
   #playing = false
   #seconds = 0
   #request = 0
@@ -90,8 +96,25 @@ export class StageDriver {
   /** Shows an effect from its start. */
   open(effect: ResolvedEffect): void {
     this.#guard(() => {
-      this.#simulation = createSimulation(compile(effect))
+      this.#simulation = this.#start(effect)
       this.#seconds = 0
+      this.#dirty = true
+      this.#tell()
+    })
+  }
+
+  #start(effect: ResolvedEffect): Simulation {
+    return createSimulation(compile(effect), previewOptions(effect, this.#preview))
+  }
+
+  /** Places the effect otherwise, at the present moment. */
+  setPreview(preview: Preview): void {
+    this.#preview = preview
+    const old = this.#simulation
+    if (!old) return
+    this.#guard(() => {
+      this.#simulation = this.#start(old.program.effect)
+      this.#simulation.seek(old.tick)
       this.#dirty = true
       this.#tell()
     })
@@ -116,8 +139,9 @@ export class StageDriver {
     const start = performance.now()
     const simulation = this.#simulation
     this.#guard(() => {
-      if (effect.seed === simulation.program.effect.seed) return void updateSimulation(simulation, effect)
-      this.#simulation = createSimulation(compile(effect))
+      const before = simulation.program.effect
+      if (effect.seed === before.seed && tapeKey(effect) === tapeKey(before)) return void updateSimulation(simulation, effect)
+      this.#simulation = this.#start(effect)
       this.#simulation.seek(simulation.tick)
     })
     const engine = performance.now() - start
@@ -162,7 +186,7 @@ export class StageDriver {
 
   #atEnd(): boolean {
     const { effect } = this.#simulation!.program
-    return effect.play === 'once' ? this.#seconds > latestEndSeconds(effect) + REST_SECONDS : this.#seconds > LONGEST_RUN_SECONDS
+    return effect.play === 'once' || effect.play === 'sustain' ? this.#seconds > shownEnd(effect) + REST_SECONDS : this.#seconds > LONGEST_RUN_SECONDS
   }
 
   /** Advances the clock by real time; every tick is stepped, whatever drawing does. */

@@ -27,7 +27,7 @@ export const FilmCell = memo(({ typeId, life, size }: { typeId: string; life: nu
       whenIdle(() => {
         const kit = shownKit()
         const context = canvas.current?.getContext('2d')
-        const sheet = kit && type ? paintSheetOf(kit, type.sheet, pictures) : undefined
+        const sheet = kit && type ? paintSheetOf(kit, type.pictures[0]!.sheet, pictures) : undefined
         if (!kit || !type || !context || !sheet) return
         const pixels = paintCell(kit, type, sheet, life, size, largestSide(kit, type), rgb(GROUNDS[ground]))
         context.putImageData(new ImageData(new Uint8ClampedArray(pixels.buffer), size, size), 0, 0)

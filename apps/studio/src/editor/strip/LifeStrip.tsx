@@ -1,6 +1,7 @@
 import ExpandMore from '@mui/icons-material/ExpandMore'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
+import { type ParticleType } from '@gliv/document'
 import { RAMP_KINDS, type RampKind } from '@gliv/model'
 import { setSession, useSession } from '../../store/session.ts'
 import { RAMP_TEXTS } from '../../texts/kinds.ts'
@@ -26,11 +27,21 @@ const LifeScale = () => {
   )
 }
 
+/** Ramps that have a say in how this type looks; the rest stays out of the way. */
+const RELEVANT: Partial<Record<RampKind, (type: ParticleType) => boolean>> = {
+  scaleY: (type) => type.scaleApart,
+  frame: (type) => type.frameChoice === 'ramp',
+  hue: (type) => type.numbers.hueTurn !== 0,
+  tintB: (type) => type.tintPick === 'ramps',
+}
+
 /** One particle from birth to end as a film, its ramps on the same axis below. */
 export const LifeStrip = () => {
   const typeId = useSelectedType((type) => type.id)
   const name = useSelectedType((type) => type.name)
-  const ramp = useSession((s) => s.ramp)
+  const wanted = useSession((s) => s.ramp)
+  const kinds = (useSelectedType((type) => RAMP_KINDS.filter((kind) => RELEVANT[kind]?.(type) ?? true).join(' ')) ?? '').split(' ') as RampKind[]
+  const ramp = kinds.includes(wanted) ? wanted : 'scale'
   const filmOpen = useSession((s) => s.filmOpen)
   const rampsOpen = useSession((s) => s.rampsOpen)
   if (!typeId) return null
@@ -61,7 +72,7 @@ export const LifeStrip = () => {
       {rampsOpen && (
         <div className="strip-controls">
           <ToggleButtonGroup size="small" exclusive value={ramp} aria-label="Ramp" onChange={(_, next: RampKind | null) => next && setSession({ ramp: next })}>
-            {RAMP_KINDS.map((kind) => (
+            {kinds.map((kind) => (
               <ToggleButton key={kind} value={kind}>
                 {RAMP_TEXTS[kind]}
               </ToggleButton>
@@ -70,7 +81,7 @@ export const LifeStrip = () => {
           <div id={FIELDS_SLOT} />
         </div>
       )}
-      {rampsOpen && (ramp === 'tint' ? <TintEditor key={typeId} typeId={typeId} /> : <RampEditor key={`${typeId} ${ramp}`} typeId={typeId} kind={ramp} />)}
+      {rampsOpen && (ramp === 'tint' || ramp === 'tintB' ? <TintEditor key={`${typeId} ${ramp}`} typeId={typeId} kind={ramp} /> : <RampEditor key={`${typeId} ${ramp}`} address={{ of: 'type', type: typeId, ramp }} />)}
       {(filmOpen || rampsOpen) && <LifeScale />}
     </section>
   )

@@ -5,35 +5,41 @@ import { useDrag } from '@use-gesture/react'
 import { EASES, type Ease, FLAT_RAMP, type Ramp, type RampPoint } from '@gliv/model'
 import { type KeyboardEvent, memo, useEffect, useRef, useState } from 'react'
 import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
-import { EASE_TEXTS, RAMP_TEXTS } from '../../texts/kinds.ts'
+import { type RampAddress, rampEditLabel, rampName, readRamp, writeRamp } from '../../store/rampTargets.ts'
+import { EASE_TEXTS } from '../../texts/kinds.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
 import { useShown } from '../context.ts'
 import { ShareInput } from './ShareInput.tsx'
-import { addRampPoint, moveRampPoint, rampPath, removePoint } from './rampMaths.ts'
+import { addRampPoint, freeHandlesOf, moveFreeHandle, moveRampPoint, rampPath, removePoint, withEase } from './rampMaths.ts'
 import { useBoxSize } from './useBoxSize.ts'
 
-type Kind = 'scale' | 'opacity'
 const INSET = 8
 
 interface Props {
-  readonly typeId: string
-  readonly kind: Kind
+  readonly address: RampAddress
+  /** Fields stand under the plot instead of in the strip's side. */
+  readonly inline?: boolean
 }
 
-const write = ({ typeId, kind }: Props, what: string, next: Ramp, how: typeof edit): void => {
-  const name = useDocument.getState().kit?.types[typeId]?.name ?? ''
-  how(`${what}: ${RAMP_TEXTS[kind]} ramp of ${name}`, (kit) => void (kit.types[typeId]!.ramps[kind] = next))
+const write = (address: RampAddress, what: string, next: Ramp, how: typeof edit): void => {
+  const { kit } = useDocument.getState()
+  if (kit) how(rampEditLabel(kit, address, what), (draft) => writeRamp(draft, address, next))
 }
 
-const Point = ({ at: place, ramp, index, x, y, chosen, toRamp, onChoose, onRemove }: { at: Props; ramp: Ramp; index: number; x: number; y: number; chosen: boolean; toRamp: (clientX: number, clientY: number) => [number, number]; onChoose: () => void; onRemove: () => void }) => {
+const readNow = (address: RampAddress): Ramp | undefined => {
+  const { kit } = useDocument.getState()
+  return kit ? readRamp(kit, address) : undefined
+}
+
+const Point = ({ at: place, ramp, index, x, y, chosen, toRamp, onChoose, onRemove }: { at: RampAddress; ramp: Ramp; index: number; x: number; y: number; chosen: boolean; toRamp: (clientX: number, clientY: number) => [number, number]; onChoose: () => void; onRemove: () => void }) => {
   const bind = useDrag(
     ({ event, first, last, tap, xy: [px, py] }) => {
       event.stopPropagation()
       if (first) onChoose()
       if (tap) return
       noteInput(event)
-      const before = useDocument.getState().kit?.types[place.typeId]?.ramps[place.kind]
+      const before = readNow(place)
       if (before) write(place, 'Move a point', moveRampPoint(before, index, ...toRamp(px, py)), editMoment)
       if (last) endMoment()
     },
@@ -57,7 +63,7 @@ const Point = ({ at: place, ramp, index, x, y, chosen, toRamp, onChoose, onRemov
       data-testid="ramp-point"
       role="slider"
       tabIndex={0}
-      aria-label={`Point ${index + 1} of the ${place.kind} ramp`}
+      aria-label={`Point ${index + 1} of the ${rampName(place)}`}
       aria-valuenow={point.value}
       onFocus={onChoose}
       onKeyDown={onKeyDown}
@@ -117,13 +123,39 @@ const RemoveButton = memo(
 )
 RemoveButton.displayName = 'RemoveButton'
 
-/** A ramp over life: drag points, click the line's ground to add one, double-click or Delete to remove; exact values by typing. */
-export const RampEditor = (place: Props) => {
-  const { typeId, kind } = place
+/** The two handles of a free segment, on thin lines from their points. */
+const FreeHandles = ({ address, ramp, index, x, y, toRamp }: { address: RampAddress; ramp: Ramp; index: number; x: (at: number) => number; y: (value: number) => number; toRamp: (clientX: number, clientY: number) => [number, number] }) => {
+  const from = ramp.points[index]!
+  const to = ramp.points[index + 1]!
+  const [x1, y1, x2, y2] = freeHandlesOf(from, to)
+  const span = to.at - from.at
+  const bind = useDrag(({ args: [which], event, last, xy: [px, py] }) => {
+    event.stopPropagation()
+    noteInput(event)
+    const before = readNow(address)
+    if (before) write(address, 'Bend', moveFreeHandle(before, index, which as 0 | 1, ...toRamp(px, py)), editMoment)
+    if (last) endMoment()
+  })
+  const handle = (which: 0 | 1, at: number, value: number, start: RampPoint) => (
+    <g key={which}>
+      <line x1={x(start.at)} y1={y(start.value)} x2={x(at)} y2={y(value)} className="free-line" />
+      <circle {...bind(which)} cx={x(at)} cy={y(value)} r={5} className="free-handle" data-testid="free-handle" aria-label={`Handle ${which + 1}`} style={{ touchAction: 'none' }} onClick={(event) => event.stopPropagation()} />
+    </g>
+  )
+  return (
+    <>
+      {handle(0, from.at + x1 * span, y1, from)}
+      {handle(1, from.at + x2 * span, y2, to)}
+    </>
+  )
+}
+
+/** A ramp: drag points, click the line's ground to add one, double-click or Delete to remove; exact values by typing. */
+export const RampEditor = ({ address, inline = false }: Props) => {
   const [index, setIndex] = useState(0)
   const box = useRef<SVGSVGElement>(null)
-  const { width, height } = useBoxSize(box, 600, 80)
-  const ramp = useShown<Ramp>((kit) => kit.types[typeId]?.ramps[kind] ?? FLAT_RAMP, FLAT_RAMP)
+  const { width, height } = useBoxSize(box, inline ? 240 : 600, inline ? 54 : 80)
+  const ramp = useShown<Ramp>((kit) => readRamp(kit, address) ?? FLAT_RAMP, FLAT_RAMP)
   const chosen = Math.min(index, ramp.points.length - 1)
   const point = ramp.points[chosen]!
   const inner = Math.max(10, height - 2 * INSET)
@@ -131,33 +163,36 @@ export const RampEditor = (place: Props) => {
     const bounds = box.current!.getBoundingClientRect()
     return [(clientX - bounds.x) / bounds.width, 1 - (clientY - bounds.y - INSET) / inner]
   }
-  const remove = (at: number): void => write(place, 'Remove a point', removePoint(ramp, at), edit)
+  const remove = (at: number): void => write(address, 'Remove a point', removePoint(ramp, at), edit)
   const latest = useRef<{ change: (next: Change) => void; remove: () => void }>(null)
   const add = (event: React.MouseEvent): void => {
-    if ((event.target as Element).closest('.ramp-point')) return
+    if ((event.target as Element).closest('.ramp-point, .free-handle')) return
     const added = addRampPoint(ramp, ...toRamp(event.clientX, event.clientY))
-    write(place, 'Add a point', added.ramp, edit)
+    write(address, 'Add a point', added.ramp, edit)
     setIndex(added.index)
   }
   const change = (next: Change): void => {
     const moved = moveRampPoint(ramp, chosen, next.at ?? point.at, next.value ?? point.value)
-    write(place, 'Set a point', next.ease ? { ...moved, points: moved.points.map((p, i) => (i === chosen ? { ...p, ease: next.ease! } : p)) } : moved, edit)
+    write(address, 'Set a point', next.ease ? withEase(moved, chosen, next.ease) : moved, edit)
   }
   // The fields keep their first callbacks; these always reach the latest.
   useEffect(() => void (latest.current = { change, remove: () => remove(chosen) }))
   const [stable] = useState(() => ({ change: (next: Change) => latest.current?.change(next), remove: () => latest.current?.remove() }))
+  const fields = <Fields point={point} last={chosen === ramp.points.length - 1} only={ramp.points.length <= 1} onChange={stable.change} onRemove={stable.remove} />
+  const x = (at: number): number => at * width
+  const y = (value: number): number => INSET + (1 - value) * inner
+  const free = point.ease === 'free' && chosen < ramp.points.length - 1
   return (
-    <div className="ramp-editor" data-testid={`ramp-${kind}`}>
-      <svg ref={box} className="ramp-plot" onClick={add} aria-label={`${RAMP_TEXTS[kind]} over life`}>
+    <div className={inline ? 'ramp-editor inline' : 'ramp-editor'} data-testid={`ramp-${address.of === 'lane' ? address.id : address.ramp}`}>
+      <svg ref={box} className="ramp-plot" onClick={add} aria-label={rampName(address)}>
         <path d={`M 0 ${INSET} H ${width} M 0 ${INSET + inner} H ${width}`} className="ramp-grid" />
         <path d={rampPath(ramp, width, inner, INSET)} className="ramp-line" />
+        {free && <FreeHandles address={address} ramp={ramp} index={chosen} x={x} y={y} toRamp={toRamp} />}
         {ramp.points.map((p, i) => (
-          <Point key={i} at={place} ramp={ramp} index={i} chosen={i === chosen} x={p.at * width} y={INSET + (1 - p.value) * inner} toRamp={toRamp} onChoose={() => setIndex(i)} onRemove={() => remove(i)} />
+          <Point key={i} at={address} ramp={ramp} index={i} chosen={i === chosen} x={x(p.at)} y={y(p.value)} toRamp={toRamp} onChoose={() => setIndex(i)} onRemove={() => remove(i)} />
         ))}
       </svg>
-      <InFieldsSlot>
-        <Fields point={point} last={chosen === ramp.points.length - 1} only={ramp.points.length <= 1} onChange={stable.change} onRemove={stable.remove} />
-      </InFieldsSlot>
+      {inline ? fields : <InFieldsSlot>{fields}</InFieldsSlot>}
     </div>
   )
 }

@@ -3,40 +3,40 @@ import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
 import { useDrag } from '@use-gesture/react'
 import type { ParticleType } from '@gliv/document'
-import { TINT_EASES, type TintEase, type TintRamp } from '@gliv/model'
+import { TINT_EASES, type TintEase, type TintRamp, type TintRampKind } from '@gliv/model'
 import { type KeyboardEvent, useRef, useState } from 'react'
 import { ColourField } from '../../controls/ColourField.tsx'
 import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
-import { TINT_EASE_TEXTS } from '../../texts/kinds.ts'
+import { RAMP_TEXTS, TINT_EASE_TEXTS } from '../../texts/kinds.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { addTintStop, cssGradient, movePoint, removePoint } from './rampMaths.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
 import { useShown } from '../context.ts'
 import { ShareInput } from './ShareInput.tsx'
 
-const write = (type: ParticleType, what: string, next: TintRamp, how: typeof edit): void =>
-  how(`${what}: Tint ramp of ${type.name}`, (kit) => void (kit.types[type.id]!.ramps.tint = next))
+const write = (type: ParticleType, kind: TintRampKind, what: string, next: TintRamp, how: typeof edit): void =>
+  how(`${what}: ${RAMP_TEXTS[kind]} ramp of ${type.name}`, (kit) => void (kit.types[type.id]!.ramps[kind] = next))
 
-const Stop = ({ type, index, chosen, toShare, onChoose, onRemove }: { type: ParticleType; index: number; chosen: boolean; toShare: (clientX: number) => number; onChoose: () => void; onRemove: () => void }) => {
+const Stop = ({ type, kind, index, chosen, toShare, onChoose, onRemove }: { type: ParticleType; kind: TintRampKind; index: number; chosen: boolean; toShare: (clientX: number) => number; onChoose: () => void; onRemove: () => void }) => {
   const bind = useDrag(
     ({ event, first, last, tap, xy: [x] }) => {
       event.stopPropagation()
       if (first) onChoose()
       if (tap) return
       noteInput(event)
-      const before = useDocument.getState().kit?.types[type.id]?.ramps.tint
-      if (before) write(type, 'Move a stop', { ...before, points: movePoint(before.points, index, toShare(x)) }, editMoment)
+      const before = useDocument.getState().kit?.types[type.id]?.ramps[kind]
+      if (before) write(type, kind, 'Move a stop', { ...before, points: movePoint(before.points, index, toShare(x)) }, editMoment)
       if (last) endMoment()
     },
     { filterTaps: true },
   )
-  const stop = type.ramps.tint.points[index]!
+  const stop = type.ramps[kind].points[index]!
   const onKeyDown = (event: KeyboardEvent): void => {
     const by = (event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0) * (event.shiftKey ? 0.1 : 0.01)
     if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
     if (by === 0) return
     event.stopPropagation()
-    write(type, 'Move a stop', { ...type.ramps.tint, points: movePoint(type.ramps.tint.points, index, stop.at + by) }, edit)
+    write(type, kind, 'Move a stop', { ...type.ramps[kind], points: movePoint(type.ramps[kind].points, index, stop.at + by) }, edit)
   }
   return (
     <span
@@ -45,7 +45,7 @@ const Stop = ({ type, index, chosen, toShare, onChoose, onRemove }: { type: Part
       data-testid="tint-stop"
       role="slider"
       tabIndex={0}
-      aria-label={`Stop ${index + 1} of the tint ramp`}
+      aria-label={`Stop ${index + 1} of the ${kind} ramp`}
       aria-valuenow={stop.at}
       style={{ left: `${stop.at * 100}%`, touchAction: 'none' }}
       onFocus={onChoose}
@@ -62,15 +62,15 @@ const Stop = ({ type, index, chosen, toShare, onChoose, onRemove }: { type: Part
 }
 
 /** Tint over life: drag stops, click the band to add one, double-click or Delete to remove. */
-export const TintEditor = ({ typeId }: { typeId: string }) => {
+export const TintEditor = ({ typeId, kind }: { typeId: string; kind: TintRampKind }) => {
   const type = useShown<ParticleType | null>((kit) => kit.types[typeId] ?? null, null)
-  return type && <TintOf type={type} />
+  return type && <TintOf type={type} kind={kind} />
 }
 
-const TintOf = ({ type }: { type: ParticleType }) => {
+const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
   const [index, setIndex] = useState(0)
   const band = useRef<HTMLDivElement>(null)
-  const { tint } = type.ramps
+  const tint = type.ramps[kind]
   const chosen = Math.min(index, tint.points.length - 1)
   const stop = tint.points[chosen]!
   const toShare = (clientX: number): number => {
@@ -78,22 +78,22 @@ const TintOf = ({ type }: { type: ParticleType }) => {
     return (clientX - box.x) / box.width
   }
   const set = (change: Partial<typeof stop>, how: typeof edit = edit): void =>
-    write(type, 'Set a stop', { ...tint, points: movePoint(tint.points, chosen, change.at ?? stop.at, change) }, how)
-  const remove = (at: number): void => write(type, 'Remove a stop', removePoint(tint, at), edit)
+    write(type, kind, 'Set a stop', { ...tint, points: movePoint(tint.points, chosen, change.at ?? stop.at, change) }, how)
+  const remove = (at: number): void => write(type, kind, 'Remove a stop', removePoint(tint, at), edit)
   return (
-    <div className="ramp-editor" data-testid="ramp-tint">
+    <div className="ramp-editor" data-testid={`ramp-${kind}`}>
       <div
         ref={band}
         className="tint-band"
-        style={{ background: cssGradient(tint) }}
+        style={{ background: cssGradient(tint, type.tintSpace) }}
         onClick={(event) => {
-          const added = addTintStop(tint, Math.min(1, Math.max(0, toShare(event.clientX))))
-          write(type, 'Add a stop', added.tint, edit)
+          const added = addTintStop(tint, Math.min(1, Math.max(0, toShare(event.clientX))), type.tintSpace)
+          write(type, kind, 'Add a stop', added.tint, edit)
           setIndex(added.index)
         }}
       >
         {tint.points.map((_, i) => (
-          <Stop key={i} type={type} index={i} chosen={i === chosen} toShare={toShare} onChoose={() => setIndex(i)} onRemove={() => remove(i)} />
+          <Stop key={i} type={type} kind={kind} index={i} chosen={i === chosen} toShare={toShare} onChoose={() => setIndex(i)} onRemove={() => remove(i)} />
         ))}
       </div>
       <InFieldsSlot>

@@ -1,8 +1,10 @@
 /** Ramps as pictures and under the hand. Pure: tested without React. */
 import { compileRamp, compileTint, rampAt, tintAt } from '@gliv/engine'
-import type { Ramp, RampPoint, TintRamp, TintStop } from '@gliv/model'
+import type { Ease, Ramp, RampPoint, TintRamp, TintSpace, TintStop } from '@gliv/model'
 
 const SAMPLES = 48
+const unit = (value: number): number => Math.min(1, Math.max(0, value))
+const round = (value: number): number => Math.round(value * 1000) / 1000
 
 /** SVG path of a ramp over a box of `width` × `height` px, `inset` px from its top. Steps come out square. */
 export const rampPath = (ramp: Ramp, width: number, height: number, inset = 0): string => {
@@ -19,18 +21,42 @@ export const rampPath = (ramp: Ramp, width: number, height: number, inset = 0): 
   return places.map((p, i) => `${i === 0 ? 'M' : 'L'} ${(p.at * width).toFixed(2)} ${y(p.value)}`).join(' ')
 }
 
-/** CSS gradient of a tint ramp; held stops come out hard. */
-export const cssGradient = (tint: TintRamp): string => {
+/** The handles of a free segment: where they were put, else a third along the straight way. */
+export const freeHandlesOf = (from: RampPoint, to: RampPoint): readonly [number, number, number, number] =>
+  from.handles ?? [1 / 3, from.value + (to.value - from.value) / 3, 2 / 3, to.value - (to.value - from.value) / 3]
+
+/** Changes how a segment runs; free ones start with handles that keep the line as it is. */
+export const withEase = (ramp: Ramp, index: number, ease: Ease): Ramp => ({
+  ...ramp,
+  points: ramp.points.map((p, i) => {
+    const next = ramp.points[i + 1]
+    return i === index ? { ...p, ease, ...(ease === 'free' && next ? { handles: freeHandlesOf(p, next) } : {}) } : p
+  }),
+})
+
+/** Moves one of the two handles of a segment; it stays between the segment's ends. */
+export const moveFreeHandle = (ramp: Ramp, index: number, which: 0 | 1, at: number, value: number): Ramp => {
+  const from = ramp.points[index]
+  const to = ramp.points[index + 1]
+  if (!from || !to) return ramp
+  const [x1, y1, x2, y2] = freeHandlesOf(from, to)
+  const span = to.at - from.at
+  const x = round(unit(span > 0 ? (at - from.at) / span : 0))
+  const y = round(unit(value))
+  const handles: readonly [number, number, number, number] = which === 0 ? [x, y, x2, y2] : [x1, y1, x, y]
+  return { ...ramp, points: ramp.points.map((p, i) => (i === index ? { ...p, ease: 'free', handles } : p)) }
+}
+
+/** CSS gradient of a tint ramp; held stops come out hard. Mixing in OKLab is the browser's own. */
+export const cssGradient = (tint: TintRamp, space: TintSpace = 'srgb'): string => {
   const stops = tint.points.flatMap((p, i) => {
     const next = tint.points[i + 1]
     const here = `${p.colour} ${p.at * 100}%`
     return p.ease === 'step' && next ? [here, `${p.colour} ${next.at * 100}%`] : [here]
   })
-  return stops.length === 1 ? tint.points[0]!.colour : `linear-gradient(to right, ${stops.join(', ')})`
+  return stops.length === 1 ? tint.points[0]!.colour : `linear-gradient(to right${space === 'oklab' ? ' in oklab' : ''}, ${stops.join(', ')})`
 }
 
-const unit = (value: number): number => Math.min(1, Math.max(0, value))
-const round = (value: number): number => Math.round(value * 1000) / 1000
 
 /** Moves a point; it stays between its neighbours. */
 export const movePoint = <P extends { readonly at: number }>(points: readonly P[], index: number, at: number, change: Partial<P> = {}): P[] => {
@@ -54,12 +80,12 @@ export const addRampPoint = (ramp: Ramp, at: number, value: number): { ramp: Ram
 }
 
 /** Colour of a tint ramp at a place, `#rrggbb`: what the engine gives. */
-export const colourAt = (tint: TintRamp, at: number): string => `#${tintAt(compileTint(tint), at).map((n) => n.toString(16).padStart(2, '0')).join('')}`
+export const colourAt = (tint: TintRamp, at: number, space: TintSpace = 'srgb'): string => `#${tintAt(compileTint(tint, space), at).map((n) => n.toString(16).padStart(2, '0')).join('')}`
 
-export const addTintStop = (tint: TintRamp, at: number): { tint: TintRamp; index: number } => {
+export const addTintStop = (tint: TintRamp, at: number, space: TintSpace = 'srgb'): { tint: TintRamp; index: number } => {
   const index = tint.points.findIndex((p) => p.at > at)
   const place = index < 0 ? tint.points.length : index
-  const stop: TintStop = { at: round(unit(at)), colour: colourAt(tint, at), ease: tint.points[place - 1]?.ease ?? 'linear' }
+  const stop: TintStop = { at: round(unit(at)), colour: colourAt(tint, at, space), ease: tint.points[place - 1]?.ease ?? 'linear' }
   return { tint: { ...tint, points: [...tint.points.slice(0, place), stop, ...tint.points.slice(place)] }, index: place }
 }
 

@@ -21,28 +21,42 @@ const useTimeDrag = (emitterId: string, label: string, secondsPerPixel: number, 
 
 const BurstTick = ({ emitterId, index, left, perPixel }: { emitterId: string; index: number; left: number; perPixel: number }) => {
   const bind = useTimeDrag(emitterId, 'Burst time', perPixel, (draft, before, by, fine) => {
-    draft.bursts[index]!.numbers.burstAt = snap(before.bursts[index]!.numbers.burstAt + by, fine)
+    const { from, to, ...more } = before.bursts[index]!.numbers.burstAt
+    const moved = snap(from + by, fine)
+    draft.bursts[index]!.numbers.burstAt = { ...more, from: moved, to: moved + to - from }
   })
   return <span {...bind()} className="burst-tick" data-testid="burst-tick" style={{ left, touchAction: 'none' }} title="Burst: drag to move" />
 }
 
+const isSteady = ({ numbers }: Emitter): boolean => numbers.flow > 0 || numbers.flowPerPx > 0 || numbers.minimum > 0
+
+/** Most repeats of a burst that are marked. */
+const MARKED = 24
+
+/** Where a burst fires, drawn times at their middle; repeats follow their first. */
+const burstMarks = (emitter: Emitter): { index: number; at: number; repeat: boolean }[] =>
+  emitter.bursts.flatMap(({ numbers }, index) => {
+    const middle = ({ from, to }: { from: number; to: number }): number => (from + to) / 2
+    return Array.from({ length: Math.min(MARKED, numbers.burstRepeats) }, (_, k) => ({ index, at: middle(numbers.burstAt) + k * middle(numbers.burstInterval), repeat: k > 0 }))
+  })
+
 /** Solid means emitting and can be dragged; hatched means still alive and follows by itself. */
 export const Bars = ({ emitterId, seconds, width }: { emitterId: string; seconds: number; width: number }) => {
-  const text = useShown((kit, effect) => (effect.emitters[emitterId] ? JSON.stringify({ ...trackTimes(kit, effect, emitterId), bursts: effect.emitters[emitterId].bursts.map((b) => b.numbers.burstAt), flow: effect.emitters[emitterId].numbers.flow }) : ''), '')
+  const text = useShown((kit, effect) => (effect.emitters[emitterId] ? JSON.stringify({ ...trackTimes(kit, effect, emitterId), bursts: effect.emitters[emitterId].companionOf === null ? burstMarks(effect.emitters[emitterId]) : [], steady: isSteady(effect.emitters[emitterId]) }) : ''), '')
   const perPixel = seconds / Math.max(1, width)
   const move = useTimeDrag(emitterId, 'Delay', perPixel, (draft, before, by, fine) => void (draft.numbers.delay = snap(before.numbers.delay + by, fine)))
   const stretch = useTimeDrag(emitterId, 'Duration', perPixel, (draft, before, by, fine) => void (draft.numbers.duration = snap(before.numbers.duration + by, fine)))
   if (!text) return <div className="track-time" />
-  const { start, emissionEnd, latestEnd, bursts, flow } = JSON.parse(text) as ReturnType<typeof trackTimes> & { bursts: number[]; flow: number }
+  const { start, emissionEnd, latestEnd, bursts, steady } = JSON.parse(text) as ReturnType<typeof trackTimes> & { bursts: ReturnType<typeof burstMarks>; steady: boolean }
   const x = (s: number): number => (s / seconds) * width
   return (
     <div className="track-time">
-      <div {...move()} className={flow > 0 ? 'bar' : 'bar thin'} data-testid="bar" style={{ left: x(start), width: Math.max(6, x(emissionEnd) - x(start)), touchAction: 'none' }} title="Drag to change the delay" />
+      <div {...move()} className={steady ? 'bar' : 'bar thin'} data-testid="bar" style={{ left: x(start), width: Math.max(6, x(emissionEnd) - x(start)), touchAction: 'none' }} title="Drag to change the delay" />
       <div className="afterlife" style={{ left: Math.max(x(emissionEnd), x(start) + 6), width: Math.max(0, x(latestEnd) - Math.max(x(emissionEnd), x(start) + 6)) }} />
-      {flow > 0 && <span {...stretch()} className="bar-end" data-testid="bar-end" style={{ left: x(emissionEnd) - 4, touchAction: 'none' }} title="Drag to change the duration" />}
-      {bursts.map((at, i) => (
-        <BurstTick key={i} emitterId={emitterId} index={i} left={x(start + at)} perPixel={perPixel} />
-      ))}
+      {steady && <span {...stretch()} className="bar-end" data-testid="bar-end" style={{ left: x(emissionEnd) - 4, touchAction: 'none' }} title="Drag to change the duration" />}
+      {bursts.map(({ index, at, repeat }, i) =>
+        repeat ? <span key={i} className="burst-echo" style={{ left: x(start + at) }} /> : <BurstTick key={i} emitterId={emitterId} index={index} left={x(start + at)} perPixel={perPixel} />,
+      )}
     </div>
   )
 }

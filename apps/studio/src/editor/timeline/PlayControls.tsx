@@ -1,10 +1,37 @@
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
-import { PLAYS, type Play } from '@gliv/model'
+import Tune from '@mui/icons-material/Tune'
+import IconButton from '@mui/material/IconButton'
+import Popover from '@mui/material/Popover'
+import { PLAYS, type Play, type PropertyId } from '@gliv/model'
+import { useState } from 'react'
+import { PropertyRow } from '../../controls/PropertyRow.tsx'
 import { ValueText } from '../../controls/ValueText.tsx'
 import { edit } from '../../store/document.ts'
 import { PLAY_TEXTS } from '../../texts/kinds.ts'
 import { useEffectId, useShown } from '../context.ts'
+
+/** Times of the effect that are seldom touched. */
+const EffectMenu = () => {
+  const effectId = useEffectId()
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const sustains = useShown((_, effect) => effect.play === 'sustain', false)
+  const rows: readonly PropertyId[] = [...(sustains ? (['sustainFrom', 'sustainTo'] as const) : []), 'warmUp', 'timeScale', 'jumpPx']
+  return (
+    <>
+      <IconButton aria-label="Times of the effect" title="Warm-up, time scale and more" onClick={(event) => setAnchor(event.currentTarget)}>
+        <Tune fontSize="small" />
+      </IconButton>
+      <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'top', horizontal: 'left' }} transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+        <div className="effect-menu">
+          {rows.map((id) => (
+            <PropertyRow key={id} target={{ owner: 'effect', effect: effectId }} id={id} />
+          ))}
+        </div>
+      </Popover>
+    </>
+  )
+}
 
 /** How the effect itself plays; unlike the transport's repeat this is part of the document. */
 export const PlayControls = () => {
@@ -31,6 +58,7 @@ export const PlayControls = () => {
           every <ValueText target={{ owner: 'effect', effect: effectId }} id="loopSeconds" />
         </>
       )}
+      <EffectMenu />
     </span>
   )
 }

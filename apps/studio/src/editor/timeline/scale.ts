@@ -1,14 +1,17 @@
 /** From seconds to pixels on the effect's timeline. Pure. */
 import type { Effect, Kit } from '@gliv/document'
-import { emitterEndSeconds } from '@gliv/engine'
+import { emitterEndSeconds, longestLife } from '@gliv/engine'
 
 /** Seconds at which an emitter stops sending out, and the last moment one of its particles can live. */
 export const trackTimes = (kit: Kit, effect: Effect, emitterId: string): { start: number; emissionEnd: number; latestEnd: number } => {
-  const emitter = effect.emitters[emitterId]!
+  const own = effect.emitters[emitterId]!
+  // A companion's times are its partner's.
+  const emitter = (own.companionOf !== null && effect.emitters[own.companionOf]) || own
   const { delay } = emitter.numbers
   const cut = effect.play === 'loop' ? effect.numbers.loopSeconds : Infinity
   const emissionEnd = Math.min(cut, emitterEndSeconds(emitter))
-  return { start: delay, emissionEnd, latestEnd: emissionEnd + (kit.types[emitter.type]?.numbers.life.to ?? 0) }
+  const type = kit.types[emitter.type]
+  return { start: delay, emissionEnd, latestEnd: emissionEnd + (type ? longestLife({ ...emitter, type }) : 0) }
 }
 
 /** Length that the ruler shows, in seconds: everything, and a little more. */

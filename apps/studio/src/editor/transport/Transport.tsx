@@ -13,6 +13,7 @@ import { useEffect, useRef, useState } from 'react'
 import { TypedField } from '../../controls/TypedField.tsx'
 import { edit } from '../../store/document.ts'
 import { setSession, SPEEDS, useSession } from '../../store/session.ts'
+import { PreviewMenu } from './PreviewMenu.tsx'
 import { useDriver, useEffectId, useShown } from '../context.ts'
 
 const SPEED_LABELS: Record<(typeof SPEEDS)[number], string> = { 0.1: '¹⁄₁₀', 0.25: '¼', 0.5: '½', 1: '1×', 2: '2×' }
@@ -100,6 +101,7 @@ export const Transport = () => {
       </ToggleButtonGroup>
       <Clock />
       <span className="spacer" />
+      <PreviewMenu />
       <SeedField />
     </div>
   )

@@ -1,0 +1,27 @@
+/** Tape files: plain data from outside, checked entry by entry before the engine sees it. */
+import { readFile } from 'node:fs/promises'
+import { Refusal, type Tape } from '@gliv/model'
+import { reasonOf } from './kitfile.ts'
+
+/** What a tape may do in this version; the rest of the contract's words is refused by name. */
+const TAPE_WORDS = ['move', 'teleport', 'stop', 'emit', 'view']
+
+export const readTape = async (path: string): Promise<Tape> => {
+  let data: unknown
+  try {
+    data = JSON.parse(await readFile(path, 'utf8'))
+  } catch (error) {
+    throw new Refusal(path, error instanceof SyntaxError ? `it is not readable JSON (${error.message}); correct it` : reasonOf(error))
+  }
+  if (!Array.isArray(data)) throw new Refusal(path, 'a tape is a JSON list of {tick, do, …}; wrap the entries in [ ]')
+  data.forEach((entry: Record<string, unknown> | null, i) => {
+    const word = entry?.['do']
+    if (word === 'surfaces') throw new Refusal(`tape[${i}].do`, `"${word}" is not supported yet by this version; remove the entry`)
+    if (!TAPE_WORDS.includes(word as string)) throw new Refusal(`tape[${i}].do`, `${JSON.stringify(word)} is unknown; it must be one of ${TAPE_WORDS.join(', ')}`)
+    if (word === 'emit' && typeof entry?.['on'] !== 'boolean') throw new Refusal(`tape[${i}].on`, `${JSON.stringify(entry?.['on'])} must be true or false`)
+    if (entry && 'mirror' in entry && typeof entry.mirror !== 'boolean') throw new Refusal(`tape[${i}].mirror`, `${JSON.stringify(entry.mirror)} must be true or false`)
+    for (const key of ['x', 'y', 'w', 'h', 'rotate', 'scale'] as const)
+      if (entry && key in entry && typeof entry[key] !== 'number') throw new Refusal(`tape[${i}].${key}`, `${JSON.stringify(entry[key])} must be a number`)
+  })
+  return data as Tape
+}

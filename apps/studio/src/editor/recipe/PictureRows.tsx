@@ -1,0 +1,74 @@
+import Add from '@mui/icons-material/Add'
+import Close from '@mui/icons-material/Close'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import type { TypePicture } from '@gliv/document'
+import { useState } from 'react'
+import { TypedField } from '../../controls/TypedField.tsx'
+import { edit } from '../../store/document.ts'
+import { useShown } from '../context.ts'
+import { FrameCell, FrameMenu } from './FrameMenu.tsx'
+import type { SentenceTargets } from './targets.ts'
+
+const readWeight = (text: string): number | null => {
+  const value = Number(text.replace(',', '.'))
+  return text.trim() !== '' && value > 0 && value <= 1e6 ? value : null
+}
+
+/** What a press in the menu of frames does: another picture, or one more frame of a clip. */
+type Asked = { readonly anchor: HTMLElement; readonly picture: number | null }
+
+/** Pictures that the type may carry, each with its weight and the frames of its clip. */
+export const PictureRows = ({ targets }: { targets: SentenceTargets }) => {
+  const [asked, setAsked] = useState<Asked | null>(null)
+  const pictures = useShown<readonly TypePicture[]>((kit) => kit.types[targets.type]?.pictures ?? [], [])
+  const change = (label: string, recipe: (list: TypePicture[]) => TypePicture[]): void => edit(label, (kit) => void (kit.types[targets.type]!.pictures = recipe(kit.types[targets.type]!.pictures)))
+  const set = (index: number, label: string, next: Partial<TypePicture>): void => change(label, (list) => list.map((p, i) => (i === index ? { ...p, ...next } : p)))
+  const choose = (sheet: string, frame: number, name: string): void => {
+    if (!asked) return
+    const { picture } = asked
+    if (picture === null) change(`Add ${name}`, (list) => [...list, { sheet, frames: [frame], weight: 1 }])
+    // Frames of a clip come from one sheet; a frame of another one starts the clip anew.
+    else if (pictures[picture]?.sheet === sheet) set(picture, `Add frame ${name}`, { frames: [...pictures[picture].frames, frame] })
+    else set(picture, `Picture: ${name}`, { sheet, frames: [frame] })
+    setAsked(null)
+  }
+  return (
+    <div className="picture-rows">
+      {pictures.map((picture, index) => (
+        <div key={index} className="picture-row">
+          <span className="picture-frames">
+            {picture.frames.map((frame, at) => (
+              <button
+                key={at}
+                type="button"
+                className="clip-frame"
+                title={picture.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
+                aria-label={`Frame ${at + 1} of picture ${index + 1}`}
+                disabled={picture.frames.length === 1}
+                onClick={() => set(index, 'Take a frame out', { frames: picture.frames.filter((_, i) => i !== at) })}
+              >
+                <FrameCell sheetId={picture.sheet} frame={frame} size={26} />
+              </button>
+            ))}
+            <IconButton aria-label={`Add a frame to picture ${index + 1}`} title="Add a frame to the clip" onClick={(event) => setAsked({ anchor: event.currentTarget, picture: index })}>
+              <Add fontSize="inherit" />
+            </IconButton>
+          </span>
+          {pictures.length > 1 && (
+            <label title="How often it is taken, against the others">
+              weight <TypedField label={`Weight of picture ${index + 1}`} shown={String(picture.weight)} read={readWeight} hint="Type a number over 0" onCommit={(weight) => set(index, 'Weight', { weight })} />
+            </label>
+          )}
+          <IconButton aria-label={`Remove picture ${index + 1}`} disabled={pictures.length === 1} onClick={() => change('Remove a picture', (list) => list.filter((_, i) => i !== index))}>
+            <Close fontSize="inherit" />
+          </IconButton>
+        </div>
+      ))}
+      <Button startIcon={<Add />} onClick={(event) => setAsked({ anchor: event.currentTarget, picture: null })}>
+        Add a picture
+      </Button>
+      <FrameMenu anchor={asked?.anchor ?? null} chosen={[]} onClose={() => setAsked(null)} onChoose={choose} />
+    </div>
+  )
+}

@@ -1,0 +1,43 @@
+import Add from '@mui/icons-material/Add'
+import Close from '@mui/icons-material/Close'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import { PropertyRow } from '../../controls/PropertyRow.tsx'
+import { edit } from '../../store/document.ts'
+import { useShown } from '../context.ts'
+import { ChoiceRow } from './ChoiceRow.tsx'
+import { type SentenceTargets, targetOf } from './targets.ts'
+
+/** A straight way of 160 px to the right, to be bent on the stage. */
+const FIRST_WAY = {
+  closed: false,
+  points: [
+    { x: 0, y: 0, inX: 0, inY: 0, outX: 0, outY: 0 },
+    { x: 160, y: 0, inX: 0, inY: 0, outX: 0, outY: 0 },
+  ],
+}
+
+/** The way that the emitter goes by itself, from A to B and on; its points are on the stage. */
+export const TravelRows = ({ targets }: { targets: SentenceTargets }) => {
+  const travels = useShown((_, effect) => effect.emitters[targets.emitter]?.travel != null, false)
+  const set = (label: string, on: boolean): void => edit(label, (kit) => void (kit.effects[targets.effect]!.emitters[targets.emitter]!.travel = on ? { path: FIRST_WAY, mode: 'once', ease: 'linear' } : null))
+  if (!travels)
+    return (
+      <Button startIcon={<Add />} title="The emitter moves along a path while it sends particles out" onClick={() => set('Add travel', true)}>
+        Travel from A to B
+      </Button>
+    )
+  return (
+    <section className="force">
+      <header>
+        <span>Travel</span>
+        <IconButton aria-label="Remove travel" onClick={() => set('Remove travel', false)}>
+          <Close fontSize="inherit" />
+        </IconButton>
+      </header>
+      <PropertyRow target={targetOf(targets, 'travelSeconds')} id="travelSeconds" />
+      <ChoiceRow id="travelMode" targets={targets} />
+      <ChoiceRow id="travelEase" targets={targets} />
+    </section>
+  )
+}

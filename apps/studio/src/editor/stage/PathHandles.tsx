@@ -1,0 +1,114 @@
+import type { Emitter } from '@gliv/document'
+import type { Path, PathPoint } from '@gliv/model'
+import { edit } from '../../store/document.ts'
+import { useEffectId } from '../context.ts'
+import { Handle, type HandleProps, whole } from './Handle.tsx'
+import { pathData } from './outlines.tsx'
+
+/** A path of an emitter: the shape's own, or the way that it travels. */
+interface PathOwner {
+  readonly name: string
+  read(emitter: Emitter): Path | null
+  write(emitter: Emitter, path: Path): void
+}
+
+export const SHAPE_PATH: PathOwner = {
+  name: 'Path',
+  read: (emitter) => (emitter.shape === 'polyline' || emitter.shape === 'curve' ? emitter.path : null),
+  write: (emitter, path) => void (emitter.path = path),
+}
+
+export const TRAVEL_PATH: PathOwner = {
+  name: 'Travel',
+  read: (emitter) => emitter.travel?.path ?? null,
+  write: (emitter, path) => void (emitter.travel = emitter.travel && { ...emitter.travel, path }),
+}
+
+const withPoint = (path: Path, index: number, change: Partial<PathPoint>): Path => ({ ...path, points: path.points.map((p, i) => (i === index ? { ...p, ...change } : p)) })
+
+/** Halfway to the next point, for a press that adds one. */
+const middleAfter = (path: Path, index: number): { x: number; y: number } | null => {
+  const a = path.points[index]!
+  const b = path.points[index + 1] ?? (path.closed ? path.points[0] : undefined)
+  if (!b) return null
+  // The middle of the Bézier curve, which is the straight middle without handles.
+  const mid = (p: number, out: number, into: number, q: number): number => (p + 3 * (p + out) + 3 * (q + into) + q) / 8
+  return { x: mid(a.x, a.outX, b.inX, b.x), y: mid(a.y, a.outY, b.inY, b.y) }
+}
+
+const insertAfter = (path: Path, index: number, x: number, y: number): Path => ({
+  ...path,
+  points: [...path.points.slice(0, index + 1), { x, y, inX: 0, inY: 0, outX: 0, outY: 0 }, ...path.points.slice(index + 1)],
+})
+
+/** Points of a path: drag to move, the small ones between add a point, a double-click removes one. Curves also show their handles. */
+export const PathHandles = ({ owner, emitter, at, curved }: { owner: PathOwner; emitter: Emitter; at: HandleProps['at']; curved: boolean }) => {
+  const effectId = useEffectId()
+  const path = owner.read(emitter)
+  if (!path) return null
+  const place = (x: number, y: number): { x: number; y: number } => ({ x: at.x + x * at.zoom, y: at.y + y * at.zoom })
+  const change = (label: string, next: Path): void => edit(`${label} of ${emitter.name}`, (kit) => owner.write(kit.effects[effectId]!.emitters[emitter.id]!, next))
+  const remove = (index: number): void => {
+    if (path.points.length > 2) change('Remove a path point', { ...path, points: path.points.filter((_, i) => i !== index) })
+  }
+  const tangent = (index: number, which: 'in' | 'out') => {
+    const p = path.points[index]!
+    const [dx, dy] = which === 'in' ? [p.inX, p.inY] : [p.outX, p.outY]
+    const end = place(p.x + dx, p.y + dy)
+    const start = place(p.x, p.y)
+    return (
+      <g key={`${index} ${which}`}>
+        <line x1={start.x} y1={start.y} x2={end.x} y2={end.y} className="tangent-line" />
+        <Handle
+          name={`${owner.name}-${which}-${index}`}
+          label={`${owner.name} handle`}
+          {...end}
+          cursor="crosshair"
+          at={at}
+          apply={(e, x, y, fine) => {
+            const now = owner.read(e)
+            const here = now?.points[index]
+            if (!now || !here) return
+            const [vx, vy] = [whole(x - here.x, fine), whole(y - here.y, fine)]
+            owner.write(e, withPoint(now, index, which === 'in' ? { inX: vx, inY: vy } : { outX: vx, outY: vy }))
+          }}
+        >
+          <circle r={3.5} className="handle-knob" />
+        </Handle>
+      </g>
+    )
+  }
+  return (
+    <>
+      <path d={pathData(path, curved, at.zoom)} transform={`translate(${at.x} ${at.y})`} className={owner === TRAVEL_PATH ? 'travel-outline' : 'shape-outline'} />
+      {curved && path.points.map((_, i) => [tangent(i, 'in'), tangent(i, 'out')])}
+      {path.points.map((_, i) => {
+        const middle = middleAfter(path, i)
+        if (!middle) return null
+        const p = place(middle.x, middle.y)
+        return (
+          <circle key={`add ${i}`} cx={p.x} cy={p.y} r={4} className="path-add" data-handle={`${owner.name}-add-${i}`} onClick={() => change('Add a path point', insertAfter(path, i, Math.round(middle.x), Math.round(middle.y)))}>
+            <title>Add a point here</title>
+          </circle>
+        )
+      })}
+      {path.points.map((p, i) => (
+        <Handle
+          key={i}
+          name={`${owner.name}-${i}`}
+          label={`${owner.name} point ${i + 1}`}
+          {...place(p.x, p.y)}
+          cursor="move"
+          at={at}
+          onDoubleClick={() => remove(i)}
+          apply={(e, x, y, fine) => {
+            const now = owner.read(e)
+            if (now) owner.write(e, withPoint(now, i, { x: whole(x, fine), y: whole(y, fine) }))
+          }}
+        >
+          <rect x={-4.5} y={-4.5} width={9} height={9} className="handle-knob" />
+        </Handle>
+      ))}
+    </>
+  )
+}

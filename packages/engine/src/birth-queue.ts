@@ -1,0 +1,272 @@
+/** The births of one tick in the order of their times: from the schedule, from the way travelled, and the delayed ones. */
+import type { EmitterProgram } from './compile.ts'
+import { rampAt, compileRamp, type CompiledRamp } from './ramp.ts'
+import { keyInto, type Key } from './random.ts'
+import { createSchedule, type Schedule, TRAVEL_KEY } from './schedule.ts'
+import type { Moment, Setting } from './setting.ts'
+import type { Launcher } from './launch.ts'
+import { MICRO, type Pass } from './timeline.ts'
+import type { PathPlace } from './paths.ts'
+
+/** A birth that waits for its delay along the shape. */
+interface Waiting {
+  clock: number
+  timeline: number
+  source: number
+  pass: number
+  ordinal: number
+}
+
+const key: Key = { hi: 0, lo: 0 }
+
+export class BirthQueue {
+  readonly schedule: Schedule
+  /** What `next` has found. */
+  sourceIndex = 0
+  keyNumber = 0
+  pass = 0
+  ordinal = 0
+  /** Chance says no; the ordinal is used all the same. */
+  withheld = false
+  readonly #program: EmitterProgram
+  readonly #setting: Setting
+  readonly #launcher: Launcher
+  readonly #next: number[]
+  readonly #end: number[]
+  readonly #pass: Pass = { start: 0, end: 0, from: 0 }
+  readonly #delay: CompiledRamp | null
+  readonly #waiting: Waiting[] = []
+  readonly #travels: boolean
+  readonly #here: PathPlace = { x: 0, y: 0, tx: 1, ty: 0 }
+  readonly #there: PathPlace = { x: 0, y: 0, tx: 1, ty: 0 }
+  #tick = 0
+  #current = 0
+  #last = 0
+  #clockBefore = 0
+  #clockNow = 0
+  /** px since the effect's start, and within this tick. */
+  #travelled = 0
+  #way = 0
+  #nextTravel = 0
+  #endTravel = 0
+
+  constructor(program: EmitterProgram, setting: Setting, launcher: Launcher) {
+    this.#program = program
+    this.#setting = setting
+    this.#launcher = launcher
+    this.schedule = createSchedule(program.source, setting.timeline, setting.clock.rate, setting.seed, program.places)
+    this.#next = this.schedule.sources.map(() => 0)
+    this.#end = this.schedule.sources.map(() => 0)
+    this.#delay = program.delaySeconds > 0 ? compileRamp(program.source.along.delay) : null
+    this.#travels = program.source.numbers.flowPerPx > 0
+  }
+
+  restart(): void {
+    this.#waiting.length = 0
+    this.#travelled = this.#nextTravel = this.#endTravel = this.#way = 0
+    this.#clockNow = 0
+  }
+
+  skipTo(tick: number): void {
+    this.#clockNow = this.#setting.clock.secondsAt(tick)
+  }
+
+  #stopMicro(): number {
+    const stop = this.#setting.tape.stopTick()
+    return stop === Infinity ? Infinity : this.#setting.clock.secondsAt(stop) * MICRO
+  }
+
+  /** Clock → timeline, in seconds. */
+  timelineSecondsAt(clockSeconds: number): number {
+    const { timeline } = this.#setting
+    const stop = this.#stopMicro()
+    timeline.readPass(timeline.passAt(clockSeconds * MICRO, stop), stop, this.#pass)
+    return clockSeconds - (this.#pass.start - this.#pass.from) / MICRO
+  }
+
+  /** The clock in microseconds × rate, a whole number for a plain clock. */
+  #units(tick: number): number {
+    const { clock } = this.#setting
+    return clock.plain ? tick * MICRO : Math.round(clock.secondsAt(tick) * MICRO * clock.rate)
+  }
+
+  /** Ordinals of a source that are due in a pass by a moment of the clock in units. */
+  #due(s: number, pass: number, units: number): number {
+    const source = this.schedule.sources[s]!
+    const { rate } = this.#setting.clock
+    const { start, end, from } = this.#pass
+    if (units >= end * rate) return source.due(pass, (from + end - start) * rate, true)
+    if (units < start * rate) return source.due(pass, from * rate, true)
+    return source.due(pass, units - (start - from) * rate, false)
+  }
+
+  /** Births due from the beginning through a tick, if nothing is refused. */
+  countThrough(tick: number): number {
+    const { timeline } = this.#setting
+    const units = this.#units(tick)
+    const last = timeline.passAt(units / this.#setting.clock.rate, Infinity)
+    let count = 0
+    for (let pass = 0; pass <= last; pass++) {
+      timeline.readPass(pass, Infinity, this.#pass)
+      for (let s = 0; s < this.schedule.sources.length; s++) count += this.#due(s, pass, units) - this.#due(s, pass, -1)
+    }
+    return count
+  }
+
+  /** Begins a tick; `next` then gives its births. */
+  open(tick: number): void {
+    const { timeline, clock } = this.#setting
+    this.#tick = tick
+    this.#clockBefore = this.#clockNow
+    this.#clockNow = clock.secondsAt(tick)
+    const stop = this.#stopMicro()
+    const before = tick > 0 ? this.#units(tick - 1) / clock.rate : 0
+    this.#current = timeline.passAt(before, stop)
+    this.#last = timeline.passAt(this.#units(tick) / clock.rate, stop)
+    this.#openPass()
+    if (this.#travels) this.#openWay()
+  }
+
+  #openPass(): void {
+    this.#setting.timeline.readPass(this.#current, this.#stopMicro(), this.#pass)
+    for (let s = 0; s < this.#next.length; s++) {
+      this.#next[s] = this.#due(s, this.#current, this.#tick === 0 ? -1 : this.#units(this.#tick - 1))
+      this.#end[s] = this.#due(s, this.#current, this.#units(this.#tick))
+    }
+  }
+
+  /** Particles per pixel: the way from the last tick to this one, jumps left out. */
+  #openWay(): void {
+    const tick = this.#tick
+    this.#travelled += this.#way
+    this.#way = 0
+    if (tick === 0) return
+    this.#launcher.centreOfWorldInto(tick - 1, this.timelineSecondsAt(this.#clockBefore), this.#here)
+    this.#launcher.centreOfWorldInto(tick, this.timelineSecondsAt(this.#clockNow), this.#there)
+    this.#setting.timeline.readPass(this.#current, this.#stopMicro(), this.#pass)
+    const dx = this.#there.x - this.#here.x
+    const dy = this.#there.y - this.#here.y
+    const way = Math.sqrt(dx * dx + dy * dy)
+    if (way > this.#setting.jumpPx || this.#setting.tape.jumpsTo(tick)) return
+    this.#way = way
+    this.#nextTravel = this.#endTravel
+    this.#endTravel = Math.floor((this.#travelled + way) * this.#program.source.numbers.flowPerPx)
+  }
+
+  /** Moment within the tick, in ticks, for a moment of the clock. */
+  #ticksAt(clock: number): number {
+    const step = this.#clockNow - this.#clockBefore
+    if (this.#setting.clock.plain) return clock * this.#setting.clock.rate
+    return step > 0 ? this.#tick - 1 + (clock - this.#clockBefore) / step : this.#tick
+  }
+
+  #emits(moment: Moment): boolean {
+    const { tape } = this.#setting
+    return tape.emitsAt(moment.ticks) && (this.#program.effectSustains || moment.ticks < tape.stopTick())
+  }
+
+  /** Finds the next birth of the tick and fills in its moment and the placement's question; false when there is none. */
+  next(moment: Moment): boolean {
+    for (;;) {
+      const source = this.#earliest()
+      const waits = this.#waiting[0]
+      const time = source < 0 ? Infinity : this.#clockOf(source)
+      if (waits && waits.clock <= this.#clockNow && waits.clock <= time) {
+        this.#waiting.shift()
+        this.#take(waits.source, waits.pass, waits.ordinal, waits.timeline, waits.clock, moment)
+        return true
+      }
+      if (source < 0) {
+        if (this.#current >= this.#last) return false
+        this.#current++
+        this.#openPass()
+        continue
+      }
+      this.#takeFrom(source, time, moment)
+      if (!this.#emits(moment) || !this.#inWindow(source, moment)) continue
+      if (this.#delay && this.#postpone(moment)) continue
+      return true
+    }
+  }
+
+  /** Index of the source with the earliest birth left in this pass; the number of sources stands for the way travelled. */
+  #earliest(): number {
+    let best = -1
+    let bestTime = Infinity
+    const n = this.#next.length
+    for (let s = 0; s <= n; s++) {
+      if (s === n ? !this.#travels || this.#nextTravel >= this.#endTravel : this.#next[s]! >= this.#end[s]!) continue
+      const time = this.#clockOf(s)
+      if (time < bestTime) {
+        best = s
+        bestTime = time
+      }
+    }
+    return best
+  }
+
+  /** Seconds on the clock of a source's next birth. */
+  #clockOf(source: number): number {
+    if (source === this.#next.length) {
+      const share = this.#way > 0 ? ((this.#nextTravel + 1) / this.#program.source.numbers.flowPerPx - this.#travelled) / this.#way : 1
+      return this.#clockBefore + (this.#clockNow - this.#clockBefore) * Math.min(1, Math.max(0, share))
+    }
+    const { start, from } = this.#pass
+    const time = this.schedule.sources[source]!.timeOf(this.#current, this.#next[source]!)
+    return start === from ? time : start / MICRO + (time - from / MICRO)
+  }
+
+  #takeFrom(source: number, clock: number, moment: Moment): void {
+    const travel = source === this.#next.length
+    const ordinal = travel ? this.#nextTravel++ : this.#next[source]!++
+    const timeline = clock - (this.#pass.start - this.#pass.from) / MICRO
+    this.#take(source, travel ? 0 : this.#current, ordinal, timeline, clock, moment)
+  }
+
+  #take(source: number, pass: number, ordinal: number, timeline: number, clock: number, moment: Moment): void {
+    const from = this.schedule.sources[source]
+    moment.clock = clock
+    moment.timeline = timeline
+    moment.ticks = this.#ticksAt(clock)
+    this.sourceIndex = source
+    this.keyNumber = from ? from.key : TRAVEL_KEY
+    this.pass = pass
+    this.ordinal = ordinal
+    const { question } = this.#launcher
+    question.ordinal = ordinal
+    question.burstCount = 0
+    from?.burst?.placeInto(pass, ordinal, question)
+    this.withheld = from?.burst?.withheld(pass, ordinal) ?? false
+  }
+
+  /** Only what depends on the way travelled is not already kept inside the emitter's window by its schedule. */
+  #inWindow(source: number, moment: Moment): boolean {
+    if (source < this.#next.length) return true
+    const { start, length } = this.schedule.window
+    const at = moment.timeline * MICRO
+    return at >= start && at < start + length
+  }
+
+  /** Puts a birth back by its delay along the shape; false when it is due at once. */
+  #postpone(moment: Moment): boolean {
+    if (this.withheld) return false
+    keyInto(key, this.#setting.seed, this.#program.source.salt, this.keyNumber, this.pass, this.ordinal)
+    const delay = this.#program.delaySeconds * rampAt(this.#delay!, this.#launcher.along(key.hi, key.lo))
+    if (delay === 0) return false
+    const waiting: Waiting = { clock: moment.clock + delay, timeline: moment.timeline + delay, source: this.sourceIndex, pass: this.pass, ordinal: this.ordinal }
+    let at = this.#waiting.length
+    while (at > 0 && this.#waiting[at - 1]!.clock > waiting.clock) at--
+    this.#waiting.splice(at, 0, waiting)
+    return true
+  }
+
+  /** Whether the emitter is open at a tick itself; fills in the moment. */
+  openAtTick(tick: number, moment: Moment): boolean {
+    moment.ticks = tick
+    moment.clock = this.#clockNow
+    moment.timeline = this.timelineSecondsAt(this.#clockNow)
+    const { start, length } = this.schedule.window
+    const at = moment.timeline * MICRO
+    return at >= start && at < start + length && this.#emits(moment)
+  }
+}

@@ -1,0 +1,25 @@
+/** Values drawn for a particle: ranges with their bias. */
+import type { Bias, Range } from '@gliv/model'
+import { draw } from './random.ts'
+
+/**
+ * Bends an even draw u in [0, 1) to a bias, by the inverse of its distribution: `middle` has the density of a triangle
+ * over the whole range, `low` falls as 2·(1 − x), `high` rises as 2·x.
+ */
+export const BIAS_BENDS = {
+  even: (u) => u,
+  middle: (u) => (u < 0.5 ? Math.sqrt(u * 0.5) : 1 - Math.sqrt((1 - u) * 0.5)),
+  low: (u) => 1 - Math.sqrt(1 - u),
+  high: (u) => Math.sqrt(u),
+} as const satisfies Record<Bias, (u: number) => number>
+
+/** `from` + (`to` − `from`) × the draw, bent by the range's bias. */
+export const drawRange = (range: Range, stream: number, hi: number, lo: number): number => {
+  if (range.from === range.to) return range.from
+  const u = draw(hi, lo, stream, 0)
+  return range.from + (range.to - range.from) * (range.bias === undefined || range.bias === 'even' ? u : BIAS_BENDS[range.bias](u))
+}
+
+/** A whole number of a range, both ends included. */
+export const drawWhole = (range: Range, stream: number, hi: number, lo: number): number =>
+  range.from === range.to ? range.from : Math.min(range.to, Math.floor(drawRange({ ...range, to: range.to + 1 }, stream, hi, lo)))

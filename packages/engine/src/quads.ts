@@ -1,0 +1,158 @@
+/** The quads of an emitter's visible particles: the fast way for the common case, and the way that knows everything. */
+import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
+import type { EmitterRun } from './emitter.ts'
+import { ANCHOR_PIVOTS, frameAt, stretchAt } from './looks.ts'
+import { drawTurnInto } from './maths.ts'
+import type { Visible } from './visible.ts'
+import type { Pool } from './pool.ts'
+import { rampAt } from './ramp.ts'
+import type { Pose } from './tape.ts'
+
+/** The moment of display, and where the particles' space is then. */
+export interface GeneralScene {
+  /** Seconds on the clock before the tick. */
+  back: number
+  now: number
+  stepSeconds: number
+  pose: Pose
+  carried: boolean
+  /** Added to every place: the view's corner for pinned particles. */
+  moveX: number
+  moveY: number
+  stretch: number
+  /** Degrees added by a lane. */
+  angleLane: number
+}
+
+const turn = new Float64Array(2)
+const place = new Float64Array(2)
+
+/** Place at the moment of display: between the last tick and this one. A newborn's last place is its birthplace, less than a tick ago. */
+const placeInto = (pool: Pool, i: number, scene: GeneralScene): void => {
+  let x = pool.x[i]!
+  let y = pool.y[i]!
+  if (scene.back > 0) {
+    const sinceLast = Math.min(scene.stepSeconds, scene.now - pool.born[i]!)
+    const t = sinceLast > 0 ? Math.min(1, scene.back / sinceLast) : 0
+    x += (pool.lastX[i]! - x) * t
+    y += (pool.lastY[i]! - y) * t
+  }
+  place[0] = x
+  place[1] = y
+}
+
+/** Writes all words but tint and opacity. */
+export const drawPlain = (pool: Pool, v: Visible, rect: FrameRect, scene: GeneralScene, f32: Float32Array, from: number, originX: number, originY: number): void => {
+  const { x: tx, y: ty, w, h, pivotX, pivotY } = rect
+  const { slot, age, scale, count } = v
+  const { x: xs, y: ys, lastX, lastY, born, angle, spin } = pool
+  const { back, now, stepSeconds } = scene
+  for (let k = 0, o = from; k < count; k++, o += INSTANCE_WORDS) {
+    const i = slot[k]!
+    let x = xs[i]!
+    let y = ys[i]!
+    if (back > 0) {
+      const sinceLast = Math.min(stepSeconds, now - born[i]!)
+      const t = sinceLast > 0 ? Math.min(1, back / sinceLast) : 0
+      x += (lastX[i]! - x) * t
+      y += (lastY[i]! - y) * t
+    }
+    drawTurnInto(angle[i]! + spin[i]! * age[k]!, turn)
+    const c = turn[0]! * scale[k]!
+    const s = turn[1]! * scale[k]!
+    f32[o] = x - originX - c * pivotX + s * pivotY
+    f32[o + 1] = y - originY - s * pivotX - c * pivotY
+    f32[o + 2] = c * w
+    f32[o + 3] = s * w
+    f32[o + 4] = -s * h
+    f32[o + 5] = c * h
+    f32[o + 6] = tx
+    f32[o + 7] = ty
+    f32[o + 8] = w
+    f32[o + 9] = h
+  }
+}
+
+/**
+ * The sprite's axes are A·F·R(start + spin)·diag(scale): A turns to the facing (along travel, or the effect's turn at
+ * birth), F mirrors across for a mirrored effect, along travel down instead. A carried particle's place and axes then
+ * go through the effect's pose at the moment of display.
+ */
+export const drawGeneral = (run: EmitterRun, v: Visible, scene: GeneralScene, frame: Frame, from: number): void => {
+  const { pool, looks, program } = run
+  const { type } = looks
+  const { f32 } = frame
+  const { pose } = scene
+  const faces = type.facing === 'travel'
+  const speeds = program.speedRamp
+  const pivotOf = ANCHOR_PIVOTS[type.anchor]
+  drawTurnInto(pose.rotate, turn)
+  const poseC = turn[0]! * pose.scale
+  const poseS = turn[1]! * pose.scale
+  const sign = pose.mirror ? -1 : 1
+  for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) {
+    const i = v.slot[k]!
+    const picture = type.pictures[pool.picture[i]!]!
+    const rect = picture.frames[looks.oneFrame ? 0 : frameAt(looks, pool, i, v.u[k]!, v.age[k]!)]!
+    const size = pool.grow[i]!
+    const grow = size < 0 ? -size : size
+    let sx = v.scale[k]! * grow
+    const sy = (type.scaleApart ? v.scaleY[k]! : v.scale[k]!) * grow
+    let pivotX = rect.pivotX
+    if (scene.stretch !== 0) {
+      const vx = pool.vx[i]!
+      const vy = pool.vy[i]!
+      const factor = stretchAt(type.numbers, scene.stretch, Math.sqrt(vx * vx + vy * vy) * rampAt(speeds, v.u[k]!))
+      sx *= factor
+      if (factor > 1e-6) pivotX = pivotOf(rect, factor)
+    }
+    let ax = 1
+    let ay = 0
+    if (faces) {
+      const fx = pool.faceX[i]!
+      const fy = pool.faceY[i]!
+      const length = Math.sqrt(fx * fx + fy * fy)
+      if (length > 0) {
+        ax = fx / length
+        ay = fy / length
+      }
+    } else if (pool.turn[i] !== 0) {
+      drawTurnInto(pool.turn[i]!, turn)
+      ax = turn[0]!
+      ay = turn[1]!
+    }
+    drawTurnInto(pool.angle[i]! + scene.angleLane + pool.spin[i]! * v.age[k]!, turn)
+    const p = size < 0 && !faces ? -1 : 1
+    const q = size < 0 && faces ? -1 : 1
+    const c = turn[0]!
+    const s = turn[1]!
+    let acrossX = (p * c * ax - q * s * ay) * sx
+    let acrossY = (p * c * ay + q * s * ax) * sx
+    let downX = (-p * s * ax - q * c * ay) * sy
+    let downY = (-p * s * ay + q * c * ax) * sy
+    placeInto(pool, i, scene)
+    let x = place[0]! + scene.moveX
+    let y = place[1]! + scene.moveY
+    if (scene.carried) {
+      const lx = x * sign
+      x = pose.x + lx * poseC - y * poseS
+      y = pose.y + lx * poseS + y * poseC
+      const ux = acrossX * sign
+      acrossX = ux * poseC - acrossY * poseS
+      acrossY = ux * poseS + acrossY * poseC
+      const dx = downX * sign
+      downX = dx * poseC - downY * poseS
+      downY = dx * poseS + downY * poseC
+    }
+    f32[o] = x - frame.originX - acrossX * pivotX - downX * rect.pivotY
+    f32[o + 1] = y - frame.originY - acrossY * pivotX - downY * rect.pivotY
+    f32[o + 2] = acrossX * rect.w
+    f32[o + 3] = acrossY * rect.w
+    f32[o + 4] = downX * rect.h
+    f32[o + 5] = downY * rect.h
+    f32[o + 6] = rect.x
+    f32[o + 7] = rect.y
+    f32[o + 8] = rect.w
+    f32[o + 9] = rect.h
+  }
+}

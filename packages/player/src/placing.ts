@@ -1,0 +1,19 @@
+/** How an effect is placed: mirrored first, then scaled, turned and moved. What is not said stays as it is. */
+export interface Placing {
+  /** Degrees, clockwise. */
+  readonly rotation?: number
+  /** Left and right change sides. */
+  readonly mirror?: boolean
+  /** Multiplies every length and no time. */
+  readonly scale?: number
+}
+
+export interface PlayOptions extends Placing {
+  /** World pixels; default 0, 0. */
+  readonly x?: number
+  readonly y?: number
+  /** Where point B of segments lies, in world pixels; default: as designed. */
+  readonly anchorB?: { readonly x: number; readonly y: number }
+  /** Unsigned 32 bits; default: the effect's own. */
+  readonly seed?: number
+}
