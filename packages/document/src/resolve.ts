@@ -1,9 +1,22 @@
 /** From a kit to resolved effects. Cached by identity, so that an edit resolves only what it touched. */
-import { Refusal, type EmitterChoices, type Lanes, type MaskPart, type MaskPlaces, type Picture, property, type PropertyId, type ResolvedEffect, type ResolvedEmitter, type ResolvedType, type TypeChoices } from '@gliv/model'
+import {
+  Refusal,
+  type EmitterChoices,
+  type Lanes,
+  type MaskPart,
+  type MaskPlaces,
+  type Picture,
+  property,
+  type PropertyId,
+  type ResolvedEffect,
+  type ResolvedEmitter,
+  type ResolvedType,
+  type TypeChoices,
+} from '@gliv/model'
 import type { Effect, Emitter, Kit, ParticleType, Sheet } from './kit.ts'
 
 /** Reads the places of a picture; given by who has the pixels. The same question must get the same object. */
-export type MaskReader = (sheet: Sheet, frame: number, part: MaskPart, grid: number, keepColours: boolean) => MaskPlaces
+export type MaskReader = (sheet: Sheet, frame: number, cells: MaskPart, grid: number, keepColours: boolean) => MaskPlaces
 
 interface CachedType {
   readonly sheets: Kit['sheets']
@@ -51,10 +64,10 @@ const resolveType = (kit: Kit, type: ParticleType): ResolvedType => {
 }
 
 const resolveMask = (kit: Kit, emitter: Emitter, read: MaskReader | undefined): MaskPlaces | null => {
-  if (emitter.shape !== 'picture' || !emitter.mask) return null
+  if (!emitter.mask || emitter.shape !== 'picture') return null
   if (!read) throw new Refusal(`emitters.${emitter.id}.mask`, 'its shape is a picture, but no pictures are at hand; use a kit file that holds them')
-  const { sheet, frame, part, keepColours } = emitter.mask
-  return read(kit.sheets[sheet]!, frame, part, emitter.numbers.grid, keepColours)
+  const { sheet, frame, keepColours, part: cells } = emitter.mask
+  return read(kit.sheets[sheet]!, frame, cells, emitter.numbers.grid, keepColours)
 }
 
 /** Looks are the companion's own; births, place, launch and motion are its partner's. */

@@ -60,9 +60,8 @@ export const burstSource = (burst: ResolvedBurst, salt: number, delay: number, l
   /** In microseconds on the timeline; what a span would carry past the end of the pass is cut by the caller. */
   const timeOf = (firings: Firings, ordinal: number): number => {
     const firing = firingOf(firings, ordinal)
-    const start = first(firings, firing)
-    const size = firings.upTo[firing]! - start
-    return firings.at[firing]! + (span * (ordinal - start)) / size
+    const begin = first(firings, firing)
+    return firings.at[firing]! + (span * (ordinal - begin)) / (firings.upTo[firing]! - begin)
   }
   return {
     id: burst.id,
@@ -74,8 +73,7 @@ export const burstSource = (burst: ResolvedBurst, salt: number, delay: number, l
       for (let firing = 0; firing < firings.at.length; firing++) {
         const at = firings.at[firing]!
         if (strict ? at >= since : at > since) break
-        const start = first(firings, firing)
-        const size = firings.upTo[firing]! - start
+  X = firings.upTo[firing]! - start
         if (size === 0) continue
         let within = size
         if (span > 0) {

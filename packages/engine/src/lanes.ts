@@ -1,5 +1,5 @@
 /** Lanes: values over the effect's time, compiled with the same ramps. */
-import { type Lane, type Lanes, property, type PropertyId } from '@gliv/model'
+import { type Lane, type Lanes, PLUS_LANES, type PropertyId } from '@gliv/model'
 import { type CompiledIntegral, type CompiledRamp, compileIntegral, compileRamp, integralAt, rampAt } from './ramp.ts'
 
 export interface CompiledLane {
@@ -19,7 +19,7 @@ export const compileLane = (id: PropertyId, lane: Lane): CompiledLane => ({
   from: lane.from,
   change: lane.to - lane.from,
   perSecond: 1 / lane.seconds,
-  times: property(id).lane === 'times',
+  times: !PLUS_LANES.has(id),
   most: Math.max(lane.from, lane.to),
 })
 

@@ -36,9 +36,9 @@ const unitsPerPx = (emitter: Emitter, key: 'shapeWidth' | 'shapeHeight' | 'shape
 }
 
 const RadiusHandle = ({ emitter, at, id, side }: Part & { id: 'shapeRadius' | 'shapeInner'; side: 1 | -1 }) => {
-  const start = useStart()
+  const before = useStart()
   const radius = sizeOf(emitter, id)
-  const pad = padFor(start ? sizeOf(start, id) : 0, at.zoom)
+  const pad = padFor(before ? sizeOf(before, id) : 0, at.zoom)
   const label = id === 'shapeRadius' ? 'Radius' : 'Inner radius'
   return (
     <Handle
@@ -54,9 +54,9 @@ const RadiusHandle = ({ emitter, at, id, side }: Part & { id: 'shapeRadius' | 's
 }
 
 const SizeHandle = ({ emitter, at }: Part) => {
-  const start = useStart()
+  const before = useStart()
   const [w, h] = [sizeOf(emitter, 'shapeWidth'), sizeOf(emitter, 'shapeHeight')]
-  const [w0, h0] = start ? [sizeOf(start, 'shapeWidth'), sizeOf(start, 'shapeHeight')] : [0, 0]
+  const [w0, h0] = before ? [sizeOf(before, 'shapeWidth'), sizeOf(before, 'shapeHeight')] : [0, 0]
   return (
     <Handle
       name="size"
