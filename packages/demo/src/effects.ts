@@ -1,11 +1,7 @@
 /** The effects of Last Ferry and their particle types. */
 import type { Effect, ParticleType } from '@gliv/document'
-import { BIT_SPRITES, SOFT_SPRITES, type Sprite } from './sprites.ts'
+import { bits, soft } from './frames.ts'
 import { burst, effect, emitter, fixed, ramp, range, tint, type } from './recipe.ts'
-
-const frameOf = (sheet: string, sprites: readonly Sprite[]) => (name: string) => ({ sheet, frame: sprites.findIndex((s) => s.name === name) })
-const soft = frameOf('soft', SOFT_SPRITES)
-const bits = frameOf('bits', BIT_SPRITES)
 
 const ANY_ANGLE = range(-180, 180)
 const FADE_OUT = ramp([0, 1], [0.35, 1, 'ease'], [1, 0])

@@ -1,21 +1,28 @@
 /** Last Ferry: the night boat of a canal town. The demo kit, generated. */
 import { emptyKit, type KitFile } from '@gliv/document'
+import { BLASTS, BLAST_TYPES, PALETTES } from './blasts.ts'
 import { EFFECTS, TYPES } from './effects.ts'
+import { HARBOUR, HARBOUR_TYPES } from './harbour.ts'
+import { PIXEL_SPRITES } from './pixel-art.ts'
 import { BIT_SPRITES, makeSheet, SOFT_SPRITES } from './sprites.ts'
 
 export const makeDemo = (): KitFile => {
   const kit = emptyKit('last-ferry', 'Last Ferry')
   const pictures = new Map<string, Uint8Array>()
-  for (const { sheet, png } of [makeSheet('soft', 'Soft shapes', 'smooth', SOFT_SPRITES), makeSheet('bits', 'Bits', 'smooth', BIT_SPRITES)]) {
+  for (const { sheet, png } of [makeSheet('soft', 'Soft shapes', 'smooth', SOFT_SPRITES), makeSheet('bits', 'Bits', 'smooth', BIT_SPRITES), makeSheet('pixels', 'Hard pixels', 'nearest', PIXEL_SPRITES)]) {
     kit.sheets[sheet.id] = sheet
     kit.sheetOrder.push(sheet.id)
     pictures.set(sheet.picture, png)
   }
-  for (const type of TYPES) {
+  for (const palette of PALETTES) {
+    kit.palettes[palette.id] = palette
+    kit.paletteOrder.push(palette.id)
+  }
+  for (const type of [...TYPES, ...BLAST_TYPES, ...HARBOUR_TYPES]) {
     kit.types[type.id] = type
     kit.typeOrder.push(type.id)
   }
-  for (const effect of EFFECTS) {
+  for (const effect of [...EFFECTS, ...BLASTS, ...HARBOUR]) {
     kit.effects[effect.id] = effect
     kit.effectOrder.push(effect.id)
   }

@@ -1,6 +1,6 @@
 /** The sprites of Last Ferry, painted by formula. */
 import { hashPicture, type Sheet, type SheetFrame } from '@gliv/document'
-import { chip, createImage, blit, dot, encodePng, glow, paintField, puff, ring, spark, streak, type Image } from '@gliv/pixels'
+import { blit, bolt, chip, createImage, crescent, dot, encodePng, flame, fluff, foam, glow, paintField, puff, ring, spark, streak, type Image } from '@gliv/pixels'
 import type { Sampling } from '@gliv/model'
 
 export interface Sprite {
@@ -18,6 +18,12 @@ export const SOFT_SPRITES: readonly Sprite[] = [
   sprite('spark', 32, 32, spark),
   sprite('ring', 64, 64, ring(0.18)),
   sprite('drop streak', 48, 6, streak),
+  sprite('flame', 24, 48, flame),
+  sprite('crescent', 40, 64, crescent),
+  sprite('fluff', 28, 34, fluff),
+  sprite('bolt', 20, 8, bolt),
+  sprite('foam', 40, 40, foam(5)),
+  sprite('broken foam', 40, 40, foam(23)),
 ]
 
 export const BIT_SPRITES: readonly Sprite[] = [

@@ -27,7 +27,9 @@ export const burstSource = (burst: ResolvedBurst, salt: number, delay: number, l
   const count = burst.eachPlace ? { from: places, to: places } : burstCount
   if (count.to === 0 || delay + micro(burstAt.from) >= limit) return null
   const key = sourceOfId(burst.id)
-  const span = micro(burstSpan)
+  const wholeSpan = micro(burstSpan)
+  /** A firing is over when the next one begins, so that times never fall with the ordinal. */
+  const spanOf = (firings: Firings, firing: number): number => Math.min(wholeSpan, (firings.at[firing + 1] ?? Infinity) - firings.at[firing]!)
   const drawn: Key = { hi: 0, lo: 0 }
   const layOut = (pass: number, out: Firings): void => {
     out.pass = pass
@@ -61,7 +63,7 @@ export const burstSource = (burst: ResolvedBurst, salt: number, delay: number, l
   const timeOf = (firings: Firings, ordinal: number): number => {
     const firing = firingOf(firings, ordinal)
     const begin = first(firings, firing)
-    return firings.at[firing]! + (span * (ordinal - begin)) / (firings.upTo[firing]! - begin)
+    return firings.at[firing]! + (spanOf(firings, firing) * (ordinal - begin)) / (firings.upTo[firing]! - begin)
   }
   return {
     id: burst.id,
@@ -73,15 +75,17 @@ export const burstSource = (burst: ResolvedBurst, salt: number, delay: number, l
       for (let firing = 0; firing < firings.at.length; firing++) {
         const at = firings.at[firing]!
         if (strict ? at >= since : at > since) break
-  X = firings.upTo[firing]! - start
+        const begin = first(firings, firing)
+        const size = firings.upTo[firing]! - begin
         if (size === 0) continue
+        const span = spanOf(firings, firing)
         let within = size
         if (span > 0) {
           // Ordinals k with span × k ÷ size ≤ since − at; the same division as in `timeOf` decides at the border.
           within = Math.min(size, Math.max(0, Math.floor(((since - at) * size) / span) - 1))
           while (within < size && (strict ? at + (span * within) / size < since : at + (span * within) / size <= since)) within++
         }
-        due = start + within
+        due = begin + within
         if (within < size) break
       }
       return due

@@ -90,3 +90,38 @@ export const chip = (seed: number, corners = 6): Field => (x, y) => {
   const edge = lattice(i, 0, seed) * (1 - t) + lattice((i + 1) % corners, 0, seed) * t
   return Math.sqrt(x * x + y * y) < 0.5 + 0.45 * edge ? 1 : 0
 }
+
+/** A tongue of flame, thin at the top. */
+export const flame: Field = (x, y) => {
+  const up = (1 - y) / 2
+  const width = 0.72 * Math.sqrt(Math.max(0, 1 - up)) * smooth((1.02 - Math.abs(y)) * 3)
+  return width <= 0 ? 0 : (1 - smooth(Math.abs(x) / width)) * (0.35 + 0.65 * smooth((1 - up) * 1.6))
+}
+
+/** A crescent that opens to the left. */
+export const crescent: Field = (x, y) => {
+  const outer = Math.sqrt(x * x + y * y)
+  const inner = Math.sqrt((x + 0.42) * (x + 0.42) + y * y * 0.92)
+  return (1 - smooth((outer - 0.86) / 0.12)) * smooth((inner - 0.86) / 0.2)
+}
+
+/** A seed under a tuft of hairs. */
+export const fluff: Field = (x, y) => {
+  const seed = 1 - smooth((Math.sqrt(x * x * 16 + (y - 0.72) * (y - 0.72) * 5) - 0.35) / 0.25)
+  const r = Math.sqrt(x * x + (y - 0.25) * (y - 0.25))
+  const spoke = Math.abs(x / (Math.abs(y - 0.25) + 0.04))
+  const hair = Math.abs(spoke * 2.4 - Math.floor(spoke * 2.4 + 0.5))
+  const tuft = y < 0.3 && r < 1.15 ? (1 - smooth(hair / 0.42)) * (1 - smooth((r - 0.5) / 0.6)) * 0.85 : 0
+  const stem = y > 0.2 && y < 0.75 ? 1 - smooth(Math.abs(x) / 0.09) : 0
+  return Math.max(seed, tuft, stem * 0.7)
+}
+
+/** A bar that is bright in the middle, round at the ends. */
+export const bolt: Field = (x, y) => (1 - smooth(Math.abs(y) / 0.9)) * (1 - smooth((Math.abs(x) - 0.78) / 0.22))
+
+/** Foam: an uneven disc with holes. */
+export const foam = (seed: number): Field => (x, y) => {
+  const n = noise(x * 3 + 9, y * 3 + 9, seed) * 0.6 + noise(x * 7 + 9, y * 7 + 9, seed + 1) * 0.4
+  const r = Math.sqrt(x * x + y * y)
+  return (1 - smooth((r - 0.45 - n * 0.3) / 0.22)) * smooth((n - 0.28) / 0.3)
+}
