@@ -85,7 +85,7 @@ export class Studio {
 
   async type(property: string, text: string, part: 'value' | 'from' | 'to' | 'both' = 'value'): Promise<this> {
     await this.number(property, part).click()
-    await this.page.getByLabel('Recipe').locator('.number-input').fill(text)
+    await this.page.getByLabel('Recipe').locator('.number-input:focus').fill(text)
     await this.page.keyboard.press('Enter')
     return this
   }

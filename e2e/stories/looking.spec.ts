@@ -39,7 +39,7 @@ test('the ruler goes to a moment; an effect is made to loop, and its repeat is s
   await page.mouse.up()
   await expect(page.getByTestId('clock')).toContainText('0.55 s')
   await page.getByRole('combobox', { name: 'How the effect plays' }).click()
-  await page.getByRole('option', { name: 'loops' }).click()
+  await page.getByRole('option', { name: 'loops', exact: true }).click()
   const every = page.locator('.play-controls .drag-number')
   await expect(every).toHaveText('2 s')
   await every.click()

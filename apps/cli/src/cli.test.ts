@@ -81,7 +81,7 @@ describe('the other commands', () => {
     expect(list.kit).toEqual({ id: 'last-ferry', name: 'Last Ferry' })
     expect(list.effects[1]).toEqual({ id: 'pier-dust', name: 'Pier dust', duration: 0.07, period: null, emissionEndSeconds: 0.07, latestEndSeconds: 1.05 })
     expect(list.effects[0]).toMatchObject({ duration: 3, emissionEndSeconds: null, latestEndSeconds: null })
-    expect(list.sheets).toEqual([{ id: 'soft', name: 'Soft shapes', frames: 7 }, { id: 'bits', name: 'Bits', frames: 4 }])
+    expect(list.sheets[0]).toEqual({ id: 'soft', name: 'Soft shapes', frames: 13 })
     expect((await gliv('list', kit)).out).toContain('Signal flare burst')
   })
 

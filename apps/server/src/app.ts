@@ -1,6 +1,7 @@
 /** Serves the studio, the game page and the demo kit. */
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
+import { maskReader } from '@gliv/bake'
 import { makeDemo } from '@gliv/demo'
 import { writeKitZip, writePack } from '@gliv/document'
 import express, { type Express } from 'express'
@@ -18,7 +19,7 @@ export const createApp = ({ studio, ferry }: Folders): Express => {
   app.disable('x-powered-by')
   const demo = makeDemo()
   const kit = Buffer.from(writeKitZip(demo))
-  const pack = writePack(demo)
+  const pack = writePack(demo, maskReader(() => demo.pictures))
   app.get('/demo.gliv', (_request, response) => void response.type('application/zip').send(kit))
   app.get('/demo.glivpack.json', (_request, response) => void response.type('application/json').send(pack))
   app.get('/ferry', (request, response, next) => (request.path === '/ferry' ? response.redirect('/ferry/') : next()))

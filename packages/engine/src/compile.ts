@@ -53,7 +53,8 @@ export const emitterEndSeconds = (emitter: Pick<ResolvedEmitter, 'numbers' | 'bu
   return end + alongDelay
 }
 
-const placesOf = (emitter: ResolvedEmitter): number => {
+/** Number of places that a shape has for ordered placements, and for bursts that send one to each. */
+export const placesOf = (emitter: Pick<ResolvedEmitter, 'shape' | 'numbers' | 'mask'>): number => {
   if (emitter.shape === 'picture') return Math.max(1, emitter.mask?.x.length ?? 0)
   if (emitter.shape !== 'segment') return emitter.numbers.places
   const { endX, endY, pieceEvery } = emitter.numbers

@@ -1,4 +1,4 @@
-export { compile, emitterEndSeconds, emptyFrame, longestLife, TOTAL_CAP_LIMIT, type EmitterProgram, type Program } from './compile.ts'
+export { compile, emitterEndSeconds, emptyFrame, longestLife, placesOf, TOTAL_CAP_LIMIT, type EmitterProgram, type Program } from './compile.ts'
 export { changedTouch } from './changes.ts'
 export { EmitterRun } from './emitter.ts'
 export { cosSinInto, dragStepInto, expNegative, mulDivFloor } from './maths.ts'

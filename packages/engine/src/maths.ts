@@ -28,7 +28,9 @@ export const cosSinInto = (deg: number, out: Float64Array): void => {
 }
 
 const TURN_STEPS = 8192
-const TURN_TABLE = new Float64Array((TURN_STEPS + 1) * 2)
+export const TURN_MASK = TURN_STEPS - 1
+export const TURNS_PER_DEG = TURN_STEPS / 360
+export const TURN_TABLE = new Float64Array((TURN_STEPS + 1) * 2)
 for (let i = 0; i <= TURN_STEPS; i++) cosSinInto((i * 360) / TURN_STEPS, TURN_TABLE.subarray(i * 2, i * 2 + 2))
 
 /**

@@ -7,10 +7,10 @@ import type { EmitterRun } from './emitter.ts'
 import { laneAt, withLane } from './lanes.ts'
 import { frameAt, opacityAt, scaleAt, scaleYAt, tintOf } from './looks.ts'
 import { drawGeneral, drawPlain, type GeneralScene } from './quads.ts'
-import { pieceAt } from './ramp.ts'
+import { type CompiledRamp, drawTableOf, rampAt, TABLE_CELLS } from './ramp.ts'
 import { orderVisible } from './order.ts'
 import { emptyPose } from './tape.ts'
-import { tintWordAt } from './tint.ts'
+import { type CompiledTint, tintTableOf, tintWordAt } from './tint.ts'
 import { makeRoom, type Visible, visible } from './visible.ts'
 
 /** The unused fourth byte of a tint. */
@@ -53,12 +53,18 @@ const selectVisible = (born: Float64Array, life: Float64Array, size: number, tim
   return count
 }
 
-/** floor + (start − floor) × ramp, times a lane. */
-const rampedInto = (pieces: Float64Array, firstPiece: Uint16Array, starts: Float64Array, floors: Float64Array, slot: Int32Array, us: Float64Array, count: number, lane: number, out: Float64Array): void => {
+/** floor + (start − floor) × ramp, times a lane, for each visible particle. */
+const rampedInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Array, v: Visible, lane: number, out: Float64Array): void => {
+  const table = drawTableOf(ramp)
+  const { slot, u: us, count } = v
   for (let k = 0; k < count; k++) {
     const i = slot[k]!
+    const u = us[k]!
+    const cell = ((u * TABLE_CELLS) | 0) * 2
+    let r = table[cell]! + table[cell + 1]! * u
+    if (r !== r) r = rampAt(ramp, u)
     const floor = floors[i]!
-    out[k] = (floor + (starts[i]! - floor) * pieceAt(pieces, firstPiece, us[k]!)) * lane
+    out[k] = (floor + (starts[i]! - floor) * r) * lane
   }
 }
 
@@ -72,17 +78,23 @@ const writeScales = (run: EmitterRun, v: Visible, seconds: number): void => {
   const { type } = looks
   const lane = laneOf(run, 'scale', seconds)
   if (type.styles.scale.by === 'rate') for (let k = 0; k < v.count; k++) v.scale[k] = scaleAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
-  else rampedInto(looks.scaleRamp.pieces, looks.scaleRamp.firstPiece, pool.scale, pool.scaleFloor, v.slot, v.u, v.count, lane, v.scale)
+  else rampedInto(looks.scaleRamp, pool.scale, pool.scaleFloor, v, lane, v.scale)
   if (!type.scaleApart) return
   const laneY = laneOf(run, 'scaleY', seconds)
   for (let k = 0; k < v.count; k++) v.scaleY[k] = scaleYAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * laneY
 }
 
-const opacitiesInto = (pieces: Float64Array, firstPiece: Uint16Array, starts: Float64Array, floors: Float64Array, slot: Int32Array, us: Float64Array, count: number, lane: number, f32: Float32Array, from: number): void => {
+const opacitiesInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Array, v: Visible, lane: number, f32: Float32Array, from: number): void => {
+  const table = drawTableOf(ramp)
+  const { slot, u: us, count } = v
   for (let k = 0, o = from; k < count; k++, o += INSTANCE_WORDS) {
     const i = slot[k]!
+    const u = us[k]!
+    const cell = ((u * TABLE_CELLS) | 0) * 2
+    let r = table[cell]! + table[cell + 1]! * u
+    if (r !== r) r = rampAt(ramp, u)
     const floor = floors[i]!
-    f32[o] = (floor + (starts[i]! - floor) * pieceAt(pieces, firstPiece, us[k]!)) * lane
+    f32[o] = (floor + (starts[i]! - floor) * r) * lane
   }
 }
 
@@ -90,17 +102,22 @@ const writeOpacities = (run: EmitterRun, v: Visible, f32: Float32Array, from: nu
   const { pool, looks } = run
   const lane = laneOf(run, 'opacity', seconds)
   if (looks.type.styles.opacity.by === 'rate') for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) f32[o] = opacityAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
-  else opacitiesInto(looks.opacityRamp.pieces, looks.opacityRamp.firstPiece, pool.opacity, pool.opacityFloor, v.slot, v.u, v.count, lane, f32, from)
+  else opacitiesInto(looks.opacityRamp, pool.opacity, pool.opacityFloor, v, lane, f32, from)
 }
 
-const tintsInto = (pieces: Float64Array, firstPiece: Uint16Array, us: Float64Array, count: number, u32: Uint32Array, from: number): void => {
-  for (let k = 0, o = from; k < count; k++, o += INSTANCE_WORDS) u32[o] = tintWordAt(pieces, firstPiece, us[k]!) | OPAQUE
+const tintsInto = (tint: CompiledTint, us: Float64Array, count: number, u32: Uint32Array, from: number): void => {
+  const table = tintTableOf(tint)
+  for (let k = 0, o = from; k < count; k++, o += INSTANCE_WORDS) {
+    const u = us[k]!
+    const word = table[(u * TABLE_CELLS) | 0]!
+    u32[o] = word !== 0 ? word : tintWordAt(tint.pieces, tint.firstPiece, u) | OPAQUE
+  }
 }
 
 const writeTints = (run: EmitterRun, v: Visible, u32: Uint32Array, from: number, seconds: number): void => {
   const { looks, pool } = run
   if (looks.plainTint) {
-    tintsInto(looks.tint.pieces, looks.tint.firstPiece, v.u, v.count, u32, from)
+    tintsInto(looks.tint, v.u, v.count, u32, from)
     return
   }
   const hue = laneOf(run, 'hueTurn', seconds)

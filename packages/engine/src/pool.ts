@@ -17,6 +17,17 @@ const WORD_COLUMNS = [
   'picture', 'colour',
 ] as const
 
+/** Slots that stay, in order; shared by all pools. */
+let staying = new Int32Array(0)
+
+// Two functions, so that each runs over one kind of array.
+const gatherFloats = (column: Float64Array, count: number): void => {
+  for (let to = 0; to < count; to++) column[to] = column[staying[to]!]!
+}
+const gatherWords = (column: Uint32Array, count: number): void => {
+  for (let to = 0; to < count; to++) column[to] = column[staying[to]!]!
+}
+
 /** A pool with room for `capacity` particles. It never grows: the program bounds what can be alive. */
 export class Pool {
   // The columns are plain fields, set from the lists above: loops read them once and then run over bare arrays.
@@ -50,27 +61,27 @@ export class Pool {
   readonly capacity: number
   /** Slots in use, the dead that were not yet compacted included. */
   size = 0
-  readonly #columns: (Float64Array | Uint32Array)[] = []
+  readonly #floats: Float64Array[] = []
+  readonly #words: Uint32Array[] = []
 
   constructor(capacity: number) {
     this.capacity = capacity
     const buffer = new ArrayBuffer(capacity * (FLOAT_COLUMNS.length * 8 + WORD_COLUMNS.length * 4))
     const words = FLOAT_COLUMNS.length * capacity * 8
     const columns = this as unknown as Record<string, Float64Array | Uint32Array>
-    FLOAT_COLUMNS.forEach((name, i) => this.#columns.push((columns[name] = new Float64Array(buffer, i * capacity * 8, capacity))))
-    WORD_COLUMNS.forEach((name, i) => this.#columns.push((columns[name] = new Uint32Array(buffer, words + i * capacity * 4, capacity))))
+    FLOAT_COLUMNS.forEach((name, i) => this.#floats.push((columns[name] = new Float64Array(buffer, i * capacity * 8, capacity))))
+    WORD_COLUMNS.forEach((name, i) => this.#words.push((columns[name] = new Uint32Array(buffer, words + i * capacity * 4, capacity))))
   }
 
   /** Moves the living together, in order. Dropping a slot never changes what is drawn or hashed. */
   compact(now: number): void {
     const { born, life, size } = this
-    let to = 0
-    for (let from = 0; from < size; from++) {
-      if (now - born[from]! >= life[from]!) continue
-      if (to !== from) for (const column of this.#columns) column[to] = column[from]!
-      to++
-    }
-    this.size = to
+    if (staying.length < size) staying = new Int32Array(Math.max(size, staying.length * 2))
+    let count = 0
+    for (let i = 0; i < size; i++) if (now - born[i]! < life[i]!) staying[count++] = i
+    for (const column of this.#floats) gatherFloats(column, count)
+    for (const column of this.#words) gatherWords(column, count)
+    this.size = count
   }
 
   /** How many live at a time in seconds. */

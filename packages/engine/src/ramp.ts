@@ -74,7 +74,54 @@ const knotsOf = (points: readonly RampPoint[]): Knot[] =>
     return point.ease === 'free' && next && next.at > point.at ? freeKnots(point, next) : [point]
   })
 
-export const compileRamp = (ramp: Ramp): CompiledRamp => compileKnots(knotsOf(ramp.points))
+/** Ramps are values that never change, so each is compiled once. */
+const compiled = new WeakMap<Ramp, CompiledRamp>()
+
+export const compileRamp = (ramp: Ramp): CompiledRamp => {
+  let made = compiled.get(ramp)
+  if (!made) compiled.set(ramp, (made = compileKnots(knotsOf(ramp.points))))
+  return made
+}
+
+/** Cells of a drawing table: an eased way over a twentieth of the life is off by less than 1e-3 between its straight lines. */
+export const TABLE_CELLS = 1024
+
+/**
+ * For drawing: a straight line a cell, value = table[2c] + table[2c + 1] × u with c = floor(u × 1024). Straight and held
+ * pieces are exact; a cell that a point lies in holds NaN and sends the reader to the pieces.
+ */
+export const drawTableOf = (ramp: CompiledRamp): Float64Array => {
+  let table = tables.get(ramp)
+  if (!table) tables.set(ramp, (table = makeTable(ramp)))
+  return table
+}
+
+const tables = new WeakMap<CompiledRamp, Float64Array>()
+
+const makeTable = ({ pieces, firstPiece }: CompiledRamp): Float64Array => {
+  const table = new Float64Array(TABLE_CELLS * 2)
+  for (let cell = 0, o = 0; cell < TABLE_CELLS; cell++) {
+    const from = cell / TABLE_CELLS
+    const to = (cell + 1) / TABLE_CELLS
+    while (pieces[o + STRIDE]! <= from) o += STRIDE
+    if (pieces[o + STRIDE]! < to) {
+      table[cell * 2] = Number.NaN
+      continue
+    }
+    const low = pieceAt(pieces, firstPiece, from)
+    const high = pieces[o]! + 1 / pieces[o + 1]! <= to ? valueIn(pieces, o, to) : pieceAt(pieces, firstPiece, to)
+    const slope = (high - low) * TABLE_CELLS
+    table[cell * 2] = low - slope * from
+    table[cell * 2 + 1] = slope
+  }
+  return table
+}
+
+/** Value of one piece, its end included. */
+const valueIn = (pieces: Float64Array, o: number, u: number): number => {
+  const t = (u - pieces[o]!) * pieces[o + 1]!
+  return pieces[o + 2]! + t * (pieces[o + 3]! + t * (pieces[o + 4]! + t * pieces[o + 5]!))
+}
 
 /** Value at life `u` from 0 to 1, for loops that hold a ramp's arrays in locals. */
 export const pieceAt = (pieces: Float64Array, firstPiece: Uint16Array, u: number): number => {

@@ -1,7 +1,7 @@
 /** Tint ramps compiled: three channels on shared pieces; mixing in OKLab and the lock to a palette happen here, not per particle. */
 import type { TintRamp, TintSpace } from '@gliv/model'
 import { cubeRoot, nthRoot } from './maths.ts'
-import { BUCKETS, compileKnots, type Knot } from './ramp.ts'
+import { BUCKETS, compileKnots, type Knot, TABLE_CELLS } from './ramp.ts'
 
 /** Three channels from 0 to 255 on the same pieces, so that one search serves all. Pieces are straight or held. */
 export interface CompiledTint {
@@ -159,9 +159,28 @@ const lockTo = (tint: CompiledTint, palette: CompiledPalette): CompiledTint => {
   return compileStops(stops)
 }
 
+/** Tint ramps are values that never change, so each is compiled once a space; locked ones are compiled anew. */
+const compiled = { srgb: new WeakMap<TintRamp, CompiledTint>(), oklab: new WeakMap<TintRamp, CompiledTint>() } as const
+
 export const compileTint = (ramp: TintRamp, space: TintSpace = 'srgb', palette: CompiledPalette | null = null): CompiledTint => {
-  const tint = compileStops(stopsOf(ramp, space))
+  let tint = compiled[space].get(ramp)
+  if (!tint) compiled[space].set(ramp, (tint = compileStops(stopsOf(ramp, space))))
   return palette ? lockTo(tint, palette) : tint
+}
+
+const tables = new WeakMap<CompiledTint, Uint32Array>()
+
+/** For drawing: the opaque colour in the middle of each of 1,024 cells; 0 where a stop lies in the cell, which sends the reader to the pieces. */
+export const tintTableOf = (tint: CompiledTint): Uint32Array => {
+  let table = tables.get(tint)
+  if (table) return table
+  tables.set(tint, (table = new Uint32Array(TABLE_CELLS)))
+  const { pieces, firstPiece } = tint
+  for (let cell = 0, o = 0; cell < TABLE_CELLS; cell++) {
+    while (pieces[o + TINT_STRIDE]! <= cell / TABLE_CELLS) o += TINT_STRIDE
+    if (pieces[o + TINT_STRIDE]! >= (cell + 1) / TABLE_CELLS) table[cell] = tintWordAt(pieces, firstPiece, (cell + 0.5) / TABLE_CELLS) | 0xff000000
+  }
+  return table
 }
 
 /** r, g, b from 0 to 255, not rounded. */

@@ -14,12 +14,23 @@ export interface Box {
 const MOMENTS = 12
 const NOTICEABLE_OPACITY = 0.04
 
+/** Stragglers left out at each end, so that a few chips that fall far do not make all else small. */
+const STRAGGLERS = 0.01
+const LEAST_REACH = 40
+
+const rangeOf = (values: number[]): [number, number] => {
+  const sorted = Float64Array.from(values).sort()
+  const skip = Math.floor(sorted.length * STRAGGLERS)
+  return [Math.min(-LEAST_REACH, sorted[skip] ?? 0), Math.max(LEAST_REACH, sorted[sorted.length - 1 - skip] ?? 0)]
+}
+
 /** World pixels; an effect that shows nothing gives a small box around the origin. */
 export const boundsOf = (effect: ResolvedEffect, options: SimulationOptions = {}): Box => {
   const simulation = createSimulation(compile(effect), options)
   const loop = loopSecondsOf(effect)
   const end = loop === null ? shownEnd(effect) : Math.max(loop, ...effect.emitters.map((e) => longestLife(e)))
-  let [left, top, right, bottom] = [-40, -40, 40, 40]
+  const across: number[] = []
+  const down: number[] = []
   for (let k = 1; k <= MOMENTS; k++) {
     simulation.seek(Math.round((end * k * effect.rate) / MOMENTS))
     const { f32, count } = simulation.frame(1)
@@ -28,12 +39,12 @@ export const boundsOf = (effect: ResolvedEffect, options: SimulationOptions = {}
       if (f32[o + 11]! < NOTICEABLE_OPACITY) continue
       const x = f32[o]! + (f32[o + 2]! + f32[o + 4]!) / 2
       const y = f32[o + 1]! + (f32[o + 3]! + f32[o + 5]!) / 2
-      left = Math.min(left, x)
-      right = Math.max(right, x)
-      top = Math.min(top, y)
-      bottom = Math.max(bottom, y)
+      across.push(x)
+      down.push(y)
     }
   }
+  const [left, right] = rangeOf(across)
+  const [top, bottom] = rangeOf(down)
   return { left, top, right, bottom }
 }
 

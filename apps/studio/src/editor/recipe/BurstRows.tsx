@@ -4,7 +4,8 @@ import ExpandMore from '@mui/icons-material/ExpandMore'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
-import { type Burst, newBurst } from '@gliv/document'
+import { type Burst, type Emitter, type Kit, newBurst } from '@gliv/document'
+import { placesOf } from '@gliv/engine'
 import { property, type PropertyId } from '@gliv/model'
 import { useState } from 'react'
 import { PropertyRow } from '../../controls/PropertyRow.tsx'
@@ -12,9 +13,18 @@ import { TypedField } from '../../controls/TypedField.tsx'
 import { ValueText } from '../../controls/ValueText.tsx'
 import { edit } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
+import { readMask } from '../../store/masks.ts'
 import { useShown } from '../context.ts'
 import { estimateAlive, solveAlive } from './estimate.ts'
 import { type SentenceTargets, targetOf } from './targets.ts'
+
+/** Places of the shape; of a picture, its cells. */
+const placeCount = (kit: Kit, emitter: Emitter): number => {
+  const { mask, numbers } = emitter
+  const sheet = mask && kit.sheets[mask.sheet]
+  const cells = emitter.shape === 'picture' && sheet ? readMask(sheet, mask.frame, mask.part, numbers.grid, mask.keepColours) : null
+  return placesOf({ shape: emitter.shape, numbers, mask: cells })
+}
 
 const readCount = (text: string): number | null => (/^\d+$/.test(text.trim()) && Number(text) <= 100_000 ? Number(text) : null)
 
@@ -30,13 +40,13 @@ export const AliveField = ({ targets }: { targets: SentenceTargets }) => {
   const alive = useShown((kit, effect) => {
     const emitter = effect.emitters[targets.emitter]
     const type = emitter && kit.types[emitter.type]
-    return !emitter || !type || emitter.companionOf !== null ? -1 : estimateAlive(emitter, type)
+    return !emitter || !type || emitter.companionOf !== null ? -1 : estimateAlive({ ...emitter, placeCount: placeCount(kit, emitter) }, type)
   }, -1)
   if (alive < 0) return <p className="group-hint">It has one particle for each of its partner’s.</p>
   const set = (wanted: number): void =>
     edit(`About ${wanted} alive`, (kit) => {
       const emitter = kit.effects[targets.effect]!.emitters[targets.emitter]!
-      const { flow, burstFactor } = solveAlive(emitter, kit.types[emitter.type]!, wanted)
+      const { flow, burstFactor } = solveAlive({ ...emitter, placeCount: placeCount(kit, emitter) }, kit.types[emitter.type]!, wanted)
       if (flow !== undefined) emitter.numbers.flow = Math.min(property('flow').hard[1], flow)
       if (burstFactor !== undefined) for (const burst of emitter.bursts) burst.numbers.burstCount = multiplied(burst, burstFactor)
       if (wanted > emitter.numbers.cap) emitter.numbers.cap = wanted

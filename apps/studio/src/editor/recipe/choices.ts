@@ -138,7 +138,7 @@ export const CHOICES = {
   },
   blend: ofType('Blend', 'blend', BLENDS, BLEND_TEXTS),
   lifeMode: ofType('Lives', 'lifeMode', LIFE_MODES, LIFE_MODE_TEXTS),
-  scaleApart: ofFlag('Width, height', 'scaleApart', 'together', 'apart'),
+  scaleApart: ofFlag('Height', 'scaleApart', 'follows the width', 'on its own'),
   scaleBy: ofStyle('Changes by', 'scale', 'by'),
   scaleRelative: ofStyle('Floor is', 'scale', 'relative'),
   scaleYBy: ofStyle('Height by', 'scaleY', 'by'),

@@ -1,6 +1,7 @@
 import type { Emitter, ParticleType } from '@gliv/document'
 
-type Count = Pick<Emitter, 'numbers' | 'bursts'>
+/** An emitter, and how many places its shape has for bursts that send one to each. */
+type Count = Pick<Emitter, 'numbers' | 'bursts'> & { readonly placeCount?: number }
 const middle = ({ from, to }: { from: number; to: number }): number => (from + to) / 2
 
 /** Middle of the life, in seconds. */
@@ -8,8 +9,8 @@ const lifeOf = (emitter: Count, type: ParticleType): number => (type.lifeMode ==
 
 /** Particles of bursts that lie within one life of each other, at the most. */
 const burstsAlive = (emitter: Count, life: number): number => {
-  const firings = emitter.bursts.flatMap(({ numbers }) =>
-    Array.from({ length: Math.min(200, numbers.burstRepeats) }, (_, k) => ({ at: middle(numbers.burstAt) + k * middle(numbers.burstInterval), count: middle(numbers.burstCount) * numbers.burstChance })),
+  const firings = emitter.bursts.flatMap(({ numbers, eachPlace }) =>
+    Array.from({ length: Math.min(200, numbers.burstRepeats) }, (_, k) => ({ at: middle(numbers.burstAt) + k * middle(numbers.burstInterval), count: (eachPlace ? (emitter.placeCount ?? numbers.burstCount.to) : middle(numbers.burstCount)) * numbers.burstChance })),
   )
   return firings.reduce((most, { at }) => Math.max(most, firings.filter((f) => f.at <= at && f.at > at - life).reduce((sum, f) => sum + f.count, 0)), 0)
 }
