@@ -1,7 +1,7 @@
 /** The births of one tick in the order of their times: from the schedule, from the way travelled, and the delayed ones. */
 import type { EmitterProgram } from './compile.ts'
 import { rampAt, compileRamp, type CompiledRamp } from './ramp.ts'
-import { keyInto, type Key } from './random.ts'
+import { keyFrom, keyStart } from './random.ts'
 import { createSchedule, type Schedule, TRAVEL_KEY } from './schedule.ts'
 import type { Moment, Setting } from './setting.ts'
 import type { Launcher } from './launch.ts'
@@ -17,13 +17,16 @@ interface Waiting {
   ordinal: number
 }
 
-const key: Key = { hi: 0, lo: 0 }
+const keyHi = new Uint32Array(1)
+const keyLo = new Uint32Array(1)
+const time = new Float64Array(1)
 
 export class BirthQueue {
   readonly schedule: Schedule
   /** What `next` has found. */
   sourceIndex = 0
-  keyNumber = 0
+  /** Where the keys of its source begin. */
+  keyStart: Uint32Array
   pass = 0
   ordinal = 0
   /** Chance says no; the ordinal is used all the same. */
@@ -31,8 +34,11 @@ export class BirthQueue {
   readonly #program: EmitterProgram
   readonly #setting: Setting
   readonly #launcher: Launcher
+  readonly #keyStarts: readonly Uint32Array[]
   readonly #next: number[]
   readonly #end: number[]
+  /** When each source's next birth is, in seconds on the clock; the last is the way travelled. */
+  readonly #times: Float64Array
   readonly #pass: Pass = { start: 0, end: 0, from: 0 }
   readonly #delay: CompiledRamp | null
   readonly #waiting: Waiting[] = []
@@ -54,9 +60,13 @@ export class BirthQueue {
     this.#program = program
     this.#setting = setting
     this.#launcher = launcher
-    this.schedule = createSchedule(program.source, setting.timeline, setting.clock.rate, setting.seed, program.places)
+    const { seed } = setting
+    this.schedule = createSchedule(program.source, setting.timeline, setting.clock.rate, seed, program.places)
+    this.#keyStarts = [...this.schedule.sources.map((source) => source.key), TRAVEL_KEY].map((key) => keyStart(seed, program.source.salt, key))
+    this.keyStart = this.#keyStarts[0]!
     this.#next = this.schedule.sources.map(() => 0)
     this.#end = this.schedule.sources.map(() => 0)
+    this.#times = new Float64Array(this.#next.length + 1)
     this.#delay = program.delaySeconds > 0 ? compileRamp(program.source.along.delay) : null
     this.#travels = program.source.numbers.flowPerPx > 0
   }
@@ -132,6 +142,7 @@ export class BirthQueue {
     for (let s = 0; s < this.#next.length; s++) {
       this.#next[s] = this.#due(s, this.#current, this.#tick === 0 ? -1 : this.#units(this.#tick - 1))
       this.#end[s] = this.#due(s, this.#current, this.#units(this.#tick))
+      this.#findTime(s)
     }
   }
 
@@ -151,13 +162,15 @@ export class BirthQueue {
     this.#way = way
     this.#nextTravel = this.#endTravel
     this.#endTravel = Math.floor((this.#travelled + way) * this.#program.source.numbers.flowPerPx)
+    this.#findTime(this.#next.length)
   }
 
-  /** Moment within the tick, in ticks, for a moment of the clock. */
-  #ticksAt(clock: number): number {
+  /** The moment in ticks, for its clock. */
+  #findTicks(moment: Moment): void {
+    const { clock } = this.#setting
     const step = this.#clockNow - this.#clockBefore
-    if (this.#setting.clock.plain) return clock * this.#setting.clock.rate
-    return step > 0 ? this.#tick - 1 + (clock - this.#clockBefore) / step : this.#tick
+    if (clock.plain) moment.ticks = moment.clock * clock.rate
+    else moment.ticks = step > 0 ? this.#tick - 1 + (moment.clock - this.#clockBefore) / step : this.#tick
   }
 
   #emits(moment: Moment): boolean {
@@ -169,11 +182,12 @@ export class BirthQueue {
   next(moment: Moment): boolean {
     for (;;) {
       const source = this.#earliest()
-      const waits = this.#waiting[0]
-      const time = source < 0 ? Infinity : this.#clockOf(source)
-      if (waits && waits.clock <= this.#clockNow && waits.clock <= time) {
+      const waits = this.#waiting.length > 0 ? this.#waiting[0]! : null
+      if (waits && waits.clock <= this.#clockNow && (source < 0 || waits.clock <= this.#times[source]!)) {
         this.#waiting.shift()
-        this.#take(waits.source, waits.pass, waits.ordinal, waits.timeline, waits.clock, moment)
+        moment.clock = waits.clock
+        moment.timeline = waits.timeline
+        this.#take(waits.source, waits.pass, waits.ordinal, moment)
         return true
       }
       if (source < 0) {
@@ -182,7 +196,7 @@ export class BirthQueue {
         this.#openPass()
         continue
       }
-      this.#takeFrom(source, time, moment)
+      this.#takeFrom(source, moment)
       if (!this.#emits(moment) || !this.#inWindow(source, moment)) continue
       if (this.#delay && this.#postpone(moment)) continue
       return true
@@ -192,44 +206,42 @@ export class BirthQueue {
   /** Index of the source with the earliest birth left in this pass; the number of sources stands for the way travelled. */
   #earliest(): number {
     let best = -1
-    let bestTime = Infinity
     const n = this.#next.length
     for (let s = 0; s <= n; s++) {
       if (s === n ? !this.#travels || this.#nextTravel >= this.#endTravel : this.#next[s]! >= this.#end[s]!) continue
-      const time = this.#clockOf(s)
-      if (time < bestTime) {
-        best = s
-        bestTime = time
-      }
+      if (best < 0 || this.#times[s]! < this.#times[best]!) best = s
     }
     return best
   }
 
-  /** Seconds on the clock of a source's next birth. */
-  #clockOf(source: number): number {
+  /** Looks up when a source's next birth is, in seconds on the clock. */
+  #findTime(source: number): void {
     if (source === this.#next.length) {
       const share = this.#way > 0 ? ((this.#nextTravel + 1) / this.#program.source.numbers.flowPerPx - this.#travelled) / this.#way : 1
-      return this.#clockBefore + (this.#clockNow - this.#clockBefore) * Math.min(1, Math.max(0, share))
+      this.#times[source] = this.#clockBefore + (this.#clockNow - this.#clockBefore) * Math.min(1, Math.max(0, share))
+      return
     }
+    if (this.#next[source]! >= this.#end[source]!) return
     const { start, from } = this.#pass
-    const time = this.schedule.sources[source]!.timeOf(this.#current, this.#next[source]!)
-    return start === from ? time : start / MICRO + (time - from / MICRO)
+    this.schedule.sources[source]!.timeInto(this.#current, this.#next[source]!, time)
+    this.#times[source] = start === from ? time[0]! : start / MICRO + (time[0]! - from / MICRO)
   }
 
-  #takeFrom(source: number, clock: number, moment: Moment): void {
+  #takeFrom(source: number, moment: Moment): void {
     const travel = source === this.#next.length
+    moment.clock = this.#times[source]!
+    moment.timeline = moment.clock - (this.#pass.start - this.#pass.from) / MICRO
     const ordinal = travel ? this.#nextTravel++ : this.#next[source]!++
-    const timeline = clock - (this.#pass.start - this.#pass.from) / MICRO
-    this.#take(source, travel ? 0 : this.#current, ordinal, timeline, clock, moment)
+    this.#take(source, travel ? 0 : this.#current, ordinal, moment)
+    this.#findTime(source)
   }
 
-  #take(source: number, pass: number, ordinal: number, timeline: number, clock: number, moment: Moment): void {
+  /** The moment's clock and timeline are there already. */
+  #take(source: number, pass: number, ordinal: number, moment: Moment): void {
     const from = this.schedule.sources[source]
-    moment.clock = clock
-    moment.timeline = timeline
-    moment.ticks = this.#ticksAt(clock)
+    this.#findTicks(moment)
     this.sourceIndex = source
-    this.keyNumber = from ? from.key : TRAVEL_KEY
+    this.keyStart = this.#keyStarts[source]!
     this.pass = pass
     this.ordinal = ordinal
     const { question } = this.#launcher
@@ -250,8 +262,8 @@ export class BirthQueue {
   /** Puts a birth back by its delay along the shape; false when it is due at once. */
   #postpone(moment: Moment): boolean {
     if (this.withheld) return false
-    keyInto(key, this.#setting.seed, this.#program.source.salt, this.keyNumber, this.pass, this.ordinal)
-    const delay = this.#program.delaySeconds * rampAt(this.#delay!, this.#launcher.along(key.hi, key.lo))
+    keyFrom(this.keyStart, this.pass, this.ordinal, keyHi, keyLo, 0)
+    const delay = this.#program.delaySeconds * rampAt(this.#delay!, this.#launcher.along(keyHi[0]!, keyLo[0]!))
     if (delay === 0) return false
     const waiting: Waiting = { clock: moment.clock + delay, timeline: moment.timeline + delay, source: this.sourceIndex, pass: this.pass, ordinal: this.ordinal }
     let at = this.#waiting.length

@@ -90,7 +90,9 @@ export const burstSource = (burst: ResolvedBurst, salt: number, delay: number, l
       }
       return due
     },
-    timeOf: (pass, ordinal) => timeOf(firingsOf(pass), ordinal) / MICRO,
+    timeInto: (pass, ordinal, out) => {
+      out[0] = timeOf(firingsOf(pass), ordinal) / MICRO
+    },
     most: (window, passes) => {
       const least = Math.max(1, micro(burstInterval.from))
       const firings = burstInterval.to > 0 ? Math.min(burstRepeats, Math.floor(((window + burstSpan) * MICRO) / least) + 2) : burstRepeats

@@ -11,6 +11,8 @@ export const TOTAL_CAP_LIMIT = 200_000
 export interface EmitterProgram {
   readonly source: ResolvedEmitter
   readonly lanes: CompiledLanes
+  /** There is at least one lane. */
+  readonly laned: boolean
   readonly looks: Looks
   readonly speedRamp: CompiledRamp
   /** Number of the shape's places, for ordered placements and bursts that send one to each. */
@@ -82,6 +84,7 @@ export const compileEmitter = (program: Pick<Program, 'effect' | 'clock' | 'time
   return {
     source: emitter,
     lanes: compileLanes(emitter.lanes),
+    laned: Object.keys(emitter.lanes).length > 0,
     looks: compileLooks(emitter),
     speedRamp: compileRamp(emitter.type.ramps.speed),
     places,

@@ -1,6 +1,6 @@
 /** Values drawn for a particle: ranges with their bias. */
 import type { Bias, Range } from '@gliv/model'
-import { draw } from './random.ts'
+import { draw, DRAWN, drawInto } from './random.ts'
 
 /**
  * Bends an even draw u in [0, 1) to a bias, by the inverse of its distribution: `middle` has the density of a triangle
@@ -18,6 +18,18 @@ export const drawRange = (range: Range, stream: number, hi: number, lo: number):
   if (range.from === range.to) return range.from
   const u = draw(hi, lo, stream, 0)
   return range.from + (range.to - range.from) * (range.bias === undefined || range.bias === 'even' ? u : BIAS_BENDS[range.bias](u))
+}
+
+/** The same for the particle in slot `i`, to `DRAWN[0]`. */
+export const drawRangeInto = (range: Range, his: Uint32Array, los: Uint32Array, i: number, stream: number): void => {
+  const { from, to, bias } = range
+  if (from === to) {
+    DRAWN[0] = from
+    return
+  }
+  drawInto(his, los, i, stream, 0)
+  const u = DRAWN[0]!
+  DRAWN[0] = from + (to - from) * (bias === undefined || bias === 'even' ? u : BIAS_BENDS[bias](u))
 }
 
 /** A whole number of a range, both ends included. */

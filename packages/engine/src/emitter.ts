@@ -5,14 +5,14 @@
 import { type ResolvedEmitter, STREAMS } from '@gliv/model'
 import { BirthQueue } from './birth-queue.ts'
 import type { EmitterProgram } from './compile.ts'
-import { drawRange } from './draws.ts'
+import { drawRangeInto } from './draws.ts'
 import { Forces } from './forces.ts'
 import { withLane } from './lanes.ts'
 import { Launcher } from './launch.ts'
 import { drawLooks, type Looks } from './looks.ts'
-import { dragStepInto } from './maths.ts'
+import { dragStepIn } from './maths.ts'
 import { isDead, Pool } from './pool.ts'
-import { keyInto, type Key } from './random.ts'
+import { DRAWN, keyFrom, keyStart } from './random.ts'
 import { pieceAt, rampAt } from './ramp.ts'
 import { TOP_UP_KEY } from './schedule.ts'
 import type { Moment, Setting } from './setting.ts'
@@ -21,7 +21,6 @@ import { MICRO, tickAtOrBefore } from './timeline.ts'
 /** Room for the dead that wait for compaction, which comes at a quarter dead. */
 const SLACK = 4 / 3
 const step = new Float64Array(3)
-const key: Key = { hi: 0, lo: 0 }
 
 export class EmitterRun {
   program: EmitterProgram
@@ -39,6 +38,8 @@ export class EmitterRun {
   readonly #forces: Forces
   readonly #moment: Moment = { ticks: 0, clock: 0, timeline: 0 }
   #toppedUp = 0
+  readonly #topUpKey: Uint32Array
+  readonly #firstRamp: number
   /** Seconds on the clock at the last tick and at this one. */
   #before = 0
   #now = 0
@@ -50,7 +51,9 @@ export class EmitterRun {
     this.pool = new Pool(Math.ceil(program.aliveBound * SLACK) + 8)
     this.#launcher = new Launcher(program, setting)
     this.#queue = new BirthQueue(program, setting, this.#launcher)
-    this.#forces = new Forces(program, setting)
+    this.#forces = new Forces(program, setting, () => this.stepStartSeconds)
+    this.#topUpKey = keyStart(setting.seed, program.source.salt, TOP_UP_KEY)
+    this.#firstRamp = rampAt(program.speedRamp, 0)
     this.sources = [...this.#queue.schedule.sources.map((s) => s.id), 'travel', 'topUp']
   }
 
@@ -112,7 +115,7 @@ export class EmitterRun {
     this.#before = this.#now
     this.#now = this.setting.clock.secondsAt(this.tick)
     if (moving) {
-      this.#forces.set(this.tick - 1, this.#queue.timelineSecondsAt(this.#before), this.setting.clock.stepTo(this.tick))
+      this.#forces.set(this.tick)
       this.#move()
     }
     this.alive = this.pool.countAlive(this.#now)
@@ -200,7 +203,7 @@ export class EmitterRun {
       this.pool.endOldest(this.#now)
       this.alive--
     }
-    this.#birth(queue.keyNumber, queue.sourceIndex, queue.pass, queue.ordinal, moving)
+    this.#birth(queue.keyStart, queue.sourceIndex, queue.pass, queue.ordinal, moving)
   }
 
   #topUp(moving: boolean): void {
@@ -210,44 +213,50 @@ export class EmitterRun {
     for (let missing = minimum - this.alive; missing > 0; missing--) {
       launcher.question.ordinal = this.#toppedUp
       launcher.question.burstCount = 0
-      this.#birth(TOP_UP_KEY, this.sources.length - 1, 0, this.#toppedUp++, moving)
+      this.#birth(this.#topUpKey, this.sources.length - 1, 0, this.#toppedUp++, moving)
     }
   }
 
-  #birth(sourceKey: number, sourceIndex: number, pass: number, ordinal: number, moving: boolean): void {
+  #birth(keys: Uint32Array, sourceIndex: number, pass: number, ordinal: number, moving: boolean): void {
     const { pool, program } = this
     const moment = this.#moment
     if (pool.size === pool.capacity) pool.compact(this.#now)
     const i = pool.size++
-    keyInto(key, this.setting.seed, program.source.salt, sourceKey, pass, ordinal)
-    pool.keyHi[i] = key.hi
-    pool.keyLo[i] = key.lo
+    keyFrom(keys, pass, ordinal, pool.keyHi, pool.keyLo, i)
     pool.ordinal[i] = ordinal
     pool.source[i] = sourceIndex
     pool.born[i] = moment.clock
-    pool.life[i] = this.#lifeOf(program.source, moment.timeline)
+    this.#drawLife(i, program.source)
     this.births++
     if (!isDead(pool, i, this.#now)) this.alive++
     if (!moving) return
     this.#launcher.launch(pool, i, moment)
     drawLooks(this.looks, pool, i)
     if (pool.turn[i] !== 0 || pool.grow[i] !== 1) this.placedPlainly = false
-    this.#firstStep(i, this.#now - moment.clock)
+    this.#firstStep(i)
   }
 
-  #lifeOf(source: ResolvedEmitter, timelineSeconds: number): number {
-    if (source.type.lifeMode === 'emitter') {
+  #drawLife(i: number, { type }: ResolvedEmitter): void {
+    const { pool } = this
+    const lane = this.program.lanes.life
+    if (type.lifeMode === 'emitter') {
       const { start, length } = this.#queue.schedule.window
-      return Math.max(1e-3, (start + length) / MICRO - timelineSeconds)
+      pool.life[i] = Math.max(1e-3, (start + length) / MICRO - this.#moment.timeline)
+      return
     }
-    return withLane(this.program.lanes.life, drawRange(source.type.numbers.life, STREAMS.life, key.hi, key.lo), timelineSeconds)
+    drawRangeInto(type.numbers.life, pool.keyHi, pool.keyLo, i, STREAMS.life)
+    pool.life[i] = lane ? withLane(lane, DRAWN[0]!, this.#moment.timeline) : DRAWN[0]!
   }
 
-  #firstStep(i: number, seconds: number): void {
+  /** From the birth to the tick. */
+  #firstStep(i: number): void {
     const { pool } = this
     const { gx, gy, drag } = this.#forces
-    dragStepInto(drag, seconds > 0 ? seconds : 0, step)
-    const ramp = rampAt(this.program.speedRamp, 0)
+    const seconds = this.#now - this.#moment.clock
+    step[0] = drag
+    step[1] = seconds > 0 ? seconds : 0
+    dragStepIn(step)
+    const ramp = this.#firstRamp
     const vx = pool.vx[i]!
     const vy = pool.vy[i]!
     pool.lastX[i] = pool.x[i]!

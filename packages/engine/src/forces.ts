@@ -17,25 +17,31 @@ export class Forces {
   readonly step = new Float64Array(3)
   readonly #program: EmitterProgram
   readonly #setting: Setting
-  readonly #moving: boolean
+  readonly #gravity: boolean
+  readonly #laned: boolean
+  readonly #timelineSeconds: () => number
   readonly #pose = emptyPose()
   #stepSeconds = -1
 
-  constructor(program: EmitterProgram, setting: Setting) {
+  /** @param timelineSeconds where the timeline stands at the tick's start; asked only when a lane needs it */
+  constructor(program: EmitterProgram, setting: Setting, timelineSeconds: () => number) {
     this.#program = program
     this.#setting = setting
-    const { lanes } = program
-    this.#moving = [lanes.gravity, lanes.gravityHeading, lanes.drag].some((lane) => lane !== undefined)
+    this.#timelineSeconds = timelineSeconds
+    const { lanes, source } = program
+    this.#gravity = source.type.forces.includes('gravity')
+    this.#laned = [lanes.gravity, lanes.gravityHeading, lanes.drag].some((lane) => lane !== undefined)
   }
 
-  /** Forces as they are at the tick's start: at a moment of the tape in ticks and of the timeline in seconds. */
-  set(ticks: number, timelineSeconds: number, stepSeconds: number): void {
+  /** Forces as they are at the start of the step that ends at a tick. */
+  set(tick: number): void {
+    const stepSeconds = this.#setting.clock.stepTo(tick)
+    const timelineSeconds = this.#laned ? this.#timelineSeconds() : 0
     const { type, space } = this.#program.source
     const { lanes } = this.#program
     const { numbers, forces } = type
-    const gravity = forces.includes('gravity')
-    if (gravity) {
-      this.#setting.tape.poseInto(Math.max(0, ticks), this.#pose)
+    if (this.#gravity) {
+      this.#setting.tape.poseInto(Math.max(0, tick - 1), this.#pose)
       cosSinInto(withLane(lanes.gravityHeading, numbers.gravityHeading, timelineSeconds), turn)
       const strength = withLane(lanes.gravity, numbers.gravity, timelineSeconds)
       const gx = strength * turn[0]!
@@ -50,7 +56,7 @@ export class Forces {
         this.gy = gy * this.#pose.scale
       }
     }
-    if (stepSeconds === this.#stepSeconds && !this.#moving) return
+    if (stepSeconds === this.#stepSeconds && !this.#laned) return
     this.#stepSeconds = stepSeconds
     this.drag = forces.includes('drag') ? withLane(lanes.drag, numbers.drag, timelineSeconds) : 0
     dragStepInto(this.drag, stepSeconds, this.step)

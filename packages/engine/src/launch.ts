@@ -1,23 +1,23 @@
 /** A birth: place on the shape, heading and speed, brought into the space that the particle lives in. */
 import { type Aim, type NumbersOf, type PropertyId, type ResolvedEmitter, STREAMS } from '@gliv/model'
 import type { EmitterProgram } from './compile.ts'
-import { drawRange } from './draws.ts'
+import { drawRangeInto } from './draws.ts'
 import { withLane } from './lanes.ts'
-import { cosSinInto } from './maths.ts'
+import { cosSinIn, cosSinInto } from './maths.ts'
 import type { PathPlace } from './paths.ts'
 import { PLACERS, type PlaceQuestion } from './placement.ts'
 import type { Pool } from './pool.ts'
-import { draw } from './random.ts'
+import { draw, DRAWN, drawInto } from './random.ts'
 import type { Moment, Setting } from './setting.ts'
-import { createShape, emptySpot, onView, SHAPE_SAMPLERS, type Shape, type Spot } from './shapes.ts'
+import { createShape, emptySpot, onView, SHAPE_SAMPLERS, type Shape, type ShapeSampler, type Spot } from './shapes.ts'
 import { emptyPose, type MutableView, type Pose } from './tape.ts'
 import { TravelPath } from './travel.ts'
 
 const pair = new Float64Array(2)
 const turn = new Float64Array(2)
 
-/** Writes a unit direction to `pair`, or leaves it alone where the aim has none, so that the heading counts. */
-type Aimer = (spot: Spot, targetX: number, targetY: number, hi: number, lo: number) => void
+/** Writes a unit direction to `pair`, or leaves it alone where the aim has none, so that the heading counts. `at` holds the target's place. */
+type Aimer = (spot: Spot, at: Float64Array, pool: Pool, i: number) => void
 
 const toward = (x: number, y: number): void => {
   const length = Math.sqrt(x * x + y * y)
@@ -32,16 +32,23 @@ const AIMERS = {
   inward: (spot) => toward(-spot.x, -spot.y),
   along: (spot) => toward(spot.tx, spot.ty),
   normal: (spot) => toward(spot.nx, spot.ny),
-  towards: (spot, x, y) => toward(x - spot.x, y - spot.y),
+  towards: (spot, at) => toward(at[N.targetX]! - spot.x, at[N.targetY]! - spot.y),
   // A direction in space, seen from the front: even on the sphere, so that the speed on screen falls short by √(1 − z²).
-  ball: (_spot, _x, _y, hi, lo) => {
-    const z = 2 * draw(hi, lo, STREAMS.ball, 0) - 1
+  ball: (_spot, _at, pool, i) => {
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.ball, 0)
+    const z = 2 * DRAWN[0]! - 1
     const flat = Math.sqrt(1 - z * z)
-    cosSinInto(360 * draw(hi, lo, STREAMS.fan, 0), turn)
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.fan, 0)
+    turn[0] = 360 * DRAWN[0]!
+    cosSinIn(turn)
     pair[0] = turn[0]! * flat
     pair[1] = turn[1]! * flat
   },
 } as const satisfies Record<Aim, Aimer>
+
+/** Numbers of the emitter that a birth reads, in a row of their own so that lanes can change them. */
+const READ = ['offsetX', 'offsetY', 'jitterX', 'jitterY', 'heading', 'fan', 'targetX', 'targetY', 'inherit'] as const
+const N = Object.fromEntries(READ.map((id, i) => [id, i])) as Readonly<Record<(typeof READ)[number], number>>
 
 /** Sizes of a shape that lanes and the view may change. */
 const SIZES = { width: 'shapeWidth', height: 'shapeHeight', radius: 'shapeRadius', inner: 'shapeInner', arc: 'shapeArc', angle: 'shapeAngle', endX: 'endX', endY: 'endY', depth: 'edgeDepth', outset: 'edgeOutset' } as const satisfies { readonly [K in keyof Shape]?: PropertyId }
@@ -55,7 +62,7 @@ export class Launcher {
   readonly #numbers: NumbersOf<'emitter'>
   readonly #setting: Setting
   readonly #shape: Shape
-  readonly #sample: (shape: Shape, a: number, b: number, spot: Spot) => void
+  readonly #sample: ShapeSampler
   readonly #dynamic: boolean
   readonly #view: boolean
   readonly #outline: boolean
@@ -65,6 +72,9 @@ export class Launcher {
   readonly #pose: Pose = emptyPose()
   readonly #before: Pose = emptyPose()
   readonly #rect: MutableView = { x: 0, y: 0, w: 0, h: 0 }
+  /** The numbers of `READ`, as they are now. */
+  readonly #now = new Float64Array(READ.length)
+  readonly #laned: boolean
   /** What the placement asks about; the caller fills in ordinals before `place`. */
   readonly question: PlaceQuestion
 
@@ -80,11 +90,14 @@ export class Launcher {
     this.#view = onView(source.shape)
     this.#outline = source.fill === 'outline' || (this.#shape.path !== null && this.#shape.inside === null && source.shape !== 'ellipse')
     this.#travel = source.travel ? new TravelPath(source.travel, source.numbers.travelSeconds) : null
+    this.#laned = READ.some((id) => program.lanes[id] !== undefined)
+    READ.forEach((id, k) => (this.#now[k] = source.numbers[id]))
     this.question = { ordinal: 0, inBurst: 0, burstCount: 0, places: program.places, seed: setting.seed ^ source.salt }
   }
 
-  #laned(id: keyof NumbersOf<'emitter'>, seconds: number): number {
-    return withLane(this.#program.lanes[id], this.#numbers[id] as number, seconds)
+  /** Takes over the lanes' values at a moment. */
+  #relane(seconds: number): void {
+    for (let k = 0; k < READ.length; k++) this.#now[k] = withLane(this.#program.lanes[READ[k]!], this.#numbers[READ[k]!], seconds)
   }
 
   /** Sizes as they are now; percent of the view are taken back through the effect's scale, because the view does not scale. */
@@ -92,7 +105,7 @@ export class Launcher {
     const shape = this.#shape
     const percent = this.#source.sizeUnit === 'view'
     for (const key of SIZE_KEYS) {
-      let size = this.#laned(SIZES[key], seconds)
+      let size: number = withLane(this.#program.lanes[SIZES[key]], this.#numbers[SIZES[key]], seconds)
       const share = percent ? (VIEW_SHARES as Record<string, 'w' | 'h' | 'both'>)[key] : undefined
       if (share) size *= (share === 'both' ? Math.min(this.#rect.w, this.#rect.h) : this.#rect[share]) / 100 / (this.#view ? 1 : this.#pose.scale)
       shape[key] = size
@@ -107,48 +120,55 @@ export class Launcher {
     return pair[0]
   }
 
+  /** Draws the place in slot `i` into `pair`. */
+  #choosePlace(pool: Pool, i: number): void {
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 0)
+    pair[0] = DRAWN[0]!
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 1)
+    pair[1] = DRAWN[0]!
+    if (this.#source.placement !== 'random') PLACERS[this.#source.placement](this.question, this.#source.shape, this.#outline, pair)
+  }
+
   /** Offset of the emitter's centre inside the effect, its own travel included. */
   #centreInto(seconds: number, out: PathPlace): void {
     out.x = out.y = 0
     this.#travel?.placeInto(seconds - this.#numbers.delay, out)
-    out.x += this.#laned('offsetX', seconds)
-    out.y += this.#laned('offsetY', seconds)
+    out.x += this.#now[N.offsetX]!
+    out.y += this.#now[N.offsetY]!
   }
 
   /** World place of the emitter's centre at a moment, for the way that it makes. */
   centreOfWorldInto(ticks: number, seconds: number, out: PathPlace): void {
     this.#setting.tape.poseInto(ticks, this.#pose)
+    if (this.#laned) this.#relane(seconds)
     this.#centreInto(seconds, out)
     toWorld(this.#pose, out)
   }
 
   /** Writes place, velocity and what belongs to the place into slot `i`; the key must be there. No step is made yet. */
   launch(pool: Pool, i: number, moment: Moment): void {
-    const hi = pool.keyHi[i]!
-    const lo = pool.keyLo[i]!
-    const seconds = moment.timeline
-    const numbers = this.#numbers
+    const { keyHi, keyLo } = pool
     const spot = this.#spot
+    const now = this.#now
     const { tape } = this.#setting
     tape.poseInto(moment.ticks, this.#pose)
     if (this.#dynamic || this.#view || this.#source.space === 'pinned') tape.viewInto(moment.ticks, this.#rect)
     if (this.#view) Object.assign(this.#shape.view, this.#rect)
-    if (this.#dynamic) this.#resize(seconds)
-    this.along(hi, lo)
-    spot.colour = 0xffffff
-    this.#sample(this.#shape, pair[0]!, pair[1]!, spot)
+    if (this.#dynamic) this.#resize(moment.timeline)
+    if (this.#laned) this.#relane(moment.timeline)
+    this.#choosePlace(pool, i)
     pool.along[i] = pair[0]!
+    spot.colour = 0xffffff
+    this.#sample(this.#shape, pair, spot)
     pool.colour[i] = spot.colour
-    const jitterX = this.#laned('jitterX', seconds)
-    const jitterY = this.#laned('jitterY', seconds)
-    if (jitterX > 0) spot.x += (2 * draw(hi, lo, STREAMS.jitter, 0) - 1) * jitterX
-    if (jitterY > 0) spot.y += (2 * draw(hi, lo, STREAMS.jitter, 1) - 1) * jitterY
-    const heading = this.#laned('heading', seconds)
-    cosSinInto(heading, pair)
-    AIMERS[this.#source.aim](spot, this.#laned('targetX', seconds), this.#laned('targetY', seconds), hi, lo)
-    if (this.#source.aim !== 'ball') this.#fanOut(heading, this.#laned('fan', seconds), hi, lo)
-    const speed = withLane(this.#program.lanes.speed, drawRange(numbers.speed, STREAMS.speed, hi, lo), seconds)
-    this.#centreInto(seconds, this.#way)
+    if (now[N.jitterX]! > 0 || now[N.jitterY]! > 0) this.#jitter(pool, i)
+    pair[0] = now[N.heading]!
+    cosSinIn(pair)
+    AIMERS[this.#source.aim](spot, now, pool, i)
+    if (this.#source.aim !== 'ball' && now[N.fan]! !== 0) this.#fanOut(pool, i)
+    drawRangeInto(this.#numbers.speed, keyHi, keyLo, i, STREAMS.speed)
+    const speed = this.#program.lanes.speed === undefined ? DRAWN[0]! : withLane(this.#program.lanes.speed, DRAWN[0]!, moment.timeline)
+    this.#centreInto(this.#travel ? moment.timeline : 0, this.#way)
     pool.x[i] = spot.x + this.#way.x
     pool.y[i] = spot.y + this.#way.y
     pool.faceX[i] = pair[0]!
@@ -158,15 +178,24 @@ export class Launcher {
     this.#intoSpace(pool, i, moment)
   }
 
+  #jitter(pool: Pool, i: number): void {
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 0)
+    this.#spot.x += (2 * DRAWN[0]! - 1) * this.#now[N.jitterX]!
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 1)
+    this.#spot.y += (2 * DRAWN[0]! - 1) * this.#now[N.jitterY]!
+  }
+
   /** Turns `pair` by the drawn part of the fan. A plain heading is turned before its cosine is taken, which is exact. */
-  #fanOut(heading: number, fan: number, hi: number, lo: number): void {
-    if (fan === 0) return
-    const by = fan * (draw(hi, lo, STREAMS.fan, 0) - 0.5)
+  #fanOut(pool: Pool, i: number): void {
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.fan, 0)
+    const by = this.#now[N.fan]! * (DRAWN[0]! - 0.5)
     if (this.#source.aim === 'direction') {
-      cosSinInto(heading + by, pair)
+      pair[0] = this.#now[N.heading]! + by
+      cosSinIn(pair)
       return
     }
-    cosSinInto(by, turn)
+    turn[0] = by
+    cosSinIn(turn)
     const x = pair[0]!
     const y = pair[1]!
     pair[0] = x * turn[0]! - y * turn[1]!
@@ -176,7 +205,7 @@ export class Launcher {
   #intoSpace(pool: Pool, i: number, moment: Moment): void {
     const { space } = this.#source
     const pose = this.#pose
-    const inherit = this.#laned('inherit', moment.timeline)
+    const inherit = this.#now[N.inherit]!
     pool.turn[i] = 0
     pool.grow[i] = 1
     if (space === 'carried') {
@@ -187,7 +216,8 @@ export class Launcher {
     const sign = pose.mirror ? -1 : 1
     const x = pool.x[i]! * sign * pose.scale
     const y = pool.y[i]! * pose.scale
-    cosSinInto(pose.rotate, turn)
+    turn[0] = pose.rotate
+    cosSinIn(turn)
     const c = turn[0]!
     const s = turn[1]!
     if (this.#view) {

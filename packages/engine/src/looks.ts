@@ -1,9 +1,9 @@
 /** What a particle looks like at an age: everything that is drawn and steps nothing. */
 import { type Anchor, type FrameChoice, type FrameRect, type NumbersOf, type Picture, type ResolvedEmitter, type ResolvedType, STREAMS } from '@gliv/model'
-import { drawRange } from './draws.ts'
+import { drawRange, drawRangeInto } from './draws.ts'
 import { cosSinInto } from './maths.ts'
 import type { Pool } from './pool.ts'
-import { draw } from './random.ts'
+import { draw, DRAWN } from './random.ts'
 import { type CompiledRamp, compileRamp, rampAt } from './ramp.ts'
 import { type Colour, channelsAt, compilePalette, type CompiledPalette, type CompiledTint, compileTint, nearestIn, parseColour, tintWordAt } from './tint.ts'
 
@@ -76,27 +76,30 @@ export const compileLooks = (emitter: ResolvedEmitter): Looks => {
 export const drawLooks = (looks: Looks, pool: Pool, i: number): void => {
   const { type } = looks
   const { numbers, styles } = type
-  const hi = pool.keyHi[i]!
-  const lo = pool.keyLo[i]!
-  const along = pool.along[i]!
-  const thin = looks.alongScale ? rampAt(looks.alongScale, along) : 1
-  const scale = drawRange(numbers.scale, STREAMS.scale, hi, lo) * thin
-  const scaleFloor = drawRange(numbers.scaleFloor, STREAMS.scaleFloor, hi, lo)
+  const { keyHi, keyLo, along } = pool
+  const thin = looks.alongScale ? rampAt(looks.alongScale, along[i]!) : 1
+  drawRangeInto(numbers.scale, keyHi, keyLo, i, STREAMS.scale)
+  const scale = DRAWN[0]! * thin
   pool.scale[i] = scale
-  pool.scaleFloor[i] = styles.scale.relative ? scale * scaleFloor : scaleFloor
+  drawRangeInto(numbers.scaleFloor, keyHi, keyLo, i, STREAMS.scaleFloor)
+  pool.scaleFloor[i] = styles.scale.relative ? scale * DRAWN[0]! : DRAWN[0]!
   if (type.scaleApart) {
-    const scaleY = drawRange(numbers.scaleY, STREAMS.scaleY, hi, lo) * thin
-    const floorY = drawRange(numbers.scaleYFloor, STREAMS.scaleYFloor, hi, lo)
+    drawRangeInto(numbers.scaleY, keyHi, keyLo, i, STREAMS.scaleY)
+    const scaleY = DRAWN[0]! * thin
     pool.scaleY[i] = scaleY
-    pool.scaleYFloor[i] = styles.scaleY.relative ? scaleY * floorY : floorY
+    drawRangeInto(numbers.scaleYFloor, keyHi, keyLo, i, STREAMS.scaleYFloor)
+    pool.scaleYFloor[i] = styles.scaleY.relative ? scaleY * DRAWN[0]! : DRAWN[0]!
   }
-  const opacity = drawRange(numbers.opacity, STREAMS.opacity, hi, lo) * (looks.alongOpacity ? rampAt(looks.alongOpacity, along) : 1)
-  const opacityFloor = drawRange(numbers.opacityFloor, STREAMS.opacityFloor, hi, lo)
+  drawRangeInto(numbers.opacity, keyHi, keyLo, i, STREAMS.opacity)
+  const opacity = DRAWN[0]! * (looks.alongOpacity ? rampAt(looks.alongOpacity, along[i]!) : 1)
   pool.opacity[i] = opacity
-  pool.opacityFloor[i] = styles.opacity.relative ? opacity * opacityFloor : opacityFloor
-  pool.angle[i] = drawRange(numbers.startAngle, STREAMS.startAngle, hi, lo)
-  pool.spin[i] = drawRange(numbers.spin, STREAMS.spin, hi, lo)
-  pool.picture[i] = looks.weights.length === 1 ? 0 : pickPicture(looks, draw(hi, lo, STREAMS.picture, 0))
+  drawRangeInto(numbers.opacityFloor, keyHi, keyLo, i, STREAMS.opacityFloor)
+  pool.opacityFloor[i] = styles.opacity.relative ? opacity * DRAWN[0]! : DRAWN[0]!
+  drawRangeInto(numbers.startAngle, keyHi, keyLo, i, STREAMS.startAngle)
+  pool.angle[i] = DRAWN[0]!
+  drawRangeInto(numbers.spin, keyHi, keyLo, i, STREAMS.spin)
+  pool.spin[i] = DRAWN[0]!
+  pool.picture[i] = looks.weights.length === 1 ? 0 : pickPicture(looks, draw(keyHi[i]!, keyLo[i]!, STREAMS.picture, 0))
 }
 
 const pickPicture = ({ weights }: Looks, u: number): number => {

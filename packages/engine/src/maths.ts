@@ -17,14 +17,21 @@ const cosSmall = (x: number): number => {
 
 /** Writes cos and sin of an angle in degrees to `out[0]`, `out[1]`. Quarter turns are exact. Error below 1e-15 for |deg| ≤ 36,000. */
 export const cosSinInto = (deg: number, out: Float64Array): void => {
+  out[0] = deg
+  cosSinIn(out)
+}
+
+/** `cosSinInto` for the degrees that stand in `io[0]`. */
+export const cosSinIn = (io: Float64Array): void => {
+  const deg = io[0]!
   const turn = deg - 360 * Math.floor(deg / 360)
   const quarter = Math.floor(turn / 90 + 0.5)
   const x = (turn - 90 * quarter) * DEG
   const s = sinSmall(x)
   const c = cosSmall(x)
   const q = quarter & 3
-  out[0] = q === 0 ? c : q === 1 ? -s : q === 2 ? -c : s
-  out[1] = q === 0 ? s : q === 1 ? c : q === 2 ? -s : -c
+  io[0] = q === 0 ? c : q === 1 ? -s : q === 2 ? -c : s
+  io[1] = q === 0 ? s : q === 1 ? c : q === 2 ? -s : -c
 }
 
 const TURN_STEPS = 8192
@@ -76,6 +83,20 @@ for (let n = 0, factorial = 1; n < SERIES.length; n++) {
  * (limits 1, dt, dt²/2 at k = 0). Series below k·dt = 0.5 keep A and B exact to 1e-15.
  */
 export const dragStepInto = (drag: number, dt: number, out: Float64Array): void => {
+  out[0] = drag
+  out[1] = dt
+  dragStepIn(out)
+}
+
+/** `dragStepInto` for the drag in `io[0]` and the seconds in `io[1]`. */
+export const dragStepIn = (io: Float64Array): void => {
+  const drag = io[0]!
+  const dt = io[1]!
+  if (drag === 0) {
+    io[0] = 1
+    io[2] = (dt * dt) / 2
+    return
+  }
   const z = drag * dt
   const e = expNegative(z)
   let a: number
@@ -98,9 +119,9 @@ export const dragStepInto = (drag: number, dt: number, out: Float64Array): void 
     a = (1 - e) / drag
     b = (dt - a) / drag
   }
-  out[0] = e
-  out[1] = a
-  out[2] = b
+  io[0] = e
+  io[1] = a
+  io[2] = b
 }
 
 /** floor(a·b ÷ c) for whole numbers 0 ≤ a ≤ 2^27, 0 ≤ b ≤ 2^53, 0 < c ≤ 2^39, exactly. */

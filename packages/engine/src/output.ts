@@ -9,6 +9,7 @@ import { frameAt, opacityAt, scaleAt, scaleYAt, tintOf } from './looks.ts'
 import { drawGeneral, drawPlain, type GeneralScene } from './quads.ts'
 import { type CompiledRamp, drawTableOf, rampAt, TABLE_CELLS } from './ramp.ts'
 import { orderVisible } from './order.ts'
+import type { Pool } from './pool.ts'
 import { emptyPose } from './tape.ts'
 import { type CompiledTint, tintTableOf, tintWordAt } from './tint.ts'
 import { makeRoom, type Visible, visible } from './visible.ts'
@@ -39,7 +40,12 @@ export const openBatch = (frame: Frame, sheet: number, blend: Blend, layer: stri
   frame.batchCount++
 }
 
-const selectVisible = (born: Float64Array, life: Float64Array, size: number, time: number, slot: Int32Array, us: Float64Array, ages: Float64Array): number => {
+/** The moment of display of the emitter at hand. */
+const scene: GeneralScene = { back: 0, now: 0, stepSeconds: 0, pose: emptyPose(), carried: false, moveX: 0, moveY: 0, stretch: 0, angleLane: 0, alpha: 1, seconds: 0 }
+
+/** Everything between two ticks is read off `scene`, which is filled in anew: numbers given to functions would cost objects. */
+const selectVisible = ({ born, life, size }: Pool, { slot, u: us, age: ages }: Visible): number => {
+  const time = scene.now - scene.back
   let count = 0
   for (let i = 0; i < size; i++) {
     const lifeSeconds = life[i]!
@@ -61,10 +67,11 @@ const rampedInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Arr
     const i = slot[k]!
     const u = us[k]!
     const cell = ((u * TABLE_CELLS) | 0) * 2
-    let r = table[cell]! + table[cell + 1]! * u
-    if (r !== r) r = rampAt(ramp, u)
+    const r = table[cell]! + table[cell + 1]! * u
     const floor = floors[i]!
-    out[k] = (floor + (starts[i]! - floor) * r) * lane
+    // Two stores instead of one choice: a value that may come from a call would cost an object for every particle.
+    if (r === r) out[k] = (floor + (starts[i]! - floor) * r) * lane
+    else out[k] = (floor + (starts[i]! - floor) * rampAt(ramp, u)) * lane
   }
 }
 
@@ -73,14 +80,14 @@ const laneOf = (run: EmitterRun, id: 'scale' | 'scaleY' | 'opacity' | 'hueTurn',
   return lane ? laneAt(lane, seconds) : 1
 }
 
-const writeScales = (run: EmitterRun, v: Visible, seconds: number): void => {
+const writeScales = (run: EmitterRun, v: Visible): void => {
   const { pool, looks } = run
   const { type } = looks
-  const lane = laneOf(run, 'scale', seconds)
+  const lane = laneOf(run, 'scale', scene.seconds)
   if (type.styles.scale.by === 'rate') for (let k = 0; k < v.count; k++) v.scale[k] = scaleAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
   else rampedInto(looks.scaleRamp, pool.scale, pool.scaleFloor, v, lane, v.scale)
   if (!type.scaleApart) return
-  const laneY = laneOf(run, 'scaleY', seconds)
+  const laneY = laneOf(run, 'scaleY', scene.seconds)
   for (let k = 0; k < v.count; k++) v.scaleY[k] = scaleYAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * laneY
 }
 
@@ -91,16 +98,16 @@ const opacitiesInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64
     const i = slot[k]!
     const u = us[k]!
     const cell = ((u * TABLE_CELLS) | 0) * 2
-    let r = table[cell]! + table[cell + 1]! * u
-    if (r !== r) r = rampAt(ramp, u)
+    const r = table[cell]! + table[cell + 1]! * u
     const floor = floors[i]!
-    f32[o] = (floor + (starts[i]! - floor) * r) * lane
+    if (r === r) f32[o] = (floor + (starts[i]! - floor) * r) * lane
+    else f32[o] = (floor + (starts[i]! - floor) * rampAt(ramp, u)) * lane
   }
 }
 
-const writeOpacities = (run: EmitterRun, v: Visible, f32: Float32Array, from: number, seconds: number): void => {
+const writeOpacities = (run: EmitterRun, v: Visible, f32: Float32Array, from: number): void => {
   const { pool, looks } = run
-  const lane = laneOf(run, 'opacity', seconds)
+  const lane = laneOf(run, 'opacity', scene.seconds)
   if (looks.type.styles.opacity.by === 'rate') for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) f32[o] = opacityAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
   else opacitiesInto(looks.opacityRamp, pool.opacity, pool.opacityFloor, v, lane, f32, from)
 }
@@ -114,35 +121,39 @@ const tintsInto = (tint: CompiledTint, us: Float64Array, count: number, u32: Uin
   }
 }
 
-const writeTints = (run: EmitterRun, v: Visible, u32: Uint32Array, from: number, seconds: number): void => {
+const writeTints = (run: EmitterRun, v: Visible, u32: Uint32Array, from: number): void => {
   const { looks, pool } = run
   if (looks.plainTint) {
     tintsInto(looks.tint, v.u, v.count, u32, from)
     return
   }
-  const hue = laneOf(run, 'hueTurn', seconds)
+  const hue = laneOf(run, 'hueTurn', scene.seconds)
   for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) u32[o] = tintOf(looks, pool, v.slot[k]!, v.u[k]!, hue) | OPAQUE
 }
 
-const scene: GeneralScene = { back: 0, now: 0, stepSeconds: 0, pose: emptyPose(), carried: false, moveX: 0, moveY: 0, stretch: 0, angleLane: 0 }
+/** How far the picture is between the last two ticks, 0 to 1; set once for all emitters of a frame. */
+export const setDisplay = (alpha: number): void => {
+  scene.alpha = alpha
+}
 
-/** Fills in where the particles' space is at the moment of display. */
-const setScene = (run: EmitterRun, ticks: number, seconds: number, back: number): void => {
-  const { source, lanes } = run.program
+/** Fills in where the particles' space is at the moment of display, and where run-time lanes are read. */
+const setScene = (run: EmitterRun): void => {
+  const { source, laned, lanes } = run.program
   const { tape } = run.setting
-  scene.back = back
-  scene.now = run.now
+  scene.seconds = laned ? run.stepStartSeconds : 0
   scene.stepSeconds = run.stepSeconds
+  scene.now = run.now
+  scene.back = (1 - scene.alpha) * scene.stepSeconds
   scene.carried = source.space === 'carried'
   scene.moveX = scene.moveY = 0
-  if (scene.carried) tape.poseInto(ticks, scene.pose)
+  if (scene.carried) tape.poseInto(run.tick - (1 - scene.alpha), scene.pose)
   if (source.space === 'pinned') {
-    tape.viewInto(ticks, view)
+    tape.viewInto(run.tick - (1 - scene.alpha), view)
     scene.moveX = view.x
     scene.moveY = view.y
   }
-  scene.stretch = withLane(lanes.stretch, source.type.numbers.stretch, seconds)
-  scene.angleLane = lanes.startAngle ? laneAt(lanes.startAngle, seconds) : 0
+  scene.stretch = laned ? withLane(lanes.stretch, source.type.numbers.stretch, scene.seconds) : source.type.numbers.stretch
+  scene.angleLane = lanes.startAngle ? laneAt(lanes.startAngle, scene.seconds) : 0
 }
 
 const view = { x: 0, y: 0, w: 0, h: 0 }
@@ -155,26 +166,24 @@ const isPlain = (run: EmitterRun): boolean => {
 }
 
 /**
- * Appends one emitter's living particles in draw order, as they are `back` ticks (0 to 1) before the tick that the
- * emitter stands at. A particle that has ended since is still there at a display time before its end.
+ * Appends one emitter's living particles in draw order, at the moment that `setDisplay` says. A particle that has ended
+ * since is still there at a display time before its end.
  */
-export const appendInstances = (run: EmitterRun, frame: Frame, back: number): void => {
+export const appendInstances = (run: EmitterRun, frame: Frame): void => {
   const { pool, looks, program } = run
   const { blend } = looks.type
-  const seconds = run.stepStartSeconds
-  const backSeconds = back * run.stepSeconds
   makeRoom(pool.size)
   reserve(frame, pool.size)
   const v = visible
-  v.count = selectVisible(pool.born, pool.life, pool.size, run.now - backSeconds, v.slot, v.u, v.age)
+  setScene(run)
+  v.count = selectVisible(pool, v)
   if (v.count === 0) return
-  writeScales(run, v, seconds)
+  writeScales(run, v)
   if (program.source.order !== 'newest') orderVisible(program.source.order, pool, v)
   const first = frame.count
   const o = first * INSTANCE_WORDS
-  writeOpacities(run, v, frame.f32, o + 11, seconds)
-  writeTints(run, v, frame.u32, o + 10, seconds)
-  setScene(run, run.tick - back, seconds, backSeconds)
+  writeOpacities(run, v, frame.f32, o + 11)
+  writeTints(run, v, frame.u32, o + 10)
   const pictures = looks.type.pictures
   if (pictures.length === 1) openBatch(frame, pictures[0]!.sheet, blend, program.source.layer, first)
   if (isPlain(run)) drawPlain(pool, v, pictures[0]!.frames[0]!, scene, frame.f32, o, frame.originX, frame.originY)

@@ -22,6 +22,10 @@ export interface GeneralScene {
   stretch: number
   /** Degrees added by a lane. */
   angleLane: number
+  /** How far between the last two ticks, 0 to 1. */
+  alpha: number
+  /** Where the timeline stood at the step's start, for lanes. */
+  seconds: number
 }
 
 const turn = new Float64Array(2)

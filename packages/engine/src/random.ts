@@ -39,4 +39,33 @@ export const keyInto = (key: Key, seed: number, salt: number, source: number, re
 export const draw = (hi: number, lo: number, stream: number, k: number): number =>
   (mix(mix(lo ^ Math.imul(stream * 8 + k + 1, 0x9e3779b1)) + hi) >>> 0) / 4294967296
 
+/**
+ * Births must not leave garbage, and a number that goes in or out of a function may cost an object on the heap. So keys
+ * live in columns, drawn numbers arrive here, and moments travel as objects that are filled in again.
+ */
+export const DRAWN = new Float64Array(1)
+
+/** The `k`-th draw of a stream for the particle in slot `i`, to `DRAWN[0]`. */
+export const drawInto = (his: Uint32Array, los: Uint32Array, i: number, stream: number, k: number): void => {
+  DRAWN[0] = (mix(mix(los[i]! ^ Math.imul(stream * 8 + k + 1, 0x9e3779b1)) + his[i]!) >>> 0) / 4294967296
+}
+
+/** Where keys of one source begin: seed, salt and source absorbed, as [hi, lo]. */
+export const keyStart = (seed: number, salt: number, source: number): Uint32Array => {
+  const key: Key = { hi: 0x6c697667, lo: 0x676c6976 }
+  absorb(key, seed)
+  absorb(key, salt)
+  absorb(key, source)
+  return Uint32Array.of(key.hi, key.lo)
+}
+
+/** Goes on with pass and ordinal into slot `i`; the same key as `keyInto` gives. */
+export const keyFrom = (start: Uint32Array, pass: number, ordinal: number, his: Uint32Array, los: Uint32Array, i: number): void => {
+  const lo1 = mix(start[1]! ^ pass) >>> 0
+  const hi1 = mix(Math.imul(start[0]!, 0x9e3779b1) ^ lo1 ^ Math.imul(pass, 0x27d4eb2f)) >>> 0
+  const lo2 = mix(lo1 ^ ordinal) >>> 0
+  los[i] = lo2
+  his[i] = mix(Math.imul(hi1, 0x9e3779b1) ^ lo2 ^ Math.imul(ordinal, 0x27d4eb2f))
+}
+
 export const keyHex = (hi: number, lo: number): string => hi.toString(16).padStart(8, '0') + lo.toString(16).padStart(8, '0')

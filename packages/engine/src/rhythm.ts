@@ -74,14 +74,16 @@ export const rhythmSource = (emitter: ResolvedEmitter, window: Window, rate: num
       const since = t / (rate * MICRO) - start
       if (since < 0 || (strict && since === 0)) return 0
       if (since >= length) return countBelow(pass, whole, true)
-      // Nothing is due whose time, as `timeOf` gives it, is later: rounding must not let a birth fall between two ticks.
+      // Nothing is due whose time, as `timeInto` gives it, is later: rounding must not let a birth fall between two ticks.
       let n = countBelow(pass, flowed(since), strict)
       const end = countBelow(pass, whole, true)
       while (n > 0 && momentOf(target(pass, n - 1)) > since) n--
       while (n < end && (strict ? momentOf(target(pass, n)) < since : momentOf(target(pass, n)) <= since)) n++
       return Math.min(n, end)
     },
-    timeOf: (pass, n) => start + momentOf(target(pass, n)),
+    timeInto: (pass, n, out) => {
+      out[0] = start + momentOf(target(pass, n))
+    },
     most: (seconds, passes) => Math.ceil(flow * (lane ? lane.most : 1) * Math.min(seconds, length * passes)) + (2 * RANDOM_GROUP + 2) * passes,
   }
 }

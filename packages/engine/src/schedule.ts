@@ -36,7 +36,9 @@ const steadySource = (milli: number, { start, length }: Window, rate: number): S
       const upTo = mulDivFloor(milli, since, unit)
       return Math.min(total, strict && upTo * unit === milli * since ? upTo : upTo + 1)
     },
-    timeOf: (_pass, n) => startSeconds + n * step,
+    timeInto: (_pass, n, out) => {
+      out[0] = startSeconds + n * step
+    },
     most: (window, passes) => Math.min(total * passes, Math.floor(window / step) + 2 * passes),
   }
 }

@@ -18,7 +18,7 @@ const spots = (shape: ShapeKind, fill: Fill, count: number, numbers: Numbers = {
   return Array.from({ length: count }, (_, n) => {
     keyInto(key, 9, 1234, 0, 0, n)
     const spot = emptySpot()
-    SHAPE_SAMPLERS[shape](made, draw(key.hi, key.lo, STREAMS.place, 0), draw(key.hi, key.lo, STREAMS.place, 1), spot)
+    SHAPE_SAMPLERS[shape](made, Float64Array.of(draw(key.hi, key.lo, STREAMS.place, 0), draw(key.hi, key.lo, STREAMS.place, 1)), spot)
     return spot
   })
 }

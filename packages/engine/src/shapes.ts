@@ -1,6 +1,6 @@
 /** Where on a shape a particle is born: one sampler a shape, two draws each, from the stream `place`. */
 import type { EmitterChoices, Fill, MaskPlaces, NumbersOf, ShapeKind, Side, ViewRect } from '@gliv/model'
-import { cosSinInto } from './maths.ts'
+import { cosSinIn, cosSinInto } from './maths.ts'
 import { fillPath, filledPlaceInto, type FilledPath, flatOf, type FlatPath, flattenPath, pathPlaceInto, type PathPlace } from './paths.ts'
 
 /** What a sampler finds: a place relative to the emitter's centre in px, its normal and tangent, and where on the shape it is. */
@@ -38,8 +38,8 @@ export interface Shape {
   readonly view: { -readonly [K in keyof ViewRect]: number }
 }
 
-/** Writes the place for two draws in [0, 1). */
-export type ShapeSampler = (shape: Shape, a: number, b: number, spot: Spot) => void
+/** Writes the place for two draws in [0, 1), `at[0]` and `at[1]`. */
+export type ShapeSampler = (shape: Shape, at: Float64Array, spot: Spot) => void
 
 /** Fills act on the share q of the area that lies nearer to the centre: q, q² or q^(1/4); see `FILLS`. */
 export const FILL_BENDS = {
@@ -108,10 +108,12 @@ const inBox = (fill: Fill, w: number, h: number, a: number, b: number, spot: Spo
 }
 
 /** A band from `inner` to `outer`; q is the share of the band's area. */
-const inBand = (shape: Shape, inner: number, outer: number, startDeg: number, arcDeg: number, a: number, b: number, spot: Spot): void => {
-  const q = FILL_BENDS[shape.fill](b)
+const inBand = (shape: Shape, inner: number, outer: number, startDeg: number, arcDeg: number, at: Float64Array, spot: Spot): void => {
+  const b = at[1]!
+  const q = shape.fill === 'even' ? b : FILL_BENDS[shape.fill](b)
   const radius = inner === 0 ? Math.sqrt(q) * outer : Math.sqrt(inner * inner + q * (outer * outer - inner * inner))
-  cosSinInto(startDeg + a * arcDeg, turn)
+  turn[0] = startDeg + at[0]! * arcDeg
+  cosSinIn(turn)
   spot.x = turn[0]! * radius
   spot.y = turn[1]! * radius
   spot.nx = turn[0]!
@@ -125,35 +127,35 @@ const onPath = (shape: Shape, a: number, spot: Spot): void => {
   sideways(spot, shape.path!.outward)
 }
 
-const pathSampler: ShapeSampler = (shape, a, b, spot) => {
+const pathSampler: ShapeSampler = (shape, at, spot) => {
   if (shape.inside && shape.fill !== 'outline') {
-    filledPlaceInto(shape.inside, a, b, spot)
+    filledPlaceInto(shape.inside, at[0]!, at[1]!, spot)
     radial(spot)
-  } else onPath(shape, a, spot)
+  } else onPath(shape, at[0]!, spot)
 }
 
 /** A unit box side by side: where a side begins and which way it goes. */
 const SIDE_STARTS = { top: [0, 0, 1, 0], right: [1, 0, 0, 1], bottom: [1, 1, -1, 0], left: [0, 1, 0, -1] } as const satisfies Record<Side, readonly [number, number, number, number]>
 
 export const SHAPE_SAMPLERS = {
-  point: (_shape, _a, _b, spot) => {
+  point: (_shape, _at, spot) => {
     spot.x = spot.y = spot.nx = spot.ny = 0
     spot.tx = 1
     spot.ty = 0
   },
-  line: (shape, a, _b, spot) => {
+  line: (shape, at, spot) => {
     cosSinInto(shape.angle, turn)
     const x = (turn[0]! * shape.width) / 2
     const y = (turn[1]! * shape.width) / 2
-    alongLine(-x, -y, x, y, bendLine(shape.fill, a), spot)
+    alongLine(-x, -y, x, y, bendLine(shape.fill, at[0]!), spot)
   },
   polyline: pathSampler,
   curve: pathSampler,
-  rectangle: (shape, a, b, spot) => inBox(shape.fill, shape.width, shape.height, a, b, spot),
-  circle: (shape, a, b, spot) => inBand(shape, 0, shape.radius, 0, 360, a, b, spot),
-  ellipse: (shape, a, b, spot) => {
-    if (shape.fill === 'outline') pathPlaceInto(shape.path!, a, spot)
-    else inBand(shape, 0, 1, 0, 360, a, b, spot)
+  rectangle: (shape, at, spot) => inBox(shape.fill, shape.width, shape.height, at[0]!, at[1]!, spot),
+  circle: (shape, at, spot) => inBand(shape, 0, shape.radius, 0, 360, at, spot),
+  ellipse: (shape, at, spot) => {
+    if (shape.fill === 'outline') pathPlaceInto(shape.path!, at[0]!, spot)
+    else inBand(shape, 0, 1, 0, 360, at, spot)
     // The unit circle is stretched, which keeps areas in proportion; its normal shrinks where the ellipse is long.
     const rx = shape.width / 2
     const ry = shape.height / 2
@@ -167,8 +169,9 @@ export const SHAPE_SAMPLERS = {
     spot.tx = -spot.ny
     spot.ty = spot.nx
   },
-  ring: (shape, a, b, spot) => inBand(shape, Math.min(shape.inner, shape.radius), shape.radius, shape.angle - shape.arc / 2, shape.arc, a, b, spot),
-  polygon: (shape, a, b, spot) => {
+  ring: (shape, at, spot) => inBand(shape, Math.min(shape.inner, shape.radius), shape.radius, shape.angle - shape.arc / 2, shape.arc, at, spot),
+  polygon: (shape, at, spot) => {
+    const a = at[0]!
     // Which of the equal triangles, and where along its outer side; then from the centre to there.
     const sector = Math.min(shape.sides - 1, Math.floor(a * shape.sides))
     const t = a * shape.sides - sector
@@ -177,17 +180,17 @@ export const SHAPE_SAMPLERS = {
     const y0 = turn[1]! * shape.radius
     cosSinInto(shape.angle + ((sector + 1) * 360) / shape.sides, turn)
     alongLine(x0, y0, turn[0]! * shape.radius, turn[1]! * shape.radius, t, spot)
-    const scale = Math.sqrt(FILL_BENDS[shape.fill](b))
+    const scale = Math.sqrt(FILL_BENDS[shape.fill](at[1]!))
     spot.x *= scale
     spot.y *= scale
   },
-  segment: (shape, a, _b, spot) => alongLine(0, 0, shape.endX, shape.endY, bendLine(shape.fill, a), spot),
-  picture: (shape, a, _b, spot) => {
+  segment: (shape, at, spot) => alongLine(0, 0, shape.endX, shape.endY, bendLine(shape.fill, at[0]!), spot),
+  picture: (shape, at, spot) => {
     const { mask } = shape
     spot.tx = 1
     spot.x = spot.y = spot.ty = spot.nx = spot.ny = 0
     if (!mask || mask.x.length === 0) return
-    const i = Math.min(mask.x.length - 1, Math.floor(a * mask.x.length))
+    const i = Math.min(mask.x.length - 1, Math.floor(at[0]! * mask.x.length))
     spot.x = mask.x[i]!
     spot.y = mask.y[i]!
     spot.nx = mask.nx[i]!
@@ -196,16 +199,16 @@ export const SHAPE_SAMPLERS = {
     spot.ty = spot.nx
     spot.colour = mask.colour[i] ?? 0xffffff
   },
-  viewEdge: (shape, a, b, spot) => {
+  viewEdge: (shape, at, spot) => {
     const { view } = shape
     const [x, y, dx, dy] = SIDE_STARTS[shape.side]
-    alongLine(x * view.w, y * view.h, (x + dx) * view.w, (y + dy) * view.h, bendLine(shape.fill, a), spot)
+    alongLine(x * view.w, y * view.h, (x + dx) * view.w, (y + dy) * view.h, bendLine(shape.fill, at[0]!), spot)
     // Outwards by the outset, and through the depth of the strip.
-    const out = shape.outset + b * shape.depth
+    const out = shape.outset + at[1]! * shape.depth
     spot.x += spot.nx * out - view.w / 2
     spot.y += spot.ny * out - view.h / 2
   },
-  view: (shape, a, b, spot) => inBox(shape.fill, shape.view.w, shape.view.h, a, b, spot),
+  view: (shape, at, spot) => inBox(shape.fill, shape.view.w, shape.view.h, at[0]!, at[1]!, spot),
 } as const satisfies Record<ShapeKind, ShapeSampler>
 
 /** Shapes that follow the view instead of the effect's place. */

@@ -1,7 +1,7 @@
 import type { Frame, PoseParts, ResolvedEffect, ResolvedEmitter, Tape, ViewRect } from '@gliv/model'
 import { emitterEndSeconds, type EmitterProgram, emptyFrame, longestLife, type Program } from './compile.ts'
 import { EmitterRun } from './emitter.ts'
-import { appendInstances } from './output.ts'
+import { appendInstances, setDisplay } from './output.ts'
 import type { Setting } from './setting.ts'
 import { type CompiledTape, compileTape } from './tape.ts'
 import { createClock, tickAtOrBefore, warmTicks } from './timeline.ts'
@@ -116,11 +116,12 @@ export class Simulation {
     const frame = this.#frame
     frame.count = 0
     frame.batchCount = 0
+    setDisplay(alpha)
     for (let layer = 0; layer < 2; layer++)
       for (const run of this.runs) {
         const { source } = run.program
         if ((source.layer === 'behind') !== (layer === 0) || (shows && !shows(source))) continue
-        appendInstances(run, frame, 1 - alpha)
+        appendInstances(run, frame)
       }
     return frame
   }

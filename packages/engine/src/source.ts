@@ -8,8 +8,8 @@ export interface Source {
   readonly key: number
   /** Ordinals of a pass with a time ≤ `t` (in microseconds × rate), or < `t` when `strict`. */
   due(pass: number, t: number, strict: boolean): number
-  /** Seconds on the timeline. */
-  timeOf(pass: number, ordinal: number): number
+  /** Writes the ordinal's seconds on the timeline to `out[0]`: a number given back would cost an object. */
+  timeInto(pass: number, ordinal: number, out: Float64Array): void
   /** Most births in any window of so many seconds on the clock, in which so many passes can meet. */
   most(window: number, passes: number): number
   /** Bursts only: whether chance withholds this ordinal, and where in its burst it is. */
