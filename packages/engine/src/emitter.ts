@@ -13,7 +13,7 @@ import { drawLooks, type Looks } from './looks.ts'
 import { dragStepIn } from './maths.ts'
 import { isDead, Pool } from './pool.ts'
 import { DRAWN, keyFrom, keyStart } from './random.ts'
-import { pieceAt, rampAt } from './ramp.ts'
+import { drawTableOf, rampAt, TABLE_CELLS } from './ramp.ts'
 import { TOP_UP_KEY } from './schedule.ts'
 import type { Moment, Setting } from './setting.ts'
 import { MICRO, tickAtOrBefore } from './timeline.ts'
@@ -21,6 +21,8 @@ import { MICRO, tickAtOrBefore } from './timeline.ts'
 /** Room for the dead that wait for compaction, which comes at a quarter dead. */
 const SLACK = 4 / 3
 const step = new Float64Array(3)
+/** A value that comes from a call goes through here, so that the loop holds bare numbers. */
+const SPEED = new Float64Array(1)
 
 export class EmitterRun {
   program: EmitterProgram
@@ -160,22 +162,41 @@ export class EmitterRun {
     }
   }
 
-  /** The speed ramp scales the way, not the velocity that forces own; it is read at the step's start. */
+  /** The speed ramp scales the way, not the velocity that forces own; it is read at the step's start, from its table. */
   #moveRamped(): void {
     const { born, life, x, y, lastX, lastY, vx, vy, size } = this.pool
     const { gx, gy, step: s } = this.#forces
-    const { pieces, firstPiece } = this.program.speedRamp
+    const e = s[0]!
+    const a = s[1]!
+    const gxA = gx * a
+    const gyA = gy * a
+    const gxB = gx * s[2]!
+    const gyB = gy * s[2]!
+    const before = this.#before
+    const ramp = this.program.speedRamp
+    const table = drawTableOf(ramp)
+    const end = rampAt(ramp, 1)
     for (let i = 0; i < size; i++) {
       const u = vx[i]!
       const v = vy[i]!
-      const t = (this.#before - born[i]!) / life[i]!
-      const ramp = pieceAt(pieces, firstPiece, t < 0 ? 0 : t > 1 ? 1 : t)
-      lastX[i] = x[i]!
-      lastY[i] = y[i]!
-      x[i] = x[i]! + ramp * (u * s[1]! + gx * s[2]!)
-      y[i] = y[i]! + ramp * (v * s[1]! + gy * s[2]!)
-      vx[i] = u * s[0]! + gx * s[1]!
-      vy[i] = v * s[0]! + gy * s[1]!
+      const t = (before - born[i]!) / life[i]!
+      const cell = ((t * TABLE_CELLS) | 0) * 2
+      let r = end
+      if (t < 1 && t >= 0) {
+        r = table[cell]! + table[cell + 1]! * t
+        if (r !== r) {
+          SPEED[0] = rampAt(ramp, t)
+          r = SPEED[0]!
+        }
+      }
+      const px = x[i]!
+      const py = y[i]!
+      lastX[i] = px
+      lastY[i] = py
+      x[i] = px + r * (u * a + gxB)
+      y[i] = py + r * (v * a + gyB)
+      vx[i] = u * e + gxA
+      vy[i] = v * e + gyA
     }
   }
 

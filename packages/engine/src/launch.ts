@@ -92,6 +92,7 @@ export class Launcher {
     this.#travel = source.travel ? new TravelPath(source.travel, source.numbers.travelSeconds) : null
     this.#laned = READ.some((id) => program.lanes[id] !== undefined)
     READ.forEach((id, k) => (this.#now[k] = source.numbers[id]))
+    setting.tape.poseInto(0, this.#pose)
     this.question = { ordinal: 0, inBurst: 0, burstCount: 0, places: program.places, seed: setting.seed ^ source.salt }
   }
 
@@ -151,7 +152,7 @@ export class Launcher {
     const spot = this.#spot
     const now = this.#now
     const { tape } = this.#setting
-    tape.poseInto(moment.ticks, this.#pose)
+    if (!tape.still) tape.poseInto(moment.ticks, this.#pose)
     if (this.#dynamic || this.#view || this.#source.space === 'pinned') tape.viewInto(moment.ticks, this.#rect)
     if (this.#view) Object.assign(this.#shape.view, this.#rect)
     if (this.#dynamic) this.#resize(moment.timeline)

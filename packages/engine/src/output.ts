@@ -75,6 +75,43 @@ const rampedInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Arr
   }
 }
 
+/**
+ * Selects and looks up scale, opacity and tint in one go: the common case of ramps without lanes, in birth order. Three
+ * tables share one cell, which is worth more than shorter loops.
+ */
+const selectWithLooks = ({ pool, looks }: EmitterRun, v: Visible, f32: Float32Array, u32: Uint32Array, from: number): number => {
+  const { born, life, size, scale: scales, scaleFloor: scaleFloors, opacity: opacities, opacityFloor: opacityFloors } = pool
+  const { scaleRamp, opacityRamp, tint } = looks
+  const scaleTable = drawTableOf(scaleRamp)
+  const opacityTable = drawTableOf(opacityRamp)
+  const tintTable = tintTableOf(tint)
+  const { slot, age: ages, scale: outScales } = v
+  const time = scene.now - scene.back
+  let count = 0
+  for (let i = 0, o = from; i < size; i++) {
+    const lifeSeconds = life[i]!
+    const age = time - born[i]!
+    if (age < 0 || age >= lifeSeconds) continue
+    const u = age / lifeSeconds
+    const cell = (u * TABLE_CELLS) | 0
+    slot[count] = i
+    ages[count] = age
+    const s = scaleTable[cell * 2]! + scaleTable[cell * 2 + 1]! * u
+    const scaleFloor = scaleFloors[i]!
+    if (s === s) outScales[count] = scaleFloor + (scales[i]! - scaleFloor) * s
+    else outScales[count] = scaleFloor + (scales[i]! - scaleFloor) * rampAt(scaleRamp, u)
+    const a = opacityTable[cell * 2]! + opacityTable[cell * 2 + 1]! * u
+    const opacityFloor = opacityFloors[i]!
+    if (a === a) f32[o + 11] = opacityFloor + (opacities[i]! - opacityFloor) * a
+    else f32[o + 11] = opacityFloor + (opacities[i]! - opacityFloor) * rampAt(opacityRamp, u)
+    const word = tintTable[cell]!
+    u32[o + 10] = word !== 0 ? word : tintWordAt(tint.pieces, tint.firstPiece, u) | OPAQUE
+    count++
+    o += INSTANCE_WORDS
+  }
+  return count
+}
+
 const laneOf = (run: EmitterRun, id: 'scale' | 'scaleY' | 'opacity' | 'hueTurn', seconds: number): number => {
   const lane = run.program.lanes[id]
   return lane ? laneAt(lane, seconds) : 1
@@ -158,11 +195,21 @@ const setScene = (run: EmitterRun): void => {
 
 const view = { x: 0, y: 0, w: 0, h: 0 }
 
+const writeLooks = (run: EmitterRun, v: Visible, frame: Frame, from: number): void => {
+  const { order } = run.program.source
+  writeScales(run, v)
+  if (order !== 'newest') orderVisible(order, run.pool, v)
+  writeOpacities(run, v, frame.f32, from + 11)
+  writeTints(run, v, frame.u32, from + 10)
+}
+
 /** Whether quads need nothing but place, scale and turn: the common case, and the fast one. */
 const isPlain = (run: EmitterRun): boolean => {
   const { looks, program } = run
   const { type } = looks
-  return looks.oneFrame && !type.scaleApart && type.facing === 'fixed' && type.numbers.stretch === 0 && program.source.space === 'left' && !program.lanes.startAngle && !program.lanes.stretch && run.placedPlainly
+  const { space, order } = program.source
+  const ramped = type.styles.scale.by === 'ramp' && type.styles.opacity.by === 'ramp' && looks.plainTint && order === 'newest'
+  return ramped && !program.laned && looks.oneFrame && !type.scaleApart && type.facing === 'fixed' && type.numbers.stretch === 0 && space === 'left' && run.placedPlainly
 }
 
 /**
@@ -176,17 +223,16 @@ export const appendInstances = (run: EmitterRun, frame: Frame): void => {
   reserve(frame, pool.size)
   const v = visible
   setScene(run)
-  v.count = selectVisible(pool, v)
-  if (v.count === 0) return
-  writeScales(run, v)
-  if (program.source.order !== 'newest') orderVisible(program.source.order, pool, v)
   const first = frame.count
   const o = first * INSTANCE_WORDS
-  writeOpacities(run, v, frame.f32, o + 11)
-  writeTints(run, v, frame.u32, o + 10)
+  const plain = isPlain(run)
+  if (plain) v.count = selectWithLooks(run, v, frame.f32, frame.u32, o)
+  else v.count = selectVisible(pool, v)
+  if (v.count === 0) return
+  if (!plain) writeLooks(run, v, frame, o)
   const pictures = looks.type.pictures
   if (pictures.length === 1) openBatch(frame, pictures[0]!.sheet, blend, program.source.layer, first)
-  if (isPlain(run)) drawPlain(pool, v, pictures[0]!.frames[0]!, scene, frame.f32, o, frame.originX, frame.originY)
+  if (plain) drawPlain(pool, v, pictures[0]!.frames[0]!, scene, frame.f32, o, frame.originX, frame.originY)
   else drawGeneral(run, v, scene, frame, o)
   if (pictures.length === 1) frame.batches[frame.batchCount - 1]!.count += v.count
   else

@@ -19,6 +19,8 @@ export type MutableView = { -readonly [K in keyof ViewRect]: number }
 
 /** Times are in ticks, so that exact comparisons need no division. */
 export interface CompiledTape {
+  /** The pose never changes, so that one look-up is enough. */
+  readonly still: boolean
   /** Writes the effect's pose at a moment in ticks (fractions allowed). */
   poseInto(ticks: number, out: Pose): void
   viewInto(ticks: number, out: MutableView): void
@@ -80,6 +82,7 @@ export const posed = (base: Readonly<Pose>, parts: PoseParts): Pose => ({
  */
 export class LiveTape implements CompiledTape {
   readonly withholds = true
+  readonly still = false
   #tick = -1
   #from: Pose
   #to: Pose
@@ -235,6 +238,7 @@ export const compileTape = (tape: Tape, start: PoseParts = {}, view: ViewRect = 
   const toPose = (a: Pose, b: Pose, t: number): void => (a === b ? copyPose(a, poseOut) : betweenInto(a, b, t, poseOut))
   const toView = (a: ViewRect, b: ViewRect, t: number): void => viewBetweenInto(a, b, t, viewOut)
   return {
+    still: poses.length === 1,
     withholds: gates.some((g) => !g.on) || stop < Infinity,
     stopTick: () => stop,
     endTick: () => {

@@ -1,0 +1,115 @@
+/** What a particle-step costs: the same kernels for Node and for the browser. Only the language and the engine. */
+import { compile, createSimulation, type Simulation } from '@gliv/engine'
+import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, type Ramp, type ResolvedEffect } from '@gliv/model'
+
+const ROUNDS = 9
+export const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!
+
+/** The bare loop: position and age on the same kind of arrays. */
+export const bare = (x: Float64Array, y: Float64Array, vx: Float64Array, vy: Float64Array, age: Float64Array, dt: number): void => {
+  for (let i = 0; i < x.length; i++) {
+    x[i] = x[i]! + vx[i]! * dt
+    y[i] = y[i]! + vy[i]! * dt
+    age[i] = age[i]! + dt
+  }
+}
+
+const eased = (from: number, to: number): Ramp => ({ points: [{ at: 0, value: from, ease: 'ease' }, { at: 1, value: to, ease: 'linear' }] })
+
+/** The full set: gravity, drag, three scalar ramps, a tint ramp, spin, births and deaths in balance: `count` alive, a life of 2 s. */
+export const fullEffect = (count: number): ResolvedEffect => ({
+  id: 'bench',
+  name: 'Bench',
+  seed: 1,
+  rate: 60,
+  play: 'once',
+  numbers: defaultsOf('effect'),
+  lanes: {},
+  emitters: [
+    {
+      ...DEFAULT_EMITTER_CHOICES,
+      id: 'e',
+      name: 'E',
+      salt: 1,
+      shape: 'circle',
+      mask: null,
+      bursts: [],
+      numbers: { ...defaultsOf('emitter'), flow: count / 2, duration: 600, cap: 100_000 },
+      type: {
+        ...DEFAULT_TYPE_CHOICES,
+        id: 't',
+        name: 'T',
+        forces: ['gravity', 'drag'],
+        palette: null,
+        numbers: { ...defaultsOf('type'), life: { from: 2, to: 2 }, scale: { from: 1, to: 2 }, spin: { from: -90, to: 90 } },
+        ramps: { ...DEFAULT_RAMPS, scale: eased(0, 1), speed: eased(1, 0.5), tint: { points: [{ at: 0, colour: '#ffffff', ease: 'linear' }, { at: 1, colour: '#204060', ease: 'linear' }] } },
+        pictures: [{ sheetId: 's', sheet: 0, weight: 1, frameIndices: [0], frames: [{ x: 0, y: 0, w: 16, h: 16, pivotX: 8, pivotY: 8 }] }],
+      },
+    },
+  ],
+})
+
+/** Nanoseconds of one call. */
+const time = (work: () => void, repeats: number): number => {
+  const start = performance.now()
+  for (let i = 0; i < repeats; i++) work()
+  return ((performance.now() - start) * 1e6) / repeats
+}
+
+const settled = (count: number): Simulation => {
+  const simulation = createSimulation(compile(fullEffect(count)))
+  simulation.seek(150)
+  return simulation
+}
+
+export interface StepCost {
+  readonly bare: number
+  readonly step: number
+  readonly output: number
+  /** Median of the rounds' own ratios: the machine's slow moments hit both sides. */
+  readonly ratio: number
+}
+
+/** ns a particle; medians over rounds that alternate between the three. */
+export const stepCost = (count: number): StepCost => {
+  const repeats = Math.max(20, Math.round(2_000_000 / count))
+  const arrays = Array.from({ length: 5 }, () => new Float64Array(count).fill(1.5)) as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array]
+  const simulation = settled(count)
+  const rows: { bare: number; step: number; output: number }[] = []
+  for (let round = 0; round < ROUNDS; round++) {
+    if (simulation.tick > 20_000) simulation.seek(150)
+    rows.push({ bare: time(() => bare(...arrays, 1 / 60), repeats) / count, step: time(() => simulation.step(), repeats) / count, output: time(() => void simulation.frame(1), repeats) / count })
+  }
+  const of = (read: (row: (typeof rows)[number]) => number): number => median(rows.map(read))
+  return { bare: of((r) => r.bare), step: of((r) => r.step), output: of((r) => r.output), ratio: of((r) => (r.step + r.output) / r.bare) }
+}
+
+/** How much dearer 100 effects of 200 particles are than one of 20,000. */
+export const manyEffects = (): number => {
+  const one = settled(20_000)
+  const many = Array.from({ length: 100 }, () => settled(200))
+  const ratios: number[] = []
+  for (let round = 0; round < ROUNDS; round++) {
+    const together = time(() => {
+      one.step()
+      one.frame(1)
+    }, 60)
+    const apart = time(() => {
+      for (const simulation of many) {
+        simulation.step()
+        simulation.frame(1)
+      }
+    }, 60)
+    ratios.push(apart / together)
+  }
+  return median(ratios)
+}
+
+/** Lines of the report for one place. */
+export const report = (where: string): string[] => [
+  ...[1000, 10_000, 100_000].flatMap((count) => {
+    const { bare: b, step, output, ratio } = stepCost(count)
+    return [`${String(count).padStart(6)} particles: bare ${b.toFixed(2)} ns, step ${step.toFixed(2)} ns, output ${output.toFixed(2)} ns a particle`, `full/bare ${where} ${count}: ${ratio.toFixed(1)}`]
+  }),
+  `100 effects of 200 / one of 20,000 ${where}: ${manyEffects().toFixed(2)}`,
+]
