@@ -1,15 +1,17 @@
 /** Writes the golden state hashes of the demo. Run it only when rules were raised on purpose: npm run golden. */
 import { writeFileSync } from 'node:fs'
+import { maskReader } from '@gliv/bake'
 import { makeDemo } from '@gliv/demo'
 import { resolveEffect } from '@gliv/document'
 import { compile, createSimulation, stateHash, tickOf } from '@gliv/engine'
 
 const MOMENTS = [0, 0.1, 0.5, 1.25, 30.7]
-const { kit } = makeDemo()
+const { kit, pictures } = makeDemo()
+const read = maskReader(() => pictures)
 const golden: Record<string, string> = {}
 for (const id of kit.effectOrder)
   for (const seconds of MOMENTS) {
-    const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[id]!)))
+    const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[id]!, read)))
     simulation.seek(tickOf(seconds, simulation.rate))
     golden[`${id} @ ${seconds}`] = stateHash(simulation)
   }

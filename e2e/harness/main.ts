@@ -1,4 +1,5 @@
 /** Runs the core inside a browser for the tests: state hashes, and pictures of each drawing path against paint. */
+import { maskReader } from '@gliv/bake'
 import { makeDemo } from '@gliv/demo'
 import { resolveEffect } from '@gliv/document'
 import { compile, createSimulation, stateHash, tickOf } from '@gliv/engine'
@@ -26,7 +27,7 @@ export interface Comparison {
 }
 
 const SIZE = 160
-const GROUND: readonly [number, number, number] = [22, 23, 28]
+const GROUND: readonly [number, number, number] = [0x56, 0x60, 0x6c]
 
 const card = (): { width: number; height: number; data: Uint8Array } => {
   const data = new Uint8Array(12 * 12 * 4)
@@ -83,7 +84,7 @@ const drawn = (path: DrawPath, sheets: RenderSheet[], frame: Frame, zoom: number
   const renderer = createRenderer(canvas, path)
   if (renderer.path !== path) throw new Error(`asked for ${path}, got ${renderer.path}`)
   renderer.setSheets(sheets)
-  renderer.begin('#16171c')
+  renderer.begin('#56606c')
   renderer.draw(frame, { x, y, zoom })
   const out = new Uint8Array(size * size * 4)
   if (path === 'canvas2d') out.set(canvas.getContext('2d')!.getImageData(0, 0, size, size).data)
@@ -123,7 +124,7 @@ const harness = {
   hashes(moments: readonly (readonly [string, number])[]): string[] {
     const { kit } = makeDemo()
     return moments.map(([effect, seconds]) => {
-      const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!)))
+      const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!, maskReader(() => pictures))))
       simulation.seek(tickOf(seconds, simulation.rate))
       return stateHash(simulation)
     })
@@ -222,7 +223,7 @@ const harness = {
     const sheets = kit.sheetOrder.map((id) => ({ sheet: kit.sheets[id]!, bytes: pictures.get(kit.sheets[id]!.picture)! }))
     const rendered = await Promise.all(sheets.map(async ({ sheet, bytes }) => ({ image: await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>])), width: sheet.width, height: sheet.height, sampling: sheet.sampling })))
     const prepared = sheets.map(({ sheet, bytes }) => prepareSheet(sheet.width, sheet.height, decodePng(bytes).data, sheet.sampling))
-    const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!)))
+    const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!, maskReader(() => pictures))))
     simulation.seek(tickOf(seconds, simulation.rate))
     const frame = simulation.frame()
     const at = -SIZE / 2

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
 import { makeDemo } from '@gliv/demo'
+import { BLENDS } from '@gliv/model'
 import golden from '../../apps/cli/src/golden.json' with { type: 'json' }
 import type { Comparison, Harness, Scene } from '../harness/main.ts'
 
@@ -19,7 +20,7 @@ test('the browser computes the same states as Node, to the byte', async ({ page 
 
 const WHOLE: Scene[] = (['nearest', 'smooth'] as const).map((sampling) => ({ name: `whole ${sampling}`, sampling, blend: 'normal', sprite: 'opaque', placed: 'whole' }))
 const FREE: Scene[] = (['nearest', 'smooth'] as const).flatMap((sampling) =>
-  (['normal', 'additive'] as const).map((blend): Scene => ({ name: `free ${sampling} ${blend}`, sampling, blend, sprite: 'soft', placed: 'free' })),
+  BLENDS.map((blend): Scene => ({ name: `free ${sampling} ${blend}`, sampling, blend, sprite: 'soft', placed: 'free' })),
 )
 const agreement = ({ channels, off }: Comparison): number => 1 - off / channels
 
@@ -34,7 +35,7 @@ for (const path of ['instanced', 'expanded', 'canvas2d'] as const) {
       if (path === 'canvas2d' && scene.sampling === 'nearest') continue
       expect(agreement(await page.evaluate(([s, p]) => harness.compare(s, p), [scene, path] as const)), scene.name).toBeGreaterThanOrEqual(0.995)
     }
-    for (const [effect, seconds] of [['funnel-steam', 2], ['pier-dust', 0.2], ['signal-flare', 0.5], ['canal-rain', 1]] as const)
+    for (const [effect, seconds] of [['funnel-steam', 2], ['pier-dust', 0.2], ['signal-flare', 0.5], ['canal-rain', 1], ['cargo-blast', 0.2], ['stove-fire', 1.5], ['seed-fluff', 1], ['tow-line-spark', 0.1], ['hook-swipe', 0.12]] as const)
       expect(agreement(await page.evaluate(([e, s, p]) => harness.compareDemo(e, s, p), [effect, seconds, path] as const)), effect).toBeGreaterThanOrEqual(0.995)
   })
 }
