@@ -127,4 +127,23 @@ export class Studio {
     await this.page.getByRole('menuitem', { name: item }).click()
     return this
   }
+
+  /** A choice of an open group, by its name and what to choose. */
+  async pick(choice: string, option: string): Promise<this> {
+    return this.pickFrom(this.page.getByRole('combobox', { name: choice, exact: true }), option)
+  }
+
+  /** Chooses in a list and waits until it is gone: while it fades it still catches the pointer. */
+  async pickFrom(list: Locator, option: string): Promise<this> {
+    await list.click()
+    await this.page.getByRole('option', { name: option, exact: true }).click()
+    await this.page.locator('.MuiMenu-root').waitFor({ state: 'detached' })
+    return this
+  }
+
+  /** How many particles live now, as the transport says. */
+  async alive(): Promise<number> {
+    await this.drawn()
+    return Number(/(\d+) alive/.exec((await this.page.getByTestId('clock').textContent()) ?? '')?.[1])
+  }
 }

@@ -122,7 +122,7 @@ const measure = (a: Uint8Array, b: Uint8Array, cover: Uint16Array): Comparison =
 
 const harness = {
   hashes(moments: readonly (readonly [string, number])[]): string[] {
-    const { kit } = makeDemo()
+    const { kit, pictures } = makeDemo()
     return moments.map(([effect, seconds]) => {
       const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!, maskReader(() => pictures))))
       simulation.seek(tickOf(seconds, simulation.rate))

@@ -28,7 +28,7 @@ const firstLane = (id: PropertyId, seconds: number): Lane => {
   const p = property(id)
   const times = p.lane === 'times'
   const flat = times ? 1 : 0
-  return { from: 0, to: times ? 1 : p.soft[1], seconds: Math.max(0.1, Math.min(600, seconds)), points: [{ at: 0, value: flat, ease: 'linear' }, { at: 1, value: flat, ease: 'linear' }] }
+  return { from: 0, to: times ? 1 : p.soft[1], seconds: Math.max(1, Math.min(600, seconds)), points: [{ at: 0, value: flat, ease: 'linear' }, { at: 1, value: flat, ease: 'linear' }] }
 }
 
 /** Lets a number run over the effect's time. */

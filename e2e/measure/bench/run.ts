@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { chromium } from '@playwright/test'
 import { rolldown } from 'rolldown'
-import { CHROMIUM } from '../../e2e/browser.ts'
+import { CHROMIUM } from '../../browser.ts'
 
 const bundle = async (name: string, platform: 'node' | 'browser'): Promise<string> => {
   const file = join(mkdtempSync(join(tmpdir(), 'gliv-bench-')), `${name}.mjs`)
