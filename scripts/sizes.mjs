@@ -25,4 +25,4 @@ const html = readFileSync(join(ROOT, 'apps/studio/dist/index.html'), 'utf8')
 const entry = /src="\/assets\/([^"]+\.js)"/.exec(html)[1]
 console.log(`shelf, kit page (entry): ${kB(total(entry))} gzipped`)
 console.log(`with the effect editor:  ${kB(total(entry, named('EffectEditor')))} gzipped (goal: at most 500 kB)`)
-console.log(`player:                  ${kB(gzipped(join(ROOT, 'packages/player/dist/gliv-player.js')))} gzipped (goal: at most 12 kB)`)
+console.log(`player:                  ${kB(gzipped(join(ROOT, 'packages/player/dist/gliv-player.js')))} gzipped (goal: at most 16 kB)`)

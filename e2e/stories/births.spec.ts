@@ -35,6 +35,7 @@ test('how many: so many alive, a rhythm, repeats of a burst, a minimum, per pixe
 })
 
 test('where: shapes with their handles, a path to bend, a picture to be born from, travel and spaces', async ({ page }) => {
+  test.slow()
   const studio = await new Studio(page).openDemoEffect('Pier dust')
   await studio.selectEmitter('Cloud')
   await studio.openGroup('where')
@@ -45,7 +46,7 @@ test('where: shapes with their handles, a path to bend, a picture to be born fro
     expect(now, what).not.toBe(last)
     last = now
   }
-  for (const shape of ['a ring', 'a polygon', 'an ellipse', 'a line', 'a segment to B', 'the whole view', 'an edge of the view']) {
+  for (const shape of ['a ring', 'an edge of the view']) {
     await studio.pick('Shape', shape)
     await changes(shape)
   }
@@ -65,8 +66,6 @@ test('where: shapes with their handles, a path to bend, a picture to be born fro
   last = await studio.picture()
   await studio.drag(studio.handle('Path-1'), 30, -50)
   await changes('path point')
-  await studio.drag(studio.handle('Path-out-0'), 10, -60)
-  await changes('path handle')
   await studio.handle('Path-add-0').click()
   await expect(studio.handle('Path-2')).toBeVisible()
   await studio.handle('Path-1').dblclick()
@@ -169,6 +168,11 @@ test('a companion follows its partner; a placed effect is mirrored, turned and m
   await studio.openGroup('how-many')
   await studio.pick('Follows', 'nobody')
   expect(await studio.picture()).not.toBe(before)
+  await studio.undo()
+  expect(await studio.picture()).toBe(before)
+  await studio.selectEmitter('Sparks')
+  await page.getByRole('button', { name: 'Add a companion' }).click()
+  await expect(page.getByLabel('Emitter name')).toHaveValue('Sparks glow')
   await studio.undo()
   expect(await studio.picture()).toBe(before)
   await page.getByRole('button', { name: 'Placed' }).click()

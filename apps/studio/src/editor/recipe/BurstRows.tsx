@@ -4,7 +4,7 @@ import ExpandMore from '@mui/icons-material/ExpandMore'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
-import { type Burst, type Emitter, type Kit, newBurst } from '@gliv/document'
+import { addCompanion, type Burst, type Emitter, type Kit, newBurst } from '@gliv/document'
 import { placesOf } from '@gliv/engine'
 import { property, type PropertyId } from '@gliv/model'
 import { useState } from 'react'
@@ -14,6 +14,7 @@ import { ValueText } from '../../controls/ValueText.tsx'
 import { edit } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { readMask } from '../../store/masks.ts'
+import { select } from '../../store/session.ts'
 import { useShown } from '../context.ts'
 import { estimateAlive, solveAlive } from './estimate.ts'
 import { type SentenceTargets, targetOf } from './targets.ts'
@@ -93,6 +94,21 @@ const BurstRow = ({ burst, targets, onRemove }: { burst: string; targets: Senten
   )
 }
 
+/** An emitter that follows each particle of this one with looks of its own. */
+const CompanionButton = ({ targets }: { targets: SentenceTargets }) => (
+  <Button
+    startIcon={<Add />}
+    title="Adds an emitter that follows each of these particles, like a glow on each spark"
+    onClick={() => {
+      const id = { current: '' }
+      edit('Add a companion', (kit) => void (id.current = addCompanion(kit, targets.effect, targets.emitter, makeId)))
+      select(targets.effect, id.current)
+    }}
+  >
+    Add a companion
+  </Button>
+)
+
 export const BurstRows = ({ targets }: { targets: SentenceTargets }) => {
   // As text, so that a drag of a burst's number does not render the list again.
   const text = useShown((_, effect) => {
@@ -113,6 +129,7 @@ export const BurstRows = ({ targets }: { targets: SentenceTargets }) => {
       <Button startIcon={<Add />} onClick={() => change('Add a burst', (list) => [...list, newBurst(makeId('burst'))])}>
         Add a burst
       </Button>
+      <CompanionButton targets={targets} />
     </div>
   )
 }
