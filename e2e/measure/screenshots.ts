@@ -57,6 +57,7 @@ await withStudio(async (studio, page) => {
   await studio.selectEmitter('Foam')
   await studio.freezeAt(200)
   await page.getByRole('button', { name: 'Placed' }).click()
+  await page.locator('.MuiPopover-paper').evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
   await shoot('moving')
   await page.keyboard.press('Escape')
   await page.goBack()

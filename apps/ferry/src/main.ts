@@ -52,6 +52,7 @@ const run = (mine: Player): void => {
     if (player !== mine) return
     mine.update((now - last) / 1000)
     last = now
+    mine.setView({ x: 0, y: 0, w: canvas.clientWidth || 1, h: canvas.clientHeight || 1 })
     mine.draw({ x: 0, y: 0, zoom: window.devicePixelRatio }, null)
     document.body.dataset['alive'] = String(mine.alive)
     requestAnimationFrame(tick)
@@ -68,8 +69,8 @@ canvas.addEventListener('pointerdown', (event) => {
 canvas.addEventListener('pointermove', (event) => held?.moveTo(event.offsetX, event.offsetY))
 for (const end of ['pointerup', 'pointercancel'] as const)
   canvas.addEventListener(end, () => {
-    // What loops ends when the pointer is let go; what plays once ends by itself.
-    if (held?.simulation.program.effect.play === 'loop') held.stop()
+    // What loops or sustains ends when the pointer is let go; what plays once ends by itself.
+    if (held && held.simulation.program.effect.play !== 'once') held.stop()
     held = null
   })
 fileField.addEventListener('change', () => {

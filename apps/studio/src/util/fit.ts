@@ -15,7 +15,7 @@ const MOMENTS = 12
 const NOTICEABLE_OPACITY = 0.04
 
 /** Stragglers left out at each end, so that a few chips that fall far do not make all else small. */
-const STRAGGLERS = 0.01
+const STRAGGLERS = 0.03
 const LEAST_REACH = 40
 
 const rangeOf = (values: number[]): [number, number] => {

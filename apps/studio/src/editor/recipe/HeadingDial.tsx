@@ -6,6 +6,7 @@ import { editLabel, readValue, writeValue } from '../../store/targets.ts'
 import { directionWord } from '../../texts/kinds.ts'
 import { PROPERTY_TEXTS } from '../../texts/properties.ts'
 import { noteInput } from '../../util/inputTime.ts'
+import { useShown } from '../context.ts'
 import { fanPath, nearestTurn, polar } from '../stage/geometry.ts'
 import { type SentenceTargets, targetOf } from './targets.ts'
 
@@ -43,4 +44,10 @@ export const HeadingDial = ({ targets, id, fan }: { targets: SentenceTargets; id
       <span>{spread >= 360 ? 'all around' : directionWord(heading)}</span>
     </div>
   )
+}
+
+/** The launch's own dial; a heading that comes from the shape or a point has none. */
+export const LaunchDial = ({ targets }: { targets: SentenceTargets }) => {
+  const shown = useShown((_, effect) => effect.emitters[targets.emitter]?.aim === 'direction', false)
+  return shown ? <HeadingDial targets={targets} id="heading" fan="fan" /> : null
 }

@@ -7,7 +7,7 @@ import { BurstRows, AliveField } from './BurstRows.tsx'
 import type { MenuChoice } from './choices.ts'
 import { ColourRows, PickRows } from './ColourRows.tsx'
 import { ForceRows } from './ForceRows.tsx'
-import { HeadingDial } from './HeadingDial.tsx'
+import { LaunchDial } from './HeadingDial.tsx'
 import { LayerField } from './LayerField.tsx'
 import { MaskRow } from './MaskRow.tsx'
 import { PictureRows } from './PictureRows.tsx'
@@ -124,8 +124,8 @@ export const GROUPS: readonly GroupDefinition[] = [
     band: 'emitter',
     title: 'Launch',
     sentence: ({ emitter }) => launchSentence(emitter),
-    rows: ({ emitter }) => ['@aim', ...(emitter.aim === 'towards' ? (['targetX', 'targetY'] as const) : []), ...(emitter.aim === 'ball' ? [] : (['heading', 'fan'] as const)), 'speed', 'inherit'],
-    before: (targets) => <HeadingDial targets={targets} id="heading" fan="fan" />,
+    rows: ({ emitter }) => ['@aim', ...(emitter.aim === 'towards' ? (['targetX', 'targetY'] as const) : []), ...(emitter.aim === 'direction' ? (['heading'] as const) : []), ...(emitter.aim === 'ball' ? [] : (['fan'] as const)), 'speed', 'inherit'],
+    before: (targets) => <LaunchDial targets={targets} />,
     partnerOwns: true,
   },
   { id: 'order', band: 'emitter', title: 'Order', sentence: ({ emitter }) => orderSentence(emitter), rows: () => ['@order'], after: (targets) => <LayerField targets={targets} /> },
