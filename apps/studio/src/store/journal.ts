@@ -33,6 +33,15 @@ export interface Opened {
 
 const after = (db: Database, kit: string, rev: number) => db.commits.where('[kit+rev]').between([kit, rev], [kit, Infinity], false, true)
 
+/** All entries in one go, checked once at the end: the usual case. Null when one of them is broken; then each is tried by itself. */
+const readAtOnce = (document: unknown, commits: readonly Commit[]): Kit | null => {
+  try {
+    return readKit(commits.reduce<Kit>((kit, commit) => applyPatches(kit, commit.patches), document as Kit))
+  } catch {
+    return null
+  }
+}
+
 /** Snapshot plus journal. A broken entry is set aside and named; what comes after it is still tried. */
 export const openKit = async (db: Database, id: string): Promise<Opened> => {
   const [row, snapshots, commits] = await db.transaction('r', db.kits, db.snapshots, db.commits, async () => [
@@ -44,6 +53,9 @@ export const openKit = async (db: Database, id: string): Promise<Opened> => {
   if (!row || !snapshot) throw new Error(`There is no kit "${id}" in this browser; import its file again`)
   if (commits.some((c) => c.formatVersion > KIT_VERSION)) throw new OutOfDate('This kit was changed by a newer Gliv; reload the page to get it')
   const setAside: string[] = []
+  const since = commits.filter((c) => c.rev > snapshot.rev)
+  const whole = readAtOnce(snapshot.document, since)
+  if (whole) return { kit: whole, rev: row.rev, history: commits.reduce(replay, EMPTY_HISTORY), setAside }
   let state: unknown = snapshot.document
   let history = EMPTY_HISTORY
   for (const commit of commits) {
