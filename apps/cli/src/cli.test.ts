@@ -75,6 +75,32 @@ describe('gliv run', () => {
   })
 })
 
+describe('a placed effect on the command line', () => {
+  const crate = (...more: string[]) => json<RunReport>('run', kit, '--effect', 'crate-shatter', '--until', '0', ...more, '--json')
+  it('is moved, scaled, turned and mirrored', async () => {
+    const plain = await crate()
+    const placed = await crate('--x', '100', '--y', '-20', '--scale', '2', '--rotate', '90', '--mirror')
+    expect(placed.particles.length).toBe(256)
+    plain.particles.forEach((p, i) => {
+      const q = placed.particles[i]!
+      // Mirrored: (−x, y); twice as large; a quarter turn clockwise: (−y, x).
+      expect(q.x).toBeCloseTo(100 - 2 * p.y, 9)
+      expect(q.y).toBeCloseTo(-20 - 2 * p.x, 9)
+      expect([q.scaleX, q.scaleY, q.key]).toEqual([-2 * p.scaleX, 2 * p.scaleY, p.key])
+    })
+  })
+
+  it('follows the view, given at once or by a tape', async () => {
+    const far = async (...more: string[]) => (await json<RunReport>('run', kit, '--effect', 'seed-fluff', '--until', '0.5', ...more, '--json')).particles
+    for (const p of (await far('--view', '5000,300,320,180')).filter((q) => q.ageSeconds < 0.4)) expect(p.x).toBeGreaterThan(4900)
+    const tape = join(folder, 'view.json')
+    await writeFile(tape, JSON.stringify([{ tick: 0, do: 'view', x: -9000, y: 0, w: 320, h: 180 }]))
+    const young = (await far('--tape', tape)).filter((q) => q.ageSeconds < 0.4)
+    expect(young.length).toBeGreaterThan(0)
+    for (const p of young) expect(p.x).toBeLessThan(-8000)
+  })
+})
+
 describe('the other commands', () => {
   it('list', async () => {
     const list = await json<{ kit: object; effects: { id: string }[]; types: object[]; sheets: object[] }>('list', kit, '--json')

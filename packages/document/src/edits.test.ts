@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { addEmitter, adviseKit, checkKit, deleteEffect, deleteEmitter, duplicateEffect, duplicateEmitter, findEffect, freeName, moveEmitter, ownType, resolveEffect, shareType, STARTERS, type StarterId, usersOfType, type Kit } from './index.ts'
+import { addCompanion, addEmitter, adviseKit, checkKit, deleteEffect, deleteEmitter, duplicateEffect, duplicateEmitter, findEffect, freeName, moveEmitter, ownType, resolveEffect, shareType, STARTERS, type StarterId, usersOfType, type Kit } from './index.ts'
 import { counter, smallKit } from './testing/kit.ts'
 
 const open = (): { kit: Kit; effect: Kit['effects'][string]; makeId: (prefix: string) => string } => {
@@ -15,6 +15,26 @@ describe('emitters', () => {
     expect(checkKit(kit)).toEqual([])
     expect(resolveEffect(kit, effect).emitters.at(-1)!.id).toBe(id)
     expect(effect.emitters[id]!.name).toMatch(new RegExp(`^${STARTERS[starter].name}`))
+  })
+
+  it('a companion follows its partner below it, with looks of its own; it stands alone when the partner goes', () => {
+    const { kit, effect, makeId } = open()
+    const [partner] = effect.emitterOrder
+    const id = addCompanion(kit, effect.id, partner!, makeId)
+    expect(checkKit(kit)).toEqual([])
+    expect(effect.emitterOrder.indexOf(id)).toBe(effect.emitterOrder.indexOf(partner!) - 1)
+    kit.types[effect.emitters[id]!.type]!.numbers.life = { from: 50, to: 60 }
+    kit.types[effect.emitters[id]!.type]!.numbers.scale = { from: 4, to: 4 }
+    const of = (emitterId: string) => resolveEffect({ ...kit, types: { ...kit.types } }, { ...effect, emitters: JSON.parse(JSON.stringify(effect.emitters)) as typeof effect.emitters }).emitters.find((e) => e.id === emitterId)!
+    expect(of(id).salt).toBe(of(partner!).salt)
+    expect(of(id).type.numbers.life).toEqual(of(partner!).type.numbers.life)
+    expect(of(id).type.numbers.scale).toEqual({ from: 4, to: 4 })
+    // A muted partner is still followed.
+    effect.emitters[partner!]!.muted = true
+    expect(of(id).numbers).toEqual(effect.emitters[partner!]!.numbers)
+    deleteEmitter(kit, effect.id, partner!)
+    expect(effect.emitters[id]!.companionOf).toBeNull()
+    expect(checkKit(kit)).toEqual([])
   })
 
   it('a duplicate is independent: own type, fresh salt, beside the original', () => {

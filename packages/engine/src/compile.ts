@@ -60,7 +60,8 @@ export const placesOf = (emitter: Pick<ResolvedEmitter, 'shape' | 'numbers' | 'm
   if (emitter.shape === 'picture') return Math.max(1, emitter.mask?.x.length ?? 0)
   if (emitter.shape !== 'segment') return emitter.numbers.places
   const { endX, endY, pieceEvery } = emitter.numbers
-  return Math.max(1, Math.floor(Math.sqrt(endX * endX + endY * endY) / pieceEvery))
+  // A length that comes from a turned point may fall short by a rounding.
+  return Math.max(1, Math.floor(Math.sqrt(endX * endX + endY * endY) / pieceEvery + 1e-9))
 }
 
 /** Upper bound of the living: the births of any window as long as the longest life, with a tick of slack at each end. */

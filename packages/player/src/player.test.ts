@@ -1,14 +1,48 @@
 import { INSTANCE_WORDS, type Frame } from '@gliv/model'
 import { makeEffect, makeEmitter, makeType, makeBurst, fixed } from '../../engine/src/testing/build.ts'
-import { compile, createSimulation } from '@gliv/engine'
+import { compile, createSimulation, reportParticles } from '@gliv/engine'
 import { defaultsOf } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
+import { withAnchorB } from './anchor.ts'
 import { expandInto } from './gl-paths.ts'
 import { EffectHandle } from './player.ts'
 import { findInPack, loadPack } from './pack.ts'
 
 const program = compile(makeEffect([makeEmitter({ flow: 60, duration: 0.5, fan: 90 }, { type: makeType({ life: fixed(0.3) }), bursts: [makeBurst('b', 0, 5)] })]))
 const loop = compile(makeEffect([makeEmitter({ flow: 60, duration: 1, speed: fixed(0) }, { type: makeType({ life: fixed(0.3) }) })], { play: 'loop', numbers: { ...defaultsOf('effect'), loopSeconds: 1 } }))
+
+describe('a placed handle', () => {
+  const still = compile(makeEffect([makeEmitter({ flow: 0, offsetX: 10, speed: fixed(0) }, { type: makeType({ life: fixed(9) }), bursts: [makeBurst('b', 0, 1)] })]))
+  const where = (handle: EffectHandle) => {
+    const [p] = reportParticles(handle.simulation)
+    return [p!.x, p!.y, p!.scaleX, p!.angleDeg].map((v) => Number(v.toFixed(6)))
+  }
+  it('is moved, turned, scaled and mirrored as it is played', () => {
+    expect(where(new EffectHandle(still, { x: 100, y: 50, rotation: 90, scale: 3 }))).toEqual([100, 80, 3, 90])
+    expect(where(new EffectHandle(still, { mirror: true }))).toEqual([-10, 0, -1, 0])
+  })
+
+  it('refuses a scale that is none, in words', () => {
+    expect(() => new EffectHandle(still, { scale: 0 })).toThrow(/scale is 0; it must be from 0.001/)
+    expect(() => new EffectHandle(still, {}).moveTo(Number.NaN, 0)).toThrow(/x is NaN/)
+  })
+
+  it('point B of a segment is the game’s, taken back through the place', () => {
+    const segment = makeEffect([makeEmitter({ flow: 0, speed: fixed(0), pieceEvery: 10 }, { shape: 'segment', placement: 'inOrder', type: makeType({ life: fixed(9) }), bursts: [{ ...makeBurst('b', 0, 0), eachPlace: true }] })])
+    const options = { x: 20, y: 30, rotation: 35, scale: 2, mirror: true, anchorB: { x: 120, y: 30 } }
+    const all = reportParticles(new EffectHandle(compile(withAnchorB(segment, options)), options).simulation)
+    // From (20, 30) straight to (120, 30), whatever the turn: 50 px of the effect's own, so five pieces.
+    expect(all.map((p) => [Math.round(p.x), Math.round(p.y)])).toEqual([[30, 30], [50, 30], [70, 30], [90, 30], [110, 30]])
+  })
+
+  it('weather follows the view that the game gives', () => {
+    const rain = compile(makeEffect([makeEmitter({ flow: 60, duration: 9, speed: fixed(0) }, { shape: 'viewEdge', type: makeType({ life: fixed(0.05) }) })]))
+    const handle = new EffectHandle(rain, {}, { x: 0, y: 0, w: 100, h: 100 })
+    handle.setView({ x: 7000, y: 0, w: 100, h: 100 })
+    handle.advance(0.2)
+    for (const p of reportParticles(handle.simulation)) expect(p.x).toBeGreaterThan(6990)
+  })
+})
 
 describe('an effect handle', () => {
   it('steps true ticks, whatever the pictures’ rhythm, and ends by itself', async () => {
