@@ -174,6 +174,7 @@ test('a companion follows its partner; a placed effect is mirrored, turned and m
   await page.getByRole('button', { name: 'Add a companion' }).click()
   await expect(page.getByLabel('Emitter name')).toHaveValue('Sparks glow')
   await studio.undo()
+  await studio.selectEmitter('Spark glows')
   expect(await studio.picture()).toBe(before)
   await page.getByRole('button', { name: 'Placed' }).click()
   await page.getByRole('checkbox', { name: 'Mirrored' }).check()
