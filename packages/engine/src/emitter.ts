@@ -140,8 +140,9 @@ export class EmitterRun {
   }
 
   #moveFreely(): void {
-    const { x, y, lastX, lastY, vx, vy, size } = this.pool
+    const { all, at, size } = this.pool
     const { gx, gy, step: s } = this.#forces
+    const { x, y, lastX, lastY, vx, vy } = at
     const e = s[0]!
     const a = s[1]!
     const gxA = gx * a
@@ -149,23 +150,24 @@ export class EmitterRun {
     const gxB = gx * s[2]!
     const gyB = gy * s[2]!
     for (let i = 0; i < size; i++) {
-      const u = vx[i]!
-      const v = vy[i]!
-      const px = x[i]!
-      const py = y[i]!
-      lastX[i] = px
-      lastY[i] = py
-      x[i] = px + u * a + gxB
-      y[i] = py + v * a + gyB
-      vx[i] = u * e + gxA
-      vy[i] = v * e + gyA
+      const u = all[vx + i]!
+      const v = all[vy + i]!
+      const px = all[x + i]!
+      const py = all[y + i]!
+      all[lastX + i] = px
+      all[lastY + i] = py
+      all[x + i] = px + u * a + gxB
+      all[y + i] = py + v * a + gyB
+      all[vx + i] = u * e + gxA
+      all[vy + i] = v * e + gyA
     }
   }
 
   /** The speed ramp scales the way, not the velocity that forces own; it is read at the step's start, from its table. */
   #moveRamped(): void {
-    const { born, life, x, y, lastX, lastY, vx, vy, size } = this.pool
+    const { all, at, size } = this.pool
     const { gx, gy, step: s } = this.#forces
+    const { born, life, x, y, lastX, lastY, vx, vy } = at
     const e = s[0]!
     const a = s[1]!
     const gxA = gx * a
@@ -177,9 +179,9 @@ export class EmitterRun {
     const table = drawTableOf(ramp)
     const end = rampAt(ramp, 1)
     for (let i = 0; i < size; i++) {
-      const u = vx[i]!
-      const v = vy[i]!
-      const t = (before - born[i]!) / life[i]!
+      const u = all[vx + i]!
+      const v = all[vy + i]!
+      const t = (before - all[born + i]!) / all[life + i]!
       const cell = ((t * TABLE_CELLS) | 0) * 2
       let r = end
       if (t < 1 && t >= 0) {
@@ -189,14 +191,14 @@ export class EmitterRun {
           r = SPEED[0]!
         }
       }
-      const px = x[i]!
-      const py = y[i]!
-      lastX[i] = px
-      lastY[i] = py
-      x[i] = px + r * (u * a + gxB)
-      y[i] = py + r * (v * a + gyB)
-      vx[i] = u * e + gxA
-      vy[i] = v * e + gyA
+      const px = all[x + i]!
+      const py = all[y + i]!
+      all[lastX + i] = px
+      all[lastY + i] = py
+      all[x + i] = px + r * (u * a + gxB)
+      all[y + i] = py + r * (v * a + gyB)
+      all[vx + i] = u * e + gxA
+      all[vy + i] = v * e + gyA
     }
   }
 

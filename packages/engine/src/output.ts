@@ -80,7 +80,8 @@ const rampedInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Arr
  * tables share one cell, which is worth more than shorter loops.
  */
 const selectWithLooks = ({ pool, looks }: EmitterRun, v: Visible, f32: Float32Array, u32: Uint32Array, from: number): number => {
-  const { born, life, size, scale: scales, scaleFloor: scaleFloors, opacity: opacities, opacityFloor: opacityFloors } = pool
+  const { all, at, size } = pool
+  const { born, life, scale, scaleFloor: floorOfScale, opacity, opacityFloor: floorOfOpacity } = at
   const { scaleRamp, opacityRamp, tint } = looks
   const scaleTable = drawTableOf(scaleRamp)
   const opacityTable = drawTableOf(opacityRamp)
@@ -89,21 +90,21 @@ const selectWithLooks = ({ pool, looks }: EmitterRun, v: Visible, f32: Float32Ar
   const time = scene.now - scene.back
   let count = 0
   for (let i = 0, o = from; i < size; i++) {
-    const lifeSeconds = life[i]!
-    const age = time - born[i]!
+    const lifeSeconds = all[life + i]!
+    const age = time - all[born + i]!
     if (age < 0 || age >= lifeSeconds) continue
     const u = age / lifeSeconds
     const cell = (u * TABLE_CELLS) | 0
     slot[count] = i
     ages[count] = age
     const s = scaleTable[cell * 2]! + scaleTable[cell * 2 + 1]! * u
-    const scaleFloor = scaleFloors[i]!
-    if (s === s) outScales[count] = scaleFloor + (scales[i]! - scaleFloor) * s
-    else outScales[count] = scaleFloor + (scales[i]! - scaleFloor) * rampAt(scaleRamp, u)
+    const scaleFloor = all[floorOfScale + i]!
+    if (s === s) outScales[count] = scaleFloor + (all[scale + i]! - scaleFloor) * s
+    else outScales[count] = scaleFloor + (all[scale + i]! - scaleFloor) * rampAt(scaleRamp, u)
     const a = opacityTable[cell * 2]! + opacityTable[cell * 2 + 1]! * u
-    const opacityFloor = opacityFloors[i]!
-    if (a === a) f32[o + 11] = opacityFloor + (opacities[i]! - opacityFloor) * a
-    else f32[o + 11] = opacityFloor + (opacities[i]! - opacityFloor) * rampAt(opacityRamp, u)
+    const opacityFloor = all[floorOfOpacity + i]!
+    if (a === a) f32[o + 11] = opacityFloor + (all[opacity + i]! - opacityFloor) * a
+    else f32[o + 11] = opacityFloor + (all[opacity + i]! - opacityFloor) * rampAt(opacityRamp, u)
     const word = tintTable[cell]!
     u32[o + 10] = word !== 0 ? word : tintWordAt(tint.pieces, tint.firstPiece, u) | OPAQUE
     count++

@@ -17,6 +17,8 @@ const WORD_COLUMNS = [
   'picture', 'colour',
 ] as const
 
+type FloatOffsets = Readonly<Record<(typeof FLOAT_COLUMNS)[number], number>>
+
 /** Slots that stay, in order; shared by all pools. */
 let staying = new Int32Array(0)
 
@@ -61,6 +63,9 @@ export class Pool {
   readonly capacity: number
   /** Slots in use, the dead that were not yet compacted included. */
   size = 0
+  /** All float columns in one array, and where each begins: a loop over many columns needs one pointer and one bound instead of one pair for each. */
+  readonly all: Float64Array
+  readonly at: FloatOffsets
   readonly #floats: Float64Array[] = []
   readonly #words: Uint32Array[] = []
 
@@ -68,6 +73,8 @@ export class Pool {
     this.capacity = capacity
     const buffer = new ArrayBuffer(capacity * (FLOAT_COLUMNS.length * 8 + WORD_COLUMNS.length * 4))
     const words = FLOAT_COLUMNS.length * capacity * 8
+    this.all = new Float64Array(buffer, 0, FLOAT_COLUMNS.length * capacity)
+    this.at = Object.fromEntries(FLOAT_COLUMNS.map((name, i) => [name, i * capacity])) as FloatOffsets
     const columns = this as unknown as Record<string, Float64Array | Uint32Array>
     FLOAT_COLUMNS.forEach((name, i) => this.#floats.push((columns[name] = new Float64Array(buffer, i * capacity * 8, capacity))))
     WORD_COLUMNS.forEach((name, i) => this.#words.push((columns[name] = new Uint32Array(buffer, words + i * capacity * 4, capacity))))

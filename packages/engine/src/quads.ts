@@ -49,20 +49,21 @@ const placeInto = (pool: Pool, i: number, scene: GeneralScene): void => {
 export const drawPlain = (pool: Pool, v: Visible, rect: FrameRect, scene: GeneralScene, f32: Float32Array, from: number, originX: number, originY: number): void => {
   const { x: tx, y: ty, w, h, pivotX, pivotY } = rect
   const { slot, age, scale, count } = v
-  const { x: xs, y: ys, lastX, lastY, born, angle, spin } = pool
+  const { all, at } = pool
+  const { x: xs, y: ys, lastX, lastY, born, angle, spin } = at
   const { back, now, stepSeconds } = scene
   for (let k = 0, o = from; k < count; k++, o += INSTANCE_WORDS) {
     const i = slot[k]!
-    let x = xs[i]!
-    let y = ys[i]!
+    let x = all[xs + i]!
+    let y = all[ys + i]!
     if (back > 0) {
-      const sinceLast = Math.min(stepSeconds, now - born[i]!)
+      const sinceLast = Math.min(stepSeconds, now - all[born + i]!)
       const t = sinceLast > 0 ? Math.min(1, back / sinceLast) : 0
-      x += (lastX[i]! - x) * t
-      y += (lastY[i]! - y) * t
+      x += (all[lastX + i]! - x) * t
+      y += (all[lastY + i]! - y) * t
     }
     // `drawTurnInto` written out: a call and two stores less for each particle.
-    const turned = (angle[i]! + spin[i]! * age[k]!) * TURNS_PER_DEG
+    const turned = (all[angle + i]! + all[spin + i]! * age[k]!) * TURNS_PER_DEG
     const step = Math.floor(turned)
     const t = turned - step
     const q = (step & TURN_MASK) * 2

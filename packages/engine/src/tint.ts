@@ -114,9 +114,15 @@ export interface CompiledPalette {
   readonly labs: readonly Colour[]
 }
 
+const palettes = new WeakMap<readonly string[], CompiledPalette>()
+
 export const compilePalette = (colours: readonly string[]): CompiledPalette => {
-  const parsed = colours.map(parseColour)
-  return { colours: parsed, labs: parsed.map(toOklab) }
+  let palette = palettes.get(colours)
+  if (!palette) {
+    const parsed = colours.map(parseColour)
+    palettes.set(colours, (palette = { colours: parsed, labs: parsed.map(toOklab) }))
+  }
+  return palette
 }
 
 /** Index of the nearest colour of a palette; the first of equals. Channels 0 to 255. */
@@ -159,13 +165,20 @@ const lockTo = (tint: CompiledTint, palette: CompiledPalette): CompiledTint => {
   return compileStops(stops)
 }
 
-/** Tint ramps are values that never change, so each is compiled once a space; locked ones are compiled anew. */
+/** Tint ramps are values that never change, so each is compiled once a space, and locked once a palette. */
 const compiled = { srgb: new WeakMap<TintRamp, CompiledTint>(), oklab: new WeakMap<TintRamp, CompiledTint>() } as const
+
+const lockedTints = new WeakMap<CompiledPalette, WeakMap<CompiledTint, CompiledTint>>()
 
 export const compileTint = (ramp: TintRamp, space: TintSpace = 'srgb', palette: CompiledPalette | null = null): CompiledTint => {
   let tint = compiled[space].get(ramp)
   if (!tint) compiled[space].set(ramp, (tint = compileStops(stopsOf(ramp, space))))
-  return palette ? lockTo(tint, palette) : tint
+  if (!palette) return tint
+  let locked = lockedTints.get(palette)
+  if (!locked) lockedTints.set(palette, (locked = new WeakMap()))
+  let made = locked.get(tint)
+  if (!made) locked.set(tint, (made = lockTo(tint, palette)))
+  return made
 }
 
 const tables = new WeakMap<CompiledTint, Uint32Array>()
