@@ -53,9 +53,24 @@ const start = (show: Showing): void => {
   request = requestAnimationFrame(tick)
 }
 
+/** Seconds of nothing between two showings. */
+const BREATH = 0.15
+const MOMENTS = 24
+
+/** Last of some moments at which a quarter of the most are still there: a card is not left empty for stragglers. */
+const busyUntil = (effect: ResolvedEffect, simulation: Simulation): number => {
+  const end = shownEnd(effect)
+  const counts = Array.from({ length: MOMENTS }, (_, k) => {
+    simulation.seek(Math.round(((k + 1) / MOMENTS) * end * simulation.rate))
+    return simulation.alive
+  })
+  const enough = Math.max(1, Math.max(...counts) / 4)
+  return ((counts.findLastIndex((count) => count >= enough) + 1) / MOMENTS) * end
+}
+
 /** From where to where a thumbnail plays: a whole effect and a breath; of a loop, a minute from when it is full. */
-const spanOf = (effect: ResolvedEffect): { from: number; to: number } => {
-  if (effect.play === 'once' || effect.play === 'sustain') return { from: 0, to: shownEnd(effect) + 0.5 }
+const spanOf = (effect: ResolvedEffect, simulation: Simulation): { from: number; to: number } => {
+  if (effect.play === 'once' || effect.play === 'sustain') return { from: 0, to: busyUntil(effect, simulation) + BREATH }
   const full = Math.max(0, ...effect.emitters.map((e) => longestLife(e)))
   return { from: full, to: full + 60 }
 }
@@ -84,10 +99,11 @@ export const Thumbnail = ({ kit, effectId, pictures }: { kit: Kit; effectId: str
     const resolved = resolveEffect(kit, effect, maskReader(() => pictures))
     // An effect that the engine refuses has no picture; the editor says why.
     if (!canCompile(resolved)) return
-    const span = spanOf(resolved)
     const options = previewOptions(resolved, STILL)
+    const simulation = createSimulation(compile(resolved), options)
+    const span = spanOf(resolved, simulation)
     const renderer = createRenderer(element, 'canvas2d')
-    const show: Showing = { simulation: createSimulation(compile(resolved), options), renderer, camera: cameraFor(boundsOf(resolved, options), element.width, element.height, 1.5), ...span, seconds: span.from + FIRST_SIGHT * Math.min(1.5, span.to - span.from), restUntil: 0 }
+    const show: Showing = { simulation, renderer, camera: cameraFor(boundsOf(resolved, options), element.width, element.height, 1.5), ...span, seconds: span.from + FIRST_SIGHT * Math.min(1.5, span.to - span.from), restUntil: 0 }
     let seen = false
     const observer = new IntersectionObserver(([entry]) => {
       seen = entry!.isIntersecting
