@@ -13,7 +13,7 @@ import { drawLooks, type Looks } from './looks.ts'
 import { dragStepIn } from './maths.ts'
 import { isDead, Pool } from './pool.ts'
 import { DRAWN, keyFrom, keyStart } from './random.ts'
-import { drawTableOf, rampAt, TABLE_CELLS } from './ramp.ts'
+import { drawTableOf, rampAt, rampIn, TABLE_CELLS } from './ramp.ts'
 import { TOP_UP_KEY } from './schedule.ts'
 import type { Moment, Setting } from './setting.ts'
 import { MICRO, tickAtOrBefore } from './timeline.ts'
@@ -177,7 +177,9 @@ export class EmitterRun {
     const before = this.#before
     const ramp = this.program.speedRamp
     const table = drawTableOf(ramp)
-    const end = rampAt(ramp, 1)
+    SPEED[0] = 1
+    rampIn(ramp, SPEED)
+    const end = SPEED[0]!
     for (let i = 0; i < size; i++) {
       const u = all[vx + i]!
       const v = all[vy + i]!
@@ -187,7 +189,8 @@ export class EmitterRun {
       if (t < 1 && t >= 0) {
         r = table[cell]! + table[cell + 1]! * t
         if (r !== r) {
-          SPEED[0] = rampAt(ramp, t)
+          SPEED[0] = t
+          rampIn(ramp, SPEED)
           r = SPEED[0]!
         }
       }

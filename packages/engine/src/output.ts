@@ -7,7 +7,7 @@ import type { EmitterRun } from './emitter.ts'
 import { laneAt, withLane } from './lanes.ts'
 import { frameAt, opacityAt, scaleAt, scaleYAt, tintOf } from './looks.ts'
 import { drawGeneral, drawPlain, type GeneralScene } from './quads.ts'
-import { type CompiledRamp, drawTableOf, rampAt, TABLE_CELLS } from './ramp.ts'
+import { type CompiledRamp, drawTableOf, rampIn, TABLE_CELLS } from './ramp.ts'
 import { orderVisible } from './order.ts'
 import type { Pool } from './pool.ts'
 import { emptyPose } from './tape.ts'
@@ -16,6 +16,9 @@ import { makeRoom, type Visible, visible } from './visible.ts'
 
 /** The unused fourth byte of a tint. */
 const OPAQUE = 0xff000000
+
+/** A look-up goes through here: a value that may come from a call would cost an object for every particle. */
+const look = new Float64Array(1)
 
 /** Makes room for `count` more instances; grows by doubling, so that a steady state allocates nothing. */
 const reserve = (frame: Frame, count: number): void => {
@@ -69,9 +72,10 @@ const rampedInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Arr
     const cell = ((u * TABLE_CELLS) | 0) * 2
     const r = table[cell]! + table[cell + 1]! * u
     const floor = floors[i]!
-    // Two stores instead of one choice: a value that may come from a call would cost an object for every particle.
-    if (r === r) out[k] = (floor + (starts[i]! - floor) * r) * lane
-    else out[k] = (floor + (starts[i]! - floor) * rampAt(ramp, u)) * lane
+    look[0] = u
+    if (r === r) look[0] = r
+    else rampIn(ramp, look)
+    out[k] = (floor + (starts[i]! - floor) * look[0]!) * lane
   }
 }
 
@@ -100,11 +104,19 @@ const selectWithLooks = ({ pool, looks }: EmitterRun, v: Visible, f32: Float32Ar
     const s = scaleTable[cell * 2]! + scaleTable[cell * 2 + 1]! * u
     const scaleFloor = all[floorOfScale + i]!
     if (s === s) outScales[count] = scaleFloor + (all[scale + i]! - scaleFloor) * s
-    else outScales[count] = scaleFloor + (all[scale + i]! - scaleFloor) * rampAt(scaleRamp, u)
+    else {
+      look[0] = u
+      rampIn(scaleRamp, look)
+      outScales[count] = scaleFloor + (all[scale + i]! - scaleFloor) * look[0]!
+    }
     const a = opacityTable[cell * 2]! + opacityTable[cell * 2 + 1]! * u
     const opacityFloor = all[floorOfOpacity + i]!
     if (a === a) f32[o + 11] = opacityFloor + (all[opacity + i]! - opacityFloor) * a
-    else f32[o + 11] = opacityFloor + (all[opacity + i]! - opacityFloor) * rampAt(opacityRamp, u)
+    else {
+      look[0] = u
+      rampIn(opacityRamp, look)
+      f32[o + 11] = opacityFloor + (all[opacity + i]! - opacityFloor) * look[0]!
+    }
     const word = tintTable[cell]!
     u32[o + 10] = word !== 0 ? word : tintWordAt(tint.pieces, tint.firstPiece, u) | OPAQUE
     count++
@@ -138,8 +150,10 @@ const opacitiesInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64
     const cell = ((u * TABLE_CELLS) | 0) * 2
     const r = table[cell]! + table[cell + 1]! * u
     const floor = floors[i]!
-    if (r === r) f32[o] = (floor + (starts[i]! - floor) * r) * lane
-    else f32[o] = (floor + (starts[i]! - floor) * rampAt(ramp, u)) * lane
+    look[0] = u
+    if (r === r) look[0] = r
+    else rampIn(ramp, look)
+    f32[o] = (floor + (starts[i]! - floor) * look[0]!) * lane
   }
 }
 

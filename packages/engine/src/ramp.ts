@@ -131,6 +131,15 @@ export const pieceAt = (pieces: Float64Array, firstPiece: Uint16Array, u: number
   return pieces[o + 2]! + t * (pieces[o + 3]! + t * (pieces[o + 4]! + t * pieces[o + 5]!))
 }
 
+/** The life in `io[0]` becomes the ramp's value: for loops, where a number given or given back would cost an object. */
+export const rampIn = ({ pieces, firstPiece }: CompiledRamp, io: Float64Array): void => {
+  const u = io[0]!
+  let o = firstPiece[(u * BUCKETS) | 0]! * STRIDE
+  while (pieces[o + STRIDE]! <= u) o += STRIDE
+  const t = (u - pieces[o]!) * pieces[o + 1]!
+  io[0] = pieces[o + 2]! + t * (pieces[o + 3]! + t * (pieces[o + 4]! + t * pieces[o + 5]!))
+}
+
 /** Value of a ramp at life `u` from 0 to 1. */
 export const rampAt = (ramp: CompiledRamp, u: number): number => (ramp.constant ? ramp.pieces[2]! : pieceAt(ramp.pieces, ramp.firstPiece, u))
 
