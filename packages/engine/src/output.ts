@@ -141,27 +141,14 @@ const writeScales = (run: EmitterRun, v: Visible): void => {
   for (let k = 0; k < v.count; k++) v.scaleY[k] = scaleYAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * laneY
 }
 
-const opacitiesInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Array, v: Visible, lane: number, f32: Float32Array, from: number): void => {
-  const table = drawTableOf(ramp)
-  const { slot, u: us, count } = v
-  for (let k = 0, o = from; k < count; k++, o += INSTANCE_WORDS) {
-    const i = slot[k]!
-    const u = us[k]!
-    const cell = ((u * TABLE_CELLS) | 0) * 2
-    const r = table[cell]! + table[cell + 1]! * u
-    const floor = floors[i]!
-    look[0] = u
-    if (r === r) look[0] = r
-    else rampIn(ramp, look)
-    f32[o] = (floor + (starts[i]! - floor) * look[0]!) * lane
-  }
-}
-
 const writeOpacities = (run: EmitterRun, v: Visible, f32: Float32Array, from: number): void => {
   const { pool, looks } = run
   const lane = laneOf(run, 'opacity', scene.seconds)
   if (looks.type.styles.opacity.by === 'rate') for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) f32[o] = opacityAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
-  else opacitiesInto(looks.opacityRamp, pool.opacity, pool.opacityFloor, v, lane, f32, from)
+  else {
+    rampedInto(looks.opacityRamp, pool.opacity, pool.opacityFloor, v, lane, v.opacity)
+    for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) f32[o] = v.opacity[k]!
+  }
 }
 
 const tintsInto = (tint: CompiledTint, us: Float64Array, count: number, u32: Uint32Array, from: number): void => {

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { EASES, type Ease, type Ramp } from '@gliv/model'
-import { compileIntegral, compileRamp, integralAt, rampAt } from './ramp.ts'
-import { channelsAt, compilePalette, compileTint, nearestIn, tintAt } from './tint.ts'
+import { compileIntegral, compileRamp, drawTableOf, integralAt, rampAt, TABLE_CELLS } from './ramp.ts'
+import { channelsAt, compilePalette, compileTint, nearestIn, tintAt, tintTableOf } from './tint.ts'
 
 /** The slow truth: the definition, point by point. */
 const SLOW: Record<Ease, (t: number) => number> = {
@@ -102,6 +102,33 @@ describe('tints', () => {
       const colour = tintAt(locked, k / 997)
       expect([[0, 0, 0], [128, 128, 128], [255, 255, 255]]).toContainEqual(colour)
       expect(palette.colours[nearestIn(palette, channelsAt(free, k / 997))]).toEqual(colour)
+    }
+  })
+})
+
+describe('the drawing table', () => {
+  const valueAt = (ramp: Ramp, u: number): number => {
+    const table = drawTableOf(compileRamp(ramp))
+    const cell = Math.floor(u * TABLE_CELLS) * 2
+    const value = table[cell]! + table[cell + 1]! * u
+    return Number.isNaN(value) ? rampAt(compileRamp(ramp), u) : value
+  }
+  it('is exact for straight and held ways, and within 1e-3 for eases over a twentieth of the life', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...EASES), fc.integer({ min: 0, max: 18 }), fc.double({ min: 0, max: 0.999999, noNaN: true }), (ease, from, u) => {
+        const ramp: Ramp = { points: [{ at: from / 20, value: 0.1, ease }, { at: (from + 1) / 20, value: 0.9, ease: 'linear' }] }
+        const off = Math.abs(valueAt(ramp, u) - rampAt(compileRamp(ramp), u))
+        expect(off).toBeLessThan(ease === 'linear' || ease === 'step' ? 1e-12 : 1e-3)
+      }),
+    )
+  })
+
+  it('of a tint is off by one step at most, and hard where the ramp is', () => {
+    const tint = compileTint({ points: [{ at: 0, colour: '#102030', ease: 'linear' }, { at: 0.3, colour: '#ff8040', ease: 'step' }, { at: 0.7, colour: '#000000', ease: 'linear' }] })
+    const table = tintTableOf(tint)
+    for (let k = 0; k < 5000; k++) {
+      const word = table[Math.floor((k / 5000) * TABLE_CELLS)]!
+      if (word !== 0) tintAt(tint, k / 5000).forEach((channel, c) => expect(Math.abs(((word >> (8 * c)) & 255) - channel)).toBeLessThanOrEqual(1))
     }
   })
 })

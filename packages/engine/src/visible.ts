@@ -9,9 +9,10 @@ export interface Visible {
   age: Float64Array
   scale: Float64Array
   scaleY: Float64Array
+  opacity: Float64Array
 }
 
-export const visible: Visible = { count: 0, slot: new Int32Array(0), u: new Float64Array(0), age: new Float64Array(0), scale: new Float64Array(0), scaleY: new Float64Array(0) }
+export const visible: Visible = { count: 0, slot: new Int32Array(0), u: new Float64Array(0), age: new Float64Array(0), scale: new Float64Array(0), scaleY: new Float64Array(0), opacity: new Float64Array(0) }
 
 export const makeRoom = (count: number): void => {
   if (visible.slot.length >= count) return
@@ -21,4 +22,5 @@ export const makeRoom = (count: number): void => {
   visible.age = new Float64Array(room)
   visible.scale = new Float64Array(room)
   visible.scaleY = new Float64Array(room)
+  visible.opacity = new Float64Array(room)
 }
