@@ -1,6 +1,9 @@
 /** From a kit to resolved effects. Cached by identity, so that an edit resolves only what it touched. */
 import {
+  EMITTER_CHOICE_KEYS,
   Refusal,
+  TYPE_CHOICE_KEYS,
+  TYPE_TOUCHES,
   type EmitterChoices,
   type Lanes,
   type MaskPart,
@@ -43,15 +46,10 @@ const pictureOf = (kit: Kit, { sheet: sheetId, frames, weight }: ParticleType['p
 }
 
 /** Only what the engine reads, so that unknown fields of a kit do not travel to players. */
-const typeChoices = (type: TypeChoices): TypeChoices => {
-  const { blend, lifeMode, scaleApart, styles, facing, anchor, frameChoice, randomStart, tintSpace, tintPick, pickColours, pickAction, forces } = type
-  return { blend, lifeMode, scaleApart, styles, facing, anchor, frameChoice, randomStart, tintSpace, tintPick, pickColours, pickAction, forces }
-}
-
-const emitterChoices = (emitter: EmitterChoices): EmitterChoices => {
-  const { shape, fill, placement, sizeUnit, space, side, aim, rhythm, capPolicy, order, layer, path, travel, along, lanes } = emitter
-  return { shape, fill, placement, sizeUnit, space, side, aim, rhythm, capPolicy, order, layer, path, travel, along, lanes }
-}
+const picked = <T extends object, K extends keyof T>(from: T, keys: readonly K[]): Pick<T, K> => Object.fromEntries(keys.map((key) => [key, from[key]])) as Pick<T, K>
+const typeChoices = (type: TypeChoices): TypeChoices => picked(type, TYPE_CHOICE_KEYS)
+const emitterChoices = (emitter: EmitterChoices): EmitterChoices => picked(emitter, EMITTER_CHOICE_KEYS)
+const MOTION_CHOICE_KEYS = TYPE_CHOICE_KEYS.filter((key) => TYPE_TOUCHES[key] !== 'output' && key !== 'facing')
 
 const resolveType = (kit: Kit, type: ParticleType): ResolvedType => {
   const cached = types.get(type)
@@ -77,8 +75,7 @@ const companionOf = (emitter: Emitter, own: ResolvedType, partner: ResolvedEmitt
   const lanes = Object.fromEntries(
     [...Object.entries(emitter.lanes).filter(([id]) => !moves(id)), ...Object.entries(partner.lanes).filter(([id]) => moves(id))],
   ) as Lanes
-  const { forces, lifeMode, ramps } = partner.type
-  const type: ResolvedType = { ...own, numbers, forces, lifeMode, ramps: { ...own.ramps, speed: ramps.speed } }
+  const type: ResolvedType = { ...own, ...picked<TypeChoices, keyof TypeChoices>(partner.type, MOTION_CHOICE_KEYS), numbers, ramps: { ...own.ramps, speed: partner.type.ramps.speed } }
   return { ...partner, id: emitter.id, name: emitter.name, order: emitter.order, layer: emitter.layer, lanes, type }
 }
 

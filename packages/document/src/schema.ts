@@ -1,8 +1,8 @@
 /** The kit's schema, made from the tables in the model; unknown fields are kept everywhere. */
 import {
-  AIMS, ANCHORS, BIASES, BLENDS, CAP_POLICIES, DEFAULT_ALONG, DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, EASES, FACINGS, FILLS, FORCE_KINDS, FRAME_CHOICES,
-  LIFE_MODES, MASK_PARTS, ORDERS, PICK_ACTIONS, PLACEMENTS, PLAYS, PROPERTIES, propertiesOf, RAMP_POINT_LIMIT, RHYTHMS, SAMPLINGS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES,
-  TINT_EASES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES, type NumbersOf, type Owner, type Property, type PropertyId,
+  AIMS, ANCHORS, AVOIDED, AXES, BIASES, BLENDS, CAP_POLICIES, CENTRES, CHURN_SPACES, CONTACTS, DEFAULT_ALONG, DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, DIRECTED_FORCES, EASES, FACINGS, FALLOFFS, FILLS, FORCE_KINDS, FRAME_CHOICES,
+  LIFE_MODES, MASK_PARTS, ORDERS, PICK_ACTIONS, PLACEMENTS, PLAYS, PROPERTIES, propertiesOf, RAIL_MODES, RAMP_POINT_LIMIT, RAMPED_FORCES, RHYTHMS, SAMPLINGS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES, THRUST_ENDS,
+  TINT_EASES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES, WAVER_KINDS, WAVER_TARGETS, WIND_MODES, type NumbersOf, type Owner, type Property, type PropertyId,
 } from '@gliv/model'
 import { z } from 'zod'
 import { KIT_VERSION } from './kit.ts'
@@ -88,10 +88,30 @@ export const sheetSchema = z.looseObject({
     .max(4096),
 })
 
+const far = z.number().min(-100_000).max(100_000)
+const pathSchema = z.looseObject({
+  closed: z.boolean(),
+  points: z
+    .array(z.looseObject({ x: far, y: far, inX: far.default(0), inY: far.default(0), outX: far.default(0), outY: far.default(0) }))
+    .min(2, { error: 'a path needs at least two points; add one' })
+    .max(256, { error: 'a path has at most 256 points; remove some' }),
+})
+
 const valueStyle = z.looseObject({ by: oneOf('by', VALUE_MODES), relative: z.boolean() })
 const T = DEFAULT_TYPE_CHOICES
 const E = DEFAULT_EMITTER_CHOICES
 const frameNumber = z.number().int().min(0)
+
+/** A ramp for some of the forces. */
+const forceRampsSchema = z
+  .strictObject(Object.fromEntries(RAMPED_FORCES.map((force) => [force, rampSchema.optional()])), {
+    error: (issue) => (issue.code === 'unrecognized_keys' ? `${issue.keys.join(', ')} cannot have a ramp over life; remove it` : undefined),
+  })
+  .default({})
+
+/** A word for each key, each with its default. */
+const wordsSchema = <const W extends readonly [string, ...string[]], K extends string>(what: string, keys: readonly K[], words: W, defaults: { readonly [key in K]: W[number] }) =>
+  or(z.looseObject(Object.fromEntries(keys.map((key) => [key, oneOf(`${what}.${key}`, words).default(defaults[key] as never)]))), defaults)
 
 export const typeSchema = z.looseObject({
   id,
@@ -114,6 +134,21 @@ export const typeSchema = z.looseObject({
   pickColours: z.array(colourSchema).min(1, { error: 'a list of colours needs at least one; add one' }).max(64).default([...T.pickColours]),
   pickAction: oneOf('pickAction', PICK_ACTIONS).default(T.pickAction),
   forces: z.array(oneOf('force', FORCE_KINDS)).refine((f) => new Set(f).size === f.length, { error: 'a force is listed twice; keep one' }).default([]),
+  forceRamps: forceRampsSchema,
+  axes: wordsSchema('axes', DIRECTED_FORCES, AXES, T.axes),
+  thrustEnd: oneOf('thrustEnd', THRUST_ENDS).default(T.thrustEnd),
+  windMode: oneOf('windMode', WIND_MODES).default(T.windMode),
+  pullTo: oneOf('pullTo', CENTRES).default(T.pullTo),
+  pullFalloff: oneOf('pullFalloff', FALLOFFS).default(T.pullFalloff),
+  swirlTo: oneOf('swirlTo', CENTRES).default(T.swirlTo),
+  swirlFalloff: oneOf('swirlFalloff', FALLOFFS).default(T.swirlFalloff),
+  churnSpace: oneOf('churnSpace', CHURN_SPACES).default(T.churnSpace),
+  rail: or(pathSchema, T.rail),
+  railMode: oneOf('railMode', RAIL_MODES).default(T.railMode),
+  avoids: oneOf('avoids', AVOIDED).default(T.avoids),
+  wavers: wordsSchema('wavers', WAVER_TARGETS, WAVER_KINDS, T.wavers),
+  contact: oneOf('contact', CONTACTS).default(T.contact),
+  endsOutside: z.boolean().default(T.endsOutside),
   numbers: numbersSchema('type'),
   ramps: or(z.looseObject({
     scale: or(rampSchema, DEFAULT_RAMPS.scale),
@@ -125,15 +160,6 @@ export const typeSchema = z.looseObject({
     tint: or(tintSchema, DEFAULT_RAMPS.tint),
     tintB: or(tintSchema, DEFAULT_RAMPS.tintB),
   }), DEFAULT_RAMPS),
-})
-
-const far = z.number().min(-100_000).max(100_000)
-const pathSchema = z.looseObject({
-  closed: z.boolean(),
-  points: z
-    .array(z.looseObject({ x: far, y: far, inX: far.default(0), inY: far.default(0), outX: far.default(0), outY: far.default(0) }))
-    .min(2, { error: 'a path needs at least two points; add one' })
-    .max(256, { error: 'a path has at most 256 points; remove some' }),
 })
 
 const travelSchema = z.looseObject({ path: pathSchema, mode: oneOf('mode', TRAVEL_MODES), ease: oneOf('ease', EASES.filter((e) => e !== 'free') as ['linear', 'easeIn', 'easeOut', 'ease', 'step']) })

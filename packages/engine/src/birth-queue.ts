@@ -1,4 +1,5 @@
 /** The births of one tick in the order of their times: from the schedule, from the way travelled, and the delayed ones. */
+import { EmitterCentre } from './centre.ts'
 import type { EmitterProgram } from './compile.ts'
 import { rampAt, compileRamp, type CompiledRamp } from './ramp.ts'
 import { keyFrom, keyStart } from './random.ts'
@@ -34,6 +35,7 @@ export class BirthQueue {
   readonly #program: EmitterProgram
   readonly #setting: Setting
   readonly #launcher: Launcher
+  readonly #centre: EmitterCentre
   readonly #keyStarts: readonly Uint32Array[]
   readonly #next: number[]
   readonly #end: number[]
@@ -60,6 +62,7 @@ export class BirthQueue {
     this.#program = program
     this.#setting = setting
     this.#launcher = launcher
+    this.#centre = new EmitterCentre(program, setting)
     const { seed } = setting
     this.schedule = createSchedule(program.source, setting.timeline, setting.clock.rate, seed, program.places)
     this.#keyStarts = [...this.schedule.sources.map((source) => source.key), TRAVEL_KEY].map((key) => keyStart(seed, program.source.salt, key))
@@ -152,8 +155,8 @@ export class BirthQueue {
     this.#travelled += this.#way
     this.#way = 0
     if (tick === 0) return
-    this.#launcher.centreOfWorldInto(tick - 1, this.timelineSecondsAt(this.#clockBefore), this.#here)
-    this.#launcher.centreOfWorldInto(tick, this.timelineSecondsAt(this.#clockNow), this.#there)
+    this.#centre.worldInto(tick - 1, this.timelineSecondsAt(this.#clockBefore), this.#here)
+    this.#centre.worldInto(tick, this.timelineSecondsAt(this.#clockNow), this.#there)
     this.#setting.timeline.readPass(this.#current, this.#stopMicro(), this.#pass)
     const dx = this.#there.x - this.#here.x
     const dy = this.#there.y - this.#here.y

@@ -1,5 +1,5 @@
 /** What a change of an emitter makes necessary, read off the table of numbers. */
-import { type EmitterChoices, property, type PropertyId, type ResolvedEffect, type ResolvedEmitter, type Touch, type TypeChoices } from '@gliv/model'
+import { EMITTER_TOUCHES, type EmitterChoices, property, type PropertyId, type ResolvedEffect, type ResolvedEmitter, type Touch, TYPE_TOUCHES, type TypeChoices } from '@gliv/model'
 
 const ORDER: readonly Touch[] = ['output', 'motion', 'birth', 'emission']
 
@@ -16,17 +16,6 @@ const changedNumbers = (a: object, b: object): Touch | null => {
     if (!same((a as Record<string, unknown>)[id], value)) touch = dearer(touch, property(id as PropertyId).touches)
   return touch
 }
-
-/** What each choice touches; the table of numbers says it for the numbers. */
-const EMITTER_TOUCHES = {
-  shape: 'birth', fill: 'birth', placement: 'birth', sizeUnit: 'birth', space: 'birth', side: 'birth', aim: 'birth', rhythm: 'emission', capPolicy: 'emission',
-  order: 'output', layer: 'output', path: 'birth', travel: 'emission', along: 'emission', lanes: 'emission',
-} as const satisfies Record<keyof EmitterChoices, Touch>
-
-const TYPE_TOUCHES = {
-  blend: 'output', lifeMode: 'birth', scaleApart: 'output', styles: 'output', facing: 'motion', anchor: 'output', frameChoice: 'output', randomStart: 'output', tintSpace: 'output',
-  tintPick: 'output', pickColours: 'output', pickAction: 'output', forces: 'motion',
-} as const satisfies Record<keyof TypeChoices, Touch>
 
 const changedChoices = <T extends object>(a: T, b: T, touches: { readonly [K in keyof T]?: Touch }): Touch | null => {
   let touch: Touch | null = null

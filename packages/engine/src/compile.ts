@@ -1,5 +1,6 @@
 import { type Frame, type NumbersOf, type ResolvedEffect, type ResolvedEmitter, Refusal } from '@gliv/model'
 import { compileLanes, type CompiledLanes } from './lanes.ts'
+import { compileMotion, type MotionProgram } from './forces/compile.ts'
 import { compileLooks, type Looks } from './looks.ts'
 import { type CompiledRamp, compileRamp } from './ramp.ts'
 import { createSchedule } from './schedule.ts'
@@ -23,6 +24,8 @@ export interface EmitterProgram {
   readonly delaySeconds: number
   /** No more than this many can ever be alive together, cap included. */
   readonly aliveBound: number
+  /** How it moves beyond gravity, steady wind and linear drag; null when that is all. */
+  readonly motion: MotionProgram | null
   /** Its effect is sustained: a stop leads on to the tail instead of ending emission. */
   readonly effectSustains: boolean
   /** Births may be refused or depend on the living or on the way, so that counts follow from a census only. */
@@ -92,6 +95,7 @@ export const compileEmitter = (program: Pick<Program, 'effect' | 'clock' | 'time
     lifeSeconds,
     delaySeconds: alongDelay,
     aliveBound: Math.min(bound, cap),
+    motion: compileMotion(emitter),
     effectSustains: program.effect.play === 'sustain',
     needsCensus: mayBind || minimum > 0 || flowPerPx > 0 || alongDelay > 0 || program.effect.play === 'sustain' || emitter.bursts.some((b) => b.numbers.burstChance < 1),
   }

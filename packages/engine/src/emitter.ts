@@ -6,23 +6,18 @@ import { type ResolvedEmitter, STREAMS } from '@gliv/model'
 import { BirthQueue } from './birth-queue.ts'
 import type { EmitterProgram } from './compile.ts'
 import { drawRangeInto } from './draws.ts'
-import { Forces } from './forces.ts'
 import { withLane } from './lanes.ts'
 import { Launcher } from './launch.ts'
 import { drawLooks, type Looks } from './looks.ts'
-import { dragStepIn } from './maths.ts'
+import { Motion } from './motion.ts'
 import { isDead, Pool } from './pool.ts'
 import { DRAWN, keyFrom, keyStart } from './random.ts'
-import { drawTableOf, rampAt, rampIn, TABLE_CELLS } from './ramp.ts'
 import { TOP_UP_KEY } from './schedule.ts'
 import type { Moment, Setting } from './setting.ts'
 import { MICRO, tickAtOrBefore } from './timeline.ts'
 
 /** Room for the dead that wait for compaction, which comes at a quarter dead. */
 const SLACK = 4 / 3
-const step = new Float64Array(3)
-/** A value that comes from a call goes through here, so that the loop holds bare numbers. */
-const SPEED = new Float64Array(1)
 
 export class EmitterRun {
   program: EmitterProgram
@@ -37,11 +32,10 @@ export class EmitterRun {
   readonly setting: Setting
   readonly #queue: BirthQueue
   readonly #launcher: Launcher
-  readonly #forces: Forces
+  readonly #motion: Motion
   readonly #moment: Moment = { ticks: 0, clock: 0, timeline: 0 }
   #toppedUp = 0
   readonly #topUpKey: Uint32Array
-  readonly #firstRamp: number
   /** Seconds on the clock at the last tick and at this one. */
   #before = 0
   #now = 0
@@ -50,12 +44,11 @@ export class EmitterRun {
     this.program = program
     this.looks = program.looks
     this.setting = setting
-    this.pool = new Pool(Math.ceil(program.aliveBound * SLACK) + 8)
+    this.pool = new Pool(Math.ceil(program.aliveBound * SLACK) + 8, program.motion !== null)
     this.#launcher = new Launcher(program, setting)
     this.#queue = new BirthQueue(program, setting, this.#launcher)
-    this.#forces = new Forces(program, setting, () => this.stepStartSeconds)
+    this.#motion = new Motion(program, setting, this.pool, () => this.stepStartSeconds)
     this.#topUpKey = keyStart(setting.seed, program.source.salt, TOP_UP_KEY)
-    this.#firstRamp = rampAt(program.speedRamp, 0)
     this.sources = [...this.#queue.schedule.sources.map((s) => s.id), 'travel', 'topUp']
   }
 
@@ -117,8 +110,8 @@ export class EmitterRun {
     this.#before = this.#now
     this.#now = this.setting.clock.secondsAt(this.tick)
     if (moving) {
-      this.#forces.set(this.tick)
-      this.#move()
+      this.#motion.begin(this.tick, this.#before, this.#now)
+      this.#motion.move()
     }
     this.alive = this.pool.countAlive(this.#now)
     this.#queue.open(this.tick)
@@ -131,88 +124,6 @@ export class EmitterRun {
     const { pool } = this
     const dead = pool.size - this.alive
     if (dead * 4 >= pool.size && dead > 0) pool.compact(this.#now)
-  }
-
-  #move(): void {
-    if (!this.program.speedRamp.constant || this.program.speedRamp.pieces[2] !== 1) this.#moveRamped()
-    else this.#moveFreely()
-    if (this.program.source.type.facing === 'travel') this.#face()
-  }
-
-  #moveFreely(): void {
-    const { all, at, size } = this.pool
-    const { gx, gy, step: s } = this.#forces
-    const { x, y, lastX, lastY, vx, vy } = at
-    const e = s[0]!
-    const a = s[1]!
-    const gxA = gx * a
-    const gyA = gy * a
-    const gxB = gx * s[2]!
-    const gyB = gy * s[2]!
-    for (let i = 0; i < size; i++) {
-      const u = all[vx + i]!
-      const v = all[vy + i]!
-      const px = all[x + i]!
-      const py = all[y + i]!
-      all[lastX + i] = px
-      all[lastY + i] = py
-      all[x + i] = px + u * a + gxB
-      all[y + i] = py + v * a + gyB
-      all[vx + i] = u * e + gxA
-      all[vy + i] = v * e + gyA
-    }
-  }
-
-  /** The speed ramp scales the way, not the velocity that forces own; it is read at the step's start, from its table. */
-  #moveRamped(): void {
-    const { all, at, size } = this.pool
-    const { gx, gy, step: s } = this.#forces
-    const { born, life, x, y, lastX, lastY, vx, vy } = at
-    const e = s[0]!
-    const a = s[1]!
-    const gxA = gx * a
-    const gyA = gy * a
-    const gxB = gx * s[2]!
-    const gyB = gy * s[2]!
-    const before = this.#before
-    const ramp = this.program.speedRamp
-    const table = drawTableOf(ramp)
-    SPEED[0] = 1
-    rampIn(ramp, SPEED)
-    const end = SPEED[0]!
-    for (let i = 0; i < size; i++) {
-      const u = all[vx + i]!
-      const v = all[vy + i]!
-      const t = (before - all[born + i]!) / all[life + i]!
-      const cell = ((t * TABLE_CELLS) | 0) * 2
-      let r = end
-      if (t < 1 && t >= 0) {
-        r = table[cell]! + table[cell + 1]! * t
-        if (r !== r) {
-          SPEED[0] = t
-          rampIn(ramp, SPEED)
-          r = SPEED[0]!
-        }
-      }
-      const px = all[x + i]!
-      const py = all[y + i]!
-      all[lastX + i] = px
-      all[lastY + i] = py
-      all[x + i] = px + r * (u * a + gxB)
-      all[y + i] = py + r * (v * a + gyB)
-      all[vx + i] = u * e + gxA
-      all[vy + i] = v * e + gyA
-    }
-  }
-
-  /** Where nothing moves, the last direction stays. */
-  #face(): void {
-    const { vx, vy, faceX, faceY, size } = this.pool
-    for (let i = 0; i < size; i++)
-      if (vx[i] !== 0 || vy[i] !== 0) {
-        faceX[i] = vx[i]!
-        faceY[i] = vy[i]!
-      }
   }
 
   /** One birth that the queue has found, unless the cap has no room. */
@@ -259,7 +170,7 @@ export class EmitterRun {
     this.#launcher.launch(pool, i, moment)
     drawLooks(this.looks, pool, i)
     if (pool.turn[i] !== 0 || pool.grow[i] !== 1) this.placedPlainly = false
-    this.#firstStep(i)
+    this.#motion.first(i, moment.clock, this.tick)
   }
 
   #drawLife(i: number, { type }: ResolvedEmitter): void {
@@ -272,26 +183,6 @@ export class EmitterRun {
     }
     drawRangeInto(type.numbers.life, pool.keyHi, pool.keyLo, i, STREAMS.life)
     pool.life[i] = lane ? withLane(lane, DRAWN[0]!, this.#moment.timeline) : DRAWN[0]!
-  }
-
-  /** From the birth to the tick. */
-  #firstStep(i: number): void {
-    const { pool } = this
-    const { gx, gy, drag } = this.#forces
-    const seconds = this.#now - this.#moment.clock
-    step[0] = drag
-    step[1] = seconds > 0 ? seconds : 0
-    dragStepIn(step)
-    const ramp = this.#firstRamp
-    const vx = pool.vx[i]!
-    const vy = pool.vy[i]!
-    pool.lastX[i] = pool.x[i]!
-    pool.lastY[i] = pool.y[i]!
-    // Without a ramp in the order of additions that the tick's step has.
-    pool.x[i] = ramp === 1 ? pool.x[i]! + vx * step[1]! + gx * step[2]! : pool.x[i]! + ramp * (vx * step[1]! + gx * step[2]!)
-    pool.y[i] = ramp === 1 ? pool.y[i]! + vy * step[1]! + gy * step[2]! : pool.y[i]! + ramp * (vy * step[1]! + gy * step[2]!)
-    pool.vx[i] = vx * step[0]! + gx * step[1]!
-    pool.vy[i] = vy * step[0]! + gy * step[1]!
   }
 
   /** Takes over new looks without stepping: ramps are read at output, drawn values are drawn again from the keys. */

@@ -138,14 +138,6 @@ export class Launcher {
     out.y += this.#now[N.offsetY]!
   }
 
-  /** World place of the emitter's centre at a moment, for the way that it makes. */
-  centreOfWorldInto(ticks: number, seconds: number, out: PathPlace): void {
-    this.#setting.tape.poseInto(ticks, this.#pose)
-    if (this.#laned) this.#relane(seconds)
-    this.#centreInto(seconds, out)
-    toWorld(this.#pose, out)
-  }
-
   /** Writes place, velocity and what belongs to the place into slot `i`; the key must be there. No step is made yet. */
   launch(pool: Pool, i: number, moment: Moment): void {
     const { keyHi, keyLo } = pool
@@ -282,12 +274,3 @@ export class Launcher {
 }
 
 const WAY_SECONDS = 1e-3
-
-/** A place of the effect → the world's. */
-export const toWorld = (pose: Pose, place: { x: number; y: number }): void => {
-  const x = place.x * (pose.mirror ? -pose.scale : pose.scale)
-  const y = place.y * pose.scale
-  cosSinInto(pose.rotate, turn)
-  place.x = pose.x + x * turn[0]! - y * turn[1]!
-  place.y = pose.y + x * turn[1]! + y * turn[0]!
-}

@@ -1,6 +1,7 @@
 /** What a particle looks like at an age: everything that is drawn and steps nothing. */
 import { type Anchor, type FrameChoice, type FrameRect, type NumbersOf, type Picture, type ResolvedEmitter, type ResolvedType, STREAMS } from '@gliv/model'
 import { drawRange, drawRangeInto } from './draws.ts'
+import { type Waver, waverOf } from './forces/waver.ts'
 import { cosSinInto } from './maths.ts'
 import type { Pool } from './pool.ts'
 import { draw, DRAWN } from './random.ts'
@@ -28,6 +29,10 @@ export interface Looks {
   readonly plainTint: boolean
   /** One frame for all. */
   readonly oneFrame: boolean
+  /** What wavers of the angle, the scale and the opacity. */
+  readonly rock: Waver | null
+  readonly pulse: Waver | null
+  readonly flicker: Waver | null
 }
 
 const flatAtOne = (ramp: CompiledRamp): boolean => ramp.constant && ramp.pieces[2] === 1
@@ -68,6 +73,9 @@ export const compileLooks = (emitter: ResolvedEmitter): Looks => {
     alongOpacity: flatAtOne(alongOpacity) ? null : alongOpacity,
     weights: weightsOf(type.pictures),
     plainTint,
+    rock: waverOf(emitter, 'spin'),
+    pulse: waverOf(emitter, 'scale'),
+    flicker: waverOf(emitter, 'opacity'),
     oneFrame: type.pictures.length === 1 && (type.frameChoice === 'fixed' || type.pictures[0]!.frames.length === 1),
   }
 }

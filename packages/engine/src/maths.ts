@@ -182,3 +182,12 @@ export const angleOf = (x: number, y: number): number => {
   const half = x < 0 ? 180 - eighth : eighth
   return y < 0 ? -half : half
 }
+
+/** ln(1 + z) ÷ z for z from 0 to about 4, by the series of the inverse hyperbolic tangent; error below 1e-12 for z ≤ 1, 1e-6 at 4; 1 at 0. */
+export const logRatio = (z: number): number => {
+  const y = z / (2 + z)
+  const q = y * y
+  let sum = 0
+  for (let n = 16; n >= 0; n--) sum = 1 / (2 * n + 1) + q * sum
+  return (2 / (2 + z)) * sum
+}

@@ -197,11 +197,23 @@ const setScene = (run: EmitterRun): void => {
 
 const view = { x: 0, y: 0, w: 0, h: 0 }
 
+/** An opacity that wavers stays from 0 to 1. */
+const flickered = (opacity: number, by: number): number => Math.min(1, Math.max(0, opacity * (1 + by)))
+
 const writeLooks = (run: EmitterRun, v: Visible, frame: Frame, from: number): void => {
   const { order } = run.program.source
   writeScales(run, v)
+  const { pulse, flicker } = run.looks
+  const { keyHi, keyLo } = run.pool
+  if (pulse)
+    for (let k = 0; k < v.count; k++) {
+      const factor = 1 + pulse.at(keyHi[v.slot[k]!]!, keyLo[v.slot[k]!]!, v.age[k]!)
+      v.scale[k]! *= factor
+      v.scaleY[k]! *= factor
+    }
   if (order !== 'newest') orderVisible(order, run.pool, v)
   writeOpacities(run, v, frame.f32, from + 11)
+  if (flicker) for (let k = 0, o = from + 11; k < v.count; k++, o += INSTANCE_WORDS) frame.f32[o] = flickered(frame.f32[o]!, flicker.at(keyHi[v.slot[k]!]!, keyLo[v.slot[k]!]!, v.age[k]!))
   writeTints(run, v, frame.u32, from + 10)
 }
 
@@ -211,7 +223,7 @@ const isPlain = (run: EmitterRun): boolean => {
   const { type } = looks
   const { space, order } = program.source
   const ramped = type.styles.scale.by === 'ramp' && type.styles.opacity.by === 'ramp' && looks.plainTint && order === 'newest'
-  return ramped && !program.laned && looks.oneFrame && !type.scaleApart && type.facing === 'fixed' && type.numbers.stretch === 0 && space === 'left' && run.placedPlainly
+  return ramped && !program.laned && !looks.rock && !looks.pulse && !looks.flicker && looks.oneFrame && !type.scaleApart && type.facing === 'fixed' && type.numbers.stretch === 0 && space === 'left' && run.placedPlainly
 }
 
 /**
@@ -253,6 +265,14 @@ export const looksInto = (run: EmitterRun, i: number, age: number, out: { scaleX
   out.scaleX = scaleAt(looks, pool, i, u, age) * laneOf(run, 'scale', seconds)
   out.scaleY = looks.type.scaleApart ? scaleYAt(looks, pool, i, u, age) * laneOf(run, 'scaleY', seconds) : out.scaleX
   out.opacity = opacityAt(looks, pool, i, u, age) * laneOf(run, 'opacity', seconds)
+  const hi = pool.keyHi[i]!
+  const lo = pool.keyLo[i]!
+  if (looks.pulse) {
+    const factor = 1 + looks.pulse.at(hi, lo, age)
+    out.scaleX *= factor
+    out.scaleY *= factor
+  }
+  if (looks.flicker) out.opacity = flickered(out.opacity, looks.flicker.at(hi, lo, age))
   out.tint = tintOf(looks, pool, i, u, laneOf(run, 'hueTurn', seconds))
   out.frame = frameAt(looks, pool, i, u, age)
 }

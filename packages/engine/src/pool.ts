@@ -17,6 +17,20 @@ const WORD_COLUMNS = [
   'picture', 'colour',
 ] as const
 
+/** Columns that only full motion needs. */
+const MOTION_COLUMNS = [
+  // Speed in px/s that is added to the particle's own: drift, sway, rail.
+  'ex', 'ey',
+  // Where its first step began, in its own space.
+  'homeX', 'homeY',
+  // Share of the rail that lies behind it.
+  'rail',
+  // Which way thrust drives it: 1 along its travel, −1 against.
+  'ahead',
+  // Number of the surface edge that it sticks to, counted from 1; 0 when it is free.
+  'stuck',
+] as const
+
 type FloatOffsets = Readonly<Record<(typeof FLOAT_COLUMNS)[number], number>>
 
 /** Slots that stay, in order; shared by all pools. */
@@ -54,6 +68,13 @@ export class Pool {
   declare readonly grow: Float64Array
   declare readonly faceX: Float64Array
   declare readonly faceY: Float64Array
+  declare readonly ex: Float64Array
+  declare readonly ey: Float64Array
+  declare readonly homeX: Float64Array
+  declare readonly homeY: Float64Array
+  declare readonly rail: Float64Array
+  declare readonly ahead: Float64Array
+  declare readonly stuck: Float64Array
   declare readonly keyHi: Uint32Array
   declare readonly keyLo: Uint32Array
   declare readonly ordinal: Uint32Array
@@ -69,14 +90,17 @@ export class Pool {
   readonly #floats: Float64Array[] = []
   readonly #words: Uint32Array[] = []
 
-  constructor(capacity: number) {
+  /** @param motion with the columns of full motion; they are empty else */
+  constructor(capacity: number, motion = false) {
     this.capacity = capacity
-    const buffer = new ArrayBuffer(capacity * (FLOAT_COLUMNS.length * 8 + WORD_COLUMNS.length * 4))
-    const words = FLOAT_COLUMNS.length * capacity * 8
-    this.all = new Float64Array(buffer, 0, FLOAT_COLUMNS.length * capacity)
+    const floats = [...FLOAT_COLUMNS, ...(motion ? MOTION_COLUMNS : [])]
+    const words = floats.length * capacity * 8
+    const buffer = new ArrayBuffer(words + WORD_COLUMNS.length * capacity * 4)
+    this.all = new Float64Array(buffer, 0, floats.length * capacity)
     this.at = Object.fromEntries(FLOAT_COLUMNS.map((name, i) => [name, i * capacity])) as FloatOffsets
     const columns = this as unknown as Record<string, Float64Array | Uint32Array>
-    FLOAT_COLUMNS.forEach((name, i) => this.#floats.push((columns[name] = new Float64Array(buffer, i * capacity * 8, capacity))))
+    for (const name of MOTION_COLUMNS) columns[name] = new Float64Array(0)
+    floats.forEach((name, i) => this.#floats.push((columns[name] = new Float64Array(buffer, i * capacity * 8, capacity))))
     WORD_COLUMNS.forEach((name, i) => this.#words.push((columns[name] = new Uint32Array(buffer, words + i * capacity * 4, capacity))))
   }
 

@@ -4,8 +4,8 @@ import type { EmitterRun } from './emitter.ts'
 import { ANCHOR_PIVOTS, frameAt, stretchAt } from './looks.ts'
 import { drawTurnInto, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from './maths.ts'
 import type { Visible } from './visible.ts'
+import { effectiveInto } from './motion.ts'
 import type { Pool } from './pool.ts'
-import { rampAt } from './ramp.ts'
 import type { Pose } from './tape.ts'
 
 /** The moment of display, and where the particles' space is then. */
@@ -95,7 +95,6 @@ export const drawGeneral = (run: EmitterRun, v: Visible, scene: GeneralScene, fr
   const { f32 } = frame
   const { pose } = scene
   const faces = type.facing === 'travel'
-  const speeds = program.speedRamp
   const pivotOf = ANCHOR_PIVOTS[type.anchor]
   drawTurnInto(pose.rotate, turn)
   const poseC = turn[0]! * pose.scale
@@ -111,9 +110,8 @@ export const drawGeneral = (run: EmitterRun, v: Visible, scene: GeneralScene, fr
     const sy = (type.scaleApart ? v.scaleY[k]! : v.scale[k]!) * grow
     let pivotX = rect.pivotX
     if (scene.stretch !== 0) {
-      const vx = pool.vx[i]!
-      const vy = pool.vy[i]!
-      const factor = stretchAt(type.numbers, scene.stretch, Math.sqrt(vx * vx + vy * vy) * rampAt(speeds, v.u[k]!))
+      effectiveInto(program, pool, i, v.age[k]!, turn)
+      const factor = stretchAt(type.numbers, scene.stretch, Math.sqrt(turn[0]! * turn[0]! + turn[1]! * turn[1]!))
       sx *= factor
       if (factor > 1e-6) pivotX = pivotOf(rect, factor)
     }
@@ -132,7 +130,7 @@ export const drawGeneral = (run: EmitterRun, v: Visible, scene: GeneralScene, fr
       ax = turn[0]!
       ay = turn[1]!
     }
-    drawTurnInto(pool.angle[i]! + scene.angleLane + pool.spin[i]! * v.age[k]!, turn)
+    drawTurnInto(pool.angle[i]! + scene.angleLane + pool.spin[i]! * v.age[k]! + (looks.rock ? looks.rock.at(pool.keyHi[i]!, pool.keyLo[i]!, v.age[k]!) : 0), turn)
     const p = size < 0 && !faces ? -1 : 1
     const q = size < 0 && faces ? -1 : 1
     const c = turn[0]!

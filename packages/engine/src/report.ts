@@ -3,9 +3,9 @@ import { angleOf, cosSinInto } from './maths.ts'
 import { angleLaneOf, looksInto, stretchOf } from './output.ts'
 import type { EmitterRun } from './emitter.ts'
 import { stretchAt } from './looks.ts'
+import { effectiveInto } from './motion.ts'
 import { isDead } from './pool.ts'
 import { keyHex } from './random.ts'
-import { rampAt } from './ramp.ts'
 import type { Simulation } from './simulation.ts'
 import { emptyPose } from './tape.ts'
 
@@ -98,15 +98,15 @@ const carry = (run: EmitterRun): void => {
 const readMotion = (run: EmitterRun, i: number, age: number): void => {
   const { pool, program } = run
   const { type, space } = program.source
-  const speed = rampAt(program.speedRamp, age / pool.life[i]!)
+  effectiveInto(program, pool, i, age, pair)
   const faces = type.facing === 'travel'
   const grow = pool.grow[i]!
   const sign = grow < 0 ? -1 : 1
   motion.x = pool.x[i]!
   motion.y = pool.y[i]!
-  motion.vx = pool.vx[i]! * speed
-  motion.vy = pool.vy[i]! * speed
-  const own = pool.angle[i]! + angleLaneOf(run) + pool.spin[i]! * age
+  motion.vx = pair[0]!
+  motion.vy = pair[1]!
+  const own = pool.angle[i]! + angleLaneOf(run) + pool.spin[i]! * age + (run.looks.rock?.at(pool.keyHi[i]!, pool.keyLo[i]!, age) ?? 0)
   motion.angleDeg = (faces ? angleOf(pool.faceX[i]!, pool.faceY[i]!) : pool.turn[i]!) + sign * own
   motion.signX = faces ? Math.abs(grow) : grow
   motion.signY = faces ? grow : Math.abs(grow)

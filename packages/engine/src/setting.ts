@@ -9,6 +9,8 @@ export interface Setting {
   readonly tape: CompiledTape
   /** A way from one tick to the next that is longer is a jump and emits nothing per pixel. */
   readonly jumpPx: number
+  /** Length of the effect's period in seconds; 0 when it has none. */
+  readonly periodSeconds: number
 }
 
 /** One moment between two ticks of the clock. */

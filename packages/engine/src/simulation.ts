@@ -57,7 +57,7 @@ export class Simulation {
   /** Fresh runs of emitters of a program, before their first tick. */
   start(program: Program, emitters: readonly EmitterProgram[]): EmitterRun[] {
     const { clock, timeline, effect } = program
-    const setting: Setting = { seed: this.seed, clock, timeline, tape: this.#tape, jumpPx: effect.numbers.jumpPx }
+    const setting: Setting = { seed: this.seed, clock, timeline, tape: this.#tape, jumpPx: effect.numbers.jumpPx, periodSeconds: 0 }
     return emitters.map((e) => new EmitterRun(e, setting))
   }
 

@@ -85,8 +85,57 @@ export type PickAction = (typeof PICK_ACTIONS)[number]
 export const ORDERS = ['newest', 'oldest', 'byY', 'byScale', 'shuffled'] as const
 export type Order = (typeof ORDERS)[number]
 
-export const FORCE_KINDS = ['gravity', 'drag'] as const
+/** In the order in which they act. */
+export const FORCE_KINDS = ['gravity', 'thrust', 'brake', 'drag', 'wind', 'drift', 'turn', 'pull', 'swirl', 'churn', 'sway', 'rail', 'avoid', 'limit', 'waver'] as const
 export type ForceKind = (typeof FORCE_KINDS)[number]
+
+/** Forces whose strength may run over the life of a particle by a ramp; drag is integrated exactly for all together and has none. */
+export const RAMPED_FORCES = ['gravity', 'thrust', 'brake', 'wind', 'drift', 'turn', 'pull', 'swirl', 'churn', 'sway', 'rail', 'avoid', 'limit'] as const
+export type RampedForce = (typeof RAMPED_FORCES)[number]
+
+/** Forces with a direction of their own: it stays with the world, or turns and mirrors with the effect. */
+export const DIRECTED_FORCES = ['gravity', 'wind', 'drift', 'sway'] as const
+export type DirectedForce = (typeof DIRECTED_FORCES)[number]
+export const AXES = ['world', 'effect'] as const
+export type Axes = (typeof AXES)[number]
+
+/** What thrust against the travel does at speed 0. */
+export const THRUST_ENDS = ['stop', 'reverse'] as const
+export type ThrustEnd = (typeof THRUST_ENDS)[number]
+
+/** Wind pushes with a steady acceleration, or carries particles towards its own speed. */
+export const WIND_MODES = ['push', 'carry'] as const
+export type WindMode = (typeof WIND_MODES)[number]
+
+/** Where pull and swirl have their centre: a point of the effect, the emitter, or each particle's own birthplace. */
+export const CENTRES = ['point', 'emitter', 'home'] as const
+export type Centre = (typeof CENTRES)[number]
+
+/**
+ * Strength at distance d, with the reach r: `steady` is the same everywhere (less within 1 px of the centre), `fading` falls as
+ * 1 − d ÷ r to nothing, `near` falls as 1 ÷ (1 + (d ÷ r)²), `spring` grows as d ÷ r.
+ */
+export const FALLOFFS = ['steady', 'fading', 'near', 'spring'] as const
+export type Falloff = (typeof FALLOFFS)[number]
+
+export const CHURN_SPACES = ['world', 'emitter'] as const
+export type ChurnSpace = (typeof CHURN_SPACES)[number]
+
+/** A rail is followed by a ramp over the age, or as fast as the particle itself is. */
+export const RAIL_MODES = ['age', 'speed'] as const
+export type RailMode = (typeof RAIL_MODES)[number]
+
+export const AVOIDED = ['circle', 'surfaces'] as const
+export type Avoided = (typeof AVOIDED)[number]
+
+export const WAVER_TARGETS = ['speed', 'heading', 'spin', 'scale', 'opacity'] as const
+export type WaverTarget = (typeof WAVER_TARGETS)[number]
+export const WAVER_KINDS = ['walk', 'triangle', 'sine'] as const
+export type WaverKind = (typeof WAVER_KINDS)[number]
+
+/** What happens at a surface. */
+export const CONTACTS = ['none', 'bounce', 'slide', 'stick', 'end', 'loseLife'] as const
+export type Contact = (typeof CONTACTS)[number]
 
 export const PLAYS = ['once', 'loop', 'loopWaiting', 'sustain'] as const
 export type Play = (typeof PLAYS)[number]

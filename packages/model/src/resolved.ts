@@ -2,9 +2,9 @@
  * A resolved effect: what the engine compiles and a pack carries. Defaults are filled in, references are followed,
  * muted emitters are gone. Made by the document package; nothing here is optional.
  */
-import type { Aim, Anchor, Blend, CapPolicy, Ease, Facing, Fill, ForceKind, FrameChoice, LifeMode, Order, PickAction, Placement, Play, Rhythm, Sampling, ShapeKind, Side, SizeUnit, Space, TintPick, TintSpace, TravelMode, ValueMode } from './kinds.ts'
+import type { Aim, Anchor, Avoided, Axes, Blend, CapPolicy, Centre, ChurnSpace, Contact, DirectedForce, Ease, Facing, Falloff, Fill, ForceKind, FrameChoice, LifeMode, Order, PickAction, Placement, Play, RailMode, RampedForce, Rhythm, Sampling, ShapeKind, Side, SizeUnit, Space, ThrustEnd, TintPick, TintSpace, TravelMode, ValueMode, WaverKind, WaverTarget, WindMode } from './kinds.ts'
 import type { NumbersOf, PropertyId } from './properties.ts'
-import { DEFAULT_ALONG, type AlongRamps, type Lane, type TypeRamps } from './ramps.ts'
+import { DEFAULT_ALONG, type AlongRamps, type Lane, type Ramp, type TypeRamps } from './ramps.ts'
 
 /** A rectangle of a sheet in texels, and the pivot in texels from its left top corner. */
 export interface FrameRect {
@@ -56,7 +56,51 @@ export interface TypeChoices {
   readonly tintPick: TintPick
   readonly pickColours: readonly string[]
   readonly pickAction: PickAction
+  /** Those that act; always in the order of the table, whatever the order here. */
   readonly forces: readonly ForceKind[]
+  /** Strength over life; a force without one keeps its strength, a rail without one is passed steadily. */
+  readonly forceRamps: ForceRamps
+  readonly axes: { readonly [K in DirectedForce]: Axes }
+  readonly thrustEnd: ThrustEnd
+  readonly windMode: WindMode
+  readonly pullTo: Centre
+  readonly pullFalloff: Falloff
+  readonly swirlTo: Centre
+  readonly swirlFalloff: Falloff
+  readonly churnSpace: ChurnSpace
+  readonly rail: Path
+  readonly railMode: RailMode
+  readonly avoids: Avoided
+  readonly wavers: { readonly [K in WaverTarget]: WaverKind }
+  readonly contact: Contact
+  /** Ends when it is further outside the view than `outsideBy`. */
+  readonly endsOutside: boolean
+}
+
+export type ForceRamps = { readonly [K in RampedForce]?: Ramp | undefined }
+
+/** A point of a path in px from the emitter's centre; handles are offsets from the point, for curves. */
+export interface PathPoint {
+  readonly x: number
+  readonly y: number
+  readonly inX: number
+  readonly inY: number
+  readonly outX: number
+  readonly outY: number
+}
+
+export interface Path {
+  readonly closed: boolean
+  readonly points: readonly PathPoint[]
+}
+
+/** A line of 160 px across the emitter's centre: what a path starts as. */
+export const DEFAULT_PATH: Path = {
+  closed: false,
+  points: [
+    { x: -80, y: 0, inX: 0, inY: 0, outX: 40, outY: 0 },
+    { x: 80, y: 0, inX: -40, inY: 0, outX: 0, outY: 0 },
+  ],
 }
 
 export const DEFAULT_TYPE_CHOICES: TypeChoices = {
@@ -73,6 +117,21 @@ export const DEFAULT_TYPE_CHOICES: TypeChoices = {
   pickColours: ['#ffffff'],
   pickAction: 'multiply',
   forces: [],
+  forceRamps: {},
+  axes: { gravity: 'world', wind: 'world', drift: 'world', sway: 'effect' },
+  thrustEnd: 'stop',
+  windMode: 'push',
+  pullTo: 'point',
+  pullFalloff: 'steady',
+  swirlTo: 'point',
+  swirlFalloff: 'near',
+  churnSpace: 'world',
+  rail: DEFAULT_PATH,
+  railMode: 'age',
+  avoids: 'circle',
+  wavers: { speed: 'walk', heading: 'walk', spin: 'sine', scale: 'sine', opacity: 'walk' },
+  contact: 'none',
+  endsOutside: false,
 }
 
 export interface ResolvedType extends TypeChoices {
@@ -90,21 +149,6 @@ export interface ResolvedBurst {
   /** One particle for each place of the shape instead of a count. */
   readonly eachPlace: boolean
   readonly numbers: NumbersOf<'burst'>
-}
-
-/** A point of a path in px from the emitter's centre; handles are offsets from the point, for curves. */
-export interface PathPoint {
-  readonly x: number
-  readonly y: number
-  readonly inX: number
-  readonly inY: number
-  readonly outX: number
-  readonly outY: number
-}
-
-export interface Path {
-  readonly closed: boolean
-  readonly points: readonly PathPoint[]
 }
 
 /** The way that an emitter goes by itself inside the effect. */
@@ -143,15 +187,6 @@ export interface EmitterChoices {
   readonly along: AlongRamps
   /** Lanes over the effect's time, by the number that they act on. */
   readonly lanes: Lanes
-}
-
-/** A line of 160 px across the emitter's centre: what a path starts as. */
-export const DEFAULT_PATH: Path = {
-  closed: false,
-  points: [
-    { x: -80, y: 0, inX: 0, inY: 0, outX: 40, outY: 0 },
-    { x: 80, y: 0, inX: -40, inY: 0, outX: 0, outY: 0 },
-  ],
 }
 
 export const DEFAULT_EMITTER_CHOICES: EmitterChoices = {

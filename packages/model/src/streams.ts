@@ -42,4 +42,18 @@ export const STREAMS = {
   tintPick: 31,
   /** Place in a shuffled draw order. */
   order: 32,
+  turn: 33,
+  swayPhase: 34,
+  /** The first two draws of a waver: its phase; further ones belong to the steps of a walk. */
+  waverSpeed: 35,
+  waverHeading: 36,
+  waverSpin: 37,
+  waverScale: 38,
+  waverOpacity: 39,
+  bounce: 40,
+  markScale: 41,
+  markAngle: 42,
+  markOpacity: 43,
+  markFrame: 44,
+  markTint: 45,
 } as const

@@ -2,12 +2,14 @@ import 'fake-indexeddb/auto'
 import { makeDemo } from '@gliv/demo'
 import { resolveEffect, usersOfType } from '@gliv/document'
 import { compileRamp, rampAt } from '@gliv/engine'
+import { FORCE_KINDS } from '@gliv/model'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { nearerKnob } from '../controls/RowSlider.tsx'
 import { boundsOf, cameraFor, zoomAround } from '../util/fit.ts'
 import { estimateAlive, solveAlive } from './recipe/estimate.ts'
-import { facingSentence, forcesSentence, howManySentence, launchSentence, scaleSentence, type Token, whereSentence } from './recipe/sentences.ts'
+import { findForces, forcesSentence } from './recipe/forces.ts'
+import { facingSentence, howManySentence, launchSentence, scaleSentence, type Token, whereSentence } from './recipe/sentences.ts'
 import { angleOf, fanFrom, fanPath, nearestTurn, polar } from './stage/geometry.ts'
 import { typicalAt } from './strip/film.ts'
 import { addRampPoint, addTintStop, cssGradient, moveRampPoint, rampPath, removePoint, colourAt } from './strip/rampMaths.ts'
@@ -39,6 +41,23 @@ describe('sentences say only what differs from nothing', () => {
 
   it('directions have words', () => {
     expect([0, 90, 180, -90, 44, 350, -450].map(directionWord)).toEqual(['right', 'down', 'left', 'up', 'down-right', 'right', 'up'])
+  })
+})
+
+describe('forces in the recipe', () => {
+  it('are found by name, help or another word', () => {
+    expect(findForces(FORCE_KINDS, 'turbulence')).toEqual(['churn'])
+    expect(findForces(FORCE_KINDS, 'ORBIT')).toEqual(['swirl'])
+    expect(findForces(['gravity', 'drag'], '')).toEqual(['gravity', 'drag'])
+    expect(findForces(FORCE_KINDS, 'nothing like it')).toEqual([])
+  })
+
+  it('each say a sentence', () => {
+    const type = { ...kit.types['steam']!, forces: FORCE_KINDS }
+    const said = read(forcesSentence(type))
+    for (const words of ['thrust {thrust}', 'pull {pull}', 'on a rail', 'at most {limit}', 'wavers in']) expect(said).toContain(words)
+    expect(read(forcesSentence({ ...type, forces: ['waver'], numbers: { ...type.numbers, waverSpin: 9, waverScale: 0.2 } }))).toBe('wavers in angle {waverSpin}, scale {waverScale}')
+    expect(read(forcesSentence({ ...type, forces: ['pull'], pullTo: 'home', numbers: { ...type.numbers, pull: -5 } }))).toContain('push off')
   })
 })
 

@@ -1,6 +1,6 @@
 /** Words for kinds of things. */
 import type {
-  Aim, AlongKind, Anchor, Bias, Blend, CapPolicy, Ease, Facing, Fill, ForceKind, FrameChoice, LifeMode, MaskPart, Order, PickAction, Placement, Play, RampKind, Rhythm, ShapeKind, Side, SizeUnit, Space, TintEase, TintPick, TintSpace, TravelMode, ValueMode,
+  Aim, AlongKind, Anchor, Bias, Blend, CapPolicy, Ease, Facing, Fill, FrameChoice, LifeMode, MaskPart, Order, PickAction, Placement, Play, RampKind, Rhythm, ShapeKind, Side, SizeUnit, Space, TintEase, TintPick, TintSpace, TravelMode, ValueMode,
 } from '@gliv/model'
 
 export const SHAPE_TEXTS = {
@@ -30,10 +30,6 @@ export const TINT_SPACE_TEXTS = { srgb: 'plain (sRGB)', oklab: 'even to the eye 
 export const TINT_PICK_TEXTS = { none: 'the ramp for all', list: 'one of a list each', ramps: 'between two ramps each' } as const satisfies Record<TintPick, string>
 export const PICK_ACTION_TEXTS = { multiply: 'multiplies the ramp', replace: 'replaces the ramp' } as const satisfies Record<PickAction, string>
 export const ORDER_TEXTS = { newest: 'newest on top', oldest: 'oldest on top', byY: 'lower on top', byScale: 'larger on top', shuffled: 'shuffled' } as const satisfies Record<Order, string>
-export const FORCE_TEXTS = {
-  gravity: { label: 'Gravity', help: 'Pulls everything in one direction.' },
-  drag: { label: 'Drag', help: 'The air slows particles down.' },
-} as const satisfies Record<ForceKind, { label: string; help: string }>
 export const PLAY_TEXTS = { once: 'plays once', loop: 'loops', loopWaiting: 'loops after the last', sustain: 'sustains' } as const satisfies Record<Play, string>
 export const RAMP_TEXTS = { scale: 'Scale', scaleY: 'Scale ↓', opacity: 'Opacity', speed: 'Speed', frame: 'Frame', hue: 'Hue', tint: 'Tint', tintB: 'Tint B' } as const satisfies Record<RampKind, string>
 export const ALONG_TEXTS = { scale: 'Scale', opacity: 'Opacity', delay: 'Delay' } as const satisfies Record<AlongKind, string>

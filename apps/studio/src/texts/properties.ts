@@ -1,5 +1,6 @@
 /** Words for the numbers, keyed by the table's ids. */
 import type { PropertyId, Unit } from '@gliv/model'
+import { FORCE_PROPERTY_TEXTS } from './forces.ts'
 
 export interface PropertyText {
   readonly label: string
@@ -78,9 +79,7 @@ export const PROPERTY_TEXTS = {
   greenSpread: { label: 'Green ±', help: 'Changes each particle’s green by up to this much.' },
   blueSpread: { label: 'Blue ±', help: 'Changes each particle’s blue by up to this much.' },
   hueTurn: { label: 'Hue turns', help: 'How far the hue turns over life, where its ramp is at the top.' },
-  gravity: { label: 'Gravity', help: 'A steady pull in one direction.' },
-  gravityHeading: { label: 'Towards', help: 'Where gravity leads: 90° is down.' },
-  drag: { label: 'Drag', help: 'How strongly the air slows particles: share of the speed lost per second.' },
+  ...FORCE_PROPERTY_TEXTS,
 } as const satisfies Record<PropertyId, PropertyText>
 
 interface UnitText {

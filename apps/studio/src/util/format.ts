@@ -36,7 +36,7 @@ export const stepOf = (id: PropertyId): number => {
   const raw = (p.soft[1] - p.soft[0]) / 200
   const power = 10 ** Math.floor(Math.log10(raw))
   const lead = raw / power
-  return (lead < 1.5 ? 1 : lead < 3.5 ? 2 : lead < 7.5 ? 5 : 10) * power
+  return Number(((lead < 1.5 ? 1 : lead < 3.5 ? 2 : lead < 7.5 ? 5 : 10) * power).toPrecision(1))
 }
 
 /** Rounds a dragged value to the step's decimals, so that 0.30000000000000004 is never stored. */

@@ -1,7 +1,7 @@
 /** Random valid effects over everything that can be set, made from the same tables as the product. */
 import {
-  AIMS, ANCHORS, BIASES, BLENDS, CAP_POLICIES, EASES, FACINGS, FILLS, FORCE_KINDS, FRAME_CHOICES, LIFE_MODES, ORDERS, PICK_ACTIONS, PLACEMENTS, PLAYS, PROPERTIES, propertiesOf, RHYTHMS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES,
-  TINT_EASES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES, type EmitterChoices, type Lane, type Lanes, type NumbersOf, type Owner, type Path, type Property, type Ramp, type ResolvedEffect, type ResolvedEmitter, type Tape, type TintRamp, type TypeChoices, type TypeRamps,
+  AIMS, ANCHORS, AVOIDED, AXES, BIASES, BLENDS, CAP_POLICIES, CENTRES, CHURN_SPACES, CONTACTS, DIRECTED_FORCES, EASES, FACINGS, FALLOFFS, FILLS, FORCE_KINDS, FRAME_CHOICES, LIFE_MODES, ORDERS, PICK_ACTIONS, PLACEMENTS, PLAYS, PROPERTIES, propertiesOf, RAIL_MODES, RAMPED_FORCES, RHYTHMS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES, THRUST_ENDS,
+  TINT_EASES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES, WAVER_KINDS, WAVER_TARGETS, WIND_MODES, type EmitterChoices, type ForceRamps, type Lane, type Lanes, type NumbersOf, type Owner, type Path, type Property, type Ramp, type ResolvedEffect, type ResolvedEmitter, type Tape, type TintRamp, type TypeChoices, type TypeRamps,
 } from '@gliv/model'
 import fc from 'fast-check'
 import { makeBurst, makeEffect, makeEmitter, makeType } from './build.ts'
@@ -61,10 +61,15 @@ export const emitterChoices: fc.Arbitrary<EmitterChoices> = fc.record({
   along: fc.record({ scale: ramp, opacity: ramp, delay: ramp }), lanes: lanes(['emitter', 'type']),
 })
 
+const words = <K extends string, W extends string>(keys: readonly K[], values: readonly W[]) => fc.record(Object.fromEntries(keys.map((key) => [key, fc.constantFrom(...values)]))) as fc.Arbitrary<{ [key in K]: W }>
+
 const style = fc.record({ by: of(VALUE_MODES), relative: fc.boolean() })
 export const typeChoices: fc.Arbitrary<TypeChoices> = fc.record({
   blend: fc.constantFrom(...BLENDS), lifeMode: of(LIFE_MODES), scaleApart: fc.boolean(), styles: fc.record({ scale: style, scaleY: style, opacity: style }), facing: of(FACINGS), anchor: fc.constantFrom(...ANCHORS), frameChoice: fc.constantFrom(...FRAME_CHOICES), randomStart: fc.boolean(),
   tintSpace: of(TINT_SPACES), tintPick: of(TINT_PICKS), pickColours: fc.array(colour, { minLength: 1, maxLength: 4 }), pickAction: fc.constantFrom(...PICK_ACTIONS), forces: fc.subarray([...FORCE_KINDS]),
+  forceRamps: seldom({}, fc.subarray([...RAMPED_FORCES], { maxLength: 4 }).chain((chosen) => fc.record(Object.fromEntries(chosen.map((id) => [id, ramp]))))) as fc.Arbitrary<ForceRamps>,
+  axes: words(DIRECTED_FORCES, AXES), thrustEnd: of(THRUST_ENDS), windMode: of(WIND_MODES), pullTo: of(CENTRES), pullFalloff: of(FALLOFFS), swirlTo: of(CENTRES), swirlFalloff: of(FALLOFFS), churnSpace: of(CHURN_SPACES),
+  rail: path, railMode: of(RAIL_MODES), avoids: of(AVOIDED), wavers: words(WAVER_TARGETS, WAVER_KINDS), contact: of(CONTACTS), endsOutside: seldom(false, fc.constant(true)),
 })
 
 export const typeRamps: fc.Arbitrary<TypeRamps> = fc.record({ scale: ramp, scaleY: ramp, opacity: ramp, speed: seldom({ points: [{ at: 0, value: 1, ease: 'linear' }] }, ramp), frame: ramp, hue: ramp, tint, tintB: tint })

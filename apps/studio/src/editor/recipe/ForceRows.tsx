@@ -1,42 +1,109 @@
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
+import ShowChart from '@mui/icons-material/ShowChart'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import { FORCE_KINDS, type ForceKind, type PropertyId } from '@gliv/model'
-import { PropertyRow } from '../../controls/PropertyRow.tsx'
+import Tooltip from '@mui/material/Tooltip'
+import { FLAT_RAMP, FORCE_KINDS, type ForceKind, type Ramp, RAMPED_FORCES, type RampedForce, RISING_RAMP } from '@gliv/model'
+import { useState } from 'react'
 import { edit } from '../../store/document.ts'
-import { FORCE_TEXTS } from '../../texts/kinds.ts'
+import { FORCE_TEXTS } from '../../texts/forces.ts'
 import { useShown } from '../context.ts'
+import { RampEditor } from '../strip/RampEditor.tsx'
+import { AnyRow } from './AnyRow.tsx'
+import { ForceMenu } from './ForceMenu.tsx'
+import { forceEditor } from './forces.ts'
+import type { Row } from './row.ts'
 import { HeadingDial } from './HeadingDial.tsx'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import type { SentenceTargets } from './targets.ts'
 
-const FORCE_NUMBERS = { gravity: ['gravity', 'gravityHeading'], drag: ['drag'] } as const satisfies Record<ForceKind, readonly PropertyId[]>
+const isRamped = (force: ForceKind): force is RampedForce => (RAMPED_FORCES as readonly ForceKind[]).includes(force)
 
-/** Forces are added one by one; nothing acts until it is added. */
+/** What a rail runs by, and what scales all others. */
+const FIRST_RAMP = { rail: RISING_RAMP } as const satisfies Partial<Record<RampedForce, Ramp>>
+
+const RampButton = ({ force, targets, has }: { force: RampedForce; targets: SentenceTargets; has: boolean }) => {
+  const { label } = FORCE_TEXTS[force]
+  const title = has ? 'Take its ramp away' : force === 'rail' ? 'Pass the rail by a ramp over life' : 'Let its strength run over life'
+  return (
+    <Tooltip title={title}>
+      <IconButton
+        aria-label={`${has ? 'Remove' : 'Add'} ramp of ${label}`}
+        aria-pressed={has}
+        className={has ? 'lane-on' : 'lane-off'}
+        onClick={() =>
+          edit(`${has ? 'Remove' : 'Add'} the ramp of ${label}`, (kit) => {
+            const type = kit.types[targets.type]!
+            const { [force]: _old, ...rest } = type.forceRamps
+            type.forceRamps = has ? rest : { ...rest, [force]: (FIRST_RAMP as Partial<Record<RampedForce, Ramp>>)[force] ?? FLAT_RAMP }
+          })
+        }
+      >
+        <ShowChart fontSize="inherit" />
+      </IconButton>
+    </Tooltip>
+  )
+}
+
+const ForceSection = ({ force, targets, onRemove }: { force: ForceKind; targets: SentenceTargets; onRemove: () => void }) => {
+  const { label, help } = FORCE_TEXTS[force]
+  const { dial } = forceEditor(force)
+  const rows = useShown((kit) => {
+    const type = kit.types[targets.type]
+    return type ? forceEditor(force).rows(type).join(' ') : ''
+  }, '')
+  const ramped = useShown((kit) => isRamped(force) && kit.types[targets.type]?.forceRamps[force] !== undefined, false)
+  return (
+    <section className="force" data-force={force}>
+      <header>
+        <Tooltip title={help} placement="top-start">
+          <span>{label}</span>
+        </Tooltip>
+        <span className="force-tools">
+          {isRamped(force) && <RampButton force={force} targets={targets} has={ramped} />}
+          <IconButton aria-label={`Remove ${label}`} onClick={onRemove}>
+            <Close fontSize="inherit" />
+          </IconButton>
+        </span>
+      </header>
+      {dial && <HeadingDial targets={targets} id={dial} />}
+      {(rows ? rows.split(' ') : []).map((row) => (
+        <AnyRow key={row} row={row as Row} targets={targets} />
+      ))}
+      {isRamped(force) && ramped && <RampEditor inline address={{ of: 'force', type: targets.type, force }} />}
+    </section>
+  )
+}
+
+const NO_FORCES: readonly ForceKind[] = []
+
+/** Forces are added one by one; nothing acts until it is added. They act in the table's order, and are listed in it. */
 export const ForceRows = ({ targets }: { targets: SentenceTargets }) => {
-  const forces = useShown((kit) => kit.types[targets.type]?.forces, undefined) ?? []
-  const change = (label: string, next: ForceKind[]): void => edit(label, (kit) => void (kit.types[targets.type]!.forces = next))
+  const forces = useShown((kit) => kit.types[targets.type]?.forces, undefined) ?? NO_FORCES
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const change = (label: string, next: readonly ForceKind[]): void => edit(label, (kit) => void (kit.types[targets.type]!.forces = FORCE_KINDS.filter((force) => next.includes(force))))
+  const left = FORCE_KINDS.filter((force) => !forces.includes(force))
   return (
     <div className="force-rows">
-      {forces.map((force) => (
-        <section key={force} className="force">
-          <header>
-            <span>{FORCE_TEXTS[force].label}</span>
-            <IconButton aria-label={`Remove ${FORCE_TEXTS[force].label}`} onClick={() => change(`Remove ${FORCE_TEXTS[force].label}`, forces.filter((f) => f !== force))}>
-              <Close fontSize="inherit" />
-            </IconButton>
-          </header>
-          {force === 'gravity' && <HeadingDial targets={targets} id="gravityHeading" />}
-          {FORCE_NUMBERS[force].map((id) => (
-            <PropertyRow key={id} target={targetOf(targets, id)} id={id} />
-          ))}
-        </section>
+      {FORCE_KINDS.filter((force) => forces.includes(force)).map((force) => (
+        <ForceSection key={force} force={force} targets={targets} onRemove={() => change(`Remove ${FORCE_TEXTS[force].label}`, forces.filter((f) => f !== force))} />
       ))}
-      {FORCE_KINDS.filter((f) => !forces.includes(f)).map((force) => (
-        <Button key={force} startIcon={<Add />} title={FORCE_TEXTS[force].help} onClick={() => change(`Add ${FORCE_TEXTS[force].label}`, [...forces, force])}>
-          {FORCE_TEXTS[force].label}
+      {left.length > 0 && (
+        <Button startIcon={<Add />} aria-haspopup="listbox" onClick={(event) => setAnchor(event.currentTarget)}>
+          Add a force
         </Button>
-      ))}
+      )}
+      {anchor && (
+        <ForceMenu
+          anchor={anchor}
+          forces={left}
+          onClose={() => setAnchor(null)}
+          onChoose={(force) => {
+            change(`Add ${FORCE_TEXTS[force].label}`, [...forces, force])
+            setAnchor(null)
+          }}
+        />
+      )}
     </div>
   )
 }

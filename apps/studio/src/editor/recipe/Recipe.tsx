@@ -2,21 +2,18 @@ import ExpandMore from '@mui/icons-material/ExpandMore'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { memo, useState } from 'react'
-import { PropertyRow } from '../../controls/PropertyRow.tsx'
 import { edit, shownKit } from '../../store/document.ts'
 import { toggleGroup, useSession } from '../../store/session.ts'
 import { useEffectId, useSelectedEmitter, useSelectedId, useSelectedType, useShown } from '../context.ts'
+import { AnyRow } from './AnyRow.tsx'
 import { EmitterBand, TypeBand } from './Bands.tsx'
-import { ChoiceRow } from './ChoiceRow.tsx'
 import { choiceOf, choiceOptions, type MenuChoice } from './choices.ts'
 import { FrameMenu } from './FrameMenu.tsx'
-import { type GroupDefinition, GROUPS, type Row } from './groups.tsx'
+import { type GroupDefinition, GROUPS } from './groups.tsx'
 import { RampThumb } from './RampThumb.tsx'
 import { Sentence } from './Sentence.tsx'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import type { SentenceTargets } from './targets.ts'
 import type { Choice } from './sentences.ts'
-
-const isChoice = (row: Row): row is `@${MenuChoice}` => row.startsWith('@')
 
 interface OpenChoice {
   readonly choice: Choice
@@ -100,7 +97,9 @@ const Group = memo(({ group, targets }: { group: GroupDefinition; targets: Sente
       {open && expandable && (
         <div className="group-body">
           {group.before?.(targets)}
-          {rows.map((row) => (isChoice(row) ? <ChoiceRow key={row} id={row.slice(1) as MenuChoice} targets={targets} /> : <PropertyRow key={row} target={targetOf(targets, row)} id={row} />))}
+          {rows.map((row) => (
+            <AnyRow key={row} row={row} targets={targets} />
+          ))}
           {group.after?.(targets)}
         </div>
       )}

@@ -8,45 +8,9 @@ import {
   AIM_TEXTS, ANCHOR_TEXTS, BLEND_TEXTS, CAP_POLICY_TEXTS, FACING_TEXTS, FILL_TEXTS, FRAME_CHOICE_TEXTS, LIFE_MODE_TEXTS, MASK_PART_TEXTS, ORDER_TEXTS, PICK_ACTION_TEXTS, PLACEMENT_TEXTS, RHYTHM_TEXTS, SHAPE_TEXTS, SIDE_TEXTS, SIZE_UNIT_TEXTS,
   SPACE_TEXTS, TINT_PICK_TEXTS, TINT_SPACE_TEXTS, TRAVEL_MODE_TEXTS, VALUE_MODE_TEXTS,
 } from '../../texts/kinds.ts'
+import { type ChoiceDefinition, emitterOf, ofEmitter, ofType, type Option, optionsOf, typeOf, yesNo } from './choice.ts'
+import { FORCE_CHOICES } from './force-choices.ts'
 import type { SentenceTargets } from './targets.ts'
-
-export interface Option {
-  readonly value: string
-  readonly label: string
-}
-
-interface ChoiceDefinition {
-  readonly title: string
-  readonly help?: string
-  readonly options: readonly Option[] | ((kit: Kit, emitter: Emitter, type: ParticleType, targets: SentenceTargets) => readonly Option[])
-  current(emitter: Emitter, type: ParticleType): string
-  apply(kit: Kit, targets: SentenceTargets, value: string): void
-}
-
-const emitterOf = (kit: Kit, targets: SentenceTargets): Emitter => kit.effects[targets.effect]!.emitters[targets.emitter]!
-const typeOf = (kit: Kit, targets: SentenceTargets): ParticleType => kit.types[targets.type]!
-const optionsOf = <T extends string>(values: readonly T[], texts: Readonly<Record<T, string>>): Option[] => values.map((value) => ({ value, label: texts[value] }))
-
-type Words<O, T extends string> = { [K in keyof O]: O[K] extends T ? (T extends O[K] ? K : never) : never }[keyof O]
-
-/** A choice that is one word of the emitter. */
-const ofEmitter = <T extends string>(title: string, key: Words<Emitter, T>, values: readonly T[], texts: Readonly<Record<T, string>>, help?: string): ChoiceDefinition => ({
-  title,
-  ...(help ? { help } : {}),
-  options: optionsOf(values, texts),
-  current: (emitter) => emitter[key] as string,
-  apply: (kit, targets, value) => void (emitterOf(kit, targets)[key] = value as never),
-})
-
-const ofType = <T extends string>(title: string, key: Words<ParticleType, T>, values: readonly T[], texts: Readonly<Record<T, string>>, help?: string): ChoiceDefinition => ({
-  title,
-  ...(help ? { help } : {}),
-  options: optionsOf(values, texts),
-  current: (_emitter, type) => type[key] as string,
-  apply: (kit, targets, value) => void (typeOf(kit, targets)[key] = value as never),
-})
-
-const yesNo = (no: string, yes: string): Option[] => [{ value: 'no', label: no }, { value: 'yes', label: yes }]
 
 const ofFlag = (title: string, key: 'scaleApart' | 'randomStart', no: string, yes: string): ChoiceDefinition => ({
   title,
@@ -65,10 +29,13 @@ const ofStyle = (title: string, key: keyof TypeStyles, part: keyof ValueStyle): 
   },
 })
 
+export type { Option }
+
 const NOBODY = 'nobody'
 const NO_PALETTE = 'none'
 
 export const CHOICES = {
+  ...FORCE_CHOICES,
   shape: {
     ...ofEmitter('Shape', 'shape', SHAPE_KINDS, SHAPE_TEXTS),
     apply: (kit, targets, value) => {

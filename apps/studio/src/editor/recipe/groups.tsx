@@ -1,18 +1,19 @@
 /** The Recipe's groups in working order: one definition each. */
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
-import { FILLS, type PropertyId, type RampKind, type ShapeKind } from '@gliv/model'
+import { FILLS, type RampKind, type ShapeKind } from '@gliv/model'
 import type { ReactNode } from 'react'
 import { AlongRows } from './AlongRows.tsx'
 import { BurstRows, AliveField } from './BurstRows.tsx'
-import type { MenuChoice } from './choices.ts'
 import { ColourRows, PickRows } from './ColourRows.tsx'
 import { ForceRows } from './ForceRows.tsx'
+import { forcesSentence } from './forces.ts'
 import { LaunchDial } from './HeadingDial.tsx'
 import { LayerField } from './LayerField.tsx'
 import { MaskRow } from './MaskRow.tsx'
 import { PictureRows } from './PictureRows.tsx'
+import type { Row } from './row.ts'
 import {
-  canFill, facingSentence, forcesSentence, framesSentence, howManySentence, launchSentence, lifeSentence, lookSentence, opacitySentence, orderSentence, scaleSentence, tintSentence, type Token, whereSentence,
+  canFill, facingSentence, framesSentence, howManySentence, launchSentence, lifeSentence, lookSentence, opacitySentence, orderSentence, scaleSentence, tintSentence, type Token, whereSentence,
 } from './sentences.ts'
 import type { SentenceTargets } from './targets.ts'
 import { TravelRows } from './TravelRows.tsx'
@@ -24,9 +25,6 @@ export interface Subject {
   /** Name of the emitter that this one is a companion of. */
   readonly partner?: string | undefined
 }
-
-/** A number, or with an @ a choice. */
-export type Row = PropertyId | `@${MenuChoice}`
 
 export interface GroupDefinition {
   readonly id: string

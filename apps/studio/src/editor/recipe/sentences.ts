@@ -4,7 +4,7 @@
  */
 import type { Burst, Emitter, ParticleType } from '@gliv/document'
 import type { PropertyId, Range, ShapeKind } from '@gliv/model'
-import { AIM_TEXTS, ANCHOR_TEXTS, directionWord, FILL_TEXTS, FORCE_TEXTS, FRAME_CHOICE_TEXTS, ORDER_TEXTS, PLACEMENT_TEXTS, SHAPE_TEXTS, SIDE_TEXTS, SPACE_TEXTS, TINT_PICK_TEXTS } from '../../texts/kinds.ts'
+import { AIM_TEXTS, ANCHOR_TEXTS, directionWord, FILL_TEXTS, FRAME_CHOICE_TEXTS, ORDER_TEXTS, PLACEMENT_TEXTS, SHAPE_TEXTS, SIDE_TEXTS, SPACE_TEXTS, TINT_PICK_TEXTS } from '../../texts/kinds.ts'
 import type { MenuChoice } from './choices.ts'
 
 export type Choice = MenuChoice | 'frame'
@@ -15,8 +15,8 @@ export type Token =
   | { readonly kind: 'choice'; readonly choice: Choice; readonly text: string }
 
 export const words = (text: string): Token => ({ kind: 'words', text })
-const number = (id: PropertyId, burst?: string): Token => ({ kind: 'number', id, ...(burst === undefined ? {} : { burst }) })
-const choice = (name: Choice, text: string): Token => ({ kind: 'choice', choice: name, text })
+export const number = (id: PropertyId, burst?: string): Token => ({ kind: 'number', id, ...(burst === undefined ? {} : { burst }) })
+export const choice = (name: Choice, text: string): Token => ({ kind: 'choice', choice: name, text })
 
 const none = (range: Range): boolean => range.from === 0 && range.to === 0
 
@@ -134,13 +134,3 @@ export const facingSentence = (type: ParticleType): Token[] => {
   if (stretch !== 0) add(words('stretched '), number('stretch'), ...(type.anchor === 'centre' ? [] : [words(' '), choice('anchor', ANCHOR_TEXTS[type.anchor])]))
   return tokens.length > 0 ? tokens : [words('as drawn')]
 }
-
-const FORCE_SENTENCES = {
-  gravity: (type: ParticleType) => [words('gravity '), number('gravity'), words(` ${directionWord(type.numbers.gravityHeading)}`)],
-  drag: () => [words('drag '), number('drag')],
-} as const satisfies Record<keyof typeof FORCE_TEXTS, (type: ParticleType) => Token[]>
-
-export const forcesSentence = (type: ParticleType): Token[] =>
-  type.forces.length === 0
-    ? [words('nothing acts on it')]
-    : type.forces.flatMap((force, i) => [...(i > 0 ? [words(' · ')] : []), ...FORCE_SENTENCES[force](type)])

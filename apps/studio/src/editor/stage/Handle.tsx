@@ -1,6 +1,6 @@
 import { useDrag } from '@use-gesture/react'
 import type { ReactNode } from 'react'
-import type { Emitter } from '@gliv/document'
+import type { Emitter, ParticleType } from '@gliv/document'
 import { editMoment, endMoment } from '../../store/document.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { useEffectId, useSelectedEmitter } from '../context.ts'
@@ -12,10 +12,10 @@ export interface HandleProps {
   readonly y: number
   readonly cursor: string
   readonly children?: ReactNode
-  /** Writes the pointer's place, in world pixels relative to the emitter's centre, into the emitter. */
-  readonly apply: (emitter: Emitter, x: number, y: number, fine: boolean) => void
+  /** Writes the pointer's place, in world pixels relative to `at`, into the emitter or its particle type. */
+  readonly apply: (emitter: Emitter, x: number, y: number, fine: boolean, type: ParticleType) => void
   readonly onDoubleClick?: () => void
-  /** Centre of the emitter in overlay pixels, and overlay pixels a world pixel. */
+  /** What places count from, mostly the emitter's centre, in overlay pixels, and overlay pixels a world pixel. */
   readonly at: { readonly x: number; readonly y: number; readonly zoom: number }
 }
 
@@ -30,7 +30,7 @@ export const Handle = ({ name, label, x, y, cursor, apply, at, onDoubleClick, ch
     if (emitter && (mx !== 0 || my !== 0 || !first))
       editMoment(`${label} of ${emitter.name}`, (kit) => {
         const draft = kit.effects[effectId]!.emitters[emitter.id]!
-        apply(draft, (start.x + mx - start.at.x) / start.at.zoom, (start.y + my - start.at.y) / start.at.zoom, shiftKey)
+        apply(draft, (start.x + mx - start.at.x) / start.at.zoom, (start.y + my - start.at.y) / start.at.zoom, shiftKey, kit.types[draft.type]!)
       })
     if (last) endMoment()
     return start

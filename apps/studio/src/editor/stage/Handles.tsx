@@ -5,6 +5,7 @@ import type { Camera } from '@gliv/player'
 import { useDocument } from '../../store/document.ts'
 import { useEffectId, useSelectedEmitter } from '../context.ts'
 import { angleOf, fanFrom, fanPath, nearestTurn, polar } from './geometry.ts'
+import { ForceHandles } from './ForceHandles.tsx'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
 import { outlineData, sizeOf, usesView } from './outlines.tsx'
 import { PathHandles, SHAPE_PATH, TRAVEL_PATH } from './PathHandles.tsx'
@@ -180,6 +181,7 @@ export const Handles = ({ camera }: { camera: Camera }) => {
     <svg className="overlay handles" data-testid="handles">
       {usesView(emitter) && <ViewFrame camera={camera} zoom={zoom} />}
       {emitter.shape !== 'curve' && emitter.shape !== 'polyline' && <path d={outlineData(emitter, zoom)} transform={`translate(${at.x} ${at.y})`} className="shape-outline" />}
+      <ForceHandles camera={camera} zoom={zoom} emitter={emitter} />
       {emitter.travel && <PathHandles owner={TRAVEL_PATH} emitter={emitter} at={at} curved />}
       {emitter.aim === 'direction' && <AimHandles emitter={emitter} at={at} />}
       {emitter.aim === 'towards' && <PointHandle emitter={emitter} at={at} name="target" label="Point to head for" across="targetX" down="targetY" />}

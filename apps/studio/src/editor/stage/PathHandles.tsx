@@ -1,15 +1,15 @@
-import type { Emitter } from '@gliv/document'
+import type { Emitter, ParticleType } from '@gliv/document'
 import type { Path, PathPoint } from '@gliv/model'
 import { edit } from '../../store/document.ts'
 import { useEffectId } from '../context.ts'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
 import { pathData } from './outlines.tsx'
 
-/** A path of an emitter: the shape's own, or the way that it travels. */
+/** A path of an emitter: the shape's own, the way that it travels, or the rail of its particles. */
 interface PathOwner {
   readonly name: string
-  read(emitter: Emitter): Path | null
-  write(emitter: Emitter, path: Path): void
+  read(emitter: Emitter, type: ParticleType | null): Path | null
+  write(emitter: Emitter, path: Path, type: ParticleType): void
 }
 
 export const SHAPE_PATH: PathOwner = {
@@ -22,6 +22,12 @@ export const TRAVEL_PATH: PathOwner = {
   name: 'Travel',
   read: (emitter) => emitter.travel?.path ?? null,
   write: (emitter, path) => void (emitter.travel = emitter.travel && { ...emitter.travel, path }),
+}
+
+export const RAIL_PATH: PathOwner = {
+  name: 'Rail',
+  read: (_emitter, type) => type?.rail ?? null,
+  write: (_emitter, path, type) => void (type.rail = path),
 }
 
 const withPoint = (path: Path, index: number, change: Partial<PathPoint>): Path => ({ ...path, points: path.points.map((p, i) => (i === index ? { ...p, ...change } : p)) })
@@ -42,12 +48,12 @@ const insertAfter = (path: Path, index: number, x: number, y: number): Path => (
 })
 
 /** Points of a path: drag to move, the small ones between add a point, a double-click removes one. Curves also show their handles. */
-export const PathHandles = ({ owner, emitter, at, curved }: { owner: PathOwner; emitter: Emitter; at: HandleProps['at']; curved: boolean }) => {
+export const PathHandles = ({ owner, emitter, type = null, at, curved }: { owner: PathOwner; emitter: Emitter; type?: ParticleType | null; at: HandleProps['at']; curved: boolean }) => {
   const effectId = useEffectId()
-  const path = owner.read(emitter)
+  const path = owner.read(emitter, type)
   if (!path) return null
   const place = (x: number, y: number): { x: number; y: number } => ({ x: at.x + x * at.zoom, y: at.y + y * at.zoom })
-  const change = (label: string, next: Path): void => edit(`${label} of ${emitter.name}`, (kit) => owner.write(kit.effects[effectId]!.emitters[emitter.id]!, next))
+  const change = (label: string, next: Path): void => edit(`${label} of ${emitter.name}`, (kit) => owner.write(kit.effects[effectId]!.emitters[emitter.id]!, next, kit.types[emitter.type]!))
   const remove = (index: number): void => {
     if (path.points.length > 2) change('Remove a path point', { ...path, points: path.points.filter((_, i) => i !== index) })
   }
@@ -65,12 +71,12 @@ export const PathHandles = ({ owner, emitter, at, curved }: { owner: PathOwner; 
           {...end}
           cursor="crosshair"
           at={at}
-          apply={(e, x, y, fine) => {
-            const now = owner.read(e)
+          apply={(e, x, y, fine, draft) => {
+            const now = owner.read(e, draft)
             const here = now?.points[index]
             if (!now || !here) return
             const [vx, vy] = [whole(x - here.x, fine), whole(y - here.y, fine)]
-            owner.write(e, withPoint(now, index, which === 'in' ? { inX: vx, inY: vy } : { outX: vx, outY: vy }))
+            owner.write(e, withPoint(now, index, which === 'in' ? { inX: vx, inY: vy } : { outX: vx, outY: vy }), draft)
           }}
         >
           <circle r={3.5} className="handle-knob" />
@@ -80,7 +86,7 @@ export const PathHandles = ({ owner, emitter, at, curved }: { owner: PathOwner; 
   }
   return (
     <>
-      <path d={pathData(path, curved, at.zoom)} transform={`translate(${at.x} ${at.y})`} className={owner === TRAVEL_PATH ? 'travel-outline' : 'shape-outline'} />
+      <path d={pathData(path, curved, at.zoom)} transform={`translate(${at.x} ${at.y})`} className={owner === SHAPE_PATH ? 'shape-outline' : 'travel-outline'} />
       {curved && path.points.map((_, i) => [tangent(i, 'in'), tangent(i, 'out')])}
       {path.points.map((_, i) => {
         const middle = middleAfter(path, i)
@@ -101,9 +107,9 @@ export const PathHandles = ({ owner, emitter, at, curved }: { owner: PathOwner; 
           cursor="move"
           at={at}
           onDoubleClick={() => remove(i)}
-          apply={(e, x, y, fine) => {
-            const now = owner.read(e)
-            if (now) owner.write(e, withPoint(now, i, { x: whole(x, fine), y: whole(y, fine) }))
+          apply={(e, x, y, fine, draft) => {
+            const now = owner.read(e, draft)
+            if (now) owner.write(e, withPoint(now, i, { x: whole(x, fine), y: whole(y, fine) }), draft)
           }}
         >
           <rect x={-4.5} y={-4.5} width={9} height={9} className="handle-knob" />

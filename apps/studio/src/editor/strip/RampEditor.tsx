@@ -5,7 +5,7 @@ import { useDrag } from '@use-gesture/react'
 import { EASES, type Ease, FLAT_RAMP, type Ramp, type RampPoint } from '@gliv/model'
 import { type KeyboardEvent, memo, useEffect, useRef, useState } from 'react'
 import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
-import { type RampAddress, rampEditLabel, rampName, readRamp, writeRamp } from '../../store/rampTargets.ts'
+import { type RampAddress, rampEditLabel, rampKey, rampName, readRamp, writeRamp } from '../../store/rampTargets.ts'
 import { EASE_TEXTS } from '../../texts/kinds.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
@@ -183,7 +183,7 @@ export const RampEditor = ({ address, inline = false }: Props) => {
   const y = (value: number): number => INSET + (1 - value) * inner
   const free = point.ease === 'free' && chosen < ramp.points.length - 1
   return (
-    <div className={inline ? 'ramp-editor inline' : 'ramp-editor'} data-testid={`ramp-${address.of === 'lane' ? address.id : address.ramp}`}>
+    <div className={inline ? 'ramp-editor inline' : 'ramp-editor'} data-testid={`ramp-${rampKey(address)}`}>
       <svg ref={box} className="ramp-plot" onClick={add} aria-label={rampName(address)}>
         <path d={`M 0 ${INSET} H ${width} M 0 ${INSET + inner} H ${width}`} className="ramp-grid" />
         <path d={rampPath(ramp, width, inner, INSET)} className="ramp-line" />

@@ -1,0 +1,55 @@
+/** Choices that belong to forces and contact. */
+import { AVOIDED, AXES, CENTRES, CHURN_SPACES, CONTACTS, type DirectedForce, FALLOFFS, RAIL_MODES, THRUST_ENDS, WAVER_KINDS, type WaverTarget, WIND_MODES } from '@gliv/model'
+import {
+  AVOIDED_TEXTS, AXES_TEXTS, CENTRE_TEXTS, CHURN_SPACE_TEXTS, CONTACT_TEXTS, FALLOFF_TEXTS, RAIL_MODE_TEXTS, THRUST_END_TEXTS, WAVER_KIND_TEXTS, WAVER_TARGET_TEXTS, WIND_MODE_TEXTS,
+} from '../../texts/forces.ts'
+import { type ChoiceDefinition, ofType, optionsOf, typeOf, yesNo } from './choice.ts'
+
+const axesOf = (force: DirectedForce): ChoiceDefinition => ({
+  title: 'Turns',
+  help: 'Whether its direction stays with the world, or turns and mirrors with the placed effect.',
+  options: optionsOf(AXES, AXES_TEXTS),
+  current: (_emitter, type) => type.axes[force],
+  apply: (kit, targets, value) => {
+    const type = typeOf(kit, targets)
+    type.axes = { ...type.axes, [force]: value }
+  },
+})
+
+const waver = (target: WaverTarget): ChoiceDefinition => ({
+  title: `${WAVER_TARGET_TEXTS[target]} changes`,
+  options: optionsOf(WAVER_KINDS, WAVER_KIND_TEXTS),
+  current: (_emitter, type) => type.wavers[target],
+  apply: (kit, targets, value) => {
+    const type = typeOf(kit, targets)
+    type.wavers = { ...type.wavers, [target]: value }
+  },
+})
+
+export const FORCE_CHOICES = {
+  gravityAxes: axesOf('gravity'),
+  windAxes: axesOf('wind'),
+  driftAxes: axesOf('drift'),
+  swayAxes: axesOf('sway'),
+  thrustEnd: ofType('At speed 0', 'thrustEnd', THRUST_ENDS, THRUST_END_TEXTS),
+  windMode: ofType('The wind', 'windMode', WIND_MODES, WIND_MODE_TEXTS),
+  pullTo: ofType('Pulls to', 'pullTo', CENTRES, CENTRE_TEXTS),
+  pullFalloff: ofType('Strength', 'pullFalloff', FALLOFFS, FALLOFF_TEXTS),
+  swirlTo: ofType('Around', 'swirlTo', CENTRES, CENTRE_TEXTS),
+  swirlFalloff: ofType('Strength', 'swirlFalloff', FALLOFFS, FALLOFF_TEXTS),
+  churnSpace: ofType('Eddies lie', 'churnSpace', CHURN_SPACES, CHURN_SPACE_TEXTS),
+  railMode: ofType('Passed', 'railMode', RAIL_MODES, RAIL_MODE_TEXTS),
+  avoids: ofType('Away from', 'avoids', AVOIDED, AVOIDED_TEXTS),
+  waverSpeed: waver('speed'),
+  waverHeading: waver('heading'),
+  waverSpin: waver('spin'),
+  waverScale: waver('scale'),
+  waverOpacity: waver('opacity'),
+  contact: ofType('At a surface', 'contact', CONTACTS, CONTACT_TEXTS),
+  endsOutside: {
+    title: 'Off the view',
+    options: yesNo('lives on', 'ends'),
+    current: (_emitter, type) => (type.endsOutside ? 'yes' : 'no'),
+    apply: (kit, targets, value) => void (typeOf(kit, targets).endsOutside = value === 'yes'),
+  },
+} as const satisfies Record<string, ChoiceDefinition>

@@ -1,0 +1,85 @@
+import type { Emitter, ParticleType } from '@gliv/document'
+import type { ForceKind } from '@gliv/model'
+import type { Camera } from '@gliv/player'
+import { useSelectedType } from '../context.ts'
+import { Handle, type HandleProps, whole } from './Handle.tsx'
+import { PathHandles, RAIL_PATH } from './PathHandles.tsx'
+
+type Numbers = ParticleType['numbers']
+type PointForce = 'pull' | 'swirl' | 'avoid'
+
+interface Centre {
+  readonly label: string
+  readonly x: 'pullX' | 'swirlX' | 'avoidX'
+  readonly y: 'pullY' | 'swirlY' | 'avoidY'
+  /** Circles around it that can be dragged. */
+  readonly rings: readonly { readonly id: 'pullReach' | 'swirlReach' | 'avoidRadius' | 'avoidReach' | 'pullEnd'; readonly label: string; readonly from?: 'avoidRadius' }[]
+  shown(type: ParticleType): boolean
+}
+
+const CENTRES = {
+  pull: { label: 'Pull', x: 'pullX', y: 'pullY', rings: [{ id: 'pullReach', label: 'Reach of the pull' }], shown: (type) => type.pullTo === 'point' },
+  swirl: { label: 'Swirl', x: 'swirlX', y: 'swirlY', rings: [{ id: 'swirlReach', label: 'Reach of the swirl' }], shown: (type) => type.swirlTo === 'point' },
+  avoid: { label: 'Avoid', x: 'avoidX', y: 'avoidY', rings: [{ id: 'avoidRadius', label: 'Radius to avoid' }, { id: 'avoidReach', label: 'Distance kept', from: 'avoidRadius' }], shown: (type) => type.avoids === 'circle' },
+} as const satisfies Record<PointForce, Centre>
+
+const length = (x: number, y: number): number => Math.sqrt(x * x + y * y)
+
+const CentreHandles = ({ force, type, at }: { force: PointForce; type: ParticleType; at: HandleProps['at'] }) => {
+  const { label, x, y, rings }: Centre = CENTRES[force]
+  const numbers: Numbers = type.numbers
+  const centre = { x: at.x + numbers[x] * at.zoom, y: at.y + numbers[y] * at.zoom, zoom: at.zoom }
+  return (
+    <>
+      {rings.map(({ id, label: name, from }, i) => {
+        const inner = from ? numbers[from] : 0
+        const radius = (inner + numbers[id]) * at.zoom
+        const side = i % 2 === 0 ? 1 : -1
+        return (
+          <g key={id}>
+            <circle cx={centre.x} cy={centre.y} r={radius} className="force-ring" />
+            <Handle name={id} label={name} x={centre.x + side * radius} y={centre.y} cursor="ew-resize" at={centre} apply={(_e, px, py, fine, draft) => void (draft.numbers[id] = whole(Math.max(id === 'avoidRadius' ? 0 : 1, length(px, py) - inner), fine))} />
+          </g>
+        )
+      })}
+      <Handle
+        name={force}
+        label={`${label}: its place`}
+        x={centre.x}
+        y={centre.y}
+        cursor="move"
+        at={at}
+        apply={(_e, px, py, fine, draft) => {
+          draft.numbers[x] = whole(px, fine)
+          draft.numbers[y] = whole(py, fine)
+        }}
+      >
+        <circle r={7} className="handle-knob" />
+        <path d={MARKS[force]} className="handle-mark" />
+      </Handle>
+    </>
+  )
+}
+
+/** What is drawn in the knob: arrows in, an arrow around, a bar. */
+const MARKS = {
+  pull: 'M -5 0 H -1.5 M 5 0 H 1.5 M 0 -5 V -1.5 M 0 5 V 1.5',
+  swirl: 'M 3.6 -1.4 A 4 4 0 1 0 3.6 1.8 M 3.9 -4 V -1.2 H 1.2',
+  avoid: 'M -3.2 -3.2 L 3.2 3.2',
+} as const satisfies Record<PointForce, string>
+
+const NONE: readonly ForceKind[] = []
+
+/** Handles of forces that have a place. Places count from the effect's origin. */
+export const ForceHandles = ({ camera, zoom, emitter }: { camera: Camera; zoom: number; emitter: Emitter }) => {
+  const type = useSelectedType((t) => t)
+  const forces = type?.forces ?? NONE
+  const at = { x: -camera.x * zoom, y: -camera.y * zoom, zoom }
+  if (!type) return null
+  return (
+    <>
+      {(Object.keys(CENTRES) as PointForce[]).map((force) => forces.includes(force) && CENTRES[force].shown(type) && <CentreHandles key={force} force={force} type={type} at={at} />)}
+      {forces.includes('rail') && <PathHandles owner={RAIL_PATH} emitter={emitter} type={type} at={at} curved />}
+    </>
+  )
+}

@@ -1,0 +1,38 @@
+/** Where an emitter's centre is, its own travel included. */
+import type { EmitterProgram } from './compile.ts'
+import { withLane } from './lanes.ts'
+import type { PathPlace } from './paths.ts'
+import type { Setting } from './setting.ts'
+import { emptyPose } from './tape.ts'
+import { TravelPath } from './travel.ts'
+import { toWorld } from './placed.ts'
+
+export class EmitterCentre {
+  readonly #program: EmitterProgram
+  readonly #setting: Setting
+  readonly #travel: TravelPath | null
+  readonly #pose = emptyPose()
+
+  constructor(program: EmitterProgram, setting: Setting) {
+    const { travel, numbers } = program.source
+    this.#program = program
+    this.#setting = setting
+    this.#travel = travel ? new TravelPath(travel, numbers.travelSeconds) : null
+  }
+
+  /** Offset inside the effect at a moment of the timeline. */
+  localInto(seconds: number, out: PathPlace): void {
+    const { lanes, source } = this.#program
+    out.x = out.y = 0
+    this.#travel?.placeInto(seconds - source.numbers.delay, out)
+    out.x += withLane(lanes.offsetX, source.numbers.offsetX, seconds)
+    out.y += withLane(lanes.offsetY, source.numbers.offsetY, seconds)
+  }
+
+  /** World place at a moment in ticks, which is `seconds` on the timeline. */
+  worldInto(ticks: number, seconds: number, out: PathPlace): void {
+    this.#setting.tape.poseInto(ticks, this.#pose)
+    this.localInto(seconds, out)
+    toWorld(this.#pose, out)
+  }
+}

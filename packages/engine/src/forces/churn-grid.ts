@@ -1,0 +1,122 @@
+/**
+ * The field of churn: curl of periodic gradient noise on a grid, made once. The potential ψ is gradient noise with smooth
+ * (quintic) blending on a lattice of 16 × 16 cells in the plane and 4 in time, all periodic; the field (∂ψ/∂y, −∂ψ/∂x) has no
+ * sources and no sinks. It is scaled so that its mean square length is 1.
+ * Source: K. Perlin, "Improving Noise" (2002), for the blending; R. Bridson et al., "Curl-Noise for Procedural Fluid Flow" (2007).
+ */
+import { mix } from '../random.ts'
+import { cosSinInto } from '../maths.ts'
+
+/** Lattice cells along a side, and in time. */
+export const CHURN_CELLS = 16
+export const CHURN_TIMES = 4
+/** Grid points for each lattice cell, in the plane and in time. */
+const FINE = 4
+/** Grid points along a side: a power of two. */
+export const CHURN_SIDE = CHURN_CELLS * FINE
+const LAYERS = CHURN_TIMES * FINE
+const LAYER_WORDS = CHURN_SIDE * CHURN_SIDE * 2
+
+const blend = (t: number): number => t * t * t * (t * (t * 6 - 15) + 10)
+
+const pair = new Float64Array(2)
+
+/** Unit gradients with a part in time, three numbers for each lattice point. */
+const makeGradients = (): Float64Array => {
+  const gradients = new Float64Array(CHURN_TIMES * CHURN_CELLS * CHURN_CELLS * 3)
+  for (let n = 0; n < gradients.length / 3; n++) {
+    const h = mix(n + 0x51ed27) >>> 0
+    const z = ((mix(h + 77) >>> 0) / 4294967296) * 2 - 1
+    const flat = Math.sqrt(1 - z * z)
+    cosSinInto((h / 4294967296) * 360, pair)
+    gradients[n * 3] = pair[0]! * flat
+    gradients[n * 3 + 1] = pair[1]! * flat
+    gradients[n * 3 + 2] = z
+  }
+  return gradients
+}
+
+/** ψ at grid point (x, y) of a layer. */
+const makePotential = (): Float64Array => {
+  const gradients = makeGradients()
+  const out = new Float64Array(LAYERS * CHURN_SIDE * CHURN_SIDE)
+  const wrap = CHURN_CELLS - 1
+  for (let layer = 0; layer < LAYERS; layer++)
+    for (let y = 0; y < CHURN_SIDE; y++)
+      for (let x = 0; x < CHURN_SIDE; x++) {
+        const fx = (x % FINE) / FINE
+        const fy = (y % FINE) / FINE
+        const fz = (layer % FINE) / FINE
+        let sum = 0
+        for (let corner = 0; corner < 8; corner++) {
+          const cx = corner & 1
+          const cy = (corner >> 1) & 1
+          const cz = corner >> 2
+          const g = ((((Math.floor(layer / FINE) + cz) % CHURN_TIMES) * CHURN_CELLS + ((Math.floor(y / FINE) + cy) & wrap)) * CHURN_CELLS + ((Math.floor(x / FINE) + cx) & wrap)) * 3
+          const weight = blend(cx ? fx : 1 - fx) * blend(cy ? fy : 1 - fy) * blend(cz ? fz : 1 - fz)
+          sum += weight * (gradients[g]! * (fx - cx) + gradients[g + 1]! * (fy - cy) + gradients[g + 2]! * (fz - cz))
+        }
+        out[(layer * CHURN_SIDE + y) * CHURN_SIDE + x] = sum
+      }
+  return out
+}
+
+/** Layers of [x, y] pairs. */
+const makeField = (): Float64Array => {
+  const potential = makePotential()
+  const field = new Float64Array(LAYERS * LAYER_WORDS)
+  const wrap = CHURN_SIDE - 1
+  let square = 0
+  for (let layer = 0, o = 0; layer < LAYERS; layer++) {
+    const base = layer * CHURN_SIDE * CHURN_SIDE
+    for (let y = 0; y < CHURN_SIDE; y++)
+      for (let x = 0; x < CHURN_SIDE; x++, o += 2) {
+        const fx = potential[base + ((y + 1) & wrap) * CHURN_SIDE + x]! - potential[base + ((y - 1) & wrap) * CHURN_SIDE + x]!
+        const fy = potential[base + y * CHURN_SIDE + ((x - 1) & wrap)]! - potential[base + y * CHURN_SIDE + ((x + 1) & wrap)]!
+        field[o] = fx
+        field[o + 1] = fy
+        square += fx * fx + fy * fy
+      }
+  }
+  const scale = Math.sqrt((field.length / 2) / square)
+  for (let i = 0; i < field.length; i++) field[i]! *= scale
+  return field
+}
+
+let field: Float64Array | null = null
+
+/** The field between its layers at a moment, as [x, y] pairs row by row. Slices of the last few moments are kept. */
+const slices = new Map<number, Float64Array>()
+const KEPT = 8
+
+/** @param turns place in time, in rounds of the whole field: 0 to 1 is one period */
+export const churnSliceAt = (turns: number): Float64Array => {
+  const phase = turns - Math.floor(turns)
+  const known = slices.get(phase)
+  if (known) return known
+  field ??= makeField()
+  const place = phase * LAYERS
+  const layer = Math.floor(place)
+  const t = place - layer
+  const here = (layer % LAYERS) * LAYER_WORDS
+  const next = ((layer + 1) % LAYERS) * LAYER_WORDS
+  let slice: Float64Array
+  if (t === 0) slice = field.subarray(here, here + LAYER_WORDS)
+  else {
+    const [oldest] = slices
+    slice = slices.size >= KEPT && oldest!.length ? recycled(oldest![0]) : new Float64Array(LAYER_WORDS)
+    for (let i = 0; i < LAYER_WORDS; i++) {
+      const from = field[here + i]!
+      slice[i] = from + (field[next + i]! - from) * t
+    }
+  }
+  slices.set(phase, slice)
+  return slice
+}
+
+/** The oldest kept slice, to be written over; one that lies in the field itself is left alone. */
+const recycled = (phase: number): Float64Array => {
+  const slice = slices.get(phase)!
+  slices.delete(phase)
+  return slice.buffer === field!.buffer ? new Float64Array(LAYER_WORDS) : slice
+}

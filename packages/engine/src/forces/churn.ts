@@ -1,0 +1,96 @@
+/** Turbulence: an acceleration read from the field of churn, which moves on in time. */
+import { withLane } from '../lanes.ts'
+import { mix } from '../random.ts'
+import { CHURN_CELLS, CHURN_SIDE, CHURN_TIMES, churnSliceAt } from './churn-grid.ts'
+import { rampOfForce } from './ramps.ts'
+import type { Affine } from './reference.ts'
+import type { ForceMaker } from './scope.ts'
+
+const MASK = CHURN_SIDE - 1
+
+/** Every octave is half as wide and half as strong; together they have mean square length 1. */
+const OCTAVE_SHARE = [1, 1 / Math.sqrt(1.25), 1 / Math.sqrt(1.3125), 1 / Math.sqrt(1.328125)] as const
+
+/** Rounds of the field in a second, whole in a period when there is one. */
+export const churnTurns = (rate: number, period: number): number => {
+  const turns = rate / CHURN_TIMES
+  return period > 0 ? Math.ceil(turns * period - 1e-9) / period : turns
+}
+
+export const churn: ForceMaker = ({ source, lanes }, setting) => {
+  const { numbers, churnSpace } = source.type
+  const ramp = rampOfForce(source, 'churn')
+  const turns = churnTurns(numbers.churnRate, setting.periodSeconds)
+  // Each seed looks at another place of the field.
+  const shiftX = (mix(setting.seed ^ 0x63687572) >>> 0) / 4294967296
+  const shiftY = (mix(setting.seed ^ 0x6e657373) >>> 0) / 4294967296
+  const octaves = numbers.churnOctaves
+  let strength = 0
+  let slice: Float64Array
+  let sample: Affine
+  let own: Affine | null = null
+  let perPx = 1
+  return {
+    set: ({ reference, timeline, start }) => {
+      slice = churnSliceAt(start * turns)
+      strength = withLane(lanes.churn, numbers.churn, timeline) * OCTAVE_SHARE[octaves - 1]!
+      const carried = source.space === 'carried'
+      if (churnSpace === 'world') {
+        sample = reference.toWorld
+        own = carried ? reference.fromWorldTurn : null
+        perPx = CHURN_SIDE / CHURN_CELLS / (numbers.churnSize * reference.pose.scale)
+        if (!carried) strength *= reference.unit
+      } else {
+        sample = reference.toLocal
+        own = carried ? null : reference.fromLocalTurn
+        perPx = CHURN_SIDE / CHURN_CELLS / numbers.churnSize
+        strength *= reference.unit
+      }
+    },
+    apply: (scope) => {
+      const { from, to, ax, ay, a } = scope
+      const { all, at } = scope.pool
+      const factor = scope.factors(ramp)
+      const half = a / 2
+      const m = sample
+      const field = slice
+      for (let i = from; i < to; i++) {
+        const px = all[at.x + i]! + all[at.vx + i]! * half
+        const py = all[at.y + i]! + all[at.vy + i]! * half
+        let sx = (m.a * px + m.c * py + m.e) * perPx + shiftX * CHURN_SIDE
+        let sy = (m.b * px + m.d * py + m.f) * perPx + shiftY * CHURN_SIDE
+        let fx = 0
+        let fy = 0
+        let weight = strength * factor[i]!
+        for (let octave = 0; octave < octaves; octave++) {
+          const x0 = Math.floor(sx)
+          const y0 = Math.floor(sy)
+          const tx = sx - x0
+          const ty = sy - y0
+          const row = (y0 & MASK) * CHURN_SIDE
+          const below = ((y0 + 1) & MASK) * CHURN_SIDE
+          const left = x0 & MASK
+          const right = (x0 + 1) & MASK
+          const o00 = (row + left) * 2
+          const o10 = (row + right) * 2
+          const o01 = (below + left) * 2
+          const o11 = (below + right) * 2
+          const topX = field[o00]! + (field[o10]! - field[o00]!) * tx
+          const topY = field[o00 + 1]! + (field[o10 + 1]! - field[o00 + 1]!) * tx
+          fx += weight * (topX + (field[o01]! + (field[o11]! - field[o01]!) * tx - topX) * ty)
+          fy += weight * (topY + (field[o01 + 1]! + (field[o11 + 1]! - field[o01 + 1]!) * tx - topY) * ty)
+          sx *= 2
+          sy *= 2
+          weight *= 0.5
+        }
+        if (own) {
+          ax[i]! += own.a * fx + own.c * fy
+          ay[i]! += own.b * fx + own.d * fy
+        } else {
+          ax[i]! += fx
+          ay[i]! += fy
+        }
+      }
+    },
+  }
+}

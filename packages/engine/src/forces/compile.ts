@@ -1,0 +1,32 @@
+/** What of an emitter's motion needs more than the steady step. */
+import type { ResolvedEmitter } from '@gliv/model'
+import { type CompiledRamp } from '../ramp.ts'
+import { rampOfForce } from './ramps.ts'
+import type { ForceMaker } from './scope.ts'
+import { forcePasses } from './table.ts'
+import { type Waver, waverOf } from './waver.ts'
+
+export interface MotionProgram {
+  readonly passes: readonly ForceMaker[]
+  readonly limits: boolean
+  readonly limitRamp: CompiledRamp | null
+  readonly speed: Waver | null
+  readonly heading: Waver | null
+  /** Its own velocity moves it; on a rail passed at its own speed it does not. */
+  readonly ownWay: boolean
+  readonly contacts: boolean
+  /** Something may end a particle before its life is over, so that how many live depends on where they are. */
+  readonly endsEarly: boolean
+}
+
+export const compileMotion = (source: ResolvedEmitter): MotionProgram | null => {
+  const { forces, numbers, contact, endsOutside, railMode } = source.type
+  const passes = forcePasses(source)
+  const limits = forces.includes('limit')
+  const speed = waverOf(source, 'speed')
+  const heading = waverOf(source, 'heading')
+  const contacts = contact !== 'none' && source.space !== 'pinned'
+  const endsEarly = (contacts && (contact === 'end' || contact === 'loseLife')) || numbers.slowEnd > 0 || endsOutside || (forces.includes('pull') && numbers.pullEnd > 0)
+  if (passes.length === 0 && !limits && !speed && !heading && !contacts && !endsEarly) return null
+  return { passes, limits, limitRamp: rampOfForce(source, 'limit'), speed, heading, ownWay: !(forces.includes('rail') && railMode === 'speed'), contacts, endsEarly }
+}

@@ -1,0 +1,105 @@
+/**
+ * One step of some of an emitter's particles: all of them over a tick, or one newborn from its birth to the tick. Each force
+ * reads places and velocities as they are at the step's start and adds what it does to the columns here; the step then
+ * moves the particles once:
+ * v′ = v·E + a·A, x′ = x + ramp·(v·A + a·B + own) + way, with E, A, B of the linear drag (see `dragStepInto`).
+ */
+import type { EmitterProgram } from '../compile.ts'
+import { type CompiledRamp, drawTableOf, rampIn, TABLE_CELLS } from '../ramp.ts'
+import type { Pool } from '../pool.ts'
+import type { Setting } from '../setting.ts'
+import { Reference } from './reference.ts'
+
+const COLUMNS = ['ax', 'ay', 'ownX', 'ownY', 'wayX', 'wayY', 'factor'] as const
+
+/** Shared by all emitters, grown by doubling. */
+const scratch = Object.fromEntries(COLUMNS.map((name) => [name, new Float64Array(0)])) as Record<(typeof COLUMNS)[number], Float64Array>
+let ones = new Float64Array(0)
+
+const look = new Float64Array(1)
+
+export class StepScope {
+  pool!: Pool
+  /** Slots, half-open. */
+  from = 0
+  to = 0
+  /** Seconds on the clock where the step begins and ends. A newborn's begins at its birth. */
+  start = 0
+  end = 0
+  seconds = 0
+  /** Of the linear drag over this step. */
+  e = 1
+  a = 0
+  b = 0
+  /** Where lanes are read, in seconds on the timeline. */
+  timeline = 0
+  /** The tick at which the step begins, and the one at which it ends. */
+  tick = 0
+  readonly reference: Reference
+  readonly program: EmitterProgram
+  readonly setting: Setting
+  /** px/s². */
+  ax = scratch.ax
+  ay = scratch.ay
+  /** Way in px that the speed ramp scales with the rest, and way that it does not. */
+  ownX = scratch.ownX
+  ownY = scratch.ownY
+  wayX = scratch.wayX
+  wayY = scratch.wayY
+
+  constructor(program: EmitterProgram, setting: Setting) {
+    this.program = program
+    this.setting = setting
+    this.reference = new Reference(setting, program.source.space)
+  }
+
+  /** Makes room and clears the range; every particle starts with the steady acceleration. */
+  clear(gx: number, gy: number): void {
+    if (scratch.ax.length < this.to) {
+      for (const name of COLUMNS) scratch[name] = new Float64Array(Math.max(this.to, scratch[name].length * 2))
+      ones = new Float64Array(scratch.ax.length).fill(1)
+    }
+    const { from, to } = this
+    this.ax = scratch.ax
+    this.ay = scratch.ay
+    this.ownX = scratch.ownX
+    this.ownY = scratch.ownY
+    this.wayX = scratch.wayX
+    this.wayY = scratch.wayY
+    this.ax.fill(gx, from, to)
+    this.ay.fill(gy, from, to)
+    for (const column of [this.ownX, this.ownY, this.wayX, this.wayY]) column.fill(0, from, to)
+    this.pool.ex.fill(0, from, to)
+    this.pool.ey.fill(0, from, to)
+  }
+
+  /** Strength over life at the step's start for each slot; ones without a ramp. Valid until the next call. */
+  factors(ramp: CompiledRamp | null): Float64Array {
+    if (ramp === null) return ones
+    const { factor } = scratch
+    const { born, life } = this.pool
+    const table = drawTableOf(ramp)
+    for (let i = this.from; i < this.to; i++) {
+      const t = (this.start - born[i]!) / life[i]!
+      const u = t > 0 ? (t < 1 ? t : 1) : 0
+      let r = u < 1 ? table[((u * TABLE_CELLS) | 0) * 2]! + table[((u * TABLE_CELLS) | 0) * 2 + 1]! * u : Number.NaN
+      if (r !== r) {
+        look[0] = u
+        rampIn(ramp, look)
+        r = look[0]!
+      }
+      factor[i] = r
+    }
+    return factor
+  }
+}
+
+/** One force at work on one emitter. */
+export interface ForcePass {
+  /** Reads numbers and lanes as they are when a tick begins. */
+  set(scope: StepScope): void
+  apply(scope: StepScope): void
+}
+
+/** Makes the pass; null when it would do nothing. */
+export type ForceMaker = (program: EmitterProgram, setting: Setting) => ForcePass

@@ -1,0 +1,335 @@
+/**
+ * The step of an emitter's particles. Steady forces move them in two short loops; everything else goes through
+ * `moveFully`, which after the forces' passes does the same arithmetic, so that a force of no strength changes no bit.
+ */
+import type { EmitterProgram } from './compile.ts'
+import { SteadyForces } from './forces/steady.ts'
+import { type ForcePass, StepScope } from './forces/scope.ts'
+import { withLane } from './lanes.ts'
+import { cosSinIn, dragStepIn } from './maths.ts'
+import type { Pool } from './pool.ts'
+import { drawTableOf, rampAt, rampIn, TABLE_CELLS } from './ramp.ts'
+import type { Setting } from './setting.ts'
+
+const step = new Float64Array(3)
+const turn = new Float64Array(2)
+/** A value that comes from a call goes through here, so that the loop holds bare numbers. */
+const SPEED = new Float64Array(1)
+
+export class Motion {
+  readonly #program: EmitterProgram
+  readonly #pool: Pool
+  readonly #scope: StepScope
+  readonly #steady: SteadyForces
+  readonly #passes: readonly ForcePass[]
+  readonly #setting: Setting
+  readonly #ramped: boolean
+  readonly #firstRamp: number
+  readonly #asks: boolean
+  readonly #timelineSeconds: () => number
+  #limit = 0
+
+  /** @param timelineSeconds where the timeline stands at the tick's start; asked only when something needs it */
+  constructor(program: EmitterProgram, setting: Setting, pool: Pool, timelineSeconds: () => number) {
+    this.#program = program
+    this.#pool = pool
+    this.#setting = setting
+    this.#timelineSeconds = timelineSeconds
+    this.#scope = new StepScope(program, setting)
+    this.#scope.pool = pool
+    this.#steady = new SteadyForces(program, this.#scope.reference)
+    this.#passes = program.motion?.passes.map((make) => make(program, setting)) ?? []
+    const { speedRamp } = program
+    this.#ramped = !speedRamp.constant || speedRamp.pieces[2] !== 1
+    this.#firstRamp = rampAt(speedRamp, 0)
+    this.#asks = this.#steady.laned || program.motion !== null
+  }
+
+  /** Forces as they are at the start of the step that ends at a tick. Seconds on the clock. */
+  begin(tick: number, before: number, now: number): void {
+    const scope = this.#scope
+    scope.tick = Math.max(0, tick - 1)
+    scope.start = before
+    scope.end = now
+    scope.seconds = this.#setting.clock.stepTo(tick)
+    scope.timeline = this.#asks ? this.#timelineSeconds() : 0
+    scope.reference.set(scope.tick)
+    this.#steady.set(scope.seconds, scope.timeline)
+    const { motion, lanes, source } = this.#program
+    if (!motion) return
+    for (const pass of this.#passes) pass.set(scope)
+    this.#limit = withLane(lanes.limit, source.type.numbers.limit, scope.timeline) * scope.reference.unit
+  }
+
+  /** All particles over the tick. */
+  move(): void {
+    const { size } = this.#pool
+    if (size === 0) return
+    if (this.#program.motion) {
+      const scope = this.#scope
+      scope.from = 0
+      scope.to = size
+      scope.e = this.#steady.step[0]!
+      scope.a = this.#steady.step[1]!
+      scope.b = this.#steady.step[2]!
+      this.#moveFully(false)
+    } else if (this.#ramped) this.#moveRamped()
+    else this.#moveFreely()
+    if (this.#program.source.type.facing === 'travel') this.#face(0, size)
+  }
+
+  /** A newborn from its birth, at a moment of the clock, to the tick. */
+  first(i: number, born: number, tick: number): void {
+    const { gx, gy, drag } = this.#steady
+    const pool = this.#pool
+    const seconds = this.#scope.end - born
+    step[0] = drag
+    step[1] = seconds > 0 ? seconds : 0
+    dragStepIn(step)
+    if (this.#program.motion) {
+      this.#firstFully(i, born, tick)
+      return
+    }
+    const ramp = this.#firstRamp
+    const vx = pool.vx[i]!
+    const vy = pool.vy[i]!
+    pool.lastX[i] = pool.x[i]!
+    pool.lastY[i] = pool.y[i]!
+    // Without a ramp in the order of additions that the tick's step has.
+    pool.x[i] = ramp === 1 ? pool.x[i]! + vx * step[1]! + gx * step[2]! : pool.x[i]! + ramp * (vx * step[1]! + gx * step[2]!)
+    pool.y[i] = ramp === 1 ? pool.y[i]! + vy * step[1]! + gy * step[2]! : pool.y[i]! + ramp * (vy * step[1]! + gy * step[2]!)
+    pool.vx[i] = vx * step[0]! + gx * step[1]!
+    pool.vy[i] = vy * step[0]! + gy * step[1]!
+  }
+
+  #firstFully(i: number, born: number, tick: number): void {
+    const scope = this.#scope
+    const pool = this.#pool
+    const { start, seconds } = scope
+    pool.homeX[i] = pool.x[i]!
+    pool.homeY[i] = pool.y[i]!
+    pool.rail[i] = pool.stuck[i] = 0
+    pool.ahead[i] = 1
+    scope.from = i
+    scope.to = i + 1
+    scope.start = born
+    scope.seconds = step[1]!
+    scope.e = step[0]!
+    scope.a = step[1]!
+    scope.b = step[2]!
+    scope.tick = Math.max(0, tick - 1)
+    this.#moveFully(this.#firstRamp === 1)
+    if (this.#program.source.type.facing === 'travel') this.#face(i, i + 1)
+    scope.start = start
+    scope.seconds = seconds
+  }
+
+  #moveFreely(): void {
+    const { all, at, size } = this.#pool
+    const { gx, gy, step: s } = this.#steady
+    const { x, y, lastX, lastY, vx, vy } = at
+    const e = s[0]!
+    const a = s[1]!
+    const gxA = gx * a
+    const gyA = gy * a
+    const gxB = gx * s[2]!
+    const gyB = gy * s[2]!
+    for (let i = 0; i < size; i++) {
+      const u = all[vx + i]!
+      const v = all[vy + i]!
+      const px = all[x + i]!
+      const py = all[y + i]!
+      all[lastX + i] = px
+      all[lastY + i] = py
+      all[x + i] = px + u * a + gxB
+      all[y + i] = py + v * a + gyB
+      all[vx + i] = u * e + gxA
+      all[vy + i] = v * e + gyA
+    }
+  }
+
+  /** The speed ramp scales the way, not the velocity that forces own; it is read at the step's start, from its table. */
+  #moveRamped(): void {
+    const { all, at, size } = this.#pool
+    const { gx, gy, step: s } = this.#steady
+    const { born, life, x, y, lastX, lastY, vx, vy } = at
+    const e = s[0]!
+    const a = s[1]!
+    const gxA = gx * a
+    const gyA = gy * a
+    const gxB = gx * s[2]!
+    const gyB = gy * s[2]!
+    const before = this.#scope.start
+    const ramp = this.#program.speedRamp
+    const table = drawTableOf(ramp)
+    SPEED[0] = 1
+    rampIn(ramp, SPEED)
+    const end = SPEED[0]!
+    for (let i = 0; i < size; i++) {
+      const u = all[vx + i]!
+      const v = all[vy + i]!
+      // A birth at the very tick may lie a rounding after it.
+      const since = (before - all[born + i]!) / all[life + i]!
+      const t = since > 0 ? since : 0
+      const cell = ((t * TABLE_CELLS) | 0) * 2
+      let r = end
+      if (t < 1) {
+        r = table[cell]! + table[cell + 1]! * t
+        if (r !== r) {
+          SPEED[0] = t
+          rampIn(ramp, SPEED)
+          r = SPEED[0]!
+        }
+      }
+      const px = all[x + i]!
+      const py = all[y + i]!
+      all[lastX + i] = px
+      all[lastY + i] = py
+      all[x + i] = px + r * (u * a + gxB)
+      all[y + i] = py + r * (v * a + gyB)
+      all[vx + i] = u * e + gxA
+      all[vy + i] = v * e + gyA
+    }
+  }
+
+  /** The forces' passes over a range, then one step that takes in all they have added. @param plainly the speed ramp is 1 for all */
+  #moveFully(plainly: boolean): void {
+    const scope = this.#scope
+    const motion = this.#program.motion!
+    scope.clear(this.#steady.gx, this.#steady.gy)
+    for (const pass of this.#passes) pass.apply(scope)
+    if (motion.ownWay && !motion.speed && !motion.heading) this.#advance(this.#ramped && !plainly)
+    else this.#advanceWavering()
+    if (motion.limits) this.#keepLimit()
+  }
+
+  #advance(ramped: boolean): void {
+    const { from, to, e, a, b, ax, ay, ownX, ownY, wayX, wayY } = this.#scope
+    const { all, at } = this.#pool
+    const { x, y, lastX, lastY, vx, vy } = at
+    const speeds = this.#scope.factors(ramped ? this.#program.speedRamp : null)
+    for (let i = from; i < to; i++) {
+      const u = all[vx + i]!
+      const v = all[vy + i]!
+      const px = all[x + i]!
+      const py = all[y + i]!
+      all[lastX + i] = px
+      all[lastY + i] = py
+      const gx = ax[i]!
+      const gy = ay[i]!
+      if (ramped) {
+        const r = speeds[i]!
+        all[x + i] = px + r * (u * a + gx * b + ownX[i]!) + wayX[i]!
+        all[y + i] = py + r * (v * a + gy * b + ownY[i]!) + wayY[i]!
+      } else {
+        all[x + i] = px + u * a + gx * b + ownX[i]! + wayX[i]!
+        all[y + i] = py + v * a + gy * b + ownY[i]! + wayY[i]!
+      }
+      all[vx + i] = u * e + gx * a
+      all[vy + i] = v * e + gy * a
+    }
+  }
+
+  /** With a speed or heading that wavers, and on rails: the own way is turned and scaled as it is half-way through the step. */
+  #advanceWavering(): void {
+    const { from, to, start, end, e, a, b, ax, ay, ownX, ownY, wayX, wayY } = this.#scope
+    const { speed, heading, ownWay } = this.#program.motion!
+    const pool = this.#pool
+    const speeds = this.#scope.factors(this.#ramped ? this.#program.speedRamp : null)
+    const middle = (start + end) / 2
+    for (let i = from; i < to; i++) {
+      const u = pool.vx[i]!
+      const v = pool.vy[i]!
+      const age = middle - pool.born[i]!
+      const hi = pool.keyHi[i]!
+      const lo = pool.keyLo[i]!
+      let r = ownWay ? speeds[i]! : 0
+      if (speed) r *= 1 + speed.at(hi, lo, age)
+      let dx = r * (u * a + ax[i]! * b + ownX[i]!)
+      let dy = r * (v * a + ay[i]! * b + ownY[i]!)
+      if (heading) {
+        turn[0] = heading.at(hi, lo, age)
+        cosSinIn(turn)
+        const x = dx
+        dx = x * turn[0]! - dy * turn[1]!
+        dy = dy * turn[0]! + x * turn[1]!
+      }
+      pool.lastX[i] = pool.x[i]!
+      pool.lastY[i] = pool.y[i]!
+      pool.x[i]! += dx + wayX[i]!
+      pool.y[i]! += dy + wayY[i]!
+      pool.vx[i] = u * e + ax[i]! * a
+      pool.vy[i] = v * e + ay[i]! * a
+    }
+  }
+
+  /** Neither the way of the step nor the effective velocity after it is over the limit. */
+  #keepLimit(): void {
+    const { from, to, seconds, end } = this.#scope
+    const pool = this.#pool
+    const factor = this.#scope.factors(this.#program.motion!.limitRamp)
+    for (let i = from; i < to; i++) {
+      const most = this.#limit * factor[i]!
+      const dx = pool.x[i]! - pool.lastX[i]!
+      const dy = pool.y[i]! - pool.lastY[i]!
+      const way = Math.sqrt(dx * dx + dy * dy)
+      if (way > most * seconds) {
+        const k = (most * seconds) / way
+        pool.x[i] = pool.lastX[i]! + dx * k
+        pool.y[i] = pool.lastY[i]! + dy * k
+      }
+      effectiveInto(this.#program, pool, i, end - pool.born[i]!, turn)
+      const speed = Math.sqrt(turn[0]! * turn[0]! + turn[1]! * turn[1]!)
+      if (speed <= most) continue
+      const k = most / speed
+      pool.vx[i]! *= k
+      pool.vy[i]! *= k
+      pool.ex[i]! *= k
+      pool.ey[i]! *= k
+    }
+  }
+
+  /** Where nothing moves, the last direction stays. */
+  #face(from: number, to: number): void {
+    const pool = this.#pool
+    const { vx, vy, faceX, faceY } = pool
+    const { motion } = this.#program
+    for (let i = from; i < to; i++) {
+      turn[0] = vx[i]!
+      turn[1] = vy[i]!
+      if (motion) effectiveInto(this.#program, pool, i, this.#scope.end - pool.born[i]!, turn)
+      if (turn[0] === 0 && turn[1] === 0) continue
+      faceX[i] = turn[0]!
+      faceY[i] = turn[1]!
+    }
+  }
+}
+
+const bent = new Float64Array(2)
+
+/** The effective velocity u in the particle's own space at an age: ramp × v with its wavers, plus drift, sway and rail. */
+export const effectiveInto = ({ speedRamp, motion }: EmitterProgram, pool: Pool, i: number, age: number, out: Float64Array): void => {
+  const t = age / pool.life[i]!
+  const r = rampAt(speedRamp, t > 0 ? (t < 1 ? t : 1) : 0)
+  let x = pool.vx[i]! * r
+  let y = pool.vy[i]! * r
+  if (motion) {
+    if (!motion.ownWay) x = y = 0
+    if (motion.speed) {
+      const k = 1 + motion.speed.at(pool.keyHi[i]!, pool.keyLo[i]!, age)
+      x *= k
+      y *= k
+    }
+    if (motion.heading) {
+      bent[0] = motion.heading.at(pool.keyHi[i]!, pool.keyLo[i]!, age)
+      cosSinIn(bent)
+      const ux = x
+      x = ux * bent[0]! - y * bent[1]!
+      y = y * bent[0]! + ux * bent[1]!
+    }
+    x += pool.ex[i]!
+    y += pool.ey[i]!
+  }
+  out[0] = x
+  out[1] = y
+}

@@ -1,0 +1,17 @@
+/** What each choice touches when it changes; the table of numbers says it for the numbers. */
+import type { Touch } from './property.ts'
+import type { EmitterChoices, TypeChoices } from './resolved.ts'
+
+export const EMITTER_TOUCHES = {
+  shape: 'birth', fill: 'birth', placement: 'birth', sizeUnit: 'birth', space: 'birth', side: 'birth', aim: 'birth', rhythm: 'emission', capPolicy: 'emission',
+  order: 'output', layer: 'output', path: 'birth', travel: 'emission', along: 'emission', lanes: 'emission',
+} as const satisfies Record<keyof EmitterChoices, Touch>
+
+export const TYPE_TOUCHES = {
+  blend: 'output', lifeMode: 'birth', scaleApart: 'output', styles: 'output', facing: 'motion', anchor: 'output', frameChoice: 'output', randomStart: 'output', tintSpace: 'output',
+  tintPick: 'output', pickColours: 'output', pickAction: 'output', forces: 'motion', forceRamps: 'motion', axes: 'motion', thrustEnd: 'motion', windMode: 'motion', pullTo: 'motion', pullFalloff: 'motion',
+  swirlTo: 'motion', swirlFalloff: 'motion', churnSpace: 'motion', rail: 'motion', railMode: 'motion', avoids: 'motion', wavers: 'motion', contact: 'motion', endsOutside: 'motion',
+} as const satisfies Record<keyof TypeChoices, Touch>
+
+export const EMITTER_CHOICE_KEYS = Object.keys(EMITTER_TOUCHES) as (keyof EmitterChoices)[]
+export const TYPE_CHOICE_KEYS = Object.keys(TYPE_TOUCHES) as (keyof TypeChoices)[]
