@@ -5,6 +5,7 @@
 import type { EmitterProgram } from './compile.ts'
 import { SteadyForces } from './forces/steady.ts'
 import { type ForcePass, StepScope } from './forces/scope.ts'
+import { FORCE_PASSES } from './forces/table.ts'
 import { withLane } from './lanes.ts'
 import { cosSinIn, dragStepIn } from './maths.ts'
 import type { Pool } from './pool.ts'
@@ -38,7 +39,7 @@ export class Motion {
     this.#scope = new StepScope(program, setting)
     this.#scope.pool = pool
     this.#steady = new SteadyForces(program, this.#scope.reference)
-    this.#passes = program.motion?.passes.map((make) => make(program, setting)) ?? []
+    this.#passes = (program.motion?.passes ?? []).flatMap((kind) => FORCE_PASSES[kind]?.(program, setting) ?? [])
     const { speedRamp } = program
     this.#ramped = !speedRamp.constant || speedRamp.pieces[2] !== 1
     this.#firstRamp = rampAt(speedRamp, 0)

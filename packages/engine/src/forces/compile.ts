@@ -1,13 +1,13 @@
 /** What of an emitter's motion needs more than the steady step. */
-import type { ResolvedEmitter } from '@gliv/model'
-import { type CompiledRamp } from '../ramp.ts'
+import type { ForceKind, ResolvedEmitter } from '@gliv/model'
+import type { CompiledRamp } from '../ramp.ts'
+import { passesNeeded } from './needed.ts'
 import { rampOfForce } from './ramps.ts'
-import type { ForceMaker } from './scope.ts'
-import { forcePasses } from './table.ts'
 import { type Waver, waverOf } from './waver.ts'
 
 export interface MotionProgram {
-  readonly passes: readonly ForceMaker[]
+  /** Forces that need a pass, in the order in which they act. */
+  readonly passes: readonly ForceKind[]
   readonly limits: boolean
   readonly limitRamp: CompiledRamp | null
   readonly speed: Waver | null
@@ -21,7 +21,7 @@ export interface MotionProgram {
 
 export const compileMotion = (source: ResolvedEmitter): MotionProgram | null => {
   const { forces, numbers, contact, endsOutside, railMode } = source.type
-  const passes = forcePasses(source)
+  const passes = passesNeeded(source)
   const limits = forces.includes('limit')
   const speed = waverOf(source, 'speed')
   const heading = waverOf(source, 'heading')
