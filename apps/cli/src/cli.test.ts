@@ -69,9 +69,9 @@ describe('gliv run', () => {
     const report = await json<RunReport>('run', kit, '--effect', 'funnel-steam', '--until', '2', '--tape', tape, '--json')
     expect(Math.max(...report.particles.map((p) => p.bornSeconds))).toBeLessThan(1)
     expect(Math.max(...report.particles.map((p) => p.x))).toBeGreaterThan(400)
-    await writeFile(tape, JSON.stringify([{ tick: 0, do: 'surfaces', list: [] }]))
+    await writeFile(tape, JSON.stringify([{ tick: 0, do: 'surfaces', surfaces: [{ id: 'a', kind: 'box', x: 0, y: 0, w: 0, h: 9 }] }]))
     const refused = await gliv('run', kit, '--effect', 'funnel-steam', '--until', '2', '--tape', tape, '--json')
-    expect([refused.code, refused.said]).toEqual([1, expect.stringContaining('"surfaces" is not supported yet')])
+    expect([refused.code, refused.said]).toEqual([1, expect.stringContaining('tape[0].surfaces.0.w: a size must be over 0')])
   })
 })
 
@@ -145,7 +145,7 @@ describe('wrong usage and refusals', () => {
     [['run', 'KIT', '--effect', 'Pier dust', '--until', 'soon', '--json'], 2, /--until is "soon"; it must be a number/],
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1'], 2, /add --json/],
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--seed', '-1', '--json'], 2, /whole number from 0 to 4294967295/],
-    [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--stage', 'Pier', '--json'], 2, /--stage is not supported yet/],
+    [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--stage', 'Nowhere', '--json'], 1, /there is no stage "Nowhere"/],
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--view', '1,2', '--json'], 2, /--view is "1,2"; it must be 4 numbers like 64,48,640,360/],
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--scale', '0', '--json'], 1, /scale is 0; it must be from 0.001 to 1000/],
     [['run', 'KIT', '--effect', 'Nothing', '--until', '1', '--json'], 1, /no effect "Nothing"; the kit has "Funnel steam"/],

@@ -2,7 +2,7 @@
 import { mkdir, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { bakeSheet, fileNameOf, maskReader, type BakeOptions } from '@gliv/bake'
-import { adviseKit, findEffect, kitJsonSchema, KitRefusal, resolveEffect, writeKitJson, writeKitZip, writePack, type KitFile } from '@gliv/document'
+import { adviseKit, findEffect, findStage, kitJsonSchema, KitRefusal, resolveEffect, writeKitJson, writeKitZip, writePack, type KitFile } from '@gliv/document'
 import { makeDemo } from '@gliv/demo'
 import { compile, createSimulation, emissionEndSeconds, latestEndSeconds, loopSecondsOf, reportRun, tickOf } from '@gliv/engine'
 import { Refusal, SAMPLINGS, type Sampling } from '@gliv/model'
@@ -134,12 +134,11 @@ const pack: Command = {
 }
 
 const run: Command = {
-  usage: 'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--tape FILE] [--every N] --json',
+  usage: 'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--stage ID_OR_NAME] [--tape FILE] [--every N] --json',
   syntax: {
     files: 1,
-    values: ['--effect', '--until', '--seed', '--x', '--y', '--rotate', '--scale', '--view', '--tape', '--every'],
+    values: ['--effect', '--until', '--seed', '--x', '--y', '--rotate', '--scale', '--view', '--stage', '--tape', '--every'],
     flags: ['--json', '--mirror'],
-    later: ['--stage'],
   },
   async run(args, { out }) {
     const file = await loadKit(args.files[0]!)
@@ -151,7 +150,9 @@ const run: Command = {
     const seed = wholeOption(args, '--seed', 0, UINT32)
     const tape = args.options.get('--tape')
     const view = listOption(args, '--view', ',', 4)
+    const stage = args.options.get('--stage')
     const simulation = createSimulation(compile(effect), {
+      ...(stage === undefined ? {} : { surfaces: findStage(file.kit, stage).surfaces }),
       ...(seed === undefined ? {} : { seed }),
       ...(tape === undefined ? {} : { tape: await readTape(tape) }),
       ...(view === undefined ? {} : { view: { x: view[0]!, y: view[1]!, w: view[2]!, h: view[3]! } }),
@@ -198,14 +199,15 @@ const bakeOptions = (args: Args): BakeOptions => {
 }
 
 const bake: Command = {
-  usage: 'bake FILE --effect ID_OR_NAME --out DIR [--seed N] [--size WxH] [--origin X,Y] [--fps N] [--from S] [--to S] [--sampling nearest|smooth] [--columns N]',
-  syntax: { files: 1, values: ['--effect', '--out', '--seed', '--size', '--origin', '--fps', '--from', '--to', '--sampling', '--columns'], flags: [] },
+  usage: 'bake FILE --effect ID_OR_NAME --out DIR [--seed N] [--size WxH] [--origin X,Y] [--fps N] [--from S] [--to S] [--sampling nearest|smooth] [--columns N] [--stage ID_OR_NAME]',
+  syntax: { files: 1, values: ['--effect', '--out', '--seed', '--size', '--origin', '--fps', '--from', '--to', '--sampling', '--columns', '--stage'], flags: [] },
   async run(args, { say }) {
     const file = await loadKit(args.files[0]!)
     const effect = findEffect(file.kit, required(args, '--effect'))
     const folder = required(args, '--out')
+    const stage = args.options.get('--stage')
     const name = fileNameOf(effect.name)
-    const { png, json } = bakeSheet(file, effect, `${name}.png`, bakeOptions(args))
+    const { png, json } = bakeSheet(file, effect, `${name}.png`, { ...bakeOptions(args), ...(stage === undefined ? {} : { surfaces: findStage(file.kit, stage).surfaces }) })
     await write(join(folder, `${name}.png`), png)
     await write(join(folder, `${name}.json`), `${JSON.stringify(json, null, 1)}\n`)
     say(`wrote ${join(folder, name)}.png and .json: ${json.frames.length} frames, ${json.size.w} × ${json.size.h} px`)

@@ -1,10 +1,10 @@
 /** Tape files: plain data from outside, checked entry by entry before the engine sees it. */
 import { readFile } from 'node:fs/promises'
+import { surfacesSchema } from '@gliv/document'
 import { Refusal, type Tape } from '@gliv/model'
 import { reasonOf } from './kitfile.ts'
 
-/** What a tape may do in this version; the rest of the contract's words is refused by name. */
-const TAPE_WORDS = ['move', 'teleport', 'stop', 'emit', 'view']
+const TAPE_WORDS = ['move', 'teleport', 'stop', 'emit', 'surfaces', 'view']
 
 export const readTape = async (path: string): Promise<Tape> => {
   let data: unknown
@@ -16,8 +16,12 @@ export const readTape = async (path: string): Promise<Tape> => {
   if (!Array.isArray(data)) throw new Refusal(path, 'a tape is a JSON list of {tick, do, …}; wrap the entries in [ ]')
   data.forEach((entry: Record<string, unknown> | null, i) => {
     const word = entry?.['do']
-    if (word === 'surfaces') throw new Refusal(`tape[${i}].do`, `"${word}" is not supported yet by this version; remove the entry`)
     if (!TAPE_WORDS.includes(word as string)) throw new Refusal(`tape[${i}].do`, `${JSON.stringify(word)} is unknown; it must be one of ${TAPE_WORDS.join(', ')}`)
+    if (word === 'surfaces') {
+      const read = surfacesSchema.safeParse(entry?.['surfaces'])
+      const [issue] = read.error?.issues ?? []
+      if (issue) throw new Refusal([`tape[${i}].surfaces`, ...issue.path].join('.'), issue.message)
+    }
     if (word === 'emit' && typeof entry?.['on'] !== 'boolean') throw new Refusal(`tape[${i}].on`, `${JSON.stringify(entry?.['on'])} must be true or false`)
     if (entry && 'mirror' in entry && typeof entry.mirror !== 'boolean') throw new Refusal(`tape[${i}].mirror`, `${JSON.stringify(entry.mirror)} must be true or false`)
     for (const key of ['x', 'y', 'w', 'h', 'rotate', 'scale'] as const)

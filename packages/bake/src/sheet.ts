@@ -1,7 +1,7 @@
 /** Baking an effect to a sprite sheet: the frames of the contract, painted in software, the same bytes every time. */
 import { resolveEffect, type Effect, type KitFile } from '@gliv/document'
 import { compile, createSimulation, latestEndSeconds, longestLife, loopSecondsOf, type Simulation, tickOf } from '@gliv/engine'
-import { INSTANCE_WORDS, Refusal, type Frame, type ResolvedEffect, type Sampling, type Tape } from '@gliv/model'
+import { INSTANCE_WORDS, Refusal, type Frame, type ResolvedEffect, type Sampling, type Surface, type Tape } from '@gliv/model'
 import { createCanvas, fill, paintFrame, prepareSheet, toStraight, type PaintSheet } from '@gliv/paint'
 import { maskReader } from './masks.ts'
 import { blit, createImage, decodePng, encodePng, type Image } from '@gliv/pixels'
@@ -15,6 +15,8 @@ export interface BakeOptions {
   readonly origin?: { readonly x: number; readonly y: number }
   /** Frames per second; default 30. */
   readonly fps?: number
+  /** What particles can touch, in world px around the effect's origin. */
+  readonly surfaces?: readonly Surface[]
   /** Seconds; default 0, for a loop the first repeat in which all earlier particles are gone. */
   readonly from?: number
   /** Seconds, exclusive; default: the latest end, for a loop one repeat. */
@@ -148,7 +150,7 @@ const onceThrough = (effect: ResolvedEffect): Tape =>
 /** Bakes one effect of a kit. Throws `Refusal` on impossible options, `BakeCancelled` when `progress` says so. */
 export const bakeSheet = (file: KitFile, effect: Effect, imageName: string, options: BakeOptions = {}, progress?: Progress): BakedSheet => {
   const resolved = resolveEffect(file.kit, effect, maskReader(() => file.pictures))
-  const simulation = createSimulation(compile(resolved), { tape: onceThrough(resolved), ...(options.seed === undefined ? {} : { seed: options.seed }) })
+  const simulation = createSimulation(compile(resolved), { tape: onceThrough(resolved), surfaces: options.surfaces ?? [], ...(options.seed === undefined ? {} : { seed: options.seed }) })
   const span = spanOf(simulation, options)
   const place = placement(simulation, span, options)
   const columns = columnsOf(span.count, place, options.columns)

@@ -90,6 +90,7 @@ export const checkKit = (kit: Kit): Problem[] => {
   const problems: Problem[] = []
   checkMap('sheet', kit.sheets, kit.sheetOrder, problems)
   checkMap('palette', kit.palettes, kit.paletteOrder, problems)
+  checkMap('stage', kit.stages, kit.stageOrder, problems)
   checkMap('type', kit.types, kit.typeOrder, problems)
   checkMap('effect', kit.effects, kit.effectOrder, problems)
   checkReferences(kit, problems)

@@ -28,6 +28,8 @@ export const emptyKit = (id: string, name: string): Kit => ({
   sheetOrder: [],
   palettes: {},
   paletteOrder: [],
+  stages: {},
+  stageOrder: [],
   types: {},
   typeOrder: [],
   effects: {},

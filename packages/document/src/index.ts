@@ -6,5 +6,6 @@ export { FILE_LIMIT_BYTES, readKitFile, writeKitJson, writeKitZip } from './file
 export { MIGRATIONS, migrate } from './migrations.ts'
 export { makePack, writePack } from './pack.ts'
 export { hashPicture, pngSize, toDataUrl, fromDataUrl } from './pictures.ts'
-export { findEffect, resolveEffect, type MaskReader } from './resolve.ts'
+export { findEffect, findStage, resolveEffect, type MaskReader } from './resolve.ts'
 export { kitJsonSchema, kitSchema } from './schema.ts'
+export * from './stages.ts'

@@ -1,5 +1,5 @@
 /** What a kit is in memory. Plain JSON data: id-keyed maps plus an order list; every number present. */
-import type { EmitterChoices, Lanes, MaskPart, NumbersOf, Owner, Play, Sampling, TypeChoices, TypeRamps } from '@gliv/model'
+import type { EmitterChoices, Lanes, MaskPart, NumbersOf, Owner, Play, Sampling, Surface, TypeChoices, TypeRamps } from '@gliv/model'
 
 type Writable<T> = { -readonly [K in keyof T]: T[K] }
 /** The numbers of one owner, open to edits. */
@@ -85,6 +85,13 @@ export interface Palette {
   colours: string[]
 }
 
+/** A test scene: what effects meet while they are judged. */
+export interface Stage {
+  id: string
+  name: string
+  surfaces: readonly Surface[]
+}
+
 export interface Effect {
   id: string
   name: string
@@ -109,6 +116,8 @@ export interface Kit {
   sheetOrder: string[]
   palettes: Record<string, Palette>
   paletteOrder: string[]
+  stages: Record<string, Stage>
+  stageOrder: string[]
   types: Record<string, ParticleType>
   typeOrder: string[]
   effects: Record<string, Effect>

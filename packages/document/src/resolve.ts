@@ -16,7 +16,7 @@ import {
   type ResolvedType,
   type TypeChoices,
 } from '@gliv/model'
-import type { Effect, Emitter, Kit, ParticleType, Sheet } from './kit.ts'
+import type { Effect, Emitter, Kit, ParticleType, Sheet, Stage } from './kit.ts'
 
 /** Reads the places of a picture; given by who has the pixels. The same question must get the same object. */
 export type MaskReader = (sheet: Sheet, frame: number, cells: MaskPart, grid: number, keepColours: boolean) => MaskPlaces
@@ -105,6 +105,16 @@ export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): Reso
   lanes: effect.lanes,
   emitters: effect.emitterOrder.map((id) => effect.emitters[id]!).filter((e) => !e.muted).map((e) => resolveEmitter(kit, effect, e, read)),
 })
+
+/** Finds a stage by id, else by name. Throws `Refusal` when there is none or several have the name. */
+export const findStage = (kit: Kit, idOrName: string): Stage => {
+  const all = kit.stageOrder.map((id) => kit.stages[id]!)
+  const found = all.filter((stage) => stage.id === idOrName)
+  const named = found.length > 0 ? found : all.filter((stage) => stage.name === idOrName)
+  if (named.length === 1) return named[0]!
+  if (named.length > 1) throw new Refusal('--stage', `"${idOrName}" names ${named.length} stages; use an id: ${named.map((s) => s.id).join(', ')}`)
+  throw new Refusal('--stage', `there is no stage "${idOrName}"; the kit has ${all.map((s) => `"${s.name}" (${s.id})`).join(', ') || 'none'}`)
+}
 
 /** Finds an effect by id, else by name. Throws `Refusal` when there is none or several have the name. */
 export const findEffect = (kit: Kit, idOrName: string): Effect => {

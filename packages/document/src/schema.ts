@@ -6,6 +6,7 @@ import {
 } from '@gliv/model'
 import { z } from 'zod'
 import { KIT_VERSION } from './kit.ts'
+import { stageSchema } from './stages.ts'
 
 const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
   z.enum(values, { error: (issue) => `${what} is ${JSON.stringify(issue.input)}; it must be one of ${values.join(', ')}` })
@@ -213,6 +214,8 @@ export const kitSchema = z.looseObject({
   sheetOrder: z.array(id),
   palettes: z.record(id, z.looseObject({ id, name, colours: z.array(colourSchema).min(1, { error: 'a palette needs at least one colour; add one' }).max(256) })).default({}),
   paletteOrder: z.array(id).default([]),
+  stages: z.record(id, stageSchema).default({}),
+  stageOrder: z.array(id).default([]),
   types: z.record(id, typeSchema),
   typeOrder: z.array(id),
   effects: z.record(id, effectSchema),

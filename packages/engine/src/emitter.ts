@@ -6,6 +6,7 @@ import { type ResolvedEmitter, STREAMS } from '@gliv/model'
 import { BirthQueue } from './birth-queue.ts'
 import type { EmitterProgram } from './compile.ts'
 import { drawRangeInto } from './draws.ts'
+import { EventLog } from './events.ts'
 import { withLane } from './lanes.ts'
 import { Launcher } from './launch.ts'
 import { drawLooks, type Looks } from './looks.ts'
@@ -30,6 +31,8 @@ export class EmitterRun {
   alive = 0
   tick = -1
   readonly setting: Setting
+  /** What happened in this tick. */
+  readonly events = new EventLog(true)
   readonly #queue: BirthQueue
   readonly #launcher: Launcher
   readonly #motion: Motion
@@ -47,7 +50,7 @@ export class EmitterRun {
     this.pool = new Pool(Math.ceil(program.aliveBound * SLACK) + 8, program.motion !== null)
     this.#launcher = new Launcher(program, setting)
     this.#queue = new BirthQueue(program, setting, this.#launcher)
-    this.#motion = new Motion(program, setting, this.pool, () => this.stepStartSeconds)
+    this.#motion = new Motion(program, setting, this.pool, this.events, () => this.stepStartSeconds)
     this.#topUpKey = keyStart(setting.seed, program.source.salt, TOP_UP_KEY)
     this.sources = [...this.#queue.schedule.sources.map((s) => s.id), 'travel', 'topUp']
   }
@@ -85,13 +88,20 @@ export class EmitterRun {
     while (this.tick < tick) this.step()
   }
 
+  /** Counts depend on where particles ended, so that nothing but steps from the beginning tells them. */
+  get #endsMatter(): boolean {
+    const { motion, needsCensus } = this.program
+    return motion !== null && motion.endsEarly && needsCensus
+  }
+
   #restart(start: number): void {
     this.pool.size = 0
     this.births = this.refused = this.alive = this.#toppedUp = 0
     this.tick = -1
     this.#before = this.#now = 0
     this.#queue.restart()
-    if (this.program.needsCensus || this.setting.tape.withholds) while (this.tick < start) this.#stepWith(false)
+    if (this.#endsMatter) return
+    else if (this.program.needsCensus || this.setting.tape.withholds) while (this.tick < start) this.#stepWith(false)
     else if (start >= 0) {
       this.tick = start
       this.#now = this.setting.clock.secondsAt(start)
@@ -165,12 +175,15 @@ export class EmitterRun {
     pool.born[i] = moment.clock
     this.#drawLife(i, program.source)
     this.births++
-    if (!isDead(pool, i, this.#now)) this.alive++
-    if (!moving) return
+    if (!moving) {
+      if (!isDead(pool, i, this.#now)) this.alive++
+      return
+    }
     this.#launcher.launch(pool, i, moment)
     drawLooks(this.looks, pool, i)
     if (pool.turn[i] !== 0 || pool.grow[i] !== 1) this.placedPlainly = false
     this.#motion.first(i, moment.clock, this.tick)
+    if (!isDead(pool, i, this.#now)) this.alive++
   }
 
   #drawLife(i: number, { type }: ResolvedEmitter): void {

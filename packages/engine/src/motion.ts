@@ -4,6 +4,9 @@
  */
 import type { EmitterProgram } from './compile.ts'
 import { SteadyForces } from './forces/steady.ts'
+import { ContactPass } from './contact/contact.ts'
+import type { EventLog } from './events.ts'
+import { Endings } from './forces/endings.ts'
 import { type ForcePass, StepScope } from './forces/scope.ts'
 import { FORCE_PASSES } from './forces/table.ts'
 import { withLane } from './lanes.ts'
@@ -11,6 +14,7 @@ import { cosSinIn, dragStepIn } from './maths.ts'
 import type { Pool } from './pool.ts'
 import { drawTableOf, rampAt, rampIn, TABLE_CELLS } from './ramp.ts'
 import type { Setting } from './setting.ts'
+import { effectiveInto } from './velocity.ts'
 
 const step = new Float64Array(3)
 const turn = new Float64Array(2)
@@ -23,6 +27,8 @@ export class Motion {
   readonly #scope: StepScope
   readonly #steady: SteadyForces
   readonly #passes: readonly ForcePass[]
+  readonly #contact: ContactPass | null
+  readonly #endings: Endings | null
   readonly #setting: Setting
   readonly #ramped: boolean
   readonly #firstRamp: number
@@ -31,7 +37,7 @@ export class Motion {
   #limit = 0
 
   /** @param timelineSeconds where the timeline stands at the tick's start; asked only when something needs it */
-  constructor(program: EmitterProgram, setting: Setting, pool: Pool, timelineSeconds: () => number) {
+  constructor(program: EmitterProgram, setting: Setting, pool: Pool, events: EventLog, timelineSeconds: () => number) {
     this.#program = program
     this.#pool = pool
     this.#setting = setting
@@ -40,6 +46,8 @@ export class Motion {
     this.#scope.pool = pool
     this.#steady = new SteadyForces(program, this.#scope.reference)
     this.#passes = (program.motion?.passes ?? []).flatMap((kind) => FORCE_PASSES[kind]?.(program, setting) ?? [])
+    this.#contact = program.motion?.contacts ? new ContactPass(program, setting, events) : null
+    this.#endings = program.motion?.endsEarly ? new Endings(program, setting) : null
     const { speedRamp } = program
     this.#ramped = !speedRamp.constant || speedRamp.pieces[2] !== 1
     this.#firstRamp = rampAt(speedRamp, 0)
@@ -59,6 +67,8 @@ export class Motion {
     const { motion, lanes, source } = this.#program
     if (!motion) return
     for (const pass of this.#passes) pass.set(scope)
+    this.#contact?.set(tick, scope)
+    this.#endings?.set(tick, scope)
     this.#limit = withLane(lanes.limit, source.type.numbers.limit, scope.timeline) * scope.reference.unit
   }
 
@@ -202,6 +212,8 @@ export class Motion {
     if (motion.ownWay && !motion.speed && !motion.heading) this.#advance(this.#ramped && !plainly)
     else this.#advanceWavering()
     if (motion.limits) this.#keepLimit()
+    this.#contact?.apply(scope)
+    this.#endings?.apply(scope)
   }
 
   #advance(ramped: boolean): void {
@@ -304,33 +316,4 @@ export class Motion {
       faceY[i] = turn[1]!
     }
   }
-}
-
-const bent = new Float64Array(2)
-
-/** The effective velocity u in the particle's own space at an age: ramp × v with its wavers, plus drift, sway and rail. */
-export const effectiveInto = ({ speedRamp, motion }: EmitterProgram, pool: Pool, i: number, age: number, out: Float64Array): void => {
-  const t = age / pool.life[i]!
-  const r = rampAt(speedRamp, t > 0 ? (t < 1 ? t : 1) : 0)
-  let x = pool.vx[i]! * r
-  let y = pool.vy[i]! * r
-  if (motion) {
-    if (!motion.ownWay) x = y = 0
-    if (motion.speed) {
-      const k = 1 + motion.speed.at(pool.keyHi[i]!, pool.keyLo[i]!, age)
-      x *= k
-      y *= k
-    }
-    if (motion.heading) {
-      bent[0] = motion.heading.at(pool.keyHi[i]!, pool.keyLo[i]!, age)
-      cosSinIn(bent)
-      const ux = x
-      x = ux * bent[0]! - y * bent[1]!
-      y = y * bent[0]! + ux * bent[1]!
-    }
-    x += pool.ex[i]!
-    y += pool.ey[i]!
-  }
-  out[0] = x
-  out[1] = y
 }

@@ -4,7 +4,7 @@ import type { EmitterRun } from './emitter.ts'
 import { ANCHOR_PIVOTS, frameAt, stretchAt } from './looks.ts'
 import { drawTurnInto, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from './maths.ts'
 import type { Visible } from './visible.ts'
-import { effectiveInto } from './motion.ts'
+import { effectiveInto } from './velocity.ts'
 import type { Pool } from './pool.ts'
 import type { Pose } from './tape.ts'
 

@@ -1,4 +1,4 @@
-import type { Frame, PoseParts, ResolvedEffect, ResolvedEmitter, Tape, ViewRect } from '@gliv/model'
+import type { Frame, PoseParts, ResolvedEffect, ResolvedEmitter, Surface, Tape, ViewRect } from '@gliv/model'
 import { emitterEndSeconds, type EmitterProgram, emptyFrame, longestLife, type Program } from './compile.ts'
 import { EmitterRun } from './emitter.ts'
 import { appendInstances, setDisplay } from './output.ts'
@@ -14,6 +14,8 @@ export interface SimulationOptions extends PoseParts {
   readonly live?: CompiledTape
   /** What the game's camera shows, in world px; default 640 × 360 around the world's origin. */
   readonly view?: ViewRect
+  /** What particles can touch until the tape says something else. */
+  readonly surfaces?: readonly Surface[]
 }
 
 /** state = f(program, seed, tape); stands at a tick, −1 before the first. */
@@ -29,7 +31,7 @@ export class Simulation {
   constructor(program: Program, options: SimulationOptions = {}) {
     this.#program = program
     this.seed = (options.seed ?? program.effect.seed) >>> 0
-    this.#tape = options.live ?? compileTape(options.tape ?? [], options, options.view, program.warmTicks)
+    this.#tape = options.live ?? compileTape(options.tape ?? [], options, options.view, program.warmTicks, options.surfaces)
     this.#frame.originX = options.x ?? 0
     this.#frame.originY = options.y ?? 0
     this.runs = this.start(program, program.emitters)

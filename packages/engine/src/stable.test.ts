@@ -24,7 +24,7 @@ const DRAWN: Record<string, Read> = {
 }
 
 /** What else a number may move by its meaning: the launch direction is heading and fan together, and more. */
-const MEANT: Partial<Record<PropertyId, readonly string[]>> = { heading: ['fan'] }
+const MEANT: Partial<Record<PropertyId, readonly string[]>> = { heading: ['fan'], slowEnd: ['life'] }
 
 const BASE_TYPE: Partial<NumbersOf<'type'>> = {
   life: { from: 5, to: 6 }, scale: { from: 1, to: 2 }, scaleFloor: { from: 0.1, to: 0.4 }, scaleY: { from: 1, to: 2 }, scaleYFloor: { from: 0.1, to: 0.4 }, opacity: { from: 0.2, to: 0.8 }, opacityFloor: { from: 0, to: 0.1 },

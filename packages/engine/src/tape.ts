@@ -1,5 +1,6 @@
 /** Where the effect is and what the view shows, moment by moment; the tape made ready for look-ups. */
-import { Refusal, type PoseParts, type Tape, type ViewRect } from '@gliv/model'
+import { Refusal, type PoseParts, type Surface, type Tape, type ViewRect } from '@gliv/model'
+import { checkSurfaces, NO_SURROUNDINGS, surfacesBetween, Surroundings } from './contact/surroundings.ts'
 
 /** A placed effect: first mirrored (left and right), then scaled, turned and moved. Degrees. */
 export interface Pose {
@@ -24,6 +25,8 @@ export interface CompiledTape {
   /** Writes the effect's pose at a moment in ticks (fractions allowed). */
   poseInto(ticks: number, out: Pose): void
   viewInto(ticks: number, out: MutableView): void
+  /** The surfaces on the way from the tick before to this one. */
+  surroundings(tick: number): Surroundings
   /** Whether the way from one tick to the next was a jump, which emits nothing per pixel. */
   jumpsTo(tick: number): boolean
   /** Whether a birth at this moment (in ticks) may happen; the stop is not counted. */
@@ -92,11 +95,16 @@ export class LiveTape implements CompiledTape {
   #nextView: ViewRect
   #jump = true
   #jumped = true
+  #surfaces: readonly Surface[] = []
+  #nextSurfaces: readonly Surface[] = []
+  #surroundings = NO_SURROUNDINGS
   #on = true
   #stopped = false
   #stoppedAt = Infinity
 
-  constructor(start: PoseParts = {}, view: ViewRect = DEFAULT_VIEW) {
+  constructor(start: PoseParts = {}, view: ViewRect = DEFAULT_VIEW, surfaces: readonly Surface[] = []) {
+    this.setSurfaces(surfaces)
+    this.#surfaces = surfaces
     this.#from = this.#to = this.#next = posed(emptyPose(), start)
     this.#fromView = this.#toView = this.#nextView = view
   }
@@ -109,6 +117,12 @@ export class LiveTape implements CompiledTape {
 
   setView(view: ViewRect): void {
     this.#nextView = view
+  }
+
+  /** Surfaces with the same id move to their new place within the next tick. */
+  setSurfaces(surfaces: readonly Surface[]): void {
+    checkSurfaces('surfaces', surfaces)
+    this.#nextSurfaces = surfaces
   }
 
   emit(on: boolean): void {
@@ -127,7 +141,13 @@ export class LiveTape implements CompiledTape {
     this.#jump = false
     this.#fromView = this.#toView
     this.#toView = this.#nextView
+    if (this.#surroundings.before !== this.#surfaces || this.#surroundings.after !== this.#nextSurfaces) this.#surroundings = new Surroundings(this.#surfaces, this.#nextSurfaces)
+    this.#surfaces = this.#nextSurfaces
     if (this.#stopped && this.#stoppedAt === Infinity) this.#stoppedAt = Math.max(0, tick - 1)
+  }
+
+  surroundings(): Surroundings {
+    return this.#surroundings
   }
 
   jumpsTo(): boolean {
@@ -182,6 +202,7 @@ const checkTape = (tape: Tape): void => {
       if (![...POSE_NUMBERS, 'mirror' as const].some((key) => entry[key] !== undefined)) throw new Refusal(`tape[${i}]`, `"${entry.do}" says no x, y, rotate, scale or mirror; give at least one`)
     }
     if (entry.do === 'view') checkView(`tape[${i}]`, entry)
+    if (entry.do === 'surfaces') checkSurfaces(`tape[${i}].surfaces`, entry.surfaces)
   })
 }
 
@@ -212,13 +233,53 @@ const lookUp = <T>(rows: readonly Timed<T>[], ticks: number, between: (a: T, b: 
   else between(here.value, next.value, (ticks - here.tick) / (next.tick - here.tick))
 }
 
+/** Surroundings of this many ticks are kept, while surfaces move. */
+const KEPT_TICKS = 64
+
+/** Looks up the surfaces of a tick; still ones are made ready once. */
+const surroundingsOf = (rows: readonly { readonly tick: number; readonly value: readonly Surface[] }[]): ((tick: number) => Surroundings) => {
+  const still = new Map<readonly Surface[], Surroundings>()
+  const moving = new Map<number, Surroundings>()
+  const at = (tick: number): readonly Surface[] => {
+    const i = Math.max(0, lastAt(rows, tick))
+    const here = rows[i]!
+    const next = rows[i + 1]
+    return next ? surfacesBetween(here.value, next.value, (tick - here.tick) / (next.tick - here.tick)) : here.value
+  }
+  const stillFrom = (tick: number): readonly Surface[] | null => {
+    const i = Math.max(0, lastAt(rows, Math.max(0, tick - 1)))
+    const here = rows[i]!
+    const next = rows[i + 1]
+    return next && next.value.some((surface) => here.value.some((other) => other.id === surface.id)) ? null : here.value
+  }
+  return (tick) => {
+    const fixed = stillFrom(tick)
+    if (fixed) {
+      if (!still.has(fixed)) still.set(fixed, new Surroundings(fixed))
+      return still.get(fixed)!
+    }
+    let found = moving.get(tick)
+    if (!found) {
+      if (moving.size >= KEPT_TICKS) moving.clear()
+      // The way to the tick of the next entry ends where that entry begins.
+      const i = Math.max(0, lastAt(rows, Math.max(0, tick - 1)))
+      const [here, next] = [rows[i]!, rows[i + 1]!]
+      const share = (t: number): number => (t - here.tick) / (next.tick - here.tick)
+      moving.set(tick, (found = new Surroundings(at(Math.max(0, tick - 1)), surfacesBetween(here.value, next.value, Math.min(1, share(tick))))))
+    }
+    return found
+  }
+}
+
 /** Compiles a tape for an effect placed at a pose. Throws `Refusal` on unsorted or broken entries. @param warm ticks that pass before the tape's tick 0 */
-export const compileTape = (tape: Tape, start: PoseParts = {}, view: ViewRect = DEFAULT_VIEW, warm = 0): CompiledTape => {
+export const compileTape = (tape: Tape, start: PoseParts = {}, view: ViewRect = DEFAULT_VIEW, warm = 0, surfaces: readonly Surface[] = []): CompiledTape => {
   checkPose('the effect', start)
   checkView('--view', view)
+  checkSurfaces('surfaces', surfaces)
   checkTape(tape)
   const poses: Timed<Pose>[] = [{ tick: 0, value: posed(emptyPose(), start), jump: true }]
   const views: Timed<ViewRect>[] = [{ tick: 0, value: view, jump: true }]
+  const grounds: { tick: number; value: readonly Surface[] }[] = [{ tick: 0, value: surfaces }]
   const gates: { tick: number; on: boolean }[] = []
   const jumps = new Set<number>()
   let stop = Infinity
@@ -226,6 +287,7 @@ export const compileTape = (tape: Tape, start: PoseParts = {}, view: ViewRect = 
     const tick = entry.tick + warm
     if (entry.do === 'stop') stop = Math.min(stop, tick)
     else if (entry.do === 'emit') gates.push({ tick, on: entry.on })
+    else if (entry.do === 'surfaces') grounds.push({ tick, value: entry.surfaces })
     else if (entry.do === 'view') views.push({ tick, value: { x: entry.x, y: entry.y, w: entry.w, h: entry.h }, jump: false })
     else {
       poses.push({ tick, value: posed(poses.at(-1)!.value, entry), jump: entry.do === 'teleport' })
@@ -252,6 +314,7 @@ export const compileTape = (tape: Tape, start: PoseParts = {}, view: ViewRect = 
       return i < 0 || gates[i]!.on
     },
     jumpsTo: (tick) => jumps.has(tick),
+    surroundings: surroundingsOf(grounds),
     poseInto: (ticks, out) => {
       poseOut = out
       lookUp(poses, ticks, toPose)

@@ -1,3 +1,5 @@
+import type { Surface } from './surfaces.ts'
+
 /**
  * The tape: tick-stamped inputs of a placed effect. Between two `move` samples the position and scale are linear and
  * the rotation takes the shorter way; `teleport` and a change of mirror jump at their tick. Parts of a pose that are not
@@ -24,6 +26,7 @@ export interface ViewRect {
 export type TapeEntry =
   | ({ readonly tick: number; readonly do: 'move' | 'teleport' } & PoseParts)
   | ({ readonly tick: number; readonly do: 'view' } & ViewRect)
+  | { readonly tick: number; readonly do: 'surfaces'; readonly surfaces: readonly Surface[] }
   | { readonly tick: number; readonly do: 'stop' }
   | { readonly tick: number; readonly do: 'emit'; readonly on: boolean }
 

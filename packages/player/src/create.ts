@@ -2,13 +2,13 @@ import { Canvas2dRenderer } from './canvas2d-renderer.ts'
 import { GlRenderer } from './gl-renderer.ts'
 import type { DrawPath, Renderer } from './renderer.ts'
 
-export type Surface = HTMLCanvasElement | WebGL2RenderingContext | CanvasRenderingContext2D
+export type DrawTarget = HTMLCanvasElement | WebGL2RenderingContext | CanvasRenderingContext2D
 
 /**
  * WebGL2 where there is one, drawing by the path that a probe finds faster; else, or when asked for, Canvas2D.
  * A context may be given instead of a canvas. Throws when the canvas already has a context of another kind.
  */
-export const createRenderer = (surface: Surface, path?: DrawPath): Renderer => {
+export const createRenderer = (surface: DrawTarget, path?: DrawPath): Renderer => {
   if (typeof CanvasRenderingContext2D !== 'undefined' && surface instanceof CanvasRenderingContext2D) return new Canvas2dRenderer(surface)
   if (typeof WebGL2RenderingContext !== 'undefined' && surface instanceof WebGL2RenderingContext) return new GlRenderer(surface, path === 'canvas2d' ? undefined : path)
   const canvas = surface as HTMLCanvasElement

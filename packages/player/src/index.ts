@@ -1,4 +1,4 @@
-export { createRenderer, type Surface } from './create.ts'
+export { createRenderer, type DrawTarget } from './create.ts'
 export { decodeSheetImage, loadPack, type LoadedPack } from './pack.ts'
 export { EffectHandle, Player, type PlayerOptions } from './player.ts'
 export type { Placing, PlayOptions } from './placing.ts'

@@ -1,3 +1,5 @@
+import type { Surface } from '@gliv/model'
+
 /** How an effect is placed: mirrored first, then scaled, turned and moved. What is not said stays as it is. */
 export interface Placing {
   /** Degrees, clockwise. */
@@ -14,6 +16,8 @@ export interface PlayOptions extends Placing {
   readonly y?: number
   /** Where point B of segments lies, in world pixels; default: as designed. */
   readonly anchorB?: { readonly x: number; readonly y: number }
+  /** What particles can touch, in world pixels; default: nothing. */
+  readonly surfaces?: readonly Surface[]
   /** Unsigned 32 bits; default: the effect's own. */
   readonly seed?: number
 }

@@ -1,7 +1,7 @@
 import { checkPose, checkView, compile, createSimulation, LiveTape, type Program, type Simulation } from '@gliv/engine'
-import type { ViewRect } from '@gliv/model'
+import type { Surface, ViewRect } from '@gliv/model'
 import { withAnchorB } from './anchor.ts'
-import { createRenderer, type Surface } from './create.ts'
+import { createRenderer, type DrawTarget } from './create.ts'
 import { findInPack, type LoadedPack } from './pack.ts'
 import type { Placing, PlayOptions } from './placing.ts'
 import type { Camera, DrawPath, Renderer } from './renderer.ts'
@@ -33,7 +33,7 @@ export class EffectHandle {
     const { x = 0, y = 0, seed } = options
     const pose = { x, y, ...poseOf(options) }
     checkPose('play', pose)
-    this.#tape = new LiveTape(pose, view)
+    this.#tape = new LiveTape(pose, view, options.surfaces)
     this.simulation = createSimulation(program, { live: this.#tape, x, y, ...(seed === undefined ? {} : { seed }) })
     this.finished = new Promise((resolve) => (this.#resolve = resolve))
   }
@@ -57,6 +57,11 @@ export class EffectHandle {
   /** What the game's camera shows, for weather and other effects that follow it. `Player.setView` does it for all. */
   setView(view: ViewRect): void {
     this.#tape.setView(view)
+  }
+
+  /** What its particles can touch from now on; surfaces with the same id move to their new place within a tick. */
+  setSurfaces(surfaces: readonly Surface[]): void {
+    this.#tape.setSurfaces(surfaces)
   }
 
   /** Switches emission off and on. */
@@ -109,9 +114,9 @@ export class Player {
   #request = 0
   #view: ViewRect | undefined
 
-  constructor(surface: Surface, pack: LoadedPack, options: PlayerOptions = {}) {
+  constructor(canvas: DrawTarget, pack: LoadedPack, options: PlayerOptions = {}) {
     this.#pack = pack
-    this.renderer = createRenderer(surface, options.path)
+    this.renderer = createRenderer(canvas, options.path)
     this.renderer.setSheets(pack.sheets)
   }
 

@@ -2,11 +2,13 @@
 import type { Centre, Falloff, PropertyId } from '@gliv/model'
 import { withLane } from '../lanes.ts'
 import { EmitterCentre } from '../centre.ts'
+import type { EdgeGrid } from '../contact/grid.ts'
+import { NEAREST, nearestWithin } from '../contact/sweep.ts'
 import { rampOfForce } from './ramps.ts'
 import type { ForceMaker, StepScope } from './scope.ts'
 
 /** Where a force has its centre, in the particles' own space. */
-class CentrePoint {
+export class CentrePoint {
   x = 0
   y = 0
   readonly #read: (scope: StepScope) => void
@@ -113,8 +115,43 @@ export const swirl: ForceMaker = (program, setting) => {
   }
 }
 
+/** Away from surfaces: from full strength at them to nothing at `reach` px. */
+const avoidSurfaces: ForceMaker = ({ source, lanes }, setting) => {
+  const { numbers } = source.type
+  const ramp = rampOfForce(source, 'avoid')
+  const carried = source.space === 'carried'
+  let strength = 0
+  let reach = 1
+  let grid: EdgeGrid | null = null
+  return {
+    set: ({ reference, timeline, tick }) => {
+      const surroundings = setting.tape.surroundings(tick + 1)
+      grid = surroundings.empty || source.space === 'pinned' ? null : surroundings.grid(0)
+      strength = withLane(lanes.avoid, numbers.avoid, timeline) * reference.unit
+      reach = Math.max(1e-6, withLane(lanes.avoidReach, numbers.avoidReach, timeline) * reference.pose.scale)
+    },
+    apply: (scope) => {
+      if (!grid) return
+      const { pool, from, to, ax, ay, a, reference } = scope
+      const half = a / 2
+      const { toWorld: m, fromWorldTurn: back } = reference
+      const factor = scope.factors(ramp)
+      for (let i = from; i < to; i++) {
+        const px = pool.x[i]! + pool.vx[i]! * half
+        const py = pool.y[i]! + pool.vy[i]! * half
+        if (!nearestWithin(grid, m.a * px + m.c * py + m.e, m.b * px + m.d * py + m.f, reach)) continue
+        const k = (strength * factor[i]! * (1 - NEAREST[2]! / reach)) / NEAREST[2]!
+        const x = NEAREST[0]! * k
+        const y = NEAREST[1]! * k
+        ax[i]! += carried ? back.a * x + back.c * y : x
+        ay[i]! += carried ? back.b * x + back.d * y : y
+      }
+    },
+  }
+}
+
 /** Away from a circle: full strength at its edge and inside, nothing from `reach` px outside on. */
-export const avoidCircle: ForceMaker = (program, setting) => {
+const avoidCircle: ForceMaker = (program, setting) => {
   const { source, lanes } = program
   const { numbers } = source.type
   const centre = new CentrePoint(program, setting, 'point', 'avoidX', 'avoidY')
@@ -147,3 +184,6 @@ export const avoidCircle: ForceMaker = (program, setting) => {
     },
   }
 }
+
+/** Away from a circle, or from surfaces. */
+export const avoid: ForceMaker = (program, setting) => (program.source.type.avoids === 'circle' ? avoidCircle : avoidSurfaces)(program, setting)

@@ -10,7 +10,7 @@ import type { Pool } from '../pool.ts'
 import type { Setting } from '../setting.ts'
 import { Reference } from './reference.ts'
 
-const COLUMNS = ['ax', 'ay', 'ownX', 'ownY', 'wayX', 'wayY', 'factor'] as const
+const COLUMNS = ['ax', 'ay', 'ownX', 'ownY', 'wayX', 'wayY', 'startVx', 'startVy', 'factor'] as const
 
 /** Shared by all emitters, grown by doubling. */
 const scratch = Object.fromEntries(COLUMNS.map((name) => [name, new Float64Array(0)])) as Record<(typeof COLUMNS)[number], Float64Array>
@@ -46,6 +46,9 @@ export class StepScope {
   ownY = scratch.ownY
   wayX = scratch.wayX
   wayY = scratch.wayY
+  /** px/s when the step begins; kept where surfaces are touched. */
+  startVx = scratch.startVx
+  startVy = scratch.startVy
 
   constructor(program: EmitterProgram, setting: Setting) {
     this.program = program
@@ -69,6 +72,12 @@ export class StepScope {
     this.ax.fill(gx, from, to)
     this.ay.fill(gy, from, to)
     for (const column of [this.ownX, this.ownY, this.wayX, this.wayY]) column.fill(0, from, to)
+    if (this.program.motion?.contacts) {
+      this.startVx = scratch.startVx
+      this.startVy = scratch.startVy
+      this.startVx.set(this.pool.vx.subarray(from, to), from)
+      this.startVy.set(this.pool.vy.subarray(from, to), from)
+    }
     this.pool.ex.fill(0, from, to)
     this.pool.ey.fill(0, from, to)
   }

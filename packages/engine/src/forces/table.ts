@@ -1,7 +1,7 @@
 /** The pass of each force. */
 import type { ForceKind } from '@gliv/model'
 import { drift, rampedGravity, rampedWind } from './air.ts'
-import { avoidCircle, pull, swirl } from './centres.ts'
+import { avoid, pull, swirl } from './centres.ts'
 import { churn } from './churn.ts'
 import { rail, sway } from './paths.ts'
 import type { ForceMaker } from './scope.ts'
@@ -21,7 +21,7 @@ export const FORCE_PASSES = {
   churn,
   sway,
   rail,
-  avoid: avoidCircle,
+  avoid,
   limit: null,
   waver: null,
 } as const satisfies Record<ForceKind, ForceMaker | null>
