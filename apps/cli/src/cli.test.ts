@@ -127,7 +127,7 @@ describe('the other commands', () => {
     expect(await json('schema')).toMatchObject({ type: 'object' })
     const pack = join(folder, 'out', 'demo.glivpack.json')
     expect((await gliv('pack', kit, '--out', pack)).code).toBe(0)
-    expect(JSON.parse(await readFile(pack, 'utf8'))).toMatchObject({ format: 'gliv-pack', version: 2 })
+    expect(JSON.parse(await readFile(pack, 'utf8'))).toMatchObject({ format: 'gliv-pack', version: 3 })
     const baked = await gliv('bake', kit, '--effect', 'Pier dust', '--out', join(folder, 'baked'), '--fps', '5', '--size', '64x48', '--origin', '32,40', '--sampling', 'nearest')
     expect([baked.code, baked.out]).toEqual([0, ''])
     const sheet = JSON.parse(await readFile(join(folder, 'baked', 'pier-dust.json'), 'utf8')) as { image: string; pivot: object; frames: object[] }

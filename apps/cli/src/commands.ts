@@ -170,7 +170,7 @@ const run: Command = {
         out(JSON.stringify(reportRun(simulation)))
       }
     else {
-      simulation.seek(last)
+      simulation.seekFully(last)
       out(JSON.stringify(reportRun(simulation)))
     }
   },

@@ -25,6 +25,7 @@ export const fullEffect = (count: number): ResolvedEffect => ({
   play: 'once',
   numbers: defaultsOf('effect'),
   lanes: {},
+  parts: [],
   emitters: [
     {
       ...DEFAULT_EMITTER_CHOICES,
@@ -33,7 +34,7 @@ export const fullEffect = (count: number): ResolvedEffect => ({
       salt: 1,
       shape: 'circle',
       mask: null,
-      bursts: [],
+      bursts: [], relays: [],
       numbers: { ...defaultsOf('emitter'), flow: count / 2, duration: 600, cap: 100_000 },
       type: {
         ...DEFAULT_TYPE_CHOICES,

@@ -42,12 +42,12 @@ const paint = ({ type, numbers, ramps, emitter, emitterNumbers, count = 1, tick 
     ramps: { ...DEFAULT_RAMPS, opacity: FLAT, ...ramps },
   }
   const one: ResolvedEmitter = {
-    id: 'e', name: 'E', salt: 3, mask: null, ...DEFAULT_EMITTER_CHOICES, ...emitter,
+    id: 'e', name: 'E', salt: 3, mask: null, relays: [], ...DEFAULT_EMITTER_CHOICES, ...emitter,
     numbers: { ...defaultsOf('emitter'), flow: 0, speed: fixed(0), ...emitterNumbers },
     bursts: [{ id: 'b', eachPlace: false, numbers: { ...defaultsOf('burst'), burstCount: fixed(count) } }],
     type: resolved,
   }
-  const simulation = createSimulation(compile({ id: 'x', name: 'X', seed: 1, rate: 60, play: 'once', numbers: defaultsOf('effect'), lanes: {}, emitters: [one] }), { x: 3, y: 3, ...options })
+  const simulation = createSimulation(compile({ id: 'x', name: 'X', seed: 1, rate: 60, play: 'once', numbers: defaultsOf('effect'), lanes: {}, parts: [], emitters: [one] }), { x: 3, y: 3, ...options })
   simulation.seek(tick)
   const canvas = createCanvas(8, 8)
   fill(canvas, ground)

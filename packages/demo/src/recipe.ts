@@ -1,5 +1,5 @@
 /** Short ways to write the demo's effects down. */
-import type { Burst, Effect, Emitter, ParticleType } from '@gliv/document'
+import type { Burst, Effect, Emitter, ParticleType, Relay } from '@gliv/document'
 import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, sourceOfId, type Ease, type EmitterChoices, type Range, type Ramp, type TintRamp, type TypeChoices } from '@gliv/model'
 
 export const range = (from: number, to: number): Range => ({ from, to })
@@ -42,9 +42,9 @@ export const burst = (id: string, at: number, count: number | Range, numbers: Pa
   numbers: { ...defaultsOf('burst'), burstAt: fixed(at), burstCount: typeof count === 'number' ? fixed(count) : count, ...numbers },
 })
 
-type EmitterMore = Partial<Pick<Emitter, keyof EmitterChoices | 'companionOf' | 'mask'>> & { readonly numbers?: Partial<Emitter['numbers']>; readonly bursts?: Burst[] }
+type EmitterMore = Partial<Pick<Emitter, keyof EmitterChoices | 'companionOf' | 'mask'>> & { readonly numbers?: Partial<Emitter['numbers']>; readonly bursts?: Burst[]; readonly relays?: Relay[] }
 
-export const emitter = (id: string, name: string, typeId: string, { numbers, bursts, ...more }: EmitterMore = {}): Emitter => ({
+export const emitter = (id: string, name: string, typeId: string, { numbers, bursts, relays, ...more }: EmitterMore = {}): Emitter => ({
   ...DEFAULT_EMITTER_CHOICES,
   id,
   name,
@@ -56,10 +56,11 @@ export const emitter = (id: string, name: string, typeId: string, { numbers, bur
   ...more,
   numbers: { ...defaultsOf('emitter'), ...numbers },
   bursts: bursts ?? [],
+  relays: relays ?? [],
 })
 
 /** Emitters are given from the lowest layer to the highest. */
-export const effect = (id: string, name: string, seed: number, loopSeconds: number | null, emitters: readonly Emitter[], more: { play?: Effect['play']; numbers?: Partial<Effect['numbers']> } = {}): Effect => ({
+export const effect = (id: string, name: string, seed: number, loopSeconds: number | null, emitters: readonly Emitter[], more: { play?: Effect['play']; parts?: Effect['parts']; numbers?: Partial<Effect['numbers']> } = {}): Effect => ({
   id,
   name,
   seed,
@@ -67,5 +68,6 @@ export const effect = (id: string, name: string, seed: number, loopSeconds: numb
   numbers: { ...defaultsOf('effect'), ...(loopSeconds === null ? {} : { loopSeconds }), ...more.numbers },
   lanes: {},
   emitters: Object.fromEntries(emitters.map((e) => [e.id, e])),
+  parts: more.parts ?? [],
   emitterOrder: emitters.map((e) => e.id),
 })

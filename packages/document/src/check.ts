@@ -2,6 +2,7 @@
 import { PROPERTIES, Refusal } from '@gliv/model'
 import type { z } from 'zod'
 import type { Effect, Emitter, Kit } from './kit.ts'
+import { effectsWithin } from './edits.ts'
 import { migrate } from './migrations.ts'
 import { kitSchema } from './schema.ts'
 
@@ -43,11 +44,32 @@ const checkFrame = (kit: Kit, place: string, sheetId: string, frame: number, pro
     problems.push({ place: `${place}.frame`, message: `frame ${frame} does not exist; "${sheet.name}" has ${sheet.frames.length}, counted from 0; choose one of them` })
 }
 
+const checkRelays = (kit: Kit, effect: Effect, emitter: Emitter, place: string, problems: Problem[]): void => {
+  emitter.relays.forEach((relay, i) => {
+    const at = `${place}.relays.${i}`
+    if ((relay.emitter === null) === (relay.effect === null)) problems.push({ place: at, message: 'a relay hands over to an emitter or to an effect; name exactly one' })
+    const to = relay.emitter === null ? undefined : effect.emitters[relay.emitter]
+    if (relay.emitter !== null && !to) problems.push({ place: `${at}.emitter`, message: `there is no emitter "${relay.emitter}" in this effect; choose one of ${effect.emitterOrder.join(', ')}` })
+    if (to && !to.dormant) problems.push({ place: `${at}.emitter`, message: `"${to.name}" sends particles out by itself; make it dormant, or choose one that is` })
+    if (to?.companionOf != null) problems.push({ place: `${at}.emitter`, message: `"${to.name}" is a companion; hand over to "${to.companionOf}" instead` })
+    if (relay.effect !== null) checkInner(kit, effect, relay.effect, `${at}.effect`, problems)
+  })
+  if (new Set(emitter.relays.map((r) => r.id)).size !== emitter.relays.length) problems.push({ place: `${place}.relays`, message: 'two relays have the same id; rename one' })
+}
+
+/** An effect that another one plays: it must be there, and must not lead back. */
+const checkInner = (kit: Kit, effect: Effect, inner: string, place: string, problems: Problem[]): void => {
+  if (!kit.effects[inner]) problems.push({ place, message: `there is no effect "${inner}"; choose one of ${kit.effectOrder.join(', ')}` })
+  else if (inner === effect.id || effectsWithin(kit, inner).has(effect.id)) problems.push({ place, message: `"${kit.effects[inner].name}" plays this effect itself; effects must not go round in a circle` })
+  else if (kit.effects[inner].play !== 'once') problems.push({ place, message: `"${kit.effects[inner].name}" does not play once; only effects that do can be inside others` })
+}
+
 const checkEmitter = (kit: Kit, effect: Effect, emitter: Emitter, place: string, problems: Problem[]): void => {
   const { minimum, cap } = emitter.numbers
   if (minimum > cap) problems.push({ place: `${place}.numbers.minimum`, message: `the minimum alive is ${minimum} but the cap is ${cap}; lower the minimum or raise the cap` })
   if (emitter.shape === 'picture' && !emitter.mask) problems.push({ place: `${place}.mask`, message: 'its shape is a picture, but none is chosen; choose a frame of a sheet' })
   if (emitter.mask) checkFrame(kit, `${place}.mask`, emitter.mask.sheet, emitter.mask.frame, problems)
+  checkRelays(kit, effect, emitter, place, problems)
   if (emitter.companionOf === null) return
   const partner = effect.emitters[emitter.companionOf]
   if (!partner || partner === emitter) problems.push({ place: `${place}.companionOf`, message: `there is no other emitter "${emitter.companionOf}" in this effect; choose one of ${effect.emitterOrder.filter((e) => e !== emitter.id).join(', ')}` })
@@ -70,6 +92,8 @@ const checkReferences = (kit: Kit, problems: Problem[]): void => {
     const { sustainFrom, sustainTo } = effect.numbers
     if (effect.play === 'sustain' && sustainTo < sustainFrom + 0.05)
       problems.push({ place: `effects.${effect.id}.numbers.sustainTo`, message: `sustainTo ${sustainTo} s is not 0.05 s after sustainFrom ${sustainFrom} s; make it later` })
+    effect.parts.forEach((part, i) => part.effects.forEach((choice, k) => checkInner(kit, effect, choice.effect, `effects.${effect.id}.parts.${i}.effects.${k}`, problems)))
+    if (new Set(effect.parts.map((part) => part.id)).size !== effect.parts.length) problems.push({ place: `effects.${effect.id}.parts`, message: 'two parts have the same id; rename one' })
     for (const emitter of Object.values(effect.emitters)) {
       const place = `effects.${effect.id}.emitters.${emitter.id}`
       if (!kit.types[emitter.type]) problems.push({ place: `${place}.type`, message: `there is no particle type "${emitter.type}"; choose one of ${kit.typeOrder.join(', ')}` })

@@ -14,6 +14,8 @@ import {
   makePack,
   migrate,
   MIGRATIONS,
+  newPart,
+  newRelay,
   pngSize,
   readKit,
   readKitFile,
@@ -71,7 +73,10 @@ describe('schema and table', () => {
     const kit = plain() as unknown as Kit
     const [effect] = Object.values(kit.effects)
     const emitters = Object.values(effect!.emitters)
-    const holder = { effect, emitter: emitters[0], burst: emitters[1]!.bursts[0], type: Object.values(kit.types)[0] }[p.owner]!
+    emitters[1]!.dormant = true
+    emitters[0]!.relays = [newRelay('r', emitters[1]!.id)]
+    effect!.parts = [newPart('p', effect!.id)]
+    const holder = { effect, emitter: emitters[0], burst: emitters[1]!.bursts[0], relay: emitters[0]!.relays[0], part: effect!.parts[0], type: Object.values(kit.types)[0] }[p.owner]!
     const wrong = p.hard[1] * 2 + 1
     ;(holder.numbers as Loose)[id] = p.kind === 'range' ? { from: p.hard[0], to: wrong } : wrong
     expect(refusal(kit).message).toContain(`${id} is ${wrong}`)

@@ -3,7 +3,7 @@
  * a copy in tests); ids come from outside, so that the core stays free of chance.
  */
 import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, sourceOfId, type EmitterChoices, type TypeChoices } from '@gliv/model'
-import { type Burst, type Effect, type Emitter, type Kit, KIT_VERSION, type ParticleType } from './kit.ts'
+import { type Burst, type Effect, type Emitter, type Kit, KIT_VERSION, type Part, type ParticleType, type Relay } from './kit.ts'
 
 export type MakeId = (prefix: string) => string
 
@@ -112,6 +112,7 @@ export const addEmitter = (kit: Kit, effectId: string, starterId: StarterId, mak
     ...clone(DEFAULT_EMITTER_CHOICES),
     ...starter.choices,
     numbers: { ...defaultsOf('emitter'), ...starter.numbers },
+    relays: [],
     bursts: starter.burst ? [{ ...newBurst(makeId('burst')), numbers: { ...defaultsOf('burst'), burstCount: { from: starter.burst, to: starter.burst } } }] : [],
   }
   effect.emitterOrder.push(id)
@@ -165,7 +166,10 @@ export const deleteEmitter = (kit: Kit, effectId: string, emitterId: string): vo
   const { type } = effect.emitters[emitterId]!
   delete effect.emitters[emitterId]
   // Companions of the deleted one stand on their own from now on.
-  for (const other of Object.values(effect.emitters)) if (other.companionOf === emitterId) other.companionOf = null
+  for (const other of Object.values(effect.emitters)) {
+    if (other.companionOf === emitterId) other.companionOf = null
+    other.relays = other.relays.filter((relay) => relay.emitter !== emitterId)
+  }
   effect.emitterOrder = effect.emitterOrder.filter((id) => id !== emitterId)
   dropIfUnused(kit, type)
 }
@@ -181,7 +185,7 @@ export const moveEmitter = (kit: Kit, effectId: string, emitterId: string, to: n
 export const addEffect = (kit: Kit, makeId: MakeId): string => {
   const id = makeId('effect')
   const name = freeName('New effect', Object.values(kit.effects).map((e) => e.name))
-  kit.effects[id] = { id, name, seed: 41, play: 'once', numbers: defaultsOf('effect'), lanes: {}, emitters: {}, emitterOrder: [] }
+  kit.effects[id] = { id, name, seed: 41, play: 'once', numbers: defaultsOf('effect'), lanes: {}, emitters: {}, emitterOrder: [], parts: [] }
   kit.effectOrder.push(id)
   if (kit.sheetOrder.length > 0) addEmitter(kit, id, 'steady', makeId)
   return id
@@ -211,6 +215,47 @@ export const duplicateEffect = (kit: Kit, effectId: string, makeId: MakeId): str
 export const deleteEffect = (kit: Kit, effectId: string): void => {
   const used = new Set(Object.values(kit.effects[effectId]!.emitters).map((e) => e.type))
   delete kit.effects[effectId]
+  for (const other of Object.values(kit.effects)) {
+    other.parts = other.parts.flatMap((part) => {
+      const effects = part.effects.filter((choice) => choice.effect !== effectId)
+      return effects.length > 0 ? [{ ...part, effects }] : []
+    })
+    for (const emitter of Object.values(other.emitters)) emitter.relays = emitter.relays.filter((relay) => relay.effect !== effectId)
+  }
   kit.effectOrder = kit.effectOrder.filter((id) => id !== effectId)
   for (const type of used) dropIfUnused(kit, type)
+}
+
+export const newRelay = (id: string, emitter: string): Relay => ({ id, salt: sourceOfId(id), trigger: 'end', launch: 'travel', emitter, effect: null, numbers: clone(defaultsOf('relay')) })
+
+/** Adds a dormant emitter, and a relay of another that wakes it. Returns the dormant one's id. */
+export const addRelay = (kit: Kit, effectId: string, emitterId: string, makeId: MakeId): string => {
+  const effect = kit.effects[effectId]!
+  const id = addEmitter(kit, effectId, 'steady', makeId)
+  const child = effect.emitters[id]!
+  child.name = freeName(`After ${effect.emitters[emitterId]!.name}`, Object.values(effect.emitters).map((e) => e.name))
+  child.dormant = true
+  Object.assign(child.numbers, { fan: 360, speed: { from: 20, to: 60 } })
+  Object.assign(kit.types[child.type]!.numbers, { life: { from: 0.3, to: 0.5 } })
+  effect.emitters[emitterId]!.relays.push(newRelay(makeId('relay'), id))
+  return id
+}
+
+export const newPart = (id: string, effect: string): Part => ({ id, salt: sourceOfId(id), muted: false, mirror: false, effects: [{ effect, weight: 1 }], numbers: clone(defaultsOf('part')) })
+
+/** Effects that an effect plays, through parts and relays, itself left out. */
+export const effectsWithin = (kit: Kit, effectId: string): Set<string> => {
+  const found = new Set<string>()
+  const visit = (id: string): void => {
+    const effect = kit.effects[id]
+    if (!effect) return
+    const inner = [...effect.parts.flatMap((part) => part.effects.map((choice) => choice.effect)), ...Object.values(effect.emitters).flatMap((e) => e.relays.flatMap((r) => r.effect ?? []))]
+    for (const next of inner)
+      if (!found.has(next)) {
+        found.add(next)
+        visit(next)
+      }
+  }
+  visit(effectId)
+  return found
 }

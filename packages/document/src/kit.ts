@@ -1,5 +1,5 @@
 /** What a kit is in memory. Plain JSON data: id-keyed maps plus an order list; every number present. */
-import type { EmitterChoices, Lanes, MaskPart, NumbersOf, Owner, Play, Sampling, Surface, TypeChoices, TypeRamps } from '@gliv/model'
+import type { EmitterChoices, Lanes, MaskPart, NumbersOf, Owner, Play, RelayChoices, Sampling, Surface, TypeChoices, TypeRamps } from '@gliv/model'
 
 type Writable<T> = { -readonly [K in keyof T]: T[K] }
 /** The numbers of one owner, open to edits. */
@@ -54,6 +54,25 @@ export interface Burst {
   numbers: Numbers<'burst'>
 }
 
+/** A particle of the emitter hands over to a dormant emitter of the effect, or to another effect of the kit: exactly one of both. */
+export interface Relay extends Writable<RelayChoices> {
+  id: string
+  salt: number
+  emitter: string | null
+  effect: string | null
+  numbers: Numbers<'relay'>
+}
+
+/** Another effect, placed on this one's timeline; of several, one is drawn by weight. */
+export interface Part {
+  id: string
+  salt: number
+  muted: boolean
+  mirror: boolean
+  effects: { effect: string; weight: number }[]
+  numbers: Numbers<'part'>
+}
+
 /** The picture whose cells send particles out, for the shape `picture`. */
 export interface MaskChoice {
   sheet: string
@@ -76,6 +95,7 @@ export interface Emitter extends Writable<EmitterChoices> {
   mask: MaskChoice | null
   numbers: Numbers<'emitter'>
   bursts: Burst[]
+  relays: Relay[]
 }
 
 export interface Palette {
@@ -102,6 +122,7 @@ export interface Effect {
   lanes: Lanes
   emitters: Record<string, Emitter>
   emitterOrder: string[]
+  parts: Part[]
 }
 
 export interface Kit {

@@ -13,6 +13,7 @@ import {
   type PropertyId,
   type ResolvedEffect,
   type ResolvedEmitter,
+  type ResolvedRelay,
   type ResolvedType,
   type TypeChoices,
 } from '@gliv/model'
@@ -76,7 +77,42 @@ const companionOf = (emitter: Emitter, own: ResolvedType, partner: ResolvedEmitt
     [...Object.entries(emitter.lanes).filter(([id]) => !moves(id)), ...Object.entries(partner.lanes).filter(([id]) => moves(id))],
   ) as Lanes
   const type: ResolvedType = { ...own, ...picked<TypeChoices, keyof TypeChoices>(partner.type, MOTION_CHOICE_KEYS), numbers, ramps: { ...own.ramps, speed: partner.type.ramps.speed } }
-  return { ...partner, id: emitter.id, name: emitter.name, order: emitter.order, layer: emitter.layer, lanes, type }
+  return { ...partner, relays: [], id: emitter.id, name: emitter.name, order: emitter.order, layer: emitter.layer, lanes, type }
+}
+
+const NO_RELAYS: readonly ResolvedRelay[] = []
+
+/** Relays of an emitter; those that lead to something muted stay out. A companion of the dormant emitter is woken with it. */
+const resolveRelays = (kit: Kit, effect: Effect, emitter: Emitter, read: MaskReader | undefined): readonly ResolvedRelay[] => {
+  if (emitter.relays.length === 0) return NO_RELAYS
+  return emitter.relays.flatMap(({ id, salt, trigger, launch, numbers, emitter: to, effect: inner }): ResolvedRelay[] => {
+    const choices = { id, salt, trigger, launch, numbers }
+    if (inner !== null) return [{ ...choices, emitter: null, effect: resolveInner(kit, inner, read) }]
+    return effect.emitterOrder
+      .map((e) => effect.emitters[e]!)
+      .filter((e) => (e.id === to || e.companionOf === to) && !e.muted)
+      .map((e) => ({ ...choices, emitter: e.id, effect: null }))
+  })
+}
+
+const sameRelays = (a: readonly ResolvedRelay[], b: readonly ResolvedRelay[]): boolean =>
+  a === b || (a.length === b.length && a.every((relay, i) => relay.numbers === b[i]!.numbers && relay.id === b[i]!.id && relay.salt === b[i]!.salt && relay.trigger === b[i]!.trigger && relay.launch === b[i]!.launch && relay.emitter === b[i]!.emitter && relay.effect === b[i]!.effect))
+
+interface CachedInner {
+  readonly from: readonly unknown[]
+  readonly resolved: ResolvedEffect
+}
+const inners = new WeakMap<Effect, CachedInner>()
+
+/** An effect that another one plays. The check has seen that none goes round in a circle. */
+const resolveInner = (kit: Kit, id: string, read: MaskReader | undefined): ResolvedEffect => {
+  const effect = kit.effects[id]!
+  const from = [kit.types, kit.sheets, kit.sheetOrder, kit.palettes, kit.effects]
+  const cached = inners.get(effect)
+  if (cached && from.every((part, i) => part === cached.from[i])) return cached.resolved
+  const resolved = resolveEffect(kit, effect, read)
+  inners.set(effect, { from, resolved })
+  return resolved
 }
 
 const resolveEmitter = (kit: Kit, effect: Effect, emitter: Emitter, read: MaskReader | undefined): ResolvedEmitter => {
@@ -84,12 +120,13 @@ const resolveEmitter = (kit: Kit, effect: Effect, emitter: Emitter, read: MaskRe
   const partnerOf = emitter.companionOf === null ? undefined : effect.emitters[emitter.companionOf]
   const partner = partnerOf && partnerOf.companionOf === null ? resolveEmitter(kit, effect, partnerOf, read) : null
   const mask = resolveMask(kit, emitter, read)
+  const relays = partner ? NO_RELAYS : resolveRelays(kit, effect, emitter, read)
   const cached = emitters.get(emitter)
-  if (cached && cached.type === type && cached.mask === mask && cached.partner === partner) return cached.resolved
+  if (cached && cached.type === type && cached.mask === mask && cached.partner === partner && sameRelays(cached.resolved.relays, relays)) return cached.resolved
   const { id, name, salt, numbers, bursts } = emitter
   const resolved: ResolvedEmitter = partner
     ? companionOf(emitter, type, partner)
-    : { id, name, salt, numbers, bursts: bursts.map((b) => ({ id: b.id, eachPlace: b.eachPlace, numbers: b.numbers })), ...emitterChoices(emitter), mask, type }
+    : { id, name, salt, numbers, bursts: bursts.map((b) => ({ id: b.id, eachPlace: b.eachPlace, numbers: b.numbers })), relays, ...emitterChoices(emitter), mask, type }
   emitters.set(emitter, { type, mask, partner, resolved })
   return resolved
 }
@@ -104,6 +141,9 @@ export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): Reso
   numbers: effect.numbers,
   lanes: effect.lanes,
   emitters: effect.emitterOrder.map((id) => effect.emitters[id]!).filter((e) => !e.muted).map((e) => resolveEmitter(kit, effect, e, read)),
+  parts: effect.parts
+    .filter((part) => !part.muted)
+    .map(({ id, salt, mirror, numbers, effects }) => ({ id, salt, mirror, numbers, choices: effects.map(({ effect: inner, weight }) => ({ weight, effect: resolveInner(kit, inner, read) })) })),
 })
 
 /** Finds a stage by id, else by name. Throws `Refusal` when there is none or several have the name. */

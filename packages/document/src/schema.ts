@@ -1,7 +1,7 @@
 /** The kit's schema, made from the tables in the model; unknown fields are kept everywhere. */
 import {
   AIMS, ANCHORS, AVOIDED, AXES, BIASES, BLENDS, CAP_POLICIES, CENTRES, CHURN_SPACES, CONTACTS, DEFAULT_ALONG, DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, DIRECTED_FORCES, EASES, FACINGS, FALLOFFS, FILLS, FORCE_KINDS, FRAME_CHOICES,
-  LIFE_MODES, MASK_PARTS, ORDERS, PICK_ACTIONS, PLACEMENTS, PLAYS, PROPERTIES, propertiesOf, RAIL_MODES, RAMP_POINT_LIMIT, RAMPED_FORCES, RHYTHMS, SAMPLINGS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES, THRUST_ENDS,
+  LIFE_MODES, MASK_PARTS, ORDERS, PICK_ACTIONS, PLACEMENTS, PLAYS, PROPERTIES, propertiesOf, RAIL_MODES, RAMP_POINT_LIMIT, RAMPED_FORCES, RELAY_LAUNCHES, RELAY_TRIGGERS, RHYTHMS, SAMPLINGS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES, THRUST_ENDS,
   TINT_EASES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES, WAVER_KINDS, WAVER_TARGETS, WIND_MODES, type NumbersOf, type Owner, type Property, type PropertyId,
 } from '@gliv/model'
 import { z } from 'zod'
@@ -165,6 +165,28 @@ export const typeSchema = z.looseObject({
 
 const travelSchema = z.looseObject({ path: pathSchema, mode: oneOf('mode', TRAVEL_MODES), ease: oneOf('ease', EASES.filter((e) => e !== 'free') as ['linear', 'easeIn', 'easeOut', 'ease', 'step']) })
 
+const relaySchema = z.looseObject({
+  id,
+  salt: unsigned,
+  trigger: oneOf('trigger', RELAY_TRIGGERS),
+  launch: oneOf('launch', RELAY_LAUNCHES).default('travel'),
+  emitter: id.nullable().default(null),
+  effect: id.nullable().default(null),
+  numbers: numbersSchema('relay'),
+})
+
+const partSchema = z.looseObject({
+  id,
+  salt: unsigned,
+  muted: z.boolean().default(false),
+  mirror: z.boolean().default(false),
+  effects: z
+    .array(z.looseObject({ effect: id, weight: z.number().positive({ error: 'a weight must be over 0; remove the effect instead' }).max(1e6).default(1) }))
+    .min(1, { error: 'a part needs at least one effect; add one' })
+    .max(32, { error: 'a part chooses among at most 32 effects; remove some' }),
+  numbers: numbersSchema('part'),
+})
+
 export const emitterSchema = z.looseObject({
   id,
   name,
@@ -189,6 +211,8 @@ export const emitterSchema = z.looseObject({
   lanes: lanesSchema(['emitter', 'type']),
   mask: z.looseObject({ sheet: id, frame: frameNumber, part: oneOf('part', MASK_PARTS), keepColours: z.boolean() }).nullable().default(null),
   numbers: numbersSchema('emitter'),
+  dormant: z.boolean().default(E.dormant),
+  relays: z.array(relaySchema).max(16, { error: 'an emitter has at most 16 relays; remove some' }).default([]),
   bursts: z.array(z.looseObject({ id, eachPlace: z.boolean().default(false), numbers: numbersSchema('burst') })).max(64, { error: 'an emitter has at most 64 bursts; remove some' }).default([]),
 })
 
@@ -201,6 +225,7 @@ export const effectSchema = z.looseObject({
   lanes: lanesSchema(['effect']),
   emitters: z.record(id, emitterSchema),
   emitterOrder: z.array(id),
+  parts: z.array(partSchema).max(32, { error: 'an effect has at most 32 parts; remove some' }).default([]),
 })
 
 export const kitSchema = z.looseObject({

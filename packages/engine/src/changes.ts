@@ -3,7 +3,8 @@ import { EMITTER_TOUCHES, type EmitterChoices, property, type PropertyId, type R
 
 const ORDER: readonly Touch[] = ['output', 'motion', 'birth', 'emission']
 
-const dearer = (a: Touch | null, b: Touch | null): Touch | null =>
+/** The one that makes more work. */
+export const dearer = (a: Touch | null, b: Touch | null): Touch | null =>
   a === null ? b : b === null ? a : ORDER[Math.max(ORDER.indexOf(a), ORDER.indexOf(b))]!
 
 /** Values in documents are small plain data, so their text tells whether they are the same. */
@@ -39,7 +40,7 @@ export const changedTouch = (a: ResolvedEmitter, b: ResolvedEmitter): Touch | nu
   touch = dearer(touch, changedLanes(a.lanes, b.lanes))
   if (a.type !== b.type) touch = dearer(touch, changedChoices<TypeChoices>(a.type, b.type, TYPE_TOUCHES))
   if (a.salt !== b.salt || a.mask !== b.mask) touch = dearer(touch, 'emission')
-  if (!same(a.bursts, b.bursts)) touch = dearer(touch, 'emission')
+  if (!same(a.bursts, b.bursts) || !same(a.relays, b.relays)) touch = dearer(touch, 'emission')
   const looks = (e: ResolvedEmitter) => [e.type.ramps, e.type.pictures, e.type.palette]
   if (a.type !== b.type && !same(looks(a), looks(b))) touch = dearer(touch, 'output')
   if (a.type !== b.type && !same(a.type.ramps.speed, b.type.ramps.speed)) touch = dearer(touch, 'motion')

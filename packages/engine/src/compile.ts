@@ -1,4 +1,4 @@
-import { type Frame, type NumbersOf, type ResolvedEffect, type ResolvedEmitter, Refusal } from '@gliv/model'
+import { type Frame, type NumbersOf, type PropertyId, type ResolvedEffect, type ResolvedEmitter, type ResolvedPart, type ResolvedRelay, Refusal, property } from '@gliv/model'
 import { compileLanes, type CompiledLanes } from './lanes.ts'
 import { compileMotion, type MotionProgram } from './forces/compile.ts'
 import { compileLooks, type Looks } from './looks.ts'
@@ -9,8 +9,20 @@ import { type Clock, createClock, createTimeline, type Timeline, warmTicks } fro
 /** Sum of the caps of one effect: what a simulation may have to hold. A particle takes about 200 bytes and pools a third of slack, which makes this 54 MB. */
 export const TOTAL_CAP_LIMIT = 200_000
 
+/** What one relay of an emitter hands over to: a node of the tree, or a whole effect. */
+export interface RelayProgram {
+  readonly relay: ResolvedRelay
+  readonly child: EmitterProgram | null
+  readonly inner: Program | null
+}
+
 export interface EmitterProgram {
   readonly source: ResolvedEmitter
+  readonly relays: readonly RelayProgram[]
+  /** Particles come from a relay; it sends nothing out by itself. */
+  readonly relayed: boolean
+  /** Seconds before a moment from which on everything must be stepped for that moment to be right, relays included. */
+  readonly history: number
   readonly lanes: CompiledLanes
   /** There is at least one lane. */
   readonly laned: boolean
@@ -32,12 +44,21 @@ export interface EmitterProgram {
   readonly needsCensus: boolean
 }
 
+/** An effect that a part plays, as fast as the part says. */
+export interface PartProgram {
+  readonly part: ResolvedPart
+  readonly choices: readonly Program[]
+  /** How long it may last, in seconds on the outer clock. */
+  readonly seconds: number
+}
+
 export interface Program {
   readonly effect: ResolvedEffect
   readonly clock: Clock
   readonly timeline: Timeline
   readonly warmTicks: number
   readonly emitters: readonly EmitterProgram[]
+  readonly parts: readonly PartProgram[]
 }
 
 /** Longest life of an emitter's particles in seconds. */
@@ -56,6 +77,30 @@ export const emitterEndSeconds = (emitter: Pick<ResolvedEmitter, 'numbers' | 'bu
   if (flow > 0 || flowPerPx > 0 || minimum > 0) end += duration
   for (const burst of emitter.bursts) end = Math.max(end, delay + burstEnd(burst.numbers))
   return end + alongDelay
+}
+
+/** How long after an emitter's last birth something that comes of it may live, in seconds. */
+const longestAfter = (effect: ResolvedEffect, emitter: ResolvedEmitter, depth = 0): number => {
+  let after = 0
+  if (depth < RELAY_DEPTH)
+    for (const { numbers, emitter: id, effect: inner } of emitter.relays) {
+      const to = effect.emitters.find((e) => e.id === id)
+      after = Math.max(after, numbers.relayDelay.to + (inner ? innerSeconds(inner) : to ? to.numbers.alongDelay + longestAfter(effect, to, depth + 1) : 0))
+    }
+  return longestLife(emitter) + after
+}
+
+/** How long an effect inside another may last at most; one whose time stands still is taken for ten minutes. */
+const innerSeconds = (effect: ResolvedEffect): number => {
+  const { timeScale } = effect.lanes
+  const slowest = effect.numbers.timeScale * Math.min(timeScale?.from ?? 1, timeScale?.to ?? 1, 1)
+  return Math.min(600, lastEnd(effect) / Math.max(1e-3, slowest))
+}
+
+/** The last moment at which anything of one pass may live, in seconds on the timeline. */
+export const lastEnd = (effect: ResolvedEffect): number => {
+  const own = effect.emitters.filter((e) => !e.dormant).reduce((end, e) => Math.max(end, emitterEndSeconds(e) + longestAfter(effect, e)), 0)
+  return effect.parts.reduce((end, part) => Math.max(end, part.numbers.partAt + part.choices.reduce((longest, { effect: inner }) => Math.max(longest, innerSeconds(inner) / part.numbers.partTime), 0)), own)
 }
 
 /** Number of places that a shape has for ordered placements, and for bursts that send one to each. */
@@ -79,27 +124,69 @@ const boundAlive = (program: Pick<Program, 'effect' | 'clock' | 'timeline'>, emi
   return schedule.sources.reduce((sum, source) => sum + source.most(window + emitter.numbers.alongDelay, passes), emitter.numbers.minimum)
 }
 
-export const compileEmitter = (program: Pick<Program, 'effect' | 'clock' | 'timeline'>, emitter: ResolvedEmitter): EmitterProgram => {
+const compilePart = (part: ResolvedPart): PartProgram => {
+  const { partTime } = part.numbers
+  const choices = part.choices.map(({ effect }) => compile(partTime === 1 ? effect : { ...effect, numbers: { ...effect.numbers, timeScale: effect.numbers.timeScale * partTime } }))
+  return { part, choices, seconds: Math.max(0, ...choices.map(({ effect }) => innerSeconds(effect) + 2 / effect.rate)) }
+}
+
+type Context = Pick<Program, 'effect' | 'clock' | 'timeline'>
+
+/** Most hand-overs one after the other. */
+export const RELAY_DEPTH = 4
+
+/** A dormant emitter as a relay wakes it: without births of its own, and with the lanes of the root on its type's numbers. */
+const wokenBy = (root: ResolvedEmitter, emitter: ResolvedEmitter): ResolvedEmitter => {
+  const ofType = ([id]: [string, unknown]): boolean => property(id as PropertyId).owner === 'type'
+  const lanes = Object.fromEntries([...Object.entries(emitter.lanes).filter((lane) => !ofType(lane)), ...Object.entries(root.lanes).filter(ofType)]) as ResolvedEmitter['lanes']
+  return { ...emitter, lanes, bursts: [], numbers: { ...emitter.numbers, flow: 0, flowPerPx: 0, minimum: 0 } }
+}
+
+const compileRelay = (context: Context, relay: ResolvedRelay, root: ResolvedEmitter, path: readonly ResolvedEmitter[]): RelayProgram => {
+  if (relay.effect) return { relay, child: null, inner: compile(relay.effect) }
+  const to = context.effect.emitters.find((emitter) => emitter.id === relay.emitter)
+  if (!to) throw new Refusal(`emitter "${path.at(-1)!.name}"`, `its relay hands over to "${relay.emitter}", which is not in the effect; choose another emitter`)
+  const way = [...path, to]
+  if (way.length > RELAY_DEPTH + 1) throw new Refusal(`effect "${context.effect.name}"`, `its relays hand over more than ${RELAY_DEPTH} times (${way.map((e) => e.name).join(' → ')}); take one away`)
+  return { relay, child: compileNode(context, wokenBy(root, to), way, root), inner: null }
+}
+
+/** What a relay's receiver needs to be right at a moment: twice its own life, so that its cap can be seen not to bind. */
+const historyOf = ({ relay, child, inner }: RelayProgram): number =>
+  relay.numbers.relayDelay.to + (child ? child.lifeSeconds + child.delaySeconds + child.history : inner ? innerSeconds(inner.effect) + 2 / inner.effect.rate : 0)
+
+const compileNode = (context: Context, emitter: ResolvedEmitter, path: readonly ResolvedEmitter[], root: ResolvedEmitter): EmitterProgram => {
   const places = placesOf(emitter)
   const lifeSeconds = longestLife(emitter)
-  const bound = boundAlive(program, emitter, places, lifeSeconds)
+  const relayed = path.length > 1
+  const relays = emitter.relays.map((relay) => compileRelay(context, relay, root, path))
+  const bound = relayed ? Infinity : boundAlive(context, emitter, places, lifeSeconds)
   const { cap, minimum, flowPerPx, alongDelay } = emitter.numbers
   const mayBind = bound > cap
   return {
     source: emitter,
+    relays,
+    relayed,
+    history: relays.reduce((most, relay) => Math.max(most, historyOf(relay)), 0) + lifeSeconds,
     lanes: compileLanes(emitter.lanes),
     laned: Object.keys(emitter.lanes).length > 0,
-    looks: compileLooks(emitter),
+    looks: compileLooks(emitter, relayed),
     speedRamp: compileRamp(emitter.type.ramps.speed),
     places,
     lifeSeconds,
     delaySeconds: alongDelay,
     aliveBound: Math.min(bound, cap),
     motion: compileMotion(emitter),
-    effectSustains: program.effect.play === 'sustain',
-    needsCensus: mayBind || minimum > 0 || flowPerPx > 0 || alongDelay > 0 || program.effect.play === 'sustain' || emitter.bursts.some((b) => b.numbers.burstChance < 1),
+    effectSustains: context.effect.play === 'sustain',
+    needsCensus: !relayed && (mayBind || minimum > 0 || flowPerPx > 0 || alongDelay > 0 || context.effect.play === 'sustain' || emitter.bursts.some((b) => b.numbers.burstChance < 1)),
   }
 }
+
+/** An emitter with the tree of all that its relays wake. */
+export const compileEmitter = (context: Context, emitter: ResolvedEmitter): EmitterProgram => compileNode(context, emitter, [emitter], emitter)
+
+/** The emitter and all that its relays wake. */
+export const nodesOf = (program: EmitterProgram): EmitterProgram[] => [program, ...program.relays.flatMap(({ child }) => (child ? nodesOf(child) : []))]
 
 /**
  * Compiles a resolved effect. Throws `Refusal` when the sum of caps that can be reached is over `TOTAL_CAP_LIMIT`.
@@ -107,18 +194,19 @@ export const compileEmitter = (program: Pick<Program, 'effect' | 'clock' | 'time
  */
 export const compile = (effect: ResolvedEffect): Program => {
   const clock = createClock(effect)
-  const latest = effect.emitters.reduce((end, e) => Math.max(end, emitterEndSeconds(e) + longestLife(e)), 0)
+  const latest = lastEnd(effect)
   const timeline = createTimeline(effect, latest)
-  const emitters = effect.emitters.map((emitter) => compileEmitter({ effect, clock, timeline }, emitter))
-  const bound = emitters.reduce((sum, e) => sum + e.aliveBound, 0)
+  const emitters = effect.emitters.filter((emitter) => !emitter.dormant).map((emitter) => compileEmitter({ effect, clock, timeline }, emitter))
+  const nodes = emitters.flatMap(nodesOf)
+  const bound = nodes.reduce((sum, e) => sum + e.aliveBound, 0)
   if (bound > TOTAL_CAP_LIMIT) {
-    const largest = emitters.reduce((a, b) => (b.aliveBound > a.aliveBound ? b : a))
+    const largest = nodes.reduce((a, b) => (b.aliveBound > a.aliveBound ? b : a))
     throw new Refusal(
       `effect "${effect.name}"`,
       `its emitters may have ${bound} particles alive together; at most ${TOTAL_CAP_LIMIT} are allowed; lower the cap of "${largest.source.name}" (${largest.aliveBound})`,
     )
   }
-  return { effect, clock, timeline, warmTicks: warmTicks(effect), emitters }
+  return { effect, clock, timeline, warmTicks: warmTicks(effect), emitters, parts: effect.parts.map(compilePart) }
 }
 
 /** An empty frame, to be filled by `Simulation.frame`. */

@@ -2,16 +2,19 @@
  * One emitter running: its pool, stepped tick by tick.
  * A tick: the dead of the last tick leave → forces, motion → births, each with its own shorter step → top-up.
  */
-import { type ResolvedEmitter, STREAMS } from '@gliv/model'
+import { type ResolvedEmitter, type ResolvedRelay, STREAMS } from '@gliv/model'
 import { BirthQueue } from './birth-queue.ts'
 import type { EmitterProgram } from './compile.ts'
 import { drawRangeInto } from './draws.ts'
 import { EventLog } from './events.ts'
+import { InstanceHost } from './inner.ts'
 import { withLane } from './lanes.ts'
 import { Launcher } from './launch.ts'
 import { drawLooks, type Looks } from './looks.ts'
 import { Motion } from './motion.ts'
 import { isDead, Pool } from './pool.ts'
+import { type Firing, Inbox, RELAYED } from './relays/inbox.ts'
+import { RelayWatch } from './relays/watch.ts'
 import { DRAWN, keyFrom, keyStart } from './random.ts'
 import { TOP_UP_KEY } from './schedule.ts'
 import type { Moment, Setting } from './setting.ts'
@@ -31,8 +34,14 @@ export class EmitterRun {
   alive = 0
   tick = -1
   readonly setting: Setting
-  /** What happened in this tick. */
-  readonly events = new EventLog(true)
+  /** What happened at surfaces in this tick. */
+  readonly events: EventLog
+  /** What its relays wake, in the order of the relays; null where that is an effect. */
+  readonly children: readonly (EmitterRun | null)[]
+  /** Effects that its relays set off. */
+  readonly hosts: readonly InstanceHost[]
+  readonly #watch: RelayWatch | null
+  readonly #inbox = new Inbox()
   readonly #queue: BirthQueue
   readonly #launcher: Launcher
   readonly #motion: Motion
@@ -47,12 +56,21 @@ export class EmitterRun {
     this.program = program
     this.looks = program.looks
     this.setting = setting
-    this.pool = new Pool(Math.ceil(program.aliveBound * SLACK) + 8, program.motion !== null)
+    this.pool = new Pool(Math.ceil(program.aliveBound * SLACK) + 8, program.motion !== null || program.relays.length > 0)
+    this.children = program.relays.map(({ child }) => (child ? new EmitterRun(child, setting) : null))
+    const hosts = program.relays.map(({ relay, inner }) => (inner ? new InstanceHost(relay, inner, setting, setting.makeInner) : null))
+    this.hosts = hosts.filter((host) => host !== null)
+    const receivers = program.relays.flatMap(({ relay }, k) => {
+      const to = this.children[k] ?? hosts[k]
+      return to ? [{ relay, to }] : []
+    })
+    this.#watch = receivers.length > 0 ? new RelayWatch(program, setting, this.pool, receivers) : null
+    this.events = new EventLog(!receivers.some(({ relay }) => relay.trigger === 'contact'))
     this.#launcher = new Launcher(program, setting)
     this.#queue = new BirthQueue(program, setting, this.#launcher)
     this.#motion = new Motion(program, setting, this.pool, this.events, () => this.stepStartSeconds)
     this.#topUpKey = keyStart(setting.seed, program.source.salt, TOP_UP_KEY)
-    this.sources = [...this.#queue.schedule.sources.map((s) => s.id), 'travel', 'topUp']
+    this.sources = [...this.#queue.schedule.sources.map((s) => s.id), 'travel', 'topUp', 'relay']
   }
 
   get deaths(): number {
@@ -78,14 +96,33 @@ export class EmitterRun {
   }
 
   /**
-   * Brings the emitter to a tick. Goes on from where it is when that is shorter than a restart; else it starts again
-   * from one longest life before. Where births can be refused, a census without motion counts up to there.
+   * Brings the emitter, and all that its relays wake, to a tick. Goes on from where it is when that is shorter than a restart;
+   * else it starts again from one history before. Where births can be refused, a census without motion counts up to there.
+   * A relayed emitter whose cap binds depends on all that was before: then everything is stepped from the beginning.
    */
   seek(tick: number): void {
     const { clock } = this.setting
-    const start = tickAtOrBefore(clock, clock.secondsAt(tick) - this.program.lifeSeconds, tick) - 2
-    if (tick < this.tick || this.tick < start) this.#restart(Math.max(-1, start))
+    const start = tickAtOrBefore(clock, clock.secondsAt(tick) - this.program.history, tick) - 2
+    if (tick < this.tick || this.tick < start) {
+      this.#restart(Math.max(-1, start))
+      while (this.tick < tick) this.step()
+      if (this.#from <= 0 || !this.#refusedBelow()) return
+      this.#restart(-1)
+    }
     while (this.tick < tick) this.step()
+  }
+
+  /** From the beginning, so that every count is that of the whole time. */
+  seekFully(tick: number): void {
+    if (this.#from > 0 || tick < this.tick) this.#restart(-1)
+    while (this.tick < tick) this.step()
+  }
+
+  /** The tick after which it has been stepped. */
+  #from = -1
+
+  #refusedBelow(): boolean {
+    return this.#watch !== null && (this.#watch.refused > 0 || this.hosts.some((host) => host.refused > 0) || this.children.some((child) => child !== null && (child.refused > 0 || child.#refusedBelow())))
   }
 
   /** Counts depend on where particles ended, so that nothing but steps from the beginning tells them. */
@@ -97,21 +134,47 @@ export class EmitterRun {
   #restart(start: number): void {
     this.pool.size = 0
     this.births = this.refused = this.alive = this.#toppedUp = 0
-    this.tick = -1
+    this.tick = this.#from = -1
     this.#before = this.#now = 0
     this.#queue.restart()
-    if (this.#endsMatter) return
-    else if (this.program.needsCensus || this.setting.tape.withholds) while (this.tick < start) this.#stepWith(false)
-    else if (start >= 0) {
-      this.tick = start
-      this.#now = this.setting.clock.secondsAt(start)
+    this.#inbox.clear()
+    if (this.#watch) this.#watch.refused = 0
+    if (start < 0 || this.#endsMatter) this.#restartChildren(-1)
+    else if (this.program.needsCensus || this.setting.tape.withholds) {
+      while (this.tick < start) this.#stepWith(false)
+      this.#restartChildren(start)
+    } else {
+      this.#jumpTo(start)
       this.births = this.#queue.countThrough(start)
       this.#queue.skipTo(start)
+      this.#restartChildren(start)
+    }
+  }
+
+  #jumpTo(tick: number): void {
+    this.tick = this.#from = tick
+    this.#now = this.setting.clock.secondsAt(tick)
+  }
+
+  /** Relayed emitters start empty: what they sent before is over by the time that counts. */
+  #restartChildren(start: number): void {
+    this.#from = start
+    for (const host of this.hosts) host.clear()
+    for (const child of this.children) {
+      if (!child) continue
+      child.#restart(-1)
+      if (start >= 0) {
+        child.#jumpTo(start)
+        child.#queue.skipTo(start)
+        child.#restartChildren(start)
+      }
     }
   }
 
   step(): void {
     this.#stepWith(true)
+    for (const child of this.children) child?.step()
+    for (const host of this.hosts) host.step(this.tick, this.#now)
   }
 
   #stepWith(moving: boolean): void {
@@ -121,11 +184,15 @@ export class EmitterRun {
     this.#now = this.setting.clock.secondsAt(this.tick)
     if (moving) {
       this.#motion.begin(this.tick, this.#before, this.#now)
+      this.events.clear()
       this.#motion.move()
+      this.#watch?.begin(this.tick, this.#before, this.#now)
+      this.#watch?.seen(this.events)
     }
     this.alive = this.pool.countAlive(this.#now)
     this.#queue.open(this.tick)
-    while (this.#queue.next(this.#moment)) this.#bear(moving)
+    if (this.program.relayed) while (this.#inbox.due <= this.#now) this.#bearRelayed()
+    else while (this.#queue.next(this.#moment)) this.#bear(moving)
     if (this.program.source.numbers.minimum > 0) this.#topUp(moving)
   }
 
@@ -143,14 +210,54 @@ export class EmitterRun {
       this.refused++
       return
     }
-    if (this.alive >= this.program.source.numbers.cap) {
-      this.refused++
-      if (this.program.source.capPolicy === 'skip') return
-      this.refused--
-      this.pool.endOldest(this.#now)
-      this.alive--
-    }
+    if (this.#refuses()) return
     this.#birth(queue.keyStart, queue.sourceIndex, queue.pass, queue.ordinal, moving)
+  }
+
+  /** A relay orders a birth; it waits until it is due. */
+  order(_relay: ResolvedRelay, firing: Firing): boolean {
+    const { delaySeconds } = this.program
+    return this.#inbox.put(firing, delaySeconds > 0 ? delaySeconds * this.#launcher.delayShare(firing.key.hi, firing.key.lo, firing.ordinal) : 0)
+  }
+
+  /** How many births and effects wait, here and in all that it wakes. */
+  get waiting(): number {
+    return this.#inbox.count + this.hosts.reduce((sum, host) => sum + host.waiting, 0) + this.children.reduce((sum, child) => sum + (child?.waiting ?? 0), 0)
+  }
+
+  /** It and all emitters that its relays wake. */
+  nodes(): EmitterRun[] {
+    return [this, ...this.children.flatMap((child) => child?.nodes() ?? [])]
+  }
+
+  #bearRelayed(): void {
+    this.#inbox.take()
+    if (this.#refuses()) return
+    const { taken } = this.#inbox
+    const moment = this.#moment
+    moment.clock = taken[RELAYED.clock]!
+    const { clock } = this.setting
+    const step = this.#now - this.#before
+    moment.ticks = clock.plain ? moment.clock * clock.rate : step > 0 ? this.tick - 1 + (moment.clock - this.#before) / step : this.tick
+    moment.timeline = this.#queue.timelineSecondsAt(moment.clock)
+    const { pool } = this
+    if (pool.size === pool.capacity) pool.compact(this.#now)
+    const i = pool.size++
+    pool.keyHi[i] = taken[RELAYED.hi]!
+    pool.keyLo[i] = taken[RELAYED.lo]!
+    this.#enter(i, this.sources.length - 1, taken[RELAYED.ordinal]!, true, taken)
+  }
+
+  /** Whether the cap has no room; the oldest may go for the new one. */
+  #refuses(): boolean {
+    if (this.alive < this.program.source.numbers.cap) return false
+    if (this.program.source.capPolicy === 'skip' || this.program.relayed) {
+      this.refused++
+      if (this.program.source.capPolicy === 'skip') return true
+    }
+    this.pool.endOldest(this.#now)
+    this.alive--
+    return false
   }
 
   #topUp(moving: boolean): void {
@@ -160,16 +267,22 @@ export class EmitterRun {
     for (let missing = minimum - this.alive; missing > 0; missing--) {
       launcher.question.ordinal = this.#toppedUp
       launcher.question.burstCount = 0
-      this.#birth(this.#topUpKey, this.sources.length - 1, 0, this.#toppedUp++, moving)
+      this.#birth(this.#topUpKey, this.sources.length - 2, 0, this.#toppedUp++, moving)
     }
   }
 
   #birth(keys: Uint32Array, sourceIndex: number, pass: number, ordinal: number, moving: boolean): void {
-    const { pool, program } = this
-    const moment = this.#moment
+    const { pool } = this
     if (pool.size === pool.capacity) pool.compact(this.#now)
     const i = pool.size++
     keyFrom(keys, pass, ordinal, pool.keyHi, pool.keyLo, i)
+    this.#enter(i, sourceIndex, ordinal, moving, null)
+  }
+
+  /** A particle whose key stands in slot `i`. */
+  #enter(i: number, sourceIndex: number, ordinal: number, moving: boolean, from: Float64Array | null): void {
+    const { pool, program } = this
+    const moment = this.#moment
     pool.ordinal[i] = ordinal
     pool.source[i] = sourceIndex
     pool.born[i] = moment.clock
@@ -179,10 +292,16 @@ export class EmitterRun {
       if (!isDead(pool, i, this.#now)) this.alive++
       return
     }
-    this.#launcher.launch(pool, i, moment)
+    this.#launcher.launch(pool, i, moment, from)
     drawLooks(this.looks, pool, i)
     if (pool.turn[i] !== 0 || pool.grow[i] !== 1) this.placedPlainly = false
+    if (this.#watch) {
+      pool.homeX[i] = pool.x[i]!
+      pool.homeY[i] = pool.y[i]!
+    }
+    this.events.clear()
     this.#motion.first(i, moment.clock, this.tick)
+    this.#watch?.born(i, this.events)
     if (!isDead(pool, i, this.#now)) this.alive++
   }
 
@@ -202,6 +321,8 @@ export class EmitterRun {
   relook(program: EmitterProgram): void {
     this.program = program
     this.looks = program.looks
+    if (this.#watch) this.#watch.looks = program.looks
     for (let i = 0; i < this.pool.size; i++) drawLooks(this.looks, this.pool, i)
+    program.relays.forEach(({ child }, k) => child && this.children[k]?.relook(child))
   }
 }

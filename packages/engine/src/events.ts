@@ -1,13 +1,12 @@
-/** What happened to particles within a tick, for relays and marks: rows in columns that are filled again each tick. */
+/** What happened to particles at surfaces within a tick, for relays and marks: rows in columns that are filled again each tick. */
 
 /** Numbers of a row. */
-const ROW = 10
-/** x, y, normal x, normal y, vx, vy, share of the tick, slot, surface, kind. */
-export const EVENT = { x: 0, y: 1, nx: 2, ny: 3, vx: 4, vy: 5, at: 6, slot: 7, surface: 8, kind: 9 } as const
+export const EVENT_ROW = 9
+/** Place, normal and velocity in the world, seconds on the clock, slot, index of the surface. */
+export const EVENT = { x: 0, y: 1, nx: 2, ny: 3, vx: 4, vy: 5, clock: 6, slot: 7, surface: 8 } as const
 
 export class EventLog {
-  /** World places and velocities. */
-  rows = new Float64Array(ROW * 16)
+  rows = new Float64Array(EVENT_ROW * 16)
   count = 0
   /** Nobody reads it. */
   readonly unread: boolean
@@ -20,10 +19,9 @@ export class EventLog {
     this.count = 0
   }
 
-  /** Index of a fresh row. */
-  row(): number {
-    const o = this.count++ * ROW
-    if (o + ROW > this.rows.length) {
+  #row(): number {
+    const o = this.count++ * EVENT_ROW
+    if (o + EVENT_ROW > this.rows.length) {
       const grown = new Float64Array(this.rows.length * 2)
       grown.set(this.rows)
       this.rows = grown
@@ -32,9 +30,9 @@ export class EventLog {
   }
 
   /** @param gone share of the particle's own step until then */
-  contact(slot: number, gone: number, way: Float64Array, hit: Float64Array, v: Float64Array, surface: number): void {
+  contact(slot: number, clock: number, gone: number, way: Float64Array, hit: Float64Array, v: Float64Array, surface: number): void {
     if (this.unread) return
-    const o = this.row()
+    const o = this.#row()
     const { rows } = this
     rows[o] = way[0]!
     rows[o + 1] = way[1]!
@@ -42,9 +40,8 @@ export class EventLog {
     rows[o + 3] = hit[2]!
     rows[o + 4] = v[0]! + v[2]! * gone
     rows[o + 5] = v[1]! + v[3]! * gone
-    rows[o + 6] = way[4]!
+    rows[o + 6] = clock
     rows[o + 7] = slot
     rows[o + 8] = surface
-    rows[o + 9] = 0
   }
 }

@@ -7,7 +7,9 @@ import { cosSinIn, cosSinInto } from './maths.ts'
 import type { PathPlace } from './paths.ts'
 import { PLACERS, type PlaceQuestion } from './placement.ts'
 import type { Pool } from './pool.ts'
+import { type CompiledRamp, compileRamp, rampAt } from './ramp.ts'
 import { draw, DRAWN, drawInto } from './random.ts'
+import { relayedInto } from './relays/launch.ts'
 import type { Moment, Setting } from './setting.ts'
 import { createShape, emptySpot, onView, SHAPE_SAMPLERS, type Shape, type ShapeSampler, type Spot } from './shapes.ts'
 import { emptyPose, type MutableView, type Pose } from './tape.ts'
@@ -75,6 +77,7 @@ export class Launcher {
   /** The numbers of `READ`, as they are now. */
   readonly #now = new Float64Array(READ.length)
   readonly #laned: boolean
+  #delay: CompiledRamp | null = null
   /** What the placement asks about; the caller fills in ordinals before `place`. */
   readonly question: PlaceQuestion
 
@@ -121,6 +124,14 @@ export class Launcher {
     return pair[0]
   }
 
+  /** Share of the delay along the shape for a relayed birth with this key. */
+  delayShare(hi: number, lo: number, ordinal: number): number {
+    this.question.ordinal = ordinal
+    this.question.burstCount = 0
+    this.#delay ??= compileRamp(this.#source.along.delay)
+    return rampAt(this.#delay, this.along(hi, lo))
+  }
+
   /** Draws the place in slot `i` into `pair`. */
   #choosePlace(pool: Pool, i: number): void {
     drawInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 0)
@@ -138,8 +149,11 @@ export class Launcher {
     out.y += this.#now[N.offsetY]!
   }
 
-  /** Writes place, velocity and what belongs to the place into slot `i`; the key must be there. No step is made yet. */
-  launch(pool: Pool, i: number, moment: Moment): void {
+  /**
+   * Writes place, velocity and what belongs to the place into slot `i`; the key must be there. No step is made yet.
+   * @param from what a relay has ordered; the shape then stands there, and headings count from its direction
+   */
+  launch(pool: Pool, i: number, moment: Moment, from: Float64Array | null = null): void {
     const { keyHi, keyLo } = pool
     const spot = this.#spot
     const now = this.#now
@@ -168,7 +182,8 @@ export class Launcher {
     pool.faceY[i] = pair[1]!
     pool.vx[i] = pair[0]! * speed
     pool.vy[i] = pair[1]! * speed
-    this.#intoSpace(pool, i, moment)
+    if (from) relayedInto(pool, i, this.#source.space, this.#pose, this.#rect, from)
+    else this.#intoSpace(pool, i, moment)
   }
 
   #jitter(pool: Pool, i: number): void {

@@ -49,13 +49,14 @@ const SPREADS = ['hueSpread', 'saturationSpread', 'valueSpread', 'redSpread', 'g
 const plainColours = (emitter: ResolvedEmitter): boolean =>
   emitter.type.tintPick === 'none' && SPREADS.every((id) => emitter.type.numbers[id] === 0) && (emitter.mask === null || emitter.mask.colour.length === 0)
 
-export const compileLooks = (emitter: ResolvedEmitter): Looks => {
+/** @param handedOver its particles may come with colours of their own */
+export const compileLooks = (emitter: ResolvedEmitter, handedOver = false): Looks => {
   const { type, along } = emitter
   const { ramps, tintSpace } = type
   const palette = type.palette ? compilePalette(type.palette) : null
   const alongScale = compileRamp(along.scale)
   const alongOpacity = compileRamp(along.opacity)
-  const plainTint = plainColours(emitter)
+  const plainTint = plainColours(emitter) && !handedOver
   // Colours that change from particle to particle are locked one by one; else the ramp is locked once, here.
   const locked = plainTint ? palette : null
   return {

@@ -29,9 +29,15 @@ const MOTION_COLUMNS = [
   'ahead',
   // Number of the surface edge that it sticks to, counted from 1; 0 when it is free.
   'stuck',
+  // For relays: px travelled, contacts so far, and whether it was fast at the last tick.
+  'travelled', 'hits', 'fast',
 ] as const
 
 type FloatOffsets = Readonly<Record<(typeof FLOAT_COLUMNS)[number], number>>
+
+/** Lives that stand for an end before their time: in this tick, by what the particle met; and seen by everyone. */
+export const ENDED = -1
+export const GONE = -2
 
 /** Slots that stay, in order; shared by all pools. */
 let staying = new Int32Array(0)
@@ -75,6 +81,9 @@ export class Pool {
   declare readonly rail: Float64Array
   declare readonly ahead: Float64Array
   declare readonly stuck: Float64Array
+  declare readonly travelled: Float64Array
+  declare readonly hits: Float64Array
+  declare readonly fast: Float64Array
   declare readonly keyHi: Uint32Array
   declare readonly keyLo: Uint32Array
   declare readonly ordinal: Uint32Array
@@ -127,7 +136,7 @@ export class Pool {
   endOldest(now: number): void {
     for (let i = 0; i < this.size; i++)
       if (!isDead(this, i, now)) {
-        this.life[i] = -1
+        this.life[i] = GONE
         return
       }
   }

@@ -125,7 +125,7 @@ export const reportParticles = (simulation: Simulation): ParticleReport[] => {
   const now = simulation.clockSeconds
   const warm = simulation.warmSeconds
   const rows: ParticleReport[] = []
-  for (const run of simulation.runs) {
+  for (const run of simulation.nodes) {
     const { pool, program } = run
     const { pictures } = run.looks.type
     for (let i = 0; i < pool.size; i++) {
@@ -157,8 +157,25 @@ export const reportParticles = (simulation: Simulation): ParticleReport[] => {
       })
     }
   }
+  // Several relays may have sent out the same emitter's particles.
+  if (simulation.nodes.length > simulation.runs.length) sortRows(simulation, rows)
+  for (const inner of simulation.inside) rows.push(...reportParticles(inner))
   return rows
 }
+
+/** By emitter in the effect's order, then birth, source and ordinal. */
+const sortRows = (simulation: Simulation, rows: ParticleReport[]): void => {
+  const order = new Map(simulation.program.effect.emitters.map((emitter, i) => [emitter.id, i]))
+  rows.sort((a, b) => order.get(a.emitterId)! - order.get(b.emitterId)! || a.bornSeconds - b.bornSeconds || (a.source < b.source ? -1 : a.source > b.source ? 1 : 0) || a.index - b.index || (a.key < b.key ? -1 : 1))
+}
+
+/** Counts by emitter: an emitter that several relays wake has one row, one that none has woken zeros. */
+const emitterRows = (simulation: Simulation): EmitterReport[] =>
+  simulation.program.effect.emitters.map(({ id, name }) => {
+    const nodes = simulation.nodes.filter((node) => node.program.source.id === id)
+    const sum = (of: (node: EmitterRun) => number): number => nodes.reduce((total, node) => total + of(node), 0)
+    return { id, name, births: sum((n) => n.births), deaths: sum((n) => n.deaths), alive: sum((n) => n.alive), relayed: sum((n) => (n.program.relayed ? n.births : 0)), refused: sum((n) => n.refused) }
+  })
 
 /** FNV-1a with 64 bits, kept as four 16-bit limbs so that every product stays exact. */
 class Fnv64 {
@@ -220,15 +237,7 @@ export const reportRun = (simulation: Simulation): RunReport => {
     tick: simulation.tick,
     timeSeconds: simulation.tick / simulation.rate,
     stateHash: hashParticles(particles),
-    emitters: simulation.runs.map((run) => ({
-      id: run.program.source.id,
-      name: run.program.source.name,
-      births: run.births,
-      deaths: run.deaths,
-      alive: run.alive,
-      relayed: 0,
-      refused: run.refused,
-    })),
+    emitters: emitterRows(simulation),
     particles,
     marks: [],
   }

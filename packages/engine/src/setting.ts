@@ -1,6 +1,20 @@
 /** What the emitters of one simulation share. */
+import type { Frame } from '@gliv/model'
+import type { Program } from './compile.ts'
 import type { CompiledTape } from './tape.ts'
 import type { Clock, Timeline } from './timeline.ts'
+
+/** A simulation as its outer one sees it. */
+export interface Inner {
+  readonly alive: number
+  readonly finished: boolean
+  seek(tick: number): void
+  step(): void
+  append(frame: Frame, layer: number): void
+}
+
+/** Makes a simulation of an inner effect. */
+export type MakeInner = (program: Program, seed: number, tape: CompiledTape) => Inner
 
 export interface Setting {
   readonly seed: number
@@ -11,6 +25,8 @@ export interface Setting {
   readonly jumpPx: number
   /** Length of the effect's period in seconds; 0 when it has none. */
   readonly periodSeconds: number
+  /** Makes the simulations of effects inside this one. */
+  readonly makeInner: MakeInner
 }
 
 /** One moment between two ticks of the clock. */

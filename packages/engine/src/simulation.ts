@@ -1,7 +1,9 @@
 import type { Frame, PoseParts, ResolvedEffect, ResolvedEmitter, Surface, Tape, ViewRect } from '@gliv/model'
-import { emitterEndSeconds, type EmitterProgram, emptyFrame, longestLife, type Program } from './compile.ts'
+import { emitterEndSeconds, type EmitterProgram, emptyFrame, lastEnd, type Program } from './compile.ts'
 import { EmitterRun } from './emitter.ts'
+import { PartHost } from './inner.ts'
 import { appendInstances, setDisplay } from './output.ts'
+import { toWorld } from './placed.ts'
 import type { Setting } from './setting.ts'
 import { type CompiledTape, compileTape } from './tape.ts'
 import { createClock, tickAtOrBefore, warmTicks } from './timeline.ts'
@@ -16,7 +18,11 @@ export interface SimulationOptions extends PoseParts {
   readonly view?: ViewRect
   /** What particles can touch until the tape says something else. */
   readonly surfaces?: readonly Surface[]
+  /** For effects inside others: the outer one's tape as this one reads it. */
+  readonly inner?: CompiledTape
 }
+
+const NOTHING: readonly Simulation[] = []
 
 /** state = f(program, seed, tape); stands at a tick, −1 before the first. */
 export class Simulation {
@@ -24,19 +30,50 @@ export class Simulation {
   readonly #tape: CompiledTape
   readonly #frame: Frame = emptyFrame()
   readonly seed: number
+  /** Emitters that send out by themselves. */
   runs: EmitterRun[]
+  /** Those and all that their relays wake, in the effect's order of emitters. */
+  nodes: EmitterRun[] = []
+  parts: PartHost[] = []
+  #mayHold = false
   /** Ticks since the effect's start; the warm-up lies before 0. */
   tick = -1
 
   constructor(program: Program, options: SimulationOptions = {}) {
     this.#program = program
     this.seed = (options.seed ?? program.effect.seed) >>> 0
-    this.#tape = options.live ?? compileTape(options.tape ?? [], options, options.view, program.warmTicks, options.surfaces)
+    this.#tape = options.live ?? options.inner ?? compileTape(options.tape ?? [], options, options.view, program.warmTicks, options.surfaces)
     this.#frame.originX = options.x ?? 0
     this.#frame.originY = options.y ?? 0
     this.runs = this.start(program, program.emitters)
+    this.#arrange()
     if (!options.live) this.seek(0)
     else for (let internal = 0; internal <= program.warmTicks; internal++) this.#stepLive(internal)
+  }
+
+  /** Finds the nodes and makes the parts anew. */
+  #arrange(): void {
+    const { effect, parts } = this.#program
+    const order = new Map(effect.emitters.map((emitter, i) => [emitter.id, i]))
+    const nodes = this.runs.flatMap((run) => run.nodes())
+    this.nodes = nodes.map((node, i) => ({ node, i })).sort((a, b) => order.get(a.node.program.source.id)! - order.get(b.node.program.source.id)! || a.i - b.i).map(({ node }) => node)
+    this.#mayHold = parts.length > 0 || nodes.some((node) => node.hosts.length > 0)
+    const setting = this.#settingOf(this.#program)
+    this.parts = parts.map(({ part, choices, seconds }) => new PartHost(part, choices, seconds, setting, setting.makeInner, toWorld))
+  }
+
+  #settingOf(program: Program): Setting {
+    const { clock, timeline, effect } = program
+    return {
+      seed: this.seed, clock, timeline, tape: this.#tape, jumpPx: effect.numbers.jumpPx, periodSeconds: 0,
+      makeInner: (inner, seed, tape) => new Simulation(inner, { seed, inner: tape }),
+    }
+  }
+
+  /** Everything that plays inside this effect now. */
+  get inside(): readonly Simulation[] {
+    if (!this.#mayHold) return NOTHING
+    return [...this.parts.flatMap((part) => [...part.running]), ...this.nodes.flatMap((run) => run.hosts.flatMap((host) => [...host.running]))] as Simulation[]
   }
 
   get program(): Program {
@@ -58,8 +95,7 @@ export class Simulation {
 
   /** Fresh runs of emitters of a program, before their first tick. */
   start(program: Program, emitters: readonly EmitterProgram[]): EmitterRun[] {
-    const { clock, timeline, effect } = program
-    const setting: Setting = { seed: this.seed, clock, timeline, tape: this.#tape, jumpPx: effect.numbers.jumpPx, periodSeconds: 0 }
+    const setting = this.#settingOf(program)
     return emitters.map((e) => new EmitterRun(e, setting))
   }
 
@@ -68,31 +104,44 @@ export class Simulation {
     if (this.#tape.advance) this.#stepLive(this.tick + 1 + this.#program.warmTicks)
     else {
       this.tick++
-      for (const run of this.runs) run.step()
+      this.#stepAll()
     }
   }
 
   #stepLive(internal: number): void {
     this.tick = internal - this.#program.warmTicks
     this.#tape.advance?.(internal)
+    this.#stepAll()
+  }
+
+  #stepAll(): void {
     for (const run of this.runs) run.step()
+    for (const part of this.parts) part.seek(this.tick + this.#program.warmTicks, true)
   }
 
   /** To any tick ≥ 0; costs at most one longest life of steps. */
   seek(tick: number): void {
     this.tick = Math.max(0, Math.floor(tick))
     for (const run of this.runs) run.seek(this.tick + this.#program.warmTicks)
+    for (const part of this.parts) part.seek(this.tick + this.#program.warmTicks, false)
+  }
+
+  /** As `seek`, with everything stepped from the beginning, so that what relays have sent out is counted in full. */
+  seekFully(tick: number): void {
+    this.seek(tick)
+    for (const run of this.runs) if (run.program.relays.length > 0) run.seekFully(this.tick + this.#program.warmTicks)
   }
 
   get alive(): number {
     let sum = 0
-    for (const run of this.runs) sum += run.alive
+    for (const run of this.nodes) sum += run.alive
+    for (const inner of this.inside) sum += inner.alive
     return sum
   }
 
   /** True when nothing is alive and nothing will ever be born again. */
   get finished(): boolean {
-    if (this.alive > 0) return false
+    if (this.alive > 0 || this.runs.some((run) => run.waiting > 0)) return false
     const { effect, clock } = this.#program
     const tick = this.tick + this.#program.warmTicks
     const end = emissionEnd(effect)
@@ -107,6 +156,8 @@ export class Simulation {
   adopt(program: Program, runs: EmitterRun[]): void {
     this.#program = program
     this.runs = runs
+    this.#arrange()
+    this.seek(this.tick)
   }
 
   /**
@@ -119,23 +170,31 @@ export class Simulation {
     frame.count = 0
     frame.batchCount = 0
     setDisplay(alpha)
-    for (let layer = 0; layer < 2; layer++)
-      for (const run of this.runs) {
-        const { source } = run.program
-        if ((source.layer === 'behind') !== (layer === 0) || (shows && !shows(source))) continue
-        appendInstances(run, frame)
-      }
+    for (let layer = 0; layer < 2; layer++) this.append(frame, layer, shows)
     return frame
+  }
+
+  /** Appends one layer: 0 behind the actor, 1 in front; effects inside lie over the emitters. */
+  append(frame: Frame, layer: number, shows?: (emitter: ResolvedEmitter) => boolean): void {
+    for (const run of this.nodes) {
+      const { source } = run.program
+      if ((source.layer === 'behind') !== (layer === 0) || (shows && !shows(source))) continue
+      appendInstances(run, frame)
+    }
+    for (const inner of this.inside) inner.append(frame, layer, shows)
   }
 }
 
 export const createSimulation = (program: Program, options?: SimulationOptions): Simulation => new Simulation(program, options)
 
 /** Births that wait along a shape still come after emission has ended. */
-const delayTicks = (effect: ResolvedEffect): number => effect.emitters.reduce((ticks, e) => Math.max(ticks, Math.ceil(e.numbers.alongDelay * effect.rate)), 0)
+const delayTicks = (effect: ResolvedEffect): number => effect.emitters.filter((e) => !e.dormant).reduce((ticks, e) => Math.max(ticks, Math.ceil(e.numbers.alongDelay * effect.rate)), 0)
 
 /** On the timeline. */
-const emissionEnd = (effect: ResolvedEffect): number => effect.emitters.reduce((end, e) => Math.max(end, emitterEndSeconds(e)), 0)
+const emissionEnd = (effect: ResolvedEffect): number => {
+  const own = effect.emitters.filter((e) => !e.dormant).reduce((end, e) => Math.max(end, emitterEndSeconds(e)), 0)
+  return effect.parts.reduce((end, part) => Math.max(end, part.numbers.partAt), own)
+}
 
 /** Longest time in seconds that a search for an end looks at. */
 const SEARCH_SECONDS = 36_000
@@ -154,10 +213,10 @@ const startSeconds = (effect: ResolvedEffect, clockSeconds: number): number => {
 export const emissionEndSeconds = (effect: ResolvedEffect): number => startSeconds(effect, emissionEnd(effect))
 
 /** A bound: the last emission plus the longest life of its type. */
-export const latestEndSeconds = (effect: ResolvedEffect): number => startSeconds(effect, effect.emitters.reduce((end, e) => Math.max(end, emitterEndSeconds(e) + longestLife(e)), 0))
+export const latestEndSeconds = (effect: ResolvedEffect): number => startSeconds(effect, lastEnd(effect))
 
 /** Seconds of one repeat of a looping effect; null for others. */
 export const loopSecondsOf = (effect: ResolvedEffect): number | null => {
   if (effect.play === 'loop') return effect.numbers.loopSeconds
-  return effect.play === 'loopWaiting' ? Math.max(0.05, effect.emitters.reduce((end, e) => Math.max(end, emitterEndSeconds(e) + longestLife(e)), 0)) : null
+  return effect.play === 'loopWaiting' ? Math.max(0.05, lastEnd(effect)) : null
 }

@@ -1,7 +1,7 @@
 /** Edits of a running simulation. Apart from it, because a game's player never edits. */
-import type { ResolvedEffect } from '@gliv/model'
-import { changedTouch, effectChanged } from './changes.ts'
-import { compile } from './compile.ts'
+import type { ResolvedEffect, Touch } from '@gliv/model'
+import { changedTouch, dearer, effectChanged } from './changes.ts'
+import { compile, type EmitterProgram } from './compile.ts'
 import type { Simulation } from './simulation.ts'
 
 /** What an edit made necessary, for measuring. */
@@ -9,6 +9,16 @@ export interface UpdateWork {
   readonly rerun: number
   readonly relooked: number
   readonly kept: number
+}
+
+/** The dearest touch in an emitter and all that its relays wake; a tree of another form is made anew. */
+const treeTouch = (a: EmitterProgram, b: EmitterProgram): Touch | null => {
+  if (a.relays.length !== b.relays.length) return 'emission'
+  return b.relays.reduce((touch: Touch | null, { relay, child }, k) => {
+    const before = a.relays[k]!
+    if (before.relay !== relay && JSON.stringify(before.relay) !== JSON.stringify(relay)) return 'emission'
+    return child && before.child ? dearer(touch, treeTouch(before.child, child)) : touch
+  }, changedTouch(a.source, b.source))
 }
 
 /**
@@ -23,7 +33,7 @@ export const updateSimulation = (simulation: Simulation, effect: ResolvedEffect)
   const known = new Map(simulation.runs.map((run) => [run.program.source.id, run]))
   const runs = program.emitters.map((emitter) => {
     const run = all ? undefined : known.get(emitter.source.id)
-    const touch = run ? changedTouch(run.program.source, emitter.source) : 'emission'
+    const touch = run ? treeTouch(run.program, emitter) : 'emission'
     if (run && touch === null) {
       work.kept++
       return run

@@ -1,6 +1,7 @@
 export * from './streams.ts'
 export * from './property.ts'
 export * from './force-properties.ts'
+export * from './relay-properties.ts'
 export * from './properties.ts'
 export * from './kinds.ts'
 export * from './ramps.ts'

@@ -137,6 +137,14 @@ export type WaverKind = (typeof WAVER_KINDS)[number]
 export const CONTACTS = ['none', 'bounce', 'slide', 'stick', 'end', 'loseLife'] as const
 export type Contact = (typeof CONTACTS)[number]
 
+/** What sets a relay off. */
+export const RELAY_TRIGGERS = ['birth', 'end', 'contact', 'everyPx', 'everySeconds', 'slow'] as const
+export type RelayTrigger = (typeof RELAY_TRIGGERS)[number]
+
+/** What the relayed emitter's headings count from: the travel, the surface's normal, or the world. */
+export const RELAY_LAUNCHES = ['travel', 'normal', 'world'] as const
+export type RelayLaunch = (typeof RELAY_LAUNCHES)[number]
+
 export const PLAYS = ['once', 'loop', 'loopWaiting', 'sustain'] as const
 export type Play = (typeof PLAYS)[number]
 

@@ -7,6 +7,7 @@
 
 import { FORCE_PROPERTIES } from './force-properties.ts'
 import { ANGLE, FAR, NEAR, number, type Owner, type Property, range, type Range, SECONDS, SHARE, SIZE, TURN } from './property.ts'
+import { RELAY_PROPERTIES } from './relay-properties.ts'
 import { STREAMS } from './streams.ts'
 
 /** Largest cap of one emitter; the sum over an effect has its own limit in the engine. */
@@ -88,6 +89,7 @@ export const PROPERTIES = {
   blueSpread: number('type', 'share', 0, SHARE, SHARE, 'output', 'none', { stream: STREAMS.blueSpread }),
   hueTurn: number('type', 'deg', 0, ANGLE, [-360, 360], 'output', 'times'),
   ...FORCE_PROPERTIES,
+  ...RELAY_PROPERTIES,
 } as const satisfies Record<string, Property>
 
 export type PropertyId = keyof typeof PROPERTIES

@@ -2,7 +2,7 @@
  * A resolved effect: what the engine compiles and a pack carries. Defaults are filled in, references are followed,
  * muted emitters are gone. Made by the document package; nothing here is optional.
  */
-import type { Aim, Anchor, Avoided, Axes, Blend, CapPolicy, Centre, ChurnSpace, Contact, DirectedForce, Ease, Facing, Falloff, Fill, ForceKind, FrameChoice, LifeMode, Order, PickAction, Placement, Play, RailMode, RampedForce, Rhythm, Sampling, ShapeKind, Side, SizeUnit, Space, ThrustEnd, TintPick, TintSpace, TravelMode, ValueMode, WaverKind, WaverTarget, WindMode } from './kinds.ts'
+import type { Aim, Anchor, Avoided, Axes, Blend, CapPolicy, Centre, ChurnSpace, Contact, DirectedForce, Ease, Facing, Falloff, Fill, ForceKind, FrameChoice, LifeMode, Order, PickAction, Placement, Play, RailMode, RampedForce, RelayLaunch, RelayTrigger, Rhythm, Sampling, ShapeKind, Side, SizeUnit, Space, ThrustEnd, TintPick, TintSpace, TravelMode, ValueMode, WaverKind, WaverTarget, WindMode } from './kinds.ts'
 import type { NumbersOf, PropertyId } from './properties.ts'
 import { DEFAULT_ALONG, type AlongRamps, type Lane, type Ramp, type TypeRamps } from './ramps.ts'
 
@@ -168,6 +168,31 @@ export interface MaskPlaces {
   readonly colour: readonly number[]
 }
 
+/** What is chosen rather than numbered about a relay; the document and the engine share it. */
+export interface RelayChoices {
+  readonly trigger: RelayTrigger
+  readonly launch: RelayLaunch
+}
+
+/** A particle hands over: to a dormant emitter of its effect, or to a whole effect. Exactly one of both is there. */
+export interface ResolvedRelay extends RelayChoices {
+  readonly id: string
+  /** Unsigned 32 bits. */
+  readonly salt: number
+  readonly numbers: NumbersOf<'relay'>
+  readonly emitter: string | null
+  readonly effect: ResolvedEffect | null
+}
+
+/** An effect inside another; of several, one is drawn by weight when the whole starts. */
+export interface ResolvedPart {
+  readonly id: string
+  readonly salt: number
+  readonly mirror: boolean
+  readonly numbers: NumbersOf<'part'>
+  readonly choices: readonly { readonly weight: number; readonly effect: ResolvedEffect }[]
+}
+
 /** What is chosen rather than numbered about an emitter; the document and the engine share it. */
 export interface EmitterChoices {
   readonly shape: ShapeKind
@@ -187,6 +212,8 @@ export interface EmitterChoices {
   readonly along: AlongRamps
   /** Lanes over the effect's time, by the number that they act on. */
   readonly lanes: Lanes
+  /** Sends nothing out by itself, only for relays. */
+  readonly dormant: boolean
 }
 
 export const DEFAULT_EMITTER_CHOICES: EmitterChoices = {
@@ -205,6 +232,7 @@ export const DEFAULT_EMITTER_CHOICES: EmitterChoices = {
   travel: null,
   along: DEFAULT_ALONG,
   lanes: {},
+  dormant: false,
 }
 
 export type Lanes = { readonly [K in PropertyId]?: Lane | undefined }
@@ -216,6 +244,7 @@ export interface ResolvedEmitter extends EmitterChoices {
   readonly salt: number
   readonly numbers: NumbersOf<'emitter'>
   readonly bursts: readonly ResolvedBurst[]
+  readonly relays: readonly ResolvedRelay[]
   readonly mask: MaskPlaces | null
   readonly type: ResolvedType
 }
@@ -232,6 +261,7 @@ export interface ResolvedEffect {
   /** In real time; only `timeScale` has one. */
   readonly lanes: Lanes
   readonly emitters: readonly ResolvedEmitter[]
+  readonly parts: readonly ResolvedPart[]
 }
 
 export interface PackSheet {
@@ -247,7 +277,7 @@ export interface PackSheet {
 /** The file a game loads. */
 export interface Pack {
   readonly format: 'gliv-pack'
-  readonly version: 2
+  readonly version: 3
   readonly rules: 1
   readonly name: string
   readonly axes: string
@@ -256,5 +286,5 @@ export interface Pack {
   readonly effects: readonly ResolvedEffect[]
 }
 
-export const PACK_VERSION = 2
+export const PACK_VERSION = 3
 export const RULES = 1

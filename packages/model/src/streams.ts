@@ -56,4 +56,9 @@ export const STREAMS = {
   markOpacity: 43,
   markFrame: 44,
   markTint: 45,
+  relayDelay: 46,
+  relayChance: 47,
+  relayCount: 48,
+  /** Which effect a part is. */
+  part: 49,
 } as const

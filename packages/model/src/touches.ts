@@ -4,7 +4,7 @@ import type { EmitterChoices, TypeChoices } from './resolved.ts'
 
 export const EMITTER_TOUCHES = {
   shape: 'birth', fill: 'birth', placement: 'birth', sizeUnit: 'birth', space: 'birth', side: 'birth', aim: 'birth', rhythm: 'emission', capPolicy: 'emission',
-  order: 'output', layer: 'output', path: 'birth', travel: 'emission', along: 'emission', lanes: 'emission',
+  order: 'output', layer: 'output', path: 'birth', travel: 'emission', along: 'emission', lanes: 'emission', dormant: 'emission',
 } as const satisfies Record<keyof EmitterChoices, Touch>
 
 export const TYPE_TOUCHES = {

@@ -1,5 +1,5 @@
 /** Where a number lives: addresses of owners inside a kit, and the edits of their numbers. */
-import type { Burst, Effect, Emitter, Kit, ParticleType } from '@gliv/document'
+import type { Burst, Effect, Emitter, Kit, Part as EffectPart, ParticleType, Relay } from '@gliv/document'
 import type { Owner, PropertyId, Range } from '@gliv/model'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
 
@@ -7,18 +7,22 @@ export type Target =
   | { readonly owner: 'effect'; readonly effect: string }
   | { readonly owner: 'emitter'; readonly effect: string; readonly emitter: string }
   | { readonly owner: 'burst'; readonly effect: string; readonly emitter: string; readonly burst: string }
+  | { readonly owner: 'relay'; readonly effect: string; readonly emitter: string; readonly relay: string }
+  | { readonly owner: 'part'; readonly effect: string; readonly part: string }
   | { readonly owner: 'type'; readonly type: string }
 
-type Carrier = Effect | Emitter | Burst | ParticleType
+type Carrier = Effect | Emitter | Burst | Relay | EffectPart | ParticleType
 
 type TargetOf<O extends Owner> = Extract<Target, { owner: O }>
 
-const emitterAt = (kit: Kit, target: TargetOf<'emitter'> | TargetOf<'burst'>): Emitter | undefined => kit.effects[target.effect]?.emitters[target.emitter]
+const emitterAt = (kit: Kit, target: TargetOf<'emitter'> | TargetOf<'burst'> | TargetOf<'relay'>): Emitter | undefined => kit.effects[target.effect]?.emitters[target.emitter]
 
 const CARRIERS: { readonly [O in Owner]: (kit: Kit, target: TargetOf<O>) => Carrier | undefined } = {
   effect: (kit, target) => kit.effects[target.effect],
   emitter: emitterAt,
   burst: (kit, target) => emitterAt(kit, target)?.bursts.find((b) => b.id === target.burst),
+  relay: (kit, target) => emitterAt(kit, target)?.relays.find((r) => r.id === target.relay),
+  part: (kit, target) => kit.effects[target.effect]?.parts.find((p) => p.id === target.part),
   type: (kit, target) => kit.types[target.type],
 }
 
@@ -47,7 +51,7 @@ export const withPart = (value: number | Range, part: Part, next: number): numbe
 
 /** What the undo list calls an edit of this number. */
 export const editLabel = (kit: Kit, target: Target, id: PropertyId): string => {
-  const carrier = target.owner === 'burst' ? emitterAt(kit, target) : carrierOf(kit, target)
+  const carrier = target.owner === 'burst' || target.owner === 'relay' ? emitterAt(kit, target) : target.owner === 'part' ? kit.effects[target.effect] : carrierOf(kit, target)
   const name = carrier && 'name' in carrier ? carrier.name : ''
   return `${PROPERTY_TEXTS[id].label} of ${name}`
 }

@@ -80,6 +80,22 @@ export const PROPERTY_TEXTS = {
   blueSpread: { label: 'Blue ±', help: 'Changes each particle’s blue by up to this much.' },
   hueTurn: { label: 'Hue turns', help: 'How far the hue turns over life, where its ramp is at the top.' },
   ...FORCE_PROPERTY_TEXTS,
+  relayDelay: { label: 'After', help: 'Time from what sets it off until the birth.' },
+  relayChance: { label: 'Chance', help: 'How likely it is to happen each time.' },
+  relayCount: { label: 'Count', help: 'How many it sends out each time.' },
+  relayPx: { label: 'Every', help: 'The way a particle goes between two of them.' },
+  relaySeconds: { label: 'Every', help: 'The time between two of them.' },
+  relaySlow: { label: 'Below', help: 'The speed below which it happens.' },
+  relayVelocity: { label: 'Takes speed', help: 'How much of the particle’s velocity goes over.' },
+  relayTint: { label: 'Takes tint', help: 'How much of the particle’s tint goes over.' },
+  relayScale: { label: 'Takes scale', help: 'How much of the particle’s size goes over.' },
+  relayInstances: { label: 'At once', help: 'Most effects that play at the same time.' },
+  partAt: { label: 'At', help: 'When the part begins on this effect’s timeline.' },
+  partX: { label: 'Place →', help: 'Where the part sits, right of the effect’s origin.' },
+  partY: { label: 'Place ↓', help: 'Where the part sits, below the effect’s origin.' },
+  partRotate: { label: 'Turned', help: 'How the part is turned, clockwise.' },
+  partScale: { label: 'Scale', help: 'How large the part is.' },
+  partTime: { label: 'Pace', help: 'How fast the part plays: 2 is twice as fast.' },
 } as const satisfies Record<PropertyId, PropertyText>
 
 interface UnitText {

@@ -5,7 +5,7 @@ import { drawRangeInto } from '../draws.ts'
 import type { StepScope } from '../forces/scope.ts'
 import type { Affine } from '../forces/reference.ts'
 import { Reference } from '../forces/reference.ts'
-import type { Pool } from '../pool.ts'
+import { ENDED, type Pool } from '../pool.ts'
 import { DRAWN } from '../random.ts'
 import type { Setting } from '../setting.ts'
 import type { EventLog } from '../events.ts'
@@ -104,7 +104,7 @@ export class ContactPass {
         break
       }
       this.#stepTo(grid, edge)
-      this.#events.contact(i, this.#gone, WAY, HIT, this.#v, grid.edges.surface[edge]!)
+      this.#events.contact(i, scope.start + (scope.end - scope.start) * this.#gone, this.#gone, WAY, HIT, this.#v, grid.edges.surface[edge]!)
       if (this.#respond(scope, grid, edge, i)) break
       edge = sweep(grid)
     }
@@ -152,7 +152,7 @@ export class ContactPass {
     const { pool } = scope
     const { contact, numbers } = this.#program.source.type
     if (contact === 'end') {
-      pool.life[i] = -1
+      pool.life[i] = ENDED
       WAY[2] = WAY[3] = 0
       return true
     }
@@ -168,7 +168,7 @@ export class ContactPass {
       const age = scope.start + (scope.end - scope.start) * this.#gone - pool.born[i]!
       pool.life[i] = age + (pool.life[i]! - age) * (1 - numbers.lifeLoss)
       if (numbers.lifeLoss >= 1) {
-        pool.life[i] = -1
+        pool.life[i] = ENDED
         WAY[2] = WAY[3] = 0
         return true
       }

@@ -1,5 +1,6 @@
 /** What ends a particle before its life is over: near the centre of a pull, slower than a speed, off the view. */
 import type { EmitterProgram } from '../compile.ts'
+import { ENDED } from '../pool.ts'
 import type { Setting } from '../setting.ts'
 import { effectiveInto } from '../velocity.ts'
 import { CentrePoint } from './centres.ts'
@@ -62,14 +63,14 @@ export class Endings {
       if ((nx - x) * (nx - x) + (ny - y) * (ny - y) > radius * radius) continue
       pool.x[i] = nx
       pool.y[i] = ny
-      pool.life[i] = -1
+      pool.life[i] = ENDED
     }
   }
 
   #endSlow({ pool, from, to, end }: StepScope, least: number): void {
     for (let i = from; i < to; i++) {
       effectiveInto(this.#program, pool, i, end - pool.born[i]!, speed)
-      if (speed[0]! * speed[0]! + speed[1]! * speed[1]! < least * least) pool.life[i] = -1
+      if (speed[0]! * speed[0]! + speed[1]! * speed[1]! < least * least) pool.life[i] = ENDED
     }
   }
 
@@ -81,7 +82,7 @@ export class Endings {
       const [lx, ly] = [pool.lastX[i]!, pool.lastY[i]!]
       if (!inside(this.#before, by, before.a * lx + before.c * ly + before.e, before.b * lx + before.d * ly + before.f)) continue
       const [x, y] = [pool.x[i]!, pool.y[i]!]
-      if (!inside(this.#view, by, after.a * x + after.c * y + after.e, after.b * x + after.d * y + after.f)) pool.life[i] = -1
+      if (!inside(this.#view, by, after.a * x + after.c * y + after.e, after.b * x + after.d * y + after.f)) pool.life[i] = ENDED
     }
   }
 }

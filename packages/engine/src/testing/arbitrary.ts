@@ -58,7 +58,7 @@ const of = <T>(values: readonly T[]): fc.Arbitrary<T> => seldom(values[0]!, fc.c
 export const emitterChoices: fc.Arbitrary<EmitterChoices> = fc.record({
   shape: fc.constantFrom(...SHAPE_KINDS), fill: fc.constantFrom(...FILLS), placement: of(PLACEMENTS), sizeUnit: of(SIZE_UNITS), space: of(SPACES), side: fc.constantFrom(...SIDES), aim: of(AIMS), rhythm: of(RHYTHMS), capPolicy: of(CAP_POLICIES), order: of(ORDERS),
   layer: fc.constantFrom('front', 'behind', 'fog'), path, travel: seldom(null, fc.record({ path, mode: fc.constantFrom(...TRAVEL_MODES), ease: fc.constantFrom('linear' as const, 'ease' as const, 'step' as const) })),
-  along: fc.record({ scale: ramp, opacity: ramp, delay: ramp }), lanes: lanes(['emitter', 'type']),
+  along: fc.record({ scale: ramp, opacity: ramp, delay: ramp }), lanes: lanes(['emitter', 'type']), dormant: fc.constant(false),
 })
 
 const words = <K extends string, W extends string>(keys: readonly K[], values: readonly W[]) => fc.record(Object.fromEntries(keys.map((key) => [key, fc.constantFrom(...values)]))) as fc.Arbitrary<{ [key in K]: W }>

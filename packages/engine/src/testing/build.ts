@@ -1,5 +1,5 @@
 /** Effects for tests, built from the defaults. */
-import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, type NumbersOf, type ResolvedBurst, type ResolvedEffect, type ResolvedEmitter, type ResolvedType } from '@gliv/model'
+import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, type NumbersOf, type ResolvedBurst, type ResolvedEffect, type ResolvedEmitter, type ResolvedRelay, type ResolvedType } from '@gliv/model'
 
 const frame = { x: 0, y: 0, w: 8, h: 8, pivotX: 4, pivotY: 4 }
 
@@ -22,6 +22,7 @@ export const makeEmitter = (numbers: Partial<NumbersOf<'emitter'>> = {}, more: P
   ...DEFAULT_EMITTER_CHOICES,
   mask: null,
   bursts: [],
+  relays: [],
   type: makeType(),
   ...more,
 })
@@ -32,6 +33,8 @@ export const makeBurst = (id: string, at: number, count: number, numbers: Partia
   numbers: { ...defaultsOf('burst'), burstAt: fixed(at), burstCount: fixed(count), ...numbers },
 })
 
+export const makeRelay = (emitter: string | null, more: Partial<Omit<ResolvedRelay, 'numbers'>> = {}, numbers: Partial<NumbersOf<'relay'>> = {}): ResolvedRelay => ({ id: `to-${emitter}`, salt: 991, trigger: 'end', launch: 'travel', emitter, effect: null, ...more, numbers: { ...defaultsOf('relay'), ...numbers } })
+
 export const makeEffect = (emitters: readonly ResolvedEmitter[], more: Partial<ResolvedEffect> = {}): ResolvedEffect => ({
   id: 'effect',
   name: 'Effect',
@@ -41,6 +44,7 @@ export const makeEffect = (emitters: readonly ResolvedEmitter[], more: Partial<R
   numbers: defaultsOf('effect'),
   lanes: {},
   emitters,
+  parts: [],
   ...more,
 })
 

@@ -39,10 +39,10 @@ const effectOf = (force: ForceKind): ResolvedEffect => {
   const { numbers, choices, emitter, shape }: Scene = SCENES[force]
   const frame = { x: 0, y: 0, w: 1, h: 1, pivotX: 0.5, pivotY: 0.5 }
   return {
-    id: force, name: force, seed: 41, rate: 60, play: 'loop', lanes: {}, numbers: { ...defaultsOf('effect'), loopSeconds: LOOP_SECONDS, warmUp: 2 },
+    id: force, name: force, seed: 41, rate: 60, play: 'loop', lanes: {}, numbers: { ...defaultsOf('effect'), loopSeconds: LOOP_SECONDS, warmUp: 2 }, parts: [],
     emitters: [
       {
-        ...DEFAULT_EMITTER_CHOICES, id: force, name: force, salt: 7, bursts: [], mask: null, shape: shape ?? 'point',
+        ...DEFAULT_EMITTER_CHOICES, id: force, name: force, salt: 7, bursts: [], relays: [], mask: null, shape: shape ?? 'point',
         numbers: { ...defaultsOf('emitter'), flow: 16, duration: LOOP_SECONDS, fan: 16, shapeWidth: 36, shapeAngle: 90, ...emitter },
         type: {
           ...DEFAULT_TYPE_CHOICES, id: force, name: force, palette: null, ramps: DEFAULT_RAMPS, pictures: [{ sheetId: '', sheet: 0, weight: 1, frameIndices: [0], frames: [frame] }], forces: [force], ...choices,

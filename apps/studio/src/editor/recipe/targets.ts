@@ -8,10 +8,12 @@ export interface SentenceTargets {
   readonly type: string
 }
 
-/** The target of a property, by its owner. */
-export const targetOf = (targets: SentenceTargets, id: PropertyId, burst?: string): Target => {
+/** The target of a property, by its owner. @param item id of the burst, relay or part that it belongs to */
+export const targetOf = (targets: SentenceTargets, id: PropertyId, item?: string): Target => {
   const { owner } = property(id)
   if (owner === 'type') return { owner, type: targets.type }
-  if (owner === 'burst') return { owner, effect: targets.effect, emitter: targets.emitter, burst: burst! }
+  if (owner === 'burst') return { owner, effect: targets.effect, emitter: targets.emitter, burst: item! }
+  if (owner === 'relay') return { owner, effect: targets.effect, emitter: targets.emitter, relay: item! }
+  if (owner === 'part') return { owner, effect: targets.effect, part: item! }
   return owner === 'effect' ? { owner, effect: targets.effect } : { owner, effect: targets.effect, emitter: targets.emitter }
 }
