@@ -41,7 +41,7 @@ export const fullEffect = (count: number): ResolvedEffect => ({
         id: 't',
         name: 'T',
         forces: ['gravity', 'drag'],
-        palette: null,
+        palette: null, mark: null,
         numbers: { ...defaultsOf('type'), life: { from: 2, to: 2 }, scale: { from: 1, to: 2 }, spin: { from: -90, to: 90 } },
         ramps: { ...DEFAULT_RAMPS, scale: eased(0, 1), speed: eased(1, 0.5), tint: { points: [{ at: 0, colour: '#ffffff', ease: 'linear' }, { at: 1, colour: '#204060', ease: 'linear' }] } },
         pictures: [{ sheetId: 's', sheet: 0, weight: 1, frameIndices: [0], frames: [{ x: 0, y: 0, w: 16, h: 16, pivotX: 8, pivotY: 8 }] }],

@@ -37,7 +37,7 @@ const tint = (...stops: readonly (readonly [number, string])[]): TintRamp => ({ 
 /** Particles born at (3, 3) of an 8 × 8 picture, lasting 1 s. */
 const paint = ({ type, numbers, ramps, emitter, emitterNumbers, count = 1, tick = 0, ground, options }: Case = {}) => {
   const resolved: ResolvedType = {
-    id: 't', name: 'T', ...DEFAULT_TYPE_CHOICES, palette: null, pictures: [PAIR], ...type,
+    id: 't', name: 'T', ...DEFAULT_TYPE_CHOICES, palette: null, mark: null, pictures: [PAIR], ...type,
     numbers: { ...defaultsOf('type'), life: fixed(1), ...numbers },
     ramps: { ...DEFAULT_RAMPS, opacity: FLAT, ...ramps },
   }

@@ -31,6 +31,7 @@ export const type = (id: string, name: string, picture: FrameName, { numbers, ra
   name,
   pictures: [{ sheet: picture.sheet, frames: [picture.frame], weight: 1 }],
   palette: null,
+  mark: null,
   ...more,
   numbers: { ...defaultsOf('type'), ...numbers },
   ramps: { ...DEFAULT_RAMPS, ...ramps },

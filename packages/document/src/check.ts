@@ -81,6 +81,7 @@ const checkReferences = (kit: Kit, problems: Problem[]): void => {
     type.pictures.forEach((picture, i) => {
       for (const frame of picture.frames) checkFrame(kit, `types.${type.id}.pictures.${i}`, picture.sheet, frame, problems)
     })
+    for (const frame of type.mark?.frames ?? []) checkFrame(kit, `types.${type.id}.mark`, type.mark!.sheet, frame, problems)
     if (type.palette !== null && !kit.palettes[type.palette])
       problems.push({ place: `types.${type.id}.palette`, message: `there is no palette "${type.palette}"; choose one of ${kit.paletteOrder.join(', ') || 'none (add one first)'}` })
     const { scaleLow, scaleHigh, opacityLow, opacityHigh } = type.numbers

@@ -97,6 +97,7 @@ export const addEmitter = (kit: Kit, effectId: string, starterId: StarterId, mak
     ...starter.typeChoices,
     pictures: [{ sheet: kit.sheetOrder[0]!, frames: [0], weight: 1 }],
     palette: null,
+    mark: null,
     numbers: { ...defaultsOf('type'), ...starter.typeNumbers },
     ramps: clone(DEFAULT_RAMPS),
   }

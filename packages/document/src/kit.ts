@@ -41,6 +41,8 @@ export interface ParticleType extends Writable<TypeChoices> {
   id: string
   name: string
   pictures: TypePicture[]
+  /** What a contact leaves behind. */
+  mark: { sheet: string; frames: number[] } | null
   /** Id of the palette that the tint is locked to. */
   palette: string | null
   numbers: Numbers<'type'>

@@ -57,7 +57,7 @@ const resolveType = (kit: Kit, type: ParticleType): ResolvedType => {
   if (cached && cached.sheets === kit.sheets && cached.order === kit.sheetOrder && cached.palettes === kit.palettes) return cached.resolved
   const { id, name, numbers, ramps } = type
   const palette = type.palette === null ? null : (kit.palettes[type.palette]?.colours ?? null)
-  const resolved: ResolvedType = { id, name, numbers, ramps, ...typeChoices(type), palette, pictures: type.pictures.map((p) => pictureOf(kit, p)) }
+  const resolved: ResolvedType = { id, name, numbers, ramps, ...typeChoices(type), palette, pictures: type.pictures.map((p) => pictureOf(kit, p)), mark: type.mark && pictureOf(kit, { ...type.mark, weight: 1 }) }
   types.set(type, { sheets: kit.sheets, order: kit.sheetOrder, palettes: kit.palettes, resolved })
   return resolved
 }
@@ -76,7 +76,7 @@ const companionOf = (emitter: Emitter, own: ResolvedType, partner: ResolvedEmitt
   const lanes = Object.fromEntries(
     [...Object.entries(emitter.lanes).filter(([id]) => !moves(id)), ...Object.entries(partner.lanes).filter(([id]) => moves(id))],
   ) as Lanes
-  const type: ResolvedType = { ...own, ...picked<TypeChoices, keyof TypeChoices>(partner.type, MOTION_CHOICE_KEYS), numbers, ramps: { ...own.ramps, speed: partner.type.ramps.speed } }
+  const type: ResolvedType = { ...own, ...picked<TypeChoices, keyof TypeChoices>(partner.type, MOTION_CHOICE_KEYS), numbers, ramps: { ...own.ramps, speed: partner.type.ramps.speed }, mark: null }
   return { ...partner, relays: [], id: emitter.id, name: emitter.name, order: emitter.order, layer: emitter.layer, lanes, type }
 }
 

@@ -149,6 +149,9 @@ export const typeSchema = z.looseObject({
   avoids: oneOf('avoids', AVOIDED).default(T.avoids),
   wavers: wordsSchema('wavers', WAVER_TARGETS, WAVER_KINDS, T.wavers),
   contact: oneOf('contact', CONTACTS).default(T.contact),
+  mark: z.looseObject({ sheet: id, frames: z.array(frameNumber).min(1, { error: 'a mark needs at least one frame; add one' }).max(1024) }).nullable().default(null),
+  markBlend: oneOf('markBlend', BLENDS).default(T.markBlend),
+  markColours: z.array(colourSchema).min(1, { error: 'a list of colours needs at least one; add one' }).max(64).default([...T.markColours]),
   endsOutside: z.boolean().default(T.endsOutside),
   numbers: numbersSchema('type'),
   ramps: or(z.looseObject({

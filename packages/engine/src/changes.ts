@@ -43,6 +43,7 @@ export const changedTouch = (a: ResolvedEmitter, b: ResolvedEmitter): Touch | nu
   if (!same(a.bursts, b.bursts) || !same(a.relays, b.relays)) touch = dearer(touch, 'emission')
   const looks = (e: ResolvedEmitter) => [e.type.ramps, e.type.pictures, e.type.palette]
   if (a.type !== b.type && !same(looks(a), looks(b))) touch = dearer(touch, 'output')
+  if (a.type !== b.type && !same(a.type.mark, b.type.mark)) touch = dearer(touch, 'motion')
   if (a.type !== b.type && !same(a.type.ramps.speed, b.type.ramps.speed)) touch = dearer(touch, 'motion')
   // Names and ids of the type are carried along without work.
   if (touch === null && (a.name !== b.name || a.type.id !== b.type.id || a.type.name !== b.type.name)) touch = 'output'

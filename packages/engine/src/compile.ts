@@ -23,6 +23,8 @@ export interface EmitterProgram {
   readonly relayed: boolean
   /** Seconds before a moment from which on everything must be stepped for that moment to be right, relays included. */
   readonly history: number
+  /** Contacts leave marks; those that do not fade need everything from the beginning. */
+  readonly marks: 'none' | 'fading' | 'lasting'
   readonly lanes: CompiledLanes
   /** There is at least one lane. */
   readonly laned: boolean
@@ -160,6 +162,8 @@ const compileNode = (context: Context, emitter: ResolvedEmitter, path: readonly 
   const lifeSeconds = longestLife(emitter)
   const relayed = path.length > 1
   const relays = emitter.relays.map((relay) => compileRelay(context, relay, root, path))
+  const { mark, contact, numbers } = emitter.type
+  const marks = !mark || contact === 'none' || emitter.space === 'pinned' ? 'none' : numbers.markFade > 0 ? 'fading' : 'lasting'
   const bound = relayed ? Infinity : boundAlive(context, emitter, places, lifeSeconds)
   const { cap, minimum, flowPerPx, alongDelay } = emitter.numbers
   const mayBind = bound > cap
@@ -167,7 +171,8 @@ const compileNode = (context: Context, emitter: ResolvedEmitter, path: readonly 
     source: emitter,
     relays,
     relayed,
-    history: relays.reduce((most, relay) => Math.max(most, historyOf(relay)), 0) + lifeSeconds,
+    history: Math.max(relays.reduce((most, relay) => Math.max(most, historyOf(relay)), 0), marks === 'fading' ? emitter.type.numbers.markFade : 0) + lifeSeconds,
+    marks,
     lanes: compileLanes(emitter.lanes),
     laned: Object.keys(emitter.lanes).length > 0,
     looks: compileLooks(emitter, relayed),

@@ -11,6 +11,7 @@ import { InstanceHost } from './inner.ts'
 import { withLane } from './lanes.ts'
 import { Launcher } from './launch.ts'
 import { drawLooks, type Looks } from './looks.ts'
+import { MarkLog } from './marks.ts'
 import { Motion } from './motion.ts'
 import { isDead, Pool } from './pool.ts'
 import { type Firing, Inbox, RELAYED } from './relays/inbox.ts'
@@ -36,6 +37,8 @@ export class EmitterRun {
   readonly setting: Setting
   /** What happened at surfaces in this tick. */
   readonly events: EventLog
+  /** What its contacts have left behind. */
+  readonly marks: MarkLog | null
   /** What its relays wake, in the order of the relays; null where that is an effect. */
   readonly children: readonly (EmitterRun | null)[]
   /** Effects that its relays set off. */
@@ -65,7 +68,8 @@ export class EmitterRun {
       return to ? [{ relay, to }] : []
     })
     this.#watch = receivers.length > 0 ? new RelayWatch(program, setting, this.pool, receivers) : null
-    this.events = new EventLog(!receivers.some(({ relay }) => relay.trigger === 'contact'))
+    this.marks = program.marks === 'none' ? null : new MarkLog(program, setting, this.pool)
+    this.events = new EventLog(this.marks === null && !receivers.some(({ relay }) => relay.trigger === 'contact'))
     this.#launcher = new Launcher(program, setting)
     this.#queue = new BirthQueue(program, setting, this.#launcher)
     this.#motion = new Motion(program, setting, this.pool, this.events, () => this.stepStartSeconds)
@@ -103,7 +107,7 @@ export class EmitterRun {
   seek(tick: number): void {
     const { clock } = this.setting
     const start = tickAtOrBefore(clock, clock.secondsAt(tick) - this.program.history, tick) - 2
-    if (tick < this.tick || this.tick < start) {
+    if (tick < this.tick || (this.tick < start && !this.#lasting)) {
       this.#restart(Math.max(-1, start))
       while (this.tick < tick) this.step()
       if (this.#from <= 0 || !this.#refusedBelow()) return
@@ -131,6 +135,11 @@ export class EmitterRun {
     return motion !== null && motion.endsEarly && needsCensus
   }
 
+  /** Marks that last, here or in what it wakes, come from everything before. */
+  get #lasting(): boolean {
+    return this.program.marks === 'lasting' || this.children.some((child) => child !== null && child.#lasting)
+  }
+
   #restart(start: number): void {
     this.pool.size = 0
     this.births = this.refused = this.alive = this.#toppedUp = 0
@@ -138,8 +147,9 @@ export class EmitterRun {
     this.#before = this.#now = 0
     this.#queue.restart()
     this.#inbox.clear()
+    this.marks?.clear()
     if (this.#watch) this.#watch.refused = 0
-    if (start < 0 || this.#endsMatter) this.#restartChildren(-1)
+    if (start < 0 || this.#endsMatter || this.#lasting) this.#restartChildren(-1)
     else if (this.program.needsCensus || this.setting.tape.withholds) {
       while (this.tick < start) this.#stepWith(false)
       this.#restartChildren(start)
@@ -185,7 +195,9 @@ export class EmitterRun {
     if (moving) {
       this.#motion.begin(this.tick, this.#before, this.#now)
       this.events.clear()
+      this.marks?.begin(this.tick, this.#now)
       this.#motion.move()
+      this.marks?.add(this.events, this.tick, this.#before, this.#now)
       this.#watch?.begin(this.tick, this.#before, this.#now)
       this.#watch?.seen(this.events)
     }
@@ -301,6 +313,7 @@ export class EmitterRun {
     }
     this.events.clear()
     this.#motion.first(i, moment.clock, this.tick)
+    this.marks?.add(this.events, this.tick, this.#before, this.#now)
     this.#watch?.born(i, this.events)
     if (!isDead(pool, i, this.#now)) this.alive++
   }

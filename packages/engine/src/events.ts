@@ -2,8 +2,8 @@
 
 /** Numbers of a row. */
 export const EVENT_ROW = 9
-/** Place, normal and velocity in the world, seconds on the clock, slot, index of the surface. */
-export const EVENT = { x: 0, y: 1, nx: 2, ny: 3, vx: 4, vy: 5, clock: 6, slot: 7, surface: 8 } as const
+/** Place, normal and velocity in the world, seconds on the clock, slot, index of the edge. */
+export const EVENT = { x: 0, y: 1, nx: 2, ny: 3, vx: 4, vy: 5, clock: 6, slot: 7, edge: 8 } as const
 
 export class EventLog {
   rows = new Float64Array(EVENT_ROW * 16)
@@ -30,7 +30,7 @@ export class EventLog {
   }
 
   /** @param gone share of the particle's own step until then */
-  contact(slot: number, clock: number, gone: number, way: Float64Array, hit: Float64Array, v: Float64Array, surface: number): void {
+  contact(slot: number, clock: number, gone: number, way: Float64Array, hit: Float64Array, v: Float64Array, edge: number): void {
     if (this.unread) return
     const o = this.#row()
     const { rows } = this
@@ -42,6 +42,6 @@ export class EventLog {
     rows[o + 5] = v[1]! + v[3]! * gone
     rows[o + 6] = clock
     rows[o + 7] = slot
-    rows[o + 8] = surface
+    rows[o + 8] = edge
   }
 }

@@ -2,8 +2,9 @@
  * From pools to what is drawn and reported. Drawing runs in passes over the visible, one concern each, because short loops
  * over few columns stay in registers; scratch columns are shared by all emitters and grow by doubling.
  */
-import { type Blend, INSTANCE_WORDS, type Frame } from '@gliv/model'
+import { type Frame, INSTANCE_WORDS } from '@gliv/model'
 import type { EmitterRun } from './emitter.ts'
+import { openBatch, reserve } from './frame.ts'
 import { laneAt, withLane } from './lanes.ts'
 import { frameAt, opacityAt, scaleAt, scaleYAt, tintOf } from './looks.ts'
 import { drawGeneral, drawPlain, type GeneralScene } from './quads.ts'
@@ -19,29 +20,6 @@ const OPAQUE = 0xff000000
 
 /** A look-up goes through here: a value that may come from a call would cost an object for every particle. */
 const look = new Float64Array(1)
-
-/** Makes room for `count` more instances; grows by doubling, so that a steady state allocates nothing. */
-const reserve = (frame: Frame, count: number): void => {
-  const words = (frame.count + count) * INSTANCE_WORDS
-  if (words <= frame.f32.length) return
-  const grown = new Float32Array(Math.max(words, frame.f32.length * 2))
-  grown.set(frame.f32)
-  frame.f32 = grown
-  frame.u32 = new Uint32Array(grown.buffer)
-}
-
-/** Opens a run of instances unless the last one has the same sheet, blend and layer. */
-export const openBatch = (frame: Frame, sheet: number, blend: Blend, layer: string, first: number): void => {
-  const last = frame.batchCount > 0 ? frame.batches[frame.batchCount - 1]! : null
-  if (last && last.sheet === sheet && last.blend === blend && last.layer === layer) return
-  const batch = (frame.batches[frame.batchCount] ??= { sheet, blend, layer, first: 0, count: 0 })
-  batch.sheet = sheet
-  batch.blend = blend
-  batch.layer = layer
-  batch.first = first
-  batch.count = 0
-  frame.batchCount++
-}
 
 /** The moment of display of the emitter at hand. */
 const scene: GeneralScene = { back: 0, now: 0, stepSeconds: 0, pose: emptyPose(), carried: false, moveX: 0, moveY: 0, stretch: 0, angleLane: 0, alpha: 1, seconds: 0 }

@@ -3,6 +3,7 @@ import { angleOf, cosSinInto } from './maths.ts'
 import { angleLaneOf, looksInto, stretchOf } from './output.ts'
 import type { EmitterRun } from './emitter.ts'
 import { stretchAt } from './looks.ts'
+import type { MarkReport } from './marks.ts'
 import { effectiveInto } from './velocity.ts'
 import { isDead } from './pool.ts'
 import { keyHex } from './random.ts'
@@ -53,7 +54,7 @@ export interface RunReport {
   readonly stateHash: string
   readonly emitters: readonly EmitterReport[]
   readonly particles: readonly ParticleReport[]
-  readonly marks: readonly never[]
+  readonly marks: readonly MarkReport[]
 }
 
 const hex2 = (n: number): string => n.toString(16).padStart(2, '0')
@@ -169,6 +170,12 @@ const sortRows = (simulation: Simulation, rows: ParticleReport[]): void => {
   rows.sort((a, b) => order.get(a.emitterId)! - order.get(b.emitterId)! || a.bornSeconds - b.bornSeconds || (a.source < b.source ? -1 : a.source > b.source ? 1 : 0) || a.index - b.index || (a.key < b.key ? -1 : 1))
 }
 
+/** Marks in the order of drawing. */
+export const reportMarks = (simulation: Simulation): MarkReport[] => [
+  ...simulation.nodes.flatMap((node) => node.marks?.report(simulation.clockSeconds, simulation.warmSeconds) ?? []),
+  ...simulation.inside.flatMap(reportMarks),
+]
+
 /** Counts by emitter: an emitter that several relays wake has one row, one that none has woken zeros. */
 const emitterRows = (simulation: Simulation): EmitterReport[] =>
   simulation.program.effect.emitters.map(({ id, name }) => {
@@ -239,7 +246,7 @@ export const reportRun = (simulation: Simulation): RunReport => {
     stateHash: hashParticles(particles),
     emitters: emitterRows(simulation),
     particles,
-    marks: [],
+    marks: reportMarks(simulation),
   }
 }
 

@@ -163,15 +163,30 @@ export class Simulation {
   /**
    * Fills the instance buffer with the picture between the last two ticks: `alpha` 1 is the present tick, 0 the one
    * before. `shows` may leave emitters out. Emitters behind the actor come first, each layer in the effect's order.
-   * The same object is returned and filled again each time.
+   * The same object is returned and filled again each time. `only` asks for what lies on the surfaces, or for all else.
    */
-  frame(alpha = 1, shows?: (emitter: ResolvedEmitter) => boolean): Frame {
+  frame(alpha = 1, shows?: (emitter: ResolvedEmitter) => boolean, only?: 'marks' | 'particles'): Frame {
     const frame = this.#frame
     frame.count = 0
     frame.batchCount = 0
     setDisplay(alpha)
-    for (let layer = 0; layer < 2; layer++) this.append(frame, layer, shows)
+    if (only !== 'particles') this.appendMarks(frame, shows)
+    if (only !== 'marks') for (let layer = 0; layer < 2; layer++) this.append(frame, layer, shows)
     return frame
+  }
+
+  /** Marks lie below everything. */
+  appendMarks(frame: Frame, shows?: (emitter: ResolvedEmitter) => boolean): void {
+    for (const run of this.nodes) if (run.marks && (!shows || shows(run.program.source))) run.marks.append(frame, run.now)
+    for (const inner of this.inside) inner.appendMarks(frame, shows)
+  }
+
+  /** How many marks there are. */
+  get marks(): number {
+    let sum = 0
+    for (const run of this.nodes) sum += run.marks?.count ?? 0
+    for (const inner of this.inside) sum += inner.marks
+    return sum
   }
 
   /** Appends one layer: 0 behind the actor, 1 in front; effects inside lie over the emitters. */

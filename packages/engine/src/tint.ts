@@ -221,3 +221,17 @@ export const tintAt = (tint: CompiledTint, u: number): [number, number, number] 
   const word = tintWordAt(tint.pieces, tint.firstPiece, u)
   return [word & 255, (word >> 8) & 255, (word >> 16) & 255]
 }
+
+/** Two colours as 0xbbggrr, multiplied channel by channel. */
+export const multiplyColours = (a: number, b: number): number => {
+  if (a === 0xffffff) return b
+  const channel = (shift: number): number => Math.round((((a >> shift) & 255) * ((b >> shift) & 255)) / 255) << shift
+  return channel(0) | channel(8) | channel(16)
+}
+
+/** From white (0) to a colour as 0xbbggrr (1), channel by channel. */
+export const fromWhite = (colour: number, share: number): number => {
+  if (share === 0) return 0xffffff
+  const mixed = (shift: number): number => Math.round(255 + (((colour >> shift) & 255) - 255) * share) << shift
+  return mixed(0) | mixed(8) | mixed(16)
+}

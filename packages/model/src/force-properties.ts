@@ -62,6 +62,7 @@ export const FORCE_PROPERTIES = {
   markScale: range('type', 'factor', 1, 1, [0, 1000], [0.05, 8], 'motion', 'none', STREAMS.markScale),
   markAngle: range('type', 'deg', 0, 0, ANGLE, TURN, 'motion', 'none', STREAMS.markAngle),
   markOpacity: range('type', 'share', 1, 1, SHARE, SHARE, 'motion', 'none', STREAMS.markOpacity),
+  markTint: number('type', 'share', 1, SHARE, SHARE, 'motion', 'none', { stream: STREAMS.markTint }),
   markFade: number('type', 's', 0, SECONDS, [0, 10], 'motion', 'none'),
   markCap: number('type', 'count', 200, [1, 4096], [1, 500], 'motion', 'none', { whole: true }),
 } as const

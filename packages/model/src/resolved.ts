@@ -73,6 +73,9 @@ export interface TypeChoices {
   readonly avoids: Avoided
   readonly wavers: { readonly [K in WaverTarget]: WaverKind }
   readonly contact: Contact
+  readonly markBlend: Blend
+  /** One is drawn for each mark; it multiplies. */
+  readonly markColours: readonly string[]
   /** Ends when it is further outside the view than `outsideBy`. */
   readonly endsOutside: boolean
 }
@@ -131,6 +134,8 @@ export const DEFAULT_TYPE_CHOICES: TypeChoices = {
   avoids: 'circle',
   wavers: { speed: 'walk', heading: 'walk', spin: 'sine', scale: 'sine', opacity: 'walk' },
   contact: 'none',
+  markBlend: 'normal',
+  markColours: ['#ffffff'],
   endsOutside: false,
 }
 
@@ -142,6 +147,8 @@ export interface ResolvedType extends TypeChoices {
   /** Colours that the tint is locked to; null when it runs free. */
   readonly palette: readonly string[] | null
   readonly pictures: readonly Picture[]
+  /** What a contact leaves behind; null for nothing. Of several frames one is drawn each time. */
+  readonly mark: Picture | null
 }
 
 export interface ResolvedBurst {

@@ -10,7 +10,7 @@ export const EMITTER_TOUCHES = {
 export const TYPE_TOUCHES = {
   blend: 'output', lifeMode: 'birth', scaleApart: 'output', styles: 'output', facing: 'motion', anchor: 'output', frameChoice: 'output', randomStart: 'output', tintSpace: 'output',
   tintPick: 'output', pickColours: 'output', pickAction: 'output', forces: 'motion', forceRamps: 'motion', axes: 'motion', thrustEnd: 'motion', windMode: 'motion', pullTo: 'motion', pullFalloff: 'motion',
-  swirlTo: 'motion', swirlFalloff: 'motion', churnSpace: 'motion', rail: 'motion', railMode: 'motion', avoids: 'motion', wavers: 'motion', contact: 'motion', endsOutside: 'motion',
+  swirlTo: 'motion', swirlFalloff: 'motion', churnSpace: 'motion', rail: 'motion', railMode: 'motion', avoids: 'motion', wavers: 'motion', contact: 'motion', markBlend: 'motion', markColours: 'motion', endsOutside: 'motion',
 } as const satisfies Record<keyof TypeChoices, Touch>
 
 export const EMITTER_CHOICE_KEYS = Object.keys(EMITTER_TOUCHES) as (keyof EmitterChoices)[]

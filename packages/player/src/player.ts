@@ -17,6 +17,9 @@ const poseOf = ({ rotation, mirror, scale }: Placing): { rotate?: number; mirror
   ...(scale === undefined ? {} : { scale }),
 })
 
+/** Most ended effects whose marks are kept; the oldest goes first. */
+const MARKED_LIMIT = 64
+
 /** Longest stretch that is caught up at once, in seconds: after a hidden tab, effects go on from there. */
 const CATCH_UP_SECONDS = 1
 
@@ -27,6 +30,7 @@ export class EffectHandle {
   readonly simulation: Simulation
   readonly #tape: LiveTape
   #behind = 0
+  #over = false
   #resolve: () => void = () => {}
 
   constructor(program: Program, options: PlayOptions, view?: ViewRect) {
@@ -82,7 +86,8 @@ export class EffectHandle {
       this.simulation.step()
       this.#behind -= 1 / rate
     }
-    if (!this.simulation.finished) return true
+    if (this.#over || !this.simulation.finished) return !this.#over
+    this.#over = true
     this.#resolve()
     return false
   }
@@ -111,6 +116,8 @@ export class Player {
   readonly #pack: LoadedPack
   readonly #programs = new Map<string, Program>()
   readonly #playing = new Set<EffectHandle>()
+  /** Ended effects of which marks are left. */
+  readonly #marked = new Set<EffectHandle>()
   #request = 0
   #view: ViewRect | undefined
 
@@ -154,7 +161,34 @@ export class Player {
   }
 
   update(seconds: number): void {
-    for (const handle of this.#playing) if (!handle.advance(seconds)) this.#playing.delete(handle)
+    for (const handle of this.#playing) {
+      if (handle.advance(seconds)) continue
+      this.#playing.delete(handle)
+      if (handle.simulation.marks > 0) this.#marked.add(handle)
+    }
+    // Marks outlive their effects: they fade, and go with their surfaces.
+    for (const handle of this.#marked) {
+      handle.advance(seconds)
+      if (handle.simulation.marks === 0) this.#marked.delete(handle)
+    }
+    while (this.#marked.size > MARKED_LIMIT) this.#marked.delete(this.#marked.values().next().value!)
+  }
+
+  /** Marks on surfaces, of playing and of ended effects. */
+  get marks(): number {
+    let sum = 0
+    for (const handle of [...this.#marked, ...this.#playing]) sum += handle.simulation.marks
+    return sum
+  }
+
+  /** Wipes the marks of ended effects away. */
+  clearMarks(): void {
+    this.#marked.clear()
+  }
+
+  /** The layer of marks: above the surfaces, below all particles. */
+  #drawMarks(camera: Camera): void {
+    for (const handle of [...this.#marked, ...this.#playing]) if (handle.simulation.marks > 0) this.renderer.draw(handle.simulation.frame(handle.alpha, undefined, 'marks'), camera)
   }
 
   /**
@@ -164,17 +198,19 @@ export class Player {
   draw(camera: Camera = { x: 0, y: 0, zoom: 1 }, ground: string | null = null): void {
     if (this.renderer.settle()) return
     this.renderer.begin(ground)
-    for (const handle of this.#playing) this.renderer.draw(handle.simulation.frame(handle.alpha), camera)
+    this.#drawMarks(camera)
+    for (const handle of this.#playing) this.renderer.draw(handle.simulation.frame(handle.alpha, undefined, 'particles'), camera)
     this.renderer.end()
   }
 
   /**
-   * Draws one layer over what is there: `behind`, `front`, or a name. A game that draws its actor between two layers
+   * Draws one layer over what is there: `marks`, `behind`, `front`, or a name. A game that draws its actor between two layers
    * calls this for each in turn, on a canvas of its own.
    */
   drawLayer(layer: string, camera: Camera = { x: 0, y: 0, zoom: 1 }, ground: string | null | undefined = undefined): void {
     this.renderer.begin(ground)
-    for (const handle of this.#playing) this.renderer.draw(handle.simulation.frame(handle.alpha, (emitter) => emitter.layer === layer), camera)
+    if (layer === 'marks') this.#drawMarks(camera)
+    else for (const handle of this.#playing) this.renderer.draw(handle.simulation.frame(handle.alpha, (emitter) => emitter.layer === layer, 'particles'), camera)
     this.renderer.end()
   }
 
@@ -199,6 +235,7 @@ export class Player {
     this.pause()
     for (const handle of this.#playing) handle.remove()
     this.#playing.clear()
+    this.#marked.clear()
     this.renderer.dispose()
   }
 }

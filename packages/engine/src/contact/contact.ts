@@ -104,7 +104,7 @@ export class ContactPass {
         break
       }
       this.#stepTo(grid, edge)
-      this.#events.contact(i, scope.start + (scope.end - scope.start) * this.#gone, this.#gone, WAY, HIT, this.#v, grid.edges.surface[edge]!)
+      this.#events.contact(i, scope.start + (scope.end - scope.start) * this.#gone, this.#gone, WAY, HIT, this.#v, edge)
       if (this.#respond(scope, grid, edge, i)) break
       edge = sweep(grid)
     }

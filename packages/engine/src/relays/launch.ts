@@ -3,6 +3,7 @@ import type { Space } from '@gliv/model'
 import { cosSinInto } from '../maths.ts'
 import type { Pool } from '../pool.ts'
 import type { MutableView, Pose } from '../tape.ts'
+import { multiplyColours } from '../tint.ts'
 import { RELAYED } from './inbox.ts'
 
 const turn = new Float64Array(2)
@@ -28,7 +29,7 @@ export const relayedInto = (pool: Pool, i: number, space: Space, pose: Pose, vie
   pool.faceY[i] = fx * s + fy * c
   pool.turn[i] = pose.rotate
   pool.grow[i] = side * size
-  pool.colour[i] = multiplied(pool.colour[i]!, from[RELAYED.colour]!)
+  pool.colour[i] = multiplyColours(pool.colour[i]!, from[RELAYED.colour]!)
   if (space === 'carried') worldToLocal(pool, i, pose, from[RELAYED.size]!)
   if (space === 'pinned') {
     pool.x[i]! -= view.x
@@ -55,11 +56,4 @@ const worldToLocal = (pool: Pool, i: number, pose: Pose, size: number): void => 
   pool.faceY[i] = fy * c - fx * s
   pool.turn[i] = 0
   pool.grow[i] = size
-}
-
-/** Two colours as 0xbbggrr, multiplied channel by channel. */
-const multiplied = (a: number, b: number): number => {
-  if (a === 0xffffff) return b
-  const channel = (shift: number): number => Math.round((((a >> shift) & 255) * ((b >> shift) & 255)) / 255) << shift
-  return channel(0) | channel(8) | channel(16)
 }

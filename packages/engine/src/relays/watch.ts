@@ -9,6 +9,7 @@ import type { Looks } from '../looks.ts'
 import { ENDED, GONE, type Pool } from '../pool.ts'
 import { absorb, draw } from '../random.ts'
 import type { Setting } from '../setting.ts'
+import { fromWhite } from '../tint.ts'
 import { effectiveInto } from '../velocity.ts'
 import type { Firing } from './inbox.ts'
 
@@ -200,7 +201,7 @@ export class RelayWatch {
     f.alongY = launch === 'world' ? 0 : launch === 'normal' || speed === 0 ? ny : vy / speed
     f.vx = vx * numbers.relayVelocity
     f.vy = vy * numbers.relayVelocity
-    f.colour = towards(looks.tint, numbers.relayTint)
+    f.colour = fromWhite(looks.tint, numbers.relayTint)
     f.size = 1 + (looks.scaleX - 1) * numbers.relayScale
     const count = drawWhole(numbers.relayCount, STREAMS.relayCount, hi, lo)
     for (let k = 0; k < count; k++) {
@@ -214,11 +215,4 @@ export class RelayWatch {
     f.vx = vx
     f.vy = vy
   }
-}
-
-/** From white (0) to a colour (1), channel by channel. */
-const towards = (colour: number, share: number): number => {
-  if (share === 0) return 0xffffff
-  const mixed = (shift: number): number => Math.round(255 + (((colour >> shift) & 255) - 255) * share) << shift
-  return mixed(0) | mixed(8) | mixed(16)
 }

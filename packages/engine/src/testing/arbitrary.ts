@@ -69,7 +69,7 @@ export const typeChoices: fc.Arbitrary<TypeChoices> = fc.record({
   tintSpace: of(TINT_SPACES), tintPick: of(TINT_PICKS), pickColours: fc.array(colour, { minLength: 1, maxLength: 4 }), pickAction: fc.constantFrom(...PICK_ACTIONS), forces: fc.subarray([...FORCE_KINDS]),
   forceRamps: seldom({}, fc.subarray([...RAMPED_FORCES], { maxLength: 4 }).chain((chosen) => fc.record(Object.fromEntries(chosen.map((id) => [id, ramp]))))) as fc.Arbitrary<ForceRamps>,
   axes: words(DIRECTED_FORCES, AXES), thrustEnd: of(THRUST_ENDS), windMode: of(WIND_MODES), pullTo: of(CENTRES), pullFalloff: of(FALLOFFS), swirlTo: of(CENTRES), swirlFalloff: of(FALLOFFS), churnSpace: of(CHURN_SPACES),
-  rail: path, railMode: of(RAIL_MODES), avoids: of(AVOIDED), wavers: words(WAVER_TARGETS, WAVER_KINDS), contact: of(CONTACTS), endsOutside: seldom(false, fc.constant(true)),
+  rail: path, railMode: of(RAIL_MODES), avoids: of(AVOIDED), wavers: words(WAVER_TARGETS, WAVER_KINDS), contact: of(CONTACTS), markBlend: fc.constantFrom(...BLENDS), markColours: fc.array(colour, { minLength: 1, maxLength: 3 }), endsOutside: seldom(false, fc.constant(true)),
 })
 
 export const typeRamps: fc.Arbitrary<TypeRamps> = fc.record({ scale: ramp, scaleY: ramp, opacity: ramp, speed: seldom({ points: [{ at: 0, value: 1, ease: 'linear' }] }, ramp), frame: ramp, hue: ramp, tint, tintB: tint })

@@ -10,6 +10,7 @@ export const makeType = (numbers: Partial<NumbersOf<'type'>> = {}, more: Partial
   ramps: DEFAULT_RAMPS,
   ...DEFAULT_TYPE_CHOICES,
   palette: null,
+  mark: null,
   pictures: [{ sheetId: 'sheet', sheet: 0, weight: 1, frameIndices: [0], frames: [frame] }],
   ...more,
 })

@@ -45,7 +45,7 @@ const effectOf = (force: ForceKind): ResolvedEffect => {
         ...DEFAULT_EMITTER_CHOICES, id: force, name: force, salt: 7, bursts: [], relays: [], mask: null, shape: shape ?? 'point',
         numbers: { ...defaultsOf('emitter'), flow: 16, duration: LOOP_SECONDS, fan: 16, shapeWidth: 36, shapeAngle: 90, ...emitter },
         type: {
-          ...DEFAULT_TYPE_CHOICES, id: force, name: force, palette: null, ramps: DEFAULT_RAMPS, pictures: [{ sheetId: '', sheet: 0, weight: 1, frameIndices: [0], frames: [frame] }], forces: [force], ...choices,
+          ...DEFAULT_TYPE_CHOICES, id: force, name: force, palette: null, mark: null, ramps: DEFAULT_RAMPS, pictures: [{ sheetId: '', sheet: 0, weight: 1, frameIndices: [0], frames: [frame] }], forces: [force], ...choices,
           numbers: { ...defaultsOf('type'), life: fixed(1.5), ...numbers },
         },
       },
