@@ -83,7 +83,7 @@ const list: Command = {
         id,
         name: resolved.name,
         duration: loop ?? finite(emissionEndSeconds(resolved)),
-        period: null,
+        period: resolved.play === 'period' ? resolved.numbers.periodSeconds : null,
         emissionEndSeconds: finite(endless ? Infinity : emissionEndSeconds(resolved)),
         latestEndSeconds: finite(endless ? Infinity : latestEndSeconds(resolved)),
       }

@@ -245,7 +245,7 @@ export class BirthQueue {
     this.#findTicks(moment)
     this.sourceIndex = source
     this.keyStart = this.#keyStarts[source]!
-    this.pass = pass
+    this.pass = this.#setting.timeline.alike ? 0 : pass
     this.ordinal = ordinal
     const { question } = this.#launcher
     question.ordinal = ordinal

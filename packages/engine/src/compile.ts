@@ -3,6 +3,7 @@ import { compileLanes, type CompiledLanes } from './lanes.ts'
 import { compileMotion, type MotionProgram } from './forces/compile.ts'
 import { compileLooks, type Looks } from './looks.ts'
 import { type CompiledRamp, compileRamp } from './ramp.ts'
+import { refusePeriod } from './period.ts'
 import { createSchedule } from './schedule.ts'
 import { type Clock, createClock, createTimeline, type Timeline, warmTicks } from './timeline.ts'
 
@@ -42,6 +43,8 @@ export interface EmitterProgram {
   readonly motion: MotionProgram | null
   /** Its effect is sustained: a stop leads on to the tail instead of ending emission. */
   readonly effectSustains: boolean
+  /** Its cap may be reached. */
+  readonly mayBind: boolean
   /** Births may be refused or depend on the living or on the way, so that counts follow from a census only. */
   readonly needsCensus: boolean
 }
@@ -59,6 +62,8 @@ export interface Program {
   readonly clock: Clock
   readonly timeline: Timeline
   readonly warmTicks: number
+  /** Ticks after which everything repeats exactly; 0 when it does not. */
+  readonly periodTicks: number
   readonly emitters: readonly EmitterProgram[]
   readonly parts: readonly PartProgram[]
 }
@@ -183,6 +188,7 @@ const compileNode = (context: Context, emitter: ResolvedEmitter, path: readonly 
     aliveBound: Math.min(bound, cap),
     motion: compileMotion(emitter),
     effectSustains: context.effect.play === 'sustain',
+    mayBind,
     needsCensus: !relayed && (mayBind || minimum > 0 || flowPerPx > 0 || alongDelay > 0 || context.effect.play === 'sustain' || emitter.bursts.some((b) => b.numbers.burstChance < 1)),
   }
 }
@@ -211,7 +217,11 @@ export const compile = (effect: ResolvedEffect): Program => {
       `its emitters may have ${bound} particles alive together; at most ${TOTAL_CAP_LIMIT} are allowed; lower the cap of "${largest.source.name}" (${largest.aliveBound})`,
     )
   }
-  return { effect, clock, timeline, warmTicks: warmTicks(effect), emitters, parts: effect.parts.map(compilePart) }
+  const periodTicks = effect.play === 'period' ? Math.round(effect.numbers.periodSeconds * effect.rate) : 0
+  if (periodTicks > 0) refusePeriod(effect, nodes)
+  // Whole periods, until everything that lives in one has lived in it before.
+  const warm = periodTicks > 0 ? Math.ceil((Math.max(latest, effect.numbers.warmUp) * effect.rate) / periodTicks + 1) * periodTicks : warmTicks(effect)
+  return { effect, clock, timeline, warmTicks: warm, periodTicks, emitters, parts: effect.parts.map(compilePart) }
 }
 
 /** An empty frame, to be filled by `Simulation.frame`. */

@@ -107,7 +107,7 @@ export class PartHost {
   #begin(pass: number, start: number): Inner {
     const { seed, tape } = this.#setting
     const key: Key = { hi: seed, lo: this.#part.salt }
-    absorb(key, pass)
+    absorb(key, this.#setting.timeline.alike ? 0 : pass)
     const total = this.#part.choices.reduce((sum, choice) => sum + choice.weight, 0)
     let at = draw(key.hi, key.lo, STREAMS.part, 0) * total
     let chosen = 0

@@ -121,6 +121,13 @@ const readMotion = (run: EmitterRun, i: number, age: number): void => {
   }
 }
 
+/** Counted from the effect's start; with a period, from the start of the one it was born in. */
+const bornIn = ({ program, rate }: Simulation, seconds: number): number => {
+  if (program.periodTicks === 0) return seconds
+  const period = program.periodTicks / rate
+  return seconds - period * Math.floor(seconds / period)
+}
+
 /** The living in the contract's order. */
 export const reportParticles = (simulation: Simulation): ParticleReport[] => {
   const now = simulation.clockSeconds
@@ -141,7 +148,7 @@ export const reportParticles = (simulation: Simulation): ParticleReport[] => {
         typeId: program.source.type.id,
         source: run.sources[pool.source[i]!]!,
         index: pool.ordinal[i]!,
-        bornSeconds: pool.born[i]! - warm,
+        bornSeconds: bornIn(simulation, pool.born[i]! - warm),
         ageSeconds: age,
         lifeSeconds: pool.life[i]!,
         x: motion.x,

@@ -7,6 +7,7 @@ import { burstSource } from './bursts.ts'
 import { compileLane, type CompiledLane } from './lanes.ts'
 import { mulDivFloor } from './maths.ts'
 import { rhythmSource } from './rhythm.ts'
+import type { PlaceQuestion } from './placement.ts'
 import type { Source, Window } from './source.ts'
 import { MICRO, micro, type Timeline } from './timeline.ts'
 
@@ -20,12 +21,18 @@ export const windowOf = (emitter: ResolvedEmitter, timeline: Timeline): Window =
   return { start, length: Math.min(micro(emitter.numbers.duration), Math.max(0, timeline.limit - start)) }
 }
 
-const steadySource = (milli: number, { start, length }: Window, rate: number): Source => {
+const steadySource = (milli: number, window: Window, rate: number): Source => {
   // Half-open: ordinals n with n × 1000 ÷ milli < length, that is ceil(length × milli ÷ 10⁹).
-  const total = Number((BigInt(length) * BigInt(milli) + 999_999_999n) / 1_000_000_000n)
-  const unit = 1000 * MICRO * rate
+  const total = Number((BigInt(window.length) * BigInt(milli) + 999_999_999n) / 1_000_000_000n)
+  return everySource(milli, 1000 * MICRO * rate, 1000 / milli, total, window, rate)
+}
+
+/** So many births over the whole window, each as far from the next as the last is from the first of the next pass. */
+const evenSource = (births: number, window: Window, rate: number): Source => everySource(births, window.length * rate, window.length / MICRO / births, births, window, rate)
+
+/** Births at n × step: those due by t are the n with n × unit ÷ milli ≤ t, in whole numbers. */
+const everySource = (milli: number, unit: number, step: number, total: number, { start }: Window, rate: number): Source => {
   const startSeconds = start / MICRO
-  const step = 1000 / milli
   return {
     id: 'flow',
     key: FLOW_KEY,
@@ -43,6 +50,14 @@ const steadySource = (milli: number, { start, length }: Window, rate: number): S
   }
 }
 
+/** The same in every pass. */
+const alike = (source: Source): Source => ({
+  ...source,
+  due: (_pass, t, strict) => source.due(0, t, strict),
+  timeInto: (_pass, n, out) => source.timeInto(0, n, out),
+  ...(source.burst ? { burst: { ...source.burst, withheld: (_pass: number, ordinal: number) => source.burst!.withheld(0, ordinal), placeInto: (_pass: number, ordinal: number, out: PlaceQuestion) => source.burst!.placeInto(0, ordinal, out) } } : {}),
+})
+
 export interface Schedule {
   readonly sources: readonly Source[]
   readonly window: Window
@@ -53,7 +68,9 @@ export const createSchedule = (emitter: ResolvedEmitter, timeline: Timeline, rat
   const window = windowOf(emitter, timeline)
   const lane: CompiledLane | null = emitter.lanes.flow ? compileLane('flow', emitter.lanes.flow) : null
   const milli = Math.round(emitter.numbers.flow * 1000)
-  const flow = milli === 0 || window.length === 0 ? [] : [lane || emitter.rhythm !== 'even' ? rhythmSource(emitter, window, rate, seed, lane) : steadySource(milli, window, rate)]
+  const births = timeline.alike && window.start === 0 && window.length === timeline.limit ? Math.round((emitter.numbers.flow * window.length) / MICRO) : -1
+  const flow = milli === 0 || window.length === 0 || births === 0 ? [] : [lane || emitter.rhythm !== 'even' ? rhythmSource(emitter, window, rate, seed, lane) : births > 0 ? evenSource(births, window, rate) : steadySource(milli, window, rate)]
   const bursts = emitter.bursts.flatMap((burst) => burstSource(burst, emitter.salt, window.start, timeline.limit, rate, seed, places) ?? [])
-  return { sources: [...flow, ...bursts], window }
+  const sources = [...flow, ...bursts]
+  return { sources: timeline.alike ? sources.map(alike) : sources, window }
 }

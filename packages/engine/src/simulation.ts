@@ -1,4 +1,4 @@
-import type { Frame, PoseParts, ResolvedEffect, ResolvedEmitter, Surface, Tape, ViewRect } from '@gliv/model'
+import { type Frame, type PoseParts, Refusal, type ResolvedEffect, type ResolvedEmitter, type Surface, type Tape, type ViewRect } from '@gliv/model'
 import { emitterEndSeconds, type EmitterProgram, emptyFrame, lastEnd, type Program } from './compile.ts'
 import { EmitterRun } from './emitter.ts'
 import { PartHost } from './inner.ts'
@@ -43,6 +43,7 @@ export class Simulation {
     this.#program = program
     this.seed = (options.seed ?? program.effect.seed) >>> 0
     this.#tape = options.live ?? options.inner ?? compileTape(options.tape ?? [], options, options.view, program.warmTicks, options.surfaces)
+    if (program.periodTicks > 0 && (options.tape?.length ?? 0) > 0) throw new Refusal('tape', `effect "${program.effect.name}" repeats exactly every ${program.effect.numbers.periodSeconds} s, which a tape would break; leave the tape out, or let the effect play another way`)
     this.#frame.originX = options.x ?? 0
     this.#frame.originY = options.y ?? 0
     this.runs = this.start(program, program.emitters)
@@ -65,7 +66,7 @@ export class Simulation {
   #settingOf(program: Program): Setting {
     const { clock, timeline, effect } = program
     return {
-      seed: this.seed, clock, timeline, tape: this.#tape, jumpPx: effect.numbers.jumpPx, periodSeconds: 0,
+      seed: this.seed, clock, timeline, tape: this.#tape, jumpPx: effect.numbers.jumpPx, periodSeconds: effect.play === 'period' ? effect.numbers.periodSeconds : 0,
       makeInner: (inner, seed, tape) => new Simulation(inner, { seed, inner: tape }),
     }
   }
@@ -84,9 +85,18 @@ export class Simulation {
     return this.#program.effect.rate
   }
 
+  /** The tick on the clock, warm-up included. What repeats exactly stands in the same period for ever, unless a game plays it. */
+  internalTickOf({ warmTicks, periodTicks }: Program): number {
+    return warmTicks + (periodTicks > 0 && !this.#tape.advance ? this.tick % periodTicks : this.tick)
+  }
+
+  get #internal(): number {
+    return this.internalTickOf(this.#program)
+  }
+
   /** Seconds of effect time since the warm-up began, which births are counted in; and how many of them were the warm-up. */
   get clockSeconds(): number {
-    return this.#program.clock.secondsAt(this.tick + this.#program.warmTicks)
+    return this.#program.clock.secondsAt(this.#internal)
   }
 
   get warmSeconds(): number {
@@ -101,7 +111,9 @@ export class Simulation {
 
   /** One tick on. */
   step(): void {
+    const { periodTicks } = this.#program
     if (this.#tape.advance) this.#stepLive(this.tick + 1 + this.#program.warmTicks)
+    else if (periodTicks > 0 && (this.tick + 1) % periodTicks === 0) this.seek(this.tick + 1)
     else {
       this.tick++
       this.#stepAll()
@@ -116,20 +128,20 @@ export class Simulation {
 
   #stepAll(): void {
     for (const run of this.runs) run.step()
-    for (const part of this.parts) part.seek(this.tick + this.#program.warmTicks, true)
+    for (const part of this.parts) part.seek(this.#internal, true)
   }
 
   /** To any tick ≥ 0; costs at most one longest life of steps. */
   seek(tick: number): void {
     this.tick = Math.max(0, Math.floor(tick))
-    for (const run of this.runs) run.seek(this.tick + this.#program.warmTicks)
-    for (const part of this.parts) part.seek(this.tick + this.#program.warmTicks, false)
+    for (const run of this.runs) run.seek(this.#internal)
+    for (const part of this.parts) part.seek(this.#internal, false)
   }
 
   /** As `seek`, with everything stepped from the beginning, so that what relays have sent out is counted in full. */
   seekFully(tick: number): void {
     this.seek(tick)
-    for (const run of this.runs) if (run.program.relays.length > 0) run.seekFully(this.tick + this.#program.warmTicks)
+    for (const run of this.runs) if (run.program.relays.length > 0) run.seekFully(this.#internal)
   }
 
   get alive(): number {
@@ -143,7 +155,7 @@ export class Simulation {
   get finished(): boolean {
     if (this.alive > 0 || this.runs.some((run) => run.waiting > 0)) return false
     const { effect, clock } = this.#program
-    const tick = this.tick + this.#program.warmTicks
+    const tick = this.#internal
     const end = emissionEnd(effect)
     if (effect.play === 'sustain') {
       const stop = this.#tape.stopTick()
@@ -233,5 +245,6 @@ export const latestEndSeconds = (effect: ResolvedEffect): number => startSeconds
 /** Seconds of one repeat of a looping effect; null for others. */
 export const loopSecondsOf = (effect: ResolvedEffect): number | null => {
   if (effect.play === 'loop') return effect.numbers.loopSeconds
+  if (effect.play === 'period') return effect.numbers.periodSeconds
   return effect.play === 'loopWaiting' ? Math.max(0.05, lastEnd(effect)) : null
 }

@@ -66,6 +66,8 @@ export interface Pass {
 export interface Timeline {
   /** Length of the part that can be emitted in, in microseconds; Infinity without a loop. */
   readonly limit: number
+  /** Every pass draws the same values: the effect repeats exactly. */
+  readonly alike: boolean
   /** Number of the pass at a moment of the clock. `stop`: when a sustained effect was stopped, else Infinity. */
   passAt(clock: number, stop: number): number
   readPass(pass: number, stop: number, out: Pass): void
@@ -73,6 +75,7 @@ export interface Timeline {
 
 const ONCE: Timeline = {
   limit: Infinity,
+  alike: false,
   passAt: () => 0,
   readPass: (_pass, _stop, out) => {
     out.start = 0
@@ -81,8 +84,9 @@ const ONCE: Timeline = {
   },
 }
 
-const looping = (length: number): Timeline => ({
+const looping = (length: number, alike = false): Timeline => ({
   limit: length,
+  alike,
   passAt: (clock) => Math.max(0, Math.floor(clock / length)),
   readPass: (pass, _stop, out) => {
     out.start = pass * length
@@ -97,6 +101,7 @@ const sustained = (from: number, to: number): Timeline => {
   const running = (clock: number): number => (clock < from ? 0 : 1 + Math.floor((clock - from) / middle))
   return {
     limit: Infinity,
+    alike: false,
     passAt: (clock, stop) => (clock >= stop ? running(stop) + 1 : running(clock)),
     readPass: (pass, stop, out) => {
       const last = stop === Infinity ? Infinity : running(stop)
@@ -126,6 +131,8 @@ export const createTimeline = (effect: ResolvedEffect, latestEndSeconds: number)
       return looping(micro(loopSeconds))
     case 'loopWaiting':
       return looping(Math.max(SHORTEST, micro(latestEndSeconds)))
+    case 'period':
+      return looping(micro(effect.numbers.periodSeconds), true)
     case 'sustain':
       return sustained(micro(sustainFrom), Math.max(micro(sustainFrom) + SHORTEST, micro(sustainTo)))
   }

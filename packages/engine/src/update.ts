@@ -44,7 +44,7 @@ export const updateSimulation = (simulation: Simulation, effect: ResolvedEffect)
       return run
     }
     const [fresh] = simulation.start(program, [emitter])
-    fresh!.seek(simulation.tick + program.warmTicks)
+    fresh!.seek(simulation.internalTickOf(program))
     work.rerun++
     return fresh!
   })

@@ -145,7 +145,7 @@ export type RelayTrigger = (typeof RELAY_TRIGGERS)[number]
 export const RELAY_LAUNCHES = ['travel', 'normal', 'world'] as const
 export type RelayLaunch = (typeof RELAY_LAUNCHES)[number]
 
-export const PLAYS = ['once', 'loop', 'loopWaiting', 'sustain'] as const
+export const PLAYS = ['once', 'loop', 'loopWaiting', 'sustain', 'period'] as const
 export type Play = (typeof PLAYS)[number]
 
 /** How a ramp leaves a point: straight, slow start, slow end, both, holding until the next point, or by handles. */

@@ -15,6 +15,7 @@ export const CAP_LIMIT = 100_000
 
 export const PROPERTIES = {
   loopSeconds: number('effect', 's', 2, [0.05, 600], [0.1, 10], 'emission', 'none'),
+  periodSeconds: number('effect', 's', 2, [0.05, 600], [0.1, 10], 'emission', 'none'),
   sustainFrom: number('effect', 's', 0.5, SECONDS, [0, 4], 'emission', 'none'),
   sustainTo: number('effect', 's', 1.5, [0.05, 600], [0.1, 8], 'emission', 'none'),
   warmUp: number('effect', 's', 0, SECONDS, [0, 8], 'emission', 'none'),

@@ -9,6 +9,7 @@ export interface PropertyText {
 
 export const PROPERTY_TEXTS = {
   loopSeconds: { label: 'Loop every', help: 'After this time the effect starts over; particles that still live go on.' },
+  periodSeconds: { label: 'Period', help: 'After this time everything is again exactly as it was: for loops without a seam.' },
   sustainFrom: { label: 'Middle from', help: 'Start of the stretch that repeats until the effect is stopped.' },
   sustainTo: { label: 'Middle to', help: 'End of the stretch that repeats; after the stop the tail follows from here.' },
   warmUp: { label: 'Warm-up', help: 'The effect starts as if it had been running for this long.' },

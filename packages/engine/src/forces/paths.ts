@@ -11,16 +11,13 @@ import type { ForceMaker, StepScope } from './scope.ts'
 const way = new Float64Array(2)
 const wave = new Float64Array(2)
 
-/** Rounds of a swing in a second, whole in a period when there is one. */
-export const wholeTurns = (rate: number, period: number): number => (period > 0 ? Math.ceil(rate * period - 1e-9) / period : rate)
-
 const lifeAt = (ramp: CompiledRamp | null, age: number, life: number): number => (ramp === null ? 1 : rampAt(ramp, age <= 0 ? 0 : age >= life ? 1 : age / life))
 
 /** A rhythmic swing: the place is amplitude × ramp × sin(2π(rate × age + phase)) off, counted from the birth. */
-export const sway: ForceMaker = ({ source }, { periodSeconds }) => {
+export const sway: ForceMaker = ({ source }) => {
   const { numbers, axes } = source.type
   const ramp = rampOfForce(source, 'sway')
-  const rate = wholeTurns(numbers.swayRate, periodSeconds)
+  const rate = numbers.swayRate
   let sx = 0
   let sy = 0
   return {
