@@ -23,6 +23,7 @@ export const fullEffect = (count: number): ResolvedEffect => ({
   seed: 1,
   rate: 60,
   play: 'once',
+  backwards: false,
   numbers: defaultsOf('effect'),
   lanes: {},
   parts: [],

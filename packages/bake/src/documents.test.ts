@@ -36,7 +36,7 @@ const inOrder = (n: NumbersOf<'type'>): NumbersOf<'type'> => ({
 
 /** Plain data, as a file would hold it. */
 const kit = fc
-  .record({ types: fc.array(type, { minLength: 1, maxLength: 2 }), emitters: fc.array(emitter, { minLength: 1, maxLength: 3 }), play: fc.constantFrom(...PLAYS), numbers: numbersOf('effect'), seed: fc.nat() })
+  .record({ types: fc.array(type, { minLength: 1, maxLength: 2 }), emitters: fc.array(emitter, { minLength: 1, maxLength: 3 }), play: fc.constantFrom(...PLAYS.filter((play) => play !== 'period')), numbers: numbersOf('effect'), seed: fc.nat() })
   .map(({ types, emitters, play, numbers, seed }) => ({
     ...(JSON.parse(JSON.stringify(PIXELS.kit)) as typeof PIXELS.kit),
     types: Object.fromEntries(types.map(({ choices, ...t }, i) => [`t${i}`, { id: `t${i}`, name: `Type ${i}`, palette: i === 0 ? 'keg' : null, ...choices, ...t, numbers: inOrder(t.numbers) }])),

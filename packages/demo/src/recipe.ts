@@ -61,11 +61,12 @@ export const emitter = (id: string, name: string, typeId: string, { numbers, bur
 })
 
 /** Emitters are given from the lowest layer to the highest. */
-export const effect = (id: string, name: string, seed: number, loopSeconds: number | null, emitters: readonly Emitter[], more: { play?: Effect['play']; parts?: Effect['parts']; numbers?: Partial<Effect['numbers']> } = {}): Effect => ({
+export const effect = (id: string, name: string, seed: number, loopSeconds: number | null, emitters: readonly Emitter[], more: { play?: Effect['play']; backwards?: boolean; parts?: Effect['parts']; numbers?: Partial<Effect['numbers']> } = {}): Effect => ({
   id,
   name,
   seed,
   play: more.play ?? (loopSeconds === null ? 'once' : 'loop'),
+  backwards: more.backwards ?? false,
   numbers: { ...defaultsOf('effect'), ...(loopSeconds === null ? {} : { loopSeconds }), ...more.numbers },
   lanes: {},
   emitters: Object.fromEntries(emitters.map((e) => [e.id, e])),

@@ -93,6 +93,7 @@ const checkReferences = (kit: Kit, problems: Problem[]): void => {
     const { sustainFrom, sustainTo } = effect.numbers
     if (effect.play === 'sustain' && sustainTo < sustainFrom + 0.05)
       problems.push({ place: `effects.${effect.id}.numbers.sustainTo`, message: `sustainTo ${sustainTo} s is not 0.05 s after sustainFrom ${sustainFrom} s; make it later` })
+    if (effect.backwards && effect.play !== 'once' && effect.play !== 'period') problems.push({ place: `effects.${effect.id}.backwards`, message: 'only effects that play once or repeat exactly can play backwards; change how it plays' })
     effect.parts.forEach((part, i) => part.effects.forEach((choice, k) => checkInner(kit, effect, choice.effect, `effects.${effect.id}.parts.${i}.effects.${k}`, problems)))
     if (new Set(effect.parts.map((part) => part.id)).size !== effect.parts.length) problems.push({ place: `effects.${effect.id}.parts`, message: 'two parts have the same id; rename one' })
     for (const emitter of Object.values(effect.emitters)) {

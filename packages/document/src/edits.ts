@@ -186,7 +186,7 @@ export const moveEmitter = (kit: Kit, effectId: string, emitterId: string, to: n
 export const addEffect = (kit: Kit, makeId: MakeId): string => {
   const id = makeId('effect')
   const name = freeName('New effect', Object.values(kit.effects).map((e) => e.name))
-  kit.effects[id] = { id, name, seed: 41, play: 'once', numbers: defaultsOf('effect'), lanes: {}, emitters: {}, emitterOrder: [], parts: [] }
+  kit.effects[id] = { id, name, seed: 41, play: 'once', backwards: false, numbers: defaultsOf('effect'), lanes: {}, emitters: {}, emitterOrder: [], parts: [] }
   kit.effectOrder.push(id)
   if (kit.sheetOrder.length > 0) addEmitter(kit, id, 'steady', makeId)
   return id

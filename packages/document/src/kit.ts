@@ -120,6 +120,7 @@ export interface Effect {
   /** Unsigned 32 bits. */
   seed: number
   play: Play
+  backwards: boolean
   numbers: Numbers<'effect'>
   lanes: Lanes
   emitters: Record<string, Emitter>

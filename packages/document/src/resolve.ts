@@ -138,6 +138,7 @@ export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): Reso
   seed: effect.seed,
   rate: kit.rate,
   play: effect.play,
+  backwards: effect.backwards,
   numbers: effect.numbers,
   lanes: effect.lanes,
   emitters: effect.emitterOrder.map((id) => effect.emitters[id]!).filter((e) => !e.muted).map((e) => resolveEmitter(kit, effect, e, read)),

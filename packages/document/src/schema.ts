@@ -224,6 +224,7 @@ export const effectSchema = z.looseObject({
   name,
   seed: unsigned,
   play: oneOf('play', PLAYS),
+  backwards: z.boolean().default(false),
   numbers: numbersSchema('effect'),
   lanes: lanesSchema(['effect']),
   emitters: z.record(id, emitterSchema),

@@ -52,4 +52,4 @@ export const changedTouch = (a: ResolvedEmitter, b: ResolvedEmitter): Touch | nu
 
 /** Whether something changed that all emitters share. */
 export const effectChanged = (a: ResolvedEffect, b: ResolvedEffect): boolean =>
-  a.rate !== b.rate || a.play !== b.play || changedNumbers(a.numbers, b.numbers) !== null || !same(a.lanes, b.lanes)
+  a.rate !== b.rate || a.play !== b.play || a.backwards !== b.backwards || changedNumbers(a.numbers, b.numbers) !== null || !same(a.lanes, b.lanes)

@@ -64,6 +64,8 @@ export interface Program {
   readonly warmTicks: number
   /** Ticks after which everything repeats exactly; 0 when it does not. */
   readonly periodTicks: number
+  /** The last tick that is played, first when it plays backwards; 0 when it plays forwards. */
+  readonly lastTick: number
   readonly emitters: readonly EmitterProgram[]
   readonly parts: readonly PartProgram[]
 }
@@ -129,6 +131,16 @@ const boundAlive = (program: Pick<Program, 'effect' | 'clock' | 'timeline'>, emi
   const passes = passSeconds === Infinity ? 1 : Math.min(1e6, Math.floor((window + emitter.numbers.alongDelay) / passSeconds) + 2)
   const schedule = createSchedule(emitter, program.timeline, rate, 0, places)
   return schedule.sources.reduce((sum, source) => sum + source.most(window + emitter.numbers.alongDelay, passes), emitter.numbers.minimum)
+}
+
+/** Longest effect that can play backwards, in ticks: its picture is recorded tick by tick. */
+const BACKWARDS_LIMIT = 36_000
+
+const lastTickOf = (effect: ResolvedEffect, periodTicks: number): number => {
+  if (effect.play !== 'once' && effect.play !== 'period') throw new Refusal(`effect "${effect.name}"`, `it plays backwards and "${effect.play}"; only effects that play once or repeat exactly can play backwards`)
+  const last = periodTicks > 0 ? periodTicks : Math.ceil(innerSeconds(effect) * effect.rate)
+  if (last > BACKWARDS_LIMIT) throw new Refusal(`effect "${effect.name}"`, `it lasts ${last} ticks, too long to play backwards; at most ${BACKWARDS_LIMIT} are allowed; shorten it`)
+  return last
 }
 
 const compilePart = (part: ResolvedPart): PartProgram => {
@@ -221,7 +233,7 @@ export const compile = (effect: ResolvedEffect): Program => {
   if (periodTicks > 0) refusePeriod(effect, nodes)
   // Whole periods, until everything that lives in one has lived in it before.
   const warm = periodTicks > 0 ? Math.ceil((Math.max(latest, effect.numbers.warmUp) * effect.rate) / periodTicks + 1) * periodTicks : warmTicks(effect)
-  return { effect, clock, timeline, warmTicks: warm, periodTicks, emitters, parts: effect.parts.map(compilePart) }
+  return { effect, clock, timeline, warmTicks: warm, periodTicks, lastTick: effect.backwards ? lastTickOf(effect, periodTicks) : 0, emitters, parts: effect.parts.map(compilePart) }
 }
 
 /** An empty frame, to be filled by `Simulation.frame`. */

@@ -16,6 +16,7 @@ export {
   type SimulationOptions,
 } from './simulation.ts'
 export { hashParticles, reportParticles, reportRun, stateHash, tickOf, type ParticleReport, type RunReport } from './report.ts'
+export type { Shown } from './recording.ts'
 export { createSchedule } from './schedule.ts'
 export { checkPose, checkView, compileTape, DEFAULT_VIEW, LiveTape, type CompiledTape } from './tape.ts'
 export { flattenPath, pathPlaceInto, type FlatPath } from './paths.ts'

@@ -1,6 +1,13 @@
 /** What an effect that repeats exactly cannot have: each is refused by name. */
-import { Refusal, type ResolvedEffect } from '@gliv/model'
-import type { EmitterProgram } from './compile.ts'
+import { Refusal, type ResolvedEffect, type ResolvedEmitter } from '@gliv/model'
+
+/** What of a compiled emitter decides whether it can be periodic. */
+interface Facts {
+  readonly source: ResolvedEmitter
+  readonly marks: 'none' | 'fading' | 'lasting'
+  readonly mayBind: boolean
+  readonly relayed: boolean
+}
 
 /** Rounding of a number of ticks or rounds that is meant to be whole. */
 const WHOLE = 1e-6
@@ -8,7 +15,7 @@ const WHOLE = 1e-6
 const isWhole = (value: number): boolean => Math.abs(value - Math.round(value)) < WHOLE
 
 /** What an emitter has that does not come back, and what to do about it. */
-const reasons = ({ source, marks, mayBind, relayed }: EmitterProgram): string[] => {
+const reasons = ({ source, marks, mayBind, relayed }: Facts): string[] => {
   const { flowPerPx, minimum, cap } = source.numbers
   return [
     ...(marks === 'lasting' ? ['its marks last for ever; let them fade'] : []),
@@ -19,7 +26,7 @@ const reasons = ({ source, marks, mayBind, relayed }: EmitterProgram): string[] 
 }
 
 /** Throws `Refusal` that names everything about an effect with a period that cannot be periodic. */
-export const refusePeriod = (effect: ResolvedEffect, nodes: readonly EmitterProgram[]): void => {
+export const refusePeriod = (effect: ResolvedEffect, nodes: readonly Facts[]): void => {
   const { periodSeconds, timeScale } = effect.numbers
   const ticks = periodSeconds * effect.rate
   const found: string[] = []

@@ -1,11 +1,12 @@
-import { type Frame, type PoseParts, Refusal, type ResolvedEffect, type ResolvedEmitter, type Surface, type Tape, type ViewRect } from '@gliv/model'
+import { type Frame, type PoseParts, Refusal, type ResolvedEffect, type Surface, type Tape, type ViewRect } from '@gliv/model'
 import { emitterEndSeconds, type EmitterProgram, emptyFrame, lastEnd, type Program } from './compile.ts'
 import { EmitterRun } from './emitter.ts'
 import { PartHost } from './inner.ts'
 import { appendInstances, setDisplay } from './output.ts'
 import { toWorld } from './placed.ts'
+import { Recording, type Shown } from './recording.ts'
 import type { Setting } from './setting.ts'
-import { type CompiledTape, compileTape } from './tape.ts'
+import { type CompiledTape, compileTape, emptyPose } from './tape.ts'
 import { createClock, tickAtOrBefore, warmTicks } from './timeline.ts'
 
 export interface SimulationOptions extends PoseParts {
@@ -36,20 +37,46 @@ export class Simulation {
   nodes: EmitterRun[] = []
   parts: PartHost[] = []
   #mayHold = false
+  #recording: Recording | null = null
+  #live: CompiledTape | null = null
+  readonly #pose = emptyPose()
   /** Ticks since the effect's start; the warm-up lies before 0. */
   tick = -1
 
   constructor(program: Program, options: SimulationOptions = {}) {
     this.#program = program
     this.seed = (options.seed ?? program.effect.seed) >>> 0
-    this.#tape = options.live ?? options.inner ?? compileTape(options.tape ?? [], options, options.view, program.warmTicks, options.surfaces)
+    this.#tape = (program.lastTick > 0 ? undefined : options.live) ?? options.inner ?? compileTape(options.tape ?? [], options, options.view, program.warmTicks, options.surfaces)
     if (program.periodTicks > 0 && (options.tape?.length ?? 0) > 0) throw new Refusal('tape', `effect "${program.effect.name}" repeats exactly every ${program.effect.numbers.periodSeconds} s, which a tape would break; leave the tape out, or let the effect play another way`)
     this.#frame.originX = options.x ?? 0
     this.#frame.originY = options.y ?? 0
     this.runs = this.start(program, program.emitters)
     this.#arrange()
-    if (!options.live) this.seek(0)
+    if (options.live && program.lastTick > 0) this.#record(options.live)
+    else if (!options.live) this.seek(0)
     else for (let internal = 0; internal <= program.warmTicks; internal++) this.#stepLive(internal)
+  }
+
+  /** A game plays what was recorded where the owner is; nothing is simulated any more. */
+  #record(live: CompiledTape): void {
+    const { effect, lastTick, warmTicks } = this.#program
+    this.#live = live
+    this.#recording = new Recording(effect.name, lastTick, (tick) => {
+      for (const run of this.runs) run.seek(warmTicks + tick)
+      for (const part of this.parts) part.seek(warmTicks + tick, tick > 0)
+      setDisplay(1)
+      return this.#fill()
+    })
+    this.tick = 0
+    live.advance?.(0)
+  }
+
+  #fill(): Frame {
+    const frame = this.#frame
+    frame.count = frame.batchCount = 0
+    this.appendMarks(frame)
+    for (let layer = 0; layer < 2; layer++) this.append(frame, layer)
+    return frame
   }
 
   /** Finds the nodes and makes the parts anew. */
@@ -86,8 +113,15 @@ export class Simulation {
   }
 
   /** The tick on the clock, warm-up included. What repeats exactly stands in the same period for ever, unless a game plays it. */
-  internalTickOf({ warmTicks, periodTicks }: Program): number {
+  internalTickOf({ warmTicks, periodTicks, lastTick }: Program): number {
+    if (lastTick > 0) return warmTicks + (periodTicks > 0 ? (lastTick - (this.tick % periodTicks)) % periodTicks : Math.max(0, lastTick - this.tick))
     return warmTicks + (periodTicks > 0 && !this.#tape.advance ? this.tick % periodTicks : this.tick)
+  }
+
+  /** Which recorded tick shows. */
+  get #recorded(): number {
+    const { lastTick, periodTicks } = this.#program
+    return periodTicks > 0 ? lastTick - (this.tick % periodTicks) : Math.max(0, lastTick - this.tick)
   }
 
   get #internal(): number {
@@ -111,8 +145,10 @@ export class Simulation {
 
   /** One tick on. */
   step(): void {
-    const { periodTicks } = this.#program
-    if (this.#tape.advance) this.#stepLive(this.tick + 1 + this.#program.warmTicks)
+    const { periodTicks, lastTick } = this.#program
+    if (this.#recording) this.#live!.advance?.(++this.tick)
+    else if (lastTick > 0) this.seek(this.tick + 1)
+    else if (this.#tape.advance) this.#stepLive(this.tick + 1 + this.#program.warmTicks)
     else if (periodTicks > 0 && (this.tick + 1) % periodTicks === 0) this.seek(this.tick + 1)
     else {
       this.tick++
@@ -145,6 +181,7 @@ export class Simulation {
   }
 
   get alive(): number {
+    if (this.#recording) return this.#recording.countAt(this.#recorded)
     let sum = 0
     for (const run of this.nodes) sum += run.alive
     for (const inner of this.inside) sum += inner.alive
@@ -153,6 +190,8 @@ export class Simulation {
 
   /** True when nothing is alive and nothing will ever be born again. */
   get finished(): boolean {
+    const { lastTick, periodTicks } = this.#program
+    if (lastTick > 0 && periodTicks === 0) return this.tick >= lastTick
     if (this.alive > 0 || this.runs.some((run) => run.waiting > 0)) return false
     const { effect, clock } = this.#program
     const tick = this.#internal
@@ -177,24 +216,33 @@ export class Simulation {
    * before. `shows` may leave emitters out. Emitters behind the actor come first, each layer in the effect's order.
    * The same object is returned and filled again each time. `only` asks for what lies on the surfaces, or for all else.
    */
-  frame(alpha = 1, shows?: (emitter: ResolvedEmitter) => boolean, only?: 'marks' | 'particles'): Frame {
+  frame(alpha = 1, shows?: (what: Shown) => boolean, only?: 'marks' | 'particles'): Frame {
     const frame = this.#frame
     frame.count = 0
     frame.batchCount = 0
-    setDisplay(alpha)
+    if (this.#recording) {
+      this.#live!.poseInto(this.tick, this.#pose)
+      frame.originX = this.#pose.x
+      frame.originY = this.#pose.y
+      if (only !== 'marks') this.#recording.append(this.#recorded, frame, shows)
+      return frame
+    }
+    // Backwards each tick stands as it was recorded.
+    setDisplay(this.#program.lastTick > 0 ? 1 : alpha)
     if (only !== 'particles') this.appendMarks(frame, shows)
     if (only !== 'marks') for (let layer = 0; layer < 2; layer++) this.append(frame, layer, shows)
     return frame
   }
 
   /** Marks lie below everything. */
-  appendMarks(frame: Frame, shows?: (emitter: ResolvedEmitter) => boolean): void {
+  appendMarks(frame: Frame, shows?: (what: Shown) => boolean): void {
     for (const run of this.nodes) if (run.marks && (!shows || shows(run.program.source))) run.marks.append(frame, run.now)
     for (const inner of this.inside) inner.appendMarks(frame, shows)
   }
 
   /** How many marks there are. */
   get marks(): number {
+    if (this.#recording) return 0
     let sum = 0
     for (const run of this.nodes) sum += run.marks?.count ?? 0
     for (const inner of this.inside) sum += inner.marks
@@ -202,7 +250,7 @@ export class Simulation {
   }
 
   /** Appends one layer: 0 behind the actor, 1 in front; effects inside lie over the emitters. */
-  append(frame: Frame, layer: number, shows?: (emitter: ResolvedEmitter) => boolean): void {
+  append(frame: Frame, layer: number, shows?: (what: Shown) => boolean): void {
     for (const run of this.nodes) {
       const { source } = run.program
       if ((source.layer === 'behind') !== (layer === 0) || (shows && !shows(source))) continue

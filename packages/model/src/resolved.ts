@@ -264,6 +264,8 @@ export interface ResolvedEffect {
   /** Ticks per second of the kit. */
   readonly rate: number
   readonly play: Play
+  /** Its ticks are played from the last to the first. */
+  readonly backwards: boolean
   readonly numbers: NumbersOf<'effect'>
   /** In real time; only `timeScale` has one. */
   readonly lanes: Lanes

@@ -38,7 +38,7 @@ export class EffectHandle {
     const pose = { x, y, ...poseOf(options) }
     checkPose('play', pose)
     this.#tape = new LiveTape(pose, view, options.surfaces)
-    this.simulation = createSimulation(program, { live: this.#tape, x, y, ...(seed === undefined ? {} : { seed }) })
+    this.simulation = createSimulation(program, { ...pose, live: this.#tape, ...(options.surfaces ? { surfaces: options.surfaces } : {}), ...(view ? { view } : {}), ...(seed === undefined ? {} : { seed }) })
     this.finished = new Promise((resolve) => (this.#resolve = resolve))
   }
 

@@ -42,6 +42,7 @@ export const makeEffect = (emitters: readonly ResolvedEmitter[], more: Partial<R
   seed: 41,
   rate: 60,
   play: 'once',
+  backwards: false,
   numbers: defaultsOf('effect'),
   lanes: {},
   emitters,

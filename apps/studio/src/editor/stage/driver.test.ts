@@ -185,7 +185,7 @@ describe('edits', () => {
 
   it('solo shows only what is heard', () => {
     const { driver, renderer } = open('pier-dust')
-    driver.shows = (emitter) => emitter.name === 'Cloud'
+    driver.shows = ({ id }) => id === 'dust-cloud'
     driver.redraw()
     screen(1)
     expect(renderer.shown).toBe(22)

@@ -2,8 +2,8 @@
  * The stage's engine room: one simulation, one renderer, the transport's clock. No React in here; components
  * subscribe to what they show. Lifetime: as long as the effect's page is open.
  */
-import { compile, createSimulation, type Simulation, updateSimulation } from '@gliv/engine'
-import { Refusal, type ResolvedEffect, type ResolvedEmitter } from '@gliv/model'
+import { compile, createSimulation, type Shown, type Simulation, updateSimulation } from '@gliv/engine'
+import { Refusal, type ResolvedEffect } from '@gliv/model'
 import { createRenderer, type Camera, type Renderer, type RenderSheet } from '@gliv/player'
 import { type Preview, previewOptions, shownEnd, STILL } from '../../util/preview.ts'
 
@@ -43,7 +43,7 @@ export class StageDriver {
   ground = '#16171c'
   speed = 1
   loop = true
-  shows: ((emitter: ResolvedEmitter) => boolean) | null = null
+  shows: ((what: Shown) => boolean) | null = null
   /** Told when an effect cannot be simulated. */
   onRefusal: ((message: string) => void) | null = null
   /** When set, every edit is timed; for `npm run measure:edit`. */
