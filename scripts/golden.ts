@@ -1,4 +1,4 @@
-/** Writes the golden state hashes of the demo. Run it only when rules were raised on purpose: npm run golden. */
+/** Writes the golden state hashes of the demo. On the pier. Run it only when rules were raised or the demo was changed on purpose: npm run golden. */
 import { writeFileSync } from 'node:fs'
 import { maskReader } from '@gliv/bake'
 import { makeDemo } from '@gliv/demo'
@@ -11,7 +11,7 @@ const read = maskReader(() => pictures)
 const golden: Record<string, string> = {}
 for (const id of kit.effectOrder)
   for (const seconds of MOMENTS) {
-    const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[id]!, read)))
+    const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[id]!, read)), { surfaces: kit.stages['pier']!.surfaces })
     simulation.seek(tickOf(seconds, simulation.rate))
     golden[`${id} @ ${seconds}`] = stateHash(simulation)
   }

@@ -124,7 +124,7 @@ const harness = {
   hashes(moments: readonly (readonly [string, number])[]): string[] {
     const { kit, pictures } = makeDemo()
     return moments.map(([effect, seconds]) => {
-      const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!, maskReader(() => pictures))))
+      const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!, maskReader(() => pictures))), { surfaces: kit.stages['pier']!.surfaces })
       simulation.seek(tickOf(seconds, simulation.rate))
       return stateHash(simulation)
     })

@@ -40,7 +40,7 @@ const slowHash = ({ particles }: RunReport): string => {
 describe('gliv run', () => {
   it.each(Object.entries(golden))('%s keeps its golden state hash', async (at, hash) => {
     const [effect, seconds] = at.split(' @ ') as [string, string]
-    const report = await json<RunReport>('run', kit, '--effect', effect, '--until', seconds, '--json')
+    const report = await json<RunReport>('run', kit, '--effect', effect, '--until', seconds, '--stage', 'The pier', '--json')
     expect(report.stateHash).toBe(hash)
     expect(slowHash(report)).toBe(hash)
   })

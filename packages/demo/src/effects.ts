@@ -1,7 +1,7 @@
 /** The effects of Last Ferry and their particle types. */
 import type { Effect, ParticleType } from '@gliv/document'
 import { bits, soft } from './frames.ts'
-import { burst, effect, emitter, fixed, ramp, range, tint, type } from './recipe.ts'
+import { burst, effect, emitter, fixed, ramp, range, relay, tint, type } from './recipe.ts'
 
 const ANY_ANGLE = range(-180, 180)
 const FADE_OUT = ramp([0, 1], [0.35, 1, 'ease'], [1, 0])
@@ -70,10 +70,10 @@ export const TYPES: readonly ParticleType[] = [
 const ALL_ROUND = { flow: 0, duration: 0, fan: 360 }
 
 export const EFFECTS: readonly Effect[] = [
-  effect('funnel-steam', 'Funnel steam', 7, 3, [
+  effect('funnel-steam', 'Funnel steam', 7, null, [
     emitter('steam-body', 'Steam', 'steam', { shape: 'circle', numbers: { flow: 16, duration: 3, heading: -84, fan: 26, speed: range(58, 96), shapeRadius: 7 } }),
     emitter('steam-wisps', 'Wisps', 'wisp', { shape: 'circle', fill: 'rim', numbers: { flow: 9, duration: 3, heading: -80, fan: 52, speed: range(60, 118), shapeRadius: 9 } }),
-  ]),
+  ], { play: 'period', numbers: { periodSeconds: 3 } }),
   effect('pier-dust', 'Pier dust', 12, null, [
     emitter('dust-cloud', 'Cloud', 'dust', { shape: 'rectangle', numbers: { flow: 0, duration: 0, heading: -90, fan: 176, speed: range(40, 210), shapeWidth: 52, shapeHeight: 5 }, bursts: [burst('land', 0, 22)] }),
     emitter('dust-grit', 'Grit', 'grit', { shape: 'rectangle', numbers: { flow: 0, duration: 0, heading: -90, fan: 130, speed: range(70, 240), shapeWidth: 40, shapeHeight: 3 }, bursts: [burst('land', 0, 18), burst('patter', 0.07, 6)] }),
@@ -88,6 +88,7 @@ export const EFFECTS: readonly Effect[] = [
   ]),
   effect('canal-rain', 'Canal rain', 3, 2, [
     emitter('rain-far', 'Far rain', 'far-drop', { shape: 'rectangle', numbers: { flow: 300, duration: 2, heading: 99, fan: 1.5, speed: range(380, 440), shapeWidth: 860, shapeHeight: 30, offsetX: 40, offsetY: -230 } }),
-    emitter('rain-near', 'Near rain', 'near-drop', { shape: 'rectangle', numbers: { flow: 210, duration: 2, heading: 101, fan: 2, speed: range(600, 720), shapeWidth: 900, shapeHeight: 40, offsetX: 50, offsetY: -240 } }),
+    emitter('rain-rings', 'Splash rings', 'splash-ring', { dormant: true, numbers: { flow: 0, fan: 0, speed: fixed(0) } }),
+    emitter('rain-near', 'Near rain', 'near-drop', { relays: [relay('rain-rings', 'end', {}, 'world')], shape: 'rectangle', numbers: { flow: 210, duration: 2, heading: 101, fan: 2, speed: range(600, 720), shapeWidth: 900, shapeHeight: 40, offsetX: 50, offsetY: -240 } }),
   ]),
 ]

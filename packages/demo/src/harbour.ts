@@ -1,5 +1,6 @@
 /** On board and on the water: the stove, the wake, seeds in the air, the tow-line, the boat-hook. */
 import type { Effect, ParticleType } from '@gliv/document'
+import type { Lane } from '@gliv/model'
 import { soft } from './frames.ts'
 import { burst, effect, emitter, fixed, ramp, range, tint, type } from './recipe.ts'
 
@@ -36,7 +37,10 @@ export const HARBOUR_TYPES: readonly ParticleType[] = [
   type('seed', 'Seed', soft('fluff'), {
     tintPick: 'list',
     pickColours: ['#ffffff', '#f3ead6', '#dfe6e8'],
-    numbers: { life: range(7, 9), scale: { from: 0.3, to: 0.85, bias: 'low' }, startAngle: range(-25, 25), spin: range(-18, 18), opacity: range(0.5, 0.9) },
+    forces: ['wind', 'sway', 'waver'],
+    windMode: 'carry',
+    axes: { gravity: 'world', wind: 'world', drift: 'world', sway: 'world' },
+    numbers: { life: range(7, 9), scale: { from: 0.3, to: 0.85, bias: 'low' }, startAngle: range(-25, 25), spin: range(-18, 18), opacity: range(0.5, 0.9), windSpeed: 110, windCarry: 0.9, windHeading: -8, sway: 10, swayRate: 0.35, swayHeading: 90, waverSpin: 14, waverSpinRate: 0.8 },
     ramps: { opacity: ramp([0, 0], [0.05, 1], [0.92, 1, 'ease'], [1, 0]) },
   }),
   type('wake-foam', 'Wake foam', soft('foam'), {
@@ -80,6 +84,9 @@ export const HARBOUR_TYPES: readonly ParticleType[] = [
 /** Down from behind, up in front: the way of the boat-hook's end, a third of a circle. */
 const SWING = { shapeRadius: 74, shapeArc: 150, shapeAngle: -20 }
 
+/** Two gusts in each pass. */
+const GUSTS: Lane = { from: 0.4, to: 2.2, seconds: 4, points: [{ at: 0, value: 0.1, ease: 'ease' }, { at: 0.18, value: 0.9, ease: 'ease' }, { at: 0.42, value: 0.05, ease: 'ease' }, { at: 0.62, value: 0.6, ease: 'ease' }, { at: 1, value: 0.1, ease: 'linear' }] }
+
 export const HARBOUR: readonly Effect[] = [
   effect('stove-fire', 'Stove fire', 17, 2, [
     emitter('stove-smoke-layer', 'Smoke', 'stove-smoke', { shape: 'ellipse', rhythm: 'jittered', layer: 'behind', numbers: { flow: 9, duration: 2, fan: 24, speed: range(40, 70), shapeWidth: 24, shapeHeight: 8, offsetY: -34 } }),
@@ -99,8 +106,8 @@ export const HARBOUR: readonly Effect[] = [
     23,
     4,
     [
-      emitter('seeds-far', 'Far seeds', 'seed', { shape: 'viewEdge', side: 'left', rhythm: 'random', order: 'byScale', layer: 'behind', numbers: { flow: 5, duration: 4, heading: 6, fan: 10, speed: range(60, 110), edgeDepth: 30, edgeOutset: 12 } }),
-      emitter('seeds-near', 'Near seeds', 'seed', { shape: 'viewEdge', side: 'left', rhythm: 'random', order: 'byScale', numbers: { flow: 2, duration: 4, heading: 10, fan: 16, speed: range(90, 150), edgeDepth: 40, edgeOutset: 16 } }),
+      emitter('seeds-far', 'Far seeds', 'seed', { lanes: { windSpeed: GUSTS }, shape: 'viewEdge', side: 'left', rhythm: 'random', order: 'byScale', layer: 'behind', numbers: { flow: 5, duration: 4, heading: 6, fan: 10, speed: range(60, 110), edgeDepth: 30, edgeOutset: 12 } }),
+      emitter('seeds-near', 'Near seeds', 'seed', { lanes: { windSpeed: GUSTS }, shape: 'viewEdge', side: 'left', rhythm: 'random', order: 'byScale', numbers: { flow: 2, duration: 4, heading: 10, fan: 16, speed: range(90, 150), edgeDepth: 40, edgeOutset: 16 } }),
     ],
     { numbers: { warmUp: 8 } },
   ),

@@ -3,6 +3,7 @@ import { emptyKit, type KitFile } from '@gliv/document'
 import { BLASTS, BLAST_TYPES, PALETTES } from './blasts.ts'
 import { EFFECTS, TYPES } from './effects.ts'
 import { HARBOUR, HARBOUR_TYPES } from './harbour.ts'
+import { MOTION, MOTION_TYPES, STAGES } from './motion.ts'
 import { PIXEL_SPRITES } from './pixel-art.ts'
 import { BIT_SPRITES, makeSheet, SOFT_SPRITES } from './sprites.ts'
 
@@ -18,11 +19,15 @@ export const makeDemo = (): KitFile => {
     kit.palettes[palette.id] = palette
     kit.paletteOrder.push(palette.id)
   }
-  for (const type of [...TYPES, ...BLAST_TYPES, ...HARBOUR_TYPES]) {
+  for (const stage of STAGES) {
+    kit.stages[stage.id] = stage
+    kit.stageOrder.push(stage.id)
+  }
+  for (const type of [...TYPES, ...BLAST_TYPES, ...HARBOUR_TYPES, ...MOTION_TYPES]) {
     kit.types[type.id] = type
     kit.typeOrder.push(type.id)
   }
-  for (const effect of [...EFFECTS, ...BLASTS, ...HARBOUR]) {
+  for (const effect of [...EFFECTS, ...BLASTS, ...HARBOUR, ...MOTION]) {
     kit.effects[effect.id] = effect
     kit.effectOrder.push(effect.id)
   }

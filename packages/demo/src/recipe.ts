@@ -1,6 +1,6 @@
 /** Short ways to write the demo's effects down. */
-import type { Burst, Effect, Emitter, ParticleType, Relay } from '@gliv/document'
-import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, sourceOfId, type Ease, type EmitterChoices, type Range, type Ramp, type TintRamp, type TypeChoices } from '@gliv/model'
+import { type Burst, type Effect, type Emitter, newRelay, type ParticleType, type Relay } from '@gliv/document'
+import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, sourceOfId, type Ease, type EmitterChoices, type PathPoint, type Range, type Ramp, type RelayTrigger, type TintRamp, type TypeChoices } from '@gliv/model'
 
 export const range = (from: number, to: number): Range => ({ from, to })
 export const fixed = (value: number): Range => ({ from: value, to: value })
@@ -14,7 +14,7 @@ export const tint = (...rows: readonly (readonly [number, string])[]): TintRamp 
   points: rows.map(([at, colour]) => ({ at, colour, ease: 'linear' as const })),
 })
 
-type TypeMore = Partial<Pick<ParticleType, keyof TypeChoices | 'palette'>> & {
+type TypeMore = Partial<Pick<ParticleType, keyof TypeChoices | 'palette' | 'mark'>> & {
   readonly pictures?: ParticleType['pictures']
   readonly numbers?: Partial<ParticleType['numbers']>
   readonly ramps?: Partial<ParticleType['ramps']>
@@ -42,6 +42,11 @@ export const burst = (id: string, at: number, count: number | Range, numbers: Pa
   eachPlace,
   numbers: { ...defaultsOf('burst'), burstAt: fixed(at), burstCount: typeof count === 'number' ? fixed(count) : count, ...numbers },
 })
+
+/** A point of a curved path with handles that mirror each other. */
+export const corner = (x: number, y: number, outX = 0, outY = 0): PathPoint => ({ x, y, inX: -outX, inY: -outY, outX, outY })
+
+export const relay = (to: string, trigger: RelayTrigger, numbers: Partial<Relay['numbers']> = {}, launch: Relay['launch'] = 'travel'): Relay => ({ ...newRelay(`${to}-${trigger}`, to), trigger, launch, numbers: { ...defaultsOf('relay'), ...numbers } })
 
 type EmitterMore = Partial<Pick<Emitter, keyof EmitterChoices | 'companionOf' | 'mask'>> & { readonly numbers?: Partial<Emitter['numbers']>; readonly bursts?: Burst[]; readonly relays?: Relay[] }
 

@@ -133,6 +133,10 @@ export const adviseKit = (kit: Kit): Problem[] =>
       const end = Math.max(steady ? delay + duration : 0, ...emitter.bursts.map((b) => delay + b.numbers.burstAt.to))
       const loop = effect.numbers.loopSeconds
       const advice: Problem[] = []
+      if (emitter.dormant) {
+        const woken = Object.values(effect.emitters).some((other) => other.relays.some((relay) => relay.emitter === emitter.id))
+        return woken || emitter.companionOf !== null ? [] : [{ place, message: 'it waits for a relay, but none hands over to it' }]
+      }
       if (effect.play === 'loop' && end > loop) advice.push({ place, message: `it emits until ${end} s but the effect loops every ${loop} s; what lies past that is cut` })
       if (emitter.companionOf === null && !steady && emitter.bursts.every((b) => b.numbers.burstCount.to === 0 && !b.eachPlace)) advice.push({ place, message: 'it has no flow and no bursts, so it sends out nothing' })
       return advice

@@ -37,7 +37,7 @@ describe('free handles', () => {
 describe('the preview of a placed effect', () => {
   const shown = (id: string, preview = STILL) => previewOptions(resolveEffect(kit, kit.effects[id]!, maskReader(() => pictures)), preview)
   it('leaves an effect as it is designed, but moves what emits along its way', () => {
-    expect(shown('pier-dust')).toEqual({ rotate: 0, scale: 1, mirror: false, tape: [] })
+    expect(shown('pier-dust')).toEqual({ rotate: 0, scale: 1, mirror: false, surfaces: [], tape: [] })
     const { tape } = shown('boat-wake')
     expect(tape![0]).toEqual({ tick: 0, do: 'move', x: 0, y: 0 })
     expect(Math.max(...tape!.map((e) => (e.do === 'move' ? e.x! : 0)))).toBeCloseTo(180, 0)
@@ -57,7 +57,7 @@ describe('sentences of shapes and choices', () => {
   it.each(SHAPE_KINDS)('%s has a sentence, rows and an outline that can be drawn', (shape) => {
     const made = { ...emitter, shape, mask: { sheet: 'pixels', frame: 0, part: 'area' as const, keepColours: true } }
     expect(whereSentence(made).length).toBeGreaterThan(0)
-    expect(GROUPS.find((g) => g.id === 'where')!.rows({ kit, emitter: made, type })).toContain('@shape')
+    expect(GROUPS.find((g) => g.id === 'where')!.rows({ kit, emitter: made, type, emitters: {} })).toContain('@shape')
     expect(outlineData(made, 2)).not.toContain('NaN')
   })
 

@@ -29,7 +29,7 @@ const EffectCard = ({ effect, kitId }: { effect: Effect; kitId: string }) => {
       </Link>
       <footer>
         <span>
-          {count} emitter{count === 1 ? '' : 's'} · {effect.play === 'loop' ? `loops every ${effect.numbers.loopSeconds} s` : effect.play !== 'once' ? PLAY_TEXTS[effect.play] : 'plays once'}
+          {count} emitter{count === 1 ? '' : 's'} · {effect.play === 'loop' ? `loops every ${effect.numbers.loopSeconds} s` : effect.play === 'period' ? `repeats every ${effect.numbers.periodSeconds} s` : effect.play !== 'once' ? PLAY_TEXTS[effect.play] : 'plays once'}
         </span>
         <IconButton aria-label={`Duplicate ${effect.name}`} title="Duplicate" onClick={() => edit(`Duplicate ${effect.name}`, (kit) => void duplicateEffect(kit, effect.id, makeId))}>
           <ContentCopy fontSize="inherit" />

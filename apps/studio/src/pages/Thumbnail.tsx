@@ -99,7 +99,7 @@ export const Thumbnail = ({ kit, effectId, pictures }: { kit: Kit; effectId: str
     const resolved = resolveEffect(kit, effect, maskReader(() => pictures))
     // An effect that the engine refuses has no picture; the editor says why.
     if (!canCompile(resolved)) return
-    const options = previewOptions(resolved, STILL)
+    const options = previewOptions(resolved, STILL, kit)
     const simulation = createSimulation(compile(resolved), options)
     const span = spanOf(resolved, simulation)
     const renderer = createRenderer(element, 'canvas2d')

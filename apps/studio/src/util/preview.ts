@@ -1,6 +1,6 @@
 /** How an effect is shown where no game moves it: its place on the stage and the way that it goes. Pure. */
 import { latestEndSeconds, type SimulationOptions } from '@gliv/engine'
-import type { ResolvedEffect, Tape, TapeEntry } from '@gliv/model'
+import type { ResolvedEffect, Surface, Tape, TapeEntry } from '@gliv/model'
 
 export const MOVES = ['auto', 'still', 'across', 'circle'] as const
 export type Move = (typeof MOVES)[number]
@@ -38,10 +38,31 @@ export interface Preview {
   readonly rotate: number
   readonly scale: number
   readonly mirror: boolean
+  /** Id of the kit's stage whose surfaces are there; `auto`: the first one, for effects that touch something. */
+  readonly stage: string
+}
+
+/** The stages of a kit. */
+export interface Stages {
+  readonly stages: Readonly<Record<string, { readonly surfaces: readonly Surface[] }>>
+  readonly stageOrder: readonly string[]
+}
+
+const NO_STAGES: Stages = { stages: {}, stageOrder: [] }
+const NO_SURFACES: readonly Surface[] = []
+
+/** Whether an effect has particles that surfaces mean something to. */
+export const touches = (effect: ResolvedEffect): boolean =>
+  effect.emitters.some(({ type }) => type.contact !== 'none' || (type.forces.includes('avoid') && type.avoids === 'surfaces')) || effect.parts.some((part) => part.choices.some((choice) => touches(choice.effect)))
+
+/** What an effect meets on the chosen stage. */
+export const surfacesOn = (effect: ResolvedEffect, preview: Preview, { stages, stageOrder }: Stages): readonly Surface[] => {
+  const id = preview.stage === 'auto' ? (touches(effect) ? stageOrder[0] : undefined) : preview.stage
+  return (id !== undefined ? stages[id]?.surfaces : undefined) ?? NO_SURFACES
 }
 
 /** As designed; what emits along its way is moved all the same. */
-export const STILL: Preview = { move: 'auto', rotate: 0, scale: 1, mirror: false }
+export const STILL: Preview = { move: 'auto', rotate: 0, scale: 1, mirror: false, stage: 'auto' }
 
 const movesOf = (move: Way, rate: number, seconds: number): TapeEntry[] => {
   const entries: TapeEntry[] = []
@@ -53,12 +74,13 @@ const movesOf = (move: Way, rate: number, seconds: number): TapeEntry[] => {
 }
 
 /** Options of a simulation that plays an effect as the preview says. Effects that need to move do so when nobody chose a way. */
-export const previewOptions = (effect: ResolvedEffect, preview: Preview): SimulationOptions => {
+export const previewOptions = (effect: ResolvedEffect, preview: Preview, stages: Stages = NO_STAGES): SimulationOptions => {
   const { rotate, scale, mirror } = preview
   const move = preview.move === 'auto' ? (needsMoving(effect) ? 'across' : 'still') : preview.move
-  const tape: TapeEntry[] = move === 'still' ? [] : movesOf(move, effect.rate, LONGEST)
+  // What repeats exactly stays where it is: a way would break it.
+  const tape: TapeEntry[] = move === 'still' || effect.play === 'period' ? [] : movesOf(move, effect.rate, LONGEST)
   if (effect.play === 'sustain') tape.push({ tick: Math.round((sustainStop(effect) + effect.numbers.sustainTo) * effect.rate), do: 'stop' })
-  return { rotate, scale, mirror, tape: tape.sort((a, b) => a.tick - b.tick) as Tape }
+  return { rotate, scale, mirror, surfaces: surfacesOn(effect, preview, stages), tape: tape.sort((a, b) => a.tick - b.tick) as Tape }
 }
 
 /** Whether an effect shows nothing unless it is moved. */

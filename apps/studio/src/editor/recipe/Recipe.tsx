@@ -75,7 +75,7 @@ const Group = memo(({ group, targets }: { group: GroupDefinition; targets: Sente
     const type = kit.types[targets.type]
     if (!emitter || !type) return EMPTY
     const partner = emitter.companionOf === null ? undefined : effect.emitters[emitter.companionOf]?.name
-    const subject = { kit, emitter, type, partner }
+    const subject = { kit, emitter, type, emitters: effect.emitters, partner }
     return JSON.stringify({ tokens: group.sentence(subject), rows: group.rows(subject) })
   }, EMPTY)
   const { tokens, rows } = JSON.parse(structure) as { tokens: ReturnType<GroupDefinition['sentence']>; rows: ReturnType<GroupDefinition['rows']> }

@@ -1,9 +1,10 @@
 /** Choices that belong to forces and contact. */
-import { AVOIDED, AXES, CENTRES, CHURN_SPACES, CONTACTS, type DirectedForce, FALLOFFS, RAIL_MODES, THRUST_ENDS, WAVER_KINDS, type WaverTarget, WIND_MODES } from '@gliv/model'
+import { AVOIDED, AXES, BLENDS, CENTRES, CHURN_SPACES, CONTACTS, type DirectedForce, FALLOFFS, RAIL_MODES, THRUST_ENDS, WAVER_KINDS, type WaverTarget, WIND_MODES } from '@gliv/model'
 import {
   AVOIDED_TEXTS, AXES_TEXTS, CENTRE_TEXTS, CHURN_SPACE_TEXTS, CONTACT_TEXTS, FALLOFF_TEXTS, RAIL_MODE_TEXTS, THRUST_END_TEXTS, WAVER_KIND_TEXTS, WAVER_TARGET_TEXTS, WIND_MODE_TEXTS,
 } from '../../texts/forces.ts'
-import { type ChoiceDefinition, ofType, optionsOf, typeOf, yesNo } from './choice.ts'
+import { BLEND_TEXTS } from '../../texts/kinds.ts'
+import { type ChoiceDefinition, emitterOf, ofType, optionsOf, typeOf, yesNo } from './choice.ts'
 
 const axesOf = (force: DirectedForce): ChoiceDefinition => ({
   title: 'Turns',
@@ -45,7 +46,20 @@ export const FORCE_CHOICES = {
   waverSpin: waver('spin'),
   waverScale: waver('scale'),
   waverOpacity: waver('opacity'),
+  markBlend: ofType('Blend', 'markBlend', BLENDS, BLEND_TEXTS),
   contact: ofType('At a surface', 'contact', CONTACTS, CONTACT_TEXTS),
+  dormant: {
+    title: 'Sends out',
+    help: 'A dormant emitter sends out only what relays ask for.',
+    options: yesNo('by itself', 'only for relays'),
+    current: (emitter) => (emitter.dormant ? 'yes' : 'no'),
+    apply: (kit, targets, value) => {
+      const effect = kit.effects[targets.effect]!
+      emitterOf(kit, targets).dormant = value === 'yes'
+      // Nobody can hand over to an emitter that sends out by itself.
+      if (value === 'no') for (const other of Object.values(effect.emitters)) other.relays = other.relays.filter((relay) => relay.emitter !== targets.emitter)
+    },
+  },
   endsOutside: {
     title: 'Off the view',
     options: yesNo('lives on', 'ends'),

@@ -1,6 +1,6 @@
 /** The Recipe's groups in working order: one definition each. */
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
-import { FILLS, type RampKind, type ShapeKind } from '@gliv/model'
+import { type Contact, FILLS, type RampKind, type ShapeKind } from '@gliv/model'
 import type { ReactNode } from 'react'
 import { AlongRows } from './AlongRows.tsx'
 import { BurstRows, AliveField } from './BurstRows.tsx'
@@ -10,10 +10,12 @@ import { forcesSentence } from './forces.ts'
 import { LaunchDial } from './HeadingDial.tsx'
 import { LayerField } from './LayerField.tsx'
 import { MaskRow } from './MaskRow.tsx'
+import { MarkRows } from './MarkRows.tsx'
 import { PictureRows } from './PictureRows.tsx'
+import { RelayRows } from './RelayRows.tsx'
 import type { Row } from './row.ts'
 import {
-  canFill, facingSentence, framesSentence, howManySentence, launchSentence, lifeSentence, lookSentence, opacitySentence, orderSentence, scaleSentence, tintSentence, type Token, whereSentence,
+  canFill, contactSentence, endSentence, facingSentence, framesSentence, howManySentence, launchSentence, lifeSentence, lookSentence, opacitySentence, orderSentence, relaySentence, scaleSentence, tintSentence, type Token, whereSentence,
 } from './sentences.ts'
 import type { SentenceTargets } from './targets.ts'
 import { TravelRows } from './TravelRows.tsx'
@@ -22,6 +24,8 @@ export interface Subject {
   readonly kit: Kit
   readonly emitter: Emitter
   readonly type: ParticleType
+  /** All emitters of the effect. */
+  readonly emitters: Readonly<Record<string, Emitter>>
   /** Name of the emitter that this one is a companion of. */
   readonly partner?: string | undefined
 }
@@ -57,6 +61,9 @@ const SHAPE_ROWS = {
   viewEdge: ['@side', 'edgeDepth', 'edgeOutset'],
   view: [],
 } as const satisfies Record<ShapeKind, readonly Row[]>
+
+const BOUNCING = ['bounce', 'friction', 'contactRadius'] as const
+const CONTACT_ROWS = { none: [], bounce: BOUNCING, slide: ['friction', 'contactRadius'], stick: ['contactRadius'], end: ['contactRadius'], loseLife: ['lifeLoss', ...BOUNCING] } as const satisfies Record<Contact, readonly Row[]>
 
 const SIZED: readonly ShapeKind[] = ['line', 'rectangle', 'circle', 'ellipse', 'ring', 'polygon', 'segment', 'viewEdge']
 const ORDERED = ['inOrder', 'eachOnce']
@@ -126,6 +133,15 @@ export const GROUPS: readonly GroupDefinition[] = [
     before: (targets) => <LaunchDial targets={targets} />,
     partnerOwns: true,
   },
+  {
+    id: 'relays',
+    band: 'emitter',
+    title: 'Relays',
+    sentence: ({ kit, emitter, emitters }) => relaySentence(emitter, emitters, kit.effects),
+    rows: () => ['@dormant'],
+    after: (targets) => <RelayRows targets={targets} />,
+    partnerOwns: true,
+  },
   { id: 'order', band: 'emitter', title: 'Order', sentence: ({ emitter }) => orderSentence(emitter), rows: () => ['@order'], after: (targets) => <LayerField targets={targets} /> },
   { id: 'life', band: 'type', title: 'Life', sentence: ({ type }) => lifeSentence(type), rows: ({ type }) => ['@lifeMode', ...(type.lifeMode === 'range' ? (['life'] as const) : [])] },
   {
@@ -165,6 +181,21 @@ export const GROUPS: readonly GroupDefinition[] = [
   },
   { id: 'opacity', band: 'type', title: 'Opacity', sentence: ({ type }) => opacitySentence(type), rows: (subject) => valueRows('opacity', subject), ramp: 'opacity' },
   { id: 'forces', band: 'type', title: 'Forces', sentence: ({ type }) => forcesSentence(type), rows: () => [], after: (targets) => <ForceRows targets={targets} /> },
+  {
+    id: 'contact',
+    band: 'type',
+    title: 'Contact',
+    sentence: ({ type }) => contactSentence(type),
+    rows: ({ type }) => ['@contact', ...CONTACT_ROWS[type.contact]],
+    after: (targets) => <MarkRows targets={targets} />,
+  },
+  {
+    id: 'end',
+    band: 'type',
+    title: 'End',
+    sentence: ({ type }) => endSentence(type),
+    rows: ({ type }) => ['slowEnd', '@endsOutside', ...(type.endsOutside ? (['outsideBy'] as const) : [])],
+  },
   {
     id: 'facing',
     band: 'type',

@@ -5,6 +5,8 @@
 import type { Burst, Emitter, ParticleType } from '@gliv/document'
 import type { PropertyId, Range, ShapeKind } from '@gliv/model'
 import { AIM_TEXTS, ANCHOR_TEXTS, directionWord, FILL_TEXTS, FRAME_CHOICE_TEXTS, ORDER_TEXTS, PLACEMENT_TEXTS, SHAPE_TEXTS, SIDE_TEXTS, SPACE_TEXTS, TINT_PICK_TEXTS } from '../../texts/kinds.ts'
+import { CONTACT_TEXTS } from '../../texts/forces.ts'
+import { RELAY_TRIGGER_TEXTS } from '../../texts/relays.ts'
 import type { MenuChoice } from './choices.ts'
 
 export type Choice = MenuChoice | 'frame'
@@ -34,6 +36,7 @@ const burstTokens = (burst: Burst): Token[] => {
 export const howManySentence = (emitter: Emitter, partner?: string): Token[] => {
   if (partner !== undefined) return [words('one with each particle of '), choice('companion', partner)]
   const { flow, flowPerPx, minimum } = emitter.numbers
+  if (emitter.dormant) return [words('only what relays ask for')]
   const tokens: Token[] = []
   if (flow > 0) tokens.push(number('flow'))
   if (flowPerPx > 0) tokens.push(words(tokens.length > 0 ? ' and ' : ''), number('flowPerPx'), words(' travelled'))
@@ -133,4 +136,28 @@ export const facingSentence = (type: ParticleType): Token[] => {
   if (!none(spin)) add(words('spins '), number('spin'))
   if (stretch !== 0) add(words('stretched '), number('stretch'), ...(type.anchor === 'centre' ? [] : [words(' '), choice('anchor', ANCHOR_TEXTS[type.anchor])]))
   return tokens.length > 0 ? tokens : [words('as drawn')]
+}
+
+/** What happens at surfaces, and what stays there. */
+export const contactSentence = (type: ParticleType): Token[] => {
+  const { contact, mark, numbers } = type
+  if (contact === 'none') return [words('touches nothing')]
+  const tokens: Token[] = [choice('contact', CONTACT_TEXTS[contact])]
+  if (contact === 'bounce' || contact === 'loseLife') tokens.push(words(', '), number('bounce'))
+  if (mark) tokens.push(words(numbers.markFade > 0 ? ', leaves marks for ' : ', leaves marks'), ...(numbers.markFade > 0 ? [number('markFade')] : []))
+  return tokens
+}
+
+/** What ends a particle besides its life. */
+export const endSentence = (type: ParticleType): Token[] => {
+  const tokens: Token[] = [words('when its life is over')]
+  if (type.numbers.slowEnd > 0) tokens.push(words(', below '), number('slowEnd'))
+  if (type.endsOutside) tokens.push(words(', '), choice('endsOutside', 'off the view'))
+  return tokens
+}
+
+/** What an emitter's particles hand over to. */
+export const relaySentence = (emitter: Emitter, emitters: Readonly<Record<string, Emitter>>, effects: Readonly<Record<string, { readonly name: string }>>): Token[] => {
+  const said = emitter.relays.map((relay) => `${RELAY_TRIGGER_TEXTS[relay.trigger]} to ${relay.emitter !== null ? (emitters[relay.emitter]?.name ?? '') : (effects[relay.effect ?? '']?.name ?? '')}`)
+  return [...(emitter.dormant ? [choice('dormant', said.length > 0 ? 'waits for a relay; ' : 'waits for a relay')] : []), ...(said.length > 0 ? [words(said.join(', '))] : emitter.dormant ? [] : [words('hands over to nothing')])]
 }

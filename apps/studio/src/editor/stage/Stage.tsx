@@ -10,6 +10,7 @@ import { readMask } from '../../store/masks.ts'
 import { takeInputTime } from '../../util/inputTime.ts'
 import { useDriver, useEffectId } from '../context.ts'
 import { Handles } from './Handles.tsx'
+import { Surfaces } from './Surfaces.tsx'
 import { setCamera, useCamera } from './camera.ts'
 import { renderSheetsOf } from './sheetImages.ts'
 import { StageDriver } from './driver.ts'
@@ -30,7 +31,7 @@ export const useStageDriver = (effectId: string): { driver: StageDriver | null; 
     const effect = kit?.effects[effectId]
     if (!kit || !effect) return
     driver.onRefusal = (notice) => useDocument.setState({ notice })
-    driver.setPreview(useSession.getState().preview)
+    driver.setPreview(useSession.getState().preview, kit)
     driver.open(resolveEffect(kit, effect, readMask))
     if (useSession.getState().playing) driver.play()
     Object.assign(globalThis, { glivStage: driver })
@@ -67,7 +68,8 @@ const useSheets = (driver: StageDriver | null): void => {
 const useSessionInDriver = (driver: StageDriver | null): void => {
   const solo = useSession((s) => s.solo)
   const { loop, speed, ground, preview } = useSession()
-  useEffect(() => driver?.setPreview(preview), [driver, preview])
+  const stages = useDocument((s) => s.kit?.stages)
+  useEffect(() => driver?.setPreview(preview, useDocument.getState().kit ?? undefined), [driver, preview, stages])
   useEffect(() => {
     if (!driver) return
     driver.loop = loop
@@ -86,7 +88,7 @@ const useSessionInDriver = (driver: StageDriver | null): void => {
 
 const shownBounds = (driver: StageDriver): Box => {
   const { effect } = driver.simulation!.program
-  return boundsOf(effect, previewOptions(effect, useSession.getState().preview))
+  return boundsOf(effect, previewOptions(effect, useSession.getState().preview, useDocument.getState().kit ?? undefined))
 }
 
 /** Keeps the canvas as large as its box and frames the effect when it is opened. */
@@ -159,6 +161,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
     <div className="mat">
       <div className="stage" ref={frame} data-testid="stage">
         <canvas ref={canvasRef} aria-label="Stage" />
+        {driver && <Surfaces camera={camera} />}
         {driver && <Axes camera={camera} />}
         {driver && handles && <Handles camera={camera} />}
       </div>

@@ -5,7 +5,7 @@
 import { compile, createSimulation, type Shown, type Simulation, updateSimulation } from '@gliv/engine'
 import { Refusal, type ResolvedEffect } from '@gliv/model'
 import { createRenderer, type Camera, type Renderer, type RenderSheet } from '@gliv/player'
-import { type Preview, previewOptions, shownEnd, STILL } from '../../util/preview.ts'
+import { type Preview, previewOptions, shownEnd, type Stages, STILL, touches } from '../../util/preview.ts'
 
 /** Longest stretch that is caught up in one picture, in seconds: after a hidden tab, play goes on from there. */
 const CATCH_UP_SECONDS = 1
@@ -33,8 +33,10 @@ export interface Playback {
 }
 
 /** What the tape of a preview depends on. */
-const tapeKey = ({ play, rate, numbers, emitters }: ResolvedEffect): string =>
-  [play, rate, numbers.warmUp, numbers.sustainFrom, numbers.sustainTo, emitters.some((e) => e.numbers.flowPerPx > 0 && !e.travel)].join(' ')
+const tapeKey = (effect: ResolvedEffect): string => {
+  const { play, rate, numbers, emitters, backwards } = effect
+  return [backwards, play, rate, numbers.warmUp, numbers.sustainFrom, numbers.sustainTo, emitters.some((e) => e.numbers.flowPerPx > 0 && !e.travel), touches(effect)].join(' ')
+}
 
 export class StageDriver {
   readonly canvas: HTMLCanvasElement
@@ -50,6 +52,7 @@ export class StageDriver {
   timings: EditTiming[] | null = null
   #simulation: Simulation | null = null
   #preview: Preview = STILL
+  #stages: Stages | undefined
   #playing = false
   #seconds = 0
   #request = 0
@@ -104,12 +107,13 @@ export class StageDriver {
   }
 
   #start(effect: ResolvedEffect): Simulation {
-    return createSimulation(compile(effect), previewOptions(effect, this.#preview))
+    return createSimulation(compile(effect), previewOptions(effect, this.#preview, this.#stages))
   }
 
-  /** Places the effect otherwise, at the present moment. */
-  setPreview(preview: Preview): void {
+  /** Places the effect otherwise, or on another stage, at the present moment. */
+  setPreview(preview: Preview, stages?: Stages): void {
     this.#preview = preview
+    this.#stages = stages
     const old = this.#simulation
     if (!old) return
     this.#guard(() => {

@@ -46,7 +46,9 @@ export const Bars = ({ emitterId, seconds, width }: { emitterId: string; seconds
   const perPixel = seconds / Math.max(1, width)
   const move = useTimeDrag(emitterId, 'Delay', perPixel, (draft, before, by, fine) => void (draft.numbers.delay = snap(before.numbers.delay + by, fine)))
   const stretch = useTimeDrag(emitterId, 'Duration', perPixel, (draft, before, by, fine) => void (draft.numbers.duration = snap(before.numbers.duration + by, fine)))
+  const dormant = useShown((_, effect) => effect.emitters[emitterId]?.dormant ?? false, false)
   if (!text) return <div className="track-time" />
+  if (dormant) return <div className="track-time track-note">waits for relays</div>
   const { start, emissionEnd, latestEnd, bursts, steady } = JSON.parse(text) as ReturnType<typeof trackTimes> & { bursts: ReturnType<typeof burstMarks>; steady: boolean }
   const x = (s: number): number => (s / seconds) * width
   return (

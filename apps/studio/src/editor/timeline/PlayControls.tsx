@@ -1,8 +1,10 @@
+import Checkbox from '@mui/material/Checkbox'
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
 import Tune from '@mui/icons-material/Tune'
 import IconButton from '@mui/material/IconButton'
 import Popover from '@mui/material/Popover'
+import type { Effect } from '@gliv/document'
 import { PLAYS, type Play, type PropertyId } from '@gliv/model'
 import { useState } from 'react'
 import { PropertyRow } from '../../controls/PropertyRow.tsx'
@@ -10,16 +12,19 @@ import { ValueText } from '../../controls/ValueText.tsx'
 import { edit } from '../../store/document.ts'
 import { PLAY_TEXTS } from '../../texts/kinds.ts'
 import { useEffectId, useShown } from '../context.ts'
+import { PartRows } from './PartRows.tsx'
 
 /** Times of the effect that are seldom touched. */
 const EffectMenu = () => {
   const effectId = useEffectId()
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const sustains = useShown((_, effect) => effect.play === 'sustain', false)
+  const canTurn = useShown((_, effect) => effect.play === 'once' || effect.play === 'period', false)
+  const backwards = useShown((_, effect) => effect.backwards, false)
   const rows: readonly PropertyId[] = [...(sustains ? (['sustainFrom', 'sustainTo'] as const) : []), 'warmUp', 'timeScale', 'jumpPx']
   return (
     <>
-      <IconButton aria-label="Times of the effect" title="Warm-up, time scale and more" onClick={(event) => setAnchor(event.currentTarget)}>
+      <IconButton aria-label="Times of the effect" title="Warm-up, time scale, parts and more" onClick={(event) => setAnchor(event.currentTarget)}>
         <Tune fontSize="small" />
       </IconButton>
       <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'top', horizontal: 'left' }} transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
@@ -27,10 +32,23 @@ const EffectMenu = () => {
           {rows.map((id) => (
             <PropertyRow key={id} target={{ owner: 'effect', effect: effectId }} id={id} />
           ))}
+          {canTurn && (
+            <label className="check-row" title="From the last tick to the first: what flew apart comes together">
+              <Checkbox size="small" checked={backwards} onChange={(event) => edit(event.target.checked ? 'Play backwards' : 'Play forwards', (kit) => void (kit.effects[effectId]!.backwards = event.target.checked))} /> plays backwards
+            </label>
+          )}
+          <h3>Parts</h3>
+          <PartRows />
         </div>
       </Popover>
     </>
   )
+}
+
+/** Only what plays once or repeats exactly can play backwards. */
+const setPlay = (effect: Effect, play: Play): void => {
+  effect.play = play
+  if (play !== 'once' && play !== 'period') effect.backwards = false
 }
 
 /** How the effect itself plays; unlike the transport's repeat this is part of the document. */
@@ -45,7 +63,7 @@ export const PlayControls = () => {
         value={play}
         disableUnderline
         inputProps={{ 'aria-label': 'How the effect plays' }}
-        onChange={(event) => edit(`Effect ${PLAY_TEXTS[event.target.value as Play]}`, (kit) => void (kit.effects[effectId]!.play = event.target.value as Play))}
+        onChange={(event) => edit(`Effect ${PLAY_TEXTS[event.target.value as Play]}`, (kit) => setPlay(kit.effects[effectId]!, event.target.value as Play))}
       >
         {PLAYS.map((p) => (
           <MenuItem key={p} value={p} dense>
@@ -53,6 +71,11 @@ export const PlayControls = () => {
           </MenuItem>
         ))}
       </Select>
+      {play === 'period' && (
+        <>
+          every <ValueText target={{ owner: 'effect', effect: effectId }} id="periodSeconds" />
+        </>
+      )}
       {play === 'loop' && (
         <>
           every <ValueText target={{ owner: 'effect', effect: effectId }} id="loopSeconds" />

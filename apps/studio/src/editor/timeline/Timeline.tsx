@@ -14,7 +14,8 @@ import { PlayControls } from './PlayControls.tsx'
 import { useDriver, useEffectId, useShown } from '../context.ts'
 import { fitStage, isInView } from '../stage/Stage.tsx'
 import { stepBy } from '../transport/Transport.tsx'
-import { markSpacing, rulerSeconds } from './scale.ts'
+import { markSpacing, passSeconds, rulerSeconds } from './scale.ts'
+import { PartTracks } from './PartTracks.tsx'
 import { Track } from './Track.tsx'
 
 const NO_EMITTERS: readonly string[] = []
@@ -64,7 +65,7 @@ const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
   const driver = useDriver()
   const ruler = useRef<HTMLDivElement>(null)
   const head = useRef<HTMLDivElement>(null)
-  const loop = useShown((_, effect) => (effect.play === 'loop' ? effect.numbers.loopSeconds : 0), 0)
+  const loop = useShown((_, effect) => passSeconds(effect), 0)
   useEffect(
     () =>
       driver?.subscribe((p) => {
@@ -123,6 +124,7 @@ export const Timeline = () => {
             ))}
           </SortableContext>
         </DndContext>
+        <PartTracks seconds={seconds} width={width} />
         {shown.length === 0 && <p className="empty-note">No emitter yet. “+ Emitter” starts one.</p>}
       </div>
     </section>

@@ -1,5 +1,5 @@
 /** From seconds to pixels on the effect's timeline. Pure. */
-import type { Effect, Kit } from '@gliv/document'
+import type { Effect, Kit, Part } from '@gliv/document'
 import { emitterEndSeconds, longestLife } from '@gliv/engine'
 
 /** Seconds at which an emitter stops sending out, and the last moment one of its particles can live. */
@@ -7,17 +7,29 @@ export const trackTimes = (kit: Kit, effect: Effect, emitterId: string): { start
   const own = effect.emitters[emitterId]!
   // A companion's times are its partner's.
   const emitter = (own.companionOf !== null && effect.emitters[own.companionOf]) || own
+  if (emitter.dormant) return { start: 0, emissionEnd: 0, latestEnd: 0 }
   const { delay } = emitter.numbers
-  const cut = effect.play === 'loop' ? effect.numbers.loopSeconds : Infinity
+  const cut = passSeconds(effect) || Infinity
   const emissionEnd = Math.min(cut, emitterEndSeconds(emitter))
   const type = kit.types[emitter.type]
   return { start: delay, emissionEnd, latestEnd: emissionEnd + (type ? longestLife({ ...emitter, type }) : 0) }
 }
 
+/** Length of one repeat in seconds; 0 when there is none. */
+export const passSeconds = ({ play, numbers }: Pick<Effect, 'play' | 'numbers'>): number => (play === 'loop' ? numbers.loopSeconds : play === 'period' ? numbers.periodSeconds : 0)
+
+/** When a part begins, and by when the longest of its effects is over. */
+export const partTimes = (kit: Kit, part: Part): { start: number; end: number } => {
+  const { partAt, partTime } = part.numbers
+  const longest = Math.max(0, ...part.effects.map(({ effect }) => (kit.effects[effect] ? lastOf(kit, kit.effects[effect]) : 0)))
+  return { start: partAt, end: partAt + longest / partTime }
+}
+
+const lastOf = (kit: Kit, effect: Effect): number => Math.max(0, ...effect.emitterOrder.map((id) => trackTimes(kit, effect, id).latestEnd), ...effect.parts.map((part) => partTimes(kit, part).end))
+
 /** Length that the ruler shows, in seconds: everything, and a little more. */
 export const rulerSeconds = (kit: Kit, effect: Effect): number => {
-  const ends = effect.emitterOrder.map((id) => trackTimes(kit, effect, id).latestEnd)
-  return Math.max(0.5, effect.play === 'loop' ? effect.numbers.loopSeconds : 0, ...ends) * 1.06
+  return Math.max(0.5, passSeconds(effect), lastOf(kit, effect)) * 1.06
 }
 
 /** Marks on a round grid: the spacing in seconds at which labels stay `least` px apart. */

@@ -7,6 +7,7 @@ import Select from '@mui/material/Select'
 import { useState } from 'react'
 import { TypedField } from '../../controls/TypedField.tsx'
 import { setSession, useSession } from '../../store/session.ts'
+import { StageRows } from './StageRows.tsx'
 import { type Move, MOVES, type Preview, STILL } from '../../util/preview.ts'
 
 const MOVE_TEXTS = { auto: 'moves when it has to', still: 'stays where it is', across: 'goes across', circle: 'goes in a circle' } as const satisfies Record<Move, string>
@@ -25,7 +26,7 @@ export const PreviewMenu = () => {
   const changed = JSON.stringify(preview) !== JSON.stringify(STILL)
   return (
     <>
-      <Button size="small" startIcon={<OpenWith fontSize="small" />} className={changed ? 'notched' : ''} title="Move, turn, scale and mirror the effect on the stage; the effect itself stays as it is" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button size="small" startIcon={<OpenWith fontSize="small" />} className={changed ? 'notched' : ''} title="Move, turn, scale and mirror the effect, and choose what it meets; the effect itself stays as it is" onClick={(event) => setAnchor(event.currentTarget)}>
         Placed
       </Button>
       <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }} transformOrigin={{ vertical: 'top', horizontal: 'right' }}>
@@ -56,6 +57,7 @@ export const PreviewMenu = () => {
             <span>Mirrored</span>
             <Checkbox size="small" aria-label="Mirrored" checked={preview.mirror} onChange={(event) => set({ mirror: event.target.checked })} />
           </label>
+          <StageRows />
           <Button disabled={!changed} onClick={() => set(STILL)}>
             As designed
           </Button>

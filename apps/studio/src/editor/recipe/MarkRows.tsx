@@ -1,0 +1,60 @@
+import Add from '@mui/icons-material/Add'
+import Close from '@mui/icons-material/Close'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import { useState } from 'react'
+import { edit } from '../../store/document.ts'
+import { useShown } from '../context.ts'
+import { AnyRow } from './AnyRow.tsx'
+import { FrameCell, FrameMenu } from './FrameMenu.tsx'
+import type { Row } from './row.ts'
+import type { SentenceTargets } from './targets.ts'
+
+const ROWS: readonly Row[] = ['markScale', 'markAngle', 'markOpacity', 'markTint', '@markBlend', 'markFade', 'markCap']
+
+/** What a hit leaves on the surface: the frames that it draws from, and how it looks. */
+export const MarkRows = ({ targets }: { targets: SentenceTargets }) => {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const touches = useShown((kit) => (kit.types[targets.type]?.contact ?? 'none') !== 'none', false)
+  const mark = useShown((kit) => kit.types[targets.type]?.mark ?? null, null)
+  if (!touches) return null
+  const set = (label: string, next: { sheet: string; frames: number[] } | null): void => edit(label, (kit) => void (kit.types[targets.type]!.mark = next))
+  const choose = (sheet: string, frame: number, name: string): void => {
+    set(`Mark: ${name}`, mark && mark.sheet === sheet && !mark.frames.includes(frame) ? { sheet, frames: [...mark.frames, frame] } : { sheet, frames: [frame] })
+    setAnchor(null)
+  }
+  return (
+    <section className="force marks">
+      <header>
+        <span>Marks</span>
+        {mark && (
+          <IconButton aria-label="Leave no marks" onClick={() => set('Leave no marks', null)}>
+            <Close fontSize="inherit" />
+          </IconButton>
+        )}
+      </header>
+      {mark ? (
+        <>
+          <span className="picture-frames">
+            {mark.frames.map((frame) => (
+              <button key={frame} type="button" className="clip-frame" disabled={mark.frames.length === 1} title={mark.frames.length > 1 ? 'Take this frame out' : 'The only frame'} aria-label={`Frame ${frame} of the mark`} onClick={() => set('Take a frame of the mark out', { ...mark, frames: mark.frames.filter((f) => f !== frame) })}>
+                <FrameCell sheetId={mark.sheet} frame={frame} size={26} />
+              </button>
+            ))}
+            <IconButton aria-label="Add a frame to the mark" title="One of the frames is drawn for each mark" onClick={(event) => setAnchor(event.currentTarget)}>
+              <Add fontSize="inherit" />
+            </IconButton>
+          </span>
+          {ROWS.map((row) => (
+            <AnyRow key={row} row={row} targets={targets} />
+          ))}
+        </>
+      ) : (
+        <Button startIcon={<Add />} title="Each hit leaves a picture on the surface" onClick={(event) => setAnchor(event.currentTarget)}>
+          Leave marks
+        </Button>
+      )}
+      <FrameMenu anchor={anchor} chosen={mark?.frames.map((frame) => ({ sheet: mark.sheet, frame })) ?? []} onClose={() => setAnchor(null)} onChoose={choose} />
+    </section>
+  )
+}

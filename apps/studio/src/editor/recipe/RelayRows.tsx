@@ -1,0 +1,136 @@
+import Add from '@mui/icons-material/Add'
+import Close from '@mui/icons-material/Close'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import MenuItem from '@mui/material/MenuItem'
+import Select from '@mui/material/Select'
+import { addRelay, effectsWithin, newRelay, type Relay } from '@gliv/document'
+import { type PropertyId, RELAY_LAUNCHES, RELAY_TRIGGERS, type RelayTrigger } from '@gliv/model'
+import { PropertyRow } from '../../controls/PropertyRow.tsx'
+import { edit } from '../../store/document.ts'
+import { makeId } from '../../store/ids.ts'
+import { select } from '../../store/session.ts'
+import { RELAY_LAUNCH_TEXTS, RELAY_TRIGGER_TEXTS } from '../../texts/relays.ts'
+import { useShown } from '../context.ts'
+import { type SentenceTargets, targetOf } from './targets.ts'
+
+/** The number that belongs to a trigger. */
+const TRIGGER_NUMBERS = { birth: [], end: [], contact: [], everyPx: ['relayPx'], everySeconds: ['relaySeconds'], slow: ['relaySlow'] } as const satisfies Record<RelayTrigger, readonly PropertyId[]>
+
+interface Option {
+  readonly value: string
+  readonly label: string
+}
+
+/** A menu of words in a row. */
+const WordRow = ({ title, value, options, onChange }: { title: string; value: string; options: readonly Option[]; onChange: (value: string) => void }) => (
+  <div className="choice-row">
+    <span className="row-label">{title}</span>
+    <Select size="small" variant="standard" value={value} inputProps={{ 'aria-label': title }} onChange={(event) => onChange(event.target.value)}>
+      {options.map((option) => (
+        <MenuItem key={option.value} value={option.value} dense>
+          {option.label}
+        </MenuItem>
+      ))}
+    </Select>
+  </div>
+)
+
+/** Dormant emitters and effects that can be handed over to; `e:` and `x:` tell them apart. */
+const useReceivers = (targets: SentenceTargets): readonly Option[] => {
+  const text = useShown((kit, effect) => {
+    const emitters = Object.values(effect.emitters).filter((e) => e.dormant && e.companionOf === null).map((e) => ({ value: `e:${e.id}`, label: e.name }))
+    const effects = kit.effectOrder
+      .map((id) => kit.effects[id]!)
+      .filter((e) => e.id !== targets.effect && e.play === 'once' && !effectsWithin(kit, e.id).has(targets.effect))
+      .map((e) => ({ value: `x:${e.id}`, label: `effect: ${e.name}` }))
+    return JSON.stringify([...emitters, ...effects])
+  }, '[]')
+  return JSON.parse(text) as Option[]
+}
+
+const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets }) => {
+  const text = useShown((_, effect) => {
+    const relay = effect.emitters[targets.emitter]?.relays.find((r) => r.id === id)
+    return relay ? JSON.stringify({ trigger: relay.trigger, launch: relay.launch, to: relay.emitter === null ? `x:${relay.effect}` : `e:${relay.emitter}` }) : ''
+  }, '')
+  const receivers = useReceivers(targets)
+  if (!text) return null
+  const { trigger, launch, to } = JSON.parse(text) as { trigger: RelayTrigger; launch: Relay['launch']; to: string }
+  const change = (label: string, recipe: (relay: Relay) => void): void =>
+    edit(label, (kit) => {
+      const relay = kit.effects[targets.effect]!.emitters[targets.emitter]!.relays.find((r) => r.id === id)
+      if (relay) recipe(relay)
+    })
+  const effect = to.startsWith('x:')
+  const rows: PropertyId[] = [...TRIGGER_NUMBERS[trigger], 'relayCount', 'relayChance', 'relayDelay', ...(effect ? (['relayInstances'] as const) : (['relayVelocity', 'relayTint', 'relayScale'] as const))]
+  return (
+    <section className="force" data-relay={id}>
+      <header>
+        <span>Relay</span>
+        <IconButton
+          aria-label="Remove this relay"
+          onClick={() =>
+            edit('Remove a relay', (kit) => {
+              const emitter = kit.effects[targets.effect]!.emitters[targets.emitter]!
+              emitter.relays = emitter.relays.filter((r) => r.id !== id)
+            })
+          }
+        >
+          <Close fontSize="inherit" />
+        </IconButton>
+      </header>
+      <WordRow title="When" value={trigger} options={RELAY_TRIGGERS.map((value) => ({ value, label: RELAY_TRIGGER_TEXTS[value] }))} onChange={(value) => change(`Relay ${RELAY_TRIGGER_TEXTS[value as RelayTrigger]}`, (relay) => void (relay.trigger = value as RelayTrigger))} />
+      <WordRow
+        title="Hands over to"
+        value={to}
+        options={receivers}
+        onChange={(value) =>
+          change('Hand over to another', (relay) => {
+            relay.emitter = value.startsWith('e:') ? value.slice(2) : null
+            relay.effect = value.startsWith('x:') ? value.slice(2) : null
+          })
+        }
+      />
+      <WordRow title="Headings from" value={launch} options={RELAY_LAUNCHES.map((value) => ({ value, label: RELAY_LAUNCH_TEXTS[value] }))} onChange={(value) => change('Headings of a relay', (relay) => void (relay.launch = value as Relay['launch']))} />
+      {rows.map((row) => (
+        <PropertyRow key={row} target={targetOf(targets, row, id)} id={row} />
+      ))}
+      {!effect && (
+        <Button size="small" onClick={() => select(targets.effect, to.slice(2))}>
+          Show {receivers.find((r) => r.value === to)?.label}
+        </Button>
+      )}
+    </section>
+  )
+}
+
+/** What this emitter's particles hand over to, and when. A dormant emitter sends out only that way. */
+export const RelayRows = ({ targets }: { targets: SentenceTargets }) => {
+  const ids = useShown((_, effect) => effect.emitters[targets.emitter]?.relays.map((r) => r.id).join(' ') ?? '', '')
+  const receivers = useReceivers(targets)
+  return (
+    <div className="force-rows">
+      {ids.split(' ').filter(Boolean).map((id) => (
+        <RelaySection key={id} id={id} targets={targets} />
+      ))}
+      <Button startIcon={<Add />} title="Adds a dormant emitter that these particles set off" onClick={() => edit('Add a relay to a new emitter', (kit) => void addRelay(kit, targets.effect, targets.emitter, makeId))}>
+        Hand over to a new emitter
+      </Button>
+      {receivers.length > 0 && (
+        <Button
+          startIcon={<Add />}
+          onClick={() =>
+            edit('Add a relay', (kit) => {
+              const [first] = receivers
+              const relay = newRelay(makeId('relay'), first!.value.slice(2))
+              kit.effects[targets.effect]!.emitters[targets.emitter]!.relays.push(first!.value.startsWith('e:') ? relay : { ...relay, emitter: null, effect: first!.value.slice(2) })
+            })
+          }
+        >
+          Hand over to one there is
+        </Button>
+      )}
+    </div>
+  )
+}

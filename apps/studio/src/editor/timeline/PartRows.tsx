@@ -1,0 +1,112 @@
+import Add from '@mui/icons-material/Add'
+import Close from '@mui/icons-material/Close'
+import Visibility from '@mui/icons-material/Visibility'
+import VisibilityOff from '@mui/icons-material/VisibilityOff'
+import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import IconButton from '@mui/material/IconButton'
+import MenuItem from '@mui/material/MenuItem'
+import Select from '@mui/material/Select'
+import { effectsWithin, newPart, type Part } from '@gliv/document'
+import type { PropertyId } from '@gliv/model'
+import { PropertyRow } from '../../controls/PropertyRow.tsx'
+import { TypedField } from '../../controls/TypedField.tsx'
+import { edit } from '../../store/document.ts'
+import { makeId } from '../../store/ids.ts'
+import { useEffectId, useShown } from '../context.ts'
+
+const NUMBERS: readonly PropertyId[] = ['partAt', 'partX', 'partY', 'partRotate', 'partScale', 'partTime']
+
+const readWeight = (text: string): number | null => {
+  const value = Number(text.replace(',', '.'))
+  return text.trim() !== '' && value > 0 && value <= 1e6 ? value : null
+}
+
+interface Choice {
+  readonly id: string
+  readonly name: string
+}
+
+/** Effects that can be inside this one: they play once, and do not play it themselves. */
+const useInnerEffects = (): readonly Choice[] => {
+  const effectId = useEffectId()
+  const text = useShown((kit) => JSON.stringify(kit.effectOrder.map((id) => kit.effects[id]!).filter((e) => e.id !== effectId && e.play === 'once' && !effectsWithin(kit, e.id).has(effectId)).map(({ id, name }) => ({ id, name }))), '[]')
+  return JSON.parse(text) as Choice[]
+}
+
+const PartSection = ({ id, choices }: { id: string; choices: readonly Choice[] }) => {
+  const effectId = useEffectId()
+  const part = useShown<Part | null>((_, effect) => effect.parts.find((p) => p.id === id) ?? null, null)
+  if (!part) return null
+  const change = (label: string, recipe: (part: Part) => void): void =>
+    edit(label, (kit) => {
+      const found = kit.effects[effectId]!.parts.find((p) => p.id === id)
+      if (found) recipe(found)
+    })
+  return (
+    <section className="force" data-part={id}>
+      <header>
+        <span>{part.effects.length > 1 ? 'One of' : 'Part'}</span>
+        <span className="force-tools">
+          <IconButton aria-label={part.muted ? 'Show this part' : 'Mute this part'} aria-pressed={part.muted} onClick={() => change('Mute or unmute a part', (p) => void (p.muted = !p.muted))}>
+            {part.muted ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />}
+          </IconButton>
+          <IconButton aria-label="Remove this part" onClick={() => edit('Remove a part', (kit) => void (kit.effects[effectId]!.parts = kit.effects[effectId]!.parts.filter((p) => p.id !== id)))}>
+            <Close fontSize="inherit" />
+          </IconButton>
+        </span>
+      </header>
+      {part.effects.map((choice, i) => (
+        <div key={i} className="part-choice">
+          <Select size="small" variant="standard" value={choice.effect} inputProps={{ 'aria-label': `Effect ${i + 1} of the part` }} onChange={(event) => change('Another effect in a part', (p) => void (p.effects[i]!.effect = event.target.value))}>
+            {choices.map(({ id: value, name }) => (
+              <MenuItem key={value} value={value} dense>
+                {name}
+              </MenuItem>
+            ))}
+          </Select>
+          {part.effects.length > 1 && (
+            <>
+              <label>
+                weight <TypedField label={`Weight of effect ${i + 1}`} shown={String(choice.weight)} read={readWeight} hint="Type a number over 0" onCommit={(weight) => change('Weight of a part', (p) => void (p.effects[i]!.weight = weight))} />
+              </label>
+              <IconButton aria-label={`Take effect ${i + 1} out`} onClick={() => change('Take an effect out of a part', (p) => void p.effects.splice(i, 1))}>
+                <Close fontSize="inherit" />
+              </IconButton>
+            </>
+          )}
+        </div>
+      ))}
+      <Button size="small" startIcon={<Add />} title="Each time one of them is drawn by its weight" onClick={() => change('Add an effect to a part', (p) => void p.effects.push({ effect: choices[0]!.id, weight: 1 }))}>
+        or another
+      </Button>
+      {NUMBERS.map((number) => (
+        <PropertyRow key={number} target={{ owner: 'part', effect: effectId, part: id }} id={number} />
+      ))}
+      <label className="check-row">
+        <Checkbox size="small" checked={part.mirror} onChange={(event) => change('Mirror a part', (p) => void (p.mirror = event.target.checked))} /> mirrored
+      </label>
+    </section>
+  )
+}
+
+/** Other effects on this one's timeline. */
+export const PartRows = () => {
+  const effectId = useEffectId()
+  const ids = useShown((_, effect) => effect.parts.map((p) => p.id).join(' '), '')
+  const choices = useInnerEffects()
+  return (
+    <div className="force-rows part-rows">
+      {ids.split(' ').filter(Boolean).map((id) => (
+        <PartSection key={id} id={id} choices={choices} />
+      ))}
+      {choices.length > 0 ? (
+        <Button startIcon={<Add />} title="Places another effect of the kit inside this one" onClick={() => edit('Add a part', (kit) => void kit.effects[effectId]!.parts.push(newPart(makeId('part'), choices[0]!.id)))}>
+          Add a part
+        </Button>
+      ) : (
+        <p className="group-hint">Another effect that plays once can be a part of this one; the kit has none.</p>
+      )}
+    </div>
+  )
+}
