@@ -1,11 +1,13 @@
 /**
  * npm run measure:edit — how soon an edit is answered, in the built studio, interface included.
  * 1. Frozen moment: about 500 particles at 1 s, 120 steps of a drag; from the input event to the submitted draw.
- * 2. While 20,000 particles play under software rendering: 50 edits, and whether the last value won.
+ * 2. The same with 2,000 particles of a burst, of contact, and of warm-up and a relay, for every class of property.
+ * 3. While 20,000 particles play under software rendering: 50 edits, and whether the last value won.
  */
 import { writeKitJson } from '@gliv/document'
 import { makeDemo } from '@gliv/demo'
 import type { Locator, Page } from '@playwright/test'
+import { CLASSES, EDITED, editedKit } from './edit-kits.ts'
 import type { Studio } from '../studio.ts'
 import { percentile, withStudio } from './run.ts'
 
@@ -36,10 +38,10 @@ const kitWith = (particles: number): Buffer => {
   return Buffer.from(writeKitJson(demo))
 }
 
-const openWith = async (studio: Studio, page: Page, particles: number): Promise<void> => {
+const openWith = async (studio: Studio, page: Page, name: string, buffer: Buffer): Promise<void> => {
   await studio.openShelf()
-  await page.getByTestId('import-input').setInputFiles({ name: 'measure.gliv.json', mimeType: 'application/json', buffer: kitWith(particles) })
-  await page.getByRole('link', { name: `Open Measured ${particles}` }).click()
+  await page.getByTestId('import-input').setInputFiles({ name: 'measure.gliv.json', mimeType: 'application/json', buffer })
+  await page.getByRole('link', { name: `Open ${name}`, exact: true }).click()
   await studio.stage.waitFor()
   await page.waitForFunction(() => 'glivStage' in globalThis)
 }
@@ -67,7 +69,7 @@ const dragSlowly = async (page: Page, what: Locator, steps: number, perStep: num
 }
 
 await withStudio(async (studio, page) => {
-  await openWith(studio, page, 500)
+  await openWith(studio, page, 'Measured 500', kitWith(500))
   await studio.freezeAt(60)
   console.log(`frozen moment: ${await page.evaluate(() => glivStage.playback.alive)} particles at 1 s`)
   const drags: [string, () => Promise<Locator>][] = [
@@ -84,8 +86,21 @@ await withStudio(async (studio, page) => {
     print(`Frozen drag of a ${name}`, await recorded(page))
   }
 
+  for (const what of EDITED) {
+    await page.evaluate(() => sessionStorage.clear())
+    await openWith(studio, page, `Edited ${what}`, editedKit(what))
+    await studio.selectEmitter('Wisps')
+    await studio.freezeAt(60)
+    console.log(`\n${what}: ${await page.evaluate(() => glivStage.playback.alive)} particles at 1 s`)
+    for (const [touches, id, end] of CLASSES[what]) {
+      await record(page)
+      await dragSlowly(page, studio.number(id, end), 120, 0.5)
+      print(`Frozen drag, ${what}, ${touches} (${id})`, await recorded(page))
+    }
+  }
+
   await page.evaluate(() => sessionStorage.clear())
-  await openWith(studio, page, 20_000)
+  await openWith(studio, page, 'Measured 20000', kitWith(20_000))
   if (!(await page.evaluate(() => glivStage.playback.playing))) await page.keyboard.press('Space')
   await page.waitForFunction(() => glivStage.playback.alive >= 19_000, undefined, { timeout: 120_000 })
   console.log(`\nplaying: ${await page.evaluate(() => glivStage.playback.alive)} particles, playing ${await page.evaluate(() => glivStage.playback.playing)}`)

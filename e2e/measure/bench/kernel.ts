@@ -1,6 +1,6 @@
 /** What a particle-step costs: the same kernels for Node and for the browser. Only the language and the engine. */
 import { compile, createSimulation, type Simulation } from '@gliv/engine'
-import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, type Ramp, type ResolvedEffect } from '@gliv/model'
+import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, type Ramp, type ResolvedEffect, type Surface } from '@gliv/model'
 
 const ROUNDS = 9
 export const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!
@@ -51,6 +51,41 @@ export const fullEffect = (count: number): ResolvedEffect => ({
   ],
 })
 
+/** The full set with pull, swirl and churn from the grid. */
+const churnedEffect = (count: number): ResolvedEffect => {
+  const effect = fullEffect(count)
+  const [emitter] = effect.emitters
+  const { type } = emitter!
+  const numbers = { ...type.numbers, pull: 40, pullReach: 400, swirl: 30, churn: 60 }
+  return { ...effect, emitters: [{ ...emitter!, type: { ...type, forces: ['gravity', 'drag', 'pull', 'swirl', 'churn'], pullFalloff: 'near', numbers } }] }
+}
+
+/** 200 segments in a field of 20 × 10 little slopes, and particles that fall and bounce among them. */
+const SEGMENTS: readonly Surface[] = Array.from({ length: 200 }, (_, k) => {
+  const x = (k % 20) * 60 - 600
+  const y = Math.floor(k / 20) * 60
+  return { id: `s${k}`, kind: 'segment', x1: x, y1: y, x2: x + 40, y2: y + (k % 3) * 8 }
+})
+
+const touchingEffect = (count: number): ResolvedEffect => {
+  const effect = fullEffect(count)
+  const [emitter] = effect.emitters
+  const { type } = emitter!
+  return { ...effect, emitters: [{ ...emitter!, shape: 'rectangle', numbers: { ...emitter!.numbers, shapeWidth: 1100, shapeHeight: 500, offsetY: 270 }, type: { ...type, contact: 'bounce', numbers: { ...type.numbers, gravity: 300 } } }] }
+}
+
+/** ms a tick for 5,000 particles among 200 segments; and without them. */
+export const contactCost = (): { with: number; without: number } => {
+  const [touching, free] = [SEGMENTS, []].map((surfaces) => {
+    const simulation = createSimulation(compile(touchingEffect(5000)), { surfaces })
+    simulation.seek(150)
+    return simulation
+  })
+  const rows: [number, number][] = []
+  for (let round = 0; round < ROUNDS; round++) rows.push([time(() => touching!.step(), 60) / 1e6, time(() => free!.step(), 60) / 1e6])
+  return { with: median(rows.map((r) => r[0])), without: median(rows.map((r) => r[1])) }
+}
+
 /** Nanoseconds of one call. */
 const time = (work: () => void, repeats: number): number => {
   const start = performance.now()
@@ -58,8 +93,8 @@ const time = (work: () => void, repeats: number): number => {
   return ((performance.now() - start) * 1e6) / repeats
 }
 
-const settled = (count: number): Simulation => {
-  const simulation = createSimulation(compile(fullEffect(count)))
+const settled = (count: number, make = fullEffect): Simulation => {
+  const simulation = createSimulation(compile(make(count)))
   simulation.seek(150)
   return simulation
 }
@@ -73,10 +108,10 @@ export interface StepCost {
 }
 
 /** ns a particle; medians over rounds that alternate between the three. */
-export const stepCost = (count: number): StepCost => {
+export const stepCost = (count: number, make = fullEffect): StepCost => {
   const repeats = Math.max(20, Math.round(2_000_000 / count))
   const arrays = Array.from({ length: 5 }, () => new Float64Array(count).fill(1.5)) as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array]
-  const simulation = settled(count)
+  const simulation = settled(count, make)
   const rows: { bare: number; step: number; output: number }[] = []
   for (let round = 0; round < ROUNDS; round++) {
     if (simulation.tick > 20_000) simulation.seek(150)
@@ -112,11 +147,21 @@ export const manyEffects = (): number => {
   return median(ratios)
 }
 
+const contactLine = (where: string): string => {
+  const cost = contactCost()
+  return `contact ${where}, 5,000 particles, 200 segments: ${cost.with.toFixed(2)} ms a tick (${cost.without.toFixed(2)} ms where nothing is in the way)`
+}
+
 /** Lines of the report for one place. */
 export const report = (where: string): string[] => [
   ...[1000, 10_000, 100_000].flatMap((count) => {
     const { bare: b, step, output, ratio } = stepCost(count)
     return [`${String(count).padStart(6)} particles: bare ${b.toFixed(2)} ns, step ${step.toFixed(2)} ns, output ${output.toFixed(2)} ns a particle`, `full/bare ${where} ${count}: ${ratio.toFixed(1)}`]
   }),
+  ...[1000, 10_000, 100_000].flatMap((count) => {
+    const { step, output, ratio } = stepCost(count, churnedEffect)
+    return [`${String(count).padStart(6)} particles with pull, swirl and churn: step ${step.toFixed(2)} ns, output ${output.toFixed(2)} ns a particle`, `full+churn/bare ${where} ${count}: ${ratio.toFixed(1)}`]
+  }),
+  contactLine(where),
   `100 effects of 200 / one of 20,000 ${where}: ${manyEffects().toFixed(2)}`,
 ]

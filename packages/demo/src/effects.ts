@@ -70,10 +70,10 @@ export const TYPES: readonly ParticleType[] = [
 const ALL_ROUND = { flow: 0, duration: 0, fan: 360 }
 
 export const EFFECTS: readonly Effect[] = [
-  effect('funnel-steam', 'Funnel steam', 7, null, [
+  effect('funnel-steam', 'Funnel steam', 7, 3, [
     emitter('steam-body', 'Steam', 'steam', { shape: 'circle', numbers: { flow: 16, duration: 3, heading: -84, fan: 26, speed: range(58, 96), shapeRadius: 7 } }),
     emitter('steam-wisps', 'Wisps', 'wisp', { shape: 'circle', fill: 'rim', numbers: { flow: 9, duration: 3, heading: -80, fan: 52, speed: range(60, 118), shapeRadius: 9 } }),
-  ], { play: 'period', numbers: { periodSeconds: 3 } }),
+  ]),
   effect('pier-dust', 'Pier dust', 12, null, [
     emitter('dust-cloud', 'Cloud', 'dust', { shape: 'rectangle', numbers: { flow: 0, duration: 0, heading: -90, fan: 176, speed: range(40, 210), shapeWidth: 52, shapeHeight: 5 }, bursts: [burst('land', 0, 22)] }),
     emitter('dust-grit', 'Grit', 'grit', { shape: 'rectangle', numbers: { flow: 0, duration: 0, heading: -90, fan: 130, speed: range(70, 240), shapeWidth: 40, shapeHeight: 3 }, bursts: [burst('land', 0, 18), burst('patter', 0.07, 6)] }),

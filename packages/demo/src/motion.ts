@@ -17,14 +17,14 @@ export const MOTION_TYPES: readonly ParticleType[] = [
     numbers: { life: range(0.28, 0.42), scale: range(0.3, 0.55), scaleFloor: fixed(0.04), scaleY: range(0.1, 0.17), scaleYFloor: fixed(0.01), opacity: range(0.3, 0.5) },
     ramps: { scale: ramp([0, 0, 'easeOut'], [1, 1]), scaleY: ramp([0, 0, 'easeOut'], [1, 1]), opacity: ramp([0, 1, 'easeIn'], [1, 0]), tint: tint([0, '#d3e6ef'], [1, '#7fa3b6']) },
   }),
-  type('mud-blob', 'Mud blob', soft('soft dot'), {
+  type('mud-blob', 'Mud blob', bits('ember'), {
     forces: ['gravity', 'drag'],
     contact: 'bounce',
     facing: 'travel',
     mark: { sheet: 'soft', frames: [soft('foam').frame, soft('broken foam').frame] },
-    numbers: { life: range(1.4, 2.2), scale: range(0.22, 0.5), gravity: 900, drag: 0.3, stretch: 0.12, stretchLimit: 2, bounce: range(0.1, 0.35), friction: 0.6, contactRadius: 4, slowEnd: 18, markScale: range(0.25, 0.6), markOpacity: range(0.5, 0.85), markCap: 120 },
+    numbers: { life: range(1.4, 2.2), scale: range(0.8, 1.9), gravity: 900, drag: 0.3, stretch: 0.12, stretchLimit: 2, bounce: range(0.1, 0.35), friction: 0.6, contactRadius: 4, slowEnd: 18, markScale: range(0.25, 0.6), markOpacity: range(0.7, 1), markCap: 120 },
     markColours: ['#ffffff', '#d9c6ae'],
-    ramps: { opacity: ramp([0, 1], [0.9, 1, 'ease'], [1, 0]), tint: tint([0, '#5b4330'], [1, '#3c2c21']) },
+    ramps: { opacity: ramp([0, 1], [0.9, 1, 'ease'], [1, 0]), tint: tint([0, '#7a5a3e'], [1, '#4d392a']) },
   }),
   type('mud-crumb', 'Mud crumb', bits('grain'), {
     forces: ['gravity'],
@@ -54,6 +54,12 @@ export const MOTION_TYPES: readonly ParticleType[] = [
     wavers: { speed: 'walk', heading: 'walk', spin: 'sine', scale: 'sine', opacity: 'walk' },
     numbers: { life: range(3.4, 4.6), scale: range(0.5, 0.75), scaleY: range(0.35, 0.6), churn: 120, churnSize: 26, churnRate: 1.2, churnOctaves: 2, drag: 3, waverSpin: 24, waverSpinRate: 5, waverScale: 0.35, waverScaleRate: 7, waverOpacity: 0.25, waverOpacityRate: 5 },
     ramps: { opacity: ramp([0, 0], [0.08, 1], [0.9, 1], [1, 0]), tint: tint([0, '#f2dfb4'], [1, '#c9a878']) },
+  }),
+  type('kettle-steam', 'Kettle steam', soft('torn puff'), {
+    forces: ['gravity', 'drag', 'churn', 'sway'],
+    churnSpace: 'emitter',
+    numbers: { life: range(1.2, 1.9), scale: range(0.35, 0.6), scaleFloor: fixed(0.08), opacity: range(0.25, 0.45), startAngle: ANY_ANGLE, spin: range(-50, 50), gravity: 34, gravityHeading: -90, drag: 0.9, churn: 70, churnSize: 40, churnRate: 0.8, sway: 5, swayRate: 0.6 },
+    ramps: { scale: ramp([0, 0, 'easeOut'], [1, 1]), opacity: ramp([0, 0, 'easeOut'], [0.15, 1, 'ease'], [1, 0]), tint: tint([0, '#ffffff'], [1, '#aab4bd']) },
   }),
   type('lantern-light', 'Lantern light', soft('glow'), {
     blend: 'additive',
@@ -111,6 +117,7 @@ export const MOTION: readonly Effect[] = [
     emitter('lantern', 'Light', 'lantern-light', { numbers: { flow: 0, duration: 4, fan: 0, speed: fixed(0) }, bursts: [burst('on', 0, 1)] }),
     emitter('moths', 'Moths', 'moth', { shape: 'circle', space: 'carried', rhythm: 'jittered', numbers: { flow: 2.5, duration: 4, fan: 360, speed: range(0, 30), shapeRadius: 12, offsetX: -46, offsetY: 4 } }),
   ], { numbers: { warmUp: 4 } }),
+  effect('kettle-steam', 'Kettle steam', 61, null, [emitter('kettle-spout', 'Spout', 'kettle-steam', { shape: 'circle', numbers: { flow: 19, duration: 2, heading: -70, fan: 18, speed: range(40, 66), shapeRadius: 3 } })], { play: 'period', numbers: { periodSeconds: 2 } }),
   effect('sunk-beat', 'Sunk', 43, null, beat),
   effect('risen-beat', 'Risen', 43, null, beat.map((e) => ({ ...e, id: e.id.replace('sunk', 'risen') })), { backwards: true }),
   effect('flare-volley', 'Flare volley', 47, null, [

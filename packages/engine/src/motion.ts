@@ -209,11 +209,42 @@ export class Motion {
     const motion = this.#program.motion!
     scope.clear(this.#steady.gx, this.#steady.gy)
     for (const pass of this.#passes) pass.apply(scope)
-    if (motion.ownWay && !motion.speed && !motion.heading) this.#advance(this.#ramped && !plainly)
+    if (motion.ownWay && !motion.speed && !motion.heading) {
+      if (motion.ways) this.#advance(this.#ramped && !plainly)
+      else this.#accelerate(this.#ramped && !plainly)
+    }
     else this.#advanceWavering()
     if (motion.limits) this.#keepLimit()
     this.#contact?.apply(scope)
     this.#endings?.apply(scope)
+  }
+
+  /** `#advance` where nothing but accelerations was added: the same numbers with fewer columns. */
+  #accelerate(ramped: boolean): void {
+    const { from, to, e, a, b, ax, ay } = this.#scope
+    const { all, at } = this.#pool
+    const { x, y, lastX, lastY, vx, vy } = at
+    const speeds = this.#scope.factors(ramped ? this.#program.speedRamp : null)
+    for (let i = from; i < to; i++) {
+      const u = all[vx + i]!
+      const v = all[vy + i]!
+      const px = all[x + i]!
+      const py = all[y + i]!
+      const gx = ax[i]!
+      const gy = ay[i]!
+      all[lastX + i] = px
+      all[lastY + i] = py
+      if (ramped) {
+        const r = speeds[i]!
+        all[x + i] = px + r * (u * a + gx * b)
+        all[y + i] = py + r * (v * a + gy * b)
+      } else {
+        all[x + i] = px + u * a + gx * b
+        all[y + i] = py + v * a + gy * b
+      }
+      all[vx + i] = u * e + gx * a
+      all[vy + i] = v * e + gy * a
+    }
   }
 
   #advance(ramped: boolean): void {

@@ -88,7 +88,7 @@ export const FORCE_PROPERTY_TEXTS = {
   markAngle: { label: 'Angle', help: 'How the mark is turned.' },
   markOpacity: { label: 'Opacity', help: 'Opacity of the mark.' },
   markTint: { label: 'Takes tint', help: 'How much of the particle’s tint the mark takes.' },
-  markFade: { label: 'Fades in', help: 'How long a mark takes to fade away; 0 lets it stay.' },
+  markFade: { label: 'Fades over', help: 'How long a mark takes to fade away; 0 lets it stay.' },
   markCap: { label: 'At most', help: 'Most marks at once; the oldest goes first.' },
 } as const satisfies Record<keyof typeof FORCE_PROPERTIES, Text>
 

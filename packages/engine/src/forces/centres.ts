@@ -4,6 +4,7 @@ import { withLane } from '../lanes.ts'
 import { EmitterCentre } from '../centre.ts'
 import type { EdgeGrid } from '../contact/grid.ts'
 import { NEAREST, nearestWithin } from '../contact/sweep.ts'
+import type { CompiledRamp } from '../ramp.ts'
 import { rampOfForce } from './ramps.ts'
 import type { ForceMaker, StepScope } from './scope.ts'
 
@@ -35,81 +36,116 @@ export class CentrePoint {
   }
 }
 
-/** Strength ÷ distance at a distance ≥ 0, so that a vector to the centre need only be multiplied. `stiffest` keeps a spring from overshooting more each tick. */
-type FalloffRule = (distance: number, strength: number, reach: number, stiffest: number) => number
+const MODES = { steady: 0, fading: 1, near: 2, spring: 3 } as const satisfies Record<Falloff, number>
 
-const within = (value: number, most: number): number => (value > most ? most : value < -most ? -most : value)
+/** What a pull or a swirl needs for a step, in cells so that loops hold bare numbers. */
+interface Central {
+  readonly mode: number
+  readonly home: boolean
+  readonly around: boolean
+  x: number
+  y: number
+  strength: number
+  reach: number
+}
 
-export const FALLOFF_RULES = {
-  steady: (distance, strength) => strength / (distance > 1 ? distance : 1),
-  fading: (distance, strength, reach) => (distance < reach ? (strength * (1 - distance / reach)) / (distance > 1 ? distance : 1) : 0),
-  near: (distance, strength, reach) => strength / (1 + (distance * distance) / (reach * reach)) / (distance > 1 ? distance : 1),
-  spring: (_distance, strength, reach, stiffest) => within(strength / reach, stiffest),
-} as const satisfies Record<Falloff, FalloffRule>
-
-const stiffestOf = (seconds: number): number => 1 / (seconds * seconds)
-
-/** Towards (or, negative, away from) a point, the emitter, or each particle's birthplace. Its damping is part of the steady drag. */
-export const pull: ForceMaker = (program, setting) => {
-  const { source, lanes } = program
-  const { numbers, pullTo, pullFalloff } = source.type
-  const centre = new CentrePoint(program, setting, pullTo, 'pullX', 'pullY')
-  const ramp = rampOfForce(source, 'pull')
-  const rule = FALLOFF_RULES[pullFalloff]
-  const home = pullTo === 'home'
-  let strength = 0
-  let reach = 1
-  return {
-    set: (scope) => {
-      centre.set(scope)
-      const { unit } = scope.reference
-      strength = withLane(lanes.pull, numbers.pull, scope.timeline) * unit
-      reach = Math.max(1e-6, withLane(lanes.pullReach, numbers.pullReach, scope.timeline) * unit)
-    },
-    apply: (scope) => {
-      const { pool, from, to, ax, ay, a, seconds } = scope
-      const half = a / 2
-      const stiffest = stiffestOf(setting.clock.stepTo(scope.tick + 1) || seconds)
-      const factor = scope.factors(ramp)
-      for (let i = from; i < to; i++) {
-        const dx = (home ? pool.homeX[i]! : centre.x) - pool.x[i]! - pool.vx[i]! * half
-        const dy = (home ? pool.homeY[i]! : centre.y) - pool.y[i]! - pool.vy[i]! * half
-        const k = rule(Math.sqrt(dx * dx + dy * dy), strength * factor[i]!, reach, stiffest)
-        ax[i]! += dx * k
-        ay[i]! += dy * k
-      }
-    },
+/**
+ * Adds strength(d) ÷ d × the vector to the centre, or that vector turned by a quarter, for each particle. `stiffest` keeps a
+ * spring from overshooting more each tick. Falloffs stand here and not in functions of their own: a call for each particle
+ * would cost more than all the rest.
+ */
+const addCentral = (scope: StepScope, central: Central, ramp: CompiledRamp | null, stiffest: number): void => {
+  const { pool, from, to, ax, ay } = scope
+  const { all, at, grow, homeX, homeY } = pool
+  const { x: xs, y: ys, vx: vxs, vy: vys } = at
+  const { mode, home, around, x: cx, y: cy, strength, reach } = central
+  const half = scope.a / 2
+  const factor = scope.factors(ramp)
+  const perReach = 1 / reach
+  const stiff = Math.min(stiffest, Math.max(-stiffest, strength * perReach))
+  for (let i = from; i < to; i++) {
+    const dx = (home ? homeX[i]! : cx) - all[xs + i]! - all[vxs + i]! * half
+    const dy = (home ? homeY[i]! : cy) - all[ys + i]! - all[vys + i]! * half
+    let k = stiff
+    if (mode !== 3) {
+      const square = dx * dx + dy * dy
+      const d = Math.sqrt(square)
+      k = strength / (d > 1 ? d : 1)
+      if (mode === 1) k = d < reach ? k * (1 - d * perReach) : 0
+      else if (mode === 2) k /= 1 + square * perReach * perReach
+    }
+    k *= factor[i]!
+    if (around) {
+      if (grow[i]! < 0) k = -k
+      ax[i]! += dy * k
+      ay[i]! -= dx * k
+    } else {
+      ax[i]! += dx * k
+      ay[i]! += dy * k
+    }
   }
 }
 
-/** Around a point, clockwise when positive; mirrored with the effect. */
-export const swirl: ForceMaker = (program, setting) => {
+const stiffestOf = (seconds: number): number => 1 / (seconds * seconds)
+
+type CentralForce = 'pull' | 'swirl'
+
+const centralForce = (force: CentralForce): ForceMaker => (program, setting) => {
   const { source, lanes } = program
-  const { numbers, swirlTo, swirlFalloff } = source.type
-  const centre = new CentrePoint(program, setting, swirlTo, 'swirlX', 'swirlY')
-  const ramp = rampOfForce(source, 'swirl')
-  const rule = FALLOFF_RULES[swirlFalloff]
-  const home = swirlTo === 'home'
+  const { numbers, pullTo, swirlTo, pullFalloff, swirlFalloff } = source.type
+  const to = force === 'pull' ? pullTo : swirlTo
+  const centre = new CentrePoint(program, setting, to, `${force}X`, `${force}Y`)
+  const ramp = rampOfForce(source, force)
+  const central: Central = { mode: MODES[force === 'pull' ? pullFalloff : swirlFalloff], home: to === 'home', around: force === 'swirl', x: 0, y: 0, strength: 0, reach: 1 }
+  return {
+    set: (scope) => {
+      const { unit } = scope.reference
+      centre.set(scope)
+      central.x = centre.x
+      central.y = centre.y
+      central.strength = withLane(lanes[force], numbers[force], scope.timeline) * unit
+      central.reach = Math.max(1e-6, withLane(lanes[`${force}Reach`], numbers[`${force}Reach`], scope.timeline) * unit)
+    },
+    apply: (scope) => addCentral(scope, central, ramp, stiffestOf(setting.clock.stepTo(scope.tick + 1) || scope.seconds)),
+  }
+}
+
+/** Towards (or, negative, away from) a point, the emitter, or each particle's birthplace. Its damping is part of the steady drag. */
+export const pull: ForceMaker = centralForce('pull')
+
+/** Around a point, clockwise when positive; mirrored with the effect. */
+export const swirl: ForceMaker = centralForce('swirl')
+
+/** Away from a circle: full strength at its edge and inside, nothing from `reach` px outside on. */
+const avoidCircle: ForceMaker = (program, setting) => {
+  const { source, lanes } = program
+  const { numbers } = source.type
+  const centre = new CentrePoint(program, setting, 'point', 'avoidX', 'avoidY')
+  const ramp = rampOfForce(source, 'avoid')
+  const of = (id: 'avoid' | 'avoidRadius' | 'avoidReach' & PropertyId, scope: StepScope): number => withLane(lanes[id], numbers[id], scope.timeline) * scope.reference.unit
   let strength = 0
+  let radius = 0
   let reach = 1
   return {
     set: (scope) => {
       centre.set(scope)
-      const { unit } = scope.reference
-      strength = withLane(lanes.swirl, numbers.swirl, scope.timeline) * unit
-      reach = Math.max(1e-6, withLane(lanes.swirlReach, numbers.swirlReach, scope.timeline) * unit)
+      strength = of('avoid', scope)
+      radius = of('avoidRadius', scope)
+      reach = Math.max(1e-6, of('avoidReach', scope))
     },
     apply: (scope) => {
-      const { pool, from, to, ax, ay, a, seconds } = scope
+      const { pool, from, to, ax, ay, a } = scope
       const half = a / 2
-      const stiffest = stiffestOf(setting.clock.stepTo(scope.tick + 1) || seconds)
       const factor = scope.factors(ramp)
       for (let i = from; i < to; i++) {
-        const dx = (home ? pool.homeX[i]! : centre.x) - pool.x[i]! - pool.vx[i]! * half
-        const dy = (home ? pool.homeY[i]! : centre.y) - pool.y[i]! - pool.vy[i]! * half
-        const k = rule(Math.sqrt(dx * dx + dy * dy), strength * factor[i]!, reach, stiffest) * (pool.grow[i]! < 0 ? -1 : 1)
-        ax[i]! += dy * k
-        ay[i]! -= dx * k
+        const dx = pool.x[i]! + pool.vx[i]! * half - centre.x
+        const dy = pool.y[i]! + pool.vy[i]! * half - centre.y
+        const distance = Math.sqrt(dx * dx + dy * dy)
+        const outside = distance - radius
+        if (outside >= reach || distance === 0) continue
+        const k = (strength * factor[i]! * (outside > 0 ? 1 - outside / reach : 1)) / distance
+        ax[i]! += dx * k
+        ay[i]! += dy * k
       }
     },
   }
@@ -145,41 +181,6 @@ const avoidSurfaces: ForceMaker = ({ source, lanes }, setting) => {
         const y = NEAREST[1]! * k
         ax[i]! += carried ? back.a * x + back.c * y : x
         ay[i]! += carried ? back.b * x + back.d * y : y
-      }
-    },
-  }
-}
-
-/** Away from a circle: full strength at its edge and inside, nothing from `reach` px outside on. */
-const avoidCircle: ForceMaker = (program, setting) => {
-  const { source, lanes } = program
-  const { numbers } = source.type
-  const centre = new CentrePoint(program, setting, 'point', 'avoidX', 'avoidY')
-  const ramp = rampOfForce(source, 'avoid')
-  const of = (id: 'avoid' | 'avoidRadius' | 'avoidReach' & PropertyId, scope: StepScope): number => withLane(lanes[id], numbers[id], scope.timeline) * scope.reference.unit
-  let strength = 0
-  let radius = 0
-  let reach = 1
-  return {
-    set: (scope) => {
-      centre.set(scope)
-      strength = of('avoid', scope)
-      radius = of('avoidRadius', scope)
-      reach = Math.max(1e-6, of('avoidReach', scope))
-    },
-    apply: (scope) => {
-      const { pool, from, to, ax, ay, a } = scope
-      const half = a / 2
-      const factor = scope.factors(ramp)
-      for (let i = from; i < to; i++) {
-        const dx = pool.x[i]! + pool.vx[i]! * half - centre.x
-        const dy = pool.y[i]! + pool.vy[i]! * half - centre.y
-        const distance = Math.sqrt(dx * dx + dy * dy)
-        const outside = distance - radius
-        if (outside >= reach || distance === 0) continue
-        const k = (strength * factor[i]! * (outside > 0 ? 1 - outside / reach : 1)) / distance
-        ax[i]! += dx * k
-        ay[i]! += dy * k
       }
     },
   }

@@ -52,17 +52,24 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
       const { all, at } = scope.pool
       const factor = scope.factors(ramp)
       const half = a / 2
-      const m = sample
+      const { x: xs, y: ys, vx: vxs, vy: vys } = at
+      const { a: ma, b: mb, c: mc, d: md, e: me, f: mf } = sample
       const field = slice
+      const scale = perPx
+      const force = strength
+      const [wx, wy] = [shiftX * CHURN_SIDE, shiftY * CHURN_SIDE]
+      const count = octaves
+      const turned = own
+      const { a: oa, b: ob, c: oc, d: od } = own ?? sample
       for (let i = from; i < to; i++) {
-        const px = all[at.x + i]! + all[at.vx + i]! * half
-        const py = all[at.y + i]! + all[at.vy + i]! * half
-        let sx = (m.a * px + m.c * py + m.e) * perPx + shiftX * CHURN_SIDE
-        let sy = (m.b * px + m.d * py + m.f) * perPx + shiftY * CHURN_SIDE
+        const px = all[xs + i]! + all[vxs + i]! * half
+        const py = all[ys + i]! + all[vys + i]! * half
+        let sx = (ma * px + mc * py + me) * scale + wx
+        let sy = (mb * px + md * py + mf) * scale + wy
         let fx = 0
         let fy = 0
-        let weight = strength * factor[i]!
-        for (let octave = 0; octave < octaves; octave++) {
+        let weight = force * factor[i]!
+        for (let octave = 0; octave < count; octave++) {
           const x0 = Math.floor(sx)
           const y0 = Math.floor(sy)
           const tx = sx - x0
@@ -83,9 +90,9 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
           sy *= 2
           weight *= 0.5
         }
-        if (own) {
-          ax[i]! += own.a * fx + own.c * fy
-          ay[i]! += own.b * fx + own.d * fy
+        if (turned) {
+          ax[i]! += oa * fx + oc * fy
+          ay[i]! += ob * fx + od * fy
         } else {
           ax[i]! += fx
           ay[i]! += fy

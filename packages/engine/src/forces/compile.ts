@@ -8,6 +8,8 @@ import { type Waver, waverOf } from './waver.ts'
 export interface MotionProgram {
   /** Forces that need a pass, in the order in which they act. */
   readonly passes: readonly ForceKind[]
+  /** Some passes add way or speed of their own, beside accelerations. */
+  readonly ways: boolean
   readonly limits: boolean
   readonly limitRamp: CompiledRamp | null
   readonly speed: Waver | null
@@ -19,6 +21,9 @@ export interface MotionProgram {
   readonly endsEarly: boolean
 }
 
+/** Forces that are more than an acceleration. */
+const WAYS: ReadonlySet<ForceKind> = new Set(['thrust', 'brake', 'drag', 'turn', 'drift', 'sway', 'rail'])
+
 export const compileMotion = (source: ResolvedEmitter): MotionProgram | null => {
   const { forces, numbers, contact, endsOutside, railMode } = source.type
   const passes = passesNeeded(source)
@@ -28,5 +33,5 @@ export const compileMotion = (source: ResolvedEmitter): MotionProgram | null => 
   const contacts = contact !== 'none' && source.space !== 'pinned'
   const endsEarly = (contacts && (contact === 'end' || contact === 'loseLife')) || numbers.slowEnd > 0 || endsOutside || (forces.includes('pull') && numbers.pullEnd > 0)
   if (passes.length === 0 && !limits && !speed && !heading && !contacts && !endsEarly) return null
-  return { passes, limits, limitRamp: rampOfForce(source, 'limit'), speed, heading, ownWay: !(forces.includes('rail') && railMode === 'speed'), contacts, endsEarly }
+  return { passes, ways: passes.some((kind) => WAYS.has(kind)), limits, limitRamp: rampOfForce(source, 'limit'), speed, heading, ownWay: !(forces.includes('rail') && railMode === 'speed'), contacts, endsEarly }
 }

@@ -71,15 +71,17 @@ export class StepScope {
     this.wayY = scratch.wayY
     this.ax.fill(gx, from, to)
     this.ay.fill(gy, from, to)
-    for (const column of [this.ownX, this.ownY, this.wayX, this.wayY]) column.fill(0, from, to)
+    if (this.program.motion?.ways || this.program.motion?.speed || this.program.motion?.heading) {
+      for (const column of [this.ownX, this.ownY, this.wayX, this.wayY]) column.fill(0, from, to)
+      this.pool.ex.fill(0, from, to)
+      this.pool.ey.fill(0, from, to)
+    }
     if (this.program.motion?.contacts) {
       this.startVx = scratch.startVx
       this.startVy = scratch.startVy
       this.startVx.set(this.pool.vx.subarray(from, to), from)
       this.startVy.set(this.pool.vy.subarray(from, to), from)
     }
-    this.pool.ex.fill(0, from, to)
-    this.pool.ey.fill(0, from, to)
   }
 
   /** Strength over life at the step's start for each slot; ones without a ramp. Valid until the next call. */

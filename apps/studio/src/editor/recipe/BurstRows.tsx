@@ -41,8 +41,9 @@ export const AliveField = ({ targets }: { targets: SentenceTargets }) => {
   const alive = useShown((kit, effect) => {
     const emitter = effect.emitters[targets.emitter]
     const type = emitter && kit.types[emitter.type]
-    return !emitter || !type || emitter.companionOf !== null ? -1 : estimateAlive({ ...emitter, placeCount: placeCount(kit, emitter) }, type)
+    return !emitter || !type || emitter.companionOf !== null ? -1 : emitter.dormant ? -2 : estimateAlive({ ...emitter, placeCount: placeCount(kit, emitter) }, type)
   }, -1)
+  if (alive === -2) return <p className="group-hint">It sends out what relays ask for, up to its cap.</p>
   if (alive < 0) return <p className="group-hint">It has one particle for each of its partner’s.</p>
   const set = (wanted: number): void =>
     edit(`About ${wanted} alive`, (kit) => {
@@ -113,7 +114,7 @@ export const BurstRows = ({ targets }: { targets: SentenceTargets }) => {
   // As text, so that a drag of a burst's number does not render the list again.
   const text = useShown((_, effect) => {
     const emitter = effect.emitters[targets.emitter]
-    return emitter && emitter.companionOf === null ? emitter.bursts.map((b) => b.id).join(' ') : null
+    return emitter && emitter.companionOf === null && !emitter.dormant ? emitter.bursts.map((b) => b.id).join(' ') : null
   }, null)
   if (text === null) return null
   const change = (label: string, recipe: (list: Burst[]) => Burst[]): void =>

@@ -126,10 +126,11 @@ export const Recipe = () => {
   const effect = useEffectId()
   const emitter = useSelectedId()
   const type = useShown((_, e) => (emitter ? e.emitters[emitter]?.type : undefined), undefined)
+  const parts = useShown((_, e) => e.parts.length > 0, false)
   if (!emitter || !type)
     return (
       <aside className="recipe" aria-label="Recipe">
-        <p className="empty-note">This effect has no emitter yet. Add one below the stage, in the timeline.</p>
+        <p className="empty-note">{parts ? 'This effect has no emitter of its own; it plays its parts, which are set beside its name in the timeline.' : 'This effect has no emitter yet. Add one below the stage, in the timeline.'}</p>
       </aside>
     )
   const targets: SentenceTargets = { effect, emitter, type }

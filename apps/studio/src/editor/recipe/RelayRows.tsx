@@ -82,7 +82,7 @@ const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets })
       </header>
       <WordRow title="When" value={trigger} options={RELAY_TRIGGERS.map((value) => ({ value, label: RELAY_TRIGGER_TEXTS[value] }))} onChange={(value) => change(`Relay ${RELAY_TRIGGER_TEXTS[value as RelayTrigger]}`, (relay) => void (relay.trigger = value as RelayTrigger))} />
       <WordRow
-        title="Hands over to"
+        title="Wakes"
         value={to}
         options={receivers}
         onChange={(value) =>
@@ -92,7 +92,7 @@ const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets })
           })
         }
       />
-      <WordRow title="Headings from" value={launch} options={RELAY_LAUNCHES.map((value) => ({ value, label: RELAY_LAUNCH_TEXTS[value] }))} onChange={(value) => change('Headings of a relay', (relay) => void (relay.launch = value as Relay['launch']))} />
+      <WordRow title="Heads from" value={launch} options={RELAY_LAUNCHES.map((value) => ({ value, label: RELAY_LAUNCH_TEXTS[value] }))} onChange={(value) => change('Headings of a relay', (relay) => void (relay.launch = value as Relay['launch']))} />
       {rows.map((row) => (
         <PropertyRow key={row} target={targetOf(targets, row, id)} id={row} />
       ))}

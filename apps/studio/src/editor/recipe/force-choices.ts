@@ -18,7 +18,8 @@ const axesOf = (force: DirectedForce): ChoiceDefinition => ({
 })
 
 const waver = (target: WaverTarget): ChoiceDefinition => ({
-  title: `${WAVER_TARGET_TEXTS[target]} changes`,
+  title: 'Changes',
+  help: `How the ${WAVER_TARGET_TEXTS[target].toLowerCase()} changes.`,
   options: optionsOf(WAVER_KINDS, WAVER_KIND_TEXTS),
   current: (_emitter, type) => type.wavers[target],
   apply: (kit, targets, value) => {

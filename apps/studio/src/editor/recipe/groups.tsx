@@ -105,7 +105,7 @@ export const GROUPS: readonly GroupDefinition[] = [
     band: 'emitter',
     title: 'How many',
     sentence: ({ emitter, partner }) => howManySentence(emitter, partner),
-    rows: ({ emitter }) => (emitter.companionOf === null ? ['flow', 'flowPerPx', '@rhythm', 'duration', 'delay', 'minimum', 'cap', '@capPolicy', '@companion'] : ['@companion']),
+    rows: ({ emitter }) => (emitter.dormant ? ['cap', '@capPolicy'] : emitter.companionOf === null ? ['flow', 'flowPerPx', '@rhythm', 'duration', 'delay', 'minimum', 'cap', '@capPolicy', '@companion'] : ['@companion']),
     before: (targets) => <AliveField targets={targets} />,
     after: (targets) => <BurstRows targets={targets} />,
   },

@@ -1,7 +1,8 @@
 import type { Emitter, ParticleType } from '@gliv/document'
 import type { ForceKind } from '@gliv/model'
 import type { Camera } from '@gliv/player'
-import { useSelectedType } from '../context.ts'
+import { useDocument } from '../../store/document.ts'
+import { useEffectId, useSelectedType } from '../context.ts'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
 import { PathHandles, RAIL_PATH } from './PathHandles.tsx'
 
@@ -25,9 +26,11 @@ const CENTRES = {
 
 const length = (x: number, y: number): number => Math.sqrt(x * x + y * y)
 
-const CentreHandles = ({ force, type, at }: { force: PointForce; type: ParticleType; at: HandleProps['at'] }) => {
+const CentreHandles = ({ force, type, at, covered }: { force: PointForce; type: ParticleType; at: HandleProps['at']; covered: boolean }) => {
   const { label, x, y, rings }: Centre = CENTRES[force]
   const numbers: Numbers = type.numbers
+  // A handle that would lie on the emitter's own stands beside it, with a line to its place.
+  const pad = covered ? PADS[force] : [0, 0]
   const centre = { x: at.x + numbers[x] * at.zoom, y: at.y + numbers[y] * at.zoom, zoom: at.zoom }
   return (
     <>
@@ -42,16 +45,17 @@ const CentreHandles = ({ force, type, at }: { force: PointForce; type: ParticleT
           </g>
         )
       })}
+      {covered && <line x1={centre.x} y1={centre.y} x2={centre.x + pad[0]!} y2={centre.y + pad[1]!} className="tangent-line" />}
       <Handle
         name={force}
         label={`${label}: its place`}
-        x={centre.x}
-        y={centre.y}
+        x={centre.x + pad[0]!}
+        y={centre.y + pad[1]!}
         cursor="move"
         at={at}
         apply={(_e, px, py, fine, draft) => {
-          draft.numbers[x] = whole(px, fine)
-          draft.numbers[y] = whole(py, fine)
+          draft.numbers[x] = whole(px - pad[0]! / at.zoom, fine)
+          draft.numbers[y] = whole(py - pad[1]! / at.zoom, fine)
         }}
       >
         <circle r={7} className="handle-knob" />
@@ -68,6 +72,12 @@ const MARKS = {
   avoid: 'M -3.2 -3.2 L 3.2 3.2',
 } as const satisfies Record<PointForce, string>
 
+const PADS = { pull: [-26, -26], swirl: [26, -26], avoid: [26, 26] } as const satisfies Record<PointForce, readonly [number, number]>
+
+/** Whether a force's place lies under the emitter's handle, in overlay pixels. */
+const isCovered = (force: PointForce, type: ParticleType, emitter: Emitter, zoom: number): boolean =>
+  length(type.numbers[CENTRES[force].x] - emitter.numbers.offsetX, type.numbers[CENTRES[force].y] - emitter.numbers.offsetY) * zoom < 16
+
 const NONE: readonly ForceKind[] = []
 
 /** Handles of forces that have a place. Places count from the effect's origin. */
@@ -75,10 +85,14 @@ export const ForceHandles = ({ camera, zoom, emitter }: { camera: Camera; zoom: 
   const type = useSelectedType((t) => t)
   const forces = type?.forces ?? NONE
   const at = { x: -camera.x * zoom, y: -camera.y * zoom, zoom }
+  // As they were before a drag, so that a handle does not jump under the hand.
+  const effectId = useEffectId()
+  const startEmitter = useDocument((s) => s.kit?.effects[effectId]?.emitters[emitter.id])
+  const start = useDocument((s) => s.kit?.types[emitter.type])
   if (!type) return null
   return (
     <>
-      {(Object.keys(CENTRES) as PointForce[]).map((force) => forces.includes(force) && CENTRES[force].shown(type) && <CentreHandles key={force} force={force} type={type} at={at} />)}
+      {(Object.keys(CENTRES) as PointForce[]).map((force) => forces.includes(force) && CENTRES[force].shown(type) && <CentreHandles key={force} force={force} type={type} at={at} covered={isCovered(force, start ?? type, startEmitter ?? emitter, zoom)} />)}
       {forces.includes('rail') && <PathHandles owner={RAIL_PATH} emitter={emitter} type={type} at={at} curved />}
     </>
   )

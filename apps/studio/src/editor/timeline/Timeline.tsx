@@ -99,6 +99,7 @@ export const Timeline = () => {
   const effectId = useEffectId()
   const order = useShown<readonly string[]>((_, effect) => effect.emitterOrder, NO_EMITTERS)
   const seconds = useShown((kit, effect) => rulerSeconds(kit, effect), 1)
+  const parts = useShown((_, effect) => effect.parts.length > 0, false)
   const [ref, width] = useWidth()
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
   // The list shows the topmost layer first.
@@ -125,7 +126,7 @@ export const Timeline = () => {
           </SortableContext>
         </DndContext>
         <PartTracks seconds={seconds} width={width} />
-        {shown.length === 0 && <p className="empty-note">No emitter yet. “+ Emitter” starts one.</p>}
+        {shown.length === 0 && !parts && <p className="empty-note">No emitter yet. “+ Emitter” starts one.</p>}
       </div>
     </section>
   )
