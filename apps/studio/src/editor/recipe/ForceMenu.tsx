@@ -23,7 +23,11 @@ export const ForceMenu = ({ anchor, forces, onChoose, onClose }: Props) => {
     if (by) {
       event.preventDefault()
       setAt(Math.min(found.length - 1, Math.max(0, Math.min(at, found.length - 1) + by)))
-    } else if (event.key === 'Enter' && current) onChoose(current)
+    } else if (event.key === 'Enter' && current) {
+      // The list closes and the button behind it takes the focus: it must not take the key as well.
+      event.preventDefault()
+      onChoose(current)
+    }
     if (event.key !== 'Escape') event.stopPropagation()
   }
   return (
