@@ -114,6 +114,9 @@ export class Studio {
 
   async undo(): Promise<this> {
     await this.page.getByRole('button', { name: 'Undo', exact: true }).click()
+    // Its tooltip reaches over the stage.
+    await this.page.mouse.move(640, 20)
+    await this.page.locator('.MuiTooltip-popper').waitFor({ state: 'detached' })
     return this
   }
 

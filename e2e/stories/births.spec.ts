@@ -180,7 +180,10 @@ test('a companion follows its partner; a placed effect is mirrored, turned and m
   await page.getByRole('checkbox', { name: 'Mirrored' }).check()
   await page.getByLabel('Turned by').fill('40')
   await page.keyboard.press('Enter')
-  const close = () => page.locator('.MuiPopover-root .MuiBackdrop-root').first().click({ position: { x: 5, y: 700 } })
+  const close = async (): Promise<void> => {
+    await page.locator('.MuiPopover-root .MuiBackdrop-root').first().click({ position: { x: 5, y: 700 } })
+    await page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
+  }
   await close()
   const placed = await studio.picture()
   expect(placed).not.toBe(before)

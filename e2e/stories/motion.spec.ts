@@ -70,6 +70,7 @@ test('contact: what happens at a surface, the marks that stay, the stage they ar
   await expect(page.getByTestId('surfaces')).toBeHidden()
   await studio.pick('Stage of the kit', 'Lock basin')
   await expect(page.getByTestId('surfaces').locator('path')).toHaveCount(1)
+  await page.getByRole('button', { name: 'Surfaces of “Lock basin”' }).click()
   await page.getByRole('button', { name: 'Line', exact: true }).click()
   await expect(page.getByTestId('surfaces').locator('path')).toHaveCount(2)
   const height = page.getByLabel('Line A ↓')

@@ -3,7 +3,7 @@
  * a copy in tests); ids come from outside, so that the core stays free of chance.
  */
 import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, sourceOfId, type EmitterChoices, type TypeChoices } from '@gliv/model'
-import { type Burst, type Effect, type Emitter, type Kit, KIT_VERSION, type Part, type ParticleType, type Relay } from './kit.ts'
+import { type Burst, type Effect, type Emitter, type Kit, KIT_VERSION, type ParticleType, type Relay, type Part } from './kit.ts'
 
 export type MakeId = (prefix: string) => string
 

@@ -1,4 +1,4 @@
-import { type Frame, type NumbersOf, type PropertyId, type ResolvedEffect, type ResolvedEmitter, type ResolvedPart, type ResolvedRelay, Refusal, property } from '@gliv/model'
+import { type Frame, type NumbersOf, type ResolvedEffect, type ResolvedEmitter, type ResolvedRelay, type ResolvedPart, Refusal } from '@gliv/model'
 import { compileLanes, type CompiledLanes } from './lanes.ts'
 import { compileMotion, type MotionProgram } from './forces/compile.ts'
 import { compileLooks, type Looks } from './looks.ts'
@@ -156,7 +156,8 @@ export const RELAY_DEPTH = 4
 
 /** A dormant emitter as a relay wakes it: without births of its own, and with the lanes of the root on its type's numbers. */
 const wokenBy = (root: ResolvedEmitter, emitter: ResolvedEmitter): ResolvedEmitter => {
-  const ofType = ([id]: [string, unknown]): boolean => property(id as PropertyId).owner === 'type'
+  // Numbers of the type, told without the table, which a player does not have.
+  const ofType = ([id]: [string, unknown]): boolean => id in emitter.type.numbers
   const lanes = Object.fromEntries([...Object.entries(emitter.lanes).filter((lane) => !ofType(lane)), ...Object.entries(root.lanes).filter(ofType)]) as ResolvedEmitter['lanes']
   return { ...emitter, lanes, bursts: [], numbers: { ...emitter.numbers, flow: 0, flowPerPx: 0, minimum: 0 } }
 }

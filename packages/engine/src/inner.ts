@@ -1,5 +1,5 @@
 /** Effects inside an effect: what its parts and relays play. They start on ticks and take their place from the outer one. */
-import { type ResolvedPart, type ResolvedRelay, STREAMS } from '@gliv/model'
+import { type ResolvedRelay, type ResolvedPart, STREAMS } from '@gliv/model'
 import type { Program } from './compile.ts'
 import { angleOf } from './maths.ts'
 import { absorb, draw, type Key } from './random.ts'

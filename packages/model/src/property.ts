@@ -2,7 +2,7 @@
 import type { Bias } from './kinds.ts'
 
 /** Which part of the document carries the number. */
-export type Owner = 'effect' | 'emitter' | 'burst' | 'relay' | 'part' | 'type'
+export type Owner = 'effect' | 'emitter' | 'burst' | 'type' | 'relay' | 'part'
 
 /**
  * What has to be redone when the number changes, from cheap to dear:

@@ -8,9 +8,13 @@ import LinearProgress from '@mui/material/LinearProgress'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { fileNameOf, type BakedSheet } from '@gliv/bake'
+import { resolveEffect } from '@gliv/document'
 import { strToU8, zipSync } from 'fflate'
 import { useEffect, useRef, useState } from 'react'
 import { useDocument } from '../store/document.ts'
+import { readMask } from '../store/masks.ts'
+import { useSession } from '../store/session.ts'
+import { surfacesOn } from '../util/preview.ts'
 import { type BakeJob, startBake } from './bakeJob.ts'
 import { type BakeForm, EMPTY_FORM, readForm } from './bakeForm.ts'
 import { download } from './download.ts'
@@ -62,7 +66,9 @@ const ShipDialog = ({ effectId, onClose }: { effectId: string; onClose: () => vo
     setBaked(null)
     if (!kit || read.refusal !== null) return
     setProgress(0)
-    job.current = startBake({ kit, pictures }, effectId, `${name}.png`, read.options, setProgress)
+    // Baked on the stage that is shown.
+    const surfaces = surfacesOn(resolveEffect(kit, kit.effects[effectId]!, readMask), useSession.getState().preview, kit)
+    job.current = startBake({ kit, pictures }, effectId, `${name}.png`, { ...read.options, surfaces }, setProgress)
     try {
       setBaked(await job.current.result)
     } catch (error) {

@@ -57,10 +57,10 @@ export const PreviewMenu = () => {
             <span>Mirrored</span>
             <Checkbox size="small" aria-label="Mirrored" checked={preview.mirror} onChange={(event) => set({ mirror: event.target.checked })} />
           </label>
-          <StageRows />
           <Button disabled={!changed} onClick={() => set(STILL)}>
             As designed
           </Button>
+          <StageRows />
         </div>
       </Popover>
     </>

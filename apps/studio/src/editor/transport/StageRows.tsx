@@ -1,5 +1,6 @@
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
+import ExpandMore from '@mui/icons-material/ExpandMore'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
@@ -7,6 +8,7 @@ import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
 import { freeName, type Kit } from '@gliv/document'
 import type { Surface, SurfaceKind } from '@gliv/model'
+import { useState } from 'react'
 import { NameField } from '../../controls/NameField.tsx'
 import { TypedField } from '../../controls/TypedField.tsx'
 import { edit, useDocument } from '../../store/document.ts'
@@ -92,6 +94,7 @@ export const StageRows = () => {
   const chosen = useSession((s) => s.preview.stage)
   const stages = useDocument((s) => s.kit?.stages)
   const order = useDocument((s) => s.kit?.stageOrder)
+  const [open, setOpen] = useState(false)
   if (!stages || !order) return null
   const stage = chosen === 'auto' ? stages[order[0] ?? ''] : stages[chosen]
   const choose = (next: string): void => void setSession((s) => ({ preview: { ...s.preview, stage: next } }))
@@ -114,6 +117,11 @@ export const StageRows = () => {
         </Select>
       </label>
       {stage && (
+        <button type="button" className={open ? 'fold open' : 'fold'} aria-expanded={open} onClick={() => setOpen(!open)}>
+          <ExpandMore className="chevron" fontSize="inherit" /> Surfaces of “{stage.name}” ({stage.surfaces.length})
+        </button>
+      )}
+      {stage && open && (
         <>
           <NameField label="Name of the stage" read={(kit) => kit.stages[stage.id]?.name} write={(kit, name) => void (kit.stages[stage.id]!.name = name)} />
           {stage.surfaces.map((surface) => (
@@ -144,6 +152,7 @@ export const StageRows = () => {
           let id = ''
           edit('Add a stage', (kit) => void (id = addStage(kit)))
           choose(id)
+          setOpen(true)
         }}
       >
         Add a stage
