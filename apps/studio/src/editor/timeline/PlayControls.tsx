@@ -3,10 +3,10 @@ import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
 import Tune from '@mui/icons-material/Tune'
 import IconButton from '@mui/material/IconButton'
-import Popover from '@mui/material/Popover'
 import type { Effect } from '@gliv/document'
 import { PLAYS, type Play, type PropertyId } from '@gliv/model'
 import { useState } from 'react'
+import { GrowingPopover } from '../../controls/GrowingPopover.tsx'
 import { PropertyRow } from '../../controls/PropertyRow.tsx'
 import { ValueText } from '../../controls/ValueText.tsx'
 import { edit } from '../../store/document.ts'
@@ -27,8 +27,7 @@ const EffectMenu = () => {
       <IconButton aria-label="Times of the effect" title="Warm-up, time scale, parts and more" onClick={(event) => setAnchor(event.currentTarget)}>
         <Tune fontSize="small" />
       </IconButton>
-      <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'top', horizontal: 'left' }} transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
-        <div className="effect-menu">
+      <GrowingPopover className="effect-menu" open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'top', horizontal: 'left' }} transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
           {rows.map((id) => (
             <PropertyRow key={id} target={{ owner: 'effect', effect: effectId }} id={id} />
           ))}
@@ -39,8 +38,7 @@ const EffectMenu = () => {
           )}
           <h3>Parts</h3>
           <PartRows />
-        </div>
-      </Popover>
+      </GrowingPopover>
     </>
   )
 }

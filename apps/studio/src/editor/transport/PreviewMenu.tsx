@@ -2,9 +2,9 @@ import OpenWith from '@mui/icons-material/OpenWith'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import MenuItem from '@mui/material/MenuItem'
-import Popover from '@mui/material/Popover'
 import Select from '@mui/material/Select'
 import { useState } from 'react'
+import { GrowingPopover } from '../../controls/GrowingPopover.tsx'
 import { TypedField } from '../../controls/TypedField.tsx'
 import { setSession, useSession } from '../../store/session.ts'
 import { StageRows } from './StageRows.tsx'
@@ -29,8 +29,7 @@ export const PreviewMenu = () => {
       <Button size="small" startIcon={<OpenWith fontSize="small" />} className={changed ? 'notched' : ''} title="Move, turn, scale and mirror the effect, and choose what it meets; the effect itself stays as it is" onClick={(event) => setAnchor(event.currentTarget)}>
         Placed
       </Button>
-      <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }} transformOrigin={{ vertical: 'top', horizontal: 'right' }}>
-        <div className="preview-menu">
+      <GrowingPopover className="preview-menu" open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }} transformOrigin={{ vertical: 'top', horizontal: 'right' }}>
           <label>
             <span>Way</span>
             <Select size="small" variant="standard" value={preview.move} inputProps={{ 'aria-label': 'Way on the stage' }} onChange={(event) => set({ move: event.target.value as Move })}>
@@ -61,8 +60,7 @@ export const PreviewMenu = () => {
             As designed
           </Button>
           <StageRows />
-        </div>
-      </Popover>
+      </GrowingPopover>
     </>
   )
 }
