@@ -6,8 +6,8 @@ export const EDITED = ['burst', 'contact', 'warm-up and relay'] as const
 export type Edited = (typeof EDITED)[number]
 
 /** What each class of property is dragged by. */
-export const CLASSES: Readonly<Record<Edited, readonly (readonly [string, string, ('from' | 'to')?])[]>> = {
-  burst: [['output', 'scale', 'to'], ['motion', 'gravity'], ['birth', 'speed', 'to'], ['emission', 'burstCount', 'to']],
+export const CLASSES: Readonly<Record<Edited, readonly (readonly [string, string, ('from' | 'to' | 'both')?])[]>> = {
+  burst: [['output', 'scale', 'to'], ['motion', 'gravity'], ['birth', 'speed', 'to'], ['emission', 'burstCount', 'both']],
   contact: [['output', 'scale', 'to'], ['motion', 'gravity'], ['birth', 'speed', 'to'], ['emission', 'flow']],
   'warm-up and relay': [['output', 'scale', 'to'], ['motion', 'gravity'], ['birth', 'speed', 'to'], ['emission', 'flow']],
 }

@@ -47,7 +47,7 @@ const openWith = async (studio: Studio, page: Page, name: string, buffer: Buffer
 }
 
 const record = (page: Page): Promise<void> => page.evaluate(() => void (glivStage.timings = []))
-const recorded = (page: Page): Promise<Timing[]> => page.evaluate(() => glivStage.timings!.filter((t) => t.interface > 0))
+const recorded = (page: Page): Promise<Timing[]> => page.evaluate(() => glivStage.timings!.filter((t) => t.interface > 0 && t.total > 0))
 
 const print = (title: string, timings: readonly Timing[]): void => {
   const row = (name: keyof Timing): string => [0.5, 0.9, 0.95, 1].map((share) => percentile(timings.map((t) => t[name]), share).toFixed(1).padStart(7)).join('')

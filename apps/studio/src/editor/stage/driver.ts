@@ -16,9 +16,10 @@ const LONGEST_RUN_SECONDS = 3600
 
 /** One edit at the frozen moment, in ms: from the input event to the submitted draw, and what it was made of. */
 export interface EditTiming {
-  readonly total: number
+  /** Until its picture was handed over; 0 while it waits for the last one to be drawn. */
+  total: number
   readonly engine: number
-  readonly upload: number
+  upload: number
   /** Until the interface has followed too; 0 while it has not. */
   interface: number
   /** Moment of the input event, on the page's clock. */
@@ -60,6 +61,8 @@ export class StageDriver {
   #dirty = true
   /** The last picture is still being drawn. */
   #drawing = false
+  /** Timed edits whose picture has not been submitted yet. */
+  readonly #unanswered: EditTiming[] = []
   readonly #listeners = new Set<(playback: Playback) => void>()
 
   constructor(canvas: HTMLCanvasElement, renderer: Renderer = createRenderer(canvas)) {
@@ -135,7 +138,7 @@ export class StageDriver {
   }
 
   /**
-   * Takes over a changed effect at the present moment; its picture is submitted before this returns.
+   * Takes over a changed effect at the present moment; its picture is submitted before this returns, or as soon as the last one is drawn.
    * `eventTime` is the input event's time stamp.
    */
   edit(effect: ResolvedEffect, eventTime?: number): void {
@@ -150,12 +153,15 @@ export class StageDriver {
     })
     const engine = performance.now() - start
     this.#dirty = true
-    // A frozen picture is submitted at once; so is a playing one, unless the last is still being drawn.
-    if (!this.#playing || !this.#drawing) this.#draw()
     if (this.timings && eventTime !== undefined) {
-      const now = performance.now()
-      this.timings.push({ total: now - eventTime, engine, upload: this.renderer.uploadSeconds * 1000, interface: 0, at: eventTime })
+      const timing = { total: 0, engine, upload: 0, interface: 0, at: eventTime }
+      this.timings.push(timing)
+      this.#unanswered.push(timing)
     }
+    // The picture is submitted at once, unless the last one is still being drawn: handing over more would wait for it, and
+    // nobody would see it. The next turn of the screen then draws the latest.
+    if (this.#drawing) this.#drawing = this.renderer.settle()
+    if (!this.#drawing) this.#draw()
     this.#tell()
   }
 
@@ -226,6 +232,12 @@ export class StageDriver {
       renderer.draw(this.#simulation.frame(Math.min(1, Math.max(0, alpha)), this.shows ?? undefined), this.camera)
     }
     renderer.end()
+    const now = performance.now()
+    for (const timing of this.#unanswered) {
+      timing.total = now - timing.at
+      timing.upload = renderer.uploadSeconds * 1000
+    }
+    this.#unanswered.length = 0
   }
 
   /** Asks for a fresh picture with the next one of the screen. */
