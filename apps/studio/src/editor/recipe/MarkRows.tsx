@@ -6,17 +6,21 @@ import { useState } from 'react'
 import { edit } from '../../store/document.ts'
 import { useShown } from '../context.ts'
 import { AnyRow } from './AnyRow.tsx'
+import { ColourList } from './ColourList.tsx'
 import { FrameCell, FrameMenu } from './FrameMenu.tsx'
 import type { Row } from './row.ts'
 import type { SentenceTargets } from './targets.ts'
 
 const ROWS: readonly Row[] = ['markScale', 'markAngle', 'markOpacity', 'markTint', '@markBlend', 'markFade', 'markCap']
 
+const NO_COLOURS: readonly string[] = []
+
 /** What a hit leaves on the surface: the frames that it draws from, and how it looks. */
 export const MarkRows = ({ targets }: { targets: SentenceTargets }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const touches = useShown((kit) => (kit.types[targets.type]?.contact ?? 'none') !== 'none', false)
   const mark = useShown((kit) => kit.types[targets.type]?.mark ?? null, null)
+  const colours = useShown<readonly string[]>((kit) => kit.types[targets.type]?.markColours ?? NO_COLOURS, NO_COLOURS)
   if (!touches) return null
   const set = (label: string, next: { sheet: string; frames: number[] } | null): void => edit(label, (kit) => void (kit.types[targets.type]!.mark = next))
   const choose = (sheet: string, frame: number, name: string): void => {
@@ -45,6 +49,8 @@ export const MarkRows = ({ targets }: { targets: SentenceTargets }) => {
               <Add fontSize="inherit" />
             </IconButton>
           </span>
+          <p className="group-hint">Each takes one of these colours</p>
+          <ColourList label="Colours of the marks" colours={colours} write={(kit, next) => void (kit.types[targets.type]!.markColours = next)} />
           {ROWS.map((row) => (
             <AnyRow key={row} row={row} targets={targets} />
           ))}
