@@ -58,7 +58,9 @@ test('where: shapes with their handles, a path to bend, a picture to be born fro
   // B may lie outside what the stage shows; a step back brings it in.
   const box = (await studio.stage.boundingBox())!
   await page.mouse.move(box.x + box.width / 2, box.y + 40)
+  const before = (await studio.handle('end').getAttribute('transform'))!
   await page.mouse.wheel(0, 700)
+  await expect(studio.handle('end')).not.toHaveAttribute('transform', before)
   await studio.drawn()
   await studio.drag(studio.handle('end'), -40, 60)
   await expect(studio.number('endX')).not.toHaveText('160 px')
