@@ -21,8 +21,6 @@ export interface EdgeSet {
   readonly wy: Float64Array
   /** How far behind it something may be and still be touched: more than a rounding where it turns. */
   readonly slack: Float64Array
-  /** Index of its surface. */
-  readonly surface: Int32Array
   readonly moves: boolean
 }
 
@@ -132,9 +130,8 @@ export const makeEdges = (before: readonly Surface[], after: readonly Surface[],
   const all = [...pairs, ...circles]
   const n = all.length
   const column = (): Float64Array => new Float64Array(n)
-  const set = { count: n, x: column(), y: column(), tx: column(), ty: column(), length: column(), nx: column(), ny: column(), wx: column(), wy: column(), slack: column(), surface: new Int32Array(n), moves: false }
+  const set = { count: n, x: column(), y: column(), tx: column(), ty: column(), length: column(), nx: column(), ny: column(), wx: column(), wy: column(), slack: column(), moves: false }
   all.forEach(({ line, to }, k) => {
-    set.surface[k] = line.surface
     if (line.r >= 0) {
       set.x[k] = line.ax
       set.y[k] = line.ay

@@ -30,8 +30,6 @@ const pair = new Float64Array(2)
 export class Reference {
   /** Own px for one px of the effect. */
   unit = 1
-  /** −1 when the effect is mirrored and its particles are not drawn through its pose. */
-  sign = 1
   readonly pose = emptyPose()
   readonly view: MutableView = { x: 0, y: 0, w: 0, h: 0 }
   readonly toWorld = identity()
@@ -63,7 +61,7 @@ export class Reference {
     const sign = pose.mirror ? -1 : 1
     const k = pose.scale
     if (this.#space === 'carried') {
-      this.unit = this.sign = 1
+      this.unit = 1
       set(this.toWorld, sign * c * k, sign * s * k, -s * k, c * k, pose.x, pose.y)
       set(this.fromWorldTurn, sign * c, -s, sign * s, c, 0, 0)
       return
@@ -73,7 +71,6 @@ export class Reference {
     const left = pinned ? this.view.x : 0
     const top = pinned ? this.view.y : 0
     this.unit = k
-    this.sign = sign
     set(this.toWorld, 1, 0, 0, 1, left, top)
     set(this.fromLocalTurn, sign * c, sign * s, -s, c, 0, 0)
     set(this.fromLocal, sign * c * k, sign * s * k, -s * k, c * k, pose.x - left, pose.y - top)

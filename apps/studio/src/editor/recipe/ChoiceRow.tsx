@@ -1,7 +1,5 @@
-import MenuItem from '@mui/material/MenuItem'
-import Select from '@mui/material/Select'
-import Tooltip from '@mui/material/Tooltip'
 import { memo } from 'react'
+import { WordRow } from '../../controls/WordRow.tsx'
 import { edit } from '../../store/document.ts'
 import { useShown } from '../context.ts'
 import { choiceOf, choiceOptions, type MenuChoice, type Option } from './choices.ts'
@@ -23,33 +21,15 @@ export const ChoiceRow = memo(({ id, targets }: { id: MenuChoice; targets: Sente
   }, '')
   if (!text) return null
   const { current, options } = JSON.parse(text) as Shown
-  const label = <span className="row-label">{choice.title}</span>
   return (
-    <div className="choice-row">
-      {choice.help ? (
-        <Tooltip title={choice.help} placement="top-start">
-          {label}
-        </Tooltip>
-      ) : (
-        label
-      )}
-      <Select
-        size="small"
-        variant="standard"
-        value={current}
-        inputProps={{ 'aria-label': choice.title, 'data-choice': id }}
-        onChange={(event) => {
-          const { value } = event.target
-          edit(`${choice.title}: ${options.find((o) => o.value === value)?.label ?? value}`, (kit) => choice.apply(kit, targets, value))
-        }}
-      >
-        {options.map((option) => (
-          <MenuItem key={option.value} value={option.value} dense>
-            {option.label}
-          </MenuItem>
-        ))}
-      </Select>
-    </div>
+    <WordRow
+      id={id}
+      title={choice.title}
+      help={choice.help}
+      value={current}
+      options={options}
+      onChange={(value) => edit(`${choice.title}: ${options.find((o) => o.value === value)?.label ?? value}`, (kit) => choice.apply(kit, targets, value))}
+    />
   )
 })
 ChoiceRow.displayName = 'ChoiceRow'

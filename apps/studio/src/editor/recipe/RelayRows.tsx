@@ -2,11 +2,10 @@ import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import MenuItem from '@mui/material/MenuItem'
-import Select from '@mui/material/Select'
 import { addRelay, effectsWithin, newRelay, type Relay } from '@gliv/document'
 import { type PropertyId, RELAY_LAUNCHES, RELAY_TRIGGERS, type RelayTrigger } from '@gliv/model'
 import { PropertyRow } from '../../controls/PropertyRow.tsx'
+import { type Word, WordRow } from '../../controls/WordRow.tsx'
 import { edit } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { select } from '../../store/session.ts'
@@ -17,27 +16,8 @@ import { type SentenceTargets, targetOf } from './targets.ts'
 /** The number that belongs to a trigger. */
 const TRIGGER_NUMBERS = { birth: [], end: [], contact: [], everyPx: ['relayPx'], everySeconds: ['relaySeconds'], slow: ['relaySlow'] } as const satisfies Record<RelayTrigger, readonly PropertyId[]>
 
-interface Option {
-  readonly value: string
-  readonly label: string
-}
-
-/** A menu of words in a row. */
-const WordRow = ({ title, value, options, onChange }: { title: string; value: string; options: readonly Option[]; onChange: (value: string) => void }) => (
-  <div className="choice-row">
-    <span className="row-label">{title}</span>
-    <Select size="small" variant="standard" value={value} inputProps={{ 'aria-label': title }} onChange={(event) => onChange(event.target.value)}>
-      {options.map((option) => (
-        <MenuItem key={option.value} value={option.value} dense>
-          {option.label}
-        </MenuItem>
-      ))}
-    </Select>
-  </div>
-)
-
 /** Dormant emitters and effects that can be handed over to; `e:` and `x:` tell them apart. */
-const useReceivers = (targets: SentenceTargets): readonly Option[] => {
+const useReceivers = (targets: SentenceTargets): readonly Word[] => {
   const text = useShown((kit, effect) => {
     const emitters = Object.values(effect.emitters).filter((e) => e.dormant && e.companionOf === null).map((e) => ({ value: `e:${e.id}`, label: e.name }))
     const effects = kit.effectOrder
@@ -46,7 +26,7 @@ const useReceivers = (targets: SentenceTargets): readonly Option[] => {
       .map((e) => ({ value: `x:${e.id}`, label: `effect: ${e.name}` }))
     return JSON.stringify([...emitters, ...effects])
   }, '[]')
-  return JSON.parse(text) as Option[]
+  return JSON.parse(text) as Word[]
 }
 
 const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets }) => {

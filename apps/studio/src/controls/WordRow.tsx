@@ -1,0 +1,31 @@
+import MenuItem from '@mui/material/MenuItem'
+import Select from '@mui/material/Select'
+import Tooltip from '@mui/material/Tooltip'
+
+export interface Word {
+  readonly value: string
+  readonly label: string
+}
+
+/** One choice among words: its name, and what is chosen. */
+export const WordRow = ({ title, help, id, value, options, onChange }: { title: string; help?: string | undefined; id?: string; value: string; options: readonly Word[]; onChange: (value: string) => void }) => {
+  const label = <span className="row-label">{title}</span>
+  return (
+    <div className="choice-row">
+      {help ? (
+        <Tooltip title={help} placement="top-start">
+          {label}
+        </Tooltip>
+      ) : (
+        label
+      )}
+      <Select size="small" variant="standard" value={value} inputProps={{ 'aria-label': title, 'data-choice': id }} onChange={(event) => onChange(event.target.value)}>
+        {options.map((option) => (
+          <MenuItem key={option.value} value={option.value} dense>
+            {option.label}
+          </MenuItem>
+        ))}
+      </Select>
+    </div>
+  )
+}
