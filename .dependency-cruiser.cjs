@@ -14,7 +14,7 @@ const ALLOWED = {
   'apps/studio': ['packages/'],
 }
 /** Core packages use no package but these. */
-const LIBRARIES = { 'packages/model': '^$', 'packages/engine': '^$', 'packages/paint': '^$', 'packages/player': '^$', 'packages/pixels': 'fast-png|fflate', 'packages/document': 'zod|fflate|@noble/hashes' }
+const LIBRARIES = { 'packages/model': '^$', 'packages/engine': '^$', 'packages/paint': '^$', 'packages/player': '^$', 'packages/pixels': 'fflate|omggif|gifenc|culori|maxrects-packer', 'packages/document': 'zod|fflate|@noble/hashes' }
 const TEST = '\\.test\\.tsx?$|/testing/'
 
 module.exports = {

@@ -20,7 +20,8 @@ export const paintField = (width: number, height: number, field: Field): Image =
   return image
 }
 
-const smooth = (t: number): number => {
+/** 0 to 1 with flat ends. */
+export const smooth = (t: number): number => {
   const u = Math.min(1, Math.max(0, t))
   return u * u * (3 - 2 * u)
 }
@@ -55,7 +56,8 @@ export const ring = (thickness: number): Field => (x, y) => {
   return 1 - smooth(Math.abs(r - middle) / thickness)
 }
 
-const lattice = (ix: number, iy: number, seed: number): number => {
+/** Chance from 0 to 1 of a whole place and a seed. */
+export const lattice = (ix: number, iy: number, seed: number): number => {
   let h = Math.imul(ix, 0x27d4eb2f) ^ Math.imul(iy, 0x165667b1) ^ Math.imul(seed, 0x9e3779b1)
   h = Math.imul(h ^ (h >>> 15), 0x85ebca6b)
   h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35)
@@ -63,7 +65,7 @@ const lattice = (ix: number, iy: number, seed: number): number => {
 }
 
 /** Value noise, 0 to 1. */
-const noise = (x: number, y: number, seed: number): number => {
+export const noise = (x: number, y: number, seed: number): number => {
   const ix = Math.floor(x)
   const iy = Math.floor(y)
   const fx = smooth(x - ix)

@@ -1,10 +1,6 @@
-/** PNG in and out. Reading is a package's work; writing is ours, because it has to be fast and give the same bytes everywhere. */
-import { convertIndexedToRgb, decode } from 'fast-png'
+/** Writing PNG: ours, because it has to be fast and give the same bytes everywhere. */
 import { zlibSync } from 'fflate'
-import { createImage, type Image } from './image.ts'
-
-/** Pictures larger than this on a side are refused before they are unpacked. */
-export const PNG_SIDE_LIMIT = 8192
+import type { Image } from './image.ts'
 
 const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)
 
@@ -63,25 +59,4 @@ export const encodePng = (image: Image): Uint8Array => {
     at += part.length
   }
   return out
-}
-
-/** Any PNG to straight-alpha RGBA8. Throws an error in words for what is broken or too large. */
-export const decodePng = (bytes: Uint8Array): Image => {
-  if (bytes.length > 24) {
-    const view = new DataView(bytes.buffer, bytes.byteOffset)
-    const side = Math.max(view.getUint32(16), view.getUint32(20))
-    if (side > PNG_SIDE_LIMIT) throw new Error(`The picture is ${side} pixels on a side; at most ${PNG_SIDE_LIMIT} are read; make it smaller`)
-  }
-  const png = decode(bytes)
-  const indexed = png.palette ? convertIndexedToRgb(png) : null
-  const source = indexed ?? png.data
-  const channels = indexed ? indexed.length / (png.width * png.height) : png.channels
-  const shift = png.depth === 16 ? 8 : 0
-  const image = createImage(png.width, png.height)
-  for (let i = 0, n = png.width * png.height; i < n; i++) {
-    const grey = channels < 3
-    for (let c = 0; c < 3; c++) image.data[i * 4 + c] = source[i * channels + (grey ? 0 : c)]! >> shift
-    image.data[i * 4 + 3] = channels === 2 || channels === 4 ? source[i * channels + channels - 1]! >> shift : 255
-  }
-  return image
 }

@@ -1,0 +1,80 @@
+/** Picture files to frames: PNG, animated PNG and GIF here, other kinds by the platform. Runs in a worker or in Node. */
+import { GifReader } from 'omggif'
+import { createImage, type Image } from './image.ts'
+import { isPng, PICTURE_LIMITS, PictureError, refuseSize } from './png-check.ts'
+import { decodeApng } from './png-read.ts'
+
+/** A picture file's frames, all of one size; a still picture has one. */
+export interface DecodedPicture {
+  readonly frames: readonly Image[]
+  /** How long each frame is shown; 0 for a still picture. */
+  readonly seconds: readonly number[]
+}
+
+const startsWith = (bytes: Uint8Array, text: string, at = 0): boolean => [...text].every((c, i) => bytes[at + i] === c.charCodeAt(0))
+
+/** Kinds of picture files, told apart by what they begin with, never by their names. */
+export const PICTURE_KINDS = {
+  png: isPng,
+  gif: (bytes) => startsWith(bytes, 'GIF87a') || startsWith(bytes, 'GIF89a'),
+  webp: (bytes) => startsWith(bytes, 'RIFF') && startsWith(bytes, 'WEBP', 8),
+  jpeg: (bytes) => bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff,
+  svg: (bytes) => /^\s*(<\?xml[^>]*\?>)?\s*(<!--[\s\S]*?-->\s*)*(<!DOCTYPE svg[^>]*>)?\s*(<!--[\s\S]*?-->\s*)*<svg[\s>]/i.test(String.fromCharCode(...bytes.subarray(bytes[0] === 0xef ? 3 : 0, 2048))),
+} as const satisfies Record<string, (bytes: Uint8Array) => boolean>
+export type PictureKind = keyof typeof PICTURE_KINDS
+
+/** What a file is, or null. */
+export const pictureKind = (bytes: Uint8Array): PictureKind | null => (Object.keys(PICTURE_KINDS) as PictureKind[]).find((kind) => PICTURE_KINDS[kind](bytes)) ?? null
+
+/** Refuses files that are too large, or no pictures. */
+export const checkFile = (bytes: Uint8Array): PictureKind => {
+  if (bytes.length > PICTURE_LIMITS.bytes) throw new PictureError(`The file has ${bytes.length} bytes; at most ${PICTURE_LIMITS.bytes} are read; make the picture smaller`)
+  const kind = pictureKind(bytes)
+  if (!kind) throw new PictureError('This is no picture that Gliv reads; use PNG, APNG, GIF, WebP, JPEG or SVG')
+  return kind
+}
+
+/** Delays under this many hundredths are shown as a tenth of a second, as browsers do. */
+const SHORTEST_DELAY = 2
+
+const decodeGif = (bytes: Uint8Array): DecodedPicture => {
+  const reader = new GifReader(bytes)
+  const { width, height } = reader
+  const count = reader.numFrames()
+  if (count < 1) throw new PictureError('The GIF has no picture in it; save it again')
+  refuseSize(width, height, count)
+  const frames: Image[] = []
+  const seconds: number[] = []
+  const canvas = new Uint8Array(width * height * 4)
+  for (let k = 0; k < count; k++) {
+    const { x, y, width: w, height: h, disposal, delay } = reader.frameInfo(k)
+    if (x + w > width || y + h > height) throw new PictureError(`Frame ${k + 1} of the GIF lies outside its picture; save it again`)
+    const before = disposal === 3 ? canvas.slice() : null
+    reader.decodeAndBlitFrameRGBA(k, canvas)
+    const frame = createImage(width, height)
+    frame.data.set(canvas)
+    frames.push(frame)
+    seconds.push((delay < SHORTEST_DELAY ? 10 : delay) / 100)
+    if (before) canvas.set(before)
+    else if (disposal === 2) for (let row = y; row < y + h; row++) canvas.fill(0, (row * width + x) * 4, (row * width + x + w) * 4)
+  }
+  return { frames, seconds: count > 1 ? seconds : [0] }
+}
+
+const DECODERS: Readonly<Partial<Record<PictureKind, (bytes: Uint8Array) => DecodedPicture>>> = { png: decodeApng, gif: decodeGif }
+
+/** Whether `decodePicture` reads this kind; the others need a browser. */
+export const isDecoded = (kind: PictureKind): boolean => kind in DECODERS
+
+/** PNG, APNG or GIF to frames. Throws `PictureError` in words. */
+export const decodePicture = (bytes: Uint8Array): DecodedPicture => {
+  const kind = checkFile(bytes)
+  const decoder = DECODERS[kind]
+  if (!decoder) throw new PictureError(`A ${kind} picture is read in the studio only; save it as PNG`)
+  try {
+    return decoder(bytes)
+  } catch (error) {
+    if (error instanceof PictureError) throw error
+    throw new PictureError(`The ${kind.toUpperCase()} is damaged (${error instanceof Error ? error.message : String(error)}); save it again`)
+  }
+}
