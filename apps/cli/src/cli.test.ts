@@ -127,7 +127,7 @@ describe('the other commands', () => {
     expect(await json('schema')).toMatchObject({ type: 'object' })
     const pack = join(folder, 'out', 'demo.glivpack.json')
     expect((await gliv('pack', kit, '--out', pack)).code).toBe(0)
-    expect(JSON.parse(await readFile(pack, 'utf8'))).toMatchObject({ format: 'gliv-pack', version: 3 })
+    expect(JSON.parse(await readFile(pack, 'utf8'))).toMatchObject({ format: 'gliv-pack', version: 4 })
     const baked = await gliv('bake', kit, '--effect', 'Pier dust', '--out', join(folder, 'baked'), '--fps', '5', '--size', '64x48', '--origin', '32,40', '--sampling', 'nearest')
     expect([baked.code, baked.out]).toEqual([0, ''])
     const sheet = JSON.parse(await readFile(join(folder, 'baked', 'pier-dust.json'), 'utf8')) as { image: string; pivot: object; frames: object[] }
@@ -146,6 +146,7 @@ describe('wrong usage and refusals', () => {
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1'], 2, /add --json/],
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--seed', '-1', '--json'], 2, /whole number from 0 to 4294967295/],
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--stage', 'Nowhere', '--json'], 1, /there is no stage "Nowhere"/],
+    [['bake', 'KIT', '--effect', 'Pier dust', '--out', 'OUT', '--palette', 'Dusk'], 1, /there is no palette "Dusk"; the kit has "Keg" \(keg\)/],
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--view', '1,2', '--json'], 2, /--view is "1,2"; it must be 4 numbers like 64,48,640,360/],
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--scale', '0', '--json'], 1, /scale is 0; it must be from 0.001 to 1000/],
     [['run', 'KIT', '--effect', 'Nothing', '--until', '1', '--json'], 1, /no effect "Nothing"; the kit has "Funnel steam"/],

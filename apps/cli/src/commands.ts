@@ -2,7 +2,7 @@
 import { mkdir, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { bakeSheet, fileNameOf, maskReader, type BakeOptions } from '@gliv/bake'
-import { adviseKit, findEffect, findStage, kitJsonSchema, KitRefusal, resolveEffect, writeKitJson, writeKitZip, writePack, type KitFile } from '@gliv/document'
+import { adviseKit, findEffect, findPalette, findStage, kitJsonSchema, KitRefusal, resolveEffect, writeKitJson, writeKitZip, writePack, type KitFile } from '@gliv/document'
 import { makeDemo } from '@gliv/demo'
 import { compile, createSimulation, emissionEndSeconds, latestEndSeconds, loopSecondsOf, reportRun, tickOf } from '@gliv/engine'
 import { Refusal, SAMPLINGS, type Sampling } from '@gliv/model'
@@ -199,15 +199,20 @@ const bakeOptions = (args: Args): BakeOptions => {
 }
 
 const bake: Command = {
-  usage: 'bake FILE --effect ID_OR_NAME --out DIR [--seed N] [--size WxH] [--origin X,Y] [--fps N] [--from S] [--to S] [--sampling nearest|smooth] [--columns N] [--stage ID_OR_NAME]',
-  syntax: { files: 1, values: ['--effect', '--out', '--seed', '--size', '--origin', '--fps', '--from', '--to', '--sampling', '--columns', '--stage'], flags: [] },
+  usage: 'bake FILE --effect ID_OR_NAME --out DIR [--seed N] [--size WxH] [--origin X,Y] [--fps N] [--from S] [--to S] [--sampling nearest|smooth] [--columns N] [--stage ID_OR_NAME] [--palette ID_OR_NAME]',
+  syntax: { files: 1, values: ['--effect', '--out', '--seed', '--size', '--origin', '--fps', '--from', '--to', '--sampling', '--columns', '--stage', '--palette'], flags: [] },
   async run(args, { say }) {
     const file = await loadKit(args.files[0]!)
     const effect = findEffect(file.kit, required(args, '--effect'))
     const folder = required(args, '--out')
     const stage = args.options.get('--stage')
     const name = fileNameOf(effect.name)
-    const { png, json } = bakeSheet(file, effect, `${name}.png`, { ...bakeOptions(args), ...(stage === undefined ? {} : { surfaces: findStage(file.kit, stage).surfaces }) })
+    const palette = args.options.get('--palette')
+    const { png, json } = bakeSheet(file, effect, `${name}.png`, {
+      ...bakeOptions(args),
+      ...(stage === undefined ? {} : { surfaces: findStage(file.kit, stage).surfaces }),
+      ...(palette === undefined ? {} : { palette: findPalette(file.kit, palette).colours }),
+    })
     await write(join(folder, `${name}.png`), png)
     await write(join(folder, `${name}.json`), `${JSON.stringify(json, null, 1)}\n`)
     say(`wrote ${join(folder, name)}.png and .json: ${json.frames.length} frames, ${json.size.w} × ${json.size.h} px`)

@@ -24,6 +24,8 @@ export const fullEffect = (count: number): ResolvedEffect => ({
   rate: 60,
   play: 'once',
   backwards: false,
+  wholePixels: false,
+  source: null,
   numbers: defaultsOf('effect'),
   lanes: {},
   parts: [],

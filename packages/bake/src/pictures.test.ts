@@ -47,7 +47,7 @@ const paint = ({ type, numbers, ramps, emitter, emitterNumbers, count = 1, tick 
     bursts: [{ id: 'b', eachPlace: false, numbers: { ...defaultsOf('burst'), burstCount: fixed(count) } }],
     type: resolved,
   }
-  const simulation = createSimulation(compile({ id: 'x', name: 'X', seed: 1, rate: 60, play: 'once', backwards: false, numbers: defaultsOf('effect'), lanes: {}, parts: [], emitters: [one] }), { x: 3, y: 3, ...options })
+  const simulation = createSimulation(compile({ id: 'x', name: 'X', seed: 1, rate: 60, play: 'once', backwards: false, wholePixels: false, source: null, numbers: defaultsOf('effect'), lanes: {}, parts: [], emitters: [one] }), { x: 3, y: 3, ...options })
   simulation.seek(tick)
   const canvas = createCanvas(8, 8)
   fill(canvas, ground)

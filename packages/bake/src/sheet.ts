@@ -4,7 +4,7 @@ import { compile, createSimulation, latestEndSeconds, longestLife, loopSecondsOf
 import { INSTANCE_WORDS, Refusal, type Frame, type ResolvedEffect, type Sampling, type Surface, type Tape } from '@gliv/model'
 import { createCanvas, fill, paintFrame, prepareSheet, toStraight, type PaintSheet } from '@gliv/paint'
 import { maskReader } from './masks.ts'
-import { blit, createImage, decodePng, encodePng, type Image } from '@gliv/pixels'
+import { blit, createImage, decodePng, encodePng, type Image, onPalette } from '@gliv/pixels'
 
 export interface BakeOptions {
   /** Unsigned 32 bits; default: the effect's own. */
@@ -24,6 +24,8 @@ export interface BakeOptions {
   /** Overrides the sheets' own sampling. */
   readonly sampling?: Sampling
   readonly columns?: number
+  /** The only colours that the sheet may have, `#rrggbb`; each texel takes the nearest. */
+  readonly palette?: readonly string[]
 }
 
 export interface SheetJson {
@@ -180,7 +182,7 @@ export const bakeSheet = (file: KitFile, effect: Effect, imageName: string, opti
     pivot: { x: place.x, y: place.y },
     frames,
   }
-  return { png: encodePng(sheet), json }
+  return { png: encodePng(options.palette ? onPalette(sheet, options.palette) : sheet), json }
 }
 
 /** A file name without surprises: letters, digits and hyphens. */

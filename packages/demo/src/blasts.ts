@@ -1,5 +1,5 @@
 /** Things that burst: cargo, kegs, crates. */
-import type { Effect, Palette, ParticleType } from '@gliv/document'
+import type { Clip, Effect, Palette, ParticleType } from '@gliv/document'
 import { bits, pixels, soft } from './frames.ts'
 import { burst, effect, emitter, fixed, ramp, range, tint, type } from './recipe.ts'
 
@@ -9,7 +9,8 @@ const ALL_ROUND = { flow: 0, duration: 0, fan: 360 }
 
 export const PALETTES: readonly Palette[] = [{ id: 'keg', name: 'Keg', colours: ['#fff4c2', '#f7b23b', '#d8602a', '#8a2f1d', '#3a1a1c'] }]
 
-const popFrames = Array.from({ length: 6 }, (_, k) => pixels(`pop ${k + 1}`).frame)
+/** The sheet's clips. */
+export const PIXEL_CLIPS: readonly Clip[] = [{ id: 'pop', name: 'Pop', steps: Array.from({ length: 6 }, (_, k) => ({ frame: pixels(`pop ${k + 1}`).frame, hold: 1 })), fps: 14, play: 'once' }]
 
 export const BLAST_TYPES: readonly ParticleType[] = [
   type('shock', 'Shock', soft('ring'), {
@@ -43,7 +44,7 @@ export const BLAST_TYPES: readonly ParticleType[] = [
     ramps: { scale: GROW, opacity: ramp([0, 0, 'ease'], [0.15, 1], [0.5, 0.7, 'ease'], [1, 0]), tint: tint([0, '#8a5a42'], [0.3, '#564c4c'], [1, '#2f2d33']) },
   }),
   type('keg-pop', 'Pop', pixels('pop 1'), {
-    pictures: [{ sheet: 'pixels', frames: popFrames, weight: 1 }],
+    pictures: [{ sheet: 'pixels', frames: [], clip: 'pop', weight: 1 }],
     frameChoice: 'overLife',
     palette: 'keg',
     numbers: { life: fixed(0.42), scale: fixed(3) },
@@ -108,5 +109,5 @@ export const BLASTS: readonly Effect[] = [
       numbers: { ...ALL_ROUND, fan: 50, speed: { from: 20, to: 240, bias: 'middle' }, grid: 2 },
       bursts: [burst('break', 0, 0, {}, true)],
     }),
-  ]),
+  ], { source: pixels('crate') }),
 ]

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { adviseKit, checkKit, readKitFile, usersOfType, writeKitZip } from '@gliv/document'
+import { adviseKit, checkKit, framesOf, readKitFile, usersOfType, writeKitZip } from '@gliv/document'
 import { decodePng } from '@gliv/pixels'
 import { makeDemo } from './index.ts'
 
@@ -26,10 +26,11 @@ describe('the demo kit', () => {
 
   it('has a picture in every frame that is used, clear of its border', () => {
     for (const type of Object.values(kit.types)) {
-      const [{ sheet: sheetId, frames }] = type.pictures as [(typeof type.pictures)[number]]
+      const [picture] = type.pictures as [(typeof type.pictures)[number]]
+      const { sheet: sheetId } = picture
       const sheet = kit.sheets[sheetId]!
       const image = decodePng(pictures.get(sheet.picture)!)
-      const { x, y, w, h } = sheet.frames[frames[0]!]!
+      const { x, y, w, h } = sheet.frames[framesOf(sheet, picture)[0]!]!
       let alpha = 0
       for (let row = y; row < y + h; row++) for (let column = x; column < x + w; column++) alpha += image.data[(row * image.width + column) * 4 + 3]!
       expect(alpha / (w * h), type.name).toBeGreaterThan(10)

@@ -1,6 +1,6 @@
 /** Last Ferry: the night boat of a canal town. The demo kit, generated. */
 import { emptyKit, type KitFile } from '@gliv/document'
-import { BLASTS, BLAST_TYPES, PALETTES } from './blasts.ts'
+import { BLASTS, BLAST_TYPES, PALETTES, PIXEL_CLIPS } from './blasts.ts'
 import { EFFECTS, TYPES } from './effects.ts'
 import { HARBOUR, HARBOUR_TYPES } from './harbour.ts'
 import { MOTION, MOTION_TYPES, STAGES } from './motion.ts'
@@ -10,7 +10,7 @@ import { BIT_SPRITES, makeSheet, SOFT_SPRITES } from './sprites.ts'
 export const makeDemo = (): KitFile => {
   const kit = emptyKit('last-ferry', 'Last Ferry')
   const pictures = new Map<string, Uint8Array>()
-  for (const { sheet, png } of [makeSheet('soft', 'Soft shapes', 'smooth', SOFT_SPRITES), makeSheet('bits', 'Bits', 'smooth', BIT_SPRITES), makeSheet('pixels', 'Hard pixels', 'nearest', PIXEL_SPRITES)]) {
+  for (const { sheet, png } of [makeSheet('soft', 'Soft shapes', 'smooth', SOFT_SPRITES), makeSheet('bits', 'Bits', 'smooth', BIT_SPRITES), makeSheet('pixels', 'Hard pixels', 'nearest', PIXEL_SPRITES, PIXEL_CLIPS)]) {
     kit.sheets[sheet.id] = sheet
     kit.sheetOrder.push(sheet.id)
     pictures.set(sheet.picture, png)

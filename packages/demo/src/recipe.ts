@@ -15,7 +15,7 @@ export const tint = (...rows: readonly (readonly [number, string])[]): TintRamp 
 })
 
 type TypeMore = Partial<Pick<ParticleType, keyof TypeChoices | 'palette' | 'mark'>> & {
-  readonly pictures?: ParticleType['pictures']
+  readonly pictures?: readonly (Omit<ParticleType['pictures'][number], 'clip'> & { readonly clip?: string })[]
   readonly numbers?: Partial<ParticleType['numbers']>
   readonly ramps?: Partial<ParticleType['ramps']>
 }
@@ -25,11 +25,11 @@ export interface FrameName {
   readonly frame: number
 }
 
-export const type = (id: string, name: string, picture: FrameName, { numbers, ramps, ...more }: TypeMore = {}): ParticleType => ({
+export const type = (id: string, name: string, picture: FrameName, { numbers, ramps, pictures, ...more }: TypeMore = {}): ParticleType => ({
   ...DEFAULT_TYPE_CHOICES,
   id,
   name,
-  pictures: [{ sheet: picture.sheet, frames: [picture.frame], weight: 1 }],
+  pictures: (pictures ?? [{ sheet: picture.sheet, frames: [picture.frame], weight: 1 }]).map((p) => ({ clip: null, ...p })),
   palette: null,
   mark: null,
   ...more,
@@ -66,12 +66,13 @@ export const emitter = (id: string, name: string, typeId: string, { numbers, bur
 })
 
 /** Emitters are given from the lowest layer to the highest. */
-export const effect = (id: string, name: string, seed: number, loopSeconds: number | null, emitters: readonly Emitter[], more: { play?: Effect['play']; backwards?: boolean; parts?: Effect['parts']; numbers?: Partial<Effect['numbers']> } = {}): Effect => ({
+export const effect = (id: string, name: string, seed: number, loopSeconds: number | null, emitters: readonly Emitter[], more: { play?: Effect['play']; backwards?: boolean; source?: FrameName; parts?: Effect['parts']; numbers?: Partial<Effect['numbers']> } = {}): Effect => ({
   id,
   name,
   seed,
   play: more.play ?? (loopSeconds === null ? 'once' : 'loop'),
   backwards: more.backwards ?? false,
+  source: more.source ?? null,
   numbers: { ...defaultsOf('effect'), ...(loopSeconds === null ? {} : { loopSeconds }), ...more.numbers },
   lanes: {},
   emitters: Object.fromEntries(emitters.map((e) => [e.id, e])),

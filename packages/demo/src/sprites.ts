@@ -1,5 +1,5 @@
 /** The sprites of Last Ferry, painted by formula. */
-import { hashPicture, type Sheet, type SheetFrame } from '@gliv/document'
+import { type Clip, hashPicture, type Sheet, type SheetFrame } from '@gliv/document'
 import { blit, bolt, chip, createImage, crescent, dot, encodePng, flame, fluff, foam, glow, paintField, puff, ring, spark, streak, type Image } from '@gliv/pixels'
 import type { Sampling } from '@gliv/model'
 
@@ -34,7 +34,7 @@ export const BIT_SPRITES: readonly Sprite[] = [
 ]
 
 /** Side by side with a transparent texel between them; pivots in the centres. */
-export const makeSheet = (id: string, name: string, sampling: Sampling, sprites: readonly Sprite[]): { sheet: Sheet; png: Uint8Array } => {
+export const makeSheet = (id: string, name: string, sampling: Sampling, sprites: readonly Sprite[], clips: readonly Clip[] = []): { sheet: Sheet; png: Uint8Array } => {
   const gap = 1
   const width = sprites.reduce((w, s) => w + s.image.width + gap, gap)
   const height = Math.max(...sprites.map((s) => s.image.height)) + 2 * gap
@@ -47,5 +47,5 @@ export const makeSheet = (id: string, name: string, sampling: Sampling, sprites:
     x += image.width + gap
   }
   const png = encodePng(picture)
-  return { sheet: { id, name, picture: hashPicture(png), width, height, sampling, frames }, png }
+  return { sheet: { id, name, picture: hashPicture(png), width, height, sampling, frames, clips: JSON.parse(JSON.stringify(clips)) as Clip[], slicing: null, packing: { padding: gap, extrude: 0, powerOfTwo: false } }, png }
 }

@@ -79,7 +79,13 @@ const checkEmitter = (kit: Kit, effect: Effect, emitter: Emitter, place: string,
 const checkReferences = (kit: Kit, problems: Problem[]): void => {
   for (const type of Object.values(kit.types)) {
     type.pictures.forEach((picture, i) => {
-      for (const frame of picture.frames) checkFrame(kit, `types.${type.id}.pictures.${i}`, picture.sheet, frame, problems)
+      const place = `types.${type.id}.pictures.${i}`
+      for (const frame of picture.frames) checkFrame(kit, place, picture.sheet, frame, problems)
+      if (picture.clip === null && picture.frames.length === 0) problems.push({ place: `${place}.frames`, message: 'a picture needs at least one frame; add one, or name a clip' })
+      const sheet = kit.sheets[picture.sheet]
+      if (picture.clip !== null && sheet && !sheet.clips.some((clip) => clip.id === picture.clip))
+        problems.push({ place: `${place}.clip`, message: `"${sheet.name}" has no clip "${picture.clip}"; choose one of ${sheet.clips.map((clip) => clip.id).join(', ') || 'none (add one first)'}` })
+      if (picture.clip !== null && !sheet) problems.push({ place: `${place}.sheet`, message: `there is no sheet "${picture.sheet}"; choose one of ${kit.sheetOrder.join(', ')}` })
     })
     for (const frame of type.mark?.frames ?? []) checkFrame(kit, `types.${type.id}.mark`, type.mark!.sheet, frame, problems)
     if (type.palette !== null && !kit.palettes[type.palette])
@@ -94,6 +100,7 @@ const checkReferences = (kit: Kit, problems: Problem[]): void => {
     if (effect.play === 'sustain' && sustainTo < sustainFrom + 0.05)
       problems.push({ place: `effects.${effect.id}.numbers.sustainTo`, message: `sustainTo ${sustainTo} s is not 0.05 s after sustainFrom ${sustainFrom} s; make it later` })
     if (effect.backwards && effect.play !== 'once' && effect.play !== 'period') problems.push({ place: `effects.${effect.id}.backwards`, message: 'only effects that play once or repeat exactly can play backwards; change how it plays' })
+    if (effect.source) checkFrame(kit, `effects.${effect.id}.source`, effect.source.sheet, effect.source.frame, problems)
     effect.parts.forEach((part, i) => part.effects.forEach((choice, k) => checkInner(kit, effect, choice.effect, `effects.${effect.id}.parts.${i}.effects.${k}`, problems)))
     if (new Set(effect.parts.map((part) => part.id)).size !== effect.parts.length) problems.push({ place: `effects.${effect.id}.parts`, message: 'two parts have the same id; rename one' })
     for (const emitter of Object.values(effect.emitters)) {
@@ -104,11 +111,14 @@ const checkReferences = (kit: Kit, problems: Problem[]): void => {
       if (new Set(bursts).size !== bursts.length) problems.push({ place: `${place}.bursts`, message: 'two bursts have the same id; rename one' })
     }
   }
-  for (const sheet of Object.values(kit.sheets))
+  for (const sheet of Object.values(kit.sheets)) {
+    for (const clip of sheet.clips) for (const step of clip.steps) checkFrame(kit, `sheets.${sheet.id}.clips.${clip.id}`, sheet.id, step.frame, problems)
+    if (new Set(sheet.clips.map((clip) => clip.id)).size !== sheet.clips.length) problems.push({ place: `sheets.${sheet.id}.clips`, message: 'two clips have the same id; rename one' })
     sheet.frames.forEach((f, i) => {
       if (f.x + f.w > sheet.width || f.y + f.h > sheet.height)
         problems.push({ place: `sheets.${sheet.id}.frames.${i}`, message: `it reaches ${f.x + f.w} × ${f.y + f.h} but the picture is ${sheet.width} × ${sheet.height}; make the frame smaller` })
     })
+  }
 }
 
 /** Problems of a kit whose form is right. */

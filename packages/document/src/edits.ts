@@ -24,6 +24,7 @@ export const emptyKit = (id: string, name: string): Kit => ({
   id,
   name,
   rate: 60,
+  wholePixels: false,
   sheets: {},
   sheetOrder: [],
   palettes: {},
@@ -95,7 +96,7 @@ export const addEmitter = (kit: Kit, effectId: string, starterId: StarterId, mak
     name: freeName(name, Object.values(kit.types).map((t) => t.name)),
     ...clone(DEFAULT_TYPE_CHOICES),
     ...starter.typeChoices,
-    pictures: [{ sheet: kit.sheetOrder[0]!, frames: [0], weight: 1 }],
+    pictures: [{ sheet: kit.sheetOrder[0]!, frames: [0], clip: null, weight: 1 }],
     palette: null,
     mark: null,
     numbers: { ...defaultsOf('type'), ...starter.typeNumbers },
@@ -186,7 +187,7 @@ export const moveEmitter = (kit: Kit, effectId: string, emitterId: string, to: n
 export const addEffect = (kit: Kit, makeId: MakeId): string => {
   const id = makeId('effect')
   const name = freeName('New effect', Object.values(kit.effects).map((e) => e.name))
-  kit.effects[id] = { id, name, seed: 41, play: 'once', backwards: false, numbers: defaultsOf('effect'), lanes: {}, emitters: {}, emitterOrder: [], parts: [] }
+  kit.effects[id] = { id, name, seed: 41, play: 'once', backwards: false, source: null, numbers: defaultsOf('effect'), lanes: {}, emitters: {}, emitterOrder: [], parts: [] }
   kit.effectOrder.push(id)
   if (kit.sheetOrder.length > 0) addEmitter(kit, id, 'steady', makeId)
   return id

@@ -17,6 +17,43 @@ export interface SheetFrame {
   pivotY: number
 }
 
+/** Frames in an order of time; a type whose picture names a clip follows it. */
+export interface Clip {
+  id: string
+  name: string
+  steps: ClipStep[]
+  /** Frames per second. */
+  fps: number
+  play: ClipPlay
+}
+
+export interface ClipStep {
+  frame: number
+  /** How many frame times it stays, from 1. */
+  hold: number
+}
+
+export const CLIP_PLAYS = ['once', 'loop', 'backAndForth'] as const
+export type ClipPlay = (typeof CLIP_PLAYS)[number]
+
+interface GridChoice {
+  marginX: number
+  marginY: number
+  spacingX: number
+  spacingY: number
+  keepEmpty: boolean
+}
+
+/** How the frames were cut, kept so that the cut can be changed; all in texels. */
+export type SlicingChoice = { by: 'whole' } | ({ by: 'count'; columns: number; rows: number } & GridChoice) | ({ by: 'size'; width: number; height: number } & GridChoice) | { by: 'gaps'; gap: number }
+
+/** How loose pictures were laid on the sheet; it is laid out anew with this when one of them changes its size. */
+export interface PackingChoice {
+  padding: number
+  extrude: number
+  powerOfTwo: boolean
+}
+
 export interface Sheet {
   id: string
   name: string
@@ -26,13 +63,20 @@ export interface Sheet {
   height: number
   sampling: Sampling
   frames: SheetFrame[]
+  clips: Clip[]
+  /** Null for a sheet that was packed from loose pictures, drawn or made. */
+  slicing: SlicingChoice | null
+  /** Null for a sheet that came as one picture. */
+  packing: PackingChoice | null
 }
 
 /** One of the pictures that a particle type may carry. */
 export interface TypePicture {
   sheet: string
-  /** Frames in the clip's order; a single picture has one. */
+  /** Frames in the order of time; a single picture has one. Not read while it follows a clip. */
   frames: number[]
+  /** Id of the sheet's clip that it follows. */
+  clip: string | null
   /** Its share among the pictures is weight ÷ sum of weights. */
   weight: number
 }
@@ -121,6 +165,8 @@ export interface Effect {
   seed: number
   play: Play
   backwards: boolean
+  /** The sprite that it breaks up or puts together: hidden while the effect runs. */
+  source: { sheet: string; frame: number } | null
   numbers: Numbers<'effect'>
   lanes: Lanes
   emitters: Record<string, Emitter>
@@ -136,6 +182,8 @@ export interface Kit {
   name: string
   /** Ticks per second. */
   rate: number
+  /** A game of whole pixels: sprites lie on whole pixels, and the stage zooms by whole numbers. */
+  wholePixels: boolean
   sheets: Record<string, Sheet>
   sheetOrder: string[]
   palettes: Record<string, Palette>

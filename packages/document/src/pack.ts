@@ -5,11 +5,18 @@ import type { Kit, KitFile } from './kit.ts'
 import { toDataUrl } from './pictures.ts'
 import { resolveEffect, type MaskReader } from './resolve.ts'
 
-/** Sheets that some particle may show. */
+/** Sheets that some particle or mark may show, or that a source sprite is on. */
 const usedSheets = (kit: Kit): string[] => {
   const used = new Set<string>()
-  for (const effect of Object.values(kit.effects))
-    for (const emitter of Object.values(effect.emitters)) if (!emitter.muted) for (const picture of kit.types[emitter.type]!.pictures) used.add(picture.sheet)
+  for (const effect of Object.values(kit.effects)) {
+    if (effect.source) used.add(effect.source.sheet)
+    for (const emitter of Object.values(effect.emitters)) {
+      if (emitter.muted) continue
+      const type = kit.types[emitter.type]!
+      for (const picture of type.pictures) used.add(picture.sheet)
+      if (type.mark) used.add(type.mark.sheet)
+    }
+  }
   return kit.sheetOrder.filter((id) => used.has(id))
 }
 

@@ -5,6 +5,7 @@ import {
   TYPE_CHOICE_KEYS,
   TYPE_TOUCHES,
   type EmitterChoices,
+  type FrameRect,
   type Lanes,
   type MaskPart,
   type MaskPlaces,
@@ -17,7 +18,8 @@ import {
   type ResolvedType,
   type TypeChoices,
 } from '@gliv/model'
-import type { Effect, Emitter, Kit, ParticleType, Sheet, Stage } from './kit.ts'
+import type { Effect, Emitter, Kit, Palette, ParticleType, Sheet, SheetFrame, Stage } from './kit.ts'
+import { framesOf } from './sheets.ts'
 
 /** Reads the places of a picture; given by who has the pixels. The same question must get the same object. */
 export type MaskReader = (sheet: Sheet, frame: number, cells: MaskPart, grid: number, keepColours: boolean) => MaskPlaces
@@ -37,12 +39,13 @@ interface CachedEmitter {
 }
 const emitters = new WeakMap<Emitter, CachedEmitter>()
 
-const pictureOf = (kit: Kit, { sheet: sheetId, frames, weight }: ParticleType['pictures'][number]): Picture => {
+const rectOf = ({ x, y, w, h, pivotX, pivotY }: SheetFrame): FrameRect => ({ x, y, w, h, pivotX, pivotY })
+
+const pictureOf = (kit: Kit, picture: ParticleType['pictures'][number]): Picture => {
+  const { sheet: sheetId, weight } = picture
   const sheet = kit.sheets[sheetId]!
-  const rects = frames.map((frame) => {
-    const { x, y, w, h, pivotX, pivotY } = sheet.frames[frame]!
-    return { x, y, w, h, pivotX, pivotY }
-  })
+  const frames = framesOf(sheet, picture)
+  const rects = frames.map((frame) => rectOf(sheet.frames[frame]!))
   return { sheetId, sheet: kit.sheetOrder.indexOf(sheetId), weight, frameIndices: frames, frames: rects }
 }
 
@@ -57,7 +60,7 @@ const resolveType = (kit: Kit, type: ParticleType): ResolvedType => {
   if (cached && cached.sheets === kit.sheets && cached.order === kit.sheetOrder && cached.palettes === kit.palettes) return cached.resolved
   const { id, name, numbers, ramps } = type
   const palette = type.palette === null ? null : (kit.palettes[type.palette]?.colours ?? null)
-  const resolved: ResolvedType = { id, name, numbers, ramps, ...typeChoices(type), palette, pictures: type.pictures.map((p) => pictureOf(kit, p)), mark: type.mark && pictureOf(kit, { ...type.mark, weight: 1 }) }
+  const resolved: ResolvedType = { id, name, numbers, ramps, ...typeChoices(type), palette, pictures: type.pictures.map((p) => pictureOf(kit, p)), mark: type.mark && pictureOf(kit, { ...type.mark, clip: null, weight: 1 }) }
   types.set(type, { sheets: kit.sheets, order: kit.sheetOrder, palettes: kit.palettes, resolved })
   return resolved
 }
@@ -139,6 +142,8 @@ export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): Reso
   rate: kit.rate,
   play: effect.play,
   backwards: effect.backwards,
+  wholePixels: kit.wholePixels,
+  source: effect.source && { sheet: kit.sheetOrder.indexOf(effect.source.sheet), frame: rectOf(kit.sheets[effect.source.sheet]!.frames[effect.source.frame]!) },
   numbers: effect.numbers,
   lanes: effect.lanes,
   emitters: effect.emitterOrder.map((id) => effect.emitters[id]!).filter((e) => !e.muted).map((e) => resolveEmitter(kit, effect, e, read)),
@@ -155,6 +160,13 @@ export const findStage = (kit: Kit, idOrName: string): Stage => {
   if (named.length === 1) return named[0]!
   if (named.length > 1) throw new Refusal('--stage', `"${idOrName}" names ${named.length} stages; use an id: ${named.map((s) => s.id).join(', ')}`)
   throw new Refusal('--stage', `there is no stage "${idOrName}"; the kit has ${all.map((s) => `"${s.name}" (${s.id})`).join(', ') || 'none'}`)
+}
+
+/** Finds a palette by id, else by name. Throws `Refusal` when there is none. */
+export const findPalette = (kit: Kit, idOrName: string): Palette => {
+  const found = kit.palettes[idOrName] ?? kit.paletteOrder.map((id) => kit.palettes[id]!).find((palette) => palette.name === idOrName)
+  if (found) return found
+  throw new Refusal('--palette', `there is no palette "${idOrName}"; the kit has ${kit.paletteOrder.map((id) => `"${kit.palettes[id]!.name}" (${id})`).join(', ') || 'none'}`)
 }
 
 /** Finds an effect by id, else by name. Throws `Refusal` when there is none or several have the name. */

@@ -1,11 +1,12 @@
 /** The kit's schema, made from the tables in the model; unknown fields are kept everywhere. */
 import {
   AIMS, ANCHORS, AVOIDED, AXES, BIASES, BLENDS, CAP_POLICIES, CENTRES, CHURN_SPACES, CONTACTS, DEFAULT_ALONG, DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, DIRECTED_FORCES, EASES, FACINGS, FALLOFFS, FILLS, FORCE_KINDS, FRAME_CHOICES,
-  LIFE_MODES, MASK_PARTS, ORDERS, PICK_ACTIONS, PLACEMENTS, PLAYS, PROPERTIES, propertiesOf, RAIL_MODES, RAMP_POINT_LIMIT, RAMPED_FORCES, RELAY_LAUNCHES, RELAY_TRIGGERS, RHYTHMS, SAMPLINGS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES, THRUST_ENDS,
+  LIFE_MODES, MASK_PARTS, ORDERS, PICK_ACTIONS, PLACEMENTS, PLAYS, PROPERTIES, propertiesOf, RAIL_MODES, RAMP_POINT_LIMIT, RAMPED_FORCES, RELAY_LAUNCHES, RELAY_TRIGGERS, RHYTHMS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES, THRUST_ENDS,
   TINT_EASES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES, WAVER_KINDS, WAVER_TARGETS, WIND_MODES, type NumbersOf, type Owner, type Property, type PropertyId,
 } from '@gliv/model'
 import { z } from 'zod'
 import { KIT_VERSION } from './kit.ts'
+import { sheetSchema } from './sheet-schema.ts'
 import { stageSchema } from './stages.ts'
 
 const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
@@ -75,20 +76,6 @@ const lanesSchema = (owners: readonly Owner[]) => {
     .default({})
 }
 
-const texels = z.number().int().min(0).max(16384)
-export const sheetSchema = z.looseObject({
-  id,
-  name,
-  picture: z.string().regex(/^[0-9a-f]{32}$/, { error: 'a picture is named by its content hash of 32 hex digits' }),
-  width: texels.min(1),
-  height: texels.min(1),
-  sampling: oneOf('sampling', SAMPLINGS),
-  frames: z
-    .array(z.looseObject({ name, x: texels, y: texels, w: texels.min(1), h: texels.min(1), pivotX: z.number(), pivotY: z.number() }))
-    .min(1, { error: 'a sheet needs at least one frame' })
-    .max(4096),
-})
-
 const far = z.number().min(-100_000).max(100_000)
 const pathSchema = z.looseObject({
   closed: z.boolean(),
@@ -118,7 +105,7 @@ export const typeSchema = z.looseObject({
   id,
   name,
   pictures: z
-    .array(z.looseObject({ sheet: id, frames: z.array(frameNumber).min(1, { error: 'a picture needs at least one frame; add one' }).max(1024), weight: z.number().positive({ error: 'a weight must be over 0; remove the picture instead' }).max(1e6).default(1) }))
+    .array(z.looseObject({ sheet: id, frames: z.array(frameNumber).max(1024), clip: id.nullable().default(null), weight: z.number().positive({ error: 'a weight must be over 0; remove the picture instead' }).max(1e6).default(1) }))
     .min(1, { error: 'a particle type needs at least one picture; add one' })
     .max(64, { error: 'a particle type has at most 64 pictures; remove some' }),
   palette: id.nullable().default(null),
@@ -225,6 +212,7 @@ export const effectSchema = z.looseObject({
   seed: unsigned,
   play: oneOf('play', PLAYS),
   backwards: z.boolean().default(false),
+  source: z.looseObject({ sheet: id, frame: frameNumber }).nullable().default(null),
   numbers: numbersSchema('effect'),
   lanes: lanesSchema(['effect']),
   emitters: z.record(id, emitterSchema),
@@ -239,6 +227,7 @@ export const kitSchema = z.looseObject({
   id,
   name,
   rate: z.number().int().min(1).max(240),
+  wholePixels: z.boolean().default(false),
   sheets: z.record(id, sheetSchema),
   sheetOrder: z.array(id),
   palettes: z.record(id, z.looseObject({ id, name, colours: z.array(colourSchema).min(1, { error: 'a palette needs at least one colour; add one' }).max(256) })).default({}),

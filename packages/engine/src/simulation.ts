@@ -3,6 +3,7 @@ import { emitterEndSeconds, type EmitterProgram, emptyFrame, lastEnd, type Progr
 import { EmitterRun } from './emitter.ts'
 import { PartHost } from './inner.ts'
 import { appendInstances, setDisplay } from './output.ts'
+import { snapFrame } from './whole.ts'
 import { toWorld } from './placed.ts'
 import { Recording, type Shown } from './recording.ts'
 import type { Setting } from './setting.ts'
@@ -225,13 +226,16 @@ export class Simulation {
       frame.originX = this.#pose.x
       frame.originY = this.#pose.y
       if (only !== 'marks') this.#recording.append(this.#recorded, frame, shows)
-      return frame
-    }
+    } else this.#show(frame, alpha, shows, only)
+    if (this.#program.effect.wholePixels) snapFrame(frame)
+    return frame
+  }
+
+  #show(frame: Frame, alpha: number, shows: ((what: Shown) => boolean) | undefined, only: 'marks' | 'particles' | undefined): void {
     // Backwards each tick stands as it was recorded.
     setDisplay(this.#program.lastTick > 0 ? 1 : alpha)
     if (only !== 'particles') this.appendMarks(frame, shows)
     if (only !== 'marks') for (let layer = 0; layer < 2; layer++) this.append(frame, layer, shows)
-    return frame
   }
 
   /** Marks lie below everything. */

@@ -266,6 +266,10 @@ export interface ResolvedEffect {
   readonly play: Play
   /** Its ticks are played from the last to the first. */
   readonly backwards: boolean
+  /** Sprites lie on whole pixels. */
+  readonly wholePixels: boolean
+  /** The sprite that a game hides while the effect runs: number of its sheet, and its frame. */
+  readonly source: { readonly sheet: number; readonly frame: FrameRect } | null
   readonly numbers: NumbersOf<'effect'>
   /** In real time; only `timeScale` has one. */
   readonly lanes: Lanes
@@ -286,7 +290,7 @@ export interface PackSheet {
 /** The file a game loads. */
 export interface Pack {
   readonly format: 'gliv-pack'
-  readonly version: 3
+  readonly version: 4
   readonly rules: 1
   readonly name: string
   readonly axes: string
@@ -295,5 +299,5 @@ export interface Pack {
   readonly effects: readonly ResolvedEffect[]
 }
 
-export const PACK_VERSION = 3
+export const PACK_VERSION = 4
 export const RULES = 1

@@ -98,11 +98,11 @@ describe('an effect handle', () => {
 describe('packs', () => {
   it('of another kind or format number are refused in words', async () => {
     await expect(loadPack({})).rejects.toThrow(/not a Gliv pack.*export a pack/)
-    await expect(loadPack({ format: 'gliv-pack', version: 7 })).rejects.toThrow(/format 7 but this player reads format 3/)
+    await expect(loadPack({ format: 'gliv-pack', version: 7 })).rejects.toThrow(/format 7 but this player reads format 4/)
   })
 
   it('name their effects when one is missing', async () => {
-    const { pack } = await loadPack({ format: 'gliv-pack', version: 3, sheets: [], effects: [program.effect] })
+    const { pack } = await loadPack({ format: 'gliv-pack', version: 4, sheets: [], effects: [program.effect] })
     expect(findInPack(pack, 'Effect').id).toBe('effect')
     expect(() => findInPack(pack, 'Boom')).toThrow(/no effect "Boom"; it has Effect/)
   })

@@ -97,8 +97,14 @@ export class EffectHandle {
     return this.#behind * this.simulation.rate
   }
 
+  /** Whether the game's own sprite should be hidden now, because this effect breaks it up or puts it together. */
+  get hidesSource(): boolean {
+    return !this.#over && this.simulation.program.effect.source !== null
+  }
+
   /** Ends at once, particles and all. */
   remove(): void {
+    this.#over = true
     this.#resolve()
   }
 }

@@ -43,6 +43,8 @@ export const makeEffect = (emitters: readonly ResolvedEmitter[], more: Partial<R
   rate: 60,
   play: 'once',
   backwards: false,
+  wholePixels: false,
+  source: null,
   numbers: defaultsOf('effect'),
   lanes: {},
   emitters,

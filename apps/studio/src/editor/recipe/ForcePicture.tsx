@@ -39,7 +39,7 @@ const effectOf = (force: ForceKind): ResolvedEffect => {
   const { numbers, choices, emitter, shape }: Scene = SCENES[force]
   const frame = { x: 0, y: 0, w: 1, h: 1, pivotX: 0.5, pivotY: 0.5 }
   return {
-    id: force, name: force, seed: 41, rate: 60, play: 'loop', backwards: false, lanes: {}, numbers: { ...defaultsOf('effect'), loopSeconds: LOOP_SECONDS, warmUp: 2 }, parts: [],
+    id: force, name: force, seed: 41, rate: 60, play: 'loop', backwards: false, wholePixels: false, source: null, lanes: {}, numbers: { ...defaultsOf('effect'), loopSeconds: LOOP_SECONDS, warmUp: 2 }, parts: [],
     emitters: [
       {
         ...DEFAULT_EMITTER_CHOICES, id: force, name: force, salt: 7, bursts: [], relays: [], mask: null, shape: shape ?? 'point',

@@ -27,10 +27,10 @@ export const PictureRows = ({ targets }: { targets: SentenceTargets }) => {
   const choose = (sheet: string, frame: number, name: string): void => {
     if (!asked) return
     const { picture } = asked
-    if (picture === null) change(`Add ${name}`, (list) => [...list, { sheet, frames: [frame], weight: 1 }])
+    if (picture === null) change(`Add ${name}`, (list) => [...list, { sheet, frames: [frame], clip: null, weight: 1 }])
     // Frames of a clip come from one sheet; a frame of another one starts the clip anew.
     else if (pictures[picture]?.sheet === sheet) set(picture, `Add frame ${name}`, { frames: [...pictures[picture].frames, frame] })
-    else set(picture, `Picture: ${name}`, { sheet, frames: [frame] })
+    else set(picture, `Picture: ${name}`, { sheet, frames: [frame], clip: null })
     setAsked(null)
   }
   return (
