@@ -3,6 +3,7 @@ import '@fontsource/jetbrains-mono/latin-400.css'
 import '@fontsource/jetbrains-mono/latin-700.css'
 import './theme/chrome.css'
 import './theme/editor.css'
+import './theme/sprites.css'
 import CssBaseline from '@mui/material/CssBaseline'
 import { ThemeProvider } from '@mui/material/styles'
 import { closeSnackbar, enqueueSnackbar, SnackbarProvider } from 'notistack'
@@ -18,6 +19,7 @@ import { usePreferences } from './store/session.ts'
 import { applyTokens, makeTheme } from './theme/theme.ts'
 import { installRawPointer } from './util/rawPointer.ts'
 
+const SpritesPage = lazy(() => import('./sprites/SpritesPage.tsx').then((m) => ({ default: m.SpritesPage })))
 const EffectEditor = lazy(() => import('./editor/EffectEditor.tsx').then((m) => ({ default: m.EffectEditor })))
 
 /** Shows what the stores have to say. */
@@ -55,6 +57,7 @@ const App = () => {
               <Route path="/kit/:kitId" element={<KitLayout />}>
                 <Route index element={<KitPage />} />
                 <Route path="effect/:effectId" element={<EffectEditor />} />
+                <Route path="sprites" element={<SpritesPage />} />
               </Route>
               <Route path="*" element={<p className="empty-note">There is nothing at this address.</p>} />
             </Routes>

@@ -44,6 +44,21 @@ export class Canvas2dRenderer implements Renderer {
     this.#tinted.clear()
   }
 
+  patchSheet(index: number, x: number, y: number, width: number, height: number, rgba: Uint8ClampedArray<ArrayBuffer>): void {
+    const sheet = this.#sheets[index]
+    if (!sheet) return
+    const canvas = document.createElement('canvas')
+    canvas.width = sheet.width
+    canvas.height = sheet.height
+    const context = canvas.getContext('2d')!
+    context.drawImage(sheet.image, 0, 0)
+    // A canvas takes straight alpha.
+    const straight = rgba.map((value, i) => ((i & 3) === 3 || rgba[i | 3] === 0 ? value : Math.round((value * 255) / rgba[i | 3]!)))
+    context.putImageData(new ImageData(straight, width, height), x, y)
+    this.#sheets = this.#sheets.map((other, i) => (i === index ? { ...sheet, image: canvas } : other))
+    this.#tinted.clear()
+  }
+
   begin(ground?: string | null): void {
     const context = this.#context
     context.setTransform(1, 0, 0, 1, 0, 0)

@@ -25,6 +25,8 @@ export class GlRenderer implements Renderer {
   #way: GlPath
   #sheets: readonly RenderSheet[] = []
   #textures: WebGLTexture[] = []
+  /** Sheets that no longer look like their picture. */
+  readonly #patched = new Set<RenderSheet>()
   #back: BackBuffer
   readonly #onLost = (event: Event): void => {
     event.preventDefault()
@@ -34,6 +36,7 @@ export class GlRenderer implements Renderer {
     this.lost = false
     this.#back = new BackBuffer(this.#gl)
     this.#way = PATHS[this.path](this.#gl)
+    this.#textures = []
     this.setSheets(this.#sheets)
   }
 
@@ -48,9 +51,18 @@ export class GlRenderer implements Renderer {
 
   setSheets(sheets: readonly RenderSheet[]): void {
     const gl = this.#gl
-    for (const texture of this.#textures) gl.deleteTexture(texture)
+    // What is on the card already stays there.
+    const known = new Map(this.#textures.map((texture, i) => [this.#sheets[i]!, texture] as const).filter(([sheet]) => !this.#patched.has(sheet)))
+    const kept = sheets.map((sheet) => {
+      const found = [...known].find(([old]) => old.image === sheet.image && old.sampling === sheet.sampling)
+      if (found) known.delete(found[0])
+      return found?.[1]
+    })
+    for (const texture of this.#textures) if (!kept.includes(texture)) gl.deleteTexture(texture)
     this.#sheets = sheets
-    this.#textures = sheets.map((sheet) => {
+    this.#patched.clear()
+    this.#textures = sheets.map((sheet, i) => {
+      if (kept[i]) return kept[i]
       const texture = gl.createTexture()
       const filter = sheet.sampling === 'nearest' ? gl.NEAREST : gl.LINEAR
       gl.bindTexture(gl.TEXTURE_2D, texture)
@@ -61,6 +73,15 @@ export class GlRenderer implements Renderer {
       gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA, gl.RGBA, gl.UNSIGNED_BYTE, sheet.image)
       return texture
     })
+  }
+
+  patchSheet(sheet: number, x: number, y: number, width: number, height: number, rgba: Uint8ClampedArray<ArrayBuffer>): void {
+    const texture = this.#textures[sheet]
+    if (this.lost || !texture) return
+    const gl = this.#gl
+    this.#patched.add(this.#sheets[sheet]!)
+    gl.bindTexture(gl.TEXTURE_2D, texture)
+    gl.texSubImage2D(gl.TEXTURE_2D, 0, x, y, width, height, gl.RGBA, gl.UNSIGNED_BYTE, new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength))
   }
 
   begin(ground?: string | null): void {

@@ -2,7 +2,7 @@ import type { Frame, Sampling } from '@gliv/model'
 
 /** A decoded sheet, premultiplied, as `createImageBitmap` gives it. */
 export interface RenderSheet {
-  readonly image: ImageBitmap
+  readonly image: ImageBitmap | HTMLCanvasElement
   readonly width: number
   readonly height: number
   readonly sampling: Sampling
@@ -21,6 +21,8 @@ export type DrawPath = 'instanced' | 'expanded' | 'canvas2d'
 export interface Renderer {
   readonly path: DrawPath
   setSheets(sheets: readonly RenderSheet[]): void
+  /** Replaces a rectangle of one sheet at once: premultiplied RGBA bytes, row by row. For what is being drawn while it is shown. */
+  patchSheet(sheet: number, x: number, y: number, width: number, height: number, rgba: Uint8ClampedArray<ArrayBuffer>): void
   /** Starts a picture: clears to an opaque `#rrggbb`, to transparent for null, or keeps what is there for undefined. */
   begin(ground?: string | null): void
   draw(frame: Frame, camera: Camera): void

@@ -13,6 +13,7 @@ import { AppHeader } from '../pages/AppHeader.tsx'
 import { useDocument } from '../store/document.ts'
 import { GROUNDS, type Ground, setSession, useSession } from '../store/session.ts'
 import { useNamed } from '../store/useNamed.ts'
+import { setSprites, useSprites } from '../sprites/state.ts'
 import { NameField } from '../controls/NameField.tsx'
 import { useDriver, useEffectId } from './context.ts'
 import { fitStage } from './stage/Stage.tsx'
@@ -56,6 +57,7 @@ export const EditorHeader = () => {
   const kit = useDocument(useShallow((s) => ({ id: s.kit?.id, name: s.kit?.name })))
   const ground = useSession((s) => s.ground)
   const stageOnly = useSession((s) => s.stageOnly)
+  const sprites = useSprites((s) => s.open)
   const [shipping, setShipping] = useState(false)
   const nextGround = (): void => {
     const all = Object.keys(GROUNDS) as Ground[]
@@ -77,6 +79,9 @@ export const EditorHeader = () => {
         <>
           <Button variant="outlined" onClick={nextGround} title="Ground of the stage">
             <span className="ground-patch" style={{ background: GROUNDS[ground] }} /> Ground
+          </Button>
+          <Button variant="outlined" aria-pressed={sprites} onClick={() => setSprites((s) => ({ open: !s.open }))} title="Draw, cut, import and animate pictures beside the stage (P)">
+            Sprites
           </Button>
           <Tooltip title="Frame everything (F)">
             <IconButton aria-label="Frame everything" onClick={() => driver && fitStage(driver)}>

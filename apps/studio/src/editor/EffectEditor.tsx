@@ -1,9 +1,11 @@
-import { useEffect, useLayoutEffect, useMemo } from 'react'
+import useMediaQuery from '@mui/material/useMediaQuery'
+import { lazy, Suspense, useEffect, useLayoutEffect, useMemo } from 'react'
 import { Group, Panel, Separator } from 'react-resizable-panels'
 import { useParams } from 'react-router'
 import { useDocument } from '../store/document.ts'
 import { useSession } from '../store/session.ts'
-import { EditorContext } from './context.ts'
+import { useSprites } from '../sprites/state.ts'
+import { EditorContext, useSelectedEmitter } from './context.ts'
 import { EditorHeader } from './EditorHeader.tsx'
 import { Recipe } from './recipe/Recipe.tsx'
 import { LifeStrip } from './strip/LifeStrip.tsx'
@@ -20,6 +22,11 @@ const EditClock = ({ driver }: { driver: StageDriver | null }) => {
   return null
 }
 
+const SpritesDrawer = lazy(() => import('../sprites/SpritesDrawer.tsx'))
+
+/** Pictures are chosen for the selected emitter's particle type. */
+const SpritesBeside = () => <SpritesDrawer typeId={useSelectedEmitter()?.type ?? null} />
+
 export const EffectEditor = () => {
   const { effectId = '' } = useParams()
   const exists = useDocument((s) => s.kit?.effects[effectId] !== undefined)
@@ -31,6 +38,9 @@ const Editor = ({ effectId }: { effectId: string }) => {
   const { driver, canvasRef } = useStageDriver(effectId)
   const context = useMemo(() => ({ effectId, driver }), [effectId, driver])
   const stageOnly = useSession((s) => s.stageOnly)
+  const sprites = useSprites((s) => s.open)
+  // Where there is no room for both, the sprites take the Recipe's place.
+  const narrow = useMediaQuery('(max-width: 1200px)')
   useShortcuts(effectId, driver)
   const name = useDocument((s) => s.kit?.effects[effectId]?.name)
   useEffect(() => void (document.title = `${name ?? ''} · Gliv`), [name])
@@ -40,7 +50,7 @@ const Editor = ({ effectId }: { effectId: string }) => {
       <div className={stageOnly ? 'editor stage-only' : 'editor'}>
         <EditorHeader />
         <Group orientation="horizontal" className="editor-body">
-          {!stageOnly && (
+          {!stageOnly && !(sprites && narrow) && (
             <>
               <Panel id="panel-recipe" defaultSize="26%" minSize="296px" className="recipe-panel">
                 <Recipe />
@@ -48,7 +58,17 @@ const Editor = ({ effectId }: { effectId: string }) => {
               <Separator className="separator vertical" />
             </>
           )}
-          <Panel id="panel-view">
+          {sprites && !stageOnly && (
+            <>
+              <Panel id="panel-sprites" defaultSize="36%" minSize="330px">
+                <Suspense>
+                  <SpritesBeside />
+                </Suspense>
+              </Panel>
+              <Separator className="separator vertical" />
+            </>
+          )}
+          <Panel id="panel-view" minSize="240px">
             <div className="view">
               <Group orientation="vertical" className="view-group">
                 <Panel id="panel-stage" minSize="120px">

@@ -1,5 +1,6 @@
 import { useHotkeys } from 'react-hotkeys-hook'
 import { redo, undo } from '../store/document.ts'
+import { setSprites } from '../sprites/state.ts'
 import { setSession, toggleSolo, useSession } from '../store/session.ts'
 import type { StageDriver } from './stage/driver.ts'
 import { fitStage } from './stage/Stage.tsx'
@@ -27,6 +28,7 @@ export const useShortcuts = (effectId: string, driver: StageDriver | null): void
   useHotkeys('l', () => setSession((s) => ({ loop: !s.loop })), options)
   useHotkeys('h', () => setSession((s) => ({ handles: !s.handles })), options)
   useHotkeys('g', () => setSession((s) => ({ stageOnly: !s.stageOnly })), options)
+  useHotkeys('p', () => setSprites((s) => ({ open: !s.open })), options)
   useHotkeys('f', () => driver && fitStage(driver), options, [driver])
   useHotkeys('m', withSelected(toggleMute), options, [effectId])
   useHotkeys('s', withSelected((_, emitter) => toggleSolo(emitter)), options, [effectId])

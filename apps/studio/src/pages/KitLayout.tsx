@@ -1,7 +1,30 @@
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { Outlet, useParams } from 'react-router'
 import { closeDocument, openDocument, useDocument } from '../store/document.ts'
+import { receivePictures, isPictureFile, useArrivals } from '../sprites/arrivals.ts'
 import { AppHeader } from './AppHeader.tsx'
+
+const ImportDialog = lazy(() => import('../sprites/ImportDialog.tsx'))
+
+/** Pictures that are pasted come in like those that are chosen; the dialog opens when some have arrived. */
+const PictureArrivals = () => {
+  const some = useArrivals((s) => s.list.length > 0)
+  useEffect(() => {
+    const paste = (event: ClipboardEvent): void => {
+      const files = [...(event.clipboardData?.files ?? [])].filter(isPictureFile)
+      if (files.length === 0) return
+      event.preventDefault()
+      void receivePictures(files)
+    }
+    document.addEventListener('paste', paste)
+    return () => document.removeEventListener('paste', paste)
+  }, [])
+  return some ? (
+    <Suspense>
+      <ImportDialog />
+    </Suspense>
+  ) : null
+}
 
 /** Opens the kit that the address names, for the kit page and the editor. */
 export const KitLayout = () => {
@@ -25,5 +48,12 @@ export const KitLayout = () => {
         </p>
       </>
     )
-  return open ? <Outlet /> : <p className="empty-note">Opening…</p>
+  return open ? (
+    <>
+      <Outlet />
+      <PictureArrivals />
+    </>
+  ) : ( 
+    <p className="empty-note">Opening…</p>
+  )
 }

@@ -67,6 +67,9 @@ export const KitPage = () => {
                 <ExportMenu />
               </Suspense>
             )}
+            <Button variant="outlined" component={Link} to={`/kit/${kit.id}/sprites`}>
+              Sprites
+            </Button>
             <Button variant="contained" startIcon={<Add />} onClick={create}>
               New effect
             </Button>

@@ -2,13 +2,13 @@
  * The document store. Lifetime: document. Holds the open kit, the kit as a drag in progress shows it (moment), and
  * passes every change to the journal.
  */
-import type { Kit } from '@gliv/document'
+import { hashPicture, type Kit } from '@gliv/document'
 import { applyPatches, type Patch, produceWithPatches } from 'immer'
 import { create } from 'zustand'
 import { type Commit, Database } from './db.ts'
 import { EMPTY_HISTORY, type Entry, type History, popRedo, popUndo, pushEdit, replay } from './history.ts'
 import { appendCommit, Conflict, foreignCommits, type NewCommit, openKit, recoverDrafts, saveDraft } from './journal.ts'
-import { loadPictures } from './shelf.ts'
+import { hashesIn, loadPictures, putPictures } from './shelf.ts'
 import { claimTab, isTabAlive, TAB } from './tab.ts'
 
 export const db = new Database()
@@ -62,7 +62,7 @@ export const saved = (): Promise<unknown> => queue
 
 const reload = async (id: string): Promise<void> => {
   const opened = await openKit(db, id)
-  set({ kit: opened.kit, rev: opened.rev, history: opened.history, moment: null, pictures: await loadPictures(db, opened.kit) })
+  set({ kit: opened.kit, rev: opened.rev, history: opened.history, moment: null, pictures: await loadPictures(db, opened.kit.sheets, opened.history) })
 }
 
 /** Opens a kit, recovering drags of tabs that were killed. */
@@ -72,7 +72,7 @@ export const openDocument = async (id: string): Promise<void> => {
   const recovered = await recoverDrafts(db, id, isTabAlive)
   const opened = await openKit(db, id)
   const notice = opened.setAside.length > 0 ? `${opened.setAside.length} changes could not be read and were left out: ${opened.setAside.join(', ')}` : recovered.length > 0 ? `Recovered: ${recovered.join(', ')}` : null
-  set({ ...CLOSED, kit: opened.kit, rev: opened.rev, history: opened.history, pictures: await loadPictures(db, opened.kit), ...(notice ? { notice } : {}) })
+  set({ ...CLOSED, kit: opened.kit, rev: opened.rev, history: opened.history, pictures: await loadPictures(db, opened.kit.sheets, opened.history), ...(notice ? { notice } : {}) })
 }
 
 /** Ends what is in progress and closes the kit once everything is written. */
@@ -96,6 +96,7 @@ const write = (entry: Entry, kind: NewCommit['kind']): void => {
       const made: NewCommit = { kit: id, label, patches, inverse, tab: TAB, kind, ...(kind === 'edit' || entry.rev === null ? {} : { of: entry.rev }) }
       const { commit, foreign } = await appendCommit(db, shown, rev, made)
       if (kind === 'edit') entry.rev = commit.rev
+      await fetchMissing(foreign)
       takeForeign(foreign, commit.rev)
       channel?.postMessage({ kit: id, rev: commit.rev })
     } catch (error) {
@@ -115,6 +116,23 @@ const takeForeign = (commits: readonly Commit[], rev: number): void => {
   const { kit, history } = get()
   if (!kit) return
   set({ rev, kit: commits.reduce<Kit>((k, c) => applyPatches(k, c.patches), kit), history: commits.reduce(replay, history) })
+}
+
+/** Pictures that other tabs' commits name. */
+const fetchMissing = async (commits: readonly Commit[]): Promise<void> => {
+  const missing = hashesIn(commits).filter((hash) => !get().pictures.has(hash))
+  if (missing.length === 0) return
+  const found = await loadPictures(db, missing)
+  set({ pictures: new Map([...get().pictures, ...found]) })
+}
+
+/** Takes a picture in, so that the next edit can name it: it is written before what names it. Gives its content hash. */
+export const keepPicture = (png: Uint8Array): string => {
+  const hash = hashPicture(png)
+  if (get().pictures.has(hash)) return hash
+  set({ pictures: new Map([...get().pictures, [hash, png]]) })
+  enqueue(() => putPictures(db, new Map([[hash, png]])))
+  return hash
 }
 
 type Recipe = (kit: Kit) => void
@@ -199,6 +217,7 @@ channel?.addEventListener('message', (event: MessageEvent<{ kit: string; rev: nu
     const { kit, rev } = get()
     if (!kit || event.data.kit !== kit.id || event.data.rev <= rev) return
     const commits = await foreignCommits(db, kit.id, rev)
+    await fetchMissing(commits)
     takeForeign(commits, commits.at(-1)?.rev ?? rev)
   })
 })

@@ -30,8 +30,12 @@ export const deleteKit = (db: Database, id: string): Promise<void> =>
     for (const table of [db.commits, db.snapshots, db.drafts]) await table.where('kit').equals(id).delete()
   })
 
-export const loadPictures = async (db: Database, kit: Kit): Promise<Map<string, Uint8Array>> => {
-  const hashes = [...new Set(Object.values(kit.sheets).map((s) => s.picture))]
+/** Content hashes that a document, a journal or patches name; anything else of 32 hex digits is just not found. */
+export const hashesIn = (value: unknown): string[] => [...new Set(JSON.stringify(value).match(/(?<=")[0-9a-f]{32}(?=")/g) ?? [])]
+
+/** Pictures of a kit; with its history also those that undo can bring back. */
+export const loadPictures = async (db: Database, ...named: readonly unknown[]): Promise<Map<string, Uint8Array>> => {
+  const hashes = [...new Set(named.flatMap(hashesIn))]
   const rows = await db.pictures.bulkGet(hashes)
   return new Map(rows.flatMap((row) => (row ? [[row.hash, row.bytes] as const] : [])))
 }
@@ -39,5 +43,5 @@ export const loadPictures = async (db: Database, kit: Kit): Promise<Map<string, 
 /** A kit as a file, for export from the shelf. */
 export const kitFileOf = async (db: Database, id: string): Promise<KitFile> => {
   const { kit } = await openKit(db, id)
-  return { kit, pictures: await loadPictures(db, kit) }
+  return { kit, pictures: await loadPictures(db, kit.sheets) }
 }

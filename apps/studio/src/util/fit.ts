@@ -56,6 +56,9 @@ export const cameraFor = (box: Box, width: number, height: number, closest = 2, 
   return { zoom, x: (box.left + box.right) / 2 - width / 2 / zoom, y: (box.top + box.bottom) / 2 - height / 2 / zoom }
 }
 
+/** The nearest camera of whole pixels: canvas pixels a world pixel whole, world pixels on canvas pixels. */
+export const wholeCamera = ({ x, y, zoom }: Camera): Camera => ({ zoom: Math.max(1, Math.round(zoom)), x: Math.round(x), y: Math.round(y) })
+
 /** Zooms around a canvas point that stays where it is. */
 export const zoomAround = (camera: Camera, px: number, py: number, factor: number): Camera => {
   const zoom = Math.min(32, Math.max(0.05, camera.zoom * factor))

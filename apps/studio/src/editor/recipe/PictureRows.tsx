@@ -2,10 +2,11 @@ import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import type { TypePicture } from '@gliv/document'
+import { framesOf, type TypePicture } from '@gliv/document'
 import { useState } from 'react'
 import { TypedField } from '../../controls/TypedField.tsx'
-import { edit } from '../../store/document.ts'
+import { chooseFrame, chooseSheet, setSprites } from '../../sprites/state.ts'
+import { edit, shownKit } from '../../store/document.ts'
 import { useShown } from '../context.ts'
 import { FrameCell, FrameMenu } from './FrameMenu.tsx'
 import type { SentenceTargets } from './targets.ts'
@@ -13,6 +14,28 @@ import type { SentenceTargets } from './targets.ts'
 const readWeight = (text: string): number | null => {
   const value = Number(text.replace(',', '.'))
   return text.trim() !== '' && value > 0 && value <= 1e6 ? value : null
+}
+
+/** A clip that the picture follows: its frames, and a way to part from it. */
+const FollowedClip = ({ picture, onPart }: { picture: TypePicture; onPart: (frames: number[]) => void }) => {
+  const sheet = useShown((kit) => kit.sheets[picture.sheet] ?? null, null)
+  const clip = sheet?.clips.find((c) => c.id === picture.clip)
+  if (!sheet || !clip) return null
+  return (
+    <span className="picture-frames" title={`Follows the clip “${clip.name}”`}>
+      {clip.steps.slice(0, 12).map((step, at) => (
+        <span key={at} className="clip-frame">
+          <FrameCell sheetId={sheet.id} frame={step.frame} size={26} />
+        </span>
+      ))}
+      <small className="clip-name">
+        clip {clip.name}{' '}
+        <button type="button" className="word-choice" title="Keep its frames, and follow the clip no longer" onClick={() => onPart([...framesOf(sheet, picture)])}>
+          part
+        </button>
+      </small>
+    </span>
+  )
 }
 
 /** What a press in the menu of frames does: another picture, or one more frame of a clip. */
@@ -29,7 +52,7 @@ export const PictureRows = ({ targets }: { targets: SentenceTargets }) => {
     const { picture } = asked
     if (picture === null) change(`Add ${name}`, (list) => [...list, { sheet, frames: [frame], clip: null, weight: 1 }])
     // Frames of a clip come from one sheet; a frame of another one starts the clip anew.
-    else if (pictures[picture]?.sheet === sheet) set(picture, `Add frame ${name}`, { frames: [...pictures[picture].frames, frame] })
+    else if (pictures[picture]?.sheet === sheet && pictures[picture].clip === null) set(picture, `Add frame ${name}`, { frames: [...pictures[picture].frames, frame] })
     else set(picture, `Picture: ${name}`, { sheet, frames: [frame], clip: null })
     setAsked(null)
   }
@@ -37,6 +60,9 @@ export const PictureRows = ({ targets }: { targets: SentenceTargets }) => {
     <div className="picture-rows">
       {pictures.map((picture, index) => (
         <div key={index} className="picture-row">
+          {picture.clip !== null ? (
+            <FollowedClip picture={picture} onPart={(frames) => set(index, 'Frames of its own', { frames, clip: null })} />
+          ) : (
           <span className="picture-frames">
             {picture.frames.map((frame, at) => (
               <button
@@ -55,6 +81,7 @@ export const PictureRows = ({ targets }: { targets: SentenceTargets }) => {
               <Add fontSize="inherit" />
             </IconButton>
           </span>
+          )}
           {pictures.length > 1 && (
             <label title="How often it is taken, against the others">
               weight <TypedField label={`Weight of picture ${index + 1}`} shown={String(picture.weight)} read={readWeight} hint="Type a number over 0" onCommit={(weight) => set(index, 'Weight', { weight })} />
@@ -67,6 +94,17 @@ export const PictureRows = ({ targets }: { targets: SentenceTargets }) => {
       ))}
       <Button startIcon={<Add />} onClick={(event) => setAsked({ anchor: event.currentTarget, picture: null })}>
         Add a picture
+      </Button>
+      <Button
+        onClick={() => {
+          const [first] = pictures
+          const kitId = shownKit()?.id
+          if (first && kitId !== undefined) chooseSheet(kitId, first.sheet)
+          if (first?.frames[0] !== undefined && first.clip === null) chooseFrame(first.sheet, first.frames[0])
+          setSprites({ open: true })
+        }}
+      >
+        Draw, cut, import…
       </Button>
       <FrameMenu anchor={asked?.anchor ?? null} chosen={[]} onClose={() => setAsked(null)} onChoose={choose} />
     </div>

@@ -51,12 +51,12 @@ const FirstFrameMenu = ({ open, targets, onClose }: { open: OpenChoice; targets:
   return (
     <FrameMenu
       anchor={open.anchor}
-      chosen={picture ? [{ sheet: picture.sheet, frame: picture.frames[0]! }] : []}
+      chosen={picture ? [{ sheet: picture.sheet, frame: picture.frames[0] ?? 0 }] : []}
       onClose={onClose}
       onChoose={(sheet, frame, name) => {
         edit(`Picture: ${name}`, (kit) => {
           const type = kit.types[targets.type]!
-          type.pictures = [{ ...type.pictures[0]!, sheet, frames: [frame] }, ...type.pictures.slice(1)]
+          type.pictures = [{ ...type.pictures[0]!, sheet, frames: [frame], clip: null }, ...type.pictures.slice(1)]
         })
         onClose()
       }}

@@ -1,5 +1,5 @@
 /** The choices that sentences and groups offer: one entry each. */
-import type { Emitter, Kit, ParticleType } from '@gliv/document'
+import { framesOf, type Emitter, type Kit, type ParticleType } from '@gliv/document'
 import {
   AIMS, ANCHORS, BLENDS, CAP_POLICIES, FACINGS, FILLS, FRAME_CHOICES, LIFE_MODES, MASK_PARTS, ORDERS, PICK_ACTIONS, PLACEMENTS, RHYTHMS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES,
   type TypeStyles, type ValueStyle,
@@ -43,7 +43,7 @@ export const CHOICES = {
       emitter.shape = value as Emitter['shape']
       // A picture to be born from is chosen at once: what the particles show, until another is picked.
       const [picture] = typeOf(kit, targets).pictures
-      if (value === 'picture' && !emitter.mask && picture) emitter.mask = { sheet: picture.sheet, frame: picture.frames[0] ?? 0, part: 'area', keepColours: true }
+      if (value === 'picture' && !emitter.mask && picture) emitter.mask = { sheet: picture.sheet, frame: framesOf(kit.sheets[picture.sheet]!, picture)[0] ?? 0, part: 'area', keepColours: true }
     },
   },
   fill: ofEmitter('Fill', 'fill', FILLS, FILL_TEXTS),

@@ -151,7 +151,8 @@ export const GROUPS: readonly GroupDefinition[] = [
     sentence: ({ kit, type }) => {
       const [picture] = type.pictures
       const sheet = picture && kit.sheets[picture.sheet]
-      return lookSentence(type, sheet?.name ?? '', sheet?.frames[picture!.frames[0] ?? 0]?.name ?? '')
+      const clip = sheet?.clips.find((c) => c.id === picture!.clip)
+      return lookSentence(type, sheet?.name ?? '', clip?.name ?? sheet?.frames[picture!.frames[0] ?? 0]?.name ?? '')
     },
     rows: () => ['@blend'],
     after: (targets) => <PictureRows targets={targets} />,

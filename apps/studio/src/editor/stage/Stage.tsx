@@ -4,10 +4,11 @@ import { resolveEffect } from '@gliv/document'
 import type { Camera } from '@gliv/player'
 import { shownKit, useDocument } from '../../store/document.ts'
 import { GROUNDS, useSession } from '../../store/session.ts'
-import { boundsOf, type Box, cameraFor, zoomAround } from '../../util/fit.ts'
+import { boundsOf, type Box, cameraFor, wholeCamera, zoomAround } from '../../util/fit.ts'
 import { previewOptions } from '../../util/preview.ts'
 import { readMask } from '../../store/masks.ts'
 import { takeInputTime } from '../../util/inputTime.ts'
+import { onPatch, premultiplied } from '../../sprites/live.ts'
 import { useDriver, useEffectId } from '../context.ts'
 import { Handles } from './Handles.tsx'
 import { Surfaces } from './Surfaces.tsx'
@@ -47,7 +48,7 @@ export const useStageDriver = (effectId: string): { driver: StageDriver | null; 
       const before = kit
       kit = next
       const effect = next.effects[effectId]
-      if (effect && (before?.effects[effectId] !== effect || before.types !== next.types || before.sheets !== next.sheets || before.palettes !== next.palettes)) driver.edit(resolveEffect(next, effect, readMask), takeInputTime())
+      if (effect && (before?.effects[effectId] !== effect || before.types !== next.types || before.sheets !== next.sheets || before.palettes !== next.palettes || before.wholePixels !== next.wholePixels)) driver.edit(resolveEffect(next, effect, readMask), takeInputTime())
     })
   }, [driver, effectId])
   return { driver, canvasRef }
@@ -63,6 +64,17 @@ const useSheets = (driver: StageDriver | null): void => {
     void renderSheetsOf(kit, pictures).then((ready) => current && driver.setSheets(ready))
     return () => void (current = false)
   }, [driver, sheets, pictures])
+}
+
+/** A frame that is being drawn is seen on the running particles with each stroke. */
+const useLivePatches = (driver: StageDriver | null): void => {
+  useEffect(() => {
+    if (!driver) return
+    return onPatch(({ sheet, x, y, image }) => {
+      const index = useDocument.getState().kit?.sheetOrder.indexOf(sheet) ?? -1
+      if (index >= 0) driver.patchSheet(index, x, y, image.width, image.height, premultiplied(image))
+    })
+  }, [driver])
 }
 
 const useSessionInDriver = (driver: StageDriver | null): void => {
@@ -108,7 +120,7 @@ const useCanvasSize = (driver: StageDriver | null, effectId: string, frame: Reac
       canvas.height = h
       if (!framed && driver.simulation) {
         framed = true
-        setCamera(driver, cameraFor(shownBounds(driver), w, h))
+        setCamera(driver, asKitAsks(cameraFor(shownBounds(driver), w, h)))
       } else setCamera(driver, { zoom: old.zoom, x: middle.x - w / 2 / old.zoom, y: middle.y - h / 2 / old.zoom })
     })
     observer.observe(box)
@@ -116,8 +128,19 @@ const useCanvasSize = (driver: StageDriver | null, effectId: string, frame: Reac
   }, [driver, effectId, frame])
 }
 
+/** Whole-number zoom for games of whole pixels, one step a turn of the wheel; free zoom for the others. */
+const wheelZoom = (driver: StageDriver, px: number, py: number, deltaY: number): Camera => {
+  const { camera } = driver
+  if (!useDocument.getState().kit?.wholePixels) return zoomAround(camera, px, py, 1.0015 ** -deltaY)
+  const next = Math.max(1, Math.round(camera.zoom) + (deltaY < 0 ? 1 : -1))
+  return wholeCamera(zoomAround(camera, px, py, next / camera.zoom))
+}
+
+/** The camera as the kit asks for: of whole pixels, when it is a kit of whole pixels. */
+const asKitAsks = (camera: Camera): Camera => (useDocument.getState().kit?.wholePixels ? wholeCamera(camera) : camera)
+
 export const fitStage = (driver: StageDriver): void => {
-  if (driver.simulation) setCamera(driver, cameraFor(shownBounds(driver), driver.canvas.width, driver.canvas.height))
+  if (driver.simulation) setCamera(driver, asKitAsks(cameraFor(shownBounds(driver), driver.canvas.width, driver.canvas.height)))
 }
 
 /** Whether a world place can be seen on the stage. */
@@ -138,6 +161,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
   const frame = useRef<HTMLDivElement>(null)
   const handles = useSession((s) => s.handles)
   useSheets(driver)
+  useLivePatches(driver)
   useSessionInDriver(driver)
   useCanvasSize(driver, effectId, frame)
   const camera = useCamera((s) => s.camera)
@@ -152,7 +176,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
         if (!driver) return
         event.preventDefault()
         const [px, py] = canvasPoint(driver, event.clientX, event.clientY)
-        setCamera(driver, zoomAround(driver.camera, px, py, 1.0015 ** -event.deltaY))
+        setCamera(driver, wheelZoom(driver, px, py, event.deltaY))
       },
     },
     { target: frame, eventOptions: { passive: false } },

@@ -17,6 +17,7 @@ class CountingRenderer implements Renderer {
   pictures = 0
   busy = false
   shown = 0
+  patchSheet(): void {}
   setSheets(): void {}
   begin(): void {}
   draw(frame: Frame): void {

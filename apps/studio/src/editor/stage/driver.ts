@@ -3,7 +3,7 @@
  * subscribe to what they show. Lifetime: as long as the effect's page is open.
  */
 import { compile, createSimulation, type Shown, type Simulation, updateSimulation } from '@gliv/engine'
-import { Refusal, type ResolvedEffect } from '@gliv/model'
+import { type Frame, INSTANCE_WORDS, Refusal, type ResolvedEffect, WORD } from '@gliv/model'
 import { createRenderer, type Camera, type Renderer, type RenderSheet } from '@gliv/player'
 import { type Preview, previewOptions, shownEnd, type Stages, STILL, touches } from '../../util/preview.ts'
 
@@ -31,6 +31,15 @@ export interface Playback {
   readonly tick: number
   readonly alive: number
   readonly playing: boolean
+}
+
+/** A sprite by itself at the effect's origin. */
+const sourceFrame = ({ sheet, frame: { x, y, w, h, pivotX, pivotY } }: NonNullable<ResolvedEffect['source']>): Frame => {
+  const f32 = new Float32Array(INSTANCE_WORDS)
+  const u32 = new Uint32Array(f32.buffer)
+  f32.set([-pivotX, -pivotY, w, 0, 0, h, x, y, w, h, 0, 1])
+  u32[WORD.TINT] = 0xffffffff
+  return { f32, u32, count: 1, batches: [{ sheet, blend: 'normal', layer: 'front', first: 0, count: 1 }], batchCount: 1, originX: 0, originY: 0 }
 }
 
 /** What the tape of a preview depends on. */
@@ -73,6 +82,12 @@ export class StageDriver {
 
   setSheets(sheets: readonly RenderSheet[]): void {
     this.renderer.setSheets(sheets)
+    this.#dirty = true
+  }
+
+  /** Shows a part of a sheet otherwise, at once. */
+  patchSheet(...patch: Parameters<Renderer['patchSheet']>): void {
+    this.renderer.patchSheet(...patch)
     this.#dirty = true
   }
 
@@ -227,7 +242,9 @@ export class StageDriver {
     this.#drawing = true
     const { renderer } = this
     renderer.begin(this.ground)
-    if (this.#simulation) {
+    const source = this.#restingSource()
+    if (source) renderer.draw(source, this.camera)
+    else if (this.#simulation) {
       const alpha = this.#playing ? 1 - (this.#simulation.tick - this.#seconds * this.rate) : 1
       renderer.draw(this.#simulation.frame(Math.min(1, Math.max(0, alpha)), this.shows ?? undefined), this.camera)
     }
@@ -238,6 +255,12 @@ export class StageDriver {
       timing.upload = renderer.uploadSeconds * 1000
     }
     this.#unanswered.length = 0
+  }
+
+  /** The sprite that the effect breaks up or puts together, while the effect does not run: between two showings. */
+  #restingSource(): Frame | null {
+    const simulation = this.#simulation
+    return simulation?.program.effect.source && simulation.finished ? sourceFrame(simulation.program.effect.source) : null
   }
 
   /** Asks for a fresh picture with the next one of the screen. */

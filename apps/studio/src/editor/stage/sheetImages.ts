@@ -1,23 +1,50 @@
 /** Decoded sheet pictures by content hash, for the stage, the film and menus. Lifetime: the page. */
 import type { Kit } from '@gliv/document'
 import { prepareSheet, type PaintSheet } from '@gliv/paint'
-import { decodePng } from '@gliv/pixels'
+import { decodePng, type Image } from '@gliv/pixels'
 import { decodeSheetImage, type RenderSheet } from '@gliv/player'
 
 export const sheetImages = new Map<string, ImageBitmap>()
 const paintSheets = new Map<string, PaintSheet>()
 
-/** Decodes what is not decoded yet and gives the kit's sheets in order. */
+/** Texels kept: every stroke makes a new picture, and the latest are the ones that undo wants. */
+const KEPT_TEXELS = 32 * 1024 * 1024
+
+/** Forgets the oldest entries beyond the limit; the newest stays whatever its size. */
+const trim = <T extends { readonly width: number; readonly height: number }>(cache: Map<string, T>): void => {
+  let sum = 0
+  for (const { width, height } of cache.values()) sum += width * height
+  for (const [key, { width, height }] of cache) {
+    if (sum <= KEPT_TEXELS || cache.size === 1) return
+    cache.delete(key)
+    sum -= width * height
+  }
+}
+
+const remember = <T extends { readonly width: number; readonly height: number }>(cache: Map<string, T>, key: string, value: T): T => {
+  cache.set(key, value)
+  trim(cache)
+  return value
+}
+
+/** Makes a picture ready to be drawn before the kit names it, so that nothing flickers. */
+export const rememberImage = async (hash: string, { width, height, data }: Image): Promise<void> => {
+  if (sheetImages.has(hash)) return
+  const pixels = new ImageData(new Uint8ClampedArray(data), width, height)
+  remember(sheetImages, hash, await createImageBitmap(pixels, { premultiplyAlpha: 'premultiply', colorSpaceConversion: 'none' }))
+}
+
+/** The drawable form of a picture; decodes what is not decoded yet. */
+export const bitmapOf = async (hash: string, bytes: Uint8Array): Promise<ImageBitmap> =>
+  sheetImages.get(hash) ?? remember(sheetImages, hash, await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/png' })))
+
+/** The kit's sheets in order, decoded. One whose picture is not at hand yet is empty. */
 export const renderSheetsOf = (kit: Kit, pictures: ReadonlyMap<string, Uint8Array>): Promise<RenderSheet[]> =>
   Promise.all(
     kit.sheetOrder.map(async (id) => {
       const { picture, width, height, sampling } = kit.sheets[id]!
-      let image = sheetImages.get(picture)
-      if (!image) {
-        image = await decodeSheetImage(new Blob([pictures.get(picture)! as Uint8Array<ArrayBuffer>], { type: 'image/png' }))
-        sheetImages.set(picture, image)
-      }
-      return { image, width, height, sampling }
+      const bytes = pictures.get(picture)
+      return { image: bytes ? await bitmapOf(picture, bytes) : await createImageBitmap(new ImageData(1, 1)), width, height, sampling }
     }),
   )
 
@@ -27,11 +54,8 @@ export const paintSheetOf = (kit: Kit, sheetId: string, pictures: ReadonlyMap<st
   const bytes = sheet && pictures.get(sheet.picture)
   if (!sheet || !bytes) return undefined
   const key = `${sheet.picture} ${sheet.sampling}`
-  let made = paintSheets.get(key)
-  if (!made) {
-    const image = decodePng(bytes)
-    made = prepareSheet(image.width, image.height, image.data, sheet.sampling)
-    paintSheets.set(key, made)
-  }
-  return made
+  const known = paintSheets.get(key)
+  if (known) return known
+  const image = decodePng(bytes)
+  return remember(paintSheets, key, prepareSheet(image.width, image.height, image.data, sheet.sampling))
 }

@@ -1,5 +1,5 @@
 /** The film: one typical particle (median draws) at moments of its life, painted by the reference compositor. */
-import type { Kit, ParticleType } from '@gliv/document'
+import { framesOf, type Kit, type ParticleType } from '@gliv/document'
 import { compilePalette, compileRamp, compileTint, cosSinInto, emptyFrame, rampAt, tintAt } from '@gliv/engine'
 import { type Frame, INSTANCE_WORDS, type Range } from '@gliv/model'
 import { createCanvas, fill, paintFrame, toStraight, type PaintSheet } from '@gliv/paint'
@@ -33,13 +33,14 @@ export const typicalAt = (kit: Kit, type: ParticleType, life: number): Typical =
     opacity: over(styles.opacity, numbers.opacity, numbers.opacityFloor, numbers.opacityRate, numbers.opacityLow, numbers.opacityHigh, ramps.opacity),
     angle: median(numbers.startAngle) + median(numbers.spin) * seconds,
     tint: tintAt(compileTint(ramps.tint, type.tintSpace, palette ? compilePalette(palette.colours) : null), life),
-    frame: typicalFrame(type, life, seconds),
+    frame: typicalFrame(kit, type, life, seconds),
   }
 }
 
 /** Frame of the first picture at a moment; what is drawn for each particle shows the first. */
-const typicalFrame = (type: ParticleType, life: number, seconds: number): number => {
-  const { frames } = type.pictures[0]!
+const typicalFrame = (kit: Kit, type: ParticleType, life: number, seconds: number): number => {
+  const [picture] = type.pictures
+  const frames = framesOf(kit.sheets[picture!.sheet]!, picture!)
   const n = frames.length
   const played = Math.floor(seconds * type.numbers.fps)
   const index = {
@@ -57,7 +58,8 @@ const typicalFrame = (type: ParticleType, life: number, seconds: number): number
 /** Largest size the typical particle reaches, in px: cells share one scale. */
 export const largestSide = (kit: Kit, type: ParticleType): number => {
   const [picture] = type.pictures
-  const frame = kit.sheets[picture!.sheet]!.frames[picture!.frames[0]!]!
+  const sheet = kit.sheets[picture!.sheet]!
+  const frame = sheet.frames[framesOf(sheet, picture!)[0]!]!
   let largest = 0
   for (let i = 0; i <= 20; i++) {
     const { scale, scaleY } = typicalAt(kit, type, i / 20)

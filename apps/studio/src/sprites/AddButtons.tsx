@@ -1,0 +1,48 @@
+import AutoAwesome from '@mui/icons-material/AutoAwesome'
+import Create from '@mui/icons-material/Create'
+import FileOpen from '@mui/icons-material/FileOpenOutlined'
+import Button from '@mui/material/Button'
+import { lazy, Suspense, useRef, useState } from 'react'
+import { receivePictures, useArrivals } from './arrivals.ts'
+import { NewSprite } from './NewSprite.tsx'
+
+const MakeDialog = lazy(() => import('./MakeDialog.tsx'))
+
+/** The three ways to a picture: from files, drawn, made. */
+export const AddButtons = () => {
+  const input = useRef<HTMLInputElement>(null)
+  const [drawing, setDrawing] = useState<HTMLElement | null>(null)
+  const [making, setMaking] = useState(false)
+  const reading = useArrivals((s) => s.reading)
+  return (
+    <div className="add-buttons">
+      <Button startIcon={<FileOpen />} title="PNG, APNG, GIF, WebP, JPEG or SVG; they can be dropped and pasted, too" onClick={() => input.current?.click()}>
+        {reading > 0 ? `Reading ${reading}…` : 'Import'}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        multiple
+        accept="image/*,.apng"
+        aria-label="Pictures"
+        onChange={(event) => {
+          void receivePictures([...(event.target.files ?? [])])
+          event.target.value = ''
+        }}
+      />
+      <Button startIcon={<Create />} onClick={(event) => setDrawing(event.currentTarget)}>
+        Draw
+      </Button>
+      <NewSprite anchor={drawing} onClose={() => setDrawing(null)} />
+      <Button startIcon={<AutoAwesome />} onClick={() => setMaking(true)}>
+        Make
+      </Button>
+      {making && (
+        <Suspense>
+          <MakeDialog onClose={() => setMaking(false)} />
+        </Suspense>
+      )}
+    </div>
+  )
+}

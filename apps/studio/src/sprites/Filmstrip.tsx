@@ -1,0 +1,66 @@
+import Add from '@mui/icons-material/Add'
+import Close from '@mui/icons-material/Close'
+import ContentCopy from '@mui/icons-material/ContentCopy'
+import Remove from '@mui/icons-material/Remove'
+import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable'
+import { CSS } from '@dnd-kit/utilities'
+import type { ClipStep, Sheet } from '@gliv/document'
+import { FrameCell } from '../editor/recipe/FrameMenu.tsx'
+import { doubled, held, moved } from './clips.ts'
+
+interface Props {
+  readonly sheet: Sheet
+  readonly steps: readonly ClipStep[]
+  readonly onChange: (label: string, steps: ClipStep[]) => void
+}
+
+const Step = ({ sheet, steps, at, onChange }: Props & { readonly at: number }) => {
+  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: String(at) })
+  const step = steps[at]!
+  const name = sheet.frames[step.frame]?.name ?? ''
+  return (
+    <li ref={setNodeRef} className="film-step" style={{ transform: CSS.Translate.toString(transform), ...(transition ? { transition } : {}) }} data-testid="film-step">
+      <span className="film-grip" {...attributes} {...listeners} aria-label={`Frame ${at + 1}: ${name}`} title={`${name} · drag to move`}>
+        <FrameCell sheetId={sheet.id} frame={step.frame} size={40} />
+      </span>
+      <span className="film-hold">
+        <button type="button" aria-label={`Hold frame ${at + 1} shorter`} disabled={step.hold === 1} onClick={() => onChange('Hold', held(steps, at, -1))}>
+          <Remove fontSize="inherit" />
+        </button>
+        <span title="Frame times that it stays">{step.hold}</span>
+        <button type="button" aria-label={`Hold frame ${at + 1} longer`} onClick={() => onChange('Hold', held(steps, at, 1))}>
+          <Add fontSize="inherit" />
+        </button>
+      </span>
+      <span className="film-hold">
+        <button type="button" aria-label={`Duplicate frame ${at + 1}`} title="Duplicate" onClick={() => onChange('Duplicate a frame', doubled(steps, at))}>
+          <ContentCopy fontSize="inherit" />
+        </button>
+        <button type="button" aria-label={`Take frame ${at + 1} out`} title="Take it out" disabled={steps.length === 1} onClick={() => onChange('Take a frame out', steps.filter((_, i) => i !== at))}>
+          <Close fontSize="inherit" />
+        </button>
+      </span>
+    </li>
+  )
+}
+
+/** The clip's frames in the order of time. */
+export const Filmstrip = (props: Props) => {
+  const { steps, onChange } = props
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }))
+  const dropped = ({ active, over }: DragEndEvent): void => {
+    if (over && active.id !== over.id) onChange('Move a frame', moved(steps, Number(active.id), Number(over.id)))
+  }
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+      <SortableContext items={steps.map((_, i) => String(i))} strategy={horizontalListSortingStrategy}>
+        <ol className="filmstrip" aria-label="Filmstrip">
+          {steps.map((_, at) => (
+            <Step key={at} {...props} at={at} />
+          ))}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  )
+}

@@ -1,0 +1,135 @@
+import Alert from '@mui/material/Alert'
+import Button from '@mui/material/Button'
+import { recut, setFrames, type Sheet, type SlicingChoice } from '@gliv/document'
+import { useMemo, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { edit, useDocument } from '../store/document.ts'
+import { FrameFields } from './FrameFields.tsx'
+import { FrameGrid } from './FrameGrid.tsx'
+import { PackForm } from './PackForm.tsx'
+import { PictureView } from './PictureView.tsx'
+import { PivotHandle } from './PivotHandle.tsx'
+import { tell } from './pixels.ts'
+import { looseFrames, relay } from './layout.ts'
+import { shatter } from './shatter.ts'
+import { SliceForm } from './SliceForm.tsx'
+import { chooseFrame } from './state.ts'
+import { addFrame, giveFrame, useTarget } from './target.ts'
+import { useBitmap, useFrame } from './use.ts'
+import { type Cut, useCut } from './useCut.ts'
+
+/** A sheet never loses frames in use without a word. */
+const applyCut = (sheet: Sheet, slicing: SlicingChoice, cut: Cut): void => {
+  const { frames, became } = recut(sheet, cut.cells)
+  let gone = 0
+  edit(`Cut ${sheet.name}`, (kit) => {
+    gone = setFrames(kit, sheet.id, frames, became)
+    Object.assign(kit.sheets[sheet.id]!, { slicing, packing: null })
+  })
+  if (gone > 0) tell(`${gone} frame${gone === 1 ? '' : 's'} in use ${gone === 1 ? 'is' : 'are'} no longer there; what used ${gone === 1 ? 'it' : 'them'} shows the nearest one. Undo brings back the old cut.`)
+}
+
+const removeFrame = async (sheet: Sheet, frame: number): Promise<void> => {
+  const { name } = sheet.frames[frame]!
+  if (sheet.packing) return relay(`Delete frame ${name}`, sheet, (await looseFrames(sheet)).filter((_, i) => i !== frame))
+  edit(`Delete frame ${name}`, (kit) => {
+    const kept = sheet.frames.filter((_, i) => i !== frame)
+    setFrames(kit, sheet.id, kept, sheet.frames.map((_, i) => (i === frame ? -1 : i > frame ? i - 1 : i)))
+  })
+}
+
+/** What can be done with the chosen frame. */
+const FrameActions = ({ sheet, index }: { sheet: Sheet; index: number }) => {
+  const target = useTarget()
+  const navigate = useNavigate()
+  const kitId = useDocument((s) => s.kit?.id)
+  const breakUp = (assemble: boolean): void => void shatter(sheet, index, assemble).then((id) => navigate(`/kit/${kitId}/effect/${id}`), tell)
+  return (
+    <div className="sprite-actions">
+      {target && (
+        <>
+          <Button variant="contained" onClick={() => giveFrame(target.id, sheet, index)}>
+            Use for {target.name}
+          </Button>
+          <Button onClick={() => addFrame(target.id, sheet, index)} title="Another picture that the particle type may carry">
+            Add to it
+          </Button>
+        </>
+      )}
+      <Button onClick={() => breakUp(false)} title="A new effect: this sprite bursts into its own pixels">
+        Shatter
+      </Button>
+      <Button onClick={() => breakUp(true)} title="A new effect: pixels fly together into this sprite">
+        Assemble
+      </Button>
+      <Button disabled={sheet.frames.length === 1} onClick={() => void removeFrame(sheet, index).catch(tell)}>
+        Delete frame
+      </Button>
+    </div>
+  )
+}
+
+/** The whole sheet with its frames; cutting is tried out before it is done. */
+export const FramesTab = ({ sheet }: { sheet: Sheet }) => {
+  const bitmap = useBitmap(sheet)
+  const png = useDocument((s) => s.pictures.get(sheet.picture))
+  const index = useFrame(sheet)
+  const [draft, setDraft] = useState<{ readonly sheet: string; readonly slicing: SlicingChoice } | null>(null)
+  const [packing, setPacking] = useState<string | null>(null)
+  const slicing = draft?.sheet === sheet.id ? draft.slicing : null
+  const cut = useCut(sheet.picture, png, slicing)
+  const shown = useMemo(() => (slicing ? cut.cells : sheet.frames), [slicing, cut.cells, sheet.frames])
+  const done = (): void => setDraft(null)
+  return (
+    <div className="tab-body">
+      <PictureView
+        label={sheet.name}
+        bitmap={bitmap}
+        width={sheet.width}
+        height={sheet.height}
+        smooth={sheet.sampling === 'smooth'}
+        cells={shown}
+        selected={slicing ? -1 : index}
+        onPick={(frame) => !slicing && chooseFrame(sheet.id, frame)}
+        {...(slicing ? {} : { overlay: (look) => <PivotHandle sheet={sheet} index={index} look={look} /> })}
+      />
+      <div className="tab-side">
+        {slicing ? (
+          <section className="side-form" aria-label="Cutting">
+            <SliceForm slicing={slicing} width={sheet.width} height={sheet.height} onChange={(next) => setDraft({ sheet: sheet.id, slicing: next })} />
+            {cut.refusal && <Alert severity="warning">{cut.refusal}</Alert>}
+            <div className="side-buttons">
+              <Button onClick={done}>Cancel</Button>
+              <Button
+                variant="contained"
+                disabled={cut.cells.length === 0 || cut.busy}
+                onClick={() => {
+                  applyCut(sheet, slicing, cut)
+                  done()
+                }}
+              >
+                Cut into {cut.cells.length} frame{cut.cells.length === 1 ? '' : 's'}
+              </Button>
+            </div>
+          </section>
+        ) : packing === sheet.id && sheet.packing ? (
+          <PackForm sheet={sheet} packing={sheet.packing} onClose={() => setPacking(null)} />
+        ) : (
+          <>
+            <div className="side-tools">
+              <Button variant="outlined" onClick={() => setDraft({ sheet: sheet.id, slicing: sheet.slicing ?? { by: 'gaps', gap: 1 } })}>
+                Cut…
+              </Button>
+              <Button variant="outlined" disabled={!sheet.packing} title={sheet.packing ? 'How the loose frames lie on the sheet' : 'This sheet came as one picture; frames of drawn, made and packed sheets can be laid out'} onClick={() => setPacking(sheet.id)}>
+                Layout…
+              </Button>
+            </div>
+            <FrameFields sheet={sheet} index={index} />
+            <FrameActions sheet={sheet} index={index} />
+            <FrameGrid sheet={sheet} selected={index} onPick={(frame) => chooseFrame(sheet.id, frame)} />
+          </>
+        )}
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,52 @@
+import Button from '@mui/material/Button'
+import Popover from '@mui/material/Popover'
+import { createImage } from '@gliv/pixels'
+import { useState } from 'react'
+import { useDocument } from '../store/document.ts'
+import { DRAW_LIMIT } from './draw/CanvasSize.tsx'
+import { addPacked, centred } from './layout.ts'
+import { NumberField } from './NumberField.tsx'
+import { tell } from './pixels.ts'
+import { chooseFrame, chooseSheet } from './state.ts'
+import { useTarget } from './target.ts'
+
+const SIZES = [[8, 8], [16, 8], [16, 16], [32, 32], [64, 64]] as const
+
+/** An empty sprite to draw on; beside the stage the selected particle type carries it from the first stroke on. */
+export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onClose: () => void }) => {
+  const [size, setSize] = useState({ w: 8, h: 8 })
+  const target = useTarget()
+  const kitId = useDocument((s) => s.kit?.id)
+  const start = async (w: number, h: number): Promise<void> => {
+    onClose()
+    const id = await addPacked('New sprite', 'Sprite', [centred('sprite', createImage(w, h))], 'nearest', { padding: 1, extrude: 0, powerOfTwo: false }, {}, (kit, sheet) => {
+      if (target) Object.assign(kit.types[target.id]!.pictures[0]!, { sheet, frames: [0], clip: null })
+    })
+    chooseSheet(kitId!, id, 'draw')
+    chooseFrame(id, 0)
+  }
+  return (
+    <Popover open={anchor !== null} anchorEl={anchor} onClose={onClose} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+      <div className="small-form" aria-label="New sprite">
+        <div className="size-presets">
+          {SIZES.map(([w, h]) => (
+            <Button key={`${w}×${h}`} variant="outlined" onClick={() => void start(w, h).catch(tell)}>
+              {w} × {h}
+            </Button>
+          ))}
+        </div>
+        <div className="number-pair">
+          <NumberField label="Width" unit="px" value={size.w} low={1} high={DRAW_LIMIT} onCommit={(w) => setSize({ ...size, w })} />
+          <NumberField label="Height" unit="px" value={size.h} low={1} high={DRAW_LIMIT} onCommit={(h) => setSize({ ...size, h })} />
+        </div>
+        {target && <p className="soft">“{target.name}” will carry it.</p>}
+        <div className="side-buttons">
+          <Button variant="contained" onClick={() => void start(size.w, size.h).catch(tell)}>
+            Draw {size.w} × {size.h}
+          </Button>
+        </div>
+      </div>
+    </Popover>
+  )
+}
+

@@ -1,0 +1,134 @@
+import type { Cell } from '@gliv/pixels'
+import { useGesture } from '@use-gesture/react'
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
+import { useBoxSize } from '../editor/strip/useBoxSize.ts'
+import { GROUNDS } from '../store/session.ts'
+import { useSprites } from './state.ts'
+import { cellAt, isBright, type Look, lookAt, zoomedAt } from './view.ts'
+
+interface Props {
+  readonly bitmap: ImageBitmap | null
+  readonly width: number
+  readonly height: number
+  readonly smooth: boolean
+  readonly cells: readonly Cell[]
+  readonly selected?: number
+  readonly onPick?: (cell: number) => void
+  /** What lies over the picture, in the view's own place. */
+  readonly overlay?: (look: Look) => ReactNode
+  readonly label: string
+}
+
+/** The ground on which a picture can be seen. */
+export const useGround = (bitmap: ImageBitmap | null): string => {
+  const ground = useSprites((s) => s.ground)
+  return useMemo(() => {
+    if (ground !== 'auto') return GROUNDS[ground]
+    if (!bitmap) return GROUNDS.dark
+    const canvas = new OffscreenCanvas(32, 32)
+    const context = canvas.getContext('2d', { willReadFrequently: true })!
+    context.drawImage(bitmap, 0, 0, 32, 32)
+    return isBright(context.getImageData(0, 0, 32, 32).data) ? GROUNDS.dark : GROUNDS.light
+  }, [bitmap, ground])
+}
+
+/** The path of all cells that can be seen. */
+const outlineOf = (cells: readonly Cell[], { x, y, zoom }: Look, width: number, height: number): Path2D => {
+  const path = new Path2D()
+  for (const cell of cells) {
+    const [left, top] = [Math.round(x + cell.x * zoom) + 0.5, Math.round(y + cell.y * zoom) + 0.5]
+    const [w, h] = [Math.round(cell.w * zoom) - 1, Math.round(cell.h * zoom) - 1]
+    if (left > width || top > height || left + w < 0 || top + h < 0) continue
+    path.rect(left, top, w, h)
+  }
+  return path
+}
+
+/** Corners of the chosen cell, so that it is told by its form. */
+const cornersOf = (cell: Cell, { x, y, zoom }: Look): Path2D => {
+  const path = new Path2D()
+  const [l, t, r, b] = [x + cell.x * zoom - 1, y + cell.y * zoom - 1, x + (cell.x + cell.w) * zoom + 1, y + (cell.y + cell.h) * zoom + 1]
+  const arm = Math.max(3, Math.min(12, (r - l) / 3, (b - t) / 3))
+  for (const [cx, cy, dx, dy] of [[l, t, 1, 1], [r, t, -1, 1], [l, b, 1, -1], [r, b, -1, -1]] as const) {
+    path.moveTo(cx + dx * arm, cy)
+    path.lineTo(cx, cy)
+    path.lineTo(cx, cy + dy * arm)
+  }
+  return path
+}
+
+/** Two strokes, so that lines stand out from any picture. */
+const strokeTwice = (context: CanvasRenderingContext2D, path: Path2D, inner: number): void => {
+  context.lineWidth = inner + 2
+  context.strokeStyle = 'rgb(23 18 15 / 70%)'
+  context.stroke(path)
+  context.lineWidth = inner
+  context.strokeStyle = '#fff'
+  context.stroke(path)
+}
+
+/** A picture with its cells, at any zoom: the wheel zooms, a drag moves, a click picks a cell. */
+export const PictureView = ({ bitmap, width, height, smooth, cells, selected = -1, onPick, overlay, label }: Props) => {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const frame = useRef<HTMLDivElement>(null)
+  const size = useBoxSize(frame, 300, 200)
+  const [moved, setMoved] = useState<{ readonly key: string; readonly look: Look } | null>(null)
+  const key = `${label} ${width} ${height}`
+  const fitted = useMemo(() => lookAt(width, height, Math.max(40, size.width), Math.max(40, size.height)), [width, height, size.width, size.height])
+  const look = moved?.key === key ? moved.look : fitted
+  const ground = useGround(bitmap)
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d')
+    if (!context) return
+    const scale = window.devicePixelRatio
+    context.setTransform(scale, 0, 0, scale, 0, 0)
+    context.fillStyle = ground
+    context.fillRect(0, 0, size.width, size.height)
+    if (bitmap) {
+      context.imageSmoothingEnabled = smooth && look.zoom < 4
+      // Only the part that can be seen: a large sheet costs no more than the view.
+      const [left, top] = [Math.max(0, Math.floor(-look.x / look.zoom)), Math.max(0, Math.floor(-look.y / look.zoom))]
+      const [right, bottom] = [Math.min(bitmap.width, Math.ceil((size.width - look.x) / look.zoom)), Math.min(bitmap.height, Math.ceil((size.height - look.y) / look.zoom))]
+      if (right > left && bottom > top) context.drawImage(bitmap, left, top, right - left, bottom - top, look.x + left * look.zoom, look.y + top * look.zoom, (right - left) * look.zoom, (bottom - top) * look.zoom)
+    }
+    context.lineWidth = 1
+    context.strokeStyle = ground === GROUNDS.light ? 'rgb(23 18 15 / 35%)' : 'rgb(255 255 255 / 35%)'
+    context.strokeRect(Math.round(look.x) - 0.5, Math.round(look.y) - 0.5, Math.round(width * look.zoom) + 1, Math.round(height * look.zoom) + 1)
+    context.globalAlpha = 0.75
+    strokeTwice(context, outlineOf(cells, look, size.width, size.height), 1)
+    context.globalAlpha = 1
+    const chosen = cells[selected]
+    if (chosen) strokeTwice(context, cornersOf(chosen, look), 2)
+  }, [bitmap, look, cells, selected, ground, size, smooth, width, height])
+  const within = (clientX: number, clientY: number): readonly [number, number] => {
+    const rect = frame.current!.getBoundingClientRect()
+    return [clientX - rect.x, clientY - rect.y]
+  }
+  useGesture(
+    {
+      onDrag: ({ delta: [dx, dy], tap, xy: [clientX, clientY], event }) => {
+        if ((event.target as Element).closest('[data-handle]')) return
+        if (tap) {
+          const at = cellAt(look, cells, ...within(clientX, clientY))
+          if (at >= 0) onPick?.(at)
+        } else setMoved({ key, look: { ...look, x: look.x + dx, y: look.y + dy } })
+      },
+      onWheel: ({ event }) => {
+        event.preventDefault()
+        setMoved({ key, look: zoomedAt(look, ...within(event.clientX, event.clientY), 1.0015 ** -event.deltaY) })
+      },
+    },
+    { target: frame, drag: { filterTaps: true }, eventOptions: { passive: false } },
+  )
+  return (
+    <div className="picture-view" data-testid="picture-view">
+      <div className="picture-frame" ref={frame}>
+        <canvas ref={canvas} aria-label={label} width={Math.max(1, Math.round(size.width * window.devicePixelRatio))} height={Math.max(1, Math.round(size.height * window.devicePixelRatio))} />
+        {overlay && <svg className="overlay">{overlay(look)}</svg>}
+      </div>
+      <button type="button" className="view-zoom" title="Show all of it" onClick={() => setMoved(null)}>
+        {look.zoom >= 1 ? `×${Number(look.zoom.toFixed(1))}` : `1∕${Number((1 / look.zoom).toFixed(1))}`}
+      </button>
+    </div>
+  )
+}

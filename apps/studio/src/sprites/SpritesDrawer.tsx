@@ -1,0 +1,43 @@
+import Close from '@mui/icons-material/Close'
+import IconButton from '@mui/material/IconButton'
+import { Link } from 'react-router'
+import { useDocument } from '../store/document.ts'
+import { useNamed } from '../store/useNamed.ts'
+import { AddButtons } from './AddButtons.tsx'
+import { chooseSheet, setSprites } from './state.ts'
+import { TargetContext } from './target.ts'
+import { useSheet } from './use.ts'
+import { Workspace } from './Workspace.tsx'
+
+/** The sprites beside the running stage; `typeId` is the particle type that they are chosen for. */
+const SpritesDrawer = ({ typeId }: { typeId: string | null }) => {
+  const kitId = useDocument((s) => s.kit?.id) ?? ''
+  const sheets = useNamed((kit) => kit.sheetOrder.map((id) => kit.sheets[id]!))
+  const chosen = useSheet()
+  return (
+    <TargetContext value={typeId}>
+      <aside className="sprites-drawer" data-testid="sprites-drawer">
+        <header className="drawer-head">
+          <select aria-label="Sheet" value={chosen?.id ?? ''} onChange={(event) => chooseSheet(kitId, event.target.value)}>
+            {sheets.map((sheet) => (
+              <option key={sheet.id} value={sheet.id}>
+                {sheet.name}
+              </option>
+            ))}
+          </select>
+          <span className="spacer" />
+          <Link to={`/kit/${kitId}/sprites`} className="word-choice" title="The same on a page of its own">
+            Page
+          </Link>
+          <IconButton size="small" aria-label="Close the sprites" onClick={() => setSprites({ open: false })}>
+            <Close fontSize="small" />
+          </IconButton>
+        </header>
+        <AddButtons />
+        <Workspace />
+      </aside>
+    </TargetContext>
+  )
+}
+
+export default SpritesDrawer

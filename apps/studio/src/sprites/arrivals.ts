@@ -1,0 +1,111 @@
+/** Pictures that were read and wait for a word how to come in. Lifetime: moment; cancelling forgets them. */
+import type { SlicingChoice } from '@gliv/document'
+import { checkFile, encodePng, type Image, likelySlicing, pictureKind, refuseSize } from '@gliv/pixels'
+import { create } from 'zustand'
+import { readJob } from './jobs.ts'
+import { tell } from './pixels.ts'
+
+export interface Arrival {
+  readonly id: number
+  /** The file's name without its ending. */
+  readonly name: string
+  readonly frames: readonly Image[]
+  /** How long each frame of an animation is shown; 0 for a still picture. */
+  readonly seconds: readonly number[]
+  readonly slicing: SlicingChoice
+  /** What spoke for the slicing. */
+  readonly why: string
+  /** The drawing itself, for pictures that can be read at any size. */
+  readonly svg: string | null
+  /** PNG bytes of the first frame, for cutting in a worker. */
+  readonly png: Uint8Array
+}
+
+interface Arrivals {
+  readonly list: readonly Arrival[]
+  /** Files being read. */
+  readonly reading: number
+  /** The sheet whose picture is to be replaced. */
+  readonly replaces: string | null
+}
+
+export const useArrivals = create<Arrivals>(() => ({ list: [], reading: 0, replaces: null }))
+
+const set = useArrivals.setState
+let count = 0
+
+export const stemOf = (fileName: string): string => fileName.replace(/\.[^.]+$/, '').slice(0, 120) || 'picture'
+
+/** Largest side that an SVG is drawn with, px. */
+export const SVG_LIMIT = 2048
+
+/** Draws an SVG at a width; inside an image nothing in it runs, and nothing is loaded. */
+export const rasterise = async (svg: string, width: number | null): Promise<Image> => {
+  const url = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }))
+  try {
+    const image = new window.Image()
+    image.src = url
+    await image.decode().catch(() => {
+      throw new Error('The SVG is damaged and cannot be drawn; save it again')
+    })
+    const [w, h] = [image.naturalWidth || 64, image.naturalHeight || 64]
+    const wide = Math.round(width ?? Math.min(SVG_LIMIT, w))
+    const high = Math.max(1, Math.round((wide * h) / w))
+    refuseSize(wide, high)
+    const canvas = document.createElement('canvas')
+    canvas.width = wide
+    canvas.height = high
+    const context = canvas.getContext('2d', { willReadFrequently: true })!
+    context.drawImage(image, 0, 0, wide, high)
+    return { width: wide, height: high, data: new Uint8Array(context.getImageData(0, 0, wide, high).data) }
+  } finally {
+    URL.revokeObjectURL(url)
+  }
+}
+
+const readSvg = async (bytes: Uint8Array, name: string, width: number | null = null): Promise<Omit<Arrival, 'id' | 'name'>> => {
+  const svg = new TextDecoder().decode(bytes)
+  const image = await rasterise(svg, width)
+  const { slicing, why } = likelySlicing(image, name)
+  return { frames: [image], seconds: [0], slicing, why, svg, png: encodePng(image) }
+}
+
+const readOne = async (file: File): Promise<Omit<Arrival, 'id' | 'name'>> => {
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  checkFile(bytes)
+  if (pictureKind(bytes) === 'svg') return readSvg(bytes, file.name)
+  const { frames, seconds, guess } = await readJob(bytes, file.name).result
+  const [first] = frames
+  return { frames, seconds, slicing: guess.slicing, why: guess.why, svg: null, png: encodePng(first!) }
+}
+
+/** Reads picture files; what cannot be read is named with the reason, and the others go on. */
+export const receivePictures = async (files: readonly File[], replaces: string | null = null): Promise<void> => {
+  set((s) => ({ reading: s.reading + files.length, replaces }))
+  for (const file of files) {
+    try {
+      const read = await readOne(file)
+      const arrival: Arrival = { ...read, id: ++count, name: stemOf(file.name) }
+      set((s) => ({ list: replaces ? [arrival] : [...s.list, arrival] }))
+    } catch (error) {
+      tell(`${file.name} was not imported. ${error instanceof Error ? error.message : String(error)}`)
+    }
+    set((s) => ({ reading: s.reading - 1 }))
+  }
+  if (useArrivals.getState().list.length === 0) set({ replaces: null })
+}
+
+/** Draws an arrived SVG at another width. */
+export const resizeArrival = async (arrival: Arrival, width: number): Promise<void> => {
+  const read = await readSvg(new TextEncoder().encode(arrival.svg ?? ''), '', width)
+  set((s) => ({ list: s.list.map((a) => (a.id === arrival.id ? { ...a, ...read } : a)) }))
+}
+
+export const changeArrival = (id: number, change: Partial<Arrival>): void => {
+  set((s) => ({ list: s.list.map((a) => (a.id === id ? { ...a, ...change } : a)) }))
+}
+
+export const forgetArrivals = (): void => set({ list: [], replaces: null })
+
+/** Picture files among others, by type or by ending. */
+export const isPictureFile = (file: File): boolean => file.type.startsWith('image/') || /\.(a?png|gif|webp|jpe?g|svg)$/i.test(file.name)

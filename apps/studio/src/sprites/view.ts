@@ -1,0 +1,46 @@
+/** Looking at a picture: zoom, and what lies under the pointer. Pure. */
+import type { Cell } from '@gliv/pixels'
+
+/** Screen px of the picture's left top corner, and screen px a texel. */
+export interface Look {
+  readonly x: number
+  readonly y: number
+  readonly zoom: number
+}
+
+export const ZOOM_LIMITS = [1 / 32, 64] as const
+
+/** The whole picture in the middle; small ones by whole numbers, so that texels stay equal. */
+export const lookAt = (width: number, height: number, boxWidth: number, boxHeight: number, margin = 12): Look => {
+  const room = Math.min((boxWidth - 2 * margin) / width, (boxHeight - 2 * margin) / height)
+  const zoom = Math.min(ZOOM_LIMITS[1], Math.max(ZOOM_LIMITS[0], room >= 1 ? Math.floor(room) : room))
+  return { zoom, x: Math.round((boxWidth - width * zoom) / 2), y: Math.round((boxHeight - height * zoom) / 2) }
+}
+
+/** Zooms so that what is under the pointer stays there. */
+export const zoomedAt = (look: Look, px: number, py: number, factor: number): Look => {
+  const zoom = Math.min(ZOOM_LIMITS[1], Math.max(ZOOM_LIMITS[0], look.zoom * factor))
+  return { zoom, x: px - ((px - look.x) * zoom) / look.zoom, y: py - ((py - look.y) * zoom) / look.zoom }
+}
+
+export const texelAt = (look: Look, px: number, py: number): readonly [number, number] => [Math.floor((px - look.x) / look.zoom), Math.floor((py - look.y) / look.zoom)]
+
+/** Number of the topmost cell at a place of the screen; −1 for none. */
+export const cellAt = (look: Look, cells: readonly Cell[], px: number, py: number): number => {
+  const [x, y] = texelAt(look, px, py)
+  return cells.findIndex((c) => x >= c.x && y >= c.y && x < c.x + c.w && y < c.y + c.h)
+}
+
+/** Whether a picture is rather bright where it is filled: its ground then has to be dark. Bytes of straight-alpha RGBA. */
+export const isBright = (rgba: ArrayLike<number>): boolean => {
+  let [sum, weight] = [0, 0]
+  for (let o = 0; o < rgba.length; o += 4) {
+    const alpha = rgba[o + 3]!
+    sum += (0.2126 * rgba[o]! + 0.7152 * rgba[o + 1]! + 0.0722 * rgba[o + 2]!) * alpha
+    weight += alpha
+  }
+  return weight === 0 || sum / weight > 120
+}
+
+/** Bytes in words: `64 kB`, `16 MB`. */
+export const bytesText = (bytes: number): string => (bytes < 1024 * 1000 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${(bytes / 1024 / 1024).toFixed(bytes < 1e7 ? 1 : 0)} MB`)
