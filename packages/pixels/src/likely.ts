@@ -6,6 +6,8 @@ export interface Guess {
   readonly slicing: Slicing
   /** What speaks for it, in words. */
   readonly why: string
+  /** Whether something in the picture or its name says so; else it is only offered because nothing better is known. */
+  readonly sure: boolean
 }
 
 /** Most columns or rows that are tried. */
@@ -47,11 +49,11 @@ const fromName = (name: string, { width, height }: Image): Guess | null => {
   const size = /(\d{1,4})\s*x\s*(\d{1,4})(?:\s*px)?\.\w+$/i.exec(name)
   if (size) {
     const [w, h] = [Number(size[1]), Number(size[2])]
-    if (w >= 1 && h >= 1 && w <= width && h <= height && width % w === 0 && height % h === 0 && w * h < width * height) return { slicing: { by: 'size', width: w, height: h, ...PLAIN_GRID }, why: `the file's name says ${w} × ${h}` }
-    if (w <= MOST && h <= MOST && width % w === 0 && height % h === 0 && w * h > 1) return { slicing: { by: 'count', columns: w, rows: h, ...PLAIN_GRID }, why: `the file's name says ${w} columns and ${h} rows` }
+    if (w >= 1 && h >= 1 && w <= width && h <= height && width % w === 0 && height % h === 0 && w * h < width * height) return { slicing: { by: 'size', width: w, height: h, ...PLAIN_GRID }, why: `the file's name says ${w} × ${h}`, sure: true }
+    if (w <= MOST && h <= MOST && width % w === 0 && height % h === 0 && w * h > 1) return { slicing: { by: 'count', columns: w, rows: h, ...PLAIN_GRID }, why: `the file's name says ${w} columns and ${h} rows`, sure: true }
   }
   const strip = /(?:strip|frames?)[ _-]?(\d{1,3})\.\w+$/i.exec(name)
-  if (strip && width % Number(strip[1]) === 0 && Number(strip[1]) > 1) return { slicing: { by: 'count', columns: Number(strip[1]), rows: 1, ...PLAIN_GRID }, why: `the file's name says ${strip[1]} frames` }
+  if (strip && width % Number(strip[1]) === 0 && Number(strip[1]) > 1) return { slicing: { by: 'count', columns: Number(strip[1]), rows: 1, ...PLAIN_GRID }, why: `the file's name says ${strip[1]} frames`, sure: true }
   return null
 }
 
@@ -61,7 +63,7 @@ const MOST_PIECES = 512
 const byGaps = (image: Image): Guess | null => {
   try {
     const { length } = slice(image, { by: 'gaps', gap: 1 })
-    return length > 1 && length <= MOST_PIECES ? { slicing: { by: 'gaps', gap: 1 }, why: `${length} pieces lie apart` } : null
+    return length > 1 && length <= MOST_PIECES ? { slicing: { by: 'gaps', gap: 1 }, why: `${length} pieces lie apart`, sure: true } : null
   } catch {
     return null
   }
@@ -75,10 +77,10 @@ export const likelySlicing = (image: Image, name = ''): Guess => {
   const opaque = image.data.every((value, i) => (i & 3) !== 3 || value === 255)
   if (opaque) {
     const square = Math.min(width, height)
-    if (square >= LEAST && width !== height && Math.max(width, height) % square === 0) return { slicing: { by: 'size', width: square, height: square, ...PLAIN_GRID }, why: 'it divides into squares' }
-    return { slicing: { by: 'whole' }, why: 'it has no transparent gaps' }
+    if (square >= LEAST && width !== height && Math.max(width, height) % square === 0) return { slicing: { by: 'size', width: square, height: square, ...PLAIN_GRID }, why: 'it divides into squares', sure: false }
+    return { slicing: { by: 'whole' }, why: 'it has no transparent gaps', sure: false }
   }
   const [columns, rows] = [partsAlong(image, true), partsAlong(image, false)]
-  if (columns * rows > 1) return { slicing: { by: 'count', columns, rows, ...PLAIN_GRID }, why: 'no line of this grid cuts anything' }
-  return byGaps(image) ?? { slicing: { by: 'whole' }, why: 'it is one piece' }
+  if (columns * rows > 1) return { slicing: { by: 'count', columns, rows, ...PLAIN_GRID }, why: 'no line of this grid cuts anything', sure: true }
+  return byGaps(image) ?? { slicing: { by: 'whole' }, why: 'it is one piece', sure: false }
 }

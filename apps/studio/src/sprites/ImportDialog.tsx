@@ -37,7 +37,7 @@ type Way = 'apart' | 'together' | `into ${string}`
 /** Pictures up to this side are taken for loose ones when several come at once. */
 const LOOSE_SIDE = 512
 
-const likelyWay = (list: readonly Arrival[]): Way => (list.length > 1 && list.every((a) => !isAnimated(a) && a.slicing.by === 'whole' && Math.max(a.frames[0]!.width, a.frames[0]!.height) <= LOOSE_SIDE) ? 'together' : 'apart')
+const likelyWay = (list: readonly Arrival[]): Way => (list.length > 1 && list.every((a) => !isAnimated(a) && !a.sure && Math.max(a.frames[0]!.width, a.frames[0]!.height) <= LOOSE_SIDE) ? 'together' : 'apart')
 
 const countText = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`
 

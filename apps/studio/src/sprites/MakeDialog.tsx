@@ -40,7 +40,7 @@ const MakeDialog = ({ onClose }: { onClose: () => void }) => {
   const maker: Maker = MAKERS[kind]
   const [settings, setSettings] = useState<MakerSettings>({ size: maker.size, hardness: maker.hardness, seed: 1 })
   const [eight, setEight] = useState(false)
-  const [into, setInto] = useState('')
+  const [into, setInto] = useState('new')
   const target = useTarget()
   const kit = useDocument((s) => s.kit)
   const count = eight && maker.varies ? VARIATIONS : 1
@@ -100,7 +100,7 @@ const MakeDialog = ({ onClose }: { onClose: () => void }) => {
           <label className="check-row">
             <Checkbox size="small" checked={eight && maker.varies} disabled={!maker.varies} onChange={(event) => setEight(event.target.checked)} /> Eight variations as frames
           </label>
-          <WordRow title="Goes to" value={into} options={[{ value: '', label: 'a sheet of its own' }, ...(kit?.sheetOrder ?? []).map((id) => ({ value: id, label: kit!.sheets[id]!.name }))]} onChange={setInto} />
+          <WordRow title="Goes to" value={into} options={[{ value: 'new', label: 'a sheet of its own' }, ...(kit?.sheetOrder ?? []).map((id) => ({ value: id, label: kit!.sheets[id]!.name }))]} onChange={setInto} />
           {target && <p className="soft">“{target.name}” will carry {count > 1 ? 'one of them at random' : 'it'}.</p>}
         </div>
       </DialogContent>

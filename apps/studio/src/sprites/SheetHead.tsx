@@ -85,7 +85,10 @@ export const SheetHead = ({ sheet }: { sheet: Sheet }) => {
       <SheetMenu sheet={sheet} />
       <span className="spacer" />
       <span className="soft sheet-facts">
-        {sheet.width} × {sheet.height} px · <span title="Memory of its texture on the graphics card">{bytesText(textureBytes(sheet))}</span> · <Uses sheet={sheet} />
+        <span className="sheet-size">
+          {sheet.width} × {sheet.height} px ·{' '}
+        </span>
+        <span title="Memory of its texture on the graphics card">{bytesText(textureBytes(sheet))}</span> · <Uses sheet={sheet} />
       </span>
       <label className="head-choice" title="How texels are read when the sprite is scaled or turned">
         <select aria-label="Sampling" value={sheet.sampling} onChange={(event) => edit(`Sampling of ${sheet.name}`, (kit) => void (kit.sheets[sheet.id]!.sampling = event.target.value as Sheet['sampling']))}>
@@ -96,7 +99,7 @@ export const SheetHead = ({ sheet }: { sheet: Sheet }) => {
           ))}
         </select>
       </label>
-      <label className="head-choice" title="Ground behind the picture">
+      <label className="head-choice ground-choice" title="Ground behind the picture">
         <select aria-label="Ground of the picture" value={ground} onChange={(event) => setSprites({ ground: event.target.value as typeof ground })}>
           <option value="auto">contrast</option>
           <option value="dark">dark</option>

@@ -25,6 +25,7 @@ const SpritesDrawer = ({ typeId }: { typeId: string | null }) => {
               </option>
             ))}
           </select>
+          <AddButtons />
           <span className="spacer" />
           <Link to={`/kit/${kitId}/sprites`} className="word-choice" title="The same on a page of its own">
             Page
@@ -33,7 +34,6 @@ const SpritesDrawer = ({ typeId }: { typeId: string | null }) => {
             <Close fontSize="small" />
           </IconButton>
         </header>
-        <AddButtons />
         <Workspace />
       </aside>
     </TargetContext>

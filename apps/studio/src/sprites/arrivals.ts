@@ -15,6 +15,8 @@ export interface Arrival {
   readonly slicing: SlicingChoice
   /** What spoke for the slicing. */
   readonly why: string
+  /** Whether the slicing is more than an offer. */
+  readonly sure: boolean
   /** The drawing itself, for pictures that can be read at any size. */
   readonly svg: string | null
   /** PNG bytes of the first frame, for cutting in a worker. */
@@ -66,8 +68,8 @@ export const rasterise = async (svg: string, width: number | null): Promise<Imag
 const readSvg = async (bytes: Uint8Array, name: string, width: number | null = null): Promise<Omit<Arrival, 'id' | 'name'>> => {
   const svg = new TextDecoder().decode(bytes)
   const image = await rasterise(svg, width)
-  const { slicing, why } = likelySlicing(image, name)
-  return { frames: [image], seconds: [0], slicing, why, svg, png: encodePng(image) }
+  const { slicing, why, sure } = likelySlicing(image, name)
+  return { frames: [image], seconds: [0], slicing, why, sure, svg, png: encodePng(image) }
 }
 
 const readOne = async (file: File): Promise<Omit<Arrival, 'id' | 'name'>> => {
@@ -76,7 +78,7 @@ const readOne = async (file: File): Promise<Omit<Arrival, 'id' | 'name'>> => {
   if (pictureKind(bytes) === 'svg') return readSvg(bytes, file.name)
   const { frames, seconds, guess } = await readJob(bytes, file.name).result
   const [first] = frames
-  return { frames, seconds, slicing: guess.slicing, why: guess.why, svg: null, png: encodePng(first!) }
+  return { frames, seconds, slicing: guess.slicing, why: guess.why, sure: guess.sure, svg: null, png: encodePng(first!) }
 }
 
 /** Reads picture files; what cannot be read is named with the reason, and the others go on. */

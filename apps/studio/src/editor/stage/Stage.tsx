@@ -108,7 +108,8 @@ const useCanvasSize = (driver: StageDriver | null, effectId: string, frame: Reac
   useEffect(() => {
     const box = frame.current
     if (!driver || !box) return
-    let framed = false
+    // As it was framed by itself; a view that somebody chose stays.
+    let framed: { readonly camera: Camera; readonly bounds: Box } | null = null
     const observer = new ResizeObserver(() => {
       const scale = window.devicePixelRatio
       const { canvas } = driver
@@ -118,9 +119,10 @@ const useCanvasSize = (driver: StageDriver | null, effectId: string, frame: Reac
       const middle = { x: old.x + canvas.width / 2 / old.zoom, y: old.y + canvas.height / 2 / old.zoom }
       canvas.width = w
       canvas.height = h
-      if (!framed && driver.simulation) {
-        framed = true
-        setCamera(driver, asKitAsks(cameraFor(shownBounds(driver), w, h)))
+      if (driver.simulation && (!framed || old === framed.camera)) {
+        const bounds: Box = framed?.bounds ?? shownBounds(driver)
+        framed = { bounds, camera: asKitAsks(cameraFor(bounds, w, h)) }
+        setCamera(driver, framed.camera)
       } else setCamera(driver, { zoom: old.zoom, x: middle.x - w / 2 / old.zoom, y: middle.y - h / 2 / old.zoom })
     })
     observer.observe(box)

@@ -20,7 +20,7 @@ const LifeScale = () => {
     <div className="life-scale" aria-hidden>
       {[0, 0.25, 0.5, 0.75, 1].map((u) => (
         <span key={u} style={{ left: `${u * 100}%` }}>
-          {u * 100} %{(u === 0.5 || u === 1) && ` · ${formatNumber('life', u * middle)} s`}
+          {u * 100} %{(u === 0.5 || u === 1) && <span className="life-seconds"> · {formatNumber('life', u * middle)} s</span>}
         </span>
       ))}
     </div>

@@ -54,7 +54,7 @@ const Drawing = ({ sheet, index }: { sheet: Sheet; index: number }) => {
   const [selection, setSelection] = useState<Cell | null>(null)
   const [onion, setOnion] = useState(false)
   const [tiled, setTiled] = useState(false)
-  const [palette, setPalette] = useState('')
+  const [palette, setPalette] = useState('own')
   const palettes = useNamed((kit) => kit.paletteOrder.map((id) => kit.palettes[id]!))
   const chosen = useDocument((s) => s.kit?.palettes[palette]?.colours ?? NO_COLOURS)
   const drawn = useFrameImage(sheet, index)
@@ -78,7 +78,7 @@ const Drawing = ({ sheet, index }: { sheet: Sheet; index: number }) => {
           <label className="check-row">
             <Checkbox size="small" checked={tiled} onChange={(event) => setTiled(event.target.checked)} /> Tiled
           </label>
-          {palettes.length > 0 && <WordRow title="Colours of" value={palette} options={[{ value: '', label: 'this frame' }, ...palettes.map((p) => ({ value: p.id, label: p.name }))]} onChange={setPalette} />}
+          {palettes.length > 0 && <WordRow title="Colours of" value={palette} options={[{ value: 'own', label: 'this frame' }, ...palettes.map((p) => ({ value: p.id, label: p.name }))]} onChange={setPalette} />}
         </div>
         <div className="sprite-actions">
           {target && (
