@@ -17,7 +17,7 @@ export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onC
   const [size, setSize] = useState({ w: 8, h: 8 })
   const target = useTarget()
   const kitId = useDocument((s) => s.kit?.id)
-  const start = async (w: number, h: number): Promise<void> => {
+  const open = async (w: number, h: number): Promise<void> => {
     onClose()
     const id = await addPacked('New sprite', 'Sprite', [centred('sprite', createImage(w, h))], 'nearest', { padding: 1, extrude: 0, powerOfTwo: false }, {}, (kit, sheet) => {
       if (target) Object.assign(kit.types[target.id]!.pictures[0]!, { sheet, frames: [0], clip: null })
@@ -30,7 +30,7 @@ export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onC
       <div className="small-form" aria-label="New sprite">
         <div className="size-presets">
           {SIZES.map(([w, h]) => (
-            <Button key={`${w}×${h}`} variant="outlined" onClick={() => void start(w, h).catch(tell)}>
+            <Button key={`${w}×${h}`} variant="outlined" onClick={() => void open(w, h).catch(tell)}>
               {w} × {h}
             </Button>
           ))}
@@ -41,7 +41,7 @@ export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onC
         </div>
         {target && <p className="soft">“{target.name}” will carry it.</p>}
         <div className="side-buttons">
-          <Button variant="contained" onClick={() => void start(size.w, size.h).catch(tell)}>
+          <Button variant="contained" onClick={() => void open(size.w, size.h).catch(tell)}>
             Draw {size.w} × {size.h}
           </Button>
         </div>

@@ -2,7 +2,7 @@
 import type { SlicingChoice } from '@gliv/document'
 import { checkFile, encodePng, type Image, likelySlicing, pictureKind, refuseSize } from '@gliv/pixels'
 import { create } from 'zustand'
-import { readJob } from './jobs.ts'
+import { readFile } from './jobs.ts'
 import { tell } from './pixels.ts'
 
 export interface Arrival {
@@ -76,7 +76,7 @@ const readOne = async (file: File): Promise<Omit<Arrival, 'id' | 'name'>> => {
   const bytes = new Uint8Array(await file.arrayBuffer())
   checkFile(bytes)
   if (pictureKind(bytes) === 'svg') return readSvg(bytes, file.name)
-  const { frames, seconds, guess } = await readJob(bytes, file.name).result
+  const { frames, seconds, guess } = await readFile(bytes, file.name)
   const [first] = frames
   return { frames, seconds, slicing: guess.slicing, why: guess.why, sure: guess.sure, svg: null, png: encodePng(first!) }
 }

@@ -16,24 +16,35 @@ export interface Job<T> {
   cancel(): void
 }
 
-const job = <T>(start: (api: Remote<PicturesApi>) => Promise<unknown>, what: string, longest?: number): Job<T> => {
-  const worker = startWorker()
-  let end: (reason: string) => void = () => {}
-  const ended = new Promise<never>((_, reject) => {
-    end = (reason) => reject(new Error(reason))
-  })
-  const timer = longest === undefined ? undefined : setTimeout(() => end(`${what} takes too long and was given up; make the picture smaller`), longest)
-  const result = Promise.race([start(wrap<PicturesApi>(worker)), ended]).finally(() => {
-    clearTimeout(timer)
-    worker.terminate()
-  }) as Promise<T>
-  return { result, cancel: () => end(`${what} was cancelled`) }
-}
-
 type Read = Awaited<ReturnType<PicturesApi['read']>>
 type Packed = ReturnType<PicturesApi['pack']>
 
-/** Reads a file in a worker of its own, which a broken or hostile one takes with it. */
-export const readJob = (bytes: Uint8Array, name: string): Job<Read> => job((api) => api.read(bytes, name), 'Reading', LONGEST_READ_MS)
+/** Files are read in a worker of their own: one that hangs on a broken or hostile file is ended, and the next file gets a new one. */
+let reader: { readonly worker: Worker; readonly api: Remote<PicturesApi> } | null = null
 
-export const packJob = (images: readonly Image[], options: PackingOptions, onProgress: (done: number) => void): Job<Packed> => job((api) => api.pack(images, options, proxy(onProgress)), 'Packing')
+export const readFile = async (bytes: Uint8Array, name: string): Promise<Read> => {
+  if (!reader) {
+    const worker = startWorker()
+    reader = { worker, api: wrap<PicturesApi>(worker) }
+  }
+  const { worker, api } = reader
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => {
+      worker.terminate()
+      reader = null
+      reject(new Error('Reading it takes too long and was given up; make the picture smaller'))
+    }, LONGEST_READ_MS)
+  })
+  return Promise.race([api.read(bytes, name) as Promise<Read>, late]).finally(() => clearTimeout(timer))
+}
+
+export const packJob = (images: readonly Image[], options: PackingOptions, onProgress: (done: number) => void): Job<Packed> => {
+  const worker = startWorker()
+  let cancel: () => void = () => {}
+  const cancelled = new Promise<never>((_, reject) => {
+    cancel = () => reject(new Error('Packing was cancelled'))
+  })
+  const work = wrap<PicturesApi>(worker).pack(images, options, proxy(onProgress)) as Promise<Packed>
+  return { result: Promise.race([work, cancelled]).finally(() => worker.terminate()), cancel: () => cancel() }
+}
