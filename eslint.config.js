@@ -3,7 +3,7 @@ import hooks from 'eslint-plugin-react-hooks'
 import ts from 'typescript-eslint'
 
 export default ts.config(
-  { ignores: ['**/dist/**', '**/.tsbuild/**', '**/node_modules/**', 'test-results/**', 'playwright-report/**'] },
+  { ignores: ['packages/engine/kernels/**', '**/dist/**', '**/.tsbuild/**', '**/node_modules/**', 'test-results/**', 'playwright-report/**'] },
   js.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],

@@ -14,6 +14,7 @@ step('install', () => {
 })
 step('types', () => tool('tsc', ['-b']))
 step('lint', () => tool('eslint', ['.', '--max-warnings', '0']))
+step('kernels', () => run(process.execPath, [`${ROOT}/scripts/kernels.mjs`, '--check']))
 step('dependencies', () => tool('depcruise', ['--config', '.dependency-cruiser.cjs', 'packages', 'apps']))
 step('unit tests', () => tool('vitest', ['run']))
 step('build', () => run(process.execPath, [`${ROOT}/scripts/build.mjs`]))

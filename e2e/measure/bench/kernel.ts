@@ -54,7 +54,7 @@ export const fullEffect = (count: number): ResolvedEffect => ({
 })
 
 /** The full set with pull, swirl and churn from the grid. */
-const churnedEffect = (count: number): ResolvedEffect => {
+export const churnedEffect = (count: number): ResolvedEffect => {
   const effect = fullEffect(count)
   const [emitter] = effect.emitters
   const { type } = emitter!

@@ -169,10 +169,14 @@ export class Launcher {
     this.#sample(this.#shape, pair, spot)
     pool.colour[i] = spot.colour
     if (now[N.jitterX]! > 0 || now[N.jitterY]! > 0) this.#jitter(pool, i)
-    pair[0] = now[N.heading]!
-    cosSinIn(pair)
-    AIMERS[this.#source.aim](spot, now, pool, i)
-    if (this.#source.aim !== 'ball' && now[N.fan]! !== 0) this.#fanOut(pool, i)
+    const fanned = this.#source.aim !== 'ball' && now[N.fan]! !== 0
+    // A plain heading with a fan is turned by it before its cosine is taken.
+    if (!fanned || this.#source.aim !== 'direction') {
+      pair[0] = now[N.heading]!
+      cosSinIn(pair)
+      AIMERS[this.#source.aim](spot, now, pool, i)
+    }
+    if (fanned) this.#fanOut(pool, i)
     drawRangeInto(this.#numbers.speed, keyHi, keyLo, i, STREAMS.speed)
     const speed = this.#program.lanes.speed === undefined ? DRAWN[0]! : withLane(this.#program.lanes.speed, DRAWN[0]!, moment.timeline)
     this.#centreInto(this.#travel ? moment.timeline : 0, this.#way)
@@ -224,8 +228,9 @@ export class Launcher {
     const sign = pose.mirror ? -1 : 1
     const x = pool.x[i]! * sign * pose.scale
     const y = pool.y[i]! * pose.scale
-    turn[0] = pose.rotate
-    cosSinIn(turn)
+    turn[0] = 1
+    turn[1] = 0
+    if (pose.rotate !== 0) cosSinInto(pose.rotate, turn)
     const c = turn[0]!
     const s = turn[1]!
     if (this.#view) {

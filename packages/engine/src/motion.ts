@@ -6,6 +6,7 @@ import type { EmitterProgram } from './compile.ts'
 import { SteadyForces } from './forces/steady.ts'
 import { ContactPass } from './contact/contact.ts'
 import type { EventLog } from './events.ts'
+import { LEFT_AT_ONCE } from './kernels/slab.ts'
 import { Endings } from './forces/endings.ts'
 import { type ForcePass, StepScope } from './forces/scope.ts'
 import { FORCE_PASSES } from './forces/table.ts'
@@ -14,7 +15,8 @@ import { cosSinIn, dragStepIn } from './maths.ts'
 import type { Pool } from './pool.ts'
 import { drawTableOf, rampAt, rampIn, TABLE_CELLS } from './ramp.ts'
 import type { Setting } from './setting.ts'
-import { effectiveInto } from './velocity.ts'
+import { faceTravel, keepLimit } from './forces/after.ts'
+import { accelerateByKernel, moveSteadilyByKernel } from './kernels/steps.ts'
 
 const step = new Float64Array(3)
 const turn = new Float64Array(2)
@@ -84,9 +86,8 @@ export class Motion {
       scope.a = this.#steady.step[1]!
       scope.b = this.#steady.step[2]!
       this.#moveFully(false)
-    } else if (this.#ramped) this.#moveRamped()
-    else this.#moveFreely()
-    if (this.#program.source.type.facing === 'travel') this.#face(0, size)
+    } else this.#moveSteadily(size)
+    if (this.#program.source.type.facing === 'travel') faceTravel(this.#scope, 0, size)
   }
 
   /** A newborn from its birth, at a moment of the clock, to the tick. */
@@ -130,13 +131,38 @@ export class Motion {
     scope.b = step[2]!
     scope.tick = Math.max(0, tick - 1)
     this.#moveFully(this.#firstRamp === 1)
-    if (this.#program.source.type.facing === 'travel') this.#face(i, i + 1)
+    if (this.#program.source.type.facing === 'travel') faceTravel(this.#scope, i, i + 1)
     scope.start = start
     scope.seconds = seconds
   }
 
-  #moveFreely(): void {
-    const { all, at, size } = this.#pool
+  /** Kernels take pairs; what they leave, and a last odd one, goes through the loops here. */
+  #moveSteadily(size: number): void {
+    const { slab } = this.#pool
+    const even = slab ? size & ~1 : 0
+    for (let from = 0; from < even; from += LEFT_AT_ONCE) {
+      const left = moveSteadilyByKernel(slab!, this.#pool, this.#steady, from, Math.min(even, from + LEFT_AT_ONCE), this.#ramped ? this.#program.speedRamp : null, this.#scope.start)
+      for (let k = 0; k < left; k++) this.#moveRamped(slab!.left[k]!, slab!.left[k]! + 2)
+    }
+    if (even === size) return
+    if (this.#ramped) this.#moveRamped(even, size)
+    else this.#moveFreely(even, size)
+  }
+
+  /** Accelerations that forces have added up. */
+  #accelerateAll(ramped: boolean): void {
+    const { from, to } = this.#scope
+    const { slab } = this.#pool
+    const even = slab ? from + ((to - from) & ~1) : from
+    for (let at = from; at < even; at += LEFT_AT_ONCE) {
+      const left = accelerateByKernel(slab!, this.#scope, at, Math.min(even, at + LEFT_AT_ONCE), ramped ? this.#program.speedRamp : null)
+      for (let k = 0; k < left; k++) this.#accelerate(slab!.left[k]!, slab!.left[k]! + 2, true)
+    }
+    if (even < to) this.#accelerate(even, to, ramped)
+  }
+
+  #moveFreely(from: number, to: number): void {
+    const { all, at } = this.#pool
     const { gx, gy, step: s } = this.#steady
     const { x, y, lastX, lastY, vx, vy } = at
     const e = s[0]!
@@ -145,7 +171,7 @@ export class Motion {
     const gyA = gy * a
     const gxB = gx * s[2]!
     const gyB = gy * s[2]!
-    for (let i = 0; i < size; i++) {
+    for (let i = from; i < to; i++) {
       const u = all[vx + i]!
       const v = all[vy + i]!
       const px = all[x + i]!
@@ -160,8 +186,8 @@ export class Motion {
   }
 
   /** The speed ramp scales the way, not the velocity that forces own; it is read at the step's start, from its table. */
-  #moveRamped(): void {
-    const { all, at, size } = this.#pool
+  #moveRamped(from: number, to: number): void {
+    const { all, at } = this.#pool
     const { gx, gy, step: s } = this.#steady
     const { born, life, x, y, lastX, lastY, vx, vy } = at
     const e = s[0]!
@@ -176,7 +202,7 @@ export class Motion {
     SPEED[0] = 1
     rampIn(ramp, SPEED)
     const end = SPEED[0]!
-    for (let i = 0; i < size; i++) {
+    for (let i = from; i < to; i++) {
       const u = all[vx + i]!
       const v = all[vy + i]!
       // A birth at the very tick may lie a rounding after it.
@@ -211,20 +237,20 @@ export class Motion {
     for (const pass of this.#passes) pass.apply(scope)
     if (motion.ownWay && !motion.speed && !motion.heading) {
       if (motion.ways) this.#advance(this.#ramped && !plainly)
-      else this.#accelerate(this.#ramped && !plainly)
+      else this.#accelerateAll(this.#ramped && !plainly)
     }
     else this.#advanceWavering()
-    if (motion.limits) this.#keepLimit()
+    if (motion.limits) keepLimit(scope, this.#limit)
     this.#contact?.apply(scope)
     this.#endings?.apply(scope)
   }
 
   /** `#advance` where nothing but accelerations was added: the same numbers with fewer columns. */
-  #accelerate(ramped: boolean): void {
-    const { from, to, e, a, b, ax, ay } = this.#scope
+  #accelerate(from: number, to: number, ramped: boolean): void {
+    const { e, a, b, ax, ay } = this.#scope
     const { all, at } = this.#pool
     const { x, y, lastX, lastY, vx, vy } = at
-    const speeds = this.#scope.factors(ramped ? this.#program.speedRamp : null)
+    const speeds = this.#scope.factors(ramped ? this.#program.speedRamp : null, from, to)
     for (let i = from; i < to; i++) {
       const u = all[vx + i]!
       const v = all[vy + i]!
@@ -304,47 +330,6 @@ export class Motion {
       pool.y[i]! += dy + wayY[i]!
       pool.vx[i] = u * e + ax[i]! * a
       pool.vy[i] = v * e + ay[i]! * a
-    }
-  }
-
-  /** Neither the way of the step nor the effective velocity after it is over the limit. */
-  #keepLimit(): void {
-    const { from, to, seconds, end } = this.#scope
-    const pool = this.#pool
-    const factor = this.#scope.factors(this.#program.motion!.limitRamp)
-    for (let i = from; i < to; i++) {
-      const most = this.#limit * factor[i]!
-      const dx = pool.x[i]! - pool.lastX[i]!
-      const dy = pool.y[i]! - pool.lastY[i]!
-      const way = Math.sqrt(dx * dx + dy * dy)
-      if (way > most * seconds) {
-        const k = (most * seconds) / way
-        pool.x[i] = pool.lastX[i]! + dx * k
-        pool.y[i] = pool.lastY[i]! + dy * k
-      }
-      effectiveInto(this.#program, pool, i, end - pool.born[i]!, turn)
-      const speed = Math.sqrt(turn[0]! * turn[0]! + turn[1]! * turn[1]!)
-      if (speed <= most) continue
-      const k = most / speed
-      pool.vx[i]! *= k
-      pool.vy[i]! *= k
-      pool.ex[i]! *= k
-      pool.ey[i]! *= k
-    }
-  }
-
-  /** Where nothing moves, the last direction stays. */
-  #face(from: number, to: number): void {
-    const pool = this.#pool
-    const { vx, vy, faceX, faceY } = pool
-    const { motion } = this.#program
-    for (let i = from; i < to; i++) {
-      turn[0] = vx[i]!
-      turn[1] = vy[i]!
-      if (motion) effectiveInto(this.#program, pool, i, this.#scope.end - pool.born[i]!, turn)
-      if (turn[0] === 0 && turn[1] === 0) continue
-      faceX[i] = turn[0]!
-      faceY[i] = turn[1]!
     }
   }
 }

@@ -2,11 +2,12 @@
  * From pools to what is drawn and reported. Drawing runs in passes over the visible, one concern each, because short loops
  * over few columns stay in registers; scratch columns are shared by all emitters and grow by doubling.
  */
-import { type Frame, INSTANCE_WORDS } from '@gliv/model'
+import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
 import type { EmitterRun } from './emitter.ts'
 import { openBatch, reserve } from './frame.ts'
 import { laneAt, withLane } from './lanes.ts'
-import { frameAt, opacityAt, scaleAt, scaleYAt, tintOf } from './looks.ts'
+import { frameAt, type Looks, opacityAt, scaleAt, scaleYAt, tintOf } from './looks.ts'
+import { CHUNK, NUMBERS, type Slab, WORDS } from './kernels/slab.ts'
 import { drawGeneral, drawPlain, type GeneralScene } from './quads.ts'
 import { type CompiledRamp, drawTableOf, rampIn, TABLE_CELLS } from './ramp.ts'
 import { orderVisible } from './order.ts'
@@ -61,8 +62,8 @@ const rampedInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Arr
  * Selects and looks up scale, opacity and tint in one go: the common case of ramps without lanes, in birth order. Three
  * tables share one cell, which is worth more than shorter loops.
  */
-const selectWithLooks = ({ pool, looks }: EmitterRun, v: Visible, f32: Float32Array, u32: Uint32Array, from: number): number => {
-  const { all, at, size } = pool
+const selectWithLooks = ({ pool, looks }: EmitterRun, first: number, size: number, v: Visible, f32: Float32Array, u32: Uint32Array, from: number): number => {
+  const { all, at } = pool
   const { born, life, scale, scaleFloor: floorOfScale, opacity, opacityFloor: floorOfOpacity } = at
   const { scaleRamp, opacityRamp, tint } = looks
   const scaleTable = drawTableOf(scaleRamp)
@@ -71,7 +72,7 @@ const selectWithLooks = ({ pool, looks }: EmitterRun, v: Visible, f32: Float32Ar
   const { slot, age: ages, scale: outScales } = v
   const time = scene.now - scene.back
   let count = 0
-  for (let i = 0, o = from; i < size; i++) {
+  for (let i = first, o = from; i < size; i++) {
     const lifeSeconds = all[life + i]!
     const age = time - all[born + i]!
     if (age < 0 || age >= lifeSeconds) continue
@@ -204,6 +205,58 @@ const isPlain = (run: EmitterRun): boolean => {
   return ramped && !program.laned && !looks.rock && !looks.pulse && !looks.flicker && looks.oneFrame && !type.scaleApart && type.facing === 'fixed' && type.numbers.stretch === 0 && space === 'left' && run.placedPlainly
 }
 
+/** Plain particles of some slots; returns how many are visible. */
+const drawAllPlain = (run: EmitterRun, from: number, to: number, frame: Frame, o: number): number => {
+  const v = visible
+  makeRoom(to - from)
+  v.count = selectWithLooks(run, from, to, v, frame.f32, frame.u32, o)
+  drawPlain(run.pool, v, run.looks.type.pictures[0]!.frames[0]!, scene, frame.f32, o, frame.originX, frame.originY)
+  return v.count
+}
+
+/** The same chunk by chunk through the kernel, whose twin mends what lies beside a ramp's point. */
+const drawByKernel = (slab: Slab, run: EmitterRun, frame: Frame, first: number): number => {
+  const { pool, looks } = run
+  const { kernels, left, drawn } = slab
+  pool.open(slab)
+  tellKernel(slab, looks, frame)
+  let count = 0
+  for (let from = 0; from < pool.size; from += CHUNK) {
+    const result = kernels.drawPlain(from, Math.min(pool.size, from + CHUNK))
+    const made = result & 0xffff
+    const o = first + count * INSTANCE_WORDS
+    let view = 0
+    while (drawn[view]!.length < made * INSTANCE_WORDS) view++
+    frame.f32.set(drawn[view]!, o)
+    for (let k = 0, lefts = result >>> 16; k < lefts; k++) drawAllPlain(run, left[k * 2]!, left[k * 2]! + 1, frame, o + left[k * 2 + 1]! * INSTANCE_WORDS)
+    count += made
+  }
+  return count
+}
+
+const frameNumbers = ({ x, y, w, h, pivotX, pivotY }: FrameRect, out: Float32Array): void => {
+  out[0] = x
+  out[1] = y
+  out[2] = out[8] = out[9] = w
+  out[3] = out[10] = out[11] = h
+  out[4] = out[5] = pivotX
+  out[6] = out[7] = pivotY
+}
+
+const tellKernel = (slab: Slab, { scaleRamp, opacityRamp, tint, type }: Looks, frame: Frame): void => {
+  const { words, numbers } = slab
+  words[WORDS.tableA] = slab.addressOf(drawTableOf(scaleRamp))
+  words[WORDS.tableB] = slab.addressOf(drawTableOf(opacityRamp))
+  words[WORDS.tints] = slab.addressOf(tintTableOf(tint))
+  numbers[NUMBERS.time] = scene.now - scene.back
+  numbers[NUMBERS.back] = scene.back
+  numbers[NUMBERS.now] = scene.now
+  numbers[NUMBERS.stepSeconds] = scene.stepSeconds
+  numbers[NUMBERS.originX] = frame.originX
+  numbers[NUMBERS.originY] = frame.originY
+  frameNumbers(type.pictures[0]!.frames[0]!, slab.frame)
+}
+
 /**
  * Appends one emitter's living particles in draw order, at the moment that `setDisplay` says. A particle that has ended
  * since is still there at a display time before its end.
@@ -211,21 +264,23 @@ const isPlain = (run: EmitterRun): boolean => {
 export const appendInstances = (run: EmitterRun, frame: Frame): void => {
   const { pool, looks, program } = run
   const { blend } = looks.type
-  makeRoom(pool.size)
-  reserve(frame, pool.size)
+  // Kernels hand over whole chunks.
+  reserve(frame, pool.size + CHUNK)
   const v = visible
   setScene(run)
   const first = frame.count
   const o = first * INSTANCE_WORDS
   const plain = isPlain(run)
-  if (plain) v.count = selectWithLooks(run, v, frame.f32, frame.u32, o)
-  else v.count = selectVisible(pool, v)
+  const pictures = looks.type.pictures
+  if (plain) v.count = pool.slab ? drawByKernel(pool.slab, run, frame, o) : drawAllPlain(run, 0, pool.size, frame, o)
+  else {
+    makeRoom(pool.size)
+    v.count = selectVisible(pool, v)
+  }
   if (v.count === 0) return
   if (!plain) writeLooks(run, v, frame, o)
-  const pictures = looks.type.pictures
   if (pictures.length === 1) openBatch(frame, pictures[0]!.sheet, blend, program.source.layer, first)
-  if (plain) drawPlain(pool, v, pictures[0]!.frames[0]!, scene, frame.f32, o, frame.originX, frame.originY)
-  else drawGeneral(run, v, scene, frame, o)
+  if (!plain) drawGeneral(run, v, scene, frame, o)
   if (pictures.length === 1) frame.batches[frame.batchCount - 1]!.count += v.count
   else
     for (let k = 0; k < v.count; k++) {

@@ -1,4 +1,5 @@
 /** The particles of one emitter: columns of float64 and uint32 in one buffer, kept in birth order. */
+import { NUMBERS, roomFor, type Slab, WORDS } from './kernels/slab.ts'
 
 const FLOAT_COLUMNS = [
   'born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin',
@@ -31,6 +32,8 @@ const MOTION_COLUMNS = [
   'stuck',
   // For relays: px travelled, contacts so far, and whether it was fast at the last tick.
   'travelled', 'hits', 'fast',
+  // Acceleration that the forces of a step have added up.
+  'ax', 'ay',
 ] as const
 
 type FloatOffsets = Readonly<Record<(typeof FLOAT_COLUMNS)[number], number>>
@@ -49,6 +52,11 @@ const gatherFloats = (column: Float64Array, count: number): void => {
 const gatherWords = (column: Uint32Array, count: number): void => {
   for (let to = 0; to < count; to++) column[to] = column[staying[to]!]!
 }
+
+/** Columns that kernels read: their words in the slab's block, and their places among all columns. */
+const REACHED_COLUMNS = ['born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin', 'grow', 'homeX', 'homeY', 'ax', 'ay'] as const
+const REACHED = REACHED_COLUMNS.map((name) => WORDS[name])
+const FLOAT_PLACES = REACHED_COLUMNS.map((name) => ([...FLOAT_COLUMNS, ...MOTION_COLUMNS] as string[]).indexOf(name))
 
 /** A pool with room for `capacity` particles. It never grows: the program bounds what can be alive. */
 export class Pool {
@@ -84,6 +92,8 @@ export class Pool {
   declare readonly travelled: Float64Array
   declare readonly hits: Float64Array
   declare readonly fast: Float64Array
+  declare readonly ax: Float64Array
+  declare readonly ay: Float64Array
   declare readonly keyHi: Uint32Array
   declare readonly keyLo: Uint32Array
   declare readonly ordinal: Uint32Array
@@ -96,6 +106,9 @@ export class Pool {
   /** All float columns in one array, and where each begins: a loop over many columns needs one pointer and one bound instead of one pair for each. */
   readonly all: Float64Array
   readonly at: FloatOffsets
+  /** Where kernels can reach it; null where there are none. */
+  readonly slab: Slab | null
+  readonly #room: number
   readonly #floats: Float64Array[] = []
   readonly #words: Uint32Array[] = []
 
@@ -104,13 +117,15 @@ export class Pool {
     this.capacity = capacity
     const floats = [...FLOAT_COLUMNS, ...(motion ? MOTION_COLUMNS : [])]
     const words = floats.length * capacity * 8
-    const buffer = new ArrayBuffer(words + WORD_COLUMNS.length * capacity * 4)
-    this.all = new Float64Array(buffer, 0, floats.length * capacity)
+    const { buffer, at, slab } = roomFor(this, words + WORD_COLUMNS.length * capacity * 4)
+    this.slab = slab
+    this.#room = at
+    this.all = new Float64Array(buffer, at, floats.length * capacity)
     this.at = Object.fromEntries(FLOAT_COLUMNS.map((name, i) => [name, i * capacity])) as FloatOffsets
     const columns = this as unknown as Record<string, Float64Array | Uint32Array>
     for (const name of MOTION_COLUMNS) columns[name] = new Float64Array(0)
-    floats.forEach((name, i) => this.#floats.push((columns[name] = new Float64Array(buffer, i * capacity * 8, capacity))))
-    WORD_COLUMNS.forEach((name, i) => this.#words.push((columns[name] = new Uint32Array(buffer, words + i * capacity * 4, capacity))))
+    floats.forEach((name, i) => this.#floats.push((columns[name] = new Float64Array(buffer, at + i * capacity * 8, capacity))))
+    WORD_COLUMNS.forEach((name, i) => this.#words.push((columns[name] = new Uint32Array(buffer, at + words + i * capacity * 4, capacity))))
   }
 
   /** Moves the living together, in order. Dropping a slot never changes what is drawn or hashed. */
@@ -124,8 +139,20 @@ export class Pool {
     this.size = count
   }
 
+  /** Tells the kernels where this pool lies. */
+  open(slab: Slab): void {
+    const { words } = slab
+    const bytes = this.capacity * 8
+    for (let k = 0; k < REACHED.length; k++) words[REACHED[k]!] = this.#room + FLOAT_PLACES[k]! * bytes
+  }
+
   /** How many live at a time in seconds. */
   countAlive(now: number): number {
+    if (this.slab) {
+      this.open(this.slab)
+      this.slab.numbers[NUMBERS.time] = now
+      return this.slab.kernels.countAlive(this.size)
+    }
     const { born, life, size } = this
     let alive = 0
     for (let i = 0; i < size; i++) if (now - born[i]! < life[i]!) alive++

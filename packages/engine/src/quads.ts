@@ -2,7 +2,7 @@
 import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
 import type { EmitterRun } from './emitter.ts'
 import { ANCHOR_PIVOTS, frameAt, stretchAt } from './looks.ts'
-import { drawTurnInto, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from './maths.ts'
+import { drawTurnInto, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from './maths.ts'
 import type { Visible } from './visible.ts'
 import { effectiveInto } from './velocity.ts'
 import type { Pool } from './pool.ts'
@@ -45,9 +45,13 @@ const placeInto = (pool: Pool, i: number, scene: GeneralScene): void => {
   place[1] = y
 }
 
-/** Writes all words but tint and opacity. */
+const { fround } = Math
+
+/** Writes all words but tint and opacity, from where the place and the turn are known on in float32, as the kernel does. */
 export const drawPlain = (pool: Pool, v: Visible, rect: FrameRect, scene: GeneralScene, f32: Float32Array, from: number, originX: number, originY: number): void => {
-  const { x: tx, y: ty, w, h, pivotX, pivotY } = rect
+  const { x: tx, y: ty, w, h } = rect
+  const pivotX = fround(rect.pivotX)
+  const pivotY = fround(rect.pivotY)
   const { slot, age, scale, count } = v
   const { all, at } = pool
   const { x: xs, y: ys, lastX, lastY, born, angle, spin } = at
@@ -62,17 +66,19 @@ export const drawPlain = (pool: Pool, v: Visible, rect: FrameRect, scene: Genera
       x += (all[lastX + i]! - x) * t
       y += (all[lastY + i]! - y) * t
     }
-    // `drawTurnInto` written out: a call and two stores less for each particle.
+    // `drawTurnInto` written out.
     const turned = (all[angle + i]! + all[spin + i]! * age[k]!) * TURNS_PER_DEG
-    const step = Math.floor(turned)
-    const t = turned - step
-    const q = (step & TURN_MASK) * 2
+    const step = Math.floor(turned + 0.5)
+    const d = fround((turned - step) * RADIANS_PER_TURN_STEP)
+    const half = fround(d * 0.5)
+    const q = (step & TURN_MASK) * 4
     const c0 = TURN_TABLE[q]!
     const s0 = TURN_TABLE[q + 1]!
-    const c = (c0 + (TURN_TABLE[q + 2]! - c0) * t) * scale[k]!
-    const s = (s0 + (TURN_TABLE[q + 3]! - s0) * t) * scale[k]!
-    f32[o] = x - originX - c * pivotX + s * pivotY
-    f32[o + 1] = y - originY - s * pivotX - c * pivotY
+    const size = fround(scale[k]!)
+    const c = fround(fround(c0 + fround(d * fround(-s0 - fround(c0 * half)))) * size)
+    const s = fround(fround(s0 + fround(d * fround(c0 - fround(s0 * half)))) * size)
+    f32[o] = fround(fround(fround(x - originX) - fround(c * pivotX)) + fround(s * pivotY))
+    f32[o + 1] = fround(fround(fround(y - originY) - fround(s * pivotX)) - fround(c * pivotY))
     f32[o + 2] = c * w
     f32[o + 3] = s * w
     f32[o + 4] = -s * h

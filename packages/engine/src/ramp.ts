@@ -3,6 +3,7 @@
  * most a few comparisons. Linear and stepped pieces are exact; the eases are exact polynomials too.
  */
 import type { Ease, Ramp, RampPoint } from '@gliv/model'
+import { floatsFor } from './kernels/slab.ts'
 
 export const BUCKETS = 64
 /** at, then value = c0 + t·(c1 + t·(c2 + t·c3)) with t = (u − at) × perPiece. */
@@ -98,8 +99,9 @@ export const drawTableOf = (ramp: CompiledRamp): Float64Array => {
 
 const tables = new WeakMap<CompiledRamp, Float64Array>()
 
-const makeTable = ({ pieces, firstPiece }: CompiledRamp): Float64Array => {
-  const table = new Float64Array(TABLE_CELLS * 2)
+const makeTable = (ramp: CompiledRamp): Float64Array => {
+  const { pieces, firstPiece } = ramp
+  const table = floatsFor(ramp, TABLE_CELLS * 2)
   for (let cell = 0, o = 0; cell < TABLE_CELLS; cell++) {
     const from = cell / TABLE_CELLS
     const to = (cell + 1) / TABLE_CELLS

@@ -1,5 +1,6 @@
 /** Tint ramps compiled: three channels on shared pieces; mixing in OKLab and the lock to a palette happen here, not per particle. */
 import type { TintRamp, TintSpace } from '@gliv/model'
+import { wordsFor } from './kernels/slab.ts'
 import { cubeRoot, nthRoot } from './maths.ts'
 import { BUCKETS, compileKnots, type Knot, TABLE_CELLS } from './ramp.ts'
 
@@ -187,7 +188,7 @@ const tables = new WeakMap<CompiledTint, Uint32Array>()
 export const tintTableOf = (tint: CompiledTint): Uint32Array => {
   let table = tables.get(tint)
   if (table) return table
-  tables.set(tint, (table = new Uint32Array(TABLE_CELLS)))
+  tables.set(tint, (table = wordsFor(tint, TABLE_CELLS)))
   const { pieces, firstPiece } = tint
   for (let cell = 0, o = 0; cell < TABLE_CELLS; cell++) {
     while (pieces[o + TINT_STRIDE]! <= cell / TABLE_CELLS) o += TINT_STRIDE

@@ -6,6 +6,7 @@ import type { EdgeGrid } from '../contact/grid.ts'
 import { NEAREST, nearestWithin } from '../contact/sweep.ts'
 import type { CompiledRamp } from '../ramp.ts'
 import { rampOfForce } from './ramps.ts'
+import { NUMBERS, type Slab } from '../kernels/slab.ts'
 import type { ForceMaker, StepScope } from './scope.ts'
 
 /** Where a force has its centre, in the particles' own space. */
@@ -55,7 +56,26 @@ interface Central {
  * would cost more than all the rest.
  */
 const addCentral = (scope: StepScope, central: Central, ramp: CompiledRamp | null, stiffest: number): void => {
-  const { pool, from, to, ax, ay } = scope
+  const { from, to, pool } = scope
+  const even = pool.slab && ramp === null ? from + ((to - from) & ~1) : from
+  if (even > from) addByKernel(scope, central, pool.slab!, even, stiffest)
+  if (even < to) addFrom(scope, central, ramp, stiffest, even)
+}
+
+const addByKernel = (scope: StepScope, { mode, home, around, x, y, strength, reach }: Central, { numbers, kernels }: Slab, to: number, stiffest: number): void => {
+  scope.pool.open(scope.pool.slab!)
+  numbers[NUMBERS.cx] = x
+  numbers[NUMBERS.cy] = y
+  numbers[NUMBERS.half] = scope.a / 2
+  numbers[NUMBERS.strength] = strength
+  numbers[NUMBERS.perReach] = 1 / reach
+  numbers[NUMBERS.reach] = reach
+  numbers[NUMBERS.stiff] = Math.min(stiffest, Math.max(-stiffest, strength * (1 / reach)))
+  kernels.central(scope.from, to, mode, home, around)
+}
+
+const addFrom = (scope: StepScope, central: Central, ramp: CompiledRamp | null, stiffest: number, from: number): void => {
+  const { pool, to, ax, ay } = scope
   const { all, at, grow, homeX, homeY } = pool
   const { x: xs, y: ys, vx: vxs, vy: vys } = at
   const { mode, home, around, x: cx, y: cy, strength, reach } = central

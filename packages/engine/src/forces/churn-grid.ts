@@ -4,6 +4,7 @@
  * sources and no sinks. It is scaled so that its mean square length is 1.
  * Source: K. Perlin, "Improving Noise" (2002), for the blending; R. Bridson et al., "Curl-Noise for Procedural Fluid Flow" (2007).
  */
+import { floatsFor, slabOf } from '../kernels/slab.ts'
 import { mix } from '../random.ts'
 import { cosSinInto } from '../maths.ts'
 
@@ -64,7 +65,7 @@ const makePotential = (): Float64Array => {
 /** Layers of [x, y] pairs. */
 const makeField = (): Float64Array => {
   const potential = makePotential()
-  const field = new Float64Array(LAYERS * LAYER_WORDS)
+  const field = floatsFor(slices, LAYERS * LAYER_WORDS)
   const wrap = CHURN_SIDE - 1
   let square = 0
   for (let layer = 0, o = 0; layer < LAYERS; layer++) {
@@ -100,23 +101,21 @@ export const churnSliceAt = (turns: number): Float64Array => {
   const t = place - layer
   const here = (layer % LAYERS) * LAYER_WORDS
   const next = ((layer + 1) % LAYERS) * LAYER_WORDS
-  let slice: Float64Array
-  if (t === 0) slice = field.subarray(here, here + LAYER_WORDS)
-  else {
-    const [oldest] = slices
-    slice = slices.size >= KEPT && oldest!.length ? recycled(oldest![0]) : new Float64Array(LAYER_WORDS)
+  const slice = slices.size >= KEPT ? recycled() : floatsFor(slices, LAYER_WORDS)
+  const slab = slabOf(slice)
+  if (slab && field.buffer === slab.buffer) slab.kernels.between(field.byteOffset + here * 8, field.byteOffset + next * 8, t, slice.byteOffset, LAYER_WORDS)
+  else
     for (let i = 0; i < LAYER_WORDS; i++) {
       const from = field[here + i]!
       slice[i] = from + (field[next + i]! - from) * t
     }
-  }
   slices.set(phase, slice)
   return slice
 }
 
-/** The oldest kept slice, to be written over; one that lies in the field itself is left alone. */
-const recycled = (phase: number): Float64Array => {
-  const slice = slices.get(phase)!
-  slices.delete(phase)
-  return slice.buffer === field!.buffer ? new Float64Array(LAYER_WORDS) : slice
+/** The oldest kept slice, to be written over. */
+const recycled = (): Float64Array => {
+  const [oldest] = slices
+  slices.delete(oldest![0])
+  return oldest![1]
 }

@@ -4,7 +4,8 @@ import { mix } from '../random.ts'
 import { CHURN_CELLS, CHURN_SIDE, CHURN_TIMES, churnSliceAt } from './churn-grid.ts'
 import { rampOfForce } from './ramps.ts'
 import type { Affine } from './reference.ts'
-import type { ForceMaker } from './scope.ts'
+import { NUMBERS, type Slab } from '../kernels/slab.ts'
+import type { ForceMaker, StepScope } from './scope.ts'
 
 const MASK = CHURN_SIDE - 1
 
@@ -15,6 +16,22 @@ const OCTAVE_SHARE = [1, 1 / Math.sqrt(1.25), 1 / Math.sqrt(1.3125), 1 / Math.sq
 export const churnTurns = (rate: number, period: number): number => {
   const turns = rate / CHURN_TIMES
   return period > 0 ? Math.ceil(turns * period - 1e-9) / period : turns
+}
+
+const churnByKernel = (scope: StepScope, { numbers, kernels }: Slab, slice: Float64Array, sample: Affine, perPx: number, strength: number, shiftX: number, shiftY: number, octaves: number): void => {
+  scope.pool.open(scope.pool.slab!)
+  numbers[NUMBERS.half] = scope.a / 2
+  numbers[NUMBERS.ma] = sample.a
+  numbers[NUMBERS.mb] = sample.b
+  numbers[NUMBERS.mc] = sample.c
+  numbers[NUMBERS.md] = sample.d
+  numbers[NUMBERS.me] = sample.e
+  numbers[NUMBERS.mf] = sample.f
+  numbers[NUMBERS.scale] = perPx
+  numbers[NUMBERS.shiftX] = shiftX
+  numbers[NUMBERS.shiftY] = shiftY
+  numbers[NUMBERS.strength] = strength
+  kernels.churn(scope.from, scope.to, slice.byteOffset, octaves)
 }
 
 export const churn: ForceMaker = ({ source, lanes }, setting) => {
@@ -48,7 +65,11 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
       }
     },
     apply: (scope) => {
-      const { from, to, ax, ay, a } = scope
+      const { from, to, ax, ay, a, pool } = scope
+      if (pool.slab && !ramp && !own && slice.buffer === pool.slab.buffer) {
+        churnByKernel(scope, pool.slab, slice, sample, perPx, strength, shiftX * CHURN_SIDE, shiftY * CHURN_SIDE, octaves)
+        return
+      }
       const { all, at } = scope.pool
       const factor = scope.factors(ramp)
       const half = a / 2

@@ -10,7 +10,7 @@ import type { Pool } from '../pool.ts'
 import type { Setting } from '../setting.ts'
 import { Reference } from './reference.ts'
 
-const COLUMNS = ['ax', 'ay', 'ownX', 'ownY', 'wayX', 'wayY', 'startVx', 'startVy', 'factor'] as const
+const COLUMNS = ['ownX', 'ownY', 'wayX', 'wayY', 'startVx', 'startVy', 'factor'] as const
 
 /** Shared by all emitters, grown by doubling. */
 const scratch = Object.fromEntries(COLUMNS.map((name) => [name, new Float64Array(0)])) as Record<(typeof COLUMNS)[number], Float64Array>
@@ -39,8 +39,8 @@ export class StepScope {
   readonly program: EmitterProgram
   readonly setting: Setting
   /** px/s². */
-  ax = scratch.ax
-  ay = scratch.ay
+  ax!: Float64Array
+  ay!: Float64Array
   /** Way in px that the speed ramp scales with the rest, and way that it does not. */
   ownX = scratch.ownX
   ownY = scratch.ownY
@@ -58,13 +58,13 @@ export class StepScope {
 
   /** Makes room and clears the range; every particle starts with the steady acceleration. */
   clear(gx: number, gy: number): void {
-    if (scratch.ax.length < this.to) {
+    if (scratch.factor.length < this.to) {
       for (const name of COLUMNS) scratch[name] = new Float64Array(Math.max(this.to, scratch[name].length * 2))
-      ones = new Float64Array(scratch.ax.length).fill(1)
+      ones = new Float64Array(scratch.factor.length).fill(1)
     }
     const { from, to } = this
-    this.ax = scratch.ax
-    this.ay = scratch.ay
+    this.ax = this.pool.ax
+    this.ay = this.pool.ay
     this.ownX = scratch.ownX
     this.ownY = scratch.ownY
     this.wayX = scratch.wayX
@@ -85,12 +85,12 @@ export class StepScope {
   }
 
   /** Strength over life at the step's start for each slot; ones without a ramp. Valid until the next call. */
-  factors(ramp: CompiledRamp | null): Float64Array {
+  factors(ramp: CompiledRamp | null, from = this.from, to = this.to): Float64Array {
     if (ramp === null) return ones
     const { factor } = scratch
     const { born, life } = this.pool
     const table = drawTableOf(ramp)
-    for (let i = this.from; i < this.to; i++) {
+    for (let i = from; i < to; i++) {
       const t = (this.start - born[i]!) / life[i]!
       const u = t > 0 ? (t < 1 ? t : 1) : 0
       let r = u < 1 ? table[((u * TABLE_CELLS) | 0) * 2]! + table[((u * TABLE_CELLS) | 0) * 2 + 1]! * u : Number.NaN

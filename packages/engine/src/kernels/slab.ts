@@ -1,0 +1,236 @@
+/**
+ * Memory in which pools lie where the kernels can reach them. A slab is one WebAssembly memory of a fixed size, so that its
+ * arrays are never detached; rooms are handed out first fit and come back when their owner has been collected. Where there
+ * is no WebAssembly, or no room, a pool has a buffer of its own and the loops in TypeScript run over it: the same bits.
+ */
+import { TURN_TABLE } from '../maths.ts'
+import { BINARY } from './binary.ts'
+
+/** Addresses in the block at a slab's beginning, in the order of `Words` in kernels.as.ts. */
+export const WORDS = { born: 0, life: 1, x: 2, y: 3, lastX: 4, lastY: 5, vx: 6, vy: 7, scale: 8, scaleFloor: 9, opacity: 10, opacityFloor: 11, angle: 12, spin: 13, ax: 14, ay: 15, tableA: 16, tableB: 17, tints: 18, turns: 19, out: 20, left: 21, homeX: 22, homeY: 23, grow: 24 } as const
+
+/** Numbers in the block, in the order of `Numbers` in kernels.as.ts. */
+export const NUMBERS = {
+  time: 0, e: 1, a: 2, gxA: 3, gyA: 4, gxB: 5, gyB: 6, end: 7, originX: 8, originY: 9, back: 10, now: 11, stepSeconds: 12, b: 13, cx: 14, cy: 15,
+  half: 16, strength: 17, perReach: 18, reach: 19, stiff: 20, ma: 21, mb: 22, mc: 23, md: 24, me: 25, mf: 26, scale: 27, shiftX: 28, shiftY: 29, oa: 30, ob: 31,
+  oc: 32, od: 33,
+} as const
+
+export interface Kernels {
+  countAlive(size: number): number
+  moveFreely(from: number, to: number): void
+  moveRamped(from: number, to: number): number
+  drawPlain(from: number, to: number): number
+  accelerate(from: number, to: number, ramped: boolean): number
+  central(from: number, to: number, mode: number, home: boolean, around: boolean): void
+  churn(from: number, to: number, field: number, octaves: number): void
+  between(from: number, to: number, t: number, out: number, count: number): void
+}
+
+/** Bytes where the numbers of the block begin, and what is told of a frame. */
+const NUMBERS_AT = 128
+const FRAME_AT = 512
+/** Tables of ramps, tints and fields that a slab keeps at a time: what is used least recently makes way. */
+const TABLE_BYTES = 16_384
+const TABLES = 24
+const TABLES_AT = 1024
+const TURNS_AT = TABLES_AT + TABLE_BYTES * TABLES
+/** Particles that a kernel draws at a time. */
+export const CHUNK = 512
+const INSTANCE_BYTES = 48
+const OUT_AT = TURNS_AT + TABLE_BYTES
+const LEFT_AT = OUT_AT + CHUNK * INSTANCE_BYTES
+/** Slots that a step takes at a time, so that all that it leaves has room. */
+export const LEFT_AT_ONCE = 8192
+const LEFT_BYTES = LEFT_AT_ONCE * 4
+const HEAP_AT = LEFT_AT + LEFT_BYTES
+
+const PAGE = 65_536
+const SLAB_PAGES = 256
+/** More would be a leak: simulations beyond run without kernels. */
+const MOST_SLABS = 12
+
+interface Span {
+  at: number
+  bytes: number
+}
+
+let module: WebAssembly.Module | null | undefined
+
+const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
+
+const decode = (text: string): Uint8Array => {
+  const bytes = new Uint8Array(Math.floor((text.length * 3) / 4))
+  let bits = 0
+  let held = 0
+  let count = 0
+  for (const letter of text) {
+    held = (held << 6) | LETTERS.indexOf(letter)
+    bits += 6
+    if (bits >= 8) bytes[count++] = (held >> (bits -= 8)) & 255
+  }
+  return bytes.subarray(0, count)
+}
+
+/** Null where there is no WebAssembly, or one without vectors of two, or a page that forbids it. */
+const kernelsModule = (): WebAssembly.Module | null => {
+  if (module === undefined) {
+    try {
+      module = new WebAssembly.Module(decode(BINARY))
+    } catch {
+      module = null
+    }
+  }
+  return module
+}
+
+export class Slab {
+  readonly buffer: ArrayBuffer
+  readonly kernels: Kernels
+  readonly words: Int32Array
+  readonly numbers: Float64Array
+  /** Of the frame that is drawn: x, y, w, h; pivot x, x, y, y; w, w, h, h. */
+  readonly frame: Float32Array
+  /** Pairs of slots (for drawing: slot and instance) that a kernel has left to its twin. */
+  readonly left: Int32Array
+  /** What `drawPlain` has written, as views of 16, 32, … instances. */
+  readonly drawn: readonly Float32Array[]
+  readonly #free: Span[]
+  readonly #tables: (object | null)[] = Array.from({ length: TABLES }, () => null)
+  readonly #used = new Float64Array(TABLES)
+  #uses = 0
+
+  constructor(made: WebAssembly.Module, pages: number) {
+    const memory = new WebAssembly.Memory({ initial: pages, maximum: pages })
+    this.kernels = new WebAssembly.Instance(made, { env: { memory } }).exports as Kernels
+    this.buffer = memory.buffer
+    this.words = new Int32Array(this.buffer, 0, NUMBERS_AT / 4)
+    this.frame = new Float32Array(this.buffer, FRAME_AT, 12)
+    this.numbers = new Float64Array(this.buffer, NUMBERS_AT, (FRAME_AT - NUMBERS_AT) / 8)
+    this.left = new Int32Array(this.buffer, LEFT_AT, LEFT_BYTES / 4)
+    this.drawn = [16, 32, 64, 128, 256, CHUNK].map((count) => new Float32Array(this.buffer, OUT_AT, (count * INSTANCE_BYTES) / 4))
+    this.words[WORDS.out] = OUT_AT
+    this.words[WORDS.left] = LEFT_AT
+    this.words[WORDS.turns] = TURNS_AT
+    this.#free = [{ at: HEAP_AT, bytes: pages * PAGE - HEAP_AT }]
+  }
+
+  setTurns(table: Float32Array): void {
+    new Float32Array(this.buffer, TURNS_AT, table.length).set(table)
+  }
+
+  /** Address of a room, zeroed; 0 when none is large enough. @param bytes a multiple of 16 */
+  take(bytes: number): number {
+    const index = this.#free.findIndex((span) => span.bytes >= bytes)
+    if (index < 0) return 0
+    const span = this.#free[index]!
+    const { at } = span
+    span.at += bytes
+    span.bytes -= bytes
+    if (span.bytes === 0) this.#free.splice(index, 1)
+    new Uint8Array(this.buffer, at, bytes).fill(0)
+    return at
+  }
+
+  /** Free spans stay sorted and never touch. */
+  give(at: number, bytes: number): void {
+    let index = 0
+    while (index < this.#free.length && this.#free[index]!.at < at) index++
+    this.#free.splice(index, 0, { at, bytes })
+    const [before, here, after] = [this.#free[index - 1], this.#free[index]!, this.#free[index + 1]]
+    if (after && here.at + here.bytes === after.at) {
+      here.bytes += after.bytes
+      this.#free.splice(index + 1, 1)
+    }
+    if (before && before.at + before.bytes === here.at) {
+      before.bytes += here.bytes
+      this.#free.splice(index, 1)
+    }
+  }
+
+  /** Address of a table of at most 16 kB; one that lies elsewhere is copied in unless that was done already, valid until 24 others were asked for. */
+  addressOf(table: Float64Array | Uint32Array): number {
+    if (table.buffer === this.buffer) return table.byteOffset
+    let oldest = 0
+    for (let k = 0; k < TABLES; k++) {
+      if (this.#tables[k] === table) {
+        this.#used[k] = ++this.#uses
+        return TABLES_AT + k * TABLE_BYTES
+      }
+      if (this.#used[k]! < this.#used[oldest]!) oldest = k
+    }
+    this.#tables[oldest] = table
+    this.#used[oldest] = ++this.#uses
+    const at = TABLES_AT + oldest * TABLE_BYTES
+    if (table instanceof Float64Array) new Float64Array(this.buffer, at, table.length).set(table)
+    else new Uint32Array(this.buffer, at, table.length).set(table)
+    return at
+  }
+}
+
+const slabs: Slab[] = []
+/** Set by those who want the loops in TypeScript: tests compare both. */
+let allowed = true
+
+/** For tests: pools made from now on have kernels or not. */
+export const allowKernels = (yes: boolean): void => {
+  allowed = yes
+}
+
+const returned = new FinalizationRegistry<{ readonly slab: Slab; readonly at: number; readonly bytes: number }>(({ slab, at, bytes }) => slab.give(at, bytes))
+
+export interface Room {
+  readonly buffer: ArrayBuffer
+  readonly at: number
+  readonly slab: Slab | null
+}
+
+/** Zeroed memory for as long as `owner` lives. */
+export const roomFor = (owner: object, wanted: number): Room => {
+  const made = allowed ? kernelsModule() : null
+  if (made) {
+    const bytes = Math.ceil(wanted / 16) * 16 + 16
+    const fits = (slab: Slab): Room | null => {
+      const at = slab.take(bytes)
+      if (at === 0) return null
+      returned.register(owner, { slab, at, bytes })
+      return { buffer: slab.buffer, at, slab }
+    }
+    for (const slab of slabs) {
+      const room = fits(slab)
+      if (room) return room
+    }
+    if (slabs.length < MOST_SLABS) {
+      const slab = openSlab(made, Math.max(SLAB_PAGES, Math.ceil((HEAP_AT + bytes) / PAGE)))
+      const room = slab && fits(slab)
+      if (room) return room
+    }
+  }
+  return { buffer: new ArrayBuffer(wanted), at: 0, slab: null }
+}
+
+const openSlab = (made: WebAssembly.Module, pages: number): Slab | null => {
+  try {
+    const slab = new Slab(made, pages)
+    slab.setTurns(TURN_TABLE)
+    slabs.push(slab)
+    return slab
+  } catch {
+    // No memory of that size: the pool goes on without.
+    return null
+  }
+}
+
+/** Zeroed numbers for as long as `owner` lives. */
+export const floatsFor = (owner: object, count: number): Float64Array => {
+  const { buffer, at } = roomFor(owner, count * 8)
+  return new Float64Array(buffer, at, count)
+}
+
+export const wordsFor = (owner: object, count: number): Uint32Array => {
+  const { buffer, at } = roomFor(owner, count * 4)
+  return new Uint32Array(buffer, at, count)
+}
+
+/** The slab that an array lies in. */
+export const slabOf = (array: Float64Array): Slab | null => slabs.find((slab) => slab.buffer === array.buffer) ?? null

@@ -1,0 +1,47 @@
+/** Steps of many particles by the kernels; each tells how many pairs it has left to the loops in motion.ts. */
+import type { SteadyForces } from '../forces/steady.ts'
+import type { StepScope } from '../forces/scope.ts'
+import type { Pool } from '../pool.ts'
+import { type CompiledRamp, drawTableOf, rampIn } from '../ramp.ts'
+import { NUMBERS, type Slab, WORDS } from './slab.ts'
+
+const look = new Float64Array(1)
+
+/** The speed ramp is read at the step's start. */
+const tellSpeed = (slab: Slab, ramp: CompiledRamp, start: number): void => {
+  const { words, numbers } = slab
+  words[WORDS.tableA] = slab.addressOf(drawTableOf(ramp))
+  numbers[NUMBERS.time] = start
+  look[0] = 1
+  rampIn(ramp, look)
+  numbers[NUMBERS.end] = look[0]!
+}
+
+/** Slots `from` to `to`, an even number, under steady forces alone. */
+export const moveSteadilyByKernel = (slab: Slab, pool: Pool, { gx, gy, step }: SteadyForces, from: number, to: number, ramp: CompiledRamp | null, start: number): number => {
+  const { numbers, kernels } = slab
+  pool.open(slab)
+  numbers[NUMBERS.e] = step[0]!
+  numbers[NUMBERS.a] = step[1]!
+  numbers[NUMBERS.gxA] = gx * step[1]!
+  numbers[NUMBERS.gyA] = gy * step[1]!
+  numbers[NUMBERS.gxB] = gx * step[2]!
+  numbers[NUMBERS.gyB] = gy * step[2]!
+  if (ramp) {
+    tellSpeed(slab, ramp, start)
+    return kernels.moveRamped(from, to)
+  }
+  kernels.moveFreely(from, to)
+  return 0
+}
+
+/** Slots `from` to `to`, an even number, with the accelerations of the scope. */
+export const accelerateByKernel = (slab: Slab, { pool, e, a, b, start }: StepScope, from: number, to: number, ramp: CompiledRamp | null): number => {
+  const { numbers, kernels } = slab
+  pool.open(slab)
+  numbers[NUMBERS.e] = e
+  numbers[NUMBERS.a] = a
+  numbers[NUMBERS.b] = b
+  if (ramp) tellSpeed(slab, ramp, start)
+  return kernels.accelerate(from, to, ramp !== null)
+}
