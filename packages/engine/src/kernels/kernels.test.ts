@@ -47,9 +47,9 @@ describe('kernels and the loops in TypeScript', () => {
     const forces = fc.subarray<ForceKind>(['gravity', 'drag', 'pull', 'swirl', 'churn'])
     const falloff = fc.constantFrom('steady', 'fading', 'near', 'spring')
     fc.assert(
-      fc.property(ramp, ramp, ramp, forces, falloff, falloff, fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 90 }), (speed, scale, opacity, kinds, pullFalloff, swirlFalloff, churnOctaves, flow) => {
+      fc.property(ramp, ramp, ramp, forces, falloff, falloff, fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 90 }), (speed, opacity, scale, kinds, pullFalloff, swirlFalloff, churnOctaves, flow) => {
         const type = makeType({ life: { from: 0.3, to: 0.9 }, scale: { from: 0.5, to: 2 }, spin: { from: -300, to: 300 }, drag: 1.5, pullReach: 60, churnOctaves, swirlX: PROPERTIES.swirlX.soft[0] / 10 })
-        const made = { ...type, forces: kinds, pullFalloff, swirlFalloff, ramps: { ...type.ramps, speed, scale, opacity } }
+        const made = { ...type, forces: kinds, pullFalloff, swirlFalloff, ramps: { ...type.ramps, speed, opacity, scale } }
         expectTwins(twins(makeEffect([makeEmitter({ flow, fan: 360 }, { type: made })])), 60)
       }),
       { numRuns: 80 },
