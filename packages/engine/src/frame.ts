@@ -1,14 +1,15 @@
 /** The instance buffer while it is filled. */
+import { instancesFor } from './kernels/slab.ts'
 import { type Blend, type Frame, INSTANCE_WORDS } from '@gliv/model'
 
 /** Makes room for `count` more instances; grows by doubling, so that a steady state allocates nothing. */
 export const reserve = (frame: Frame, count: number): void => {
   const words = (frame.count + count) * INSTANCE_WORDS
   if (words <= frame.f32.length) return
-  const grown = new Float32Array(Math.max(words, frame.f32.length * 2))
+  const grown = instancesFor(Math.max(words, frame.f32.length * 2))
   grown.set(frame.f32)
   frame.f32 = grown
-  frame.u32 = new Uint32Array(grown.buffer)
+  frame.u32 = new Uint32Array(grown.buffer, grown.byteOffset, grown.length)
 }
 
 /** Opens a run of instances unless the last one has the same sheet, blend and layer. */

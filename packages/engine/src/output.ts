@@ -7,7 +7,7 @@ import type { EmitterRun } from './emitter.ts'
 import { openBatch, reserve } from './frame.ts'
 import { laneAt, withLane } from './lanes.ts'
 import { frameAt, type Looks, opacityAt, scaleAt, scaleYAt, tintOf } from './looks.ts'
-import { CHUNK, NUMBERS, type Slab, WORDS } from './kernels/slab.ts'
+import { CHUNK, NUMBERS, OUT_AT, type Slab, WORDS } from './kernels/slab.ts'
 import { drawGeneral, drawPlain, type GeneralScene } from './quads.ts'
 import { type CompiledRamp, drawTableOf, rampIn, TABLE_CELLS } from './ramp.ts'
 import { orderVisible } from './order.ts'
@@ -217,17 +217,23 @@ const drawAllPlain = (run: EmitterRun, from: number, to: number, frame: Frame, o
 /** The same chunk by chunk through the kernel, whose twin mends what lies beside a ramp's point. */
 const drawByKernel = (slab: Slab, run: EmitterRun, frame: Frame, first: number): number => {
   const { pool, looks } = run
-  const { kernels, left, drawn } = slab
+  const { kernels, left, drawn, words } = slab
   pool.open(slab)
   tellKernel(slab, looks, frame)
+  // Straight into the frame where both lie in the same slab.
+  const { f32 } = frame
+  const inside = f32.buffer === slab.buffer
   let count = 0
   for (let from = 0; from < pool.size; from += CHUNK) {
+    words[WORDS.out] = inside ? f32.byteOffset + (first + count * INSTANCE_WORDS) * 4 : OUT_AT
     const result = kernels.drawPlain(from, Math.min(pool.size, from + CHUNK))
     const made = result & 0xffff
     const o = first + count * INSTANCE_WORDS
-    let view = 0
-    while (drawn[view]!.length < made * INSTANCE_WORDS) view++
-    frame.f32.set(drawn[view]!, o)
+    if (!inside) {
+      let view = 0
+      while (drawn[view]!.length < made * INSTANCE_WORDS) view++
+      f32.set(drawn[view]!, o)
+    }
     for (let k = 0, lefts = result >>> 16; k < lefts; k++) drawAllPlain(run, left[k * 2]!, left[k * 2]! + 1, frame, o + left[k * 2 + 1]! * INSTANCE_WORDS)
     count += made
   }

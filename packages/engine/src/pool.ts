@@ -134,9 +134,16 @@ export class Pool {
     if (staying.length < size) staying = new Int32Array(Math.max(size, staying.length * 2))
     let count = 0
     for (let i = 0; i < size; i++) if (now - born[i]! < life[i]!) staying[count++] = i
+    this.size = count
+    // Where all live equally long the oldest end first, and what is left only moves down.
+    const first = count > 0 ? staying[0]! : 0
+    if (count > 0 && staying[count - 1]! - first === count - 1) {
+      for (const column of this.#floats) column.copyWithin(0, first, first + count)
+      for (const column of this.#words) column.copyWithin(0, first, first + count)
+      return
+    }
     for (const column of this.#floats) gatherFloats(column, count)
     for (const column of this.#words) gatherWords(column, count)
-    this.size = count
   }
 
   /** Tells the kernels where this pool lies. */

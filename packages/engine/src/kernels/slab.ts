@@ -38,7 +38,7 @@ const TURNS_AT = TABLES_AT + TABLE_BYTES * TABLES
 /** Particles that a kernel draws at a time. */
 export const CHUNK = 512
 const INSTANCE_BYTES = 48
-const OUT_AT = TURNS_AT + TABLE_BYTES
+export const OUT_AT = TURNS_AT + TABLE_BYTES
 const LEFT_AT = OUT_AT + CHUNK * INSTANCE_BYTES
 /** Slots that a step takes at a time, so that all that it leaves has room. */
 export const LEFT_AT_ONCE = 8192
@@ -109,7 +109,6 @@ export class Slab {
     this.numbers = new Float64Array(this.buffer, NUMBERS_AT, (FRAME_AT - NUMBERS_AT) / 8)
     this.left = new Int32Array(this.buffer, LEFT_AT, LEFT_BYTES / 4)
     this.drawn = [16, 32, 64, 128, 256, CHUNK].map((count) => new Float32Array(this.buffer, OUT_AT, (count * INSTANCE_BYTES) / 4))
-    this.words[WORDS.out] = OUT_AT
     this.words[WORDS.left] = LEFT_AT
     this.words[WORDS.turns] = TURNS_AT
     this.#free = [{ at: HEAP_AT, bytes: pages * PAGE - HEAP_AT }]
@@ -177,7 +176,7 @@ export const allowKernels = (yes: boolean): void => {
   allowed = yes
 }
 
-const returned = new FinalizationRegistry<{ readonly slab: Slab; readonly at: number; readonly bytes: number }>(({ slab, at, bytes }) => slab.give(at, bytes))
+const returned = new FinalizationRegistry<Claim>(({ slab, at, bytes }) => slab.give(at, bytes))
 
 export interface Room {
   readonly buffer: ArrayBuffer
@@ -185,28 +184,40 @@ export interface Room {
   readonly slab: Slab | null
 }
 
+interface Claim {
+  readonly slab: Slab
+  readonly at: number
+  readonly bytes: number
+}
+
+const claim = (wanted: number): Claim | null => {
+  const made = allowed ? kernelsModule() : null
+  if (!made) return null
+  const bytes = Math.ceil(wanted / 16) * 16 + 16
+  for (const slab of slabs) {
+    const at = slab.take(bytes)
+    if (at !== 0) return { slab, at, bytes }
+  }
+  if (slabs.length >= MOST_SLABS) return null
+  const slab = openSlab(made, Math.max(SLAB_PAGES, Math.ceil((HEAP_AT + bytes) / PAGE)))
+  return slab && { slab, at: slab.take(bytes), bytes }
+}
+
 /** Zeroed memory for as long as `owner` lives. */
 export const roomFor = (owner: object, wanted: number): Room => {
-  const made = allowed ? kernelsModule() : null
-  if (made) {
-    const bytes = Math.ceil(wanted / 16) * 16 + 16
-    const fits = (slab: Slab): Room | null => {
-      const at = slab.take(bytes)
-      if (at === 0) return null
-      returned.register(owner, { slab, at, bytes })
-      return { buffer: slab.buffer, at, slab }
-    }
-    for (const slab of slabs) {
-      const room = fits(slab)
-      if (room) return room
-    }
-    if (slabs.length < MOST_SLABS) {
-      const slab = openSlab(made, Math.max(SLAB_PAGES, Math.ceil((HEAP_AT + bytes) / PAGE)))
-      const room = slab && fits(slab)
-      if (room) return room
-    }
-  }
-  return { buffer: new ArrayBuffer(wanted), at: 0, slab: null }
+  const made = claim(wanted)
+  if (!made) return { buffer: new ArrayBuffer(wanted), at: 0, slab: null }
+  returned.register(owner, made)
+  return { buffer: made.slab.buffer, at: made.at, slab: made.slab }
+}
+
+/** Zeroed float32 for as long as the array itself lives: nobody keeps another view of it for longer. */
+export const instancesFor = (count: number): Float32Array => {
+  const made = claim(count * 4)
+  if (!made) return new Float32Array(count)
+  const array = new Float32Array(made.slab.buffer, made.at, count)
+  returned.register(array, made)
+  return array
 }
 
 const openSlab = (made: WebAssembly.Module, pages: number): Slab | null => {
@@ -233,4 +244,4 @@ export const wordsFor = (owner: object, count: number): Uint32Array => {
 }
 
 /** The slab that an array lies in. */
-export const slabOf = (array: Float64Array): Slab | null => slabs.find((slab) => slab.buffer === array.buffer) ?? null
+export const slabOf = (array: Float64Array | Float32Array): Slab | null => slabs.find((slab) => slab.buffer === array.buffer) ?? null
