@@ -57,9 +57,13 @@ export class Studio {
     return this
   }
 
-  /** Waits until what was asked for is on the canvas: two pictures of the screen. */
+  /** Waits until what was asked for is on the canvas: two pictures of the screen, and a frozen moment in full. */
   async drawn(): Promise<void> {
     await this.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
+    await this.page.waitForFunction(() => {
+      const stage = (globalThis as unknown as { glivStage?: { sharp: boolean; playback: { playing: boolean }; canvas: HTMLCanvasElement } }).glivStage
+      return !stage?.canvas.isConnected || stage.playback.playing || stage.sharp
+    })
   }
 
   async hideHandles(): Promise<this> {

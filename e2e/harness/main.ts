@@ -7,6 +7,7 @@ import { INSTANCE_WORDS, type Blend, type Frame, type Sampling } from '@gliv/mod
 import { createCanvas, fill, paintFrame, prepareSheet, toStraight, type PaintSheet } from '@gliv/paint'
 import { decodePng, dot, encodePng, paintField, puff } from '@gliv/pixels'
 import { BackBuffer } from '../../packages/player/src/back-buffer.ts'
+import type { Haste } from '../../packages/player/src/renderer.ts'
 import { createRenderer, decodeSheetImage, type DrawPath, type RenderSheet } from '@gliv/player'
 
 export interface Scene {
@@ -143,6 +144,37 @@ const harness = {
       painted([prepareSheet(width, height, data, scene.sampling)], frame, zoom),
       overlaps(frame, zoom, SIZE),
     )
+  },
+
+  /** A picture in a hurry is on the whole canvas at once; one in bands only when the last of them is drawn. Reds of the four quarters, from below. */
+  async coarseAndInBands(): Promise<{ coarse: boolean; hurried: number[]; between: number[]; whole: number[] }> {
+    const canvas = document.createElement('canvas')
+    canvas.width = 60
+    canvas.height = 40
+    const gl = canvas.getContext('webgl2', { antialias: false, preserveDrawingBuffer: true })!
+    const back = new BackBuffer(gl, -1, -1)
+    const draw = async (haste: Haste, red: number): Promise<void> => {
+      back.begin(haste)
+      gl.clearColor(red, 0, 0, 1)
+      gl.clear(gl.COLOR_BUFFER_BIT)
+      back.end()
+      for (let turns = 1; turns < 600 && back.settle(); turns++) await new Promise((done) => requestAnimationFrame(done))
+    }
+    const reds = (): number[] =>
+      [5, 15, 25, 35].map((y) => {
+        const pixel = new Uint8Array(4)
+        gl.bindFramebuffer(gl.READ_FRAMEBUFFER, null)
+        gl.readPixels(30, y, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel)
+        return pixel[0]!
+      })
+    await draw({}, 0)
+    await draw({ hurried: true }, 1)
+    const { coarse } = back
+    const hurried = reds()
+    for (let band = 0; band < 3; band++) await draw({ band, bands: 4 }, (band + 1) / 5)
+    const between = reds()
+    await draw({ band: 3, bands: 4 }, 4 / 5)
+    return { coarse, hurried, between, whole: reds() }
   },
 
   /** Draws stripes directly and then behind the scenes: how many turns the second took, and whether they are the same. */

@@ -5,7 +5,7 @@ import { chromium, type Page } from '@playwright/test'
 import { CHROMIUM } from '../browser.ts'
 import { Studio } from '../studio.ts'
 
-const PORT = 4311
+const PORT = Number(process.env["GLIV_PORT"] ?? 4311)
 
 export const percentile = (values: readonly number[], share: number): number => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.ceil(values.length * share) - 1)] ?? Number.NaN
 

@@ -45,6 +45,11 @@ test('a picture drawn behind the scenes is the same as one drawn directly, and s
   expect([same, turns > 1, light > 1000]).toEqual([true, true, true])
 })
 
+test('where pictures are slow, hurried ones are coarse and at once, others come in bands and whole', async ({ page }) => {
+  const { coarse, hurried, between, whole } = await page.evaluate(() => harness.coarseAndInBands())
+  expect([coarse, hurried, between, whole]).toEqual([true, [255, 255, 255, 255], [255, 255, 255, 255], [51, 102, 153, 204]])
+})
+
 test('a lost graphics context comes back with the same picture', async ({ page }) => {
   for (const path of ['instanced', 'expanded'] as const) {
     const { before, lost, after, same } = await page.evaluate((p) => harness.loseContext(p), path)

@@ -3,6 +3,7 @@
  * most a few comparisons. Linear and stepped pieces are exact; the eases are exact polynomials too.
  */
 import type { Ease, Ramp, RampPoint } from '@gliv/model'
+import { Alike } from './alike.ts'
 import { floatsFor } from './kernels/slab.ts'
 
 export const BUCKETS = 64
@@ -77,10 +78,11 @@ const knotsOf = (points: readonly RampPoint[]): Knot[] =>
 
 /** Ramps are values that never change, so each is compiled once. */
 const compiled = new WeakMap<Ramp, CompiledRamp>()
+const alike = new Alike<CompiledRamp>()
 
 export const compileRamp = (ramp: Ramp): CompiledRamp => {
   let made = compiled.get(ramp)
-  if (!made) compiled.set(ramp, (made = compileKnots(knotsOf(ramp.points))))
+  if (!made) compiled.set(ramp, (made = alike.get(ramp.points, () => compileKnots(knotsOf(ramp.points)))))
   return made
 }
 

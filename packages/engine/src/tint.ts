@@ -1,5 +1,6 @@
 /** Tint ramps compiled: three channels on shared pieces; mixing in OKLab and the lock to a palette happen here, not per particle. */
 import type { TintRamp, TintSpace } from '@gliv/model'
+import { Alike } from './alike.ts'
 import { wordsFor } from './kernels/slab.ts'
 import { cubeRoot, nthRoot } from './maths.ts'
 import { BUCKETS, compileKnots, type Knot, TABLE_CELLS } from './ramp.ts'
@@ -169,11 +170,13 @@ const lockTo = (tint: CompiledTint, palette: CompiledPalette): CompiledTint => {
 /** Tint ramps are values that never change, so each is compiled once a space, and locked once a palette. */
 const compiled = { srgb: new WeakMap<TintRamp, CompiledTint>(), oklab: new WeakMap<TintRamp, CompiledTint>() } as const
 
+const alike = new Alike<CompiledTint>()
+
 const lockedTints = new WeakMap<CompiledPalette, WeakMap<CompiledTint, CompiledTint>>()
 
 export const compileTint = (ramp: TintRamp, space: TintSpace = 'srgb', palette: CompiledPalette | null = null): CompiledTint => {
   let tint = compiled[space].get(ramp)
-  if (!tint) compiled[space].set(ramp, (tint = compileStops(stopsOf(ramp, space))))
+  if (!tint) compiled[space].set(ramp, (tint = alike.get([space, ramp.points], () => compileStops(stopsOf(ramp, space)))))
   if (!palette) return tint
   let locked = lockedTints.get(palette)
   if (!locked) lockedTints.set(palette, (locked = new WeakMap()))

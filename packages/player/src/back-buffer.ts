@@ -1,11 +1,21 @@
 /**
  * A picture that takes long to draw must not hold up the page: a browser waits for a canvas's own drawing before it
  * shows anything or takes input. Slow pictures are therefore drawn behind the scenes and copied over when they are ready.
+ * One that is wanted in a hurry, because another will follow it at once, is then drawn coarser, so that it is ready soon;
+ * one that has time is drawn in bands, each of which is ready soon, so that whatever comes between need not wait for all of it.
  */
+import type { Haste } from './renderer.ts'
+
 
 /** Above this a picture counts as slow, below the second it no longer does, in ms. */
 const SLOW_MS = 28
 const QUICK_MS = 14
+/** A picture in a hurry is drawn with the largest of these shares of its width and height that should take no longer than this, in ms. */
+const HURRIED_MS = 7
+const SHARES = [1 / 2, 1 / 3, 1 / 4, 1 / 6] as const
+/** How long a band should take, in ms, and how many there are at most. */
+const BAND_MS = 10
+const MOST_BANDS = 32
 
 export class BackBuffer {
   readonly #gl: WebGL2RenderingContext
@@ -15,11 +25,18 @@ export class BackBuffer {
   readonly #quickMs: number
   #width = 0
   #height = 0
-  #fence: WebGLSync | null = null
+  /** Pictures that were handed over and are not known to be finished, the oldest first. */
+  readonly #begun: { readonly fence: WebGLSync; readonly at: number }[] = []
   #startedAt = 0
   #behind = false
   /** Whether the next picture is drawn behind the scenes. */
   #slow = false
+  /** How long a whole picture takes, in ms, as far as that is known. */
+  #cost = 0
+  /** What of a picture was begun last. */
+  #part: 'whole' | 'band' | 'last' = 'whole'
+  /** Share of width and height at which the last picture is drawn. */
+  #share = 1
 
   /** `slowMs`, `quickMs`: for tests; pictures above the first go behind the scenes until one is below the second. */
   constructor(gl: WebGL2RenderingContext, slowMs = SLOW_MS, quickMs = QUICK_MS) {
@@ -30,12 +47,29 @@ export class BackBuffer {
     this.#colour = gl.createRenderbuffer()
   }
 
-  /** Chooses where the next picture goes and binds it. */
-  begin(): void {
+  /** The last picture is coarser than the canvas. */
+  get coarse(): boolean {
+    return this.#share < 1
+  }
+
+  /** In how many bands the next picture is best drawn. */
+  get bands(): number {
+    return this.#slow ? Math.min(MOST_BANDS, Math.ceil(this.#cost / BAND_MS)) : 1
+  }
+
+  /** Chooses where the next picture goes, how large it is drawn, and binds it. */
+  begin({ hurried = false, band = 0, bands = 1 }: Haste = {}): void {
     const gl = this.#gl
-    this.#behind = this.#slow
+    this.#behind = this.#slow || bands > 1
+    this.#part = bands === 1 ? 'whole' : band === bands - 1 ? 'last' : 'band'
+    this.#share = this.#slow && hurried ? (SHARES.find((share) => this.#cost * share * share <= HURRIED_MS) ?? SHARES.at(-1)!) : 1
     this.#startedAt = performance.now()
     gl.bindFramebuffer(gl.FRAMEBUFFER, this.#behind ? this.#buffer : null)
+    gl.viewport(0, 0, this.#scaled(gl.drawingBufferWidth), this.#scaled(gl.drawingBufferHeight))
+    const from = Math.floor((gl.drawingBufferHeight * band) / bands)
+    gl.scissor(0, from, gl.drawingBufferWidth, Math.floor((gl.drawingBufferHeight * (band + 1)) / bands) - from)
+    if (bands > 1) gl.enable(gl.SCISSOR_TEST)
+    else gl.disable(gl.SCISSOR_TEST)
     if (!this.#behind || (this.#width === gl.drawingBufferWidth && this.#height === gl.drawingBufferHeight)) return
     this.#width = gl.drawingBufferWidth
     this.#height = gl.drawingBufferHeight
@@ -44,27 +78,61 @@ export class BackBuffer {
     gl.framebufferRenderbuffer(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.RENDERBUFFER, this.#colour)
   }
 
+  #scaled(size: number): number {
+    return Math.ceil(size * this.#share)
+  }
+
   end(): void {
     const gl = this.#gl
-    if (this.#fence) gl.deleteSync(this.#fence)
-    this.#fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0)
+    if (this.coarse) this.#show()
+    else this.#forget()
+    this.#begun.push({ fence: gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0)!, at: this.#startedAt })
     gl.flush()
   }
 
-  /** Copies a finished picture over; true while one is being drawn, and in the turn in which it is shown. */
+  /** Copies a finished picture over; true while one is being drawn, and in the turn in which it is shown. Coarse ones are shown at once, and a second may wait. */
   settle(): boolean {
     const gl = this.#gl
-    if (!this.#fence) return false
-    if (gl.getSyncParameter(this.#fence, gl.SYNC_STATUS) !== gl.SIGNALED) return true
-    gl.deleteSync(this.#fence)
-    this.#fence = null
-    const took = performance.now() - this.#startedAt
-    this.#slow = took > (this.#slow ? this.#quickMs : this.#slowMs)
-    if (!this.#behind) return false
+    const waited = this.#begun.length > 0
+    while (this.#begun.length > 0) {
+      const { fence, at } = this.#begun[0]!
+      if (gl.getSyncParameter(fence, gl.SYNC_STATUS) !== gl.SIGNALED) break
+      gl.deleteSync(fence)
+      this.#begun.shift()
+      this.#learn(performance.now() - at)
+    }
+    if (this.coarse) return this.#begun.length > 1
+    if (this.#begun.length > 0) return true
+    if (!waited || !this.#behind || this.#part === 'band') return false
+    this.#show()
+    return true
+  }
+
+  #show(): void {
+    const gl = this.#gl
+    gl.disable(gl.SCISSOR_TEST)
     gl.bindFramebuffer(gl.READ_FRAMEBUFFER, this.#buffer)
     gl.bindFramebuffer(gl.DRAW_FRAMEBUFFER, null)
-    gl.blitFramebuffer(0, 0, this.#width, this.#height, 0, 0, gl.drawingBufferWidth, gl.drawingBufferHeight, gl.COLOR_BUFFER_BIT, gl.NEAREST)
-    return true
+    gl.blitFramebuffer(0, 0, this.#scaled(this.#width), this.#scaled(this.#height), 0, 0, gl.drawingBufferWidth, gl.drawingBufferHeight, gl.COLOR_BUFFER_BIT, this.coarse ? gl.LINEAR : gl.NEAREST)
+  }
+
+  #forget(): void {
+    for (const { fence } of this.#begun) this.#gl.deleteSync(fence)
+    this.#begun.length = 0
+  }
+
+  /** A coarse picture only tells that it should have been coarser still, a band whether it was too wide or too narrow; both are seen up to a turn of the screen late. */
+  #learn(took: number): void {
+    if (this.coarse) {
+      if (took > 2 * HURRIED_MS) this.#cost *= 1.5
+      return
+    }
+    if (this.#part !== 'whole') {
+      this.#cost *= took > 36 ? 1.15 : took < 20 ? 0.97 : 1
+      return
+    }
+    this.#slow = took > (this.#slow ? this.#quickMs : this.#slowMs)
+    this.#cost = took
   }
 
   dispose(): void {

@@ -30,6 +30,8 @@ const makeTinted = (sheet: RenderSheet, x: number, y: number, w: number, h: numb
 export class Canvas2dRenderer implements Renderer {
   readonly path = 'canvas2d'
   uploadSeconds = 0
+  readonly coarse = false
+  readonly bands = 1
   readonly lost = false
   readonly #context: CanvasRenderingContext2D
   #sheets: readonly RenderSheet[] = []

@@ -2,7 +2,7 @@ import type { Blend, Frame } from '@gliv/model'
 import { BackBuffer } from './back-buffer.ts'
 import { createExpandedPath, createInstancedPath, type GlPath } from './gl-paths.ts'
 import { probeFaster } from './probe.ts'
-import { parseColour, type Camera, type DrawPath, type Renderer, type RenderSheet } from './renderer.ts'
+import { parseColour, type Camera, type DrawPath, type Haste, type Renderer, type RenderSheet } from './renderer.ts'
 
 /** Blend factors for premultiplied colour: one entry a blend. */
 const BLEND_FACTORS = {
@@ -84,12 +84,19 @@ export class GlRenderer implements Renderer {
     gl.texSubImage2D(gl.TEXTURE_2D, 0, x, y, width, height, gl.RGBA, gl.UNSIGNED_BYTE, new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength))
   }
 
-  begin(ground?: string | null): void {
+  get coarse(): boolean {
+    return this.#back.coarse
+  }
+
+  get bands(): number {
+    return this.#back.bands
+  }
+
+  begin(ground?: string | null, haste?: Haste): void {
     const gl = this.#gl
     this.uploadSeconds = 0
     if (this.lost) return
-    this.#back.begin()
-    gl.viewport(0, 0, gl.drawingBufferWidth, gl.drawingBufferHeight)
+    this.#back.begin(haste)
     gl.enable(gl.BLEND)
     if (ground === undefined) return
     const [r, g, b] = ground === null ? [0, 0, 0] : parseColour(ground)

@@ -17,14 +17,25 @@ export interface Camera {
 
 export type DrawPath = 'instanced' | 'expanded' | 'canvas2d'
 
+/** How a picture is wanted where pictures are slow. */
+export interface Haste {
+  /** Another one will follow at once: it may be coarser, to be there soon. */
+  readonly hurried?: boolean
+  /** Only this of so many bands, from below; the picture is shown after the last one. */
+  readonly band?: number
+  readonly bands?: number
+}
+
 /** Draws frames of the engine. All sizes are in canvas pixels. */
 export interface Renderer {
   readonly path: DrawPath
   setSheets(sheets: readonly RenderSheet[]): void
   /** Replaces a rectangle of one sheet at once: premultiplied RGBA bytes, row by row. For what is being drawn while it is shown. */
   patchSheet(sheet: number, x: number, y: number, width: number, height: number, rgba: Uint8ClampedArray<ArrayBuffer>): void
-  /** Starts a picture: clears to an opaque `#rrggbb`, to transparent for null, or keeps what is there for undefined. */
-  begin(ground?: string | null): void
+  /**
+   * Starts a picture: clears to an opaque `#rrggbb`, to transparent for null, or keeps what is there for undefined.
+   */
+  begin(ground?: string | null, haste?: Haste): void
   draw(frame: Frame, camera: Camera): void
   /** Ends a picture and hands it to the screen. */
   end(): void
@@ -33,6 +44,10 @@ export interface Renderer {
    * time leaves the next picture out. To be called once a picture of the screen.
    */
   settle(): boolean
+  /** The last picture is coarser than the canvas, because it was wanted in a hurry. */
+  readonly coarse: boolean
+  /** In how many bands a picture that has time is best drawn; 1 where pictures are quick. */
+  readonly bands: number
   /** Seconds spent handing over the last picture's instances. */
   readonly uploadSeconds: number
   /** True while the graphics context is gone; drawing is then without effect and resumes by itself. */

@@ -46,9 +46,9 @@ const LEFT_BYTES = LEFT_AT_ONCE * 4
 const HEAP_AT = LEFT_AT + LEFT_BYTES
 
 const PAGE = 65_536
-const SLAB_PAGES = 256
+const SLAB_PAGES = 1024
 /** More would be a leak: simulations beyond run without kernels. */
-const MOST_SLABS = 12
+const MOST_SLABS = 6
 
 interface Span {
   at: number

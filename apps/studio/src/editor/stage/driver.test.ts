@@ -2,7 +2,7 @@ import { makeDemo } from '@gliv/demo'
 import { resolveEffect } from '@gliv/document'
 import { compile, createSimulation, stateHash } from '@gliv/engine'
 import type { Frame, ResolvedEffect } from '@gliv/model'
-import type { Renderer } from '@gliv/player'
+import type { Haste, Renderer } from '@gliv/player'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { StageDriver } from './driver.ts'
 
@@ -14,12 +14,20 @@ class CountingRenderer implements Renderer {
   readonly path = 'canvas2d'
   readonly uploadSeconds = 0
   readonly lost = false
+  /** Pictures take long here, so that those in a hurry are coarse. */
+  slow = false
+  coarse = false
   pictures = 0
   busy = false
   shown = 0
   patchSheet(): void {}
   setSheets(): void {}
-  begin(): void {}
+  bands = 1
+  readonly begun: number[] = []
+  begin(_ground?: string | null, { hurried = false, band = 0 }: Haste = {}): void {
+    this.coarse = this.slow && hurried
+    this.begun.push(band)
+  }
   draw(frame: Frame): void {
     this.pictures++
     this.shown = frame.count
@@ -67,6 +75,54 @@ const hashAt = (id: string, tick: number): string => {
   simulation.seek(tick)
   return stateHash(simulation)
 }
+
+describe('pictures in a hurry', () => {
+  it('may be coarse while edits follow one another; then the same moment is drawn in full, once', () => {
+    const { driver, renderer } = open('pier-dust')
+    driver.pause()
+    driver.seek(20)
+    screen(2)
+    renderer.slow = true
+    for (let k = 0; k < 5; k++) {
+      driver.edit(resolved('pier-dust'))
+      screen(1)
+      expect([renderer.coarse, driver.sharp]).toEqual([true, false])
+    }
+    const before = renderer.pictures
+    screen(20)
+    expect([renderer.coarse, driver.sharp, renderer.pictures - before, driver.playback.tick]).toEqual([false, true, 1, 20])
+  })
+
+  it('give way to edits between two bands of a picture in full', () => {
+    const { driver, renderer } = open('pier-dust')
+    driver.pause()
+    driver.seek(20)
+    screen(2)
+    renderer.slow = true
+    renderer.bands = 4
+    renderer.begun.length = 0
+    driver.edit(resolved('pier-dust'))
+    screen(12)
+    expect(renderer.begun).toEqual([0, 0, 1])
+    driver.edit(resolved('pier-dust'))
+    expect([renderer.coarse, driver.sharp]).toEqual([true, false])
+    screen(30)
+    expect([renderer.begun, driver.sharp]).toEqual([[0, 0, 1, 0, 0, 1, 2, 3], true])
+  })
+
+  it('are in full while it plays and nobody edits', () => {
+    const { driver, renderer } = open('pier-dust')
+    renderer.slow = true
+    driver.play()
+    screen(4)
+    expect(renderer.coarse).toBe(false)
+    driver.edit(resolved('pier-dust'))
+    screen(1)
+    expect(renderer.coarse).toBe(true)
+    screen(20)
+    expect(renderer.coarse).toBe(false)
+  })
+})
 
 describe('true speed', () => {
   it('a renderer that is always busy costs pictures, never ticks', () => {

@@ -11,6 +11,8 @@ import { type Preview, previewOptions, shownEnd, type Stages, STILL, touches } f
 const CATCH_UP_SECONDS = 1
 /** Rest between two showings of an effect that plays once. */
 const REST_SECONDS = 0.4
+/** After a change, further ones are expected for so long, in ms: pictures are wanted in a hurry. */
+const HURRY_MS = 180
 /** A looping effect starts over after this long, so that repeats stay small numbers. */
 const LONGEST_RUN_SECONDS = 3600
 
@@ -68,6 +70,13 @@ export class StageDriver {
   #request = 0
   #last = 0
   #dirty = true
+  /** What the canvas shows is coarse. */
+  #coarse = false
+  /** The next band of the picture, and how many it has. */
+  #band = 0
+  #bands = 1
+  /** When the last change came, on the page's clock. */
+  #edited = -HURRY_MS
   /** The last picture is still being drawn. */
   #drawing = false
   /** Timed edits whose picture has not been submitted yet. */
@@ -82,13 +91,13 @@ export class StageDriver {
 
   setSheets(sheets: readonly RenderSheet[]): void {
     this.renderer.setSheets(sheets)
-    this.#dirty = true
+    this.#change()
   }
 
   /** Shows a part of a sheet otherwise, at once. */
   patchSheet(...patch: Parameters<Renderer['patchSheet']>): void {
     this.renderer.patchSheet(...patch)
-    this.#dirty = true
+    this.#change()
   }
 
   get simulation(): Simulation | null {
@@ -120,6 +129,7 @@ export class StageDriver {
       this.#simulation = this.#start(effect)
       this.#seconds = 0
       this.#dirty = true
+      this.#band = 0
       this.#tell()
     })
   }
@@ -137,7 +147,7 @@ export class StageDriver {
     this.#guard(() => {
       this.#simulation = this.#start(old.program.effect)
       this.#simulation.seek(old.tick)
-      this.#dirty = true
+      this.#change()
       this.#tell()
     })
   }
@@ -167,7 +177,7 @@ export class StageDriver {
       this.#simulation.seek(simulation.tick)
     })
     const engine = performance.now() - start
-    this.#dirty = true
+    this.#change()
     if (this.timings && eventTime !== undefined) {
       const timing = { total: 0, engine, upload: 0, interface: 0, at: eventTime }
       this.timings.push(timing)
@@ -205,7 +215,7 @@ export class StageDriver {
     if (!this.#simulation) return
     this.#simulation.seek(tick)
     this.#seconds = this.#simulation.tick / this.rate
-    this.#dirty = true
+    this.#change()
     this.#tell()
   }
 
@@ -234,14 +244,39 @@ export class StageDriver {
     this.#request = requestAnimationFrame(this.#picture)
     this.#advance(now)
     this.#drawing = this.renderer.settle()
+    // Once nothing follows a coarse picture it is drawn anew in full.
+    if (this.#coarse && !this.#hurried(now)) this.#dirty = true
     if (this.#dirty && !this.#drawing) this.#draw()
   }
 
+  /** The picture is to be drawn anew, and further changes are expected. */
+  #change(): void {
+    this.#dirty = true
+    this.#band = 0
+    this.#edited = performance.now()
+  }
+
+  #hurried(now: number): boolean {
+    return now - this.#edited < HURRY_MS
+  }
+
+  /** The present state stands on the canvas in full. */
+  get sharp(): boolean {
+    return !this.#dirty && !this.#drawing && !this.#coarse
+  }
+
   #draw(): void {
-    this.#dirty = false
-    this.#drawing = true
     const { renderer } = this
-    renderer.begin(this.ground)
+    this.#drawing = true
+    const hurried = this.#hurried(performance.now())
+    // A frozen moment that has time comes in bands, one a turn of the screen; whatever changes it begins anew.
+    if (hurried || this.#playing) this.#band = 0
+    else if (this.#band === 0) this.#bands = renderer.bands
+    const bands = hurried || this.#playing ? 1 : this.#bands
+    renderer.begin(this.ground, { hurried, band: this.#band, bands })
+    this.#band = (this.#band + 1) % bands
+    this.#dirty = this.#band > 0
+    this.#coarse = renderer.coarse || (this.#coarse && this.#dirty)
     const source = this.#restingSource()
     if (source) renderer.draw(source, this.camera)
     else if (this.#simulation) {
@@ -265,7 +300,7 @@ export class StageDriver {
 
   /** Asks for a fresh picture with the next one of the screen. */
   redraw(): void {
-    this.#dirty = true
+    this.#change()
   }
 
   dispose(): void {
