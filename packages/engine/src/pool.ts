@@ -1,5 +1,5 @@
 /** The particles of one emitter: columns of float64 and uint32 in one buffer, kept in birth order. */
-import { NUMBERS, roomFor, type Slab, WORDS } from './kernels/slab.ts'
+import { giveBack, NUMBERS, roomFor, type Slab, WORDS } from './kernels/slab.ts'
 
 const FLOAT_COLUMNS = [
   'born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin',
@@ -126,6 +126,11 @@ export class Pool {
     for (const name of MOTION_COLUMNS) columns[name] = new Float64Array(0)
     floats.forEach((name, i) => this.#floats.push((columns[name] = new Float64Array(buffer, at + i * capacity * 8, capacity))))
     WORD_COLUMNS.forEach((name, i) => this.#words.push((columns[name] = new Uint32Array(buffer, at + words + i * capacity * 4, capacity))))
+  }
+
+  /** For a pool that is done with: its memory serves the next one. */
+  release(): void {
+    giveBack(this)
   }
 
   /** Moves the living together, in order. Dropping a slot never changes what is drawn or hashed. */

@@ -48,6 +48,8 @@ export const updateSimulation = (simulation: Simulation, effect: ResolvedEffect)
     work.rerun++
     return fresh!
   })
+  const replaced = simulation.runs.filter((run) => !runs.includes(run))
   simulation.adopt(program, runs)
+  for (const run of replaced) for (const node of run.nodes()) node.pool.release()
   return work
 }

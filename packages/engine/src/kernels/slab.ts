@@ -184,6 +184,8 @@ export interface Room {
   readonly slab: Slab | null
 }
 
+const claims = new WeakMap<object, Claim>()
+
 interface Claim {
   readonly slab: Slab
   readonly at: number
@@ -207,8 +209,18 @@ const claim = (wanted: number): Claim | null => {
 export const roomFor = (owner: object, wanted: number): Room => {
   const made = claim(wanted)
   if (!made) return { buffer: new ArrayBuffer(wanted), at: 0, slab: null }
-  returned.register(owner, made)
+  returned.register(owner, made, owner)
+  claims.set(owner, made)
   return { buffer: made.slab.buffer, at: made.at, slab: made.slab }
+}
+
+/** Gives a room back before its owner is collected; nobody may look at it any more. */
+export const giveBack = (owner: object): void => {
+  const made = claims.get(owner)
+  if (!made) return
+  claims.delete(owner)
+  returned.unregister(owner)
+  made.slab.give(made.at, made.bytes)
 }
 
 /** Zeroed float32 for as long as the array itself lives: nobody keeps another view of it for longer. */

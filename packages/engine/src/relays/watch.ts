@@ -34,6 +34,8 @@ export class RelayWatch {
   readonly #reference: Reference
   readonly #firing: Firing = { clock: 0, key: { hi: 0, lo: 0 }, ordinal: 0, x: 0, y: 0, alongX: 1, alongY: 0, vx: 0, vy: 0, colour: 0xffffff, size: 1 }
   readonly #has: ReadonlySet<RelayTrigger>
+  /** Something may happen to a particle at any moment of its life, not only at its end. */
+  readonly #onTheWay: boolean
   readonly #slowest: number
   #before = 0
   #now = 0
@@ -45,6 +47,7 @@ export class RelayWatch {
     this.#relays = relays
     this.#reference = new Reference(setting, program.source.space)
     this.#has = new Set(relays.map(({ relay }) => relay.trigger))
+    this.#onTheWay = (['everyPx', 'everySeconds', 'slow'] as const).some((trigger) => this.#has.has(trigger))
     this.#slowest = Math.max(0, ...relays.filter(({ relay }) => relay.trigger === 'slow').map(({ relay }) => relay.numbers.relaySlow))
   }
 
@@ -57,9 +60,17 @@ export class RelayWatch {
 
   /** After the step of those that lived when the tick began. */
   seen(events: EventLog): void {
-    const { size } = this.#pool
+    const { born, life, size } = this.#pool
     this.#contacts(events)
-    for (let i = 0; i < size; i++) this.#see(i, this.#before)
+    const before = this.#before
+    const now = this.#now
+    const onTheWay = this.#onTheWay
+    for (let i = 0; i < size; i++) {
+      const lasts = life[i]!
+      const end = born[i]! + lasts
+      // Most live on, or were over before.
+      if (onTheWay || lasts === ENDED || (end <= now && end > before)) this.#see(i, before)
+    }
   }
 
   /** After a newborn's first step. */
