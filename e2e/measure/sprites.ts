@@ -1,9 +1,18 @@
 /** npm run measure:sprites — how soon sheets are cut, packed and drawn on. Run "npm run build" first. */
 import { blit, createImage, encodePng, makeSprite } from '@gliv/pixels'
 import type { Page } from '@playwright/test'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { percentile, withStudio } from './run.ts'
 
-const file = (name: string, bytes: Uint8Array) => ({ name, mimeType: 'image/png', buffer: Buffer.from(bytes) })
+/** Files lie on disk: handing their bytes over would stop the page by itself. */
+const folder = mkdtempSync(join(tmpdir(), 'gliv-sprites-'))
+const file = (name: string, bytes: Uint8Array): string => {
+  const path = join(folder, name)
+  writeFileSync(path, bytes)
+  return path
+}
 
 /** 4096 × 4096 with 4,096 cells of 64 × 64, each with something in it. */
 const largeSheet = (): Uint8Array => {

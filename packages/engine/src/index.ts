@@ -15,7 +15,7 @@ export {
   Simulation,
   type SimulationOptions,
 } from './simulation.ts'
-export { hashParticles, reportParticles, reportRun, stateHash, tickOf, type ParticleReport, type RunReport } from './report.ts'
+export { findParticle, hashParticles, reportParticles, reportRun, stateHash, tickOf, type ParticleReport, type RunReport } from './report.ts'
 export type { Shown } from './recording.ts'
 export { createSchedule } from './schedule.ts'
 export { checkPose, checkView, compileTape, DEFAULT_VIEW, LiveTape, type CompiledTape } from './tape.ts'

@@ -128,47 +128,62 @@ const bornIn = ({ program, rate }: Simulation, seconds: number): number => {
   return seconds - period * Math.floor(seconds / period)
 }
 
+/** One slot as the contract has it; it must be alive. */
+const rowOf = (simulation: Simulation, run: EmitterRun, i: number): ParticleReport => {
+  const { pool, program } = run
+  const age = Math.max(0, simulation.clockSeconds - pool.born[i]!)
+  looksInto(run, i, age, looks)
+  readMotion(run, i, age)
+  const picture = run.looks.type.pictures[pool.picture[i]!]!
+  return {
+    key: keyHex(pool.keyHi[i]!, pool.keyLo[i]!),
+    emitterId: program.source.id,
+    typeId: program.source.type.id,
+    source: run.sources[pool.source[i]!]!,
+    index: pool.ordinal[i]!,
+    bornSeconds: bornIn(simulation, pool.born[i]! - simulation.warmSeconds),
+    ageSeconds: age,
+    lifeSeconds: pool.life[i]!,
+    x: motion.x,
+    y: motion.y,
+    vx: motion.vx,
+    vy: motion.vy,
+    angleDeg: motion.angleDeg,
+    scaleX: looks.scaleX * motion.signX,
+    scaleY: looks.scaleY * motion.signY,
+    tint: `#${hex2(looks.tint & 255)}${hex2((looks.tint >> 8) & 255)}${hex2((looks.tint >> 16) & 255)}`,
+    opacity: looks.opacity,
+    frame: picture.frameIndices[looks.frame]!,
+    sheetId: picture.sheetId,
+  }
+}
+
 /** The living in the contract's order. */
 export const reportParticles = (simulation: Simulation): ParticleReport[] => {
   const now = simulation.clockSeconds
-  const warm = simulation.warmSeconds
   const rows: ParticleReport[] = []
-  for (const run of simulation.nodes) {
-    const { pool, program } = run
-    const { pictures } = run.looks.type
-    for (let i = 0; i < pool.size; i++) {
-      if (isDead(pool, i, now)) continue
-      const age = Math.max(0, now - pool.born[i]!)
-      looksInto(run, i, age, looks)
-      readMotion(run, i, age)
-      const picture = pictures[pool.picture[i]!]!
-      rows.push({
-        key: keyHex(pool.keyHi[i]!, pool.keyLo[i]!),
-        emitterId: program.source.id,
-        typeId: program.source.type.id,
-        source: run.sources[pool.source[i]!]!,
-        index: pool.ordinal[i]!,
-        bornSeconds: bornIn(simulation, pool.born[i]! - warm),
-        ageSeconds: age,
-        lifeSeconds: pool.life[i]!,
-        x: motion.x,
-        y: motion.y,
-        vx: motion.vx,
-        vy: motion.vy,
-        angleDeg: motion.angleDeg,
-        scaleX: looks.scaleX * motion.signX,
-        scaleY: looks.scaleY * motion.signY,
-        tint: `#${hex2(looks.tint & 255)}${hex2((looks.tint >> 8) & 255)}${hex2((looks.tint >> 16) & 255)}`,
-        opacity: looks.opacity,
-        frame: picture.frameIndices[looks.frame]!,
-        sheetId: picture.sheetId,
-      })
-    }
-  }
+  for (const run of simulation.nodes) for (let i = 0; i < run.pool.size; i++) if (!isDead(run.pool, i, now)) rows.push(rowOf(simulation, run, i))
   // Several relays may have sent out the same emitter's particles.
   if (simulation.nodes.length > simulation.runs.length) sortRows(simulation, rows)
   for (const inner of simulation.inside) rows.push(...reportParticles(inner))
   return rows
+}
+
+/** One living particle by its key (16 hex digits) and its emitter; null while it does not live. Companions share keys. */
+export const findParticle = (simulation: Simulation, key: string, emitterId: string): ParticleReport | null => {
+  const now = simulation.clockSeconds
+  const hi = Number.parseInt(key.slice(0, 8), 16)
+  const lo = Number.parseInt(key.slice(8), 16)
+  for (const run of simulation.nodes) {
+    const { pool, program } = run
+    if (program.source.id !== emitterId) continue
+    for (let i = 0; i < pool.size; i++) if (pool.keyLo[i] === lo && pool.keyHi[i] === hi && !isDead(pool, i, now)) return rowOf(simulation, run, i)
+  }
+  for (const inner of simulation.inside) {
+    const found = findParticle(inner, key, emitterId)
+    if (found) return found
+  }
+  return null
 }
 
 /** By emitter in the effect's order, then birth, source and ordinal. */

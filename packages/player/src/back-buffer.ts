@@ -67,15 +67,29 @@ export class BackBuffer {
     gl.bindFramebuffer(gl.FRAMEBUFFER, this.#behind ? this.#buffer : null)
     gl.viewport(0, 0, this.#scaled(gl.drawingBufferWidth), this.#scaled(gl.drawingBufferHeight))
     const from = Math.floor((gl.drawingBufferHeight * band) / bands)
-    gl.scissor(0, from, gl.drawingBufferWidth, Math.floor((gl.drawingBufferHeight * (band + 1)) / bands) - from)
-    if (bands > 1) gl.enable(gl.SCISSOR_TEST)
-    else gl.disable(gl.SCISSOR_TEST)
+    this.area = { x: 0, y: from, w: this.#scaled(gl.drawingBufferWidth), h: bands > 1 ? Math.floor((gl.drawingBufferHeight * (band + 1)) / bands) - from : this.#scaled(gl.drawingBufferHeight) }
+    this.limit()
     if (!this.#behind || (this.#width === gl.drawingBufferWidth && this.#height === gl.drawingBufferHeight)) return
     this.#width = gl.drawingBufferWidth
     this.#height = gl.drawingBufferHeight
     gl.bindRenderbuffer(gl.RENDERBUFFER, this.#colour)
     gl.renderbufferStorage(gl.RENDERBUFFER, gl.RGBA8, this.#width, this.#height)
     gl.framebufferRenderbuffer(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.RENDERBUFFER, this.#colour)
+  }
+
+  /** What is drawn now, in pixels of what is bound, and at which share of the canvas's size. */
+  area = { x: 0, y: 0, w: 0, h: 0 }
+  get share(): number {
+    return this.#share
+  }
+
+  /** Keeps drawing inside a band. */
+  limit(): void {
+    const gl = this.#gl
+    const { x, y, w, h } = this.area
+    gl.scissor(x, y, w, h)
+    if (this.#part === 'whole') gl.disable(gl.SCISSOR_TEST)
+    else gl.enable(gl.SCISSOR_TEST)
   }
 
   #scaled(size: number): number {

@@ -70,8 +70,13 @@ export class Canvas2dRenderer implements Renderer {
     const { width, height } = context.canvas
     context.clearRect(0, 0, width, height)
     if (ground === null) return
-    context.fillStyle = ground
+    context.fillStyle = ground === CHECKER.name ? CHECKER.a : ground
     context.fillRect(0, 0, width, height)
+    if (ground !== CHECKER.name) return
+    context.fillStyle = CHECKER.b
+    const { side } = CHECKER
+    // Rows count from below, as in the other renderer.
+    for (let row = 0; row * side < height; row++) for (let column = row % 2; column * side < width; column += 2) context.fillRect(column * side, height - (row + 1) * side, side, side)
   }
 
   #tint(index: number, sheet: RenderSheet, frame: Frame, o: number): HTMLCanvasElement {

@@ -2,7 +2,7 @@ import type { Blend, Frame } from '@gliv/model'
 import { BackBuffer } from './back-buffer.ts'
 import { createExpandedPath, createInstancedPath, type GlPath } from './gl-paths.ts'
 import { probeFaster } from './probe.ts'
-import { parseColour, type Camera, type DrawPath, type Haste, type Renderer, type RenderSheet } from './renderer.ts'
+import { CHECKER, parseColour, type Camera, type DrawPath, type Haste, type Renderer, type RenderSheet } from './renderer.ts'
 
 /** Blend factors for premultiplied colour: one entry a blend. */
 const BLEND_FACTORS = {
@@ -99,9 +99,30 @@ export class GlRenderer implements Renderer {
     this.#back.begin(haste)
     gl.enable(gl.BLEND)
     if (ground === undefined) return
+    this.#clearTo(ground === null ? null : ground === CHECKER.name ? CHECKER.a : ground)
+    if (ground === CHECKER.name) this.#clearSquares()
+  }
+
+  #clearTo(ground: string | null): void {
+    const gl = this.#gl
     const [r, g, b] = ground === null ? [0, 0, 0] : parseColour(ground)
     gl.clearColor(r / 255, g / 255, b / 255, ground === null ? 0 : 1)
     gl.clear(gl.COLOR_BUFFER_BIT)
+  }
+
+  /** Every second square, inside what is being drawn now. */
+  #clearSquares(): void {
+    const gl = this.#gl
+    const { x, y, w, h } = this.#back.area
+    const side = Math.max(1, Math.round(CHECKER.side * this.#back.share))
+    gl.enable(gl.SCISSOR_TEST)
+    for (let row = Math.floor(y / side); row * side < y + h; row++)
+      for (let column = row % 2; column * side < x + w; column += 2) {
+        const [top, bottom] = [Math.min(y + h, (row + 1) * side), Math.max(y, row * side)]
+        gl.scissor(column * side, bottom, side, top - bottom)
+        this.#clearTo(CHECKER.b)
+      }
+    this.#back.limit()
   }
 
   draw(frame: Frame, camera: Camera): void {

@@ -17,6 +17,9 @@ export interface Camera {
 
 export type DrawPath = 'instanced' | 'expanded' | 'canvas2d'
 
+/** A ground of squares in two greys, by its name instead of a colour; the side is in canvas pixels. */
+export const CHECKER = { name: 'checker', a: '#4d525b', b: '#7d838d', side: 24 } as const
+
 /** How a picture is wanted where pictures are slow. */
 export interface Haste {
   /** Another one will follow at once: it may be coarser, to be there soon. */
@@ -33,7 +36,7 @@ export interface Renderer {
   /** Replaces a rectangle of one sheet at once: premultiplied RGBA bytes, row by row. For what is being drawn while it is shown. */
   patchSheet(sheet: number, x: number, y: number, width: number, height: number, rgba: Uint8ClampedArray<ArrayBuffer>): void
   /**
-   * Starts a picture: clears to an opaque `#rrggbb`, to transparent for null, or keeps what is there for undefined.
+   * Starts a picture: clears to an opaque `#rrggbb` or to `checker`, to transparent for null, or keeps what is there for undefined.
    */
   begin(ground?: string | null, haste?: Haste): void
   draw(frame: Frame, camera: Camera): void

@@ -4,11 +4,16 @@ import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useLayoutEffect, useRef, useState } from 'react'
 import { cancelMoment, edit, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
 import { setPart } from '../store/setPart.ts'
-import { editLabel, type Part, readPart, readValue, type Target, writeValue } from '../store/targets.ts'
+import { type Part, readPart, readValue, type Target } from '../store/targets.ts'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
-import { clampHard, formatNumber, parseTyped, stepOf, tidy, unitText } from '../util/format.ts'
+import { noteTouched } from '../store/touched.ts'
+import { resetValue, setValue } from '../store/values.ts'
+import { clampHard, formatNumber, stepOf, tidy, unitText } from '../util/format.ts'
+import { parseTyped } from '../util/typed.ts'
 import { noteInput } from '../util/inputTime.ts'
+import { dwellOn } from './dwell.ts'
 import { FieldMessage } from './FieldMessage.tsx'
+import { numberMenuOn } from './numberMenu.ts'
 
 interface Props {
   readonly target: Target
@@ -18,26 +23,28 @@ interface Props {
   readonly unit?: boolean
 }
 
+const DOUBLE_CLICK_MS = 600
+
 /** Factor of a step: ten times with Shift, a tenth with Alt. */
 const fineness = (event: { shiftKey: boolean; altKey: boolean }): number => (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
 
 /** What was typed becomes the value, or a message: value, rule, remedy. */
-const commitTyped = (target: Target, id: PropertyId, part: Part, text: string): string | null => {
-  const typed = parseTyped(id, text)
-  if (!typed) return `“${text}” is no number; type digits like 12 or 12-20`
+const commitTyped = (target: Target, id: PropertyId, part: Part, text: string, present: number): string | null => {
+  const typed = parseTyped(id, text, present)
+  if (!typed) return `“${text}” is no number; type digits like 12, 12-20, 16±4, 8*1.5 or 80%`
   const isRange = property(id).kind === 'range'
   if (typed.from !== typed.to && !isRange) return 'This takes one number; type digits like 12'
   const refusal = refuseNumber(id, typed.from) ?? refuseNumber(id, typed.to)
   if (refusal) return refusal
   if (typed.from === typed.to) setPart(target, id, part, typed.from, edit)
-  else {
-    const { kit } = useDocument.getState()
-    if (kit) edit(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, typed))
-  }
+  else setValue(target, id, typed)
+  noteTouched(id)
   return null
 }
 
-const Typing = ({ start, label, onDone }: { start: string; label: string; onDone: (text: string | null) => string | null }) => {
+const Typing = ({ start, label, onDone, onReset }: { start: string; label: string; onDone: (text: string | null) => string | null; onReset: () => void }) => {
+  // A second click right after the first is a double-click on the number, which resets it.
+  const openedAt = useRef(performance.now())
   const [text, setText] = useState(start)
   const [message, setMessage] = useState<string | null>(null)
   const field = useRef<HTMLInputElement>(null)
@@ -69,6 +76,11 @@ const Typing = ({ start, label, onDone }: { start: string; label: string; onDone
         value={text}
         style={{ width: `${Math.max(4, text.length + 1)}ch` }}
         onChange={(event) => setText(event.target.value)}
+        onDoubleClick={() => {
+          if (performance.now() - openedAt.current > DOUBLE_CLICK_MS || text !== start) return
+          closed.current = true
+          onReset()
+        }}
         onKeyDown={onKeyDown}
         onBlur={() => finish(text === start || message ? null : text)}
       />
@@ -98,7 +110,10 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
       const pointer = event as PointerEvent
       exact.current = clampHard(id, exact.current + dx * step * fineness(pointer))
       if (dx !== 0) setPart(target, id, part, tidy(exact.current, step * fineness(pointer)), editMoment)
-      if (last) endMoment()
+      if (last) {
+        endMoment()
+        noteTouched(id)
+      }
     },
     { filterTaps: true, axis: 'x', pointer: { capture: true, keys: false }, threshold: 2 },
   )
@@ -110,25 +125,32 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
         start={formatNumber(id, value)}
         label={label}
         onDone={(text) => {
-          const refusal = text === null ? null : commitTyped(target, id, part, text)
+          const refusal = text === null ? null : commitTyped(target, id, part, text, value)
           if (!refusal) setTyping(false)
           return refusal
+        }}
+        onReset={() => {
+          setTyping(false)
+          resetValue(target, id)
         }}
       />
     )
   const onKeyDown = (event: KeyboardEvent): void => {
     const direction = event.key === 'ArrowUp' || event.key === 'ArrowRight' ? 1 : event.key === 'ArrowDown' || event.key === 'ArrowLeft' ? -1 : 0
-    if (event.key === 'Enter' || /^[\d−.-]$/.test(event.key)) setTyping(true)
+    if (event.key === 'Enter' || /^[\d−.*/+-]$/.test(event.key)) setTyping(true)
     if (direction !== 0) {
       event.preventDefault()
       event.stopPropagation()
       const by = step * fineness(event)
       setPart(target, id, part, tidy(value + direction * by, by), edit)
+      noteTouched(id)
     }
   }
   return (
     <span
       {...bind()}
+      {...dwellOn(id)}
+      onContextMenu={numberMenuOn(target, id)}
       role="spinbutton"
       tabIndex={0}
       className="drag-number"

@@ -2,30 +2,18 @@ import CallMerge from '@mui/icons-material/CallMerge'
 import CallSplit from '@mui/icons-material/CallSplit'
 import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
-import { property, type PropertyId, type Range } from '@gliv/model'
+import { property, type PropertyId } from '@gliv/model'
 import { memo } from 'react'
-import { edit, shownKit, useDocument } from '../store/document.ts'
-import { editLabel, readValue, type Target, writeValue } from '../store/targets.ts'
+import { shownKit, useDocument } from '../store/document.ts'
+import { readValue, type Target } from '../store/targets.ts'
+import { isSplit, toggleSplit } from '../store/values.ts'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
-import { stepOf, tidy } from '../util/format.ts'
 import { BiasButton } from './BiasButton.tsx'
 import { LaneButton, LaneEditor } from './LaneButton.tsx'
+import { dwellOn } from './dwell.ts'
+import { numberMenuOn } from './numberMenu.ts'
 import { RowSlider } from './RowSlider.tsx'
 import { ValueText } from './ValueText.tsx'
-
-const toRange = (value: number | Range): Range => (typeof value === 'number' ? { from: value, to: value } : value)
-
-/** A fixed range split in two: a tenth of the soft range apart, inside the hard limits. */
-const splitApart = (id: PropertyId, at: number): Range => {
-  const p = property(id)
-  const reach = tidy((p.soft[1] - p.soft[0]) / 20, stepOf(id))
-  return { from: Math.max(p.hard[0], tidy(at - reach, stepOf(id))), to: Math.min(p.hard[1], tidy(at + reach, stepOf(id))) }
-}
-
-const setValue = (target: Target, id: PropertyId, value: Range): void => {
-  const { kit } = useDocument.getState()
-  if (kit) edit(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, value))
-}
 
 interface Row {
   readonly target: Target
@@ -33,23 +21,14 @@ interface Row {
 }
 
 const SplitButton = memo(({ target, id }: Row) => {
-  const isSplit = useDocument((state) => {
+  const split = useDocument((state) => {
     const kit = shownKit(state)
-    const value = kit && readValue(kit, target, id)
-    return typeof value === 'object' && value !== null && value.from !== value.to
+    return isSplit(kit && readValue(kit, target, id))
   })
-  const toggle = (): void => {
-    const { kit } = useDocument.getState()
-    const value = kit && readValue(kit, target, id)
-    if (value === null || value === undefined) return
-    const { from, to } = toRange(value)
-    const middle = tidy((from + to) / 2, stepOf(id))
-    setValue(target, id, isSplit ? { from: middle, to: middle } : splitApart(id, from))
-  }
   return (
-    <Tooltip title={isSplit ? 'Join to one value' : 'Split into a range'}>
-      <IconButton className="row-split" aria-label={`${isSplit ? 'Join' : 'Split'} ${PROPERTY_TEXTS[id].label}`} onClick={toggle}>
-        {isSplit ? <CallMerge fontSize="inherit" /> : <CallSplit fontSize="inherit" />}
+    <Tooltip title={split ? 'Join to one value' : 'Split into a range'}>
+      <IconButton className="row-split" aria-label={`${split ? 'Join' : 'Split'} ${PROPERTY_TEXTS[id].label}`} onClick={() => toggleSplit(target, id)}>
+        {split ? <CallMerge fontSize="inherit" /> : <CallSplit fontSize="inherit" />}
       </IconButton>
     </Tooltip>
   )
@@ -58,7 +37,7 @@ SplitButton.displayName = 'SplitButton'
 
 /** Label, slider over the soft range, digits; a range can be split from one knob into two and joined again. */
 export const PropertyRow = memo(({ target, id }: Row) => (
-  <div className="property-row">
+  <div className="property-row" data-row={id} onContextMenu={numberMenuOn(target, id)} {...dwellOn(id)}>
     <Tooltip title={PROPERTY_TEXTS[id].help} placement="top-start">
       <span className="row-label">{PROPERTY_TEXTS[id].label}</span>
     </Tooltip>

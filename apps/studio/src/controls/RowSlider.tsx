@@ -4,8 +4,10 @@ import { property, type PropertyId, type Range } from '@gliv/model'
 import { edit, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
 import { setPart } from '../store/setPart.ts'
 import { type Part, readPart, readValue, type Target } from '../store/targets.ts'
+import { noteTouched } from '../store/touched.ts'
+import { resetValue } from '../store/values.ts'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
-import { formatNumber, stepOf, tidy, unitText } from '../util/format.ts'
+import { formatNumber, railShare, railValue, stepOf, tidy, unitText } from '../util/format.ts'
 import { noteInput } from '../util/inputTime.ts'
 
 interface Row {
@@ -44,30 +46,34 @@ export const RowSlider = memo(({ target, id }: Row) => {
   const bind = useDrag(
     ({ event, first, last, xy: [x] }) => {
       const box = rail.current!.getBoundingClientRect()
-      const at = low + Math.min(1, Math.max(0, (x - box.x) / box.width)) * (high - low)
+      const at = railValue(id, low, high, Math.min(1, Math.max(0, (x - box.x) / box.width)))
       const before = readNow(target, id)
       if (before === undefined) return
       if (first) held.current = nearerKnob(before, at)
       noteInput(event)
       setPart(target, id, held.current, tidy(Math.round(at / step) * step, step), editMoment)
-      if (last) endMoment()
+      if (last) {
+        endMoment()
+        noteTouched(id)
+      }
     },
     { pointer: { keys: false } },
   )
   if (value === null) return null
   const parts: readonly Part[] = typeof value === 'number' ? ['value'] : value.from === value.to ? ['both'] : ['from', 'to']
-  const share = (v: number): number => (high > low ? ((v - low) / (high - low)) * 100 : 0)
+  const share = (v: number): number => railShare(id, low, high, v) * 100
   const onKeyDown = (part: Part) => (event: KeyboardEvent) => {
     const direction = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key]
     if (!direction) return
     event.preventDefault()
     event.stopPropagation()
-    const by = step * (event.shiftKey ? 10 : 1)
+    const by = step * (event.shiftKey ? 10 : event.altKey && !p.whole ? 0.1 : 1)
     setPart(target, id, part, tidy(readPart(value, part) + direction * by, by), edit)
+    noteTouched(id)
   }
   const from = parts.length === 2 ? share(readPart(value, 'from')) : 0
   return (
-    <div ref={rail} {...bind()} className="row-slider" data-testid={`slider-${id}`}>
+    <div ref={rail} {...bind()} className="row-slider" onDoubleClick={() => resetValue(target, id)} data-testid={`slider-${id}`}>
       <span className="rail" />
       <span className="fill" style={{ left: `${from}%`, width: `${share(readPart(value, 'to')) - from}%` }} />
       {parts.map((part) => (

@@ -77,8 +77,8 @@ export const EditorHeader = () => {
       }
       actions={
         <>
-          <Button variant="outlined" onClick={nextGround} title="Ground of the stage">
-            <span className="ground-patch" style={{ background: GROUNDS[ground] }} /> Ground
+          <Button variant="outlined" onClick={nextGround} title="Ground of the stage; hold N for the other one">
+            <span className={`ground-patch ${ground}`} style={{ background: ground === 'checker' ? undefined : GROUNDS[ground] }} /> Ground
           </Button>
           <Button variant="outlined" aria-pressed={sprites} onClick={() => setSprites((s) => ({ open: !s.open }))} title="Draw, cut, import and animate pictures beside the stage (P)">
             Sprites

@@ -2,6 +2,7 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import { lazy, Suspense, useEffect, useLayoutEffect, useMemo } from 'react'
 import { Group, Panel, Separator } from 'react-resizable-panels'
 import { useParams } from 'react-router'
+import { NumberMenu } from '../controls/NumberMenu.tsx'
 import { useDocument } from '../store/document.ts'
 import { useSession } from '../store/session.ts'
 import { useSprites } from '../sprites/state.ts'
@@ -49,6 +50,7 @@ const Editor = ({ effectId }: { effectId: string }) => {
       <EditClock driver={driver} />
       <div className={stageOnly ? 'editor stage-only' : 'editor'}>
         <EditorHeader />
+        <NumberMenu />
         <Group orientation="horizontal" className="editor-body">
           {!stageOnly && !(sprites && narrow) && (
             <>

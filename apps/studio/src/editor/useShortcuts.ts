@@ -1,18 +1,15 @@
+import { useEffect } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { redo, undo } from '../store/document.ts'
 import { setSprites } from '../sprites/state.ts'
-import { setSession, toggleSolo, useSession } from '../store/session.ts'
+import { setSession, toggleSolo } from '../store/session.ts'
+import { setLooking } from './look/looking.ts'
+import { pickTypical } from './look/pick.ts'
+import { selectedOf } from './selected.ts'
 import type { StageDriver } from './stage/driver.ts'
 import { fitStage } from './stage/Stage.tsx'
 import { duplicateSelected, removeEmitter, toggleMute } from './timeline/Track.tsx'
 import { stepBy, togglePlay } from './transport/Transport.tsx'
-import { useDocument } from '../store/document.ts'
-
-const selectedOf = (effectId: string): string | undefined => {
-  const effect = useDocument.getState().kit?.effects[effectId]
-  const wanted = useSession.getState().selected[effectId]
-  return wanted && effect?.emitters[wanted] ? wanted : effect?.emitterOrder.at(-1)
-}
 
 /** Keys of the editor; they rest while something is typed. Listed in docs/guide.md. */
 export const useShortcuts = (effectId: string, driver: StageDriver | null): void => {
@@ -34,6 +31,23 @@ export const useShortcuts = (effectId: string, driver: StageDriver | null): void
   useHotkeys('s', withSelected((_, emitter) => toggleSolo(emitter)), options, [effectId])
   useHotkeys('mod+d', withSelected(duplicateSelected), options, [effectId])
   useHotkeys('shift+delete', withSelected(removeEmitter), options, [effectId])
+  useHotkeys('t', () => setLooking((s) => (s.tracer ? { tracer: false, traced: null } : { tracer: true, traced: driver ? pickTypical(driver, selectedOf(effectId) ?? null) : null })), options, [driver, effectId])
+  useHotkeys('r', () => setLooking((s) => ({ paths: !s.paths })), options)
+  useHotkeys('o', () => setLooking((s) => ({ one: !s.one })), options)
+  useHeldKeys()
   useHotkeys('mod+z', undo, options)
   useHotkeys('mod+shift+z, mod+y', redo, options)
+}
+
+/** Looks otherwise for as long as a key is held: the other blend, the other ground, without the selected emitter. */
+const HELD = { b: 'otherBlend', n: 'otherGround', w: 'without' } as const
+
+const useHeldKeys = (): void => {
+  useHotkeys('b, n, w', (event) => setLooking({ [HELD[event.key.toLowerCase() as keyof typeof HELD]]: event.type === 'keydown' }), { keydown: true, keyup: true })
+  // A key that is let go elsewhere is let go.
+  useEffect(() => {
+    const release = (): void => setLooking({ otherBlend: false, otherGround: false, without: false })
+    window.addEventListener('blur', release)
+    return () => window.removeEventListener('blur', release)
+  }, [])
 }

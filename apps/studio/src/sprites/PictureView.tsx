@@ -2,7 +2,7 @@ import type { Cell } from '@gliv/pixels'
 import { useGesture } from '@use-gesture/react'
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { useBoxSize } from '../editor/strip/useBoxSize.ts'
-import { GROUNDS } from '../store/session.ts'
+import { GROUNDS, groundColour } from '../store/session.ts'
 import { useSprites } from './state.ts'
 import { cellAt, isBright, type Look, lookAt, zoomedAt } from './view.ts'
 
@@ -23,7 +23,7 @@ interface Props {
 export const useGround = (bitmap: ImageBitmap | null): string => {
   const ground = useSprites((s) => s.ground)
   return useMemo(() => {
-    if (ground !== 'auto') return GROUNDS[ground]
+    if (ground !== 'auto') return groundColour(ground)
     if (!bitmap) return GROUNDS.dark
     const canvas = new OffscreenCanvas(32, 32)
     const context = canvas.getContext('2d', { willReadFrequently: true })!

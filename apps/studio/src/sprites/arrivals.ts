@@ -76,24 +76,37 @@ const readOne = async (file: File): Promise<Omit<Arrival, 'id' | 'name'>> => {
   const bytes = new Uint8Array(await file.arrayBuffer())
   checkFile(bytes)
   if (pictureKind(bytes) === 'svg') return readSvg(bytes, file.name)
-  const { frames, seconds, guess } = await readFile(bytes, file.name)
-  const [first] = frames
-  return { frames, seconds, slicing: guess.slicing, why: guess.why, sure: guess.sure, svg: null, png: encodePng(first!) }
+  const { frames, seconds, guess, png } = await readFile(bytes, file.name)
+  return { frames, seconds, slicing: guess.slicing, why: guess.why, sure: guess.sure, svg: null, png }
 }
+
+const SHOW_EVERY_MS = 250
 
 /** Reads picture files; what cannot be read is named with the reason, and the others go on. */
 export const receivePictures = async (files: readonly File[], replaces: string | null = null): Promise<void> => {
   set((s) => ({ reading: s.reading + files.length, replaces }))
+  let ready: Arrival[] = []
+  let done = 0
+  let shownAt = performance.now()
+  // Many files are shown some at a time: the list is drawn anew with each showing.
+  const show = (): void => {
+    const [arrived, ended] = [ready, done]
+    ready = []
+    done = 0
+    shownAt = performance.now()
+    set((s) => ({ list: replaces ? arrived.slice(-1) : [...s.list, ...arrived], reading: s.reading - ended }))
+  }
   for (const file of files) {
     try {
       const read = await readOne(file)
-      const arrival: Arrival = { ...read, id: ++count, name: stemOf(file.name) }
-      set((s) => ({ list: replaces ? [arrival] : [...s.list, arrival] }))
+      ready.push({ ...read, id: ++count, name: stemOf(file.name) })
     } catch (error) {
       tell(`${file.name} was not imported. ${error instanceof Error ? error.message : String(error)}`)
     }
-    set((s) => ({ reading: s.reading - 1 }))
+    done++
+    if (performance.now() - shownAt > SHOW_EVERY_MS) show()
   }
+  show()
   if (useArrivals.getState().list.length === 0) set({ replaces: null })
 }
 

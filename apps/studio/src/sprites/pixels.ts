@@ -2,7 +2,7 @@
 import type { Kit, Sheet } from '@gliv/document'
 import { decodePng, encodePng, type Image } from '@gliv/pixels'
 import { edit, keepPicture, useDocument } from '../store/document.ts'
-import { rememberImage } from '../editor/stage/sheetImages.ts'
+import { rememberBitmap, rememberImage } from '../editor/stage/sheetImages.ts'
 import { pictureWorker } from './jobs.ts'
 
 /** Pictures up to this many texels are read and written at once, larger ones in a worker. */
@@ -38,7 +38,8 @@ export const takePicture = async (image: Image, png?: Uint8Array): Promise<strin
   const bytes = png ?? (image.width * image.height <= SMALL ? encodePng(image) : await pictureWorker().encode(image))
   const hash = keepPicture(bytes)
   remember(hash, image)
-  await rememberImage(hash, image)
+  if (image.width * image.height <= SMALL) await rememberImage(hash, image)
+  else rememberBitmap(hash, await pictureWorker().bitmap(bytes))
   return hash
 }
 

@@ -6,8 +6,13 @@ import type { ThemeName } from '../theme/tokens.ts'
 import { type Preview, STILL } from '../util/preview.ts'
 
 export const SPEEDS = [0.1, 0.25, 0.5, 1, 2] as const
-export const GROUNDS = { dark: '#16171c', middle: '#5d6470', light: '#e9e4da' } as const
+export const GROUNDS = { dark: '#16171c', middle: '#5d6470', light: '#e9e4da', checker: 'checker' } as const
 export type Ground = keyof typeof GROUNDS
+/** One colour for what has no squares: films, pictures of sprites. */
+export const groundColour = (ground: Ground): string => (ground === 'checker' ? GROUNDS.middle : GROUNDS[ground])
+
+/** What a ground is compared with while a key is held. */
+export const OTHER_GROUND = { dark: 'light', middle: 'checker', light: 'dark', checker: 'dark' } as const satisfies Record<Ground, Ground>
 
 interface SessionState {
   /** Selected emitter by effect. */

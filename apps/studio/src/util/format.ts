@@ -14,21 +14,6 @@ export const unitText = (id: PropertyId): string => unitOf(id).short
 
 export const formatWithUnit = (id: PropertyId, value: number): string => formatNumber(id, value) + unitText(id)
 
-/** What was typed: one number, or a range as `12-20`, `12–20`, `12 to 20` or `16±4`; null when it is neither. */
-export const parseTyped = (id: PropertyId, text: string): { from: number; to: number } | null => {
-  const { factor } = unitOf(id)
-  const number = '[−-]?\\d*[.,]?\\d+(?:e[+-]?\\d+)?'
-  const clean = text.trim().replaceAll(',', '.').replace(/\s*(% \/s|× \/s|%|°\/s|°|×|px\/s²|px\/s|per px|px|per s|s)$/u, '')
-  const read = (part: string | undefined): number => Number((part ?? '').replaceAll('−', '-')) / factor
-  const one = new RegExp(`^${number}$`).exec(clean)
-  if (one) return { from: read(clean), to: read(clean) }
-  const range = new RegExp(`^(${number})\\s*(?:-|–|to)\\s*(${number})$`).exec(clean)
-  if (range) return { from: Math.min(read(range[1]), read(range[2])), to: Math.max(read(range[1]), read(range[2])) }
-  const around = new RegExp(`^(${number})\\s*(?:±|\\+-)\\s*(${number})$`).exec(clean)
-  if (around) return { from: read(around[1]) - Math.abs(read(around[2])), to: read(around[1]) + Math.abs(read(around[2])) }
-  return null
-}
-
 /** One step of an arrow key, one pixel of a drag: a hundredth of the soft range on a grid of 1, 2, 5; whole for counts. */
 export const stepOf = (id: PropertyId): number => {
   const p = property(id)
@@ -49,3 +34,16 @@ export const clampHard = (id: PropertyId, value: number): number => {
   const [low, high] = property(id).hard
   return Math.min(high, Math.max(low, value))
 }
+
+/** From this many steps on a slider that begins at nothing gets finer towards it. */
+const WIDE_STEPS = 150
+
+const isWide = (id: PropertyId, low: number, high: number): boolean => low === 0 && !property(id).hard.includes(1) && high / stepOf(id) >= WIDE_STEPS
+
+/** Where a value lies on its slider from `low` to `high`, 0 to 1, and back. */
+export const railShare = (id: PropertyId, low: number, high: number, value: number): number => {
+  if (high <= low) return 0
+  const share = (value - low) / (high - low)
+  return isWide(id, low, high) ? Math.sqrt(Math.max(0, share)) : share
+}
+export const railValue = (id: PropertyId, low: number, high: number, share: number): number => low + (isWide(id, low, high) ? share * share : share) * (high - low)

@@ -1,6 +1,6 @@
 /** Heavy work on pictures: reading files, cutting, packing, colours, writing PNG. */
 import { type Cell, checkFile, coloursOf, type DecodedPicture, decodePicture, decodePng, encodePng, type Guess, type Image, isDecoded, likelySlicing, onPalette, packImages, type PackingOptions, PictureError, refuseSize, slice, type Slicing } from '@gliv/pixels'
-import { expose } from 'comlink'
+import { expose, transfer } from 'comlink'
 
 /** Straight-alpha bytes of what the browser has decoded; through a texture, because a canvas would change colours. */
 const bytesOfBitmap = (bitmap: ImageBitmap): Image => {
@@ -56,15 +56,33 @@ const hold = (key: string, png: Uint8Array): Image => {
   return held.image
 }
 
+/** A file's frames, how the first one is likely cut, and that frame as PNG. */
+export interface ReadPicture extends DecodedPicture {
+  readonly guess: Guess
+  readonly png: Uint8Array
+}
+
 const api = {
   /** A picture file to frames, with a guess how the first one is cut. */
-  async read(bytes: Uint8Array, name: string): Promise<DecodedPicture & { readonly guess: Guess }> {
+  async read(bytes: Uint8Array, name: string): Promise<ReadPicture> {
     const kind = checkFile(bytes)
     const picture = isDecoded(kind) ? decodePicture(bytes) : await decodeInBrowser(bytes, kind as ByBrowser)
-    return { ...picture, guess: likelySlicing(picture.frames[0]!, name) }
+    const [first] = picture.frames
+    const read = { ...picture, guess: likelySlicing(first!, name), png: encodePng(first!) }
+    // Handed over, not copied: a large sheet would stop the page while it is.
+    return transfer(read, [...new Set(read.frames.map(({ data }) => data.buffer as ArrayBuffer))])
   },
-  decode: (png: Uint8Array): Image => decodePng(png),
+  decode: (png: Uint8Array): Image => {
+    const image = decodePng(png)
+    return transfer(image, [image.data.buffer as ArrayBuffer])
+  },
   encode: (image: Image): Uint8Array => encodePng(image),
+  /** A written picture as the renderers draw it, premultiplied. */
+  bitmap: async (png: Uint8Array): Promise<ImageBitmap> => {
+    const { width, height, data } = decodePng(png)
+    const made = await createImageBitmap(new ImageData(new Uint8ClampedArray(data.buffer as ArrayBuffer, data.byteOffset, data.byteLength), width, height), { premultiplyAlpha: 'premultiply', colorSpaceConversion: 'none' })
+    return transfer(made, [made])
+  },
   cut: (key: string, png: Uint8Array, slicing: Slicing): Cell[] => slice(hold(key, png), slicing),
   guess: (key: string, png: Uint8Array, name: string): Guess => likelySlicing(hold(key, png), name),
   /** Packs and writes; told in hundredths. */

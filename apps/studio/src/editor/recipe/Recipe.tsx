@@ -1,7 +1,10 @@
 import ExpandMore from '@mui/icons-material/ExpandMore'
+import RestartAlt from '@mui/icons-material/RestartAlt'
+import IconButton from '@mui/material/IconButton'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
-import { memo, useState } from 'react'
+import Tooltip from '@mui/material/Tooltip'
+import { memo, useMemo, useState } from 'react'
 import { edit, shownKit } from '../../store/document.ts'
 import { toggleGroup, useSession } from '../../store/session.ts'
 import { useEffectId, useSelectedEmitter, useSelectedId, useSelectedType, useShown } from '../context.ts'
@@ -11,7 +14,11 @@ import { choiceOf, choiceOptions, type MenuChoice } from './choices.ts'
 import { FrameMenu } from './FrameMenu.tsx'
 import { type GroupDefinition, GROUPS } from './groups.tsx'
 import { RampThumb } from './RampThumb.tsx'
+import { resetGroup } from './resetGroup.ts'
+import { SearchBox } from './SearchBox.tsx'
 import { Sentence } from './Sentence.tsx'
+import { subjectOf } from './subject.ts'
+import { TopRows } from './TopRows.tsx'
 import type { SentenceTargets } from './targets.ts'
 import type { Choice } from './sentences.ts'
 
@@ -64,19 +71,32 @@ const FirstFrameMenu = ({ open, targets, onClose }: { open: OpenChoice; targets:
   )
 }
 
+const ResetButton = ({ group, targets }: { group: GroupDefinition; targets: SentenceTargets }) => (
+  <Tooltip title={`${group.title} as in a new emitter`}>
+    <IconButton
+      className="row-split group-reset"
+      aria-label={`Reset ${group.title}`}
+      onClick={() =>
+        edit(`Reset ${group.title}`, (kit) => {
+          const subject = subjectOf(kit, targets)
+          if (subject) resetGroup(kit, group, subject, targets)
+        })
+      }
+    >
+      <RestartAlt fontSize="inherit" />
+    </IconButton>
+  </Tooltip>
+)
+
 const EMPTY = '{"tokens":[],"rows":[]}'
 
 const Group = memo(({ group, targets }: { group: GroupDefinition; targets: SentenceTargets }) => {
   const open = useSession((s) => s.openGroups.includes(group.id))
   const [choice, setChoice] = useState<OpenChoice | null>(null)
   // Sentences change only in structure here; the numbers in them follow by themselves.
-  const structure = useShown((kit, effect) => {
-    const emitter = effect.emitters[targets.emitter]
-    const type = kit.types[targets.type]
-    if (!emitter || !type) return EMPTY
-    const partner = emitter.companionOf === null ? undefined : effect.emitters[emitter.companionOf]?.name
-    const subject = { kit, emitter, type, emitters: effect.emitters, partner }
-    return JSON.stringify({ tokens: group.sentence(subject), rows: group.rows(subject) })
+  const structure = useShown((kit) => {
+    const subject = subjectOf(kit, targets)
+    return subject === null ? EMPTY : JSON.stringify({ tokens: group.sentence(subject), rows: group.rows(subject) })
   }, EMPTY)
   const { tokens, rows } = JSON.parse(structure) as { tokens: ReturnType<GroupDefinition['sentence']>; rows: ReturnType<GroupDefinition['rows']> }
   const expandable = rows.length > 0 || group.before !== undefined || group.after !== undefined
@@ -93,6 +113,7 @@ const Group = memo(({ group, targets }: { group: GroupDefinition; targets: Sente
         )}
         <Sentence tokens={tokens} targets={targets} onChoice={(name, anchor) => setChoice({ choice: name, anchor })} />
         {group.ramp && <RampThumb typeId={targets.type} kind={group.ramp} />}
+        {open && expandable && <ResetButton group={group} targets={targets} />}
       </div>
       {open && expandable && (
         <div className="group-body">
@@ -127,16 +148,18 @@ export const Recipe = () => {
   const emitter = useSelectedId()
   const type = useShown((_, e) => (emitter ? e.emitters[emitter]?.type : undefined), undefined)
   const parts = useShown((_, e) => e.parts.length > 0, false)
+  const targets: SentenceTargets = useMemo(() => ({ effect, emitter: emitter ?? '', type: type ?? '' }), [effect, emitter, type])
   if (!emitter || !type)
     return (
       <aside className="recipe" aria-label="Recipe">
         <p className="empty-note">{parts ? 'This effect has no emitter of its own; it plays its parts, which are set beside its name in the timeline.' : 'This effect has no emitter yet. Add one below the stage, in the timeline.'}</p>
       </aside>
     )
-  const targets: SentenceTargets = { effect, emitter, type }
   return (
     <aside className="recipe" aria-label="Recipe" key={`${effect} ${emitter} ${type}`}>
       <EmitterBand targets={targets} />
+      <SearchBox targets={targets} />
+      <TopRows targets={targets} />
       <Groups band="emitter" targets={targets} />
       <TypeBand targets={targets} />
       <Groups band="type" targets={targets} />

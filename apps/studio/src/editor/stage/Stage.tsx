@@ -1,20 +1,28 @@
 import { useGesture } from '@use-gesture/react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { resolveEffect } from '@gliv/document'
+import type { ResolvedEffect } from '@gliv/model'
 import type { Camera } from '@gliv/player'
 import { shownKit, useDocument } from '../../store/document.ts'
-import { GROUNDS, useSession } from '../../store/session.ts'
+import { GROUNDS, OTHER_GROUND, useSession } from '../../store/session.ts'
 import { boundsOf, type Box, cameraFor, wholeCamera, zoomAround } from '../../util/fit.ts'
 import { previewOptions } from '../../util/preview.ts'
 import { readMask } from '../../store/masks.ts'
 import { takeInputTime } from '../../util/inputTime.ts'
 import { onPatch, premultiplied } from '../../sprites/live.ts'
-import { useDriver, useEffectId } from '../context.ts'
+import { useDriver, useEffectId, useSelectedId } from '../context.ts'
+import { LookOverlay } from '../look/LookOverlay.tsx'
+import { lookedAt, useLooking } from '../look/looking.ts'
+import { pickAt } from '../look/pick.ts'
+import { selectedOf } from '../selected.ts'
+import { DwellOverlay } from './DwellOverlay.tsx'
 import { Handles } from './Handles.tsx'
 import { Surfaces } from './Surfaces.tsx'
 import { setCamera, useCamera } from './camera.ts'
 import { renderSheetsOf } from './sheetImages.ts'
 import { StageDriver } from './driver.ts'
+
+const lookedNow = (effectId: string, effect: ResolvedEffect): ResolvedEffect => lookedAt(effect, useLooking.getState(), selectedOf(effectId))
 
 /** Creates the driver for a canvas and keeps it fed with the shown effect. */
 export const useStageDriver = (effectId: string): { driver: StageDriver | null; canvasRef: (canvas: HTMLCanvasElement | null) => void } => {
@@ -33,7 +41,7 @@ export const useStageDriver = (effectId: string): { driver: StageDriver | null; 
     if (!kit || !effect) return
     driver.onRefusal = (notice) => useDocument.setState({ notice })
     driver.setPreview(useSession.getState().preview, kit)
-    driver.open(resolveEffect(kit, effect, readMask))
+    driver.open(lookedNow(effectId, resolveEffect(kit, effect, readMask)))
     if (useSession.getState().playing) driver.play()
     Object.assign(globalThis, { glivStage: driver })
   }, [driver, effectId])
@@ -48,8 +56,26 @@ export const useStageDriver = (effectId: string): { driver: StageDriver | null; 
       const before = kit
       kit = next
       const effect = next.effects[effectId]
-      if (effect && (before?.effects[effectId] !== effect || before.types !== next.types || before.sheets !== next.sheets || before.palettes !== next.palettes || before.wholePixels !== next.wholePixels)) driver.edit(resolveEffect(next, effect, readMask), takeInputTime())
+      if (effect && (before?.effects[effectId] !== effect || before.types !== next.types || before.sheets !== next.sheets || before.palettes !== next.palettes || before.wholePixels !== next.wholePixels)) driver.edit(lookedNow(effectId, resolveEffect(next, effect, readMask)), takeInputTime())
     })
+  }, [driver, effectId])
+
+  // What is only looked at otherwise comes the same way, without touching the document.
+  useEffect(() => {
+    if (!driver) return
+    let before = `${useLooking.getState().one} ${useLooking.getState().otherBlend} ${useSession.getState().selected[effectId]}`
+    const follow = (): void => {
+      const { one, otherBlend } = useLooking.getState()
+      const now = `${one} ${otherBlend} ${useSession.getState().selected[effectId]}`
+      const kit = shownKit()
+      const effect = kit?.effects[effectId]
+      if (now === before || !kit || !effect) return
+      const matters = one || otherBlend || /true/.test(before)
+      before = now
+      if (matters) driver.edit(lookedNow(effectId, resolveEffect(kit, effect, readMask)))
+    }
+    const ends = [useLooking.subscribe(follow), useSession.subscribe(follow)]
+    return () => ends.forEach((end) => end())
   }, [driver, effectId])
   return { driver, canvasRef }
 }
@@ -79,6 +105,9 @@ const useLivePatches = (driver: StageDriver | null): void => {
 
 const useSessionInDriver = (driver: StageDriver | null): void => {
   const solo = useSession((s) => s.solo)
+  const without = useLooking((s) => s.without)
+  const otherGround = useLooking((s) => s.otherGround)
+  const selected = useSelectedId()
   const { loop, speed, ground, preview } = useSession()
   const stages = useDocument((s) => s.kit?.stages)
   useEffect(() => driver?.setPreview(preview, useDocument.getState().kit ?? undefined), [driver, preview, stages])
@@ -86,16 +115,16 @@ const useSessionInDriver = (driver: StageDriver | null): void => {
     if (!driver) return
     driver.loop = loop
     driver.speed = speed
-    driver.ground = GROUNDS[ground]
+    driver.ground = GROUNDS[otherGround ? OTHER_GROUND[ground] : ground]
     driver.redraw()
-  }, [driver, loop, speed, ground])
+  }, [driver, loop, speed, ground, otherGround])
   useEffect(() => {
     if (!driver) return
     const heard = new Set(solo)
     const inEffect = driver.simulation?.program.effect.emitters.some((e) => heard.has(e.id))
-    driver.shows = inEffect ? (emitter) => heard.has(emitter.id) : null
+    driver.shows = without ? ({ id }) => id !== selected : inEffect ? ({ id }) => heard.has(id) : null
     driver.redraw()
-  }, [driver, solo])
+  }, [driver, solo, without, selected])
 }
 
 const shownBounds = (driver: StageDriver): Box => {
@@ -169,8 +198,9 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
   const camera = useCamera((s) => s.camera)
   useGesture(
     {
-      onDrag: ({ delta: [dx, dy], event }) => {
+      onDrag: ({ delta: [dx, dy], event, tap, xy: [clientX, clientY] }) => {
         if (!driver || (event.target as Element).closest('[data-handle]')) return
+        if (tap) return void pickAt(driver, effectId, ...canvasPoint(driver, clientX, clientY))
         const scale = window.devicePixelRatio / driver.camera.zoom
         setCamera(driver, { ...driver.camera, x: driver.camera.x - dx * scale, y: driver.camera.y - dy * scale })
       },
@@ -181,7 +211,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
         setCamera(driver, wheelZoom(driver, px, py, event.deltaY))
       },
     },
-    { target: frame, eventOptions: { passive: false } },
+    { target: frame, eventOptions: { passive: false }, drag: { filterTaps: true } },
   )
   return (
     <div className="mat">
@@ -190,6 +220,8 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
         {driver && <Surfaces camera={camera} />}
         {driver && <Axes camera={camera} />}
         {driver && handles && <Handles camera={camera} />}
+        {driver && handles && <DwellOverlay camera={camera} />}
+        {driver && <LookOverlay camera={camera} />}
       </div>
     </div>
   )

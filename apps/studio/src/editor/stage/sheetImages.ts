@@ -34,6 +34,10 @@ export const rememberImage = async (hash: string, { width, height, data }: Image
   remember(sheetImages, hash, await createImageBitmap(pixels, { premultiplyAlpha: 'premultiply', colorSpaceConversion: 'none' }))
 }
 
+export const rememberBitmap = (hash: string, bitmap: ImageBitmap): void => {
+  if (!sheetImages.has(hash)) remember(sheetImages, hash, bitmap)
+}
+
 /** The drawable form of a picture; decodes what is not decoded yet. */
 export const bitmapOf = async (hash: string, bytes: Uint8Array): Promise<ImageBitmap> =>
   sheetImages.get(hash) ?? remember(sheetImages, hash, await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/png' })))

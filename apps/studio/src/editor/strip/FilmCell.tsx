@@ -1,6 +1,6 @@
 import { memo, useEffect, useRef } from 'react'
 import { shownKit, useDocument } from '../../store/document.ts'
-import { GROUNDS, useSession } from '../../store/session.ts'
+import { groundColour, useSession } from '../../store/session.ts'
 import { paintSheetOf } from '../stage/sheetImages.ts'
 import { largestSide, paintCell } from './film.ts'
 
@@ -29,7 +29,7 @@ export const FilmCell = memo(({ typeId, life, size }: { typeId: string; life: nu
         const context = canvas.current?.getContext('2d')
         const sheet = kit && type ? paintSheetOf(kit, type.pictures[0]!.sheet, pictures) : undefined
         if (!kit || !type || !context || !sheet) return
-        const pixels = paintCell(kit, type, sheet, life, size, largestSide(kit, type), rgb(GROUNDS[ground]))
+        const pixels = paintCell(kit, type, sheet, life, size, largestSide(kit, type), rgb(groundColour(ground)))
         context.putImageData(new ImageData(new Uint8ClampedArray(pixels.buffer), size, size), 0, 0)
       }),
     [type, pictures, ground, life, size],

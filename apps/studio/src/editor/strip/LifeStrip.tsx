@@ -10,6 +10,7 @@ import { useSelectedType } from '../context.ts'
 import { FilmCell } from './FilmCell.tsx'
 import { FIELDS_SLOT } from './FieldsSlot.tsx'
 import { RampEditor } from './RampEditor.tsx'
+import { TraceMark } from './TraceMark.tsx'
 import { TintEditor } from './TintEditor.tsx'
 
 const CELLS = 12
@@ -83,6 +84,7 @@ export const LifeStrip = () => {
       )}
       {rampsOpen && (ramp === 'tint' || ramp === 'tintB' ? <TintEditor key={`${typeId} ${ramp}`} typeId={typeId} kind={ramp} /> : <RampEditor key={`${typeId} ${ramp}`} address={{ of: 'type', type: typeId, ramp }} />)}
       {(filmOpen || rampsOpen) && <LifeScale />}
+      {(filmOpen || rampsOpen) && <TraceMark typeId={typeId} />}
     </section>
   )
 }

@@ -13,6 +13,7 @@ import { useEffect, useRef, useState } from 'react'
 import { TypedField } from '../../controls/TypedField.tsx'
 import { edit } from '../../store/document.ts'
 import { setSession, SPEEDS, useSession } from '../../store/session.ts'
+import { LookBar } from '../look/LookBar.tsx'
 import { PreviewMenu } from './PreviewMenu.tsx'
 import { useDriver, useEffectId, useShown } from '../context.ts'
 
@@ -101,6 +102,7 @@ export const Transport = () => {
       </ToggleButtonGroup>
       <Clock />
       <span className="spacer" />
+      <LookBar />
       <PreviewMenu />
       <SeedField />
     </div>

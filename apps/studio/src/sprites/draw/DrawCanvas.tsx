@@ -1,7 +1,7 @@
 import type { Cell, Image } from '@gliv/pixels'
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { useBoxSize } from '../../editor/strip/useBoxSize.ts'
-import { GROUNDS } from '../../store/session.ts'
+import { GROUNDS, groundColour } from '../../store/session.ts'
 import { useSprites } from '../state.ts'
 import { isBright, type Look, lookAt, texelAt } from '../view.ts'
 import { begin, type Gesture, goOn, imageIn } from './gesture.ts'
@@ -74,7 +74,7 @@ export const DrawCanvas = ({ image, settings, selection, tiled, onion, onSelect,
     const scale = window.devicePixelRatio
     context.setTransform(scale, 0, 0, scale, 0, 0)
     // White sprites are the rule: an empty one is drawn on the dark ground, too.
-    context.fillStyle = ground === 'auto' ? (isBright(shown.data) ? GROUNDS.dark : GROUNDS.light) : GROUNDS[ground]
+    context.fillStyle = ground === 'auto' ? (isBright(shown.data) ? GROUNDS.dark : GROUNDS.light) : groundColour(ground)
     context.fillRect(0, 0, size.width, size.height)
     context.imageSmoothingEnabled = false
     const [w, h] = [shown.width * look.zoom, shown.height * look.zoom]

@@ -1,0 +1,102 @@
+/** Finds a number, a choice or a force by name, help sentence or other common words, and goes there. */
+import Search from '@mui/icons-material/Search'
+import ClickAwayListener from '@mui/material/ClickAwayListener'
+import Paper from '@mui/material/Paper'
+import Popper from '@mui/material/Popper'
+import { FORCE_KINDS } from '@gliv/model'
+import { type KeyboardEvent, useMemo, useRef, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { edit, shownKit } from '../../store/document.ts'
+import { setSession, useSession } from '../../store/session.ts'
+import { FORCE_TEXTS } from '../../texts/forces.ts'
+import { findIn, type Found, searchEntries } from './search.ts'
+import { subjectOf } from './subject.ts'
+import type { SentenceTargets } from './targets.ts'
+
+/** Opens the group, shows the row and puts the focus on it. */
+const goTo = ({ group, row, adds }: Found, targets: SentenceTargets): void => {
+  if (adds) edit(`Add ${FORCE_TEXTS[adds].label}`, (kit) => void (kit.types[targets.type]!.forces = FORCE_KINDS.filter((force) => force === adds || kit.types[targets.type]!.forces.includes(force))))
+  if (!useSession.getState().openGroups.includes(group)) setSession((s) => ({ openGroups: [...s.openGroups, group] }))
+  // After the group has been laid out.
+  requestAnimationFrame(() =>
+    requestAnimationFrame(() => {
+      const section = document.querySelector(`[data-group="${group}"]`)
+      const place = (adds ? section?.querySelector(`[data-force="${adds}"]`) : row ? section?.querySelector(`[data-row="${row}"]`) : section) ?? section
+      place?.scrollIntoView({ block: 'center' })
+      place?.querySelector<HTMLElement>('[role="spinbutton"], [role="combobox"], .group-title')?.focus()
+      place?.animate([{ boxShadow: 'inset 0 0 0 2px var(--ink)' }, { boxShadow: 'inset 0 0 0 2px transparent' }], { duration: 900 })
+    }),
+  )
+}
+
+export const SearchBox = ({ targets }: { targets: SentenceTargets }) => {
+  const [typed, setTyped] = useState('')
+  const [active, setActive] = useState(0)
+  const [open, setOpen] = useState(false)
+  const field = useRef<HTMLInputElement>(null)
+  useHotkeys('mod+f', () => field.current?.focus(), { preventDefault: true, enableOnFormTags: true })
+  // What there is to find is read when the search begins.
+  const entries = useMemo(() => {
+    const kit = shownKit()
+    const subject = open && kit ? subjectOf(kit, targets) : null
+    return subject ? searchEntries(subject) : []
+  }, [open, targets])
+  const found = findIn(entries, typed)
+  const close = (): void => {
+    setOpen(false)
+    setTyped('')
+    setActive(0)
+  }
+  const choose = (item: Found | undefined): void => {
+    if (!item) return
+    close()
+    field.current?.blur()
+    goTo(item, targets)
+  }
+  const onKeyDown = (event: KeyboardEvent): void => {
+    event.stopPropagation()
+    const by = { ArrowDown: 1, ArrowUp: -1 }[event.key]
+    if (by) {
+      event.preventDefault()
+      setActive((at) => Math.min(Math.max(0, found.length - 1), Math.max(0, at + by)))
+    } else if (event.key === 'Enter') choose(found[active])
+    else if (event.key === 'Escape') {
+      close()
+      field.current?.blur()
+    }
+  }
+  return (
+    <ClickAwayListener onClickAway={close}>
+      <div className="recipe-search">
+        <Search fontSize="inherit" />
+        <input
+          ref={field}
+          type="search"
+          role="combobox"
+          aria-expanded={found.length > 0}
+          aria-controls="recipe-found"
+          aria-label="Find a property"
+          placeholder="Find a property (Ctrl F)"
+          value={typed}
+          onFocus={() => setOpen(true)}
+          onChange={(event) => {
+            setTyped(event.target.value)
+            setActive(0)
+          }}
+          onKeyDown={onKeyDown}
+        />
+        <Popper open={open && typed.trim() !== ''} anchorEl={field.current} placement="bottom-start" style={{ zIndex: 1300 }}>
+          <Paper elevation={6} className="recipe-found" id="recipe-found" role="listbox" aria-label="Found">
+            {found.length === 0 && <p className="soft">Nothing is called “{typed.trim()}”. Try another word, like fade, spread or turbulence.</p>}
+            {found.map((item, k) => (
+              <div key={item.key} role="option" aria-selected={k === active} className="found-item" onPointerEnter={() => setActive(k)} onClick={() => choose(item)}>
+                <b>{item.label}</b>
+                {item.help && <small>{item.help}</small>}
+              </div>
+            ))}
+          </Paper>
+        </Popper>
+      </div>
+    </ClickAwayListener>
+  )
+}
