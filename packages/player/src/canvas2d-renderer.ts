@@ -1,5 +1,5 @@
 import { INSTANCE_WORDS, type Blend, type Frame } from '@gliv/model'
-import type { Camera, Renderer, RenderSheet } from './renderer.ts'
+import { type Camera, CHECKER, type Renderer, type RenderSheet } from './renderer.ts'
 
 /** Tinted frames are kept by colour in steps of 4, which is at most 2 away from the exact tint. */
 const TINT_STEP = 4
