@@ -16,6 +16,7 @@ import { useNamed } from '../store/useNamed.ts'
 import { setSprites, useSprites } from '../sprites/state.ts'
 import { NameField } from '../controls/NameField.tsx'
 import { useDriver, useEffectId } from './context.ts'
+import { LeversMenu } from './levers/LeversMenu.tsx'
 import { fitStage } from './stage/Stage.tsx'
 
 const ShipDialog = lazy(() => import('../ship/ShipDialog.tsx'))
@@ -77,6 +78,7 @@ export const EditorHeader = () => {
       }
       actions={
         <>
+          <LeversMenu />
           <Button variant="outlined" onClick={nextGround} title="Ground of the stage; hold N for the other one">
             <span className={`ground-patch ${ground}`} style={{ background: ground === 'checker' ? undefined : GROUNDS[ground] }} /> Ground
           </Button>

@@ -118,7 +118,7 @@ const Typical = (placed: Placed) => {
   const kit = useDocument((s) => shownKit(s))
   const effect = kit?.effects[effectId]
   let way = NO_WAY
-  if (kit && effect && emitter && effect.emitters[emitter]?.companionOf === null && !effect.emitters[emitter].dormant) {
+  if (kit && effect && emitter && effect.emitters[emitter]?.aim === 'direction' && effect.emitters[emitter].companionOf === null && !effect.emitters[emitter].dormant) {
     try {
       way = typicalWay(resolveEffect(kit, effect, readMask), emitter)
     } catch {
