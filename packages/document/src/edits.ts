@@ -31,6 +31,7 @@ export const emptyKit = (id: string, name: string): Kit => ({
   paletteOrder: [],
   stages: {},
   stageOrder: [],
+  rampShelf: [],
   types: {},
   typeOrder: [],
   effects: {},

@@ -6,6 +6,7 @@ export { FILE_LIMIT_BYTES, readKitFile, writeKitJson, writeKitZip } from './file
 export { MIGRATIONS, migrate } from './migrations.ts'
 export { makePack, writePack } from './pack.ts'
 export { hashPicture, pngSize, toDataUrl, fromDataUrl } from './pictures.ts'
+export { addTechnique, findTechniques, TECHNIQUES, TECHNIQUE_SPRITES, type TechniqueId, type TechniqueSprite } from './techniques.ts'
 export { LEVERS, pullLever, type Lever } from './levers.ts'
 export { coloursOfEffect, ontoPalette, retint } from './retint.ts'
 export { findEffect, findPalette, findStage, resolveEffect, type MaskReader } from './resolve.ts'

@@ -1,5 +1,5 @@
 /** What a kit is in memory. Plain JSON data: id-keyed maps plus an order list; every number present. */
-import type { EmitterChoices, Lanes, MaskPart, NumbersOf, Owner, Play, RelayChoices, Sampling, Surface, TypeChoices, TypeRamps } from '@gliv/model'
+import type { EmitterChoices, Lanes, MaskPart, NumbersOf, Owner, Play, Ramp, RelayChoices, Sampling, Surface, TypeChoices, TypeRamps } from '@gliv/model'
 
 type Writable<T> = { -readonly [K in keyof T]: T[K] }
 /** The numbers of one owner, open to edits. */
@@ -151,6 +151,13 @@ export interface Palette {
   colours: string[]
 }
 
+/** A ramp on the kit's shelf; its values are shares, so that it fits any number. */
+export interface KeptRamp {
+  id: string
+  name: string
+  ramp: Ramp
+}
+
 /** A test scene: what effects meet while they are judged. */
 export interface Stage {
   id: string
@@ -190,6 +197,8 @@ export interface Kit {
   paletteOrder: string[]
   stages: Record<string, Stage>
   stageOrder: string[]
+  /** Ramps that are kept for use anywhere in the kit. */
+  rampShelf: KeptRamp[]
   types: Record<string, ParticleType>
   typeOrder: string[]
   effects: Record<string, Effect>

@@ -234,6 +234,7 @@ export const kitSchema = z.looseObject({
   paletteOrder: z.array(id).default([]),
   stages: z.record(id, stageSchema).default({}),
   stageOrder: z.array(id).default([]),
+  rampShelf: z.array(z.looseObject({ id, name, ramp: rampSchema })).max(200, { error: 'the shelf holds at most 200 ramps; remove some' }).default([]),
   types: z.record(id, typeSchema),
   typeOrder: z.array(id),
   effects: z.record(id, effectSchema),

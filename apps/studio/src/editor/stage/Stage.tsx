@@ -15,6 +15,7 @@ import { LookOverlay } from '../look/LookOverlay.tsx'
 import { lookedAt, useLooking } from '../look/looking.ts'
 import { pickAt } from '../look/pick.ts'
 import { selectedOf } from '../selected.ts'
+import { TechniqueShelf, techniqueDrop } from '../starters/TechniqueShelf.tsx'
 import { DwellOverlay } from './DwellOverlay.tsx'
 import { Handles } from './Handles.tsx'
 import { Surfaces } from './Surfaces.tsx'
@@ -213,15 +214,21 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
     },
     { target: frame, eventOptions: { passive: false }, drag: { filterTaps: true } },
   )
+  const drop = techniqueDrop(effectId, (clientX, clientY) => {
+    if (!driver) return null
+    const [px, py] = canvasPoint(driver, clientX, clientY)
+    return [driver.camera.x + px / driver.camera.zoom, driver.camera.y + py / driver.camera.zoom]
+  })
   return (
     <div className="mat">
-      <div className="stage" ref={frame} data-testid="stage">
+      <div className="stage" ref={frame} data-testid="stage" {...drop}>
         <canvas ref={canvasRef} aria-label="Stage" />
         {driver && <Surfaces camera={camera} />}
         {driver && <Axes camera={camera} />}
         {driver && handles && <Handles camera={camera} />}
         {driver && handles && <DwellOverlay camera={camera} />}
         {driver && <LookOverlay camera={camera} />}
+        <TechniqueShelf />
       </div>
     </div>
   )

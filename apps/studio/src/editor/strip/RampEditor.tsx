@@ -10,6 +10,7 @@ import { EASE_TEXTS } from '../../texts/kinds.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
 import { useShown } from '../context.ts'
+import { RampShelf } from './RampShelf.tsx'
 import { ShareInput } from './ShareInput.tsx'
 import { addRampPoint, freeHandlesOf, moveFreeHandle, moveRampPoint, rampPath, removePoint, withEase } from './rampMaths.ts'
 import { useBoxSize } from './useBoxSize.ts'
@@ -192,7 +193,14 @@ export const RampEditor = ({ address, inline = false }: Props) => {
           <Point key={i} at={address} ramp={ramp} index={i} chosen={i === chosen} x={x(p.at)} y={y(p.value)} toRamp={toRamp} onChoose={() => setIndex(i)} onRemove={() => remove(i)} />
         ))}
       </svg>
-      {inline ? fields : <InFieldsSlot>{fields}</InFieldsSlot>}
+      {inline ? (
+        fields
+      ) : (
+        <InFieldsSlot>
+          {fields}
+          <RampShelf kind="ramp" ramp={ramp} onUse={(next, name) => write(address, `Use ${name}`, next, edit)} />
+        </InFieldsSlot>
+      )}
     </div>
   )
 }

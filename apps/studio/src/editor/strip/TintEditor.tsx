@@ -12,6 +12,7 @@ import { noteInput } from '../../util/inputTime.ts'
 import { addTintStop, cssGradient, movePoint, removePoint } from './rampMaths.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
 import { useShown } from '../context.ts'
+import { RampShelf } from './RampShelf.tsx'
 import { ShareInput } from './ShareInput.tsx'
 
 const write = (type: ParticleType, kind: TintRampKind, what: string, next: TintRamp, how: typeof edit): void =>
@@ -111,6 +112,7 @@ const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
           Remove
         </Button>
         </div>
+        <RampShelf kind="tint" ramp={tint} onUse={(next, name) => write(type, kind, `Use ${name}`, next, edit)} />
       </InFieldsSlot>
     </div>
   )

@@ -10,6 +10,7 @@ import { useEffect, useRef, useState } from 'react'
 import { edit, useDocument } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { select } from '../../store/session.ts'
+import { useTechniques } from '../starters/TechniqueShelf.tsx'
 import { PlayControls } from './PlayControls.tsx'
 import { useDriver, useEffectId, useShown } from '../context.ts'
 import { fitStage, isInView } from '../stage/Stage.tsx'
@@ -50,6 +51,16 @@ const AddMenu = () => {
         Emitter
       </Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        <MenuItem
+          dense
+          divider
+          onClick={() => {
+            setAnchor(null)
+            useTechniques.setState({ open: true })
+          }}
+        >
+          Starters…
+        </MenuItem>
         {(Object.keys(STARTERS) as StarterId[]).map((id) => (
           <MenuItem key={id} dense onClick={() => add(id)}>
             {STARTERS[id].name}

@@ -1,0 +1,89 @@
+/** A searchable shelf of techniques, each alive; one is dropped on the stage, or set down at the origin by a press. */
+import Close from '@mui/icons-material/Close'
+import IconButton from '@mui/material/IconButton'
+import Paper from '@mui/material/Paper'
+import { addTechnique, findTechniques, type Kit, type KitFile, TECHNIQUES, type TechniqueId } from '@gliv/document'
+import { defaultsOf } from '@gliv/model'
+import { type DragEvent, useMemo, useState } from 'react'
+import { create } from 'zustand'
+import { Thumbnail } from '../../pages/Thumbnail.tsx'
+import { edit } from '../../store/document.ts'
+import { makeId } from '../../store/ids.ts'
+import { select } from '../../store/session.ts'
+import { useEffectId } from '../context.ts'
+import { ensureSprites, keepSprites, shelfKit } from './sprites.ts'
+
+/** Lifetime: moment. */
+export const useTechniques = create<{ readonly open: boolean }>(() => ({ open: false }))
+
+const DRAGGED = 'application/x-gliv-technique'
+
+/** Sets a technique down and selects its topmost layer: one step of undo. */
+export const setDown = (effectId: string, id: TechniqueId, x: number, y: number): void => {
+  const picture = keepSprites()
+  let top = ''
+  edit(`Add ${TECHNIQUES[id].name}`, (kit) => {
+    const { sheet, frames } = ensureSprites(kit, picture)
+    top = addTechnique(kit, effectId, id, { x, y }, sheet, frames, makeId).at(-1)!
+  })
+  select(effectId, top)
+}
+
+/** Handlers that let a technique be dropped; `toWorld` says where. */
+export const techniqueDrop = (effectId: string, toWorld: (clientX: number, clientY: number) => readonly [number, number] | null) => ({
+  onDragOver: (event: DragEvent): void => {
+    if (event.dataTransfer.types.includes(DRAGGED)) event.preventDefault()
+  },
+  onDrop: (event: DragEvent): void => {
+    const id = event.dataTransfer.getData(DRAGGED)
+    const place = toWorld(event.clientX, event.clientY)
+    if (!(id in TECHNIQUES) || !place) return
+    event.preventDefault()
+    event.stopPropagation()
+    setDown(effectId, id as TechniqueId, ...place)
+  },
+})
+
+/** One effect a technique, so that each has a picture of its own. */
+const makeShelf = (): KitFile => {
+  const file = shelfKit()
+  const kit = file.kit as Kit
+  const { sheet, frames } = ensureSprites(kit, '')
+  let n = 0
+  for (const id of Object.keys(TECHNIQUES) as TechniqueId[]) {
+    kit.effects[id] = { id, name: TECHNIQUES[id].name, seed: 41, play: 'once', backwards: false, source: null, numbers: { ...defaultsOf('effect') }, lanes: {}, emitters: {}, emitterOrder: [], parts: [] }
+    kit.effectOrder.push(id)
+    addTechnique(kit, id, id, { x: 0, y: 0 }, sheet, frames, (prefix) => `${prefix}-${++n}`)
+  }
+  return file
+}
+
+export const TechniqueShelf = () => {
+  const effectId = useEffectId()
+  const open = useTechniques((s) => s.open)
+  const [typed, setTyped] = useState('')
+  const shelf = useMemo(() => (open ? makeShelf() : null), [open])
+  if (!shelf) return null
+  const found = findTechniques(typed)
+  return (
+    <Paper elevation={8} className="technique-shelf" role="dialog" aria-label="Starters">
+      <div className="technique-head">
+        <b>Starters</b>
+        <input type="search" className="plain-input" aria-label="Find a starter" placeholder="blast, rain, sparkle…" autoFocus value={typed} onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => event.stopPropagation()} />
+        <span className="soft">Drag one onto the stage, or press it. Change its picture later; the motion stays.</span>
+        <IconButton aria-label="Close the starters" onClick={() => useTechniques.setState({ open: false })}>
+          <Close fontSize="small" />
+        </IconButton>
+      </div>
+      <div className="technique-cards">
+        {found.map((id) => (
+          <button key={id} type="button" className="technique-card" draggable aria-label={`Add ${TECHNIQUES[id].name}`} onDragStart={(event) => event.dataTransfer.setData(DRAGGED, id)} onClick={() => setDown(effectId, id, 0, 0)}>
+            <Thumbnail kit={shelf.kit} effectId={id} pictures={shelf.pictures} />
+            <span>{TECHNIQUES[id].name}</span>
+          </button>
+        ))}
+        {found.length === 0 && <p className="soft">No starter is called that. Try fire, water, magic or impact.</p>}
+      </div>
+    </Paper>
+  )
+}
