@@ -136,6 +136,10 @@ export interface Emitter extends Writable<EmitterChoices> {
   /** Unsigned 32 bits: its own chance; kept on rename, move and copy of the effect. */
   salt: number
   muted: boolean
+  /** Not moved by hand and not deleted while it is set. */
+  locked?: boolean | undefined
+  /** Colour by which its track is found again. */
+  mark?: string | undefined
   /** Id of the emitter whose births it follows with looks of its own. */
   companionOf: string | null
   mask: MaskChoice | null

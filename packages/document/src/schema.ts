@@ -183,6 +183,8 @@ export const emitterSchema = z.looseObject({
   type: id,
   salt: unsigned,
   muted: z.boolean().default(false),
+  locked: z.boolean().optional(),
+  mark: colourSchema.optional(),
   companionOf: id.nullable().default(null),
   shape: oneOf('shape', SHAPE_KINDS).default(E.shape),
   fill: oneOf('fill', FILLS).default(E.fill),

@@ -33,8 +33,8 @@ describe('techniques', () => {
     const before = JSON.stringify(TECHNIQUES)
     const [id] = addTechnique(kit, 'e', 'blast', { x: 0, y: 0 }, sheet, FRAMES, makeId)
     const type = kit.types[kit.effects['e']!.emitters[id!]!.type]!
-    type.numbers.life.to = 99
-    type.forces.push('churn')
+    Object.assign(type.numbers.life, { to: 99 })
+    ;(type.forces as string[]).push('churn')
     expect(JSON.stringify(TECHNIQUES)).toBe(before)
   })
 

@@ -1,13 +1,13 @@
 import { useEffect } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
-import { redo, undo } from '../store/document.ts'
+import { edit, redo, undo } from '../store/document.ts'
 import { setSprites } from '../sprites/state.ts'
 import { setSession, toggleSolo } from '../store/session.ts'
 import { setLooking } from './look/looking.ts'
 import { pickTypical } from './look/pick.ts'
 import { selectedOf } from './selected.ts'
 import type { StageDriver } from './stage/driver.ts'
-import { fitStage } from './stage/Stage.tsx'
+import { fitStage, zoomTo } from './stage/Stage.tsx'
 import { duplicateSelected, removeEmitter, toggleMute } from './timeline/Track.tsx'
 import { stepBy, togglePlay } from './transport/Transport.tsx'
 
@@ -35,8 +35,25 @@ export const useShortcuts = (effectId: string, driver: StageDriver | null): void
   useHotkeys('r', () => setLooking((s) => ({ paths: !s.paths })), options)
   useHotkeys('o', () => setLooking((s) => ({ one: !s.one })), options)
   useHeldKeys()
+  useHotkeys('up, down, left, right, shift+up, shift+down, shift+left, shift+right', (event) => withSelected((effect, emitter) => nudge(effect, emitter, event))(), options, [effectId])
+  useHotkeys('1, 2, 3, 4', (event) => driver && zoomTo(driver, Number(event.key)), options, [driver])
+  useHotkeys('shift+f', () => driver && fitStage(driver, selectedOf(effectId)), options, [driver, effectId])
   useHotkeys('mod+z', undo, options)
   useHotkeys('mod+shift+z, mod+y', redo, options)
+}
+
+const STEPS: Readonly<Record<string, readonly [number, number]>> = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }
+
+/** Moves the selected emitter by a pixel, with Shift by ten. */
+const nudge = (effectId: string, emitterId: string, event: KeyboardEvent): void => {
+  const [x, y] = STEPS[event.key] ?? [0, 0]
+  const by = event.shiftKey ? 10 : 1
+  edit('Nudge an emitter', (kit) => {
+    const emitter = kit.effects[effectId]?.emitters[emitterId]
+    if (!emitter || emitter.locked) return
+    emitter.numbers.offsetX += x * by
+    emitter.numbers.offsetY += y * by
+  })
 }
 
 /** Looks otherwise for as long as a key is held: the other blend, the other ground, without the selected emitter. */

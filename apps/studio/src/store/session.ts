@@ -28,6 +28,8 @@ interface SessionState {
   readonly ground: Ground
   readonly filmOpen: boolean
   readonly rampsOpen: boolean
+  /** The film shows the least and the most of every range, too. */
+  readonly extremesOpen: boolean
   readonly stageOnly: boolean
   readonly preview: Preview
 }
@@ -46,6 +48,7 @@ export const useSession = create<SessionState>()(
       ground: 'dark',
       filmOpen: true,
       rampsOpen: true,
+      extremesOpen: false,
       stageOnly: false,
       preview: STILL,
     }),

@@ -64,6 +64,9 @@ const LeverRow = ({ lever }: { lever: Lever }) => {
   )
 }
 
+/** Over the Recipe, so that the stage, which shows what a lever does, stays free. */
+const BESIDE_THE_STAGE = { left: 6, top: 52 }
+
 const readWhole = (low: number, high: number) => (text: string) => (/^\d+$/.test(text.trim()) && Number(text) >= low && Number(text) <= high ? Number(text) : null)
 
 /** Makes the effect just as long as so many frames. */
@@ -97,17 +100,17 @@ const FitRow = () => {
 }
 
 export const LeversMenu = () => {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const [open, setOpen] = useState(false)
   const close = (): void => {
     endMoment()
-    setAnchor(null)
+    setOpen(false)
   }
   return (
     <>
-      <Button variant="outlined" title="Longer, bigger, denser, heavier; other colours" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button variant="outlined" title="Longer, bigger, denser, heavier; other colours" onClick={() => setOpen(true)}>
         Levers
       </Button>
-      <Popover open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }} transformOrigin={{ vertical: 'top', horizontal: 'right' }} slotProps={{ backdrop: { invisible: true } }}>
+      <Popover open={open} onClose={close} anchorReference="anchorPosition" anchorPosition={BESIDE_THE_STAGE} slotProps={{ backdrop: { invisible: true } }}>
         <div className="levers" aria-label="Levers">
           <h3>The whole effect</h3>
           {LEVERS.map((lever) => (

@@ -19,7 +19,7 @@ export const emitterOf = (kit: Kit, targets: SentenceTargets): Emitter => kit.ef
 export const typeOf = (kit: Kit, targets: SentenceTargets): ParticleType => kit.types[targets.type]!
 export const optionsOf = <T extends string>(values: readonly T[], texts: Readonly<Record<T, string>>): Option[] => values.map((value) => ({ value, label: texts[value] }))
 
-type Words<O, T extends string> = { [K in keyof O]: O[K] extends T ? (T extends O[K] ? K : never) : never }[keyof O]
+type Words<O, T extends string> = { [K in keyof O]-?: O[K] extends T ? (T extends O[K] ? K : never) : never }[keyof O]
 
 /** A choice that is one word of the emitter. */
 export const ofEmitter = <T extends string>(title: string, key: Words<Emitter, T>, values: readonly T[], texts: Readonly<Record<T, string>>, help?: string): ChoiceDefinition => ({

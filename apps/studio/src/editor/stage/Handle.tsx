@@ -27,7 +27,7 @@ export const Handle = ({ name, label, x, y, cursor, apply, at, onDoubleClick, ch
     event.stopPropagation()
     const start = first ? { x, y, at } : (memo as { x: number; y: number; at: HandleProps['at'] })
     noteInput(event)
-    if (emitter && (mx !== 0 || my !== 0 || !first))
+    if (emitter && !emitter.locked && (mx !== 0 || my !== 0 || !first))
       editMoment(`${label} of ${emitter.name}`, (kit) => {
         const draft = kit.effects[effectId]!.emitters[emitter.id]!
         apply(draft, (start.x + mx - start.at.x) / start.at.zoom, (start.y + my - start.at.y) / start.at.zoom, shiftKey, kit.types[draft.type]!)

@@ -16,6 +16,7 @@ import { lookedAt, useLooking } from '../look/looking.ts'
 import { pickAt } from '../look/pick.ts'
 import { selectedOf } from '../selected.ts'
 import { TechniqueShelf, techniqueDrop } from '../starters/TechniqueShelf.tsx'
+import { useRegion } from '../timeline/Region.tsx'
 import { DwellOverlay } from './DwellOverlay.tsx'
 import { Handles } from './Handles.tsx'
 import { Surfaces } from './Surfaces.tsx'
@@ -108,6 +109,7 @@ const useSessionInDriver = (driver: StageDriver | null): void => {
   const solo = useSession((s) => s.solo)
   const without = useLooking((s) => s.without)
   const otherGround = useLooking((s) => s.otherGround)
+  const region = useRegion((s) => s.region)
   const selected = useSelectedId()
   const { loop, speed, ground, preview } = useSession()
   const stages = useDocument((s) => s.kit?.stages)
@@ -115,10 +117,11 @@ const useSessionInDriver = (driver: StageDriver | null): void => {
   useEffect(() => {
     if (!driver) return
     driver.loop = loop
+    driver.region = region
     driver.speed = speed
     driver.ground = GROUNDS[otherGround ? OTHER_GROUND[ground] : ground]
     driver.redraw()
-  }, [driver, loop, speed, ground, otherGround])
+  }, [driver, loop, speed, ground, otherGround, region])
   useEffect(() => {
     if (!driver) return
     const heard = new Set(solo)
@@ -128,9 +131,12 @@ const useSessionInDriver = (driver: StageDriver | null): void => {
   }, [driver, solo, without, selected])
 }
 
-const shownBounds = (driver: StageDriver): Box => {
+/** Where the effect happens; of one emitter alone, where its particles are. */
+const shownBounds = (driver: StageDriver, emitterId?: string): Box => {
   const { effect } = driver.simulation!.program
-  return boundsOf(effect, previewOptions(effect, useSession.getState().preview, useDocument.getState().kit ?? undefined))
+  const emitters = effect.emitters.filter((e) => e.id === emitterId)
+  const shown = emitters.length > 0 ? { ...effect, emitters, parts: [] } : effect
+  return boundsOf(shown, previewOptions(effect, useSession.getState().preview, useDocument.getState().kit ?? undefined))
 }
 
 /** Keeps the canvas as large as its box and frames the effect when it is opened. */
@@ -171,8 +177,15 @@ const wheelZoom = (driver: StageDriver, px: number, py: number, deltaY: number):
 /** The camera as the kit asks for: of whole pixels, when it is a kit of whole pixels. */
 const asKitAsks = (camera: Camera): Camera => (useDocument.getState().kit?.wholePixels ? wholeCamera(camera) : camera)
 
-export const fitStage = (driver: StageDriver): void => {
-  if (driver.simulation) setCamera(driver, asKitAsks(cameraFor(shownBounds(driver), driver.canvas.width, driver.canvas.height)))
+/** Shows all of the effect, or all of one emitter. */
+export const fitStage = (driver: StageDriver, emitterId?: string): void => {
+  if (driver.simulation) setCamera(driver, asKitAsks(cameraFor(shownBounds(driver, emitterId), driver.canvas.width, driver.canvas.height, emitterId === undefined ? undefined : 6)))
+}
+
+/** A whole number of screen pixels to a pixel of the game, around the middle of the picture. */
+export const zoomTo = (driver: StageDriver, times: number): void => {
+  const { camera, canvas } = driver
+  setCamera(driver, asKitAsks(zoomAround(camera, canvas.width / 2, canvas.height / 2, (times * window.devicePixelRatio) / camera.zoom)))
 }
 
 /** Whether a world place can be seen on the stage. */
@@ -228,8 +241,8 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
         {driver && handles && <Handles camera={camera} />}
         {driver && handles && <DwellOverlay camera={camera} />}
         {driver && <LookOverlay camera={camera} />}
-        <TechniqueShelf />
       </div>
+      <TechniqueShelf />
     </div>
   )
 }

@@ -57,6 +57,8 @@ export class StageDriver {
   ground = '#16171c'
   speed = 1
   loop = true
+  /** A stretch of time, in seconds, that is played again and again. */
+  region: { readonly from: number; readonly to: number } | null = null
   shows: ((what: Shown) => boolean) | null = null
   /** Told when an effect cannot be simulated. */
   onRefusal: ((message: string) => void) | null = null
@@ -230,7 +232,10 @@ export class StageDriver {
     this.#last = now
     if (!this.#playing || !this.#simulation || elapsed <= 0) return
     this.#seconds += elapsed * this.speed
-    if (this.#atEnd()) {
+    if (this.region && (this.#seconds >= this.region.to || this.#seconds < this.region.from)) {
+      this.#seconds = this.region.from
+      this.#simulation.seek(Math.floor(this.#seconds * this.rate))
+    } else if (this.#atEnd()) {
       this.#seconds = 0
       if (!this.loop) this.#playing = false
       this.#simulation.seek(0)

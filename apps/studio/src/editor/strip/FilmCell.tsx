@@ -2,7 +2,7 @@ import { memo, useEffect, useRef } from 'react'
 import { shownKit, useDocument } from '../../store/document.ts'
 import { groundColour, useSession } from '../../store/session.ts'
 import { paintSheetOf } from '../stage/sheetImages.ts'
-import { largestSide, paintCell } from './film.ts'
+import { type Draws, largestSide, paintCell } from './film.ts'
 
 const rgb = (hex: string): [number, number, number] => [1, 3, 5].map((i) => Number.parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]
 
@@ -17,7 +17,7 @@ const whenIdle = (work: () => void): (() => void) => {
 }
 
 /** One moment in the life of the typical particle, on the stage's own ground. */
-export const FilmCell = memo(({ typeId, life, size }: { typeId: string; life: number; size: number }) => {
+export const FilmCell = memo(({ typeId, life, size, draws = 'middle', scaledTo = 'middle' }: { typeId: string; life: number; size: number; draws?: Draws; scaledTo?: Draws }) => {
   const canvas = useRef<HTMLCanvasElement>(null)
   const type = useDocument((s) => shownKit(s)?.types[typeId])
   const pictures = useDocument((s) => s.pictures)
@@ -29,10 +29,10 @@ export const FilmCell = memo(({ typeId, life, size }: { typeId: string; life: nu
         const context = canvas.current?.getContext('2d')
         const sheet = kit && type ? paintSheetOf(kit, type.pictures[0]!.sheet, pictures) : undefined
         if (!kit || !type || !context || !sheet) return
-        const pixels = paintCell(kit, type, sheet, life, size, largestSide(kit, type), rgb(groundColour(ground)))
+        const pixels = paintCell(kit, type, sheet, life, size, largestSide(kit, type, scaledTo), rgb(groundColour(ground)), draws)
         context.putImageData(new ImageData(new Uint8ClampedArray(pixels.buffer), size, size), 0, 0)
       }),
-    [type, pictures, ground, life, size],
+    [type, pictures, ground, life, size, draws, scaledTo],
   )
   return <canvas ref={canvas} className="film-cell" width={size} height={size} aria-hidden />
 })

@@ -8,12 +8,17 @@ import { RAMP_TEXTS } from '../../texts/kinds.ts'
 import { formatNumber } from '../../util/format.ts'
 import { useSelectedType } from '../context.ts'
 import { FilmCell } from './FilmCell.tsx'
+import type { Draws } from './film.ts'
 import { FIELDS_SLOT } from './FieldsSlot.tsx'
 import { RampEditor } from './RampEditor.tsx'
 import { TraceMark } from './TraceMark.tsx'
 import { TintEditor } from './TintEditor.tsx'
 
 const CELLS = 12
+
+const TYPICAL = ['middle'] as const
+const EXTREMES = ['least', 'middle', 'most'] as const satisfies readonly Draws[]
+const FILM_TEXTS = { least: 'The least of every range', middle: 'The typical particle', most: 'The most of every range' } as const satisfies Record<Draws, string>
 
 const LifeScale = () => {
   const middle = useSelectedType((type) => (type.numbers.life.from + type.numbers.life.to) / 2) ?? 0
@@ -45,9 +50,10 @@ export const LifeStrip = () => {
   const ramp = kinds.includes(wanted) ? wanted : 'scale'
   const filmOpen = useSession((s) => s.filmOpen)
   const rampsOpen = useSession((s) => s.rampsOpen)
+  const extremesOpen = useSession((s) => s.extremesOpen)
   if (!typeId) return null
-  const fold = (open: boolean, what: 'filmOpen' | 'rampsOpen', label: string) => (
-    <button type="button" className={open ? 'fold open' : 'fold'} aria-expanded={open} onClick={() => setSession(what === 'filmOpen' ? { filmOpen: !open } : { rampsOpen: !open })}>
+  const fold = (open: boolean, what: 'filmOpen' | 'rampsOpen' | 'extremesOpen', label: string) => (
+    <button type="button" className={open ? 'fold open' : 'fold'} aria-expanded={open} onClick={() => setSession({ [what]: !open })}>
       <ExpandMore fontSize="inherit" className="chevron" />
       {label}
     </button>
@@ -61,12 +67,17 @@ export const LifeStrip = () => {
         <div className="strip-folds">
           {fold(filmOpen, 'filmOpen', 'Film')}
           {fold(rampsOpen, 'rampsOpen', 'Ramps')}
+          {filmOpen && fold(extremesOpen, 'extremesOpen', 'Extremes')}
         </div>
       </div>
       {filmOpen && (
-        <div className="film" data-testid="film">
-          {Array.from({ length: CELLS }, (_, i) => (
-            <FilmCell key={i} typeId={typeId} life={Math.min(0.999, i / (CELLS - 1))} size={46} />
+        <div className="films">
+          {(extremesOpen ? EXTREMES : TYPICAL).map((draws) => (
+            <div key={draws} className="film" data-testid={draws === 'middle' ? 'film' : `film-${draws}`} title={FILM_TEXTS[draws]}>
+              {Array.from({ length: CELLS }, (_, i) => (
+                <FilmCell key={i} typeId={typeId} life={Math.min(0.999, i / (CELLS - 1))} size={46} draws={draws} scaledTo={extremesOpen ? 'most' : 'middle'} />
+              ))}
+            </div>
           ))}
         </div>
       )}

@@ -6,7 +6,8 @@ import { EASES, type Ease, FLAT_RAMP, type Ramp, type RampPoint } from '@gliv/mo
 import { type KeyboardEvent, memo, useEffect, useRef, useState } from 'react'
 import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
 import { type RampAddress, rampEditLabel, rampKey, rampName, readRamp, writeRamp } from '../../store/rampTargets.ts'
-import { EASE_TEXTS } from '../../texts/kinds.ts'
+import { setSession } from '../../store/session.ts'
+import { EASE_TEXTS, RAMP_TEXTS } from '../../texts/kinds.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
 import { useShown } from '../context.ts'
@@ -151,6 +152,28 @@ const FreeHandles = ({ address, ramp, index, x, y, toRamp }: { address: RampAddr
   )
 }
 
+/** The type's other ramps behind the one at hand, on the same axis; a press goes to one. */
+const GhostRamps = memo(({ address, width, inner }: { address: Extract<RampAddress, { of: 'type' }>; width: number; inner: number }) => {
+  const ramps = useShown((kit) => kit.types[address.type]?.ramps ?? null, null)
+  const others = (['scale', 'opacity', 'speed'] as const).filter((kind) => kind !== address.ramp)
+  if (!ramps) return null
+  return (
+    <>
+      {others.map((kind) => (
+        <g key={kind} className="ghost-ramp" onClick={(event) => {
+          event.stopPropagation()
+          setSession({ ramp: kind })
+        }}>
+          <title>{`${RAMP_TEXTS[kind]}: press to edit it`}</title>
+          <path d={rampPath(ramps[kind], width, inner, INSET)} className="ghost-line" />
+          <path d={rampPath(ramps[kind], width, inner, INSET)} className="ghost-reach" />
+        </g>
+      ))}
+    </>
+  )
+})
+GhostRamps.displayName = 'GhostRamps'
+
 /** A ramp: drag points, click the line's ground to add one, double-click or Delete to remove; exact values by typing. */
 export const RampEditor = ({ address, inline = false }: Props) => {
   const [index, setIndex] = useState(0)
@@ -187,6 +210,7 @@ export const RampEditor = ({ address, inline = false }: Props) => {
     <div className={inline ? 'ramp-editor inline' : 'ramp-editor'} data-testid={`ramp-${rampKey(address)}`}>
       <svg ref={box} className="ramp-plot" onClick={add} aria-label={rampName(address)}>
         <path d={`M 0 ${INSET} H ${width} M 0 ${INSET + inner} H ${width}`} className="ramp-grid" />
+        {address.of === 'type' && <GhostRamps address={address} width={width} inner={inner} />}
         <path d={rampPath(ramp, width, inner, INSET)} className="ramp-line" />
         {free && <FreeHandles address={address} ramp={ramp} index={chosen} x={x} y={y} toRamp={toRamp} />}
         {ramp.points.map((p, i) => (

@@ -4,7 +4,10 @@ import { compilePalette, compileRamp, compileTint, cosSinInto, emptyFrame, rampA
 import { type Frame, INSTANCE_WORDS, type Range } from '@gliv/model'
 import { createCanvas, fill, paintFrame, toStraight, type PaintSheet } from '@gliv/paint'
 
-const median = ({ from, to }: Range): number => (from + to) / 2
+/** Which of its ranges a particle of the film has drawn. */
+export type Draws = 'least' | 'middle' | 'most'
+
+const DRAWN = { least: ({ from }: Range): number => from, middle: ({ from, to }: Range): number => (from + to) / 2, most: ({ to }: Range): number => to } as const satisfies Record<Draws, (range: Range) => number>
 
 interface Typical {
   readonly scale: number
@@ -16,8 +19,9 @@ interface Typical {
   readonly frame: number
 }
 
-/** Values of the typical particle at life 0 to 1. */
-export const typicalAt = (kit: Kit, type: ParticleType, life: number): Typical => {
+/** Values of the typical particle at life 0 to 1, or of one that has drawn only the ends of its ranges. */
+export const typicalAt = (kit: Kit, type: ParticleType, life: number, draws: Draws = 'middle'): Typical => {
+  const median = DRAWN[draws]
   const { numbers, ramps, styles } = type
   const seconds = life * median(numbers.life)
   const over = (style: { by: string; relative: boolean }, start: Range, floor: Range, rate: Range, low: number, high: number, ramp: ParticleType['ramps']['scale']): number => {
@@ -56,13 +60,13 @@ const typicalFrame = (kit: Kit, type: ParticleType, life: number, seconds: numbe
 }
 
 /** Largest size the typical particle reaches, in px: cells share one scale. */
-export const largestSide = (kit: Kit, type: ParticleType): number => {
+export const largestSide = (kit: Kit, type: ParticleType, draws: Draws = 'middle'): number => {
   const [picture] = type.pictures
   const sheet = kit.sheets[picture!.sheet]!
   const frame = sheet.frames[framesOf(sheet, picture!)[0]!]!
   let largest = 0
   for (let i = 0; i <= 20; i++) {
-    const { scale, scaleY } = typicalAt(kit, type, i / 20)
+    const { scale, scaleY } = typicalAt(kit, type, i / 20, draws)
     largest = Math.max(largest, scale, scaleY)
   }
   return Math.max(1, largest * Math.sqrt(frame.w * frame.w + frame.h * frame.h))
@@ -70,8 +74,8 @@ export const largestSide = (kit: Kit, type: ParticleType): number => {
 
 const turn = new Float64Array(2)
 
-const oneParticle = (kit: Kit, type: ParticleType, life: number): Frame => {
-  const { scale, scaleY, opacity, angle, tint, frame: index } = typicalAt(kit, type, life)
+const oneParticle = (kit: Kit, type: ParticleType, life: number, draws: Draws): Frame => {
+  const { scale, scaleY, opacity, angle, tint, frame: index } = typicalAt(kit, type, life, draws)
   const { x, y, w, h, pivotX, pivotY } = kit.sheets[type.pictures[0]!.sheet]!.frames[index]!
   const frame = emptyFrame()
   frame.f32 = new Float32Array(INSTANCE_WORDS)
@@ -90,9 +94,9 @@ const oneParticle = (kit: Kit, type: ParticleType, life: number): Frame => {
 }
 
 /** One cell as RGBA; `span` px of the world across. */
-export const paintCell = (kit: Kit, type: ParticleType, sheet: PaintSheet, life: number, size: number, span: number, ground: readonly [number, number, number]): Uint8Array<ArrayBuffer> => {
+export const paintCell = (kit: Kit, type: ParticleType, sheet: PaintSheet, life: number, size: number, span: number, ground: readonly [number, number, number], draws: Draws = 'middle'): Uint8Array<ArrayBuffer> => {
   const canvas = createCanvas(size, size)
   fill(canvas, ground)
-  paintFrame(canvas, oneParticle(kit, type, life), [sheet], { x: -span / 2, y: -span / 2, zoom: size / span })
+  paintFrame(canvas, oneParticle(kit, type, life, draws), [sheet], { x: -span / 2, y: -span / 2, zoom: size / span })
   return toStraight(canvas)
 }

@@ -1,6 +1,7 @@
 import { useDrag } from '@use-gesture/react'
-import type { Emitter } from '@gliv/document'
-import { editMoment, endMoment, useDocument } from '../../store/document.ts'
+import { type Emitter, newBurst } from '@gliv/document'
+import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
+import { makeId } from '../../store/ids.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { useEffectId, useShown } from '../context.ts'
 import { trackTimes } from './scale.ts'
@@ -14,7 +15,7 @@ const useTimeDrag = (emitterId: string, label: string, secondsPerPixel: number, 
     event.stopPropagation()
     noteInput(event)
     const before = useDocument.getState().kit?.effects[effectId]?.emitters[emitterId]
-    if (before && mx !== 0) editMoment(`${label} of ${before.name}`, (kit) => apply(kit.effects[effectId]!.emitters[emitterId]!, before, mx * secondsPerPixel, altKey))
+    if (before && mx !== 0 && !before.locked) editMoment(`${label} of ${before.name}`, (kit) => apply(kit.effects[effectId]!.emitters[emitterId]!, before, mx * secondsPerPixel, altKey))
     if (last) endMoment()
   })
 }
@@ -41,18 +42,31 @@ const burstMarks = (emitter: Emitter): { index: number; at: number; repeat: bool
   })
 
 /** Solid means emitting and can be dragged; hatched means still alive and follows by itself. */
-export const Bars = ({ emitterId, seconds, width }: { emitterId: string; seconds: number; width: number }) => {
+export const Bars = ({ emitterId, seconds, width, population, locked }: { emitterId: string; seconds: number; width: number; population: string; locked: boolean }) => {
   const text = useShown((kit, effect) => (effect.emitters[emitterId] ? JSON.stringify({ ...trackTimes(kit, effect, emitterId), bursts: effect.emitters[emitterId].companionOf === null ? burstMarks(effect.emitters[emitterId]) : [], steady: isSteady(effect.emitters[emitterId]) }) : ''), '')
   const perPixel = seconds / Math.max(1, width)
   const move = useTimeDrag(emitterId, 'Delay', perPixel, (draft, before, by, fine) => void (draft.numbers.delay = snap(before.numbers.delay + by, fine)))
   const stretch = useTimeDrag(emitterId, 'Duration', perPixel, (draft, before, by, fine) => void (draft.numbers.duration = snap(before.numbers.duration + by, fine)))
+  const effectId = useEffectId()
+  const addAt = (at: number): void =>
+    edit('Add a burst', (kit) => {
+      const emitter = kit.effects[effectId]!.emitters[emitterId]!
+      const burst = newBurst(makeId('burst'))
+      const time = snap(at, false)
+      emitter.bursts.push({ ...burst, numbers: { ...burst.numbers, burstAt: { from: time, to: time } } })
+    })
   const dormant = useShown((_, effect) => effect.emitters[emitterId]?.dormant ?? false, false)
   if (!text) return <div className="track-time" />
   if (dormant) return <div className="track-time track-note">waits for relays</div>
   const { start, emissionEnd, latestEnd, bursts, steady } = JSON.parse(text) as ReturnType<typeof trackTimes> & { bursts: ReturnType<typeof burstMarks>; steady: boolean }
   const x = (s: number): number => (s / seconds) * width
   return (
-    <div className="track-time">
+    <div className="track-time" onDoubleClick={(event) => !locked && addAt(((event.clientX - event.currentTarget.getBoundingClientRect().x) / Math.max(1, width)) * seconds - start)} title={locked ? 'Locked' : 'Double-click for a burst at this moment'}>
+      {population && (
+        <svg className="population" width={width} height={19} aria-hidden>
+          <path d={population} />
+        </svg>
+      )}
       <div {...move()} className={steady ? 'bar' : 'bar thin'} data-testid="bar" style={{ left: x(start), width: Math.max(6, x(emissionEnd) - x(start)), touchAction: 'none' }} title="Drag to change the delay" />
       <div className="afterlife" style={{ left: Math.max(x(emissionEnd), x(start) + 6), width: Math.max(0, x(latestEnd) - Math.max(x(emissionEnd), x(start) + 6)) }} />
       {steady && <span {...stretch()} className="bar-end" data-testid="bar-end" style={{ left: x(emissionEnd) - 4, touchAction: 'none' }} title="Drag to change the duration" />}

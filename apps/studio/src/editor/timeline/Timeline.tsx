@@ -15,7 +15,10 @@ import { PlayControls } from './PlayControls.tsx'
 import { useDriver, useEffectId, useShown } from '../context.ts'
 import { fitStage, isInView } from '../stage/Stage.tsx'
 import { stepBy } from '../transport/Transport.tsx'
-import { markSpacing, passSeconds, rulerSeconds } from './scale.ts'
+import { useBeside } from '../look/useBeside.ts'
+import { populationOf, populationPath } from './population.ts'
+import { RegionBand, regionOf, setRegion } from './Region.tsx'
+import { markSpacing, passSeconds, rulerSeconds, trackTimes } from './scale.ts'
 import { PartTracks } from './PartTracks.tsx'
 import { Track } from './Track.tsx'
 
@@ -86,25 +89,52 @@ const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
       }),
     [driver, seconds, width, loop],
   )
-  const bind = useDrag(({ xy: [x] }) => {
+  const bind = useDrag(({ xy: [x], first, memo, shiftKey }) => {
     if (!driver) return
     const box = ruler.current!.getBoundingClientRect()
     const at = Math.min(1, Math.max(0, (x - box.x) / box.width)) * seconds
+    const start = first ? { at, region: shiftKey } : (memo as { at: number; region: boolean })
+    if (start.region) {
+      setRegion(regionOf(start.at, at))
+      return start
+    }
     stepBy(driver, Math.round(at * driver.rate) - driver.playback.tick)
+    return start
   })
   const spacing = markSpacing(seconds, width)
   const marks = Array.from({ length: Math.min(200, Math.floor(seconds / spacing) + 1) }, (_, i) => i * spacing)
   return (
-    <div className="ruler" ref={ruler} {...bind()} style={{ touchAction: 'none' }} data-testid="ruler" title="Drag to go to a moment">
+    <div className="ruler" ref={ruler} {...bind()} onDoubleClick={() => setRegion(null)} style={{ touchAction: 'none' }} data-testid="ruler" title="Drag to go to a moment; with Shift, a stretch to play again and again">
       {marks.map((at) => (
         <span key={at} className="mark" style={{ left: (at / seconds) * width }}>
           {Number(at.toFixed(2))} s
         </span>
       ))}
+      <RegionBand seconds={seconds} width={width} />
+      <EndMarks seconds={seconds} width={width} />
       <div ref={head} className="playhead" data-testid="playhead" />
     </div>
   )
 }
+
+/** Where the last emitter stops sending out, and where the last particle can end. */
+const EndMarks = ({ seconds, width }: { seconds: number; width: number }) => {
+  const text = useShown((kit, effect) => {
+    const times = effect.emitterOrder.filter((id) => !effect.emitters[id]!.muted).map((id) => trackTimes(kit, effect, id))
+    return passSeconds(effect) > 0 || times.length === 0 ? '' : `${Math.max(...times.map((t) => t.emissionEnd))} ${Math.max(...times.map((t) => t.latestEnd))}`
+  }, '')
+  if (!text) return null
+  const [emission, latest] = text.split(' ').map(Number) as [number, number]
+  const mark = (at: number, kind: string, title: string) => <span key={kind} className={`end-mark ${kind}`} data-testid={`end-${kind}`} style={{ left: (at / seconds) * width }} title={`${title}: ${Number(at.toFixed(2))} s`} />
+  return (
+    <>
+      {mark(emission, 'emission', 'Nothing is sent out after')}
+      {mark(latest, 'latest', 'Nothing lives after')}
+    </>
+  )
+}
+
+const NO_POPULATION = null
 
 export const Timeline = () => {
   const effectId = useEffectId()
@@ -112,6 +142,7 @@ export const Timeline = () => {
   const seconds = useShown((kit, effect) => rulerSeconds(kit, effect), 1)
   const parts = useShown((_, effect) => effect.parts.length > 0, false)
   const [ref, width] = useWidth()
+  const population = useBeside(order.length > 0, `population ${seconds.toFixed(3)}`, (effect, options) => populationOf(effect, options, seconds), NO_POPULATION)
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
   // The list shows the topmost layer first.
   const shown = order.toReversed()
@@ -132,7 +163,7 @@ export const Timeline = () => {
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
           <SortableContext items={shown} strategy={verticalListSortingStrategy}>
             {shown.map((id) => (
-              <Track key={id} emitterId={id} seconds={seconds} width={width} />
+              <Track key={id} emitterId={id} seconds={seconds} width={width} population={population ? populationPath(population, id, width, 19) : ''} />
             ))}
           </SortableContext>
         </DndContext>

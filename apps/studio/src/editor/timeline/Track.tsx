@@ -2,6 +2,8 @@ import ContentCopy from '@mui/icons-material/ContentCopy'
 import DeleteOutline from '@mui/icons-material/DeleteOutlined'
 import DragIndicator from '@mui/icons-material/DragIndicator'
 import Headphones from '@mui/icons-material/Headphones'
+import LockIcon from '@mui/icons-material/LockOutlined'
+import LockOpen from '@mui/icons-material/LockOpenOutlined'
 import LinkIcon from '@mui/icons-material/Link'
 import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
@@ -9,10 +11,11 @@ import IconButton from '@mui/material/IconButton'
 import { useSortable } from '@dnd-kit/sortable'
 import { deleteEmitter, duplicateEmitter, type Kit } from '@gliv/document'
 import { memo, useEffect, useRef } from 'react'
-import { edit } from '../../store/document.ts'
+import { edit, useDocument } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { select, toggleSolo, useSession } from '../../store/session.ts'
 import { useEffectId, useSelectedId, useShown } from '../context.ts'
+import { TrackMark } from './TrackMark.tsx'
 import { Bars } from './Bars.tsx'
 
 const emitterName = (kit: Kit, effectId: string, emitterId: string): string => kit.effects[effectId]?.emitters[emitterId]?.name ?? ''
@@ -29,7 +32,19 @@ export const toggleMute = (effectId: string, emitterId: string): void =>
     emitter.muted = !emitter.muted
   })
 
-export const removeEmitter = (effectId: string, emitterId: string): void => edit('Delete an emitter', (kit) => deleteEmitter(kit, effectId, emitterId))
+/** A locked emitter is not moved by hand and not deleted; its numbers can be set all the same. */
+export const toggleLock = (effectId: string, emitterId: string): void =>
+  edit('Lock or unlock an emitter', (kit) => {
+    const emitter = kit.effects[effectId]!.emitters[emitterId]!
+    if (emitter.locked) delete emitter.locked
+    else emitter.locked = true
+  })
+
+export const removeEmitter = (effectId: string, emitterId: string): void => {
+  const emitter = useDocument.getState().kit?.effects[effectId]?.emitters[emitterId]
+  if (emitter?.locked) useDocument.setState({ notice: `“${emitter.name}” is locked; unlock it in its track to delete it` })
+  else edit('Delete an emitter', (kit) => deleteEmitter(kit, effectId, emitterId))
+}
 
 /** Lights up all users of a shared particle type while it is edited. */
 const useFlash = (typeId: string | undefined, shared: boolean): React.RefObject<HTMLDivElement | null> => {
@@ -44,12 +59,13 @@ const useFlash = (typeId: string | undefined, shared: boolean): React.RefObject<
   return row
 }
 
-export const Track = memo(({ emitterId, seconds, width }: { emitterId: string; seconds: number; width: number }) => {
+export const Track = memo(({ emitterId, seconds, width, population }: { emitterId: string; seconds: number; width: number; population: string }) => {
   const effectId = useEffectId()
   const selected = useSelectedId() === emitterId
   const solo = useSession((s) => s.solo.includes(emitterId))
   const name = useShown((kit) => emitterName(kit, effectId, emitterId), '')
   const muted = useShown((_, effect) => effect.emitters[emitterId]?.muted ?? false, false)
+  const locked = useShown((_, effect) => effect.emitters[emitterId]?.locked ?? false, false)
   const typeId = useShown((_, effect) => effect.emitters[emitterId]?.type, undefined)
   const shared = useShown((kit) => Object.values(kit.effects).flatMap((e) => Object.values(e.emitters)).filter((e) => e.type === typeId).length > 1, false)
   const flash = useFlash(typeId, shared)
@@ -71,7 +87,7 @@ export const Track = memo(({ emitterId, seconds, width }: { emitterId: string; s
   return (
     <div
       ref={setNodeRef}
-      className={`track${selected ? ' selected notched' : ''}${muted ? ' muted' : ''}`}
+      className={`track${selected ? ' selected notched' : ''}${muted ? ' muted' : ''}${locked ? ' locked' : ''}`}
       style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition, zIndex: isDragging ? 2 : undefined }}
       data-testid="track"
       aria-current={selected}
@@ -88,12 +104,14 @@ export const Track = memo(({ emitterId, seconds, width }: { emitterId: string; s
           {name}
         </button>
         {shared && <LinkIcon className="shared-mark" fontSize="inherit" titleAccess="Shares its particle type" />}
+        <TrackMark emitterId={emitterId} name={name} />
         <span className="track-actions">
+          {icon(locked ? 'Unlock' : 'Lock', locked, () => toggleLock(effectId, emitterId), locked ? <LockIcon fontSize="inherit" /> : <LockOpen fontSize="inherit" />)}
           {icon('Duplicate', undefined, () => duplicateSelected(effectId, emitterId), <ContentCopy fontSize="inherit" />)}
           {icon('Delete', undefined, () => removeEmitter(effectId, emitterId), <DeleteOutline fontSize="inherit" />)}
         </span>
       </div>
-      <Bars emitterId={emitterId} seconds={seconds} width={width} />
+      <Bars emitterId={emitterId} seconds={seconds} width={width} population={population} locked={locked} />
     </div>
   )
 })
