@@ -36,7 +36,6 @@ export const useBeside = <T>(wanted: boolean, key: string, compute: (effect: Res
     }, IDLE_MS)
     return () => clearTimeout(timer)
     // `compute` is given anew with each render; `key` says when it means something else.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [wanted, key, kit, effectId, preview, one, selected])
   return wanted && made?.key === key ? made.value : nothing
 }

@@ -8,7 +8,20 @@ import { edit, shownKit, useDocument } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { useNamed } from '../../store/useNamed.ts'
 import { FilmCell } from '../strip/FilmCell.tsx'
+import { TableView } from './TableView.tsx'
 import type { SentenceTargets } from './targets.ts'
+
+const TableButton = () => {
+  const [open, setOpen] = useState(false)
+  return (
+    <>
+      <Button variant="outlined" title="All emitters side by side, for typing across" onClick={() => setOpen(true)}>
+        Table
+      </Button>
+      {open && <TableView onClose={() => setOpen(false)} />}
+    </>
+  )
+}
 
 export const EmitterBand = ({ targets }: { targets: SentenceTargets }) => (
   <header className="band">
@@ -21,6 +34,7 @@ export const EmitterBand = ({ targets }: { targets: SentenceTargets }) => (
         write={(kit, name) => void (kit.effects[targets.effect]!.emitters[targets.emitter]!.name = name)}
       />
     </div>
+    <TableButton />
   </header>
 )
 

@@ -2,15 +2,19 @@ import type { Emitter } from '@gliv/document'
 import { DEFAULT_VIEW } from '@gliv/engine'
 import type { PropertyId } from '@gliv/model'
 import type { Camera } from '@gliv/player'
+import { useMemo } from 'react'
 import { useDocument } from '../../store/document.ts'
-import { useEffectId, useSelectedEmitter } from '../context.ts'
-import { angleOf, fanFrom, fanPath, nearestTurn, polar } from './geometry.ts'
+import { useEffectId, useSelectedEmitter, useShown } from '../context.ts'
+import { angleOf, fanFrom, fanPath, nearestTurn, type Place, polar, snapPlace } from './geometry.ts'
 import { ForceHandles } from './ForceHandles.tsx'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
 import { outlineData, sizeOf, usesView } from './outlines.tsx'
 import { PathHandles, SHAPE_PATH, TRAVEL_PATH } from './PathHandles.tsx'
 
 const REACH = 78
+
+/** A moved emitter snaps to others that are this near, in px of the screen; Shift moves freely. */
+const SNAP_PX = 6
 
 /** Handles of small shapes stand off by this many pixels, so that they do not lie under the cross. */
 const LEAST_REACH = 20
@@ -170,15 +174,36 @@ const ShapeHandles = ({ emitter, at }: Part) => {
   )
 }
 
+/** Places of the other emitters, which a moved one snaps to, and the origin. */
+const useOthers = (id: string | undefined): readonly Place[] => {
+  const text = useShown((_, effect) => JSON.stringify([[0, 0], ...effect.emitterOrder.filter((other) => other !== id).map((other) => [effect.emitters[other]!.numbers.offsetX, effect.emitters[other]!.numbers.offsetY])]), '[]')
+  return useMemo(() => (JSON.parse(text) as [number, number][]).map(([x, y]) => ({ x, y })), [text])
+}
+
+/** Lines through the places that it stands in line with, while it is dragged. */
+const Guides = ({ at, emitter, others }: { at: HandleProps['at']; emitter: Emitter; others: readonly Place[] }) => {
+  const dragging = useDocument((s) => s.moment?.label.startsWith('Place of') ?? false)
+  if (!dragging) return null
+  const { offsetX, offsetY } = emitter.numbers
+  return (
+    <g data-testid="guides">
+      {others.some(({ x }) => x === offsetX) && <line x1={at.x} x2={at.x} y1={-4000} y2={4000} className="guide-line" />}
+      {others.some(({ y }) => y === offsetY) && <line y1={at.y} y2={at.y} x1={-4000} x2={4000} className="guide-line" />}
+    </g>
+  )
+}
+
 export const Handles = ({ camera }: { camera: Camera }) => {
   const emitter = useSelectedEmitter()
   const start = useStart()
+  const others = useOthers(emitter?.id)
   if (!emitter || emitter.companionOf !== null) return null
   const { offsetX, offsetY } = emitter.numbers
   const zoom = camera.zoom / window.devicePixelRatio
   const at = { x: (offsetX - camera.x) * zoom, y: (offsetY - camera.y) * zoom, zoom }
   return (
     <svg className="overlay handles" data-testid="handles">
+      <Guides at={at} emitter={emitter} others={others} />
       {usesView(emitter) && <ViewFrame camera={camera} zoom={zoom} />}
       {emitter.shape !== 'curve' && emitter.shape !== 'polyline' && <path d={outlineData(emitter, zoom)} transform={`translate(${at.x} ${at.y})`} className="shape-outline" />}
       <ForceHandles camera={camera} zoom={zoom} emitter={emitter} />
@@ -194,8 +219,9 @@ export const Handles = ({ camera }: { camera: Camera }) => {
         cursor="move"
         at={at}
         apply={(e, x, y, fine) => {
-          e.numbers.offsetX = whole((start?.numbers.offsetX ?? 0) + x, fine)
-          e.numbers.offsetY = whole((start?.numbers.offsetY ?? 0) + y, fine)
+          const snapped = snapPlace((start?.numbers.offsetX ?? 0) + x, (start?.numbers.offsetY ?? 0) + y, others, fine ? 0 : SNAP_PX / zoom)
+          e.numbers.offsetX = whole(snapped.x, fine)
+          e.numbers.offsetY = whole(snapped.y, fine)
         }}
       >
         <path d="M -9 0 H 9 M 0 -9 V 9" className="handle-cross-case" />

@@ -26,3 +26,17 @@ export const fanFrom = (deg: number, heading: number): number => {
   const off = Math.abs((((deg - heading) % 360) + 540) % 360 - 180)
   return Math.min(360, Math.round(off * 2))
 }
+
+export interface Place {
+  readonly x: number
+  readonly y: number
+}
+
+/** A place drawn to the nearest of others, across and down by itself, within a distance. */
+export const snapPlace = (x: number, y: number, others: readonly Place[], within: number): Place => {
+  const drawn = (value: number, all: readonly number[]): number => {
+    const nearest = all.reduce((best, v) => (Math.abs(v - value) < Math.abs(best - value) ? v : best), Infinity)
+    return Math.abs(nearest - value) <= within ? nearest : value
+  }
+  return { x: drawn(x, others.map((o) => o.x)), y: drawn(y, others.map((o) => o.y)) }
+}

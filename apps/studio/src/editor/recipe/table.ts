@@ -1,0 +1,60 @@
+/** The table view: numbers as rows, emitters as columns, and typing into several cells at once. Pure but for the kit it changes. */
+import { type Kit, refuseNumber } from '@gliv/document'
+import { property, type PropertyId } from '@gliv/model'
+import { readPart, readValue, writeValue } from '../../store/targets.ts'
+import { parseTyped } from '../../util/typed.ts'
+import { forceEditor } from './forces.ts'
+import { GROUPS } from './groups.tsx'
+import type { Row } from './row.ts'
+import { subjectOf } from './subject.ts'
+import { type SentenceTargets, targetOf } from './targets.ts'
+
+export interface TableRow {
+  readonly id: PropertyId
+  readonly group: string
+  /** Emitters that this number means something for. */
+  readonly used: readonly string[]
+}
+
+const numbersIn = (rows: readonly Row[]): PropertyId[] => rows.filter((row): row is PropertyId => !row.startsWith('@'))
+
+/** Every number that the Recipe shows for any of the emitters, in the Recipe's order. */
+export const tableRows = (kit: Kit, columns: readonly SentenceTargets[]): TableRow[] =>
+  GROUPS.flatMap((group) => {
+    const used = new Map<PropertyId, string[]>()
+    for (const targets of columns) {
+      const subject = subjectOf(kit, targets)
+      if (!subject || (group.partnerOwns && subject.emitter.companionOf !== null)) continue
+      const forces = group.id === 'forces' ? subject.type.forces.flatMap((force) => forceEditor(force).rows(subject.type)) : []
+      for (const id of numbersIn([...group.rows(subject), ...forces])) used.set(id, [...(used.get(id) ?? []), targets.emitter])
+    }
+    return [...used].map(([id, emitters]) => ({ id, group: group.title, used: emitters }))
+  })
+
+/** Name of a cell. */
+export const cellKey = (emitter: string, id: PropertyId): string => `${emitter} ${id}`
+
+/**
+ * Types one text into many cells: each takes it in its own unit and by what stands there, so that `*1.5` or `80%` changes all in
+ * proportion. All or none: the first refusal is given back in words and nothing is changed.
+ */
+export const typeInto = (kit: Kit, cells: readonly { readonly targets: SentenceTargets; readonly id: PropertyId }[], text: string): string | null => {
+  const writes: (() => void)[] = []
+  for (const { targets, id } of cells) {
+    const target = targetOf(targets, id)
+    const value = readValue(kit, target, id)
+    if (value === undefined) continue
+    const parts = typeof value === 'number' ? (['from'] as const) : (['from', 'to'] as const)
+    const typed = parts.map((part) => parseTyped(id, text, readPart(value, part)))
+    const [first, last] = [typed[0], typed.at(-1)]
+    if (!first || !last) return `“${text}” is no number; type digits like 12, 12-20, 16±4, *1.5 or 80%`
+    if (typeof value === 'number' && first.from !== first.to) return 'One of the cells takes one number only; type digits like 12'
+    const whole = (v: number): number => (property(id).whole ? Math.round(v) : v)
+    const [from, to] = [whole(first.from), whole(last.to)]
+    const refusal = refuseNumber(id, from) ?? refuseNumber(id, to)
+    if (refusal) return refusal
+    writes.push(() => writeValue(kit, target, id, typeof value === 'number' ? from : { ...value, from: Math.min(from, to), to: Math.max(from, to) }))
+  }
+  for (const write of writes) write()
+  return null
+}
