@@ -117,15 +117,18 @@ export class Studio {
   }
 
   async undo(): Promise<this> {
-    await this.page.getByRole('button', { name: 'Undo', exact: true }).click()
-    // Its tooltip reaches over the stage.
-    await this.page.mouse.move(640, 20)
-    await this.page.locator('.MuiTooltip-popper').waitFor({ state: 'detached' })
-    return this
+    return this.#press('Undo')
   }
 
   async redo(): Promise<this> {
-    await this.page.getByRole('button', { name: 'Redo', exact: true }).click()
+    return this.#press('Redo')
+  }
+
+  async #press(name: string): Promise<this> {
+    await this.page.getByRole('button', { name, exact: true }).click()
+    // Its tooltip reaches over the stage.
+    await this.page.mouse.move(640, 20)
+    await this.page.locator('.MuiTooltip-popper').waitFor({ state: 'detached' })
     return this
   }
 

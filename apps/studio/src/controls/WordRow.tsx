@@ -11,7 +11,7 @@ export interface Word {
 export const WordRow = ({ title, help, id, value, options, onChange }: { title: string; help?: string | undefined; id?: string; value: string; options: readonly Word[]; onChange: (value: string) => void }) => {
   const label = <span className="row-label">{title}</span>
   return (
-    <div className="choice-row">
+    <div className="choice-row" data-choice={id}>
       {help ? (
         <Tooltip title={help} placement="top-start">
           {label}
