@@ -36,7 +36,10 @@ export class EffectBuilder {
     await page.getByRole('button', { name: 'New effect' }).click()
     await this.#studio.stage.waitFor()
     if (await page.getByRole('button', { name: 'Pause', exact: true }).isVisible()) await page.keyboard.press('Space')
-    await this.#field(page.getByLabel('Seed', { exact: true }), String(effect.seed))
+    // What a new effect begins with goes away: each layer is made by itself.
+    await page.keyboard.press('Shift+Delete')
+    await expect(this.#studio.tracks).toHaveCount(0)
+    await this.#field(page.getByRole('textbox', { name: 'Seed', exact: true }), String(effect.seed))
     if (effect.play !== 'once') await this.#studio.pickFrom(page.getByLabel('How the effect plays'), PLAY_TEXTS[effect.play])
     const timeline = page.getByLabel('Timeline')
     if (effect.play === 'loop') await this.#number(timeline.locator('.play-controls'), 'loopSeconds', effect.numbers.loopSeconds)
@@ -59,7 +62,7 @@ export class EffectBuilder {
     const page = this.#page
     await this.#studio.choose(page.getByRole('button', { name: 'Add emitter' }), /^Steady$/)
     await page.locator('.MuiMenu-root').waitFor({ state: 'detached' })
-    await this.#field(page.getByLabel('Emitter name'), emitter.name)
+    await this.#field(page.getByRole('textbox', { name: 'Emitter name', exact: true }), emitter.name)
     const type = this.#kit.types[emitter.type]!
     const shared = this.#types.get(type.id)
     if (shared !== undefined) await this.#studio.choose('Use another', `Share “${shared}”`)
@@ -69,12 +72,12 @@ export class EffectBuilder {
     await this.#choices(emitter, type, 'emitter')
     await this.#bursts(emitter.bursts)
     await this.#numbers(emitter.numbers, defaultsOf('emitter'))
-    if (emitter.layer !== DEFAULT_EMITTER_CHOICES.layer) await this.#field(page.getByLabel('Layer', { exact: true }), emitter.layer)
+    if (emitter.layer !== DEFAULT_EMITTER_CHOICES.layer) await this.#field(page.getByRole('textbox', { name: 'Layer', exact: true }), emitter.layer)
   }
 
   async #type(emitter: Emitter, type: ParticleType): Promise<void> {
     const page = this.#page
-    await this.#field(page.getByLabel('Particle type name'), type.name)
+    await this.#field(page.getByRole('textbox', { name: 'Particle type name', exact: true }), type.name)
     await this.#picture(type)
     for (const group of ['life', 'look', 'frames', 'scale', 'tint', 'opacity', 'forces', 'contact', 'end', 'facing']) await this.#studio.openGroup(group)
     for (const force of FORCE_KINDS.filter((kind) => type.forces.includes(kind))) {
@@ -175,8 +178,8 @@ export class EffectBuilder {
     const plot = page.getByTestId(`ramp-${kind}`).locator('.ramp-plot')
     const points = plot.getByTestId('ramp-point')
     const set = async (at: number | null, value: number): Promise<void> => {
-      if (at !== null) await this.#field(page.getByLabel('Point at in percent'), String(Number((at * 100).toPrecision(10))))
-      await this.#field(page.getByLabel('Point value in percent'), String(Number((value * 100).toPrecision(10))))
+      if (at !== null) await this.#field(page.getByRole('textbox', { name: 'Point at in percent' }), String(Number((at * 100).toPrecision(10))))
+      await this.#field(page.getByRole('textbox', { name: 'Point value in percent' }), String(Number((value * 100).toPrecision(10))))
     }
     await points.first().focus()
     await set(null, ramp.points[0]!.value)
@@ -191,8 +194,8 @@ export class EffectBuilder {
     }
     for (const [i, point] of ramp.points.slice(0, -1).entries()) {
       await points.nth(i).focus()
-      const list = page.getByLabel('Way to the next point')
-      if ((await list.inputValue()) !== point.ease) await this.#studio.pickFrom(page.getByRole('combobox', { name: 'Way to the next point' }), EASE_TEXTS[point.ease])
+      const list = page.getByRole('combobox', { name: 'Way to the next point' })
+      if ((await list.textContent()) !== EASE_TEXTS[point.ease]) await this.#studio.pickFrom(list, EASE_TEXTS[point.ease])
     }
   }
 
@@ -210,8 +213,8 @@ export class EffectBuilder {
         await expect(stops).toHaveCount(i + 1)
       }
       await stops.nth(i).focus()
-      if (point.at > 0) await this.#field(strip.getByLabel('Point at in percent'), String(Number((point.at * 100).toPrecision(10))))
-      await this.#field(strip.getByLabel('Colour', { exact: true }), point.colour)
+      if (point.at > 0) await this.#field(strip.getByRole('textbox', { name: 'Point at in percent' }), String(Number((point.at * 100).toPrecision(10))))
+      await this.#field(strip.getByRole('textbox', { name: 'Colour', exact: true }), point.colour)
     }
   }
 }

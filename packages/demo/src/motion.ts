@@ -111,7 +111,7 @@ export const MOTION: readonly Effect[] = [
   ]),
   effect('sink-hole', 'Sink-hole', 29, 3, [
     emitter('sink-swirls', 'Swirls', 'sink-swirl', { shape: 'circle', numbers: { flow: 7, duration: 3, fan: 360, speed: range(0, 6), shapeRadius: 10 } }),
-    emitter('sink-dashes', 'Dashes', 'sink-dash', { shape: 'ring', fill: 'outline', rhythm: 'jittered', aim: 'inward', numbers: { flow: 42, duration: 3, heading: 0, fan: 60, speed: range(20, 60), shapeInner: 90, shapeRadius: 150 } }),
+    emitter('sink-dashes', 'Dashes', 'sink-dash', { shape: 'ring', fill: 'outline', rhythm: 'jittered', aim: 'inward', numbers: { flow: 42, duration: 3, fan: 60, speed: range(20, 60), shapeInner: 90, shapeRadius: 150 } }),
   ], { numbers: { warmUp: 3 } }),
   effect('lantern-moths', 'Lantern moths', 37, 4, [
     emitter('lantern', 'Light', 'lantern-light', { numbers: { flow: 0, duration: 4, fan: 0, speed: fixed(0) }, bursts: [burst('on', 0, 1)] }),

@@ -1,6 +1,6 @@
 /** Short ways to write the demo's effects down. */
 import { type Burst, type Effect, type Emitter, newRelay, type ParticleType, type Relay } from '@gliv/document'
-import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, sourceOfId, type Ease, type EmitterChoices, type PathPoint, type Range, type Ramp, type RelayTrigger, type TintRamp, type TypeChoices } from '@gliv/model'
+import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, FORCE_KINDS, sourceOfId, type Ease, type EmitterChoices, type PathPoint, type Range, type Ramp, type RelayTrigger, type TintRamp, type TypeChoices } from '@gliv/model'
 
 export const range = (from: number, to: number): Range => ({ from, to })
 export const fixed = (value: number): Range => ({ from: value, to: value })
@@ -33,6 +33,7 @@ export const type = (id: string, name: string, picture: FrameName, { numbers, ra
   palette: null,
   mark: null,
   ...more,
+  forces: FORCE_KINDS.filter((force) => more.forces?.includes(force)),
   numbers: { ...defaultsOf('type'), ...numbers },
   ramps: { ...DEFAULT_RAMPS, ...ramps },
 })

@@ -11,7 +11,7 @@ import { resetValue, setValue } from '../store/values.ts'
 import { clampHard, formatNumber, stepOf, tidy, unitText } from '../util/format.ts'
 import { parseTyped } from '../util/typed.ts'
 import { noteInput } from '../util/inputTime.ts'
-import { dwellOn } from './dwell.ts'
+import { dwellOn, quietly } from './dwell.ts'
 import { FieldMessage } from './FieldMessage.tsx'
 import { numberMenuOn } from './numberMenu.ts'
 
@@ -42,7 +42,7 @@ const commitTyped = (target: Target, id: PropertyId, part: Part, text: string, p
   return null
 }
 
-const Typing = ({ start, label, onDone, onReset }: { start: string; label: string; onDone: (text: string | null) => string | null; onReset: () => void }) => {
+const Typing = ({ start, label, onDone, onReset }: { start: string; label: string; onDone: (text: string | null, byKey: boolean) => string | null; onReset: () => void }) => {
   // A second click right after the first is a double-click on the number, which resets it.
   const openedAt = useRef(performance.now())
   const [text, setText] = useState(start)
@@ -54,17 +54,17 @@ const Typing = ({ start, label, onDone, onReset }: { start: string; label: strin
     field.current?.focus()
     field.current?.select()
   }, [])
-  const finish = (value: string | null): void => {
+  const finish = (value: string | null, byKey = false): void => {
     if (closed.current) return
     closed.current = true
-    const refusal = onDone(value)
+    const refusal = onDone(value, byKey)
     setMessage(refusal)
     if (refusal) closed.current = false
   }
   const onKeyDown = (event: KeyboardEvent): void => {
     event.stopPropagation()
-    if (event.key === 'Enter') finish(text)
-    else if (event.key === 'Escape') finish(null)
+    if (event.key === 'Enter') finish(text, true)
+    else if (event.key === 'Escape') finish(null, true)
   }
   return (
     <span className="typing">
@@ -97,6 +97,14 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
     return found === null || found === undefined ? null : readPart(found, part)
   })
   const [typing, setTyping] = useState(false)
+  const shown = useRef<HTMLSpanElement>(null)
+  /** The number takes the focus back when typing was ended by a key: the next key goes on from there. */
+  const takesFocus = useRef(false)
+  useLayoutEffect(() => {
+    if (typing || !takesFocus.current) return
+    takesFocus.current = false
+    quietly(() => shown.current?.focus({ preventScroll: true }))
+  }, [typing])
   const exact = useRef(0)
   const step = stepOf(id)
   const label = PROPERTY_TEXTS[id].label + (part === 'from' ? ', from' : part === 'to' ? ', to' : '')
@@ -124,9 +132,12 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
       <Typing
         start={formatNumber(id, value)}
         label={label}
-        onDone={(text) => {
+        onDone={(text, byKey) => {
           const refusal = text === null ? null : commitTyped(target, id, part, text, value)
-          if (!refusal) setTyping(false)
+          if (!refusal) {
+            takesFocus.current = byKey
+            setTyping(false)
+          }
           return refusal
         }}
         onReset={() => {
@@ -148,6 +159,7 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
   }
   return (
     <span
+      ref={shown}
       {...bind()}
       {...dwellOn(id)}
       onContextMenu={numberMenuOn(target, id)}

@@ -13,6 +13,15 @@ const show = (id: PropertyId | null): void => {
   if (useDwell.getState().id !== id) useDwell.setState({ id })
 }
 
+let quiet = false
+
+/** Moves the focus without dwelling on it: nobody has asked to see anything. */
+export const quietly = (focus: () => void): void => {
+  quiet = true
+  focus()
+  quiet = false
+}
+
 /** Handlers for whatever shows a number. */
 export const dwellOn = (id: PropertyId) => ({
   onPointerEnter: (): void => {
@@ -20,6 +29,8 @@ export const dwellOn = (id: PropertyId) => ({
     timer = setTimeout(() => show(id), DWELL_MS)
   },
   onPointerLeave: (): void => show(null),
-  onFocus: (): void => show(id),
+  onFocus: (): void => {
+    if (!quiet) show(id)
+  },
   onBlur: (): void => show(null),
 })

@@ -6,8 +6,7 @@ import { EASES, type Ease, FLAT_RAMP, type Ramp, type RampPoint } from '@gliv/mo
 import { type KeyboardEvent, memo, useEffect, useRef, useState } from 'react'
 import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
 import { type RampAddress, rampEditLabel, rampKey, rampName, readRamp, writeRamp } from '../../store/rampTargets.ts'
-import { setSession } from '../../store/session.ts'
-import { EASE_TEXTS, RAMP_TEXTS } from '../../texts/kinds.ts'
+import { EASE_TEXTS } from '../../texts/kinds.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
 import { useShown } from '../context.ts'
@@ -152,7 +151,7 @@ const FreeHandles = ({ address, ramp, index, x, y, toRamp }: { address: RampAddr
   )
 }
 
-/** The type's other ramps behind the one at hand, on the same axis; a press goes to one. */
+/** The type's other ramps behind the one at hand, on the same axis; they are only seen, so that a press always adds a point. */
 const GhostRamps = memo(({ address, width, inner }: { address: Extract<RampAddress, { of: 'type' }>; width: number; inner: number }) => {
   const ramps = useShown((kit) => kit.types[address.type]?.ramps ?? null, null)
   const others = (['scale', 'opacity', 'speed'] as const).filter((kind) => kind !== address.ramp)
@@ -160,14 +159,7 @@ const GhostRamps = memo(({ address, width, inner }: { address: Extract<RampAddre
   return (
     <>
       {others.map((kind) => (
-        <g key={kind} className="ghost-ramp" onClick={(event) => {
-          event.stopPropagation()
-          setSession({ ramp: kind })
-        }}>
-          <title>{`${RAMP_TEXTS[kind]}: press to edit it`}</title>
-          <path d={rampPath(ramps[kind], width, inner, INSET)} className="ghost-line" />
-          <path d={rampPath(ramps[kind], width, inner, INSET)} className="ghost-reach" />
-        </g>
+        <path key={kind} d={rampPath(ramps[kind], width, inner, INSET)} className="ghost-line" />
       ))}
     </>
   )

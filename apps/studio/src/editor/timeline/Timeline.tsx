@@ -6,7 +6,7 @@ import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSe
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { addEmitter, moveEmitter, STARTERS, type StarterId } from '@gliv/document'
 import { useDrag } from '@use-gesture/react'
-import { useEffect, useRef, useState } from 'react'
+import { Fragment, useEffect, useRef, useState } from 'react'
 import { edit, useDocument } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { select } from '../../store/session.ts'
@@ -21,6 +21,7 @@ import { RegionBand, regionOf, setRegion } from './Region.tsx'
 import { markSpacing, passSeconds, rulerSeconds, trackTimes } from './scale.ts'
 import { PartTracks } from './PartTracks.tsx'
 import { Track } from './Track.tsx'
+import { TrackLanes } from './TrackLanes.tsx'
 
 const NO_EMITTERS: readonly string[] = []
 
@@ -163,7 +164,10 @@ export const Timeline = () => {
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
           <SortableContext items={shown} strategy={verticalListSortingStrategy}>
             {shown.map((id) => (
-              <Track key={id} emitterId={id} seconds={seconds} width={width} population={population ? populationPath(population, id, width, 19) : ''} />
+              <Fragment key={id}>
+                <Track emitterId={id} seconds={seconds} width={width} population={population ? populationPath(population, id, width, 19) : ''} />
+                <TrackLanes emitterId={id} seconds={seconds} width={width} />
+              </Fragment>
             ))}
           </SortableContext>
         </DndContext>

@@ -2,6 +2,7 @@ import ContentCopy from '@mui/icons-material/ContentCopy'
 import DeleteOutline from '@mui/icons-material/DeleteOutlined'
 import DragIndicator from '@mui/icons-material/DragIndicator'
 import Headphones from '@mui/icons-material/Headphones'
+import ShowChart from '@mui/icons-material/ShowChart'
 import LockIcon from '@mui/icons-material/LockOutlined'
 import LockOpen from '@mui/icons-material/LockOpenOutlined'
 import LinkIcon from '@mui/icons-material/Link'
@@ -15,6 +16,7 @@ import { edit, useDocument } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { select, toggleSolo, useSession } from '../../store/session.ts'
 import { useEffectId, useSelectedId, useShown } from '../context.ts'
+import { toggleLanes, useLaneCount, useOpenLanes } from './TrackLanes.tsx'
 import { TrackMark } from './TrackMark.tsx'
 import { Bars } from './Bars.tsx'
 
@@ -66,6 +68,8 @@ export const Track = memo(({ emitterId, seconds, width, population }: { emitterI
   const name = useShown((kit) => emitterName(kit, effectId, emitterId), '')
   const muted = useShown((_, effect) => effect.emitters[emitterId]?.muted ?? false, false)
   const locked = useShown((_, effect) => effect.emitters[emitterId]?.locked ?? false, false)
+  const lanes = useLaneCount(emitterId)
+  const lanesOpen = useOpenLanes((s) => s.open.includes(emitterId))
   const typeId = useShown((_, effect) => effect.emitters[emitterId]?.type, undefined)
   const shared = useShown((kit) => Object.values(kit.effects).flatMap((e) => Object.values(e.emitters)).filter((e) => e.type === typeId).length > 1, false)
   const flash = useFlash(typeId, shared)
@@ -104,6 +108,7 @@ export const Track = memo(({ emitterId, seconds, width, population }: { emitterI
           {name}
         </button>
         {shared && <LinkIcon className="shared-mark" fontSize="inherit" titleAccess="Shares its particle type" />}
+        {lanes > 0 && icon(`${lanesOpen ? 'Close' : 'Open'} lanes of`, lanesOpen, () => toggleLanes(emitterId), <ShowChart fontSize="inherit" />)}
         <TrackMark emitterId={emitterId} name={name} />
         <span className="track-actions">
           {icon(locked ? 'Unlock' : 'Lock', locked, () => toggleLock(effectId, emitterId), locked ? <LockIcon fontSize="inherit" /> : <LockOpen fontSize="inherit" />)}

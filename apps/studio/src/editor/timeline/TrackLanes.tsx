@@ -1,0 +1,35 @@
+/** The lanes of an emitter under its track, on the effect's own time; the same ramp editor as in the strip. */
+import type { PropertyId } from '@gliv/model'
+import { create } from 'zustand'
+import { PROPERTY_TEXTS } from '../../texts/properties.ts'
+import { useEffectId, useShown } from '../context.ts'
+import { RampEditor } from '../strip/RampEditor.tsx'
+
+/** Emitters whose lanes are open. Lifetime: session, in memory. */
+export const useOpenLanes = create<{ readonly open: readonly string[] }>(() => ({ open: [] }))
+
+export const toggleLanes = (emitterId: string): void =>
+  useOpenLanes.setState(({ open }) => ({ open: open.includes(emitterId) ? open.filter((id) => id !== emitterId) : [...open, emitterId] }))
+
+export const useLaneCount = (emitterId: string): number => useShown((_, effect) => Object.keys(effect.emitters[emitterId]?.lanes ?? {}).length, 0)
+
+export const TrackLanes = ({ emitterId, seconds, width }: { emitterId: string; seconds: number; width: number }) => {
+  const effect = useEffectId()
+  const open = useOpenLanes((s) => s.open.includes(emitterId))
+  const text = useShown((_, shown) => JSON.stringify(Object.entries(shown.emitters[emitterId]?.lanes ?? {}).map(([id, lane]) => [id, lane!.seconds])), '[]')
+  if (!open) return null
+  return (
+    <>
+      {(JSON.parse(text) as [PropertyId, number][]).map(([id, span]) => (
+        <div key={id} className="track-lane" data-testid={`lane-${id}`}>
+          <span className="track-lane-name">{PROPERTY_TEXTS[id].label}</span>
+          <div className="track-time">
+            <div style={{ width: Math.max(60, (span / seconds) * width) }}>
+              <RampEditor inline address={{ of: 'lane', effect, emitter: emitterId, id }} />
+            </div>
+          </div>
+        </div>
+      ))}
+    </>
+  )
+}
