@@ -50,6 +50,8 @@ test('a blast in three layers takes under 60 actions', async ({ page }) => {
   const dialog = page.getByRole('dialog')
   if (await dialog.isVisible()) await page.keyboard.press('Enter')
 
+  // The layer that a new effect begins with goes away.
+  await key('Shift+Delete')
   // Smoke, below.
   await add()
   await frame('puff')

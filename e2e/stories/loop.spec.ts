@@ -263,6 +263,18 @@ test('keys: nudge, zoom by whole numbers, frame one emitter', async ({ page }) =
   await studio.openGroup('where')
   await expect(page.locator('[data-row="offsetX"] .row-digits')).toHaveText('1 px')
   await expect(page.locator('[data-row="offsetY"] .row-digits')).toHaveText('10 px')
+  // Two emitters move together, by keys and by the handle.
+  const places = (): Promise<number[][]> => page.evaluate(() => (globalThis as unknown as { glivStage: { simulation: { program: { effect: { emitters: { name: string; numbers: { offsetX: number; offsetY: number } }[] } } } } }).glivStage.simulation.program.effect.emitters.filter((e) => e.name === 'Sparks' || e.name === 'Fire').map((e) => [e.numbers.offsetX, e.numbers.offsetY]))
+  const apart = async (): Promise<number[]> => ((p) => [p[1]![0]! - p[0]![0]!, p[1]![1]! - p[0]![1]!])(await places())
+  const distance = await apart()
+  await studio.track('Fire').getByRole('button', { name: 'Fire', exact: true }).click({ modifiers: ['Shift'] })
+  await page.mouse.click(640, 20)
+  await page.keyboard.press('ArrowRight')
+  await studio.drag(studio.handle('move'), 50, 30, 6)
+  expect(await apart()).toEqual(distance)
+  expect((await places())[0]![0]).not.toBe(1)
+  await studio.undo()
+  await studio.undo()
   const zoom = (): Promise<number> => page.evaluate(() => (globalThis as unknown as { glivStage: { camera: { zoom: number } } }).glivStage.camera.zoom)
   for (const times of [3, 1, 2]) {
     await page.keyboard.press(String(times))

@@ -1,12 +1,13 @@
 import { useEffect } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
-import { edit, redo, undo } from '../store/document.ts'
+import { edit, redo, undo, useDocument } from '../store/document.ts'
 import { setSprites } from '../sprites/state.ts'
-import { setSession, toggleSolo } from '../store/session.ts'
+import { setSession, toggleSolo, useSession } from '../store/session.ts'
 import { setLooking } from './look/looking.ts'
 import { pickTypical } from './look/pick.ts'
 import { selectedOf } from './selected.ts'
 import type { StageDriver } from './stage/driver.ts'
+import { moveTogether } from './stage/together.ts'
 import { fitStage, zoomTo } from './stage/Stage.tsx'
 import { duplicateSelected, removeEmitter, toggleMute } from './timeline/Track.tsx'
 import { stepBy, togglePlay } from './transport/Transport.tsx'
@@ -48,12 +49,8 @@ const STEPS: Readonly<Record<string, readonly [number, number]>> = { ArrowUp: [0
 const nudge = (effectId: string, emitterId: string, event: KeyboardEvent): void => {
   const [x, y] = STEPS[event.key] ?? [0, 0]
   const by = event.shiftKey ? 10 : 1
-  edit('Nudge an emitter', (kit) => {
-    const emitter = kit.effects[effectId]?.emitters[emitterId]
-    if (!emitter || emitter.locked) return
-    emitter.numbers.offsetX += x * by
-    emitter.numbers.offsetY += y * by
-  })
+  const before = useDocument.getState().kit
+  if (before) edit('Nudge an emitter', (kit) => moveTogether(kit, before, effectId, [emitterId, ...useSession.getState().also], x * by, y * by))
 }
 
 /** Looks otherwise for as long as a key is held: the other blend, the other ground, without the selected emitter. */

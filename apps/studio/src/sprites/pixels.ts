@@ -36,10 +36,15 @@ export const imageOf = async (sheet: Pick<Sheet, 'picture' | 'width' | 'height' 
 /** Takes a picture in: written as PNG, kept, decoded, and ready to be drawn. Gives its content hash. */
 export const takePicture = async (image: Image, png?: Uint8Array): Promise<string> => {
   const bytes = png ?? (image.width * image.height <= SMALL ? encodePng(image) : await pictureWorker().encode(image))
+  if (image.width * image.height > SMALL) {
+    const { bitmap, hash } = await pictureWorker().bitmap(bytes)
+    rememberBitmap(keepPicture(bytes, hash), bitmap)
+    remember(hash, image)
+    return hash
+  }
   const hash = keepPicture(bytes)
   remember(hash, image)
-  if (image.width * image.height <= SMALL) await rememberImage(hash, image)
-  else rememberBitmap(hash, await pictureWorker().bitmap(bytes))
+  await rememberImage(hash, image)
   return hash
 }
 

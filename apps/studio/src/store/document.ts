@@ -126,9 +126,8 @@ const fetchMissing = async (commits: readonly Commit[]): Promise<void> => {
   set({ pictures: new Map([...get().pictures, ...found]) })
 }
 
-/** Takes a picture in, so that the next edit can name it: it is written before what names it. Gives its content hash. */
-export const keepPicture = (png: Uint8Array): string => {
-  const hash = hashPicture(png)
+/** Takes a picture in, so that the next edit can name it: it is written before what names it. Gives its content hash, which is computed unless it is known. */
+export const keepPicture = (png: Uint8Array, hash = hashPicture(png)): string => {
   if (get().pictures.has(hash)) return hash
   set({ pictures: new Map([...get().pictures, [hash, png]]) })
   enqueue(() => putPictures(db, new Map([[hash, png]])))

@@ -17,6 +17,8 @@ export const OTHER_GROUND = { dark: 'light', middle: 'checker', light: 'dark', c
 interface SessionState {
   /** Selected emitter by effect. */
   readonly selected: Readonly<Record<string, string>>
+  /** Emitters that are moved together with the selected one. */
+  readonly also: readonly string[]
   readonly openGroups: readonly string[]
   /** Emitters that are heard alone, by id. */
   readonly solo: readonly string[]
@@ -38,6 +40,7 @@ export const useSession = create<SessionState>()(
   persist(
     (): SessionState => ({
       selected: {},
+      also: [],
       openGroups: ['launch'],
       solo: [],
       playing: true,
@@ -69,7 +72,12 @@ export const toggleSolo = (id: string): void => {
 }
 
 export const select = (effectId: string, emitterId: string): void => {
-  setSession((s) => ({ selected: { ...s.selected, [effectId]: emitterId } }))
+  setSession((s) => ({ selected: { ...s.selected, [effectId]: emitterId }, also: [] }))
+}
+
+/** Takes another emitter to the selected one, or out again: they move together. */
+export const toggleAlso = (emitterId: string): void => {
+  setSession((s) => ({ also: toggled(s.also, emitterId) }))
 }
 
 interface Preferences {

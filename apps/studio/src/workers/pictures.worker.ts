@@ -1,5 +1,6 @@
 /** Heavy work on pictures: reading files, cutting, packing, colours, writing PNG. */
 import { type Cell, checkFile, coloursOf, type DecodedPicture, decodePicture, decodePng, encodePng, type Guess, type Image, isDecoded, likelySlicing, onPalette, packImages, type PackingOptions, PictureError, refuseSize, slice, type Slicing } from '@gliv/pixels'
+import { hashPicture } from '@gliv/document'
 import { expose, transfer } from 'comlink'
 
 /** Straight-alpha bytes of what the browser has decoded; through a texture, because a canvas would change colours. */
@@ -77,11 +78,11 @@ const api = {
     return transfer(image, [image.data.buffer as ArrayBuffer])
   },
   encode: (image: Image): Uint8Array => encodePng(image),
-  /** A written picture as the renderers draw it, premultiplied. */
-  bitmap: async (png: Uint8Array): Promise<ImageBitmap> => {
+  /** A written picture as the renderers draw it, premultiplied, and its content hash. */
+  bitmap: async (png: Uint8Array): Promise<{ readonly bitmap: ImageBitmap; readonly hash: string }> => {
     const { width, height, data } = decodePng(png)
     const made = await createImageBitmap(new ImageData(new Uint8ClampedArray(data.buffer as ArrayBuffer, data.byteOffset, data.byteLength), width, height), { premultiplyAlpha: 'premultiply', colorSpaceConversion: 'none' })
-    return transfer(made, [made])
+    return transfer({ bitmap: made, hash: hashPicture(png) }, [made])
   },
   cut: (key: string, png: Uint8Array, slicing: Slicing): Cell[] => slice(hold(key, png), slicing),
   guess: (key: string, png: Uint8Array, name: string): Guess => likelySlicing(hold(key, png), name),

@@ -1,6 +1,6 @@
 import { useDrag } from '@use-gesture/react'
 import type { ReactNode } from 'react'
-import type { Emitter, ParticleType } from '@gliv/document'
+import type { Emitter, Kit, ParticleType } from '@gliv/document'
 import { editMoment, endMoment } from '../../store/document.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { useEffectId, useSelectedEmitter } from '../context.ts'
@@ -15,12 +15,14 @@ export interface HandleProps {
   /** Writes the pointer's place, in world pixels relative to `at`, into the emitter or its particle type. */
   readonly apply: (emitter: Emitter, x: number, y: number, fine: boolean, type: ParticleType) => void
   readonly onDoubleClick?: () => void
+  /** Does more to the kit in the same step, after `apply`. */
+  readonly after?: (kit: Kit, emitter: Emitter) => void
   /** What places count from, mostly the emitter's centre, in overlay pixels, and overlay pixels a world pixel. */
   readonly at: { readonly x: number; readonly y: number; readonly zoom: number }
 }
 
 /** One handle: white with a dark casing. A drag is one step of undo. */
-export const Handle = ({ name, label, x, y, cursor, apply, at, onDoubleClick, children }: HandleProps) => {
+export const Handle = ({ name, label, x, y, cursor, apply, at, onDoubleClick, after, children }: HandleProps) => {
   const effectId = useEffectId()
   const emitter = useSelectedEmitter()
   const bind = useDrag(({ event, first, last, movement: [mx, my], memo, shiftKey }) => {
@@ -31,6 +33,7 @@ export const Handle = ({ name, label, x, y, cursor, apply, at, onDoubleClick, ch
       editMoment(`${label} of ${emitter.name}`, (kit) => {
         const draft = kit.effects[effectId]!.emitters[emitter.id]!
         apply(draft, (start.x + mx - start.at.x) / start.at.zoom, (start.y + my - start.at.y) / start.at.zoom, shiftKey, kit.types[draft.type]!)
+        after?.(kit, draft)
       })
     if (last) endMoment()
     return start

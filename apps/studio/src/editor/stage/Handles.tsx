@@ -8,6 +8,8 @@ import { useEffectId, useSelectedEmitter, useShown } from '../context.ts'
 import { angleOf, fanFrom, fanPath, nearestTurn, type Place, polar, snapPlace } from './geometry.ts'
 import { ForceHandles } from './ForceHandles.tsx'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
+import { useSession } from '../../store/session.ts'
+import { moveTogether } from './together.ts'
 import { outlineData, sizeOf, usesView } from './outlines.tsx'
 import { PathHandles, SHAPE_PATH, TRAVEL_PATH } from './PathHandles.tsx'
 
@@ -197,6 +199,7 @@ export const Handles = ({ camera }: { camera: Camera }) => {
   const emitter = useSelectedEmitter()
   const start = useStart()
   const others = useOthers(emitter?.id)
+  const effectId = useEffectId()
   if (!emitter || emitter.companionOf !== null) return null
   const { offsetX, offsetY } = emitter.numbers
   const zoom = camera.zoom / window.devicePixelRatio
@@ -222,6 +225,10 @@ export const Handles = ({ camera }: { camera: Camera }) => {
           const snapped = snapPlace((start?.numbers.offsetX ?? 0) + x, (start?.numbers.offsetY ?? 0) + y, others, fine ? 0 : SNAP_PX / zoom)
           e.numbers.offsetX = whole(snapped.x, fine)
           e.numbers.offsetY = whole(snapped.y, fine)
+        }}
+        after={(kit, e) => {
+          const before = useDocument.getState().kit
+          if (before && start) moveTogether(kit, before, effectId, useSession.getState().also, e.numbers.offsetX - start.numbers.offsetX, e.numbers.offsetY - start.numbers.offsetY)
         }}
       >
         <path d="M -9 0 H 9 M 0 -9 V 9" className="handle-cross-case" />

@@ -14,7 +14,7 @@ import { deleteEmitter, duplicateEmitter, type Kit } from '@gliv/document'
 import { memo, useEffect, useRef } from 'react'
 import { edit, useDocument } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
-import { select, toggleSolo, useSession } from '../../store/session.ts'
+import { select, toggleAlso, toggleSolo, useSession } from '../../store/session.ts'
 import { useEffectId, useSelectedId, useShown } from '../context.ts'
 import { toggleLanes, useLaneCount, useOpenLanes } from './TrackLanes.tsx'
 import { TrackMark } from './TrackMark.tsx'
@@ -64,6 +64,7 @@ const useFlash = (typeId: string | undefined, shared: boolean): React.RefObject<
 export const Track = memo(({ emitterId, seconds, width, population }: { emitterId: string; seconds: number; width: number; population: string }) => {
   const effectId = useEffectId()
   const selected = useSelectedId() === emitterId
+  const also = useSession((s) => s.also.includes(emitterId))
   const solo = useSession((s) => s.solo.includes(emitterId))
   const name = useShown((kit) => emitterName(kit, effectId, emitterId), '')
   const muted = useShown((_, effect) => effect.emitters[emitterId]?.muted ?? false, false)
@@ -91,11 +92,11 @@ export const Track = memo(({ emitterId, seconds, width, population }: { emitterI
   return (
     <div
       ref={setNodeRef}
-      className={`track${selected ? ' selected notched' : ''}${muted ? ' muted' : ''}${locked ? ' locked' : ''}`}
+      className={`track${selected ? ' selected notched' : also ? ' also notched' : ''}${muted ? ' muted' : ''}${locked ? ' locked' : ''}`}
       style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition, zIndex: isDragging ? 2 : undefined }}
       data-testid="track"
       aria-current={selected}
-      onClick={() => select(effectId, emitterId)}
+      onClick={(event) => (event.shiftKey && !selected ? toggleAlso(emitterId) : select(effectId, emitterId))}
     >
       <div className="track-flash" ref={flash} />
       <div className="track-label">
