@@ -1,0 +1,46 @@
+import 'fake-indexeddb/auto'
+import { makeDemo } from '@gliv/demo'
+import { PROPERTIES, type PropertyId } from '@gliv/model'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { useDocument } from './document.ts'
+import type { Target } from './targets.ts'
+import { canPaste, copyValue, defaultOf, isDefault, pasteValue, resetValue, toggleSplit, valueNow } from './values.ts'
+
+const target: Target = { owner: 'emitter', effect: 'cargo-blast', emitter: makeDemo().kit.effects['cargo-blast']!.emitterOrder[1]! }
+
+beforeEach(() => useDocument.setState({ kit: makeDemo().kit, moment: null }))
+
+describe('whole values', () => {
+  it('are split inside the limits and joined in the middle', () => {
+    resetValue(target, 'speed')
+    const range = valueNow(target, 'speed') as { from: number; to: number }
+    toggleSplit(target, 'speed')
+    const joined = valueNow(target, 'speed') as { from: number; to: number }
+    expect([joined.from, joined.to]).toEqual([(range.from + range.to) / 2, (range.from + range.to) / 2])
+    toggleSplit(target, 'speed')
+    const split = valueNow(target, 'speed') as { from: number; to: number }
+    expect(split.from < joined.from && split.to > joined.to).toBe(true)
+  })
+
+  it('are reset to the table’s defaults, which stay as they are', () => {
+    resetValue(target, 'speed')
+    expect(isDefault('speed', valueNow(target, 'speed')!)).toBe(true)
+    toggleSplit(target, 'speed')
+    expect(defaultOf('speed')).toEqual(PROPERTIES.speed.default)
+  })
+
+  it('are pasted where the unit is the same, whole where they have to be', () => {
+    resetValue(target, 'heading')
+    copyValue(target, 'heading')
+    expect([canPaste('fan'), canPaste('speed')]).toEqual([true, false])
+    pasteValue(target, 'fan')
+    // −90° is under the fan's least.
+    expect(valueNow(target, 'fan')).toBe(0)
+  })
+
+  it.each(Object.keys(PROPERTIES) as PropertyId[])('the default of %s is told apart from anything else', (id) => {
+    const value = defaultOf(id)
+    expect(isDefault(id, value)).toBe(true)
+    expect(isDefault(id, typeof value === 'number' ? value + 1 : { from: value.from, to: value.to + 1 })).toBe(false)
+  })
+})
