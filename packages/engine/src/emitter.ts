@@ -108,7 +108,7 @@ export class EmitterRun {
     const { clock } = this.setting
     const start = tickAtOrBefore(clock, clock.secondsAt(tick) - this.program.history, tick) - 2
     if (tick < this.tick || (this.tick < start && !this.#lasting)) {
-      this.#restart(Math.max(-1, start))
+      this.#restart(Math.max(-1, start), tick)
       while (this.tick < tick) this.step()
       if (this.#from <= 0 || !this.#refusedBelow()) return
       this.#restart(-1)
@@ -122,8 +122,9 @@ export class EmitterRun {
     while (this.tick < tick) this.step()
   }
 
-  /** The tick after which it has been stepped. */
+  /** The tick after which it has been stepped, and its time on the clock. */
   #from = -1
+  #startClock = -1
 
   #refusedBelow(): boolean {
     return this.#watch !== null && (this.#watch.refused > 0 || this.hosts.some((host) => host.refused > 0) || this.children.some((child) => child !== null && (child.refused > 0 || child.#refusedBelow())))
@@ -140,7 +141,8 @@ export class EmitterRun {
     return this.program.marks === 'lasting' || this.children.some((child) => child !== null && child.#lasting)
   }
 
-  #restart(start: number): void {
+  /** @param target where the seek will end; relayed emitters need not be stepped long before it */
+  #restart(start: number, target = -1): void {
     this.pool.size = 0
     this.births = this.refused = this.alive = this.#toppedUp = 0
     this.tick = this.#from = -1
@@ -149,41 +151,47 @@ export class EmitterRun {
     this.#inbox.clear()
     this.marks?.clear()
     if (this.#watch) this.#watch.refused = 0
-    if (start < 0 || this.#endsMatter || this.#lasting) this.#restartChildren(-1)
+    if (start < 0 || this.#endsMatter || this.#lasting) this.#restartChildren(-1, -1)
     else if (this.program.needsCensus || this.setting.tape.withholds) {
       while (this.tick < start) this.#stepWith(false)
-      this.#restartChildren(start)
+      this.#restartChildren(start, target)
     } else {
       this.#jumpTo(start)
       this.births = this.#queue.countThrough(start)
       this.#queue.skipTo(start)
-      this.#restartChildren(start)
+      this.#restartChildren(start, target)
     }
   }
 
   #jumpTo(tick: number): void {
     this.tick = this.#from = tick
-    this.#now = this.setting.clock.secondsAt(tick)
+    this.#now = this.#startClock = this.setting.clock.secondsAt(tick)
   }
 
-  /** Relayed emitters start empty: what they sent before is over by the time that counts. */
-  #restartChildren(start: number): void {
+  /**
+   * Relayed emitters start empty, two of their histories before the target: whatever lives there was born within the last one,
+   * and in the one before the pool fills, so that a cap which binds is seen.
+   */
+  #restartChildren(start: number, target: number): void {
     this.#from = start
+    const { clock } = this.setting
     for (const host of this.hosts) host.clear()
     for (const child of this.children) {
       if (!child) continue
       child.#restart(-1)
       if (start >= 0) {
-        child.#jumpTo(start)
-        child.#queue.skipTo(start)
-        child.#restartChildren(start)
+        const late = Math.max(start, tickAtOrBefore(clock, clock.secondsAt(target) - 2 * child.program.history, target) - 2)
+        child.#jumpTo(late)
+        child.#queue.skipTo(late)
+        child.#restartChildren(late, target)
       }
     }
   }
 
   step(): void {
     this.#stepWith(true)
-    for (const child of this.children) child?.step()
+    // One that starts later than this one waits for its time.
+    for (const child of this.children) if (child && child.tick < this.tick) child.step()
     for (const host of this.hosts) host.step(this.tick, this.#now)
   }
 
@@ -244,8 +252,13 @@ export class EmitterRun {
 
   #bearRelayed(): void {
     this.#inbox.take()
-    if (this.#refuses()) return
     const { taken } = this.#inbox
+    // Ordered for before this emitter started: over by the time that counts.
+    if (this.#from >= 0 && taken[RELAYED.clock]! <= this.#startClock) {
+      this.births++
+      return
+    }
+    if (this.#refuses()) return
     const moment = this.#moment
     moment.clock = taken[RELAYED.clock]!
     const { clock } = this.setting
