@@ -2,7 +2,7 @@ import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useRef } from 'react'
 import { property, type PropertyId, type Range } from '@gliv/model'
 import { edit, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
-import { setPart } from '../store/setPart.ts'
+import { setPart, shiftRange } from '../store/setPart.ts'
 import { type Part, readPart, readValue, type Target } from '../store/targets.ts'
 import { noteTouched } from '../store/touched.ts'
 import { resetValue } from '../store/values.ts'
@@ -15,13 +15,17 @@ interface Row {
   readonly id: PropertyId
 }
 
-/** Which knob a press means: the nearer one; between two at the same place the side decides. */
-export const nearerKnob = (value: number | Range, at: number): Part => {
+/** Which knob a press means: the nearer one; between two at the same place the side decides; well between two it takes both along. */
+export const nearerKnob = (value: number | Range, at: number): Part | 'middle' => {
   if (typeof value === 'number') return 'value'
   if (value.from === value.to) return 'both'
   const [low, high] = [Math.abs(at - value.from), Math.abs(at - value.to)]
+  if (at > value.from && at < value.to && Math.min(low, high) > (value.to - value.from) * BETWEEN) return 'middle'
   return low < high || (low === high && at < value.from) ? 'from' : 'to'
 }
+
+/** How far from either knob a press has to be, as a share of the way between them, to take both. */
+const BETWEEN = 0.3
 
 const readNow = (target: Target, id: PropertyId): number | Range | undefined => {
   const { kit } = useDocument.getState()
@@ -34,7 +38,7 @@ const readNow = (target: Target, id: PropertyId): number | Range | undefined => 
  */
 export const RowSlider = memo(({ target, id }: Row) => {
   const rail = useRef<HTMLDivElement>(null)
-  const held = useRef<Part>('value')
+  const held = useRef<{ readonly part: Part | 'middle'; readonly at: number }>({ part: 'value', at: 0 })
   const value = useDocument((state) => {
     const kit = shownKit(state)
     return (kit && readValue(kit, target, id)) ?? null
@@ -49,9 +53,11 @@ export const RowSlider = memo(({ target, id }: Row) => {
       const at = railValue(id, low, high, Math.min(1, Math.max(0, (x - box.x) / box.width)))
       const before = readNow(target, id)
       if (before === undefined) return
-      if (first) held.current = nearerKnob(before, at)
+      if (first) held.current = { part: nearerKnob(before, at), at }
       noteInput(event)
-      setPart(target, id, held.current, tidy(Math.round(at / step) * step, step), editMoment)
+      const { part, at: start } = held.current
+      if (part === 'middle') shiftRange(target, id, tidy(Math.round((at - start) / step) * step, step), editMoment)
+      else setPart(target, id, part, tidy(Math.round(at / step) * step, step), editMoment)
       if (last) {
         endMoment()
         noteTouched(id)

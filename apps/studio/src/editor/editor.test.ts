@@ -167,9 +167,9 @@ describe('sliders', () => {
   it.each([
     [5, 3, 'value'],
     [{ from: 2, to: 2 }, 9, 'both'],
-    [{ from: 2, to: 8 }, 4, 'from'],
-    [{ from: 2, to: 8 }, 6, 'to'],
-    [{ from: 2, to: 8 }, 5, 'to'],
+    [{ from: 2, to: 8 }, 3, 'from'],
+    [{ from: 2, to: 8 }, 7, 'to'],
+    [{ from: 2, to: 8 }, 5, 'middle'],
     [{ from: 2, to: 8 }, -1, 'from'],
   ] as const)('of %j a press at %d takes %s', (value, at, part) => expect(nearerKnob(value, at)).toBe(part))
 })

@@ -2,13 +2,34 @@ import 'fake-indexeddb/auto'
 import { makeDemo } from '@gliv/demo'
 import { PROPERTIES, type PropertyId } from '@gliv/model'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { useDocument } from './document.ts'
+import { nearerKnob } from '../controls/RowSlider.tsx'
+import { edit, useDocument } from './document.ts'
+import { shiftRange } from './setPart.ts'
 import type { Target } from './targets.ts'
 import { canPaste, copyValue, defaultOf, isDefault, pasteValue, resetValue, toggleSplit, valueNow } from './values.ts'
 
 const target: Target = { owner: 'emitter', effect: 'cargo-blast', emitter: makeDemo().kit.effects['cargo-blast']!.emitterOrder[1]! }
 
 beforeEach(() => useDocument.setState({ kit: makeDemo().kit, moment: null }))
+
+describe('a press on a slider', () => {
+  const range = { from: 100, to: 200 }
+  it.each([[90, 'from'], [110, 'from'], [150, 'middle'], [140, 'middle'], [185, 'to'], [260, 'to']] as const)('at %d means %s', (at, part) => {
+    expect(nearerKnob(range, at)).toBe(part)
+  })
+  it('on a fixed value means the value', () => {
+    expect([nearerKnob(5, 90), nearerKnob({ from: 5, to: 5 }, 90)]).toEqual(['value', 'both'])
+  })
+
+  it('between two knobs takes both along, inside the limits', () => {
+    resetValue(target, 'speed')
+    const before = valueNow(target, 'speed') as { from: number; to: number }
+    shiftRange(target, 'speed', 15, edit)
+    expect(valueNow(target, 'speed')).toMatchObject({ from: before.from + 15, to: before.to + 15 })
+    shiftRange(target, 'speed', -1e9, edit)
+    expect(valueNow(target, 'speed')).toMatchObject({ from: PROPERTIES.speed.hard[0], to: PROPERTIES.speed.hard[0] + before.to - before.from })
+  })
+})
 
 describe('whole values', () => {
   it('are split inside the limits and joined in the middle', () => {
