@@ -18,6 +18,9 @@ const digits = (id: PropertyId, value: number): string => String(Number((value *
 const FRESH_EMITTER = { ...DEFAULT_EMITTER_CHOICES, companionOf: null, mask: null } as unknown as Emitter
 const FRESH_TYPE = { ...DEFAULT_TYPE_CHOICES, palette: null } as unknown as ParticleType
 
+/** A name that no type of the kit has, so that it is told apart where types are shared. */
+const built = ({ name }: ParticleType): string => `Built ${name}`
+
 export class EffectBuilder {
   readonly #studio: Studio
   readonly #page: Page
@@ -67,7 +70,7 @@ export class EffectBuilder {
     const shared = this.#types.get(type.id)
     if (shared !== undefined) await this.#studio.choose('Use another', `Share “${shared}”`)
     else await this.#type(emitter, type)
-    this.#types.set(type.id, type.name)
+    this.#types.set(type.id, built(type))
     for (const group of ['how-many', 'where', 'launch', 'order']) await this.#studio.openGroup(group)
     await this.#choices(emitter, type, 'emitter')
     await this.#bursts(emitter.bursts)
@@ -77,7 +80,7 @@ export class EffectBuilder {
 
   async #type(emitter: Emitter, type: ParticleType): Promise<void> {
     const page = this.#page
-    await this.#field(page.getByRole('textbox', { name: 'Particle type name', exact: true }), type.name)
+    await this.#field(page.getByRole('textbox', { name: 'Particle type name', exact: true }), built(type))
     await this.#picture(type)
     for (const group of ['life', 'look', 'frames', 'scale', 'tint', 'opacity', 'forces', 'contact', 'end', 'facing']) await this.#studio.openGroup(group)
     for (const force of FORCE_KINDS.filter((kind) => type.forces.includes(kind))) {
