@@ -84,7 +84,7 @@ export class Studio {
   }
 
   number(property: string, part: 'value' | 'from' | 'to' | 'both' = 'value'): Locator {
-    return this.page.getByLabel('Recipe').locator(`[data-property="${property}"][data-part="${part}"]`).first()
+    return this.page.getByLabel('Recipe').locator(`[data-group] [data-property="${property}"][data-part="${part}"]`).first()
   }
 
   async type(property: string, text: string, part: 'value' | 'from' | 'to' | 'both' = 'value'): Promise<this> {
