@@ -3,6 +3,7 @@ import { type Aim, type NumbersOf, type PropertyId, type ResolvedEmitter, STREAM
 import type { EmitterProgram } from './compile.ts'
 import { drawRangeInto } from './draws.ts'
 import { withLane } from './lanes.ts'
+import { tellLaunch } from './kernels/births.ts'
 import { cosSinIn, cosSinInto } from './maths.ts'
 import type { PathPlace } from './paths.ts'
 import { PLACERS, type PlaceQuestion } from './placement.ts'
@@ -97,6 +98,11 @@ export class Launcher {
     READ.forEach((id, k) => (this.#now[k] = source.numbers[id]))
     setting.tape.poseInto(0, this.#pose)
     this.question = { ordinal: 0, inBurst: 0, burstCount: 0, places: program.places, seed: setting.seed ^ source.salt }
+  }
+
+  /** Tells a pool how to launch by itself; false when it cannot. */
+  tell(pool: Pool): boolean {
+    return this.#setting.tape.still && !this.#dynamic && !this.#view && tellLaunch(pool, this.#source, this.#shape, this.#pose)
   }
 
   /** Takes over the lanes' values at a moment. */

@@ -108,7 +108,12 @@ export const drawLooks = (looks: Looks, pool: Pool, i: number): void => {
   pool.angle[i] = DRAWN[0]!
   drawRangeInto(numbers.spin, keyHi, keyLo, i, STREAMS.spin)
   pool.spin[i] = DRAWN[0]!
-  pool.picture[i] = looks.weights.length === 1 ? 0 : pickPicture(looks, draw(keyHi[i]!, keyLo[i]!, STREAMS.picture, 0))
+  drawPicture(looks, pool, i)
+}
+
+/** Which of several pictures it has. */
+export const drawPicture = (looks: Looks, pool: Pool, i: number): void => {
+  pool.picture[i] = looks.weights.length === 1 ? 0 : pickPicture(looks, draw(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.picture, 0))
 }
 
 const pickPicture = ({ weights }: Looks, u: number): number => {

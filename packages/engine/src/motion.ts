@@ -16,6 +16,7 @@ import type { Pool } from './pool.ts'
 import { drawTableOf, rampAt, rampIn, TABLE_CELLS } from './ramp.ts'
 import type { Setting } from './setting.ts'
 import { faceTravel, keepLimit } from './forces/after.ts'
+import { firstByKernel } from './kernels/births.ts'
 import { accelerateByKernel, moveSteadilyByKernel } from './kernels/steps.ts'
 
 const step = new Float64Array(3)
@@ -88,6 +89,18 @@ export class Motion {
       this.#moveFully(false)
     } else this.#moveSteadily(size)
     if (this.#program.source.type.facing === 'travel') faceTravel(this.#scope, 0, size)
+  }
+
+  /** Nothing but steady forces moves its particles, and nothing meets them. */
+  get steady(): boolean {
+    return this.#program.motion === null
+  }
+
+  /** Newborns under steady forces, each from its birth to the tick. */
+  firsts(from: number, to: number): void {
+    const pool = this.#pool
+    if (pool.slab) firstByKernel(pool.slab, pool, this.#steady, from, to, this.#scope.end, this.#firstRamp)
+    else for (let i = from; i < to; i++) this.first(i, pool.born[i]!, 0)
   }
 
   /** A newborn from its birth, at a moment of the clock, to the tick. */

@@ -1,4 +1,5 @@
 /** The particles of one emitter: columns of float64 and uint32 in one buffer, kept in birth order. */
+import { BIRTH_NUMBERS } from './kernels/layout.ts'
 import { giveBack, NUMBERS, roomFor, type Slab, WORDS } from './kernels/slab.ts'
 
 const FLOAT_COLUMNS = [
@@ -53,10 +54,13 @@ const gatherWords = (column: Uint32Array, count: number): void => {
   for (let to = 0; to < count; to++) column[to] = column[staying[to]!]!
 }
 
-/** Columns that kernels read: their words in the slab's block, and their places among all columns. */
-const REACHED_COLUMNS = ['born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin', 'grow', 'homeX', 'homeY', 'ax', 'ay'] as const
-const REACHED = REACHED_COLUMNS.map((name) => WORDS[name])
-const FLOAT_PLACES = REACHED_COLUMNS.map((name) => ([...FLOAT_COLUMNS, ...MOTION_COLUMNS] as string[]).indexOf(name))
+/** Columns that kernels read. */
+const REACHED_FLOATS = ['born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin', 'grow', 'turn', 'faceX', 'faceY', 'along', 'scaleY', 'scaleYFloor', 'homeX', 'homeY', 'ax', 'ay'] as const
+const REACHED_WORDS = ['keyHi', 'keyLo', 'colour'] as const
+const FLOAT_PLACES = [...FLOAT_COLUMNS, ...MOTION_COLUMNS] as string[]
+
+/** Pools are numbered, so that a slab knows which one it was told of last. */
+let made = 0
 
 /** A pool with room for `capacity` particles. It never grows: the program bounds what can be alive. */
 export class Pool {
@@ -108,7 +112,11 @@ export class Pool {
   readonly at: FloatOffsets
   /** Where kernels can reach it; null where there are none. */
   readonly slab: Slab | null
-  readonly #room: number
+  /** How its particles are born, for kernels; empty where there are none. */
+  readonly birth: Float64Array
+  readonly #id = ++made
+  /** What the slab's block says of it. */
+  readonly #addresses: Int32Array
   readonly #floats: Float64Array[] = []
   readonly #words: Uint32Array[] = []
 
@@ -117,9 +125,14 @@ export class Pool {
     this.capacity = capacity
     const floats = [...FLOAT_COLUMNS, ...(motion ? MOTION_COLUMNS : [])]
     const words = floats.length * capacity * 8
-    const { buffer, at, slab } = roomFor(this, words + WORD_COLUMNS.length * capacity * 4)
+    const birth = words + WORD_COLUMNS.length * capacity * 4
+    const { buffer, at, slab } = roomFor(this, birth + BIRTH_NUMBERS * 8)
     this.slab = slab
-    this.#room = at
+    this.birth = new Float64Array(buffer, at + birth, BIRTH_NUMBERS)
+    this.#addresses = new Int32Array(WORDS.birth + 1)
+    for (const name of REACHED_FLOATS) this.#addresses[WORDS[name]] = at + FLOAT_PLACES.indexOf(name) * capacity * 8
+    for (const name of REACHED_WORDS) this.#addresses[WORDS[name]] = at + words + WORD_COLUMNS.indexOf(name) * capacity * 4
+    this.#addresses[WORDS.birth] = at + birth
     this.all = new Float64Array(buffer, at, floats.length * capacity)
     this.at = Object.fromEntries(FLOAT_COLUMNS.map((name, i) => [name, i * capacity])) as FloatOffsets
     const columns = this as unknown as Record<string, Float64Array | Uint32Array>
@@ -153,9 +166,9 @@ export class Pool {
 
   /** Tells the kernels where this pool lies. */
   open(slab: Slab): void {
-    const { words } = slab
-    const bytes = this.capacity * 8
-    for (let k = 0; k < REACHED.length; k++) words[REACHED[k]!] = this.#room + FLOAT_PLACES[k]! * bytes
+    if (slab.open === this.#id) return
+    slab.open = this.#id
+    slab.words.set(this.#addresses)
   }
 
   /** How many live at a time in seconds. */

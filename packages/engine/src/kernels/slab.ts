@@ -5,16 +5,10 @@
  */
 import { TURN_TABLE } from '../maths.ts'
 import { BINARY } from './binary.ts'
+import { FRAME_AT, indexOf, Numbers, NUMBERS_AT, Words } from './layout.ts'
 
-/** Addresses in the block at a slab's beginning, in the order of `Words` in kernels.as.ts. */
-export const WORDS = { born: 0, life: 1, x: 2, y: 3, lastX: 4, lastY: 5, vx: 6, vy: 7, scale: 8, scaleFloor: 9, opacity: 10, opacityFloor: 11, angle: 12, spin: 13, ax: 14, ay: 15, tableA: 16, tableB: 17, tints: 18, turns: 19, out: 20, left: 21, homeX: 22, homeY: 23, grow: 24 } as const
-
-/** Numbers in the block, in the order of `Numbers` in kernels.as.ts. */
-export const NUMBERS = {
-  time: 0, e: 1, a: 2, gxA: 3, gyA: 4, gxB: 5, gyB: 6, end: 7, originX: 8, originY: 9, back: 10, now: 11, stepSeconds: 12, b: 13, cx: 14, cy: 15,
-  half: 16, strength: 17, perReach: 18, reach: 19, stiff: 20, ma: 21, mb: 22, mc: 23, md: 24, me: 25, mf: 26, scale: 27, shiftX: 28, shiftY: 29, oa: 30, ob: 31,
-  oc: 32, od: 33,
-} as const
+export const WORDS = indexOf(Words)
+export const NUMBERS = indexOf(Numbers)
 
 export interface Kernels {
   countAlive(size: number): number
@@ -24,12 +18,12 @@ export interface Kernels {
   accelerate(from: number, to: number, ramped: boolean): number
   central(from: number, to: number, mode: number, home: boolean, around: boolean): void
   churn(from: number, to: number, field: number, octaves: number): void
+  launch(from: number, to: number): void
+  drawLooks(from: number, to: number): void
+  first(from: number, to: number): void
   between(from: number, to: number, t: number, out: number, count: number): void
 }
 
-/** Bytes where the numbers of the block begin, and what is told of a frame. */
-const NUMBERS_AT = 128
-const FRAME_AT = 512
 /** Tables of ramps, tints and fields that a slab keeps at a time: what is used least recently makes way. */
 const TABLE_BYTES = 16_384
 const TABLES = 24
@@ -88,6 +82,8 @@ export class Slab {
   readonly buffer: ArrayBuffer
   readonly kernels: Kernels
   readonly words: Int32Array
+  /** Number of the pool whose columns the words name. */
+  open = 0
   readonly numbers: Float64Array
   /** Of the frame that is drawn: x, y, w, h; pivot x, x, y, y; w, w, h, h. */
   readonly frame: Float32Array

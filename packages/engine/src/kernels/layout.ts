@@ -1,0 +1,47 @@
+/**
+ * What kernels are told, by name: each list is the order in memory, and `npm run kernels` puts the same lists before
+ * kernels.as.ts as enums, so that both sides read one text. The script takes the lists as they stand here, literals only.
+ */
+
+/** Addresses, int32, at a slab's beginning: columns of the pool at hand, tables, and where results go. */
+export const Words = [
+  'born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin', 'ax', 'ay', 'homeX', 'homeY', 'grow', 'turn', 'faceX', 'faceY',
+  'along', 'scaleY', 'scaleYFloor', 'keyHi', 'keyLo', 'colour', 'birth',
+  'tableA', 'tableB', 'tints', 'turns', 'out', 'left',
+] as const
+
+/** Numbers, float64, that follow the addresses; they are told anew before each call. */
+export const Numbers = [
+  'time', 'e', 'a', 'gxA', 'gyA', 'gxB', 'gyB', 'end', 'originX', 'originY', 'back', 'now', 'stepSeconds', 'b', 'cx', 'cy', 'half', 'strength', 'perReach', 'reach', 'stiff', 'ma', 'mb', 'mc',
+  'md', 'me', 'mf', 'scale', 'shiftX', 'shiftY', 'gx', 'gy', 'drag', 'ramp',
+] as const
+
+/** Numbers, float64, of a pool's births; they lie with the pool and are told once. The shape's are what `ShapeNumbers` says. */
+export const Birth = [
+  'shape', 'fill', 'aim', 'heading', 'fan', 'targetX', 'targetY', 'jitterX', 'jitterY', 'offsetX', 'offsetY', 'speedFrom', 'speedSpan', 'speedBias',
+  'carried', 'poseX', 'poseY', 'cos', 'sin', 'side', 'size', 'rotate', 'p0', 'p1', 'p2', 'p3', 'p4', 'p5',
+  // The drawn columns follow, as `Drawn` says.
+  'drawnCount', 'drawn',
+] as const
+
+/** Numbers of one drawn column: its word, its stream, range and bias, and 1 where it is a share of the column before. */
+export const Drawn = ['column', 'stream', 'from', 'span', 'bias', 'share'] as const
+
+export const Biases = ['even', 'middle', 'low', 'high'] as const
+export const Fills = ['even', 'core', 'rim', 'outline'] as const
+export const Aims = ['direction', 'outward', 'inward', 'along', 'normal', 'towards', 'ball'] as const
+/** Shapes that kernels know. */
+export const Shapes = ['point', 'line', 'band', 'ellipse', 'box'] as const
+
+
+/** Where numbers begin, and what is told of a frame, in bytes. */
+export const NUMBERS_AT = 256
+export const FRAME_AT = 640
+
+/** Length of a pool's block about its births; at most eight columns are drawn. */
+export const BIRTH_NUMBERS = Birth.length - 1 + 8 * Drawn.length
+
+export type Index<T extends readonly string[]> = { readonly [K in T[number]]: number }
+
+/** The place of each name in its list. */
+export const indexOf = <const T extends readonly string[]>(names: T): Index<T> => Object.fromEntries(names.map((name, i) => [name, i])) as Index<T>
