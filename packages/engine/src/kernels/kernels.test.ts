@@ -1,19 +1,19 @@
-import { type ForceKind, PROPERTIES } from '@gliv/model'
+import { AIMS, BIASES, FILLS, type ForceKind, PROPERTIES, type ShapeKind } from '@gliv/model'
 import fc from 'fast-check'
 import { afterEach, describe, expect, it } from 'vitest'
-import { allowKernels, compile, createSimulation, reportRun, type Simulation, slabOf } from '../testing/all.ts'
+import { allowKernels, compile, createSimulation, reportRun, type Simulation, type SimulationOptions, slabOf, updateSimulation } from '../testing/all.ts'
 import { arbitraryEffect, ramp } from '../testing/arbitrary.ts'
 import { makeEffect, makeEmitter, makeType } from '../testing/build.ts'
 
 afterEach(() => allowKernels(true))
 
 /** One simulation over kernels and one over the loops in TypeScript. */
-const twins = (effect: Parameters<typeof compile>[0]): [Simulation, Simulation] => {
+const twins = (effect: Parameters<typeof compile>[0], options?: SimulationOptions): [Simulation, Simulation] => {
   const program = compile(effect)
   allowKernels(true)
-  const fast = createSimulation(program)
+  const fast = createSimulation(program, options)
   allowKernels(false)
-  return [fast, createSimulation(program)]
+  return [fast, createSimulation(program, options)]
 }
 
 const pixels = (simulation: Simulation, alpha: number): Uint32Array => {
@@ -54,5 +54,40 @@ describe('kernels and the loops in TypeScript', () => {
       }),
       { numRuns: 80 },
     )
+  })
+
+  it('bear the same particles: every simple shape, fill, aim and bias, turned, mirrored and scaled, and what the kernels leave to the launcher', () => {
+    const shape = fc.constantFrom<ShapeKind>('point', 'line', 'segment', 'rectangle', 'circle', 'ellipse', 'ring', 'polygon', 'view')
+    const pose = fc.record({ x: fc.integer({ min: -90, max: 90 }), rotate: fc.constantFrom(0, 30, 90, -200.5), scale: fc.constantFrom(1, 0.7, 3), mirror: fc.boolean() })
+    const born = fc.record({ shape, fill: fc.constantFrom(...FILLS), aim: fc.constantFrom(...AIMS), space: fc.constantFrom('left', 'carried', 'pinned'), placement: fc.constantFrom('random', 'evenly') })
+    const numbers = fc.record({ fan: fc.constantFrom(0, 75, 360), jitterX: fc.constantFrom(0, 9), heading: fc.integer({ min: -400, max: 400 }), inherit: fc.constantFrom(0, 0.5), shapeInner: fc.constantFrom(0, 12), shapeArc: fc.constantFrom(360, 100), minimum: fc.constantFrom(0, 5) })
+    const range = fc.record({ from: fc.constantFrom(0, 0.4), to: fc.constantFrom(0.4, 1.5), bias: fc.constantFrom(...BIASES) })
+    const looks = fc.record({ scale: range, scaleFloor: range, scaleY: range, opacityFloor: range, startAngle: range, drag: fc.constantFrom(0, 1.5, 45, 900) })
+    fc.assert(
+      fc.property(born, numbers, looks, pose, fc.boolean(), (choices, n, l, at, apart) => {
+        const made = makeType({ life: { from: 0.2, to: 0.6, bias: 'high' }, ...l })
+        const type = { ...made, forces: ['gravity', 'drag'] as const, scaleApart: apart, styles: { ...made.styles, scale: { ...made.styles.scale, relative: apart } } }
+        const emitter = makeEmitter({ flow: 70, speed: { from: 10, to: 200, bias: 'low' }, shapeWidth: 80, shapeHeight: 30, shapeRadius: 40, endX: 50, endY: -20, targetX: 30, ...n }, { ...choices, type } as never)
+        expectTwins(twins(makeEffect([emitter]), at), 40)
+      }),
+      { numRuns: 150 },
+    )
+  })
+
+  it('bear the same where the cap ends the oldest, refuses, or has no room left', () => {
+    for (const capPolicy of ['skip', 'endOldest'] as const)
+      for (const flow of [60, 1000, 9000]) expectTwins(twins(makeEffect([makeEmitter({ flow, cap: 20, fan: 360 }, { capPolicy, shape: 'circle', type: makeType({ life: { from: 0.004, to: 0.7 } }) })])), 60)
+  })
+
+  it('draw looks again as births draw them', () => {
+    const before = makeEffect([makeEmitter({ flow: 300 }, { type: makeType({ scale: { from: 1, to: 2 } }) })])
+    const after = makeEffect([makeEmitter({ flow: 300 }, { type: makeType({ scale: { from: 0.5, to: 9, bias: 'middle' }, spin: { from: -40, to: 90 } }) })])
+    for (const simulation of twins(before)) {
+      simulation.seek(50)
+      updateSimulation(simulation, after)
+      const fresh = createSimulation(compile(after))
+      fresh.seek(50)
+      expect(pixels(simulation, 0.5)).toEqual(pixels(fresh, 0.5))
+    }
   })
 })
