@@ -26,6 +26,12 @@ export function both(index: i32): v128 {
 export function column(word: i32, o: usize): v128 {
   return v128.load(address(word) + o)
 }
+/** The pair after that of `column`: the offset is part of the instruction. */
+// @ts-ignore: decorator
+@inline
+export function after(word: i32, o: usize): v128 {
+  return v128.load(address(word) + o, 16)
+}
 // @ts-ignore: decorator
 @inline
 export function firsts(a: v128, b: v128): v128 {

@@ -18,44 +18,88 @@ export function countAlive(size: i32): i32 {
   return alive
 }
 
-/** One step of a pair: `gA` and `gB` are what its acceleration adds to velocity and way. */
+/**
+ * One step of a pair along one axis: `gA` and `gB` are what its acceleration adds to velocity and way. Columns are asked
+ * for by address, so that two pairs share them; `second` means the pair after.
+ */
+// @ts-ignore: decorator
+@inline
+function stepAxis(way: usize, last: usize, speed: usize, second: bool, r: v128, ramped: bool, a: v128, e: v128, gA: v128, gB: v128): void {
+  const u = second ? v128.load(speed, 16) : v128.load(speed)
+  const p = second ? v128.load(way, 16) : v128.load(way)
+  const forth = f64x2.mul(u, a)
+  const to = ramped ? f64x2.add(p, f64x2.mul(r, f64x2.add(forth, gB))) : f64x2.add(f64x2.add(p, forth), gB)
+  const after = f64x2.add(f64x2.mul(u, e), gA)
+  if (second) {
+    v128.store(last, p, 16)
+    v128.store(way, to, 16)
+    v128.store(speed, after, 16)
+  } else {
+    v128.store(last, p)
+    v128.store(way, to)
+    v128.store(speed, after)
+  }
+}
+
 // @ts-ignore: decorator
 @inline
 function stepPair(o: usize, r: v128, ramped: bool, gxA: v128, gyA: v128, gxB: v128, gyB: v128): void {
-  const u = column(Words.vx, o), v = column(Words.vy, o)
-  const px = column(Words.x, o), py = column(Words.y, o)
   const a = both(Numbers.a), e = both(Numbers.e)
-  v128.store(address(Words.lastX) + o, px)
-  v128.store(address(Words.lastY) + o, py)
-  if (ramped) {
-    v128.store(address(Words.x) + o, f64x2.add(px, f64x2.mul(r, f64x2.add(f64x2.mul(u, a), gxB))))
-    v128.store(address(Words.y) + o, f64x2.add(py, f64x2.mul(r, f64x2.add(f64x2.mul(v, a), gyB))))
-  } else {
-    v128.store(address(Words.x) + o, f64x2.add(f64x2.add(px, f64x2.mul(u, a)), gxB))
-    v128.store(address(Words.y) + o, f64x2.add(f64x2.add(py, f64x2.mul(v, a)), gyB))
-  }
-  v128.store(address(Words.vx) + o, f64x2.add(f64x2.mul(u, e), gxA))
-  v128.store(address(Words.vy) + o, f64x2.add(f64x2.mul(v, e), gyA))
+  stepAxis(address(Words.x) + o, address(Words.lastX) + o, address(Words.vx) + o, false, r, ramped, a, e, gxA, gxB)
+  stepAxis(address(Words.y) + o, address(Words.lastY) + o, address(Words.vy) + o, false, r, ramped, a, e, gyA, gyB)
+}
+
+/** Two pairs under the same acceleration. */
+// @ts-ignore: decorator
+@inline
+function stepFour(o: usize, r: v128, r2: v128, ramped: bool, a: v128, e: v128, gxA: v128, gyA: v128, gxB: v128, gyB: v128): void {
+  const x = address(Words.x) + o, lastX = address(Words.lastX) + o, vx = address(Words.vx) + o
+  stepAxis(x, lastX, vx, false, r, ramped, a, e, gxA, gxB)
+  stepAxis(x, lastX, vx, true, r2, ramped, a, e, gxA, gxB)
+  const y = address(Words.y) + o, lastY = address(Words.lastY) + o, vy = address(Words.vy) + o
+  stepAxis(y, lastY, vy, false, r, ramped, a, e, gyA, gyB)
+  stepAxis(y, lastY, vy, true, r2, ramped, a, e, gyA, gyB)
 }
 
 /** `Motion.#moveFreely` for an even number of slots. */
 export function moveFreely(from: i32, to: i32): void {
-  for (let i = from; i < to; i += 2) steadyPair(<usize>i << 3, f64x2.splat(1), false)
+  const one = both(Numbers.one)
+  const a = both(Numbers.a), e = both(Numbers.e)
+  const gxA = both(Numbers.gxA), gyA = both(Numbers.gyA), gxB = both(Numbers.gxB), gyB = both(Numbers.gyB)
+  let i = from
+  for (; i + 3 < to; i += 4) stepFour(<usize>i << 3, one, one, false, a, e, gxA, gyA, gxB, gyB)
+  if (i < to) steadyPair(<usize>i << 3, one, false)
 }
 
 /** `Motion.#moveRamped` for an even number of slots. Pairs that need the exact pieces are left; returns how many. */
 export function moveRamped(from: i32, to: i32): i32 {
   const firstLeft = address(Words.left)
   let left = firstLeft
-  for (let i = from; i < to; i += 2) {
-    const r = speedAt(<usize>i << 3)
-    if (i64x2.all_true(f64x2.eq(r, r))) steadyPair(<usize>i << 3, r, true)
+  const a = both(Numbers.a), e = both(Numbers.e)
+  const gxA = both(Numbers.gxA), gyA = both(Numbers.gyA), gxB = both(Numbers.gxB), gyB = both(Numbers.gyB)
+  let i = from
+  for (; i + 3 < to; i += 4) {
+    const o = <usize>i << 3
+    const born = address(Words.born) + o, life = address(Words.life) + o
+    const r = speedAt(v128.load(born), v128.load(life)), r2 = speedAt(v128.load(born, 16), v128.load(life, 16))
+    if (i64x2.all_true(v128.and(f64x2.eq(r, r), f64x2.eq(r2, r2)))) stepFour(o, r, r2, true, a, e, gxA, gyA, gxB, gyB)
     else {
-      store<i32>(left, i)
-      left += 4
+      left = stepKnown(i, r, left)
+      left = stepKnown(i + 2, r2, left)
     }
   }
+  if (i < to) left = stepKnown(i, speedAt(column(Words.born, <usize>i << 3), column(Words.life, <usize>i << 3)), left)
   return <i32>((left - firstLeft) >> 2)
+}
+
+/** A pair whose speed is known, or a place in the list of those that are left. */
+function stepKnown(i: i32, r: v128, left: usize): usize {
+  if (i64x2.all_true(f64x2.eq(r, r))) {
+    steadyPair(<usize>i << 3, r, true)
+    return left
+  }
+  store<i32>(left, i)
+  return left + 4
 }
 
 // @ts-ignore: decorator
@@ -72,7 +116,7 @@ export function accelerate(from: i32, to: i32, ramped: bool): i32 {
     const o = <usize>i << 3
     let r = f64x2.splat(1)
     if (ramped) {
-      r = speedAt(o)
+      r = speedAt(column(Words.born, o), column(Words.life, o))
       if (!i64x2.all_true(f64x2.eq(r, r))) {
         store<i32>(left, i)
         left += 4
@@ -89,11 +133,11 @@ export function accelerate(from: i32, to: i32, ramped: bool): i32 {
 /** The speed ramp at the step's start: from its table, or its end; not a number where a point lies in the cell. */
 // @ts-ignore: decorator
 @inline
-function speedAt(o: usize): v128 {
-  const since = f64x2.div(f64x2.sub(both(Numbers.time), column(Words.born, o)), column(Words.life, o))
+function speedAt(born: v128, life: v128): v128 {
+  const since = f64x2.div(f64x2.sub(both(Numbers.time), born), life)
   const t = v128.bitselect(since, f64x2.splat(0), f64x2.gt(since, f64x2.splat(0)))
-  const cell = i32x4.trunc_sat_f64x2_s_zero(f64x2.mul(t, f64x2.splat(1024)))
+  const cell = i32x4.trunc_sat_f64x2_s_zero(f64x2.mul(t, both(Numbers.cells)))
   const p = v128.load(address(Words.tableA) + (<usize>(i32x4.extract_lane(cell, 0) & 1023) << 4))
   const q = v128.load(address(Words.tableA) + (<usize>(i32x4.extract_lane(cell, 1) & 1023) << 4))
-  return v128.bitselect(both(Numbers.end), f64x2.add(firsts(p, q), f64x2.mul(seconds(p, q), t)), f64x2.ge(t, f64x2.splat(1)))
+  return v128.bitselect(both(Numbers.end), f64x2.add(firsts(p, q), f64x2.mul(seconds(p, q), t)), f64x2.ge(t, both(Numbers.one)))
 }

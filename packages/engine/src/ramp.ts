@@ -2,6 +2,7 @@
  * Ramps compiled to cubic pieces in Horner form with a bucket index, so that a look-up is one table read and at
  * most a few comparisons. Linear and stepped pieces are exact; the eases are exact polynomials too.
  */
+import { TABLE_CELLS } from './kernels/layout.ts'
 import type { Ease, Ramp, RampPoint } from '@gliv/model'
 import { Alike } from './alike.ts'
 import { floatsFor } from './kernels/slab.ts'
@@ -87,7 +88,7 @@ export const compileRamp = (ramp: Ramp): CompiledRamp => {
 }
 
 /** Cells of a drawing table: an eased way over a twentieth of the life is off by less than 1e-3 between its straight lines. */
-export const TABLE_CELLS = 1024
+export { TABLE_CELLS }
 
 /**
  * For drawing: a straight line a cell, value = table[2c] + table[2c + 1] × u with c = floor(u × 1024). Straight and held

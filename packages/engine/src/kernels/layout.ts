@@ -14,6 +14,8 @@ export const Words = [
 export const Numbers = [
   'time', 'e', 'a', 'gxA', 'gyA', 'gxB', 'gyB', 'end', 'originX', 'originY', 'back', 'now', 'stepSeconds', 'b', 'cx', 'cy', 'half', 'strength', 'perReach', 'reach', 'stiff', 'ma', 'mb', 'mc',
   'md', 'me', 'mf', 'scale', 'shiftX', 'shiftY', 'gx', 'gy', 'drag', 'ramp',
+  // Constants: to load one costs less than to make it.
+  'one', 'cells', 'rounding', 'perDeg', 'perStep',
 ] as const
 
 /** Numbers, float64, of a pool's births; they lie with the pool and are told once. The shape's are what `ShapeNumbers` says. */
@@ -37,6 +39,11 @@ export const Shapes = ['point', 'line', 'band', 'ellipse', 'box'] as const
 /** Where numbers begin, and what is told of a frame, in bytes. */
 export const NUMBERS_AT = 256
 export const FRAME_AT = 640
+/** Constants of 32 bits: 0.5, and the masks of a ramp's cells and of turns. */
+export const SMALL_AT = 688
+
+/** Cells of a ramp's table. */
+export const TABLE_CELLS = 1024
 
 /** Length of a pool's block about its births; at most eight columns are drawn. */
 export const BIRTH_NUMBERS = Birth.length - 1 + 8 * Drawn.length

@@ -3,12 +3,14 @@
  * arrays are never detached; rooms are handed out first fit and come back when their owner has been collected. Where there
  * is no WebAssembly, or no room, a pool has a buffer of its own and the loops in TypeScript run over it: the same bits.
  */
-import { TURN_TABLE } from '../maths.ts'
+import { RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from '../maths.ts'
 import { BINARY } from './binary.ts'
-import { FRAME_AT, indexOf, Numbers, NUMBERS_AT, Words } from './layout.ts'
+import { FRAME_AT, indexOf, Numbers, NUMBERS_AT, SMALL_AT, TABLE_CELLS, Words } from './layout.ts'
 
 export const WORDS = indexOf(Words)
 export const NUMBERS = indexOf(Numbers)
+
+const CONSTANTS = [['one', 1], ['cells', TABLE_CELLS], ['rounding', 0.5], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP]] as const
 
 export interface Kernels {
   countAlive(size: number): number
@@ -33,7 +35,8 @@ const TURNS_AT = TABLES_AT + TABLE_BYTES * TABLES
 export const CHUNK = 512
 const INSTANCE_BYTES = 48
 export const OUT_AT = TURNS_AT + TABLE_BYTES
-const LEFT_AT = OUT_AT + CHUNK * INSTANCE_BYTES
+/** A kernel writes up to one instance more. */
+const LEFT_AT = OUT_AT + (CHUNK + 1) * INSTANCE_BYTES
 /** Slots that a step takes at a time, so that all that it leaves has room. */
 export const LEFT_AT_ONCE = 8192
 const LEFT_BYTES = LEFT_AT_ONCE * 4
@@ -105,7 +108,10 @@ export class Slab {
     this.numbers = new Float64Array(this.buffer, NUMBERS_AT, (FRAME_AT - NUMBERS_AT) / 8)
     this.left = new Int32Array(this.buffer, LEFT_AT, LEFT_BYTES / 4)
     this.drawn = [16, 32, 64, 128, 256, CHUNK].map((count) => new Float32Array(this.buffer, OUT_AT, (count * INSTANCE_BYTES) / 4))
+    for (const [name, value] of CONSTANTS) this.numbers[NUMBERS[name]] = value
     this.words[WORDS.left] = LEFT_AT
+    new Float32Array(this.buffer, SMALL_AT, 1)[0] = 0.5
+    new Int32Array(this.buffer, SMALL_AT + 4, 2).set([TABLE_CELLS - 1, TURN_MASK])
     this.words[WORDS.turns] = TURNS_AT
     this.#free = [{ at: HEAP_AT, bytes: pages * PAGE - HEAP_AT }]
   }
