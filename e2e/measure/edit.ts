@@ -50,6 +50,7 @@ const record = (page: Page): Promise<void> => page.evaluate(() => void (glivStag
 const recorded = (page: Page): Promise<Timing[]> => page.evaluate(() => glivStage.timings!.filter((t) => t.interface > 0 && t.total > 0))
 
 const print = (title: string, timings: readonly Timing[]): void => {
+  if (timings.length === 0) throw new Error(`${title}: no edit was recorded`)
   const row = (name: keyof Timing): string => [0.5, 0.9, 0.95, 1].map((share) => percentile(timings.map((t) => t[name]), share).toFixed(1).padStart(7)).join('')
   console.log(`\n${title}: ${timings.length} edits, in ms            median    90 %   95 %    most`)
   console.log(`  input event to draw submitted         ${row('total')}`)
@@ -59,7 +60,8 @@ const print = (title: string, timings: readonly Timing[]): void => {
 }
 
 const dragSlowly = async (page: Page, what: Locator, steps: number, perStep: number): Promise<void> => {
-  await what.scrollIntoViewIfNeeded()
+  // Bands stay on top of what scrolls, so "if needed" is not enough.
+  await what.evaluate((element) => element.scrollIntoView({ block: 'center' }))
   const box = (await what.boundingBox())!
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
   await page.mouse.move(x, y)

@@ -18,6 +18,29 @@ export function countAlive(size: i32): i32 {
   return alive
 }
 
+/** Slots whose life ends after `time` and by `now`, or was ended by what they met; to `left`. Returns how many. */
+export function ends(from: i32, to: i32): i32 {
+  const before = both(Numbers.time), now = both(Numbers.now)
+  const ended = f64x2.splat(-1)
+  const firstLeft = address(Words.left)
+  let left = firstLeft
+  for (let i = from; i < to; i += 2) {
+    const life = column(Words.life, <usize>i << 3)
+    const end = f64x2.add(column(Words.born, <usize>i << 3), life)
+    let mask = i64x2.bitmask(v128.or(f64x2.eq(life, ended), v128.and(f64x2.le(end, now), f64x2.gt(end, before))))
+    if (i + 1 >= to) mask &= 1
+    if (mask & 1) {
+      store<i32>(left, i)
+      left += 4
+    }
+    if (mask & 2) {
+      store<i32>(left, i + 1)
+      left += 4
+    }
+  }
+  return <i32>((left - firstLeft) >> 2)
+}
+
 /**
  * One step of a pair along one axis: `gA` and `gB` are what its acceleration adds to velocity and way. Columns are asked
  * for by address, so that two pairs share them; `second` means the pair after.

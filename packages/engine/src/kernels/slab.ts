@@ -14,6 +14,7 @@ const CONSTANTS = [['one', 1], ['cells', TABLE_CELLS], ['rounding', 0.5], ['perD
 
 export interface Kernels {
   countAlive(size: number): number
+  ends(from: number, to: number): number
   moveFreely(from: number, to: number): void
   moveRamped(from: number, to: number): number
   drawPlain(from: number, to: number): number

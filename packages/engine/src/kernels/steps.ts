@@ -45,3 +45,11 @@ export const accelerateByKernel = (slab: Slab, { pool, e, a, b, start }: StepSco
   if (ramp) tellSpeed(slab, ramp, start)
   return kernels.accelerate(from, to, ramp !== null)
 }
+
+/** Slots of those that end in a step, in order, to the slab's list; returns how many. */
+export const endsByKernel = (slab: Slab, pool: Pool, from: number, to: number, before: number, now: number): number => {
+  pool.open(slab)
+  slab.numbers[NUMBERS.time] = before
+  slab.numbers[NUMBERS.now] = now
+  return slab.kernels.ends(from, to)
+}

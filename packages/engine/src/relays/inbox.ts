@@ -46,13 +46,14 @@ export interface Firing {
 /** More than this many cannot wait at once. */
 const WAITING_LIMIT = 65_536
 
-/** A heap in columns: nothing is allocated once it has grown. */
+/** A heap of row numbers over rows that stay where they are: nothing is allocated once it has grown. */
 export class Inbox {
   /** The order that `take` gave. */
   readonly taken = new Float64Array(ROW)
-  readonly #next = new Float64Array(ROW)
   count = 0
   #rows = new Float64Array(ROW * 32)
+  /** The first `count` are the heap; behind them stand the rows that are free. */
+  #heap = rowNumbers(32)
   #serial = 0
 
   clear(): void {
@@ -61,74 +62,83 @@ export class Inbox {
 
   /** Seconds on the clock at which the first order is due; Infinity when none waits. */
   get due(): number {
-    return this.count > 0 ? this.#rows[0]! : Infinity
+    return this.count > 0 ? this.#rows[this.#heap[0]! * ROW]! : Infinity
   }
 
   /** Takes an order in, put off by `later` seconds; false when too many wait. */
   put(firing: Firing, later: number): boolean {
     if (this.count >= WAITING_LIMIT) return false
-    const next = this.#next
-    next[RELAYED.clock] = firing.clock + later
-    next[RELAYED.hi] = firing.key.hi
-    next[RELAYED.lo] = firing.key.lo
-    next[RELAYED.ordinal] = firing.ordinal
-    next[RELAYED.x] = firing.x
-    next[RELAYED.y] = firing.y
-    next[RELAYED.alongX] = firing.alongX
-    next[RELAYED.alongY] = firing.alongY
-    next[RELAYED.vx] = firing.vx
-    next[RELAYED.vy] = firing.vy
-    next[RELAYED.colour] = firing.colour
-    next[RELAYED.size] = firing.size
-    if ((this.count + 1) * ROW > this.#rows.length) {
-      const grown = new Float64Array(this.#rows.length * 2)
-      grown.set(this.#rows)
-      this.#rows = grown
-    }
-    next[RELAYED.serial] = this.#serial++
-    let at = this.count++
-    this.#write(at, next)
-    while (at > 0) {
-      const above = (at - 1) >> 1
-      if (!this.#before(at, above)) break
-      this.#swap(at, above)
-      at = above
-    }
+    if (this.count === this.#heap.length) this.#grow()
+    const row = this.#heap[this.count]!
+    const rows = this.#rows
+    const o = row * ROW
+    rows[o + RELAYED.clock] = firing.clock + later
+    rows[o + RELAYED.serial] = this.#serial++
+    rows[o + RELAYED.hi] = firing.key.hi
+    rows[o + RELAYED.lo] = firing.key.lo
+    rows[o + RELAYED.ordinal] = firing.ordinal
+    rows[o + RELAYED.x] = firing.x
+    rows[o + RELAYED.y] = firing.y
+    rows[o + RELAYED.alongX] = firing.alongX
+    rows[o + RELAYED.alongY] = firing.alongY
+    rows[o + RELAYED.vx] = firing.vx
+    rows[o + RELAYED.vy] = firing.vy
+    rows[o + RELAYED.colour] = firing.colour
+    rows[o + RELAYED.size] = firing.size
+    this.#rise(this.count++, row)
     return true
   }
 
   /** Removes the first order, into `taken`. */
   take(): void {
-    this.taken.set(this.#rows.subarray(0, ROW))
-    this.count--
-    if (this.count === 0) return
-    this.#rows.copyWithin(0, this.count * ROW, (this.count + 1) * ROW)
-    let at = 0
-    for (;;) {
-      let least = at
-      for (let child = 2 * at + 1; child <= 2 * at + 2 && child < this.count; child++) if (this.#before(child, least)) least = child
-      if (least === at) return
-      this.#swap(at, least)
-      at = least
+    const heap = this.#heap
+    const first = heap[0]!
+    for (let k = 0; k < ROW; k++) this.taken[k] = this.#rows[first * ROW + k]!
+    const last = heap[--this.count]!
+    heap[this.count] = first
+    if (this.count > 0) this.#sink(last)
+  }
+
+  #grow(): void {
+    const rows = new Float64Array(this.#rows.length * 2)
+    rows.set(this.#rows)
+    this.#rows = rows
+    const heap = rowNumbers(this.#heap.length * 2)
+    heap.set(this.#heap)
+    this.#heap = heap
+  }
+
+  /** Puts a row at the end of the heap, and up from there. */
+  #rise(at: number, row: number): void {
+    const heap = this.#heap
+    while (at > 0) {
+      const above = (at - 1) >> 1
+      if (!this.#before(row, heap[above]!)) break
+      heap[at] = heap[above]!
+      at = above
     }
+    heap[at] = row
+  }
+
+  /** Puts a row at the top of the heap, and down from there. */
+  #sink(row: number): void {
+    const heap = this.#heap
+    let at = 0
+    for (let child = 1; child < this.count; child = 2 * at + 1) {
+      if (child + 1 < this.count && this.#before(heap[child + 1]!, heap[child]!)) child++
+      if (!this.#before(heap[child]!, row)) break
+      heap[at] = heap[child]!
+      at = child
+    }
+    heap[at] = row
   }
 
   #before(a: number, b: number): boolean {
     const rows = this.#rows
-    const [ca, cb] = [rows[a * ROW]!, rows[b * ROW]!]
-    return ca < cb || (ca === cb && rows[a * ROW + 1]! < rows[b * ROW + 1]!)
-  }
-
-  #write(at: number, row: Float64Array): void {
-    this.#rows.set(row, at * ROW)
-  }
-
-  #swap(a: number, b: number): void {
-    const rows = this.#rows
-    for (let k = 0; k < ROW; k++) {
-      const held = rows[a * ROW + k]!
-      rows[a * ROW + k] = rows[b * ROW + k]!
-      rows[b * ROW + k] = held
-    }
+    const clockA = rows[a * ROW]!
+    const clockB = rows[b * ROW]!
+    return clockA < clockB || (clockA === clockB && rows[a * ROW + RELAYED.serial]! < rows[b * ROW + RELAYED.serial]!)
   }
 }
+
+const rowNumbers = (count: number): Int32Array => Int32Array.from({ length: count }, (_, i) => i)

@@ -4,6 +4,8 @@ import type { EmitterProgram } from '../compile.ts'
 import { drawRange, drawWhole } from '../draws.ts'
 import { EVENT, EVENT_ROW, type EventLog } from '../events.ts'
 import { Reference } from '../forces/reference.ts'
+import { LEFT_AT_ONCE, type Slab } from '../kernels/slab.ts'
+import { endsByKernel } from '../kernels/steps.ts'
 import { looksAt } from '../looks-at.ts'
 import type { Looks } from '../looks.ts'
 import { ENDED, GONE, type Pool } from '../pool.ts'
@@ -60,16 +62,28 @@ export class RelayWatch {
 
   /** After the step of those that lived when the tick began. */
   seen(events: EventLog): void {
-    const { born, life, size } = this.#pool
     this.#contacts(events)
+    const pool = this.#pool
     const before = this.#before
-    const now = this.#now
-    const onTheWay = this.#onTheWay
-    for (let i = 0; i < size; i++) {
-      const lasts = life[i]!
-      const end = born[i]! + lasts
-      // Most live on, or were over before.
-      if (onTheWay || lasts === ENDED || (end <= now && end > before)) this.#see(i, before)
+    if (this.#onTheWay) for (let i = 0; i < pool.size; i++) this.#see(i, before)
+    else if (pool.slab) this.#seeEnds(pool.slab)
+    else {
+      const { born, life, size } = pool
+      const now = this.#now
+      for (let i = 0; i < size; i++) {
+        const end = born[i]! + life[i]!
+        // Most live on, or were over before.
+        if (life[i] === ENDED || (end <= now && end > before)) this.#see(i, before)
+      }
+    }
+  }
+
+  /** The kernel finds those whose end came. */
+  #seeEnds(slab: Slab): void {
+    const { size } = this.#pool
+    for (let from = 0; from < size; from += LEFT_AT_ONCE) {
+      const count = endsByKernel(slab, this.#pool, from, Math.min(size, from + LEFT_AT_ONCE), this.#before, this.#now)
+      for (let k = 0; k < count; k++) this.#see(slab.left[k]!, this.#before)
     }
   }
 
@@ -78,8 +92,10 @@ export class RelayWatch {
     const pool = this.#pool
     pool.travelled[i] = pool.hits[i] = 0
     const clock = pool.born[i]!
-    effectiveInto(this.#program, pool, i, 0, u)
-    pool.fast[i] = this.#speed() >= this.#slowest ? 1 : 0
+    if (this.#has.has('slow')) {
+      effectiveInto(this.#program, pool, i, 0, u)
+      pool.fast[i] = this.#speed() >= this.#slowest ? 1 : 0
+    }
     if (this.#has.has('birth')) this.#fire('birth', i, 0, clock, pool.homeX[i]!, pool.homeY[i]!, true)
     this.#contacts(events)
     this.#see(i, clock)
