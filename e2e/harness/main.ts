@@ -152,7 +152,7 @@ const harness = {
     canvas.width = 60
     canvas.height = 40
     const gl = canvas.getContext('webgl2', { antialias: false, preserveDrawingBuffer: true })!
-    const back = new BackBuffer(gl, -1, -1)
+    const back = new BackBuffer(gl, 0, -1, -1)
     const draw = async (haste: Haste, red: number): Promise<void> => {
       back.begin(haste)
       gl.clearColor(red, 0, 0, 1)
@@ -177,13 +177,25 @@ const harness = {
     return { coarse, hurried, between, whole: reds() }
   },
 
+  /** What a buffer that knows the price of a pixel plans for pictures of so many, none of which was drawn yet. */
+  foreseen(perPixel: number, pixels: readonly number[]): { bands: number; coarse: boolean }[] {
+    const gl = document.createElement('canvas').getContext('webgl2')!
+    return pixels.map((count) => {
+      const back = new BackBuffer(gl, perPixel)
+      back.expect(count)
+      const { bands } = back
+      back.begin({ hurried: true })
+      return { bands, coarse: back.coarse }
+    })
+  },
+
   /** Draws stripes directly and then behind the scenes: how many turns the second took, and whether they are the same. */
   async behindTheScenes(): Promise<{ turns: number; same: boolean; light: number }> {
     const canvas = document.createElement('canvas')
     canvas.width = 60
     canvas.height = 40
     const gl = canvas.getContext('webgl2', { antialias: false, preserveDrawingBuffer: true })!
-    const back = new BackBuffer(gl, -1, -1)
+    const back = new BackBuffer(gl, 0, -1, -1)
     const settled = async (): Promise<number> => {
       for (let turns = 1; turns < 600; turns++) {
         if (!back.settle()) return turns

@@ -50,6 +50,16 @@ test('where pictures are slow, hurried ones are coarse and at once, others come 
   expect([coarse, hurried, between, whole]).toEqual([true, [255, 255, 255, 255], [255, 255, 255, 255], [51, 102, 153, 204]])
 })
 
+test('a picture that covers far more than the last one is planned for before it is drawn', async ({ page }) => {
+  expect(await page.evaluate(() => harness.foreseen(1e-5, [1e4, 2e6, 9.9e6, 1e9]))).toEqual([
+    { bands: 1, coarse: false },
+    { bands: 1, coarse: false },
+    { bands: 10, coarse: true },
+    { bands: 32, coarse: true },
+  ])
+  expect(await page.evaluate(() => harness.foreseen(0, [1e9]))).toEqual([{ bands: 1, coarse: false }])
+})
+
 test('a lost graphics context comes back with the same picture', async ({ page }) => {
   for (const path of ['instanced', 'expanded'] as const) {
     const { before, lost, after, same } = await page.evaluate((p) => harness.loseContext(p), path)

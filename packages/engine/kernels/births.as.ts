@@ -230,7 +230,7 @@ export function drawLooks(from: i32, to: i32): void {
     const row = block + (<usize>(Birth.drawn + k * 6) << 3)
     const out = address(<i32>own(row, Drawn.column))
     const stream = <i32>own(row, Drawn.stream), bias = <i32>own(row, Drawn.bias)
-    const first = own(row, Drawn.from), span = own(row, Drawn.span)
+    const first = own(row, Drawn.first), span = own(row, Drawn.span)
     const share = own(row, Drawn.share) !== 0
     for (let i = from; i < to; i++) {
       const o = <usize>i << 3

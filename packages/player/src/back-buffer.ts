@@ -6,7 +6,6 @@
  */
 import type { Haste } from './renderer.ts'
 
-
 /** Above this a picture counts as slow, below the second it no longer does, in ms. */
 const SLOW_MS = 28
 const QUICK_MS = 14
@@ -16,6 +15,9 @@ const SHARES = [1 / 2, 1 / 3, 1 / 4, 1 / 6] as const
 /** How long a band should take, in ms, and how many there are at most. */
 const BAND_MS = 10
 const MOST_BANDS = 32
+/** A turn of the screen, in ms, with some to spare; and a picture that covers less tells nothing of the price of pixels. */
+const TURN_MS = 20
+const LEAST_PIXELS = 50_000
 
 export class BackBuffer {
   readonly #gl: WebGL2RenderingContext
@@ -33,14 +35,21 @@ export class BackBuffer {
   #slow = false
   /** How long a whole picture takes, in ms, as far as that is known. */
   #cost = 0
+  /** The same for one pixel that is covered, and how many the picture covers; 0 when nobody knows. */
+  #perPixel: number
+  #pixels = 0
   /** What of a picture was begun last. */
   #part: 'whole' | 'band' | 'last' = 'whole'
   /** Share of width and height at which the last picture is drawn. */
   #share = 1
 
-  /** `slowMs`, `quickMs`: for tests; pictures above the first go behind the scenes until one is below the second. */
-  constructor(gl: WebGL2RenderingContext, slowMs = SLOW_MS, quickMs = QUICK_MS) {
+  /**
+   * @param perPixel ms that a covered pixel takes, when that is known
+   * @param slowMs, quickMs for tests; pictures above the first go behind the scenes until one is below the second
+   */
+  constructor(gl: WebGL2RenderingContext, perPixel = 0, slowMs = SLOW_MS, quickMs = QUICK_MS) {
     this.#gl = gl
+    this.#perPixel = perPixel
     this.#slowMs = slowMs
     this.#quickMs = quickMs
     this.#buffer = gl.createFramebuffer()
@@ -50,6 +59,14 @@ export class BackBuffer {
   /** The last picture is coarser than the canvas. */
   get coarse(): boolean {
     return this.#share < 1
+  }
+
+  /** Says how many pixels the next picture covers, so that one that is far larger than the last does not come as a surprise. */
+  expect(pixels: number): void {
+    this.#pixels = pixels
+    if (this.#perPixel === 0 || pixels === 0) return
+    this.#cost = this.#perPixel * pixels
+    this.#slow = this.#cost > (this.#slow ? this.#quickMs : this.#slowMs)
   }
 
   /** In how many bands the next picture is best drawn. */
@@ -137,16 +154,21 @@ export class BackBuffer {
 
   /** A coarse picture only tells that it should have been coarser still, a band whether it was too wide or too narrow; both are seen up to a turn of the screen late. */
   #learn(took: number): void {
-    if (this.coarse) {
-      if (took > 2 * HURRIED_MS) this.#cost *= 1.5
-      return
+    if (this.coarse) this.#correct(took > 2 * HURRIED_MS ? 1.5 : 1)
+    else if (this.#part !== 'whole') this.#correct(took > 36 ? 1.15 : took < 20 ? (this.#part === 'last' ? 0.8 : 0.97) : 1)
+    else {
+      this.#slow = took > (this.#slow ? this.#quickMs : this.#slowMs)
+      this.#cost = took
+      if (this.#pixels < LEAST_PIXELS) return
+      // What was there with the next turn of the screen may have been there long before.
+      const perPixel = took / this.#pixels
+      this.#perPixel = took > TURN_MS ? perPixel : Math.min(this.#perPixel || perPixel, perPixel)
     }
-    if (this.#part !== 'whole') {
-      this.#cost *= took > 36 ? 1.15 : took < 20 ? 0.97 : 1
-      return
-    }
-    this.#slow = took > (this.#slow ? this.#quickMs : this.#slowMs)
-    this.#cost = took
+  }
+
+  #correct(factor: number): void {
+    this.#cost *= factor
+    this.#perPixel *= factor
   }
 
   dispose(): void {

@@ -61,6 +61,10 @@ export class Canvas2dRenderer implements Renderer {
     this.#tinted.clear()
   }
 
+  expect(): void {
+    // Canvas2D draws at once.
+  }
+
   begin(ground?: string | null): void {
     const context = this.#context
     context.setTransform(1, 0, 0, 1, 0, 0)

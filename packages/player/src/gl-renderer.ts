@@ -1,7 +1,8 @@
 import type { Blend, Frame } from '@gliv/model'
 import { BackBuffer } from './back-buffer.ts'
+import { coveredPixels } from './covered.ts'
 import { createExpandedPath, createInstancedPath, type GlPath } from './gl-paths.ts'
-import { probeFaster } from './probe.ts'
+import { probe } from './probe.ts'
 import { CHECKER, parseColour, type Camera, type DrawPath, type Haste, type Renderer, type RenderSheet } from './renderer.ts'
 
 /** Blend factors for premultiplied colour: one entry a blend. */
@@ -42,9 +43,11 @@ export class GlRenderer implements Renderer {
 
   constructor(gl: WebGL2RenderingContext, path?: GlDrawPath) {
     this.#gl = gl
-    this.path = path ?? probeFaster()
+    // Who asks for a path measures for himself.
+    const probed = path ? null : probe()
+    this.path = path ?? probed!.path
     this.#way = PATHS[this.path](gl)
-    this.#back = new BackBuffer(gl)
+    this.#back = new BackBuffer(gl, probed?.perPixel)
     gl.canvas.addEventListener('webglcontextlost', this.#onLost)
     gl.canvas.addEventListener('webglcontextrestored', this.#onRestored)
   }
@@ -90,6 +93,11 @@ export class GlRenderer implements Renderer {
 
   get bands(): number {
     return this.#back.bands
+  }
+
+  expect(frame: Frame, camera: Camera): void {
+    const { drawingBufferWidth, drawingBufferHeight } = this.#gl
+    this.#back.expect(coveredPixels(frame, camera, drawingBufferWidth * drawingBufferHeight))
   }
 
   begin(ground?: string | null, haste?: Haste): void {

@@ -3,14 +3,23 @@ import { INSTANCE_WORDS, type Frame } from '@gliv/model'
 import { createExpandedPath, createInstancedPath, type GlPath } from './gl-paths.ts'
 
 const SPRITES = 1500
+/** Of a sprite, in px. */
+const SIDE = 8
 const ROUNDS = 3
-let known: 'instanced' | 'expanded' | null = null
+
+export interface Probed {
+  readonly path: 'instanced' | 'expanded'
+  /** ms that a covered pixel takes, from above. */
+  readonly perPixel: number
+}
+
+let known: Probed | null = null
 
 const sampleFrame = (): Frame => {
   const f32 = new Float32Array(SPRITES * INSTANCE_WORDS)
   const u32 = new Uint32Array(f32.buffer)
   for (let i = 0; i < SPRITES; i++) {
-    f32.set([(i % 40) * 3, ((i / 40) | 0) * 3, 8, 0, 0, 8, 0, 0, 1, 1], i * INSTANCE_WORDS)
+    f32.set([(i % 40) * 3, ((i / 40) | 0) * 3, SIDE, 0, 0, SIDE, 0, 0, 1, 1], i * INSTANCE_WORDS)
     u32[i * INSTANCE_WORDS + 10] = 0xffffffff
     f32[i * INSTANCE_WORDS + 11] = 0.5
   }
@@ -31,12 +40,12 @@ const timeOnce = (gl: WebGL2RenderingContext, path: GlPath, frame: Frame, pixel:
 
 const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!
 
-export const probeFaster = (): 'instanced' | 'expanded' => {
+export const probe = (): Probed => {
   if (known) return known
   const canvas = document.createElement('canvas')
   canvas.width = canvas.height = 128
   const gl = canvas.getContext('webgl2')
-  if (!gl) return 'expanded'
+  if (!gl) return { path: 'expanded', perPixel: 0 }
   gl.bindTexture(gl.TEXTURE_2D, gl.createTexture())
   gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA, 1, 1, 0, gl.RGBA, gl.UNSIGNED_BYTE, Uint8Array.of(255, 255, 255, 255))
   gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST)
@@ -47,6 +56,6 @@ export const probeFaster = (): 'instanced' | 'expanded' => {
     return median(Array.from({ length: ROUNDS }, () => timeOnce(gl, path, frame, pixel)))
   })
   gl.getExtension('WEBGL_lose_context')?.loseContext()
-  known = times[0]! <= times[1]! ? 'instanced' : 'expanded'
+  known = { path: times[0]! <= times[1]! ? 'instanced' : 'expanded', perPixel: Math.min(...times) / (SPRITES * SIDE * SIDE) }
   return known
 }

@@ -35,6 +35,8 @@ export interface Renderer {
   setSheets(sheets: readonly RenderSheet[]): void
   /** Replaces a rectangle of one sheet at once: premultiplied RGBA bytes, row by row. For what is being drawn while it is shown. */
   patchSheet(sheet: number, x: number, y: number, width: number, height: number, rgba: Uint8ClampedArray<ArrayBuffer>): void
+  /** Says what the next picture will be, before `begin`, so that a renderer that is short of time can plan. */
+  expect(frame: Frame, camera: Camera): void
   /**
    * Starts a picture: clears to an opaque `#rrggbb` or to `checker`, to transparent for null, or keeps what is there for undefined.
    */

@@ -27,7 +27,7 @@ export const Birth = [
 ] as const
 
 /** Numbers of one drawn column: its word, its stream, range and bias, and 1 where it is a share of the column before. */
-export const Drawn = ['column', 'stream', 'from', 'span', 'bias', 'share'] as const
+export const Drawn = ['column', 'stream', 'first', 'span', 'bias', 'share'] as const
 
 export const Biases = ['even', 'middle', 'low', 'high'] as const
 export const Fills = ['even', 'core', 'rim', 'outline'] as const

@@ -23,7 +23,12 @@ class CountingRenderer implements Renderer {
   patchSheet(): void {}
   setSheets(): void {}
   bands = 1
+  /** Particles of the pictures that were announced. */
+  readonly expected: number[] = []
   readonly begun: number[] = []
+  expect(frame: Frame): void {
+    this.expected.push(frame.count)
+  }
   begin(_ground?: string | null, { hurried = false, band = 0 }: Haste = {}): void {
     this.coarse = this.slow && hurried
     this.begun.push(band)
@@ -77,6 +82,15 @@ const hashAt = (id: string, tick: number): string => {
 }
 
 describe('pictures in a hurry', () => {
+  it('are announced before they begin', () => {
+    const { driver, renderer } = open('signal-flare')
+    driver.seek(30)
+    const { effect } = driver.simulation!.program
+    driver.edit(effect)
+    expect(renderer.begun.length).toBe(renderer.expected.length)
+    expect(renderer.expected.at(-1)).toBe(driver.simulation!.frame().count)
+  })
+
   it('may be coarse while edits follow one another; then the same moment is drawn in full, once', () => {
     const { driver, renderer } = open('pier-dust')
     driver.pause()

@@ -274,6 +274,8 @@ export class StageDriver {
     const { renderer } = this
     this.#drawing = true
     const hurried = this.#hurried(performance.now())
+    const frame = this.#frame()
+    if (frame) renderer.expect(frame, this.camera)
     // A frozen moment that has time comes in bands, one a turn of the screen; whatever changes it begins anew.
     if (hurried || this.#playing) this.#band = 0
     else if (this.#band === 0) this.#bands = renderer.bands
@@ -282,12 +284,7 @@ export class StageDriver {
     this.#band = (this.#band + 1) % bands
     this.#dirty = this.#band > 0
     this.#coarse = renderer.coarse || (this.#coarse && this.#dirty)
-    const source = this.#restingSource()
-    if (source) renderer.draw(source, this.camera)
-    else if (this.#simulation) {
-      const alpha = this.#playing ? 1 - (this.#simulation.tick - this.#seconds * this.rate) : 1
-      renderer.draw(this.#simulation.frame(Math.min(1, Math.max(0, alpha)), this.shows ?? undefined), this.camera)
-    }
+    if (frame) renderer.draw(frame, this.camera)
     renderer.end()
     const now = performance.now()
     for (const timing of this.#unanswered) {
@@ -295,6 +292,14 @@ export class StageDriver {
       timing.upload = renderer.uploadSeconds * 1000
     }
     this.#unanswered.length = 0
+  }
+
+  /** What is to be seen now. */
+  #frame(): Frame | null {
+    const source = this.#restingSource()
+    if (source || !this.#simulation) return source
+    const alpha = this.#playing ? 1 - (this.#simulation.tick - this.#seconds * this.rate) : 1
+    return this.#simulation.frame(Math.min(1, Math.max(0, alpha)), this.shows ?? undefined)
   }
 
   /** The sprite that the effect breaks up or puts together, while the effect does not run: between two showings. */
