@@ -158,3 +158,18 @@ describe('shatter', () => {
     expect([blockFor(32, 32), blockFor(64, 64), blockFor(128, 128), blockFor(4000, 4000)]).toEqual([1, 2, 3, 8])
   })
 })
+
+describe('a sheet that is added', () => {
+  it('has frames of its own, unless they are frozen and nobody can change them', () => {
+    const { kit, makeId } = open()
+    const about = { name: 'New', picture: 'p', width: 16, height: 8, sampling: 'nearest', slicing: null, packing: null } as const
+    const frames = [frame('a', 0), frame('b', 8)]
+    const copied = kit.sheets[addSheet(kit, { ...about, frames }, makeId)]!
+    expect(copied.frames).toEqual(frames)
+    expect(copied.frames[0]).not.toBe(frames[0])
+    const fixed = Object.freeze(frames)
+    const shared = kit.sheets[addSheet(kit, { ...about, frames: fixed }, makeId)]!
+    expect(shared.frames).toBe(fixed)
+    expect(shared.name).toBe('New 2')
+  })
+})

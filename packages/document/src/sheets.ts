@@ -63,7 +63,8 @@ export interface NewSheet {
 export const addSheet = (kit: Kit, sheet: NewSheet, makeId: MakeId): string => {
   const id = makeId('sheet')
   const name = freeName(sheet.name, Object.values(kit.sheets).map((s) => s.name))
-  kit.sheets[id] = { ...sheet, id, name, frames: sheet.frames.map((frame) => ({ ...frame })), clips: [] }
+  // A frozen list cannot change any more: it is taken as it is.
+  kit.sheets[id] = { ...sheet, id, name, frames: Object.isFrozen(sheet.frames) ? (sheet.frames as SheetFrame[]) : sheet.frames.map((frame) => ({ ...frame })), clips: [] }
   kit.sheetOrder.push(id)
   return id
 }

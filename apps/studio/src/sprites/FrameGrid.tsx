@@ -6,24 +6,28 @@ import { useBoxSize } from '../editor/strip/useBoxSize.ts'
 
 /** Size of a cell with its name, px. */
 const CELL = { width: 78, height: 76 }
+/** Rows that are there beyond the visible ones, on each side. */
+const OVERSCAN = 2
 
 /** All frames of a sheet, by picture and name; only the rows that can be seen are there. */
 export const FrameGrid = ({ sheet, selected, onPick }: { sheet: Sheet; selected: number; onPick: (frame: number) => void }) => {
   const scroller = useRef<HTMLDivElement>(null)
-  const { width } = useBoxSize(scroller, 300, 200)
+  const { width, height } = useBoxSize(scroller, 300, 200)
   const columns = Math.max(1, Math.floor((width - 4) / CELL.width))
-  const rows = useVirtualizer({ count: Math.ceil(sheet.frames.length / columns), getScrollElement: () => scroller.current, estimateSize: () => CELL.height, overscan: 2 })
+  const rows = useVirtualizer({ count: Math.ceil(sheet.frames.length / columns), getScrollElement: () => scroller.current, estimateSize: () => CELL.height, overscan: OVERSCAN })
+  // Rows that scroll away become those that come: no canvas is made while scrolling.
+  const slots = Math.ceil(height / CELL.height) + 2 * OVERSCAN + 2
   const row = Math.floor(selected / columns)
   useEffect(() => rows.scrollToIndex(row), [rows, row])
   return (
     <div className="frame-scroll" ref={scroller} role="listbox" aria-label="Frames">
       <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
         {rows.getVirtualItems().map((item) => (
-          <div key={item.key} className="frame-row" style={{ transform: `translateY(${item.start}px)` }}>
+          <div key={item.index % slots} className="frame-row" style={{ transform: `translateY(${item.start}px)` }}>
             {sheet.frames.slice(item.index * columns, (item.index + 1) * columns).map((frame, k) => {
               const at = item.index * columns + k
               return (
-                <button key={at} type="button" role="option" aria-selected={at === selected} className={at === selected ? 'frame-cell notched' : 'frame-cell'} title={`${frame.name} · ${frame.w} × ${frame.h}`} aria-label={frame.name} onClick={() => onPick(at)}>
+                <button key={k} type="button" role="option" aria-selected={at === selected} className={at === selected ? 'frame-cell notched' : 'frame-cell'} title={`${frame.name} · ${frame.w} × ${frame.h}`} aria-label={frame.name} onClick={() => onPick(at)}>
                   <FrameCell sheetId={sheet.id} frame={at} />
                   <span>{frame.name}</span>
                 </button>

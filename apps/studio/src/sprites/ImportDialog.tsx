@@ -11,6 +11,8 @@ import { DEFAULT_PACKING } from '@gliv/pixels'
 import { useEffect, useMemo, useState } from 'react'
 import { WordRow } from '../controls/WordRow.tsx'
 import { useDocument } from '../store/document.ts'
+import { nextTask } from '../util/tasks.ts'
+import { useLate } from '../util/useLate.ts'
 import { type Arrival, changeArrival, forgetArrivals, resizeArrival, SVG_LIMIT, useArrivals } from './arrivals.ts'
 import { NumberField } from './NumberField.tsx'
 import { PackFields } from './PackForm.tsx'
@@ -76,6 +78,7 @@ const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
   const [sampling, setSampling] = useState<Sampling>(kit?.wholePixels || list.every((a) => a.frames[0]!.width * a.frames[0]!.height <= 256 * 64) ? 'nearest' : 'smooth')
   const [progress, setProgress] = useState<number | null>(null)
   const [stop, setStop] = useState<(() => void) | null>(null)
+  const late = useLate()
   const way = asked ?? likelyWay(list)
   const arrival = list[Math.min(chosen, list.length - 1)]!
   const cutting = way === 'apart' && !isAnimated(arrival)
@@ -97,7 +100,11 @@ const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
   const run = async (): Promise<void> => {
     setProgress(0)
     try {
-      chooseSheet(kit!.id, await take(), 'frames')
+      const taken = await take()
+      // Kit, workspace and dialog each change in a task of their own.
+      await nextTask()
+      chooseSheet(kit!.id, taken, 'frames')
+      await nextTask()
       forgetArrivals()
     } catch (error) {
       tell(error)
@@ -118,7 +125,7 @@ const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
             ))}
           </div>
         )}
-        <OneArrival arrival={arrival} cut={cut} cutting={cutting} />
+        {late ? <OneArrival arrival={arrival} cut={cut} cutting={cutting} /> : <div className="import-one" />}
         <div className="import-how">
           <WordRow title="Comes in as" value={way} options={options} onChange={(next) => setWay(next as Way)} />
           {!way.startsWith('into') && <WordRow title="Sampling" value={sampling} options={[{ value: 'nearest', label: 'nearest: hard pixels' }, { value: 'smooth', label: 'smooth' }]} onChange={(next) => setSampling(next as Sampling)} />}

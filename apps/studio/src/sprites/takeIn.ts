@@ -4,6 +4,7 @@ import type { Sampling } from '@gliv/model'
 import type { Cell, Image } from '@gliv/pixels'
 import { edit, useDocument } from '../store/document.ts'
 import { makeId } from '../store/ids.ts'
+import { deepFrozen, nextTask } from '../util/tasks.ts'
 import type { Arrival } from './arrivals.ts'
 import { pictureWorker } from './jobs.ts'
 import { addPacked, centred, type LooseFrame, looseFrames, relay, type Watched } from './layout.ts'
@@ -36,7 +37,9 @@ export const takeOne = async (arrival: Arrival, sampling: Sampling, packing: Pac
   const cells = await pictureWorker().cut(`arrival ${arrival.id} ${image!.width}`, png, slicing)
   const picture = await takePicture(image!, png)
   let id = ''
-  edit(`Import ${name}`, (kit) => void (id = addSheet(kit, { name, picture, width: image!.width, height: image!.height, sampling, frames: framesAt(name, cells), slicing, packing: null }, makeId)))
+  const cut = deepFrozen(framesAt(name, cells))
+  await nextTask()
+  edit(`Import ${name}`, (kit) => void (id = addSheet(kit, { name, picture, width: image!.width, height: image!.height, sampling, frames: cut, slicing, packing: null }, makeId)))
   return id
 }
 

@@ -9,6 +9,7 @@ import { type Commit, Database } from './db.ts'
 import { EMPTY_HISTORY, type Entry, type History, popRedo, popUndo, pushEdit, replay } from './history.ts'
 import { appendCommit, Conflict, foreignCommits, type NewCommit, openKit, recoverDrafts, saveDraft } from './journal.ts'
 import { hashesIn, loadPictures, putPictures } from './shelf.ts'
+import { nextTask } from '../util/tasks.ts'
 import { claimTab, isTabAlive, TAB } from './tab.ts'
 
 export const db = new Database()
@@ -130,7 +131,8 @@ const fetchMissing = async (commits: readonly Commit[]): Promise<void> => {
 export const keepPicture = (png: Uint8Array, hash = hashPicture(png)): string => {
   if (get().pictures.has(hash)) return hash
   set({ pictures: new Map([...get().pictures, [hash, png]]) })
-  enqueue(() => putPictures(db, new Map([[hash, png]])))
+  // Not in the task that shows it.
+  enqueue(() => nextTask().then(() => putPictures(db, new Map([[hash, png]]))))
   return hash
 }
 
