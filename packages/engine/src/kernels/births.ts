@@ -46,7 +46,7 @@ const SHAPE_TELLERS: { readonly [K in ShapeKind]?: (shape: Shape, fill: Fill) =>
 }
 
 /** Lanes that a launch reads beside those of sizes. */
-const LANED = ['offsetX', 'offsetY', 'jitterX', 'jitterY', 'heading', 'fan', 'targetX', 'targetY', 'inherit', 'speed'] as const satisfies readonly PropertyId[]
+const LANED = ['speed', 'offsetX', 'offsetY', 'jitterX', 'jitterY', 'heading', 'fan', 'targetX', 'targetY', 'inherit'] as const satisfies readonly PropertyId[]
 
 /** Whether kernels can launch an emitter's particles: drawn at random from a simple shape, while nothing that births depend on moves. */
 const launchesPlainly = (source: ResolvedEmitter): boolean =>
