@@ -1,5 +1,5 @@
 /** The session store. Lifetime: session, per tab; kept over a reload, never part of the document. */
-import type { RampKind } from '@gliv/model'
+import type { RampKind, ScalarRampKind } from '@gliv/model'
 import { create } from 'zustand'
 import { createJSONStorage, persist } from 'zustand/middleware'
 import type { ThemeName } from '../theme/tokens.ts'
@@ -26,6 +26,8 @@ interface SessionState {
   readonly loop: boolean
   readonly speed: number
   readonly ramp: RampKind
+  /** Ramps that are edited at once; the one at hand is among them, or none are. */
+  readonly rampsTogether: readonly ScalarRampKind[]
   readonly handles: boolean
   readonly ground: Ground
   readonly filmOpen: boolean
@@ -47,6 +49,7 @@ export const useSession = create<SessionState>()(
       loop: true,
       speed: 1,
       ramp: 'scale',
+      rampsTogether: [],
       handles: true,
       ground: 'dark',
       filmOpen: true,
@@ -65,6 +68,15 @@ const toggled = (list: readonly string[], id: string): string[] => (list.include
 
 export const toggleGroup = (id: string): void => {
   setSession((s) => ({ openGroups: toggled(s.openGroups, id) }))
+}
+
+/** Takes a ramp to the one at hand, or out again. */
+export const toggleTogether = (at: ScalarRampKind, kind: ScalarRampKind): void => {
+  setSession(({ rampsTogether }) => {
+    const before = rampsTogether.includes(at) ? rampsTogether : [at]
+    const after = before.includes(kind) ? before.filter((other) => other !== kind) : [...before, kind]
+    return { rampsTogether: after.length > 1 ? after : [] }
+  })
 }
 
 export const toggleSolo = (id: string): void => {

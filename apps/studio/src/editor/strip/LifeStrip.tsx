@@ -2,8 +2,8 @@ import ExpandMore from '@mui/icons-material/ExpandMore'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { type ParticleType } from '@gliv/document'
-import { RAMP_KINDS, type RampKind } from '@gliv/model'
-import { setSession, useSession } from '../../store/session.ts'
+import { RAMP_KINDS, type RampKind, type TintRampKind } from '@gliv/model'
+import { setSession, toggleTogether, useSession } from '../../store/session.ts'
 import { RAMP_TEXTS } from '../../texts/kinds.ts'
 import { formatNumber } from '../../util/format.ts'
 import { useSelectedType } from '../context.ts'
@@ -33,6 +33,8 @@ const LifeScale = () => {
   )
 }
 
+const isTint = (kind: RampKind): kind is TintRampKind => kind === 'tint' || kind === 'tintB'
+
 /** Ramps that have a say in how this type looks; the rest stays out of the way. */
 const RELEVANT: Partial<Record<RampKind, (type: ParticleType) => boolean>> = {
   scaleY: (type) => type.scaleApart,
@@ -51,7 +53,14 @@ export const LifeStrip = () => {
   const filmOpen = useSession((s) => s.filmOpen)
   const rampsOpen = useSession((s) => s.rampsOpen)
   const extremesOpen = useSession((s) => s.extremesOpen)
+  const rampsTogether = useSession((s) => s.rampsTogether)
+  const together: readonly RampKind[] = isTint(ramp) || !rampsTogether.includes(ramp) ? [] : rampsTogether
   if (!typeId) return null
+  const press = (shift: boolean, next: RampKind | null): void => {
+    if (next === null) return
+    if (shift && !isTint(next) && !isTint(ramp)) toggleTogether(ramp, next)
+    else setSession({ ramp: next, ...(together.includes(next) ? {} : { rampsTogether: [] }) })
+  }
   const fold = (open: boolean, what: 'filmOpen' | 'rampsOpen' | 'extremesOpen', label: string) => (
     <button type="button" className={open ? 'fold open' : 'fold'} aria-expanded={open} onClick={() => setSession({ [what]: !open })}>
       <ExpandMore fontSize="inherit" className="chevron" />
@@ -83,9 +92,9 @@ export const LifeStrip = () => {
       )}
       {rampsOpen && (
         <div className="strip-controls">
-          <ToggleButtonGroup size="small" exclusive value={ramp} aria-label="Ramp" onChange={(_, next: RampKind | null) => next && setSession({ ramp: next })}>
+          <ToggleButtonGroup size="small" exclusive value={ramp} aria-label="Ramp" onChange={(event: React.MouseEvent, next: RampKind | null) => press(event.shiftKey, next)}>
             {kinds.map((kind) => (
-              <ToggleButton key={kind} value={kind}>
+              <ToggleButton key={kind} value={kind} className={together.includes(kind) && kind !== ramp ? 'mate' : undefined} title={isTint(kind) || kind === ramp ? undefined : 'Shift-click: edit it together with the ramp at hand'}>
                 {RAMP_TEXTS[kind]}
               </ToggleButton>
             ))}
@@ -93,7 +102,7 @@ export const LifeStrip = () => {
           <div id={FIELDS_SLOT} />
         </div>
       )}
-      {rampsOpen && (ramp === 'tint' || ramp === 'tintB' ? <TintEditor key={`${typeId} ${ramp}`} typeId={typeId} kind={ramp} /> : <RampEditor key={`${typeId} ${ramp}`} address={{ of: 'type', type: typeId, ramp }} />)}
+      {rampsOpen && (isTint(ramp) ? <TintEditor key={`${typeId} ${ramp}`} typeId={typeId} kind={ramp} /> : <RampEditor key={`${typeId} ${ramp}`} address={{ of: 'type', type: typeId, ramp }} />)}
       {(filmOpen || rampsOpen) && <LifeScale />}
       {(filmOpen || rampsOpen) && <TraceMark typeId={typeId} />}
     </section>

@@ -1,21 +1,21 @@
-import Button from '@mui/material/Button'
-import MenuItem from '@mui/material/MenuItem'
-import Select from '@mui/material/Select'
 import { useDrag } from '@use-gesture/react'
-import { EASES, type Ease, FLAT_RAMP, type Ramp, type RampPoint } from '@gliv/model'
-import { type KeyboardEvent, memo, useEffect, useRef, useState } from 'react'
+import { FLAT_RAMP, type Ramp, type RampPoint, type ScalarRampKind } from '@gliv/model'
+import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react'
 import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
+import { setSession, useSession } from '../../store/session.ts'
 import { type RampAddress, rampEditLabel, rampKey, rampName, readRamp, writeRamp } from '../../store/rampTargets.ts'
-import { EASE_TEXTS } from '../../texts/kinds.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
 import { useShown } from '../context.ts'
 import { RampShelf } from './RampShelf.tsx'
-import { ShareInput } from './ShareInput.tsx'
-import { addRampPoint, freeHandlesOf, moveFreeHandle, moveRampPoint, rampPath, removePoint, withEase } from './rampMaths.ts'
+import { type PointChange, RampFields } from './RampFields.tsx'
+import { freeHandlesOf, moveFreeHandle, rampPath, withEase } from './rampMaths.ts'
+import { addTogether, moveTogether, removeTogether, type Together } from './rampTogether.ts'
 import { useBoxSize } from './useBoxSize.ts'
 
 const INSET = 8
+
+type TypeRamp = Extract<RampAddress, { of: 'type' }>
 
 interface Props {
   readonly address: RampAddress
@@ -33,20 +33,53 @@ const readNow = (address: RampAddress): Ramp | undefined => {
   return kit ? readRamp(kit, address) : undefined
 }
 
-const Point = ({ at: place, ramp, index, x, y, chosen, toRamp, onChoose, onRemove }: { at: RampAddress; ramp: Ramp; index: number; x: number; y: number; chosen: boolean; toRamp: (clientX: number, clientY: number) => [number, number]; onChoose: () => void; onRemove: () => void }) => {
+/** A ramp and those that are edited with it, as the document has them. */
+const togetherNow = (address: RampAddress, mates: readonly RampAddress[]): Together | null => {
+  const ramp = readNow(address)
+  return ramp ? { ramp, mates: mates.map((mate) => readNow(mate) ?? FLAT_RAMP) } : null
+}
+
+const writeTogether = (address: RampAddress, mates: readonly RampAddress[], what: string, next: Together, how: typeof edit): void => {
+  const { kit } = useDocument.getState()
+  if (!kit) return
+  how(rampEditLabel(kit, address, what), (draft) => {
+    writeRamp(draft, address, next.ramp)
+    mates.forEach((mate, k) => writeRamp(draft, mate, next.mates[k]!))
+  })
+}
+
+interface PointProps {
+  readonly at: RampAddress
+  readonly mates: readonly RampAddress[]
+  readonly ramp: Ramp
+  readonly index: number
+  readonly x: number
+  readonly y: number
+  /** The chosen one; or one of a ramp that is edited with the one at hand. */
+  readonly look: 'chosen' | 'mate' | ''
+  readonly toRamp: (clientX: number, clientY: number) => [number, number]
+  readonly onChoose: () => void
+}
+
+const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: PointProps) => {
   const bind = useDrag(
     ({ event, first, last, tap, xy: [px, py] }) => {
       event.stopPropagation()
-      if (first) onChoose()
+      // One of another ramp takes over when it is pressed, not while it is dragged: that would take it away.
+      if (look === 'mate' ? tap : first) onChoose()
       if (tap) return
       noteInput(event)
-      const before = readNow(place)
-      if (before) write(place, 'Move a point', moveRampPoint(before, index, ...toRamp(px, py)), editMoment)
+      const before = togetherNow(place, mates)
+      if (before) writeTogether(place, mates, 'Move a point', moveTogether(before, index, ...toRamp(px, py)), editMoment)
       if (last) endMoment()
     },
     { filterTaps: true },
   )
   const point = ramp.points[index]!
+  const onRemove = (): void => {
+    const before = togetherNow(place, mates)
+    if (before) writeTogether(place, mates, 'Remove a point', removeTogether(before, index), edit)
+  }
   const onKeyDown = (event: KeyboardEvent): void => {
     const step = event.shiftKey ? 0.1 : 0.01
     const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key]
@@ -54,19 +87,20 @@ const Point = ({ at: place, ramp, index, x, y, chosen, toRamp, onChoose, onRemov
     if (!by) return
     event.preventDefault()
     event.stopPropagation()
-    write(place, 'Move a point', moveRampPoint(ramp, index, point.at + by[0]!, point.value + by[1]!), edit)
+    const before = togetherNow(place, mates)
+    if (before) writeTogether(place, mates, 'Move a point', moveTogether(before, index, point.at + by[0]!, point.value + by[1]!), edit)
   }
   return (
     <g
       {...bind()}
       transform={`translate(${x} ${y})`}
-      className={chosen ? 'ramp-point chosen' : 'ramp-point'}
-      data-testid="ramp-point"
+      className={`ramp-point ${look}`}
+      data-testid={look === 'mate' ? 'mate-point' : 'ramp-point'}
       role="slider"
       tabIndex={0}
       aria-label={`Point ${index + 1} of the ${rampName(place)}`}
       aria-valuenow={point.value}
-      onFocus={onChoose}
+      onFocus={look === 'mate' ? undefined : onChoose}
       onKeyDown={onKeyDown}
       onDoubleClick={(event) => {
         event.stopPropagation()
@@ -76,53 +110,10 @@ const Point = ({ at: place, ramp, index, x, y, chosen, toRamp, onChoose, onRemov
     >
       {/* The one that is grabbed stays the same element: a drag holds on to it. */}
       <circle r={10} fill="transparent" />
-      <rect x={-4.5} y={-4.5} width={9} height={9} rx={chosen ? 0 : 4.5} transform="rotate(45)" pointerEvents="none" />
+      <rect x={-4.5} y={-4.5} width={9} height={9} rx={look === 'chosen' ? 0 : 4.5} transform="rotate(45)" pointerEvents="none" />
     </g>
   )
 }
-
-interface Change {
-  readonly at?: number
-  readonly value?: number
-  readonly ease?: Ease
-}
-
-/** Exact values of the chosen point. Material's parts render slowly, so they follow only what they show. */
-const Fields = memo(
-  ({ point, last, only, onChange, onRemove }: { point: RampPoint; last: boolean; only: boolean; onChange: (change: Change) => void; onRemove: () => void }) => (
-    <div className="ramp-fields">
-      <ShareInput label="at" value={point.at} onCommit={(at) => onChange({ at })} />
-      <ShareInput label="value" value={point.value} onCommit={(value) => onChange({ value })} />
-      <EaseSelect ease={point.ease} disabled={last} onChange={onChange} />
-      <RemoveButton disabled={only} onRemove={onRemove} />
-    </div>
-  ),
-)
-Fields.displayName = 'Fields'
-
-const EaseSelect = memo(
-  ({ ease, disabled, onChange }: { ease: Ease; disabled: boolean; onChange: (change: Change) => void }) => (
-    <Select size="small" variant="standard" disableUnderline value={ease} disabled={disabled} inputProps={{ 'aria-label': 'Way to the next point' }} onChange={(event) => onChange({ ease: event.target.value as Ease })}>
-      {EASES.map((e) => (
-        <MenuItem key={e} value={e} dense>
-          {EASE_TEXTS[e]}
-        </MenuItem>
-      ))}
-    </Select>
-  ),
-  (a, b) => a.ease === b.ease && a.disabled === b.disabled,
-)
-EaseSelect.displayName = 'EaseSelect'
-
-const RemoveButton = memo(
-  ({ disabled, onRemove }: { disabled: boolean; onRemove: () => void }) => (
-    <Button disabled={disabled} onClick={onRemove}>
-      Remove
-    </Button>
-  ),
-  (a, b) => a.disabled === b.disabled,
-)
-RemoveButton.displayName = 'RemoveButton'
 
 /** The two handles of a free segment, on thin lines from their points. */
 const FreeHandles = ({ address, ramp, index, x, y, toRamp }: { address: RampAddress; ramp: Ramp; index: number; x: (at: number) => number; y: (value: number) => number; toRamp: (clientX: number, clientY: number) => [number, number] }) => {
@@ -152,19 +143,32 @@ const FreeHandles = ({ address, ramp, index, x, y, toRamp }: { address: RampAddr
 }
 
 /** The type's other ramps behind the one at hand, on the same axis; they are only seen, so that a press always adds a point. */
-const GhostRamps = memo(({ address, width, inner }: { address: Extract<RampAddress, { of: 'type' }>; width: number; inner: number }) => {
+const GhostRamps = memo(({ address, mates, width, inner }: { address: TypeRamp; mates: readonly TypeRamp[]; width: number; inner: number }) => {
   const ramps = useShown((kit) => kit.types[address.type]?.ramps ?? null, null)
-  const others = (['scale', 'opacity', 'speed'] as const).filter((kind) => kind !== address.ramp)
+  const together = mates.map((mate) => mate.ramp)
+  const behind = (['scale', 'opacity', 'speed'] as const).filter((kind) => kind !== address.ramp && !together.includes(kind))
   if (!ramps) return null
+  const line = (kind: ScalarRampKind, className: string) => <path key={kind} d={rampPath(ramps[kind], width, inner, INSET)} className={className} />
   return (
     <>
-      {others.map((kind) => (
-        <path key={kind} d={rampPath(ramps[kind], width, inner, INSET)} className="ghost-line" />
-      ))}
+      {behind.map((kind) => line(kind, 'ghost-line'))}
+      {together.map((kind) => line(kind, 'mate-line'))}
     </>
   )
 })
 GhostRamps.displayName = 'GhostRamps'
+
+/** Points of a ramp that is edited with the one at hand. */
+const MatePoints = ({ mate, mates, x, y, toRamp }: { mate: TypeRamp; mates: readonly RampAddress[]; x: (at: number) => number; y: (value: number) => number; toRamp: (clientX: number, clientY: number) => [number, number] }) => {
+  const ramp = useShown<Ramp>((kit) => readRamp(kit, mate) ?? FLAT_RAMP, FLAT_RAMP)
+  return ramp.points.map((p, i) => <Point key={i} at={mate} mates={mates} ramp={ramp} index={i} look="mate" x={x(p.at)} y={y(p.value)} toRamp={toRamp} onChoose={() => setSession({ ramp: mate.ramp })} />)
+}
+
+/** Ramps of the same type that were asked for beside this one. */
+const useMates = (address: RampAddress): readonly TypeRamp[] => {
+  const together = useSession((s) => s.rampsTogether)
+  return useMemo(() => (address.of === 'type' && together.includes(address.ramp) ? together.filter((ramp) => ramp !== address.ramp).map((ramp) => ({ of: 'type', type: address.type, ramp })) : []), [address, together])
+}
 
 /** A ramp: drag points, click the line's ground to add one, double-click or Delete to remove; exact values by typing. */
 export const RampEditor = ({ address, inline = false }: Props) => {
@@ -179,22 +183,30 @@ export const RampEditor = ({ address, inline = false }: Props) => {
     const bounds = box.current!.getBoundingClientRect()
     return [(clientX - bounds.x) / bounds.width, 1 - (clientY - bounds.y - INSET) / inner]
   }
-  const remove = (at: number): void => write(address, 'Remove a point', removePoint(ramp, at), edit)
-  const latest = useRef<{ change: (next: Change) => void; remove: () => void }>(null)
+  const mates = useMates(address)
+  const remove = (at: number): void => {
+    const before = togetherNow(address, mates)
+    if (before) writeTogether(address, mates, 'Remove a point', removeTogether(before, at), edit)
+  }
+  const latest = useRef<{ change: (next: PointChange) => void; remove: () => void }>(null)
   const add = (event: React.MouseEvent): void => {
     if ((event.target as Element).closest('.ramp-point, .free-handle')) return
-    const added = addRampPoint(ramp, ...toRamp(event.clientX, event.clientY))
-    write(address, 'Add a point', added.ramp, edit)
+    const before = togetherNow(address, mates)
+    if (!before) return
+    const added = addTogether(before, ...toRamp(event.clientX, event.clientY))
+    writeTogether(address, mates, 'Add a point', added, edit)
     setIndex(added.index)
   }
-  const change = (next: Change): void => {
-    const moved = moveRampPoint(ramp, chosen, next.at ?? point.at, next.value ?? point.value)
-    write(address, 'Set a point', next.ease ? withEase(moved, chosen, next.ease) : moved, edit)
+  const change = (next: PointChange): void => {
+    const before = togetherNow(address, mates)
+    if (!before) return
+    const moved = moveTogether(before, chosen, next.at ?? point.at, next.value ?? point.value)
+    writeTogether(address, mates, 'Set a point', next.ease ? { ...moved, ramp: withEase(moved.ramp, chosen, next.ease) } : moved, edit)
   }
   // The fields keep their first callbacks; these always reach the latest.
   useEffect(() => void (latest.current = { change, remove: () => remove(chosen) }))
-  const [stable] = useState(() => ({ change: (next: Change) => latest.current?.change(next), remove: () => latest.current?.remove() }))
-  const fields = <Fields point={point} last={chosen === ramp.points.length - 1} only={ramp.points.length <= 1} onChange={stable.change} onRemove={stable.remove} />
+  const [stable] = useState(() => ({ change: (next: PointChange) => latest.current?.change(next), remove: () => latest.current?.remove() }))
+  const fields = <RampFields point={point} last={chosen === ramp.points.length - 1} only={ramp.points.length <= 1} onChange={stable.change} onRemove={stable.remove} />
   const x = (at: number): number => at * width
   const y = (value: number): number => INSET + (1 - value) * inner
   const free = point.ease === 'free' && chosen < ramp.points.length - 1
@@ -202,11 +214,14 @@ export const RampEditor = ({ address, inline = false }: Props) => {
     <div className={inline ? 'ramp-editor inline' : 'ramp-editor'} data-testid={`ramp-${rampKey(address)}`}>
       <svg ref={box} className="ramp-plot" onClick={add} aria-label={rampName(address)}>
         <path d={`M 0 ${INSET} H ${width} M 0 ${INSET + inner} H ${width}`} className="ramp-grid" />
-        {address.of === 'type' && <GhostRamps address={address} width={width} inner={inner} />}
+        {address.of === 'type' && <GhostRamps address={address} mates={mates} width={width} inner={inner} />}
         <path d={rampPath(ramp, width, inner, INSET)} className="ramp-line" />
         {free && <FreeHandles address={address} ramp={ramp} index={chosen} x={x} y={y} toRamp={toRamp} />}
+        {mates.map((mate) => (
+          <MatePoints key={mate.ramp} mate={mate} mates={[address, ...mates.filter((other) => other !== mate)]} x={x} y={y} toRamp={toRamp} />
+        ))}
         {ramp.points.map((p, i) => (
-          <Point key={i} at={address} ramp={ramp} index={i} chosen={i === chosen} x={x(p.at)} y={y(p.value)} toRamp={toRamp} onChoose={() => setIndex(i)} onRemove={() => remove(i)} />
+          <Point key={i} at={address} mates={mates} ramp={ramp} index={i} look={i === chosen ? 'chosen' : ''} x={x(p.at)} y={y(p.value)} toRamp={toRamp} onChoose={() => setIndex(i)} />
         ))}
       </svg>
       {inline ? (
