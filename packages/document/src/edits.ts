@@ -2,20 +2,9 @@
  * Edits of a kit that are more than setting a value. Each changes the kit it is given (an Immer draft in the studio,
  * a copy in tests); ids come from outside, so that the core stays free of chance.
  */
-import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, sourceOfId, type EmitterChoices, type TypeChoices } from '@gliv/model'
-import { type Burst, type Effect, type Emitter, type Kit, KIT_VERSION, type ParticleType, type Relay, type Part } from './kit.ts'
-
-export type MakeId = (prefix: string) => string
-
-const clone = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
-
-/** `Sparks` → `Sparks 2`, `Sparks 2` → `Sparks 3`: the first number that is free. */
-export const freeName = (name: string, taken: readonly string[]): string => {
-  if (!taken.includes(name)) return name
-  const stem = name.replace(/ \d+$/, '')
-  for (let n = 2; n <= taken.length + 2; n++) if (!taken.includes(`${stem} ${n}`)) return `${stem} ${n}`
-  return `${stem} ${taken.length + 2}`
-}
+import { defaultsOf, sourceOfId, type EmitterChoices, type TypeChoices } from '@gliv/model'
+import { addLayer, addType, clone, freeName, type MakeId } from './layers.ts'
+import { type Effect, type Emitter, type Kit, KIT_VERSION, type ParticleType, type Relay, type Part } from './kit.ts'
 
 export const emptyKit = (id: string, name: string): Kit => ({
   format: 'gliv-kit',
@@ -37,11 +26,6 @@ export const emptyKit = (id: string, name: string): Kit => ({
   effects: {},
   effectOrder: [],
 })
-
-const addType = (kit: Kit, type: ParticleType): void => {
-  kit.types[type.id] = type
-  kit.typeOrder.push(type.id)
-}
 
 export const usersOfType = (kit: Kit, typeId: string): { effect: Effect; emitter: Emitter }[] =>
   kit.effectOrder.flatMap((id) => {
@@ -84,42 +68,10 @@ export const STARTERS = {
 } as const satisfies Record<string, Starter>
 export type StarterId = keyof typeof STARTERS
 
-export const newBurst = (id: string): Burst => ({ id, eachPlace: false, numbers: clone(defaultsOf('burst')) })
-
 /** Adds an emitter with a particle type of its own. The kit must have a sheet. Returns its id. */
 export const addEmitter = (kit: Kit, effectId: string, starterId: StarterId, makeId: MakeId): string => {
-  const starter: Starter = STARTERS[starterId]
-  const effect = kit.effects[effectId]!
-  const id = makeId('emitter')
-  const name = freeName(starter.name, Object.values(effect.emitters).map((e) => e.name))
-  const type: ParticleType = {
-    id: makeId('type'),
-    name: freeName(name, Object.values(kit.types).map((t) => t.name)),
-    ...clone(DEFAULT_TYPE_CHOICES),
-    ...starter.typeChoices,
-    pictures: [{ sheet: kit.sheetOrder[0]!, frames: [0], clip: null, weight: 1 }],
-    palette: null,
-    mark: null,
-    numbers: { ...defaultsOf('type'), ...starter.typeNumbers },
-    ramps: clone(DEFAULT_RAMPS),
-  }
-  addType(kit, type)
-  effect.emitters[id] = {
-    id,
-    name,
-    type: type.id,
-    salt: sourceOfId(id),
-    muted: false,
-    companionOf: null,
-    mask: null,
-    ...clone(DEFAULT_EMITTER_CHOICES),
-    ...starter.choices,
-    numbers: { ...defaultsOf('emitter'), ...starter.numbers },
-    relays: [],
-    bursts: starter.burst ? [{ ...newBurst(makeId('burst')), numbers: { ...defaultsOf('burst'), burstCount: { from: starter.burst, to: starter.burst } } }] : [],
-  }
-  effect.emitterOrder.push(id)
-  return id
+  const { burst, ...starter }: Starter = STARTERS[starterId]
+  return addLayer(kit, effectId, { ...starter, sheet: kit.sheetOrder[0]!, frame: 0, burst: burst ? { burstCount: { from: burst, to: burst } } : null }, makeId)
 }
 
 /** An independent copy beside the original: its own particle type, a fresh salt. Returns its id. */

@@ -3,7 +3,8 @@
  * Each changes the kit that it is given. Particle types that other effects use too are parted from them first.
  */
 import { type Owner, property, propertiesOf, type PropertyId, type Range, type Unit } from '@gliv/model'
-import { type MakeId, usersOfType } from './edits.ts'
+import { usersOfType } from './edits.ts'
+import type { MakeId } from './layers.ts'
 import type { Effect, Kit, ParticleType } from './kit.ts'
 
 export const LEVERS = ['longer', 'bigger', 'denser', 'heavier'] as const

@@ -1,5 +1,5 @@
 /** Colours of a whole effect: which there are, and others in their place. */
-import { type MakeId } from './edits.ts'
+import type { MakeId } from './layers.ts'
 import type { Effect, Kit, ParticleType } from './kit.ts'
 import { partTypes } from './levers.ts'
 

@@ -1,5 +1,6 @@
 /** From a sprite to an effect that breaks it into its own pixels, or puts it together out of them. */
-import { addEmitter, freeName, type MakeId } from './edits.ts'
+import { addEmitter } from './edits.ts'
+import { freeName, type MakeId } from './layers.ts'
 import { defaultsOf } from '@gliv/model'
 import type { Kit } from './kit.ts'
 

@@ -1,6 +1,6 @@
 /** Edits of sheets, frames, clips and palettes. Whatever uses a frame follows it. */
 import { Refusal, type Sampling } from '@gliv/model'
-import { freeName, type MakeId } from './edits.ts'
+import { freeName, type MakeId } from './layers.ts'
 import type { Clip, ClipStep, Kit, PackingChoice, Palette, Sheet, SheetFrame, SlicingChoice, TypePicture } from './kit.ts'
 
 /** Frame of each frame time of a clip. */

@@ -2,9 +2,9 @@
  * Techniques: whole layers to start from, by what they look like. Each is set down where it is dropped, with pictures of its
  * own that are changed later, while the motion stays.
  */
-import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, type EmitterChoices, type Ease, sourceOfId, type TypeChoices } from '@gliv/model'
-import { freeName, type MakeId } from './edits.ts'
-import type { Burst, Emitter, Kit, ParticleType } from './kit.ts'
+import { defaultsOf, type EmitterChoices, type Ease, type TypeChoices } from '@gliv/model'
+import type { Emitter, Kit, ParticleType } from './kit.ts'
+import { addLayer, type MakeId } from './layers.ts'
 
 /** Pictures that the shelf brings along. */
 export const TECHNIQUE_SPRITES = ['dot', 'ring', 'spark', 'streak', 'flake', 'puff', 'shard', 'star', 'smoke'] as const
@@ -81,36 +81,14 @@ export const TECHNIQUES = {
 
 export type TechniqueId = keyof typeof TECHNIQUES
 
-const clone = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
-
-const burstOf = (layer: Layer, makeId: MakeId): Burst[] => (layer.burst ? [{ id: makeId('burst'), eachPlace: false, numbers: { ...clone(defaultsOf('burst')), burstAt: r(layer.burst[0]), burstCount: r(layer.burst[1]) } }] : [])
-
 /** Sets a technique down in an effect. @param frames numbers of the frames of its sprites on the sheet. Returns the ids of its emitters, the topmost last. */
 export const addTechnique = (kit: Kit, effectId: string, id: TechniqueId, place: { readonly x: number; readonly y: number }, sheet: string, frames: Readonly<Record<TechniqueSprite, number>>, makeId: MakeId): string[] => {
-  const effect = kit.effects[effectId]!
   const technique: Technique = TECHNIQUES[id]
-  return technique.layers.map((layer) => {
-    const emitterId = makeId('emitter')
-    const name = freeName(layer.name, Object.values(effect.emitters).map((e) => e.name))
-    const type: ParticleType = {
-      id: makeId('type'),
-      name: freeName(name, Object.values(kit.types).map((t) => t.name)),
-      ...clone(DEFAULT_TYPE_CHOICES),
-      ...clone(layer.typeChoices ?? {}),
-      pictures: [{ sheet, frames: [frames[layer.sprite]], clip: null, weight: 1 }],
-      palette: null,
-      mark: null,
-      numbers: { ...clone(defaultsOf('type')), ...clone(layer.type ?? {}) },
-      ramps: { ...clone(DEFAULT_RAMPS), ...clone(layer.ramps ?? {}) },
-    } as ParticleType
-    kit.types[type.id] = type
-    kit.typeOrder.push(type.id)
-    const numbers = { ...clone(defaultsOf('emitter')), ...clone(layer.numbers ?? {}) }
+  return technique.layers.map(({ name, sprite, numbers, choices, type, typeChoices, ramps, burst }) => {
     // What lies on the view's edge follows the view, wherever it is dropped.
-    const placed = layer.choices?.shape === 'viewEdge' ? {} : { offsetX: Math.round(numbers.offsetX + place.x), offsetY: Math.round(numbers.offsetY + place.y) }
-    effect.emitters[emitterId] = { id: emitterId, name, type: type.id, salt: sourceOfId(emitterId), muted: false, companionOf: null, mask: null, ...clone(DEFAULT_EMITTER_CHOICES), ...clone(layer.choices ?? {}), numbers: { ...numbers, ...placed }, relays: [], bursts: burstOf(layer, makeId) } as Emitter
-    effect.emitterOrder.push(emitterId)
-    return emitterId
+    const { offsetX, offsetY } = { ...defaultsOf('emitter'), ...numbers }
+    const placed = choices?.shape === 'viewEdge' ? {} : { offsetX: Math.round(offsetX + place.x), offsetY: Math.round(offsetY + place.y) }
+    return addLayer(kit, effectId, { name, sheet, frame: frames[sprite], numbers: { ...numbers, ...placed }, choices, typeNumbers: type, typeChoices, ramps, burst: burst && { burstAt: r(burst[0]), burstCount: r(burst[1]) } }, makeId)
   })
 }
 

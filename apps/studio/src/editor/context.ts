@@ -1,5 +1,5 @@
 import type { Effect, Emitter, Kit, ParticleType } from '@gliv/document'
-import { createContext, useContext } from 'react'
+import { createContext, useContext, useEffect, useState } from 'react'
 import { shownKit, useDocument } from '../store/document.ts'
 import { useSession } from '../store/session.ts'
 import type { StageDriver } from './stage/driver.ts'
@@ -13,6 +13,14 @@ export const EditorContext = createContext<EditorValue>({ effectId: '', driver: 
 
 export const useEffectId = (): string => useContext(EditorContext).effectId
 export const useDriver = (): StageDriver | null => useContext(EditorContext).driver
+
+/** Whether the stage plays. */
+export const usePlaying = (): boolean => {
+  const driver = useDriver()
+  const [playing, setPlaying] = useState(driver?.playback.playing ?? false)
+  useEffect(() => driver?.subscribe((p) => setPlaying(p.playing)), [driver])
+  return playing
+}
 
 /** Reads something off the effect as it is shown now; `select` must give a stable value. */
 export const useShown = <T>(select: (kit: Kit, effect: Effect) => T, otherwise: T): T => {

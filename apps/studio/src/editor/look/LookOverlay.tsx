@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react'
 import { editMoment, endMoment, shownKit, useDocument } from '../../store/document.ts'
 import { readMask } from '../../store/masks.ts'
 import { noteInput } from '../../util/inputTime.ts'
-import { useDriver, useEffectId, useSelectedId } from '../context.ts'
+import { useDriver, useEffectId, usePlaying, useSelectedId } from '../context.ts'
 import { useLooking } from './looking.ts'
 import { useThrowing, writeThrown } from './throwState.ts'
 import { endOf, solveThrow, type ThrownPoint, topOf, typicalWay } from './throwing.ts'
@@ -140,9 +140,7 @@ const Typical = (placed: Placed) => {
 export const LookOverlay = ({ camera }: { camera: Camera }) => {
   const { paths, traced } = useLooking()
   const zoom = camera.zoom / window.devicePixelRatio
-  const driver = useDriver()
-  const [playing, setPlaying] = useState(driver?.playback.playing ?? false)
-  useEffect(() => driver?.subscribe((p) => setPlaying(p.playing)), [driver])
+  const playing = usePlaying()
   return (
     <svg className="overlay" data-testid="look-overlay">
       {paths && <Ways camera={camera} zoom={zoom} />}

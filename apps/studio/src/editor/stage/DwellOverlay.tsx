@@ -2,10 +2,10 @@
 import { type Emitter, framesOf, type ParticleType } from '@gliv/document'
 import type { PropertyId } from '@gliv/model'
 import type { Camera } from '@gliv/player'
-import { type ReactNode, useEffect, useState } from 'react'
+import type { ReactNode } from 'react'
 import { useDwell } from '../../controls/dwell.ts'
 import { shownKit } from '../../store/document.ts'
-import { useDriver, useSelectedEmitter, useSelectedType } from '../context.ts'
+import { usePlaying, useSelectedEmitter, useSelectedType } from '../context.ts'
 import { waysOf, type Way } from '../look/trace.ts'
 import { useBeside } from '../look/useBeside.ts'
 import { governs, type Governed } from './governs.ts'
@@ -60,13 +60,6 @@ const DRAWINGS = {
   ways: () => null,
 } as const satisfies Record<Governed, (subject: Subject) => ReactNode>
 
-const usePaused = (): boolean => {
-  const driver = useDriver()
-  const [playing, setPlaying] = useState(driver?.playback.playing ?? false)
-  useEffect(() => driver?.subscribe((p) => setPlaying(p.playing)), [driver])
-  return !playing
-}
-
 const Drawing = ({ id, camera }: { id: PropertyId; camera: Camera }) => {
   const emitter = useSelectedEmitter()
   const type = useSelectedType((t) => t)
@@ -92,6 +85,6 @@ const Drawing = ({ id, camera }: { id: PropertyId; camera: Camera }) => {
 
 export const DwellOverlay = ({ camera }: { camera: Camera }) => {
   const id = useDwell((s) => s.id)
-  const paused = usePaused()
+  const paused = !usePlaying()
   return id && paused ? <Drawing id={id} camera={camera} /> : null
 }

@@ -9,13 +9,13 @@ import IconButton from '@mui/material/IconButton'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef } from 'react'
 import { TypedField } from '../../controls/TypedField.tsx'
 import { edit } from '../../store/document.ts'
 import { setSession, SPEEDS, useSession } from '../../store/session.ts'
 import { LookBar } from '../look/LookBar.tsx'
 import { PreviewMenu } from './PreviewMenu.tsx'
-import { useDriver, useEffectId, useShown } from '../context.ts'
+import { useDriver, useEffectId, usePlaying, useShown } from '../context.ts'
 
 const SPEED_LABELS: Record<(typeof SPEEDS)[number], string> = { 0.1: '¹⁄₁₀', 0.25: '¼', 0.5: '½', 1: '1×', 2: '2×' }
 
@@ -31,13 +31,6 @@ const Clock = () => {
     [driver],
   )
   return <span ref={place} className="clock" data-testid="clock" />
-}
-
-export const usePlaying = (): boolean => {
-  const driver = useDriver()
-  const [playing, setPlaying] = useState(false)
-  useEffect(() => driver?.subscribe((p) => setPlaying(p.playing)), [driver])
-  return playing
 }
 
 const readSeed = (text: string): number | null => (/^\d+$/.test(text.trim()) && Number(text) <= 0xffffffff ? Number(text) : null)
