@@ -1,5 +1,5 @@
 /** From particles to instances. */
-import { address, after, both, column, firsts, num, seconds } from './block.as'
+import { address, after, both, column, firsts, num, seconds, wholes } from './block.as'
 import { FRAME_AT, Numbers, SMALL_AT, Words } from './layout.as'
 
 /** As four float32 each: the texel rectangle of the frame; its pivot as x, x, y, y; its size as w, w, h, h. */
@@ -12,13 +12,6 @@ const SIZES: usize = FRAME_AT + 32
 @inline
 function narrow(a: v128, b: v128): v128 {
   return v128.shuffle<f64>(f32x4.demote_f64x2_zero(a), f32x4.demote_f64x2_zero(b), 0, 2)
-}
-
-/** The whole numbers of two pairs of float64 as four int32. */
-// @ts-ignore: decorator
-@inline
-function wholes(a: v128, b: v128): v128 {
-  return v128.shuffle<f64>(i32x4.trunc_sat_f64x2_s_zero(a), i32x4.trunc_sat_f64x2_s_zero(b), 0, 2)
 }
 
 /** floor + (start − floor) × ramp of two pairs. */
@@ -131,7 +124,7 @@ export function drawPlain(from: i32, to: i32): i32 {
     if (i + 4 > to) mask &= (1 << (to - i)) - 1
     if (mask === 0) continue
     const uA = f64x2.div(ageA, lifeA), uB = f64x2.div(ageB, lifeB)
-    const cell = v128.and(wholes(f64x2.mul(uA, both(Numbers.cells)), f64x2.mul(uB, both(Numbers.cells))), v128.load32_splat(SMALL_AT + 4))
+    const cell = v128.and(wholes(f64x2.floor(f64x2.mul(uA, both(Numbers.cells))), f64x2.floor(f64x2.mul(uB, both(Numbers.cells)))), v128.load32_splat(SMALL_AT + 4))
     const c0 = i32x4.extract_lane(cell, 0), c1 = i32x4.extract_lane(cell, 1), c2 = i32x4.extract_lane(cell, 2), c3 = i32x4.extract_lane(cell, 3)
     const scaleA = rampAt(address(Words.tableA), c0, c1, uA), scaleB = rampAt(address(Words.tableA), c2, c3, uB)
     const opacityA = rampAt(address(Words.tableB), c0, c1, uA), opacityB = rampAt(address(Words.tableB), c2, c3, uB)

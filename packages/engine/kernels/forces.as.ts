@@ -1,6 +1,6 @@
 /** Forces with a centre, and churn. */
-import { address, both, column, num } from './block.as'
-import { Numbers, Words } from './layout.as'
+import { address, both, column } from './block.as'
+import { Numbers, NUMBERS_AT, Words } from './layout.as'
 
 /** `addCentral` without a ramp, for an even number of slots. @param mode as MODES in centres.ts */
 export function central(from: i32, to: i32, mode: i32, home: bool, around: bool): void {
@@ -33,24 +33,31 @@ export function central(from: i32, to: i32, mode: i32, home: bool, around: bool)
   }
 }
 
+/** Two numbers of the block that follow one another. */
+// @ts-ignore: decorator
+@inline
+function beside(index: i32): v128 {
+  return v128.load(NUMBERS_AT + (<usize>index << 3))
+}
+
 /** The pass of churn.ts without a ramp and without turning. @param field address of the slice of the field, 64 × 64 pairs */
 export function churn(from: i32, to: i32, field: usize, octaves: i32): void {
   for (let i = from; i < to; i++) {
     const o = <usize>i << 3
-    const half = num(Numbers.half)
-    const px = load<f64>(address(Words.x) + o) + load<f64>(address(Words.vx) + o) * half
-    const py = load<f64>(address(Words.y) + o) + load<f64>(address(Words.vy) + o) * half
-    const sx = (num(Numbers.ma) * px + num(Numbers.mc) * py + num(Numbers.me)) * num(Numbers.scale) + num(Numbers.shiftX)
-    const sy = (num(Numbers.mb) * px + num(Numbers.md) * py + num(Numbers.mf)) * num(Numbers.scale) + num(Numbers.shiftY)
-    let s = f64x2.replace_lane(f64x2.splat(sx), 1, sy)
+    const half = both(Numbers.half)
+    const px = f64x2.add(v128.load64_splat(address(Words.x) + o), f64x2.mul(v128.load64_splat(address(Words.vx) + o), half))
+    const py = f64x2.add(v128.load64_splat(address(Words.y) + o), f64x2.mul(v128.load64_splat(address(Words.vy) + o), half))
+    // Rows of the affine map lie side by side.
+    const place = f64x2.add(f64x2.add(f64x2.mul(beside(Numbers.ma), px), f64x2.mul(beside(Numbers.mc), py)), beside(Numbers.me))
+    let s = f64x2.add(f64x2.mul(place, both(Numbers.scale)), beside(Numbers.shiftX))
     let f = f64x2.splat(0)
     let weight = both(Numbers.strength)
     for (let octave = 0; octave < octaves; octave++) {
       const corner = f64x2.floor(s)
       const t = f64x2.sub(s, corner)
       const tx = v128.shuffle<f64>(t, t, 0, 0)
-      const cell = i32x4.trunc_sat_f64x2_s_zero(corner)
-      const x0 = i32x4.extract_lane(cell, 0), y0 = i32x4.extract_lane(cell, 1)
+      const cell = f64x2.add(corner, both(Numbers.integers))
+      const x0 = i32x4.extract_lane(cell, 0), y0 = i32x4.extract_lane(cell, 2)
       const row = (y0 & 63) << 6, below = ((y0 + 1) & 63) << 6, left = x0 & 63, right = (x0 + 1) & 63
       const f00 = v128.load(field + (<usize>(row + left) << 4)), f10 = v128.load(field + (<usize>(row + right) << 4))
       const f01 = v128.load(field + (<usize>(below + left) << 4)), f11 = v128.load(field + (<usize>(below + right) << 4))

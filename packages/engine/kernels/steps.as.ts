@@ -1,5 +1,5 @@
 /** Counting and moving. */
-import { address, both, column, firsts, num, seconds } from './block.as'
+import { address, both, column, firsts, num, seconds, wholes } from './block.as'
 import { Numbers, Words } from './layout.as'
 
 /** Particles that live at `time`, from slot 0. */
@@ -159,7 +159,8 @@ export function accelerate(from: i32, to: i32, ramped: bool): i32 {
 function speedAt(born: v128, life: v128): v128 {
   const since = f64x2.div(f64x2.sub(both(Numbers.time), born), life)
   const t = v128.bitselect(since, f64x2.splat(0), f64x2.gt(since, f64x2.splat(0)))
-  const cell = i32x4.trunc_sat_f64x2_s_zero(f64x2.mul(t, both(Numbers.cells)))
+  const place = f64x2.floor(f64x2.mul(t, both(Numbers.cells)))
+  const cell = wholes(place, place)
   const p = v128.load(address(Words.tableA) + (<usize>(i32x4.extract_lane(cell, 0) & 1023) << 4))
   const q = v128.load(address(Words.tableA) + (<usize>(i32x4.extract_lane(cell, 1) & 1023) << 4))
   return v128.bitselect(both(Numbers.end), f64x2.add(firsts(p, q), f64x2.mul(seconds(p, q), t)), f64x2.ge(t, both(Numbers.one)))

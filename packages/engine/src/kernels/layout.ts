@@ -15,7 +15,7 @@ export const Numbers = [
   'time', 'e', 'a', 'gxA', 'gyA', 'gxB', 'gyB', 'end', 'originX', 'originY', 'back', 'now', 'stepSeconds', 'b', 'cx', 'cy', 'half', 'strength', 'perReach', 'reach', 'stiff', 'ma', 'mb', 'mc',
   'md', 'me', 'mf', 'scale', 'shiftX', 'shiftY', 'gx', 'gy', 'drag', 'ramp',
   // Constants: to load one costs less than to make it.
-  'one', 'cells', 'rounding', 'perDeg', 'perStep',
+  'one', 'cells', 'rounding', 'perDeg', 'perStep', 'integers',
 ] as const
 
 /** Numbers, float64, of a pool's births; they lie with the pool and are told once. The shape's are what `ShapeNumbers` says. */
