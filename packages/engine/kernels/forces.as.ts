@@ -40,8 +40,16 @@ function beside(index: i32): v128 {
   return v128.load(NUMBERS_AT + (<usize>index << 3))
 }
 
-/** The pass of churn.ts without a ramp and without turning. @param field address of the slice of the field, 64 × 64 pairs */
-export function churn(from: i32, to: i32, field: usize, octaves: i32): void {
+/** The field in a cell between two layers. */
+// @ts-ignore: decorator
+@inline
+function cellAt(here: usize, next: usize, cell: i32, t: v128): v128 {
+  const a = v128.load(here + (<usize>cell << 4))
+  return here === next ? a : f64x2.add(a, f64x2.mul(f64x2.sub(v128.load(next + (<usize>cell << 4)), a), t))
+}
+
+/** The pass of churn.ts without a ramp and without turning. @param here, next addresses of two layers of the field, 64 × 64 pairs; the same one twice where it is the moment's own */
+export function churn(from: i32, to: i32, here: usize, next: usize, octaves: i32): void {
   for (let i = from; i < to; i++) {
     const o = <usize>i << 3
     const half = both(Numbers.half)
@@ -50,6 +58,7 @@ export function churn(from: i32, to: i32, field: usize, octaves: i32): void {
     // Rows of the affine map lie side by side.
     const place = f64x2.add(f64x2.add(f64x2.mul(beside(Numbers.ma), px), f64x2.mul(beside(Numbers.mc), py)), beside(Numbers.me))
     let s = f64x2.add(f64x2.mul(place, both(Numbers.scale)), beside(Numbers.shiftX))
+    const share = both(Numbers.between)
     let f = f64x2.splat(0)
     let weight = both(Numbers.strength)
     for (let octave = 0; octave < octaves; octave++) {
@@ -59,8 +68,8 @@ export function churn(from: i32, to: i32, field: usize, octaves: i32): void {
       const cell = f64x2.add(corner, both(Numbers.integers))
       const x0 = i32x4.extract_lane(cell, 0), y0 = i32x4.extract_lane(cell, 2)
       const row = (y0 & 63) << 6, below = ((y0 + 1) & 63) << 6, left = x0 & 63, right = (x0 + 1) & 63
-      const f00 = v128.load(field + (<usize>(row + left) << 4)), f10 = v128.load(field + (<usize>(row + right) << 4))
-      const f01 = v128.load(field + (<usize>(below + left) << 4)), f11 = v128.load(field + (<usize>(below + right) << 4))
+      const f00 = cellAt(here, next, row + left, share), f10 = cellAt(here, next, row + right, share)
+      const f01 = cellAt(here, next, below + left, share), f11 = cellAt(here, next, below + right, share)
       const top = f64x2.add(f00, f64x2.mul(f64x2.sub(f10, f00), tx))
       const bottom = f64x2.sub(f64x2.add(f01, f64x2.mul(f64x2.sub(f11, f01), tx)), top)
       f = f64x2.add(f, f64x2.mul(weight, f64x2.add(top, f64x2.mul(bottom, v128.shuffle<f64>(t, t, 1, 1)))))

@@ -90,24 +90,41 @@ let field: Float64Array | null = null
 const slices = new Map<number, Float64Array>()
 const KEPT = 8
 
+/** Two layers, by where they begin in the field, and how far a moment lies from the one to the other, 0 to 1. */
+export interface Between {
+  field: Float64Array
+  here: number
+  next: number
+  t: number
+}
+
 /** @param turns place in time, in rounds of the whole field: 0 to 1 is one period */
+export const churnBetween = (turns: number, out: Between): void => {
+  field ??= makeField()
+  const place = (turns - Math.floor(turns)) * LAYERS
+  const layer = Math.floor(place)
+  out.field = field
+  out.t = place - layer
+  out.here = (layer % LAYERS) * LAYER_WORDS
+  out.next = ((layer + 1) % LAYERS) * LAYER_WORDS
+}
+
+const moment: Between = { field: new Float64Array(0), here: 0, next: 0, t: 0 }
+
+/** The whole field at a moment: worth its price for many particles only. */
 export const churnSliceAt = (turns: number): Float64Array => {
   const phase = turns - Math.floor(turns)
   const known = slices.get(phase)
   if (known) return known
-  field ??= makeField()
-  const place = phase * LAYERS
-  const layer = Math.floor(place)
-  const t = place - layer
-  const here = (layer % LAYERS) * LAYER_WORDS
-  const next = ((layer + 1) % LAYERS) * LAYER_WORDS
+  churnBetween(turns, moment)
+  const { field: layers, here, next, t } = moment
   const slice = slices.size >= KEPT ? recycled() : floatsFor(slices, LAYER_WORDS)
   const slab = slabOf(slice)
-  if (slab && field.buffer === slab.buffer) slab.kernels.between(field.byteOffset + here * 8, field.byteOffset + next * 8, t, slice.byteOffset, LAYER_WORDS)
+  if (slab && layers.buffer === slab.buffer) slab.kernels.between(layers.byteOffset + here * 8, layers.byteOffset + next * 8, t, slice.byteOffset, LAYER_WORDS)
   else
     for (let i = 0; i < LAYER_WORDS; i++) {
-      const from = field[here + i]!
-      slice[i] = from + (field[next + i]! - from) * t
+      const from = layers[here + i]!
+      slice[i] = from + (layers[next + i]! - from) * t
     }
   slices.set(phase, slice)
   return slice

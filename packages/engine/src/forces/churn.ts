@@ -1,13 +1,16 @@
 /** Turbulence: an acceleration read from the field of churn, which moves on in time. */
 import { withLane } from '../lanes.ts'
 import { mix } from '../random.ts'
-import { CHURN_CELLS, CHURN_SIDE, CHURN_TIMES, churnSliceAt } from './churn-grid.ts'
+import { type Between, CHURN_CELLS, CHURN_SIDE, CHURN_TIMES, churnBetween, churnSliceAt } from './churn-grid.ts'
 import { rampOfForce } from './ramps.ts'
 import type { Affine } from './reference.ts'
 import { NUMBERS, type Slab } from '../kernels/slab.ts'
 import type { ForceMaker, StepScope } from './scope.ts'
 
 const MASK = CHURN_SIDE - 1
+
+/** From so many particles on the field is worked out as a whole for a step; below, only where particles are. Both give the same bits. */
+const WHOLE_FROM = 6000
 
 /** Every octave is half as wide and half as strong; together they have mean square length 1. */
 const OCTAVE_SHARE = [1, 1 / Math.sqrt(1.25), 1 / Math.sqrt(1.3125), 1 / Math.sqrt(1.328125)] as const
@@ -18,7 +21,7 @@ export const churnTurns = (rate: number, period: number): number => {
   return period > 0 ? Math.ceil(turns * period - 1e-9) / period : turns
 }
 
-const churnByKernel = (scope: StepScope, { numbers, kernels }: Slab, slice: Float64Array, sample: Affine, perPx: number, strength: number, shiftX: number, shiftY: number, octaves: number): void => {
+const churnByKernel = (scope: StepScope, { numbers, kernels }: Slab, { field, here, next, t }: Between, sample: Affine, perPx: number, strength: number, shiftX: number, shiftY: number, octaves: number): void => {
   scope.pool.open(scope.pool.slab!)
   numbers[NUMBERS.half] = scope.a / 2
   numbers[NUMBERS.ma] = sample.a
@@ -31,7 +34,8 @@ const churnByKernel = (scope: StepScope, { numbers, kernels }: Slab, slice: Floa
   numbers[NUMBERS.shiftX] = shiftX
   numbers[NUMBERS.shiftY] = shiftY
   numbers[NUMBERS.strength] = strength
-  kernels.churn(scope.from, scope.to, slice.byteOffset, octaves)
+  numbers[NUMBERS.between] = t
+  kernels.churn(scope.from, scope.to, field.byteOffset + here * 8, field.byteOffset + next * 8, octaves)
 }
 
 export const churn: ForceMaker = ({ source, lanes }, setting) => {
@@ -43,13 +47,17 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
   const shiftY = (mix(setting.seed ^ 0x6e657373) >>> 0) / 4294967296
   const octaves = numbers.churnOctaves
   let strength = 0
-  let slice: Float64Array
+  const layers: Between = { field: new Float64Array(0), here: 0, next: 0, t: 0 }
   let sample: Affine
   let own: Affine | null = null
   let perPx = 1
   return {
-    set: ({ reference, timeline, start }) => {
-      slice = churnSliceAt(start * turns)
+    set: ({ reference, timeline, start, pool }) => {
+      churnBetween(start * turns, layers)
+      if (pool.size >= WHOLE_FROM) {
+        layers.field = churnSliceAt(start * turns)
+        layers.here = layers.next = layers.t = 0
+      }
       strength = withLane(lanes.churn, numbers.churn, timeline) * OCTAVE_SHARE[octaves - 1]!
       const carried = source.space === 'carried'
       if (churnSpace === 'world') {
@@ -66,8 +74,8 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
     },
     apply: (scope) => {
       const { from, to, ax, ay, a, pool } = scope
-      if (pool.slab && !ramp && !own && slice.buffer === pool.slab.buffer) {
-        churnByKernel(scope, pool.slab, slice, sample, perPx, strength, shiftX * CHURN_SIDE, shiftY * CHURN_SIDE, octaves)
+      if (pool.slab && !ramp && !own && layers.field.buffer === pool.slab.buffer) {
+        churnByKernel(scope, pool.slab, layers, sample, perPx, strength, shiftX * CHURN_SIDE, shiftY * CHURN_SIDE, octaves)
         return
       }
       const { all, at } = scope.pool
@@ -75,7 +83,9 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
       const half = a / 2
       const { x: xs, y: ys, vx: vxs, vy: vys } = at
       const { a: ma, b: mb, c: mc, d: md, e: me, f: mf } = sample
-      const field = slice
+      const { field, t } = layers
+      const here = layers.here
+      const on = layers.next - here
       const scale = perPx
       const force = strength
       const [wx, wy] = [shiftX * CHURN_SIDE, shiftY * CHURN_SIDE]
@@ -99,14 +109,22 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
           const below = ((y0 + 1) & MASK) * CHURN_SIDE
           const left = x0 & MASK
           const right = (x0 + 1) & MASK
-          const o00 = (row + left) * 2
-          const o10 = (row + right) * 2
-          const o01 = (below + left) * 2
-          const o11 = (below + right) * 2
-          const topX = field[o00]! + (field[o10]! - field[o00]!) * tx
-          const topY = field[o00 + 1]! + (field[o10 + 1]! - field[o00 + 1]!) * tx
-          fx += weight * (topX + (field[o01]! + (field[o11]! - field[o01]!) * tx - topX) * ty)
-          fy += weight * (topY + (field[o01 + 1]! + (field[o11 + 1]! - field[o01 + 1]!) * tx - topY) * ty)
+          const o00 = here + (row + left) * 2
+          const o10 = here + (row + right) * 2
+          const o01 = here + (below + left) * 2
+          const o11 = here + (below + right) * 2
+          const f00 = field[o00]! + (field[o00 + on]! - field[o00]!) * t
+          const f10 = field[o10]! + (field[o10 + on]! - field[o10]!) * t
+          const f01 = field[o01]! + (field[o01 + on]! - field[o01]!) * t
+          const f11 = field[o11]! + (field[o11 + on]! - field[o11]!) * t
+          const g00 = field[o00 + 1]! + (field[o00 + on + 1]! - field[o00 + 1]!) * t
+          const g10 = field[o10 + 1]! + (field[o10 + on + 1]! - field[o10 + 1]!) * t
+          const g01 = field[o01 + 1]! + (field[o01 + on + 1]! - field[o01 + 1]!) * t
+          const g11 = field[o11 + 1]! + (field[o11 + on + 1]! - field[o11 + 1]!) * t
+          const topX = f00 + (f10 - f00) * tx
+          const topY = g00 + (g10 - g00) * tx
+          fx += weight * (topX + (f01 + (f11 - f01) * tx - topX) * ty)
+          fy += weight * (topY + (g01 + (g11 - g01) * tx - topY) * ty)
           sx *= 2
           sy *= 2
           weight *= 0.5

@@ -2,7 +2,7 @@ import { FORCE_KINDS, type ForceKind, type NumbersOf, type TypeChoices } from '@
 import { describe, expect, it } from 'vitest'
 import { compile, createSimulation, type ParticleReport, reportParticles, stateHash } from '../index.ts'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from '../testing/build.ts'
-import { CHURN_SIDE, churnSliceAt } from './churn-grid.ts'
+import { CHURN_SIDE, churnBetween, churnSliceAt } from './churn-grid.ts'
 import { WAVES } from './waver.ts'
 
 const RAD = Math.PI / 180
@@ -199,6 +199,16 @@ describe('against a fine-step reference', () => {
 })
 
 describe('churn', () => {
+  it('are the same worked out as a whole or cell by cell', () => {
+    const layers = { field: new Float64Array(0), here: 0, next: 0, t: 0 }
+    for (const turns of [0, 0.3125, 0.731, 0.99, 5.4]) {
+      churnBetween(turns, layers)
+      const { field, here, next, t } = layers
+      expect([t >= 0, t < 1]).toEqual([true, true])
+      expect(churnSliceAt(turns).every((value, i) => value === field[here + i]! + (field[next + i]! - field[here + i]!) * t)).toBe(true)
+    }
+  })
+
   it('has no sources, a mean square of 1, and repeats in time', () => {
     const slice = churnSliceAt(0.3125)
     expect(churnSliceAt(7.3125) === slice).toBe(true)

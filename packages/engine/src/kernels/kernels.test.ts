@@ -79,6 +79,17 @@ describe('kernels and the loops in TypeScript', () => {
       for (const flow of [60, 1000, 9000]) expectTwins(twins(makeEffect([makeEmitter({ flow, cap: 20, fan: 360 }, { capPolicy, shape: 'circle', type: makeType({ life: { from: 0.004, to: 0.7 } }) })])), 60)
   })
 
+  it('churn the same bits cell by cell, for few, and with the whole field at once, for many', () => {
+    const type = makeType({ life: { from: 1, to: 1 }, churn: 90, churnOctaves: 3 })
+    for (const flow of [400, 7000]) {
+      const [fast, plain] = twins(makeEffect([makeEmitter({ flow, cap: 20_000, fan: 360 }, { type: { ...type, forces: ['churn'] } })]))
+      fast.seek(62)
+      plain.seek(62)
+      expect(fast.alive > 6000).toBe(flow > 6000)
+      expect(pixels(fast, 1)).toEqual(pixels(plain, 1))
+    }
+  })
+
   it('draw looks again as births draw them', () => {
     const before = makeEffect([makeEmitter({ flow: 300 }, { type: makeType({ scale: { from: 1, to: 2 } }) })])
     const after = makeEffect([makeEmitter({ flow: 300 }, { type: makeType({ scale: { from: 0.5, to: 9, bias: 'middle' }, spin: { from: -40, to: 90 } }) })])

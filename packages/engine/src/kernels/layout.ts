@@ -13,7 +13,7 @@ export const Words = [
 /** Numbers, float64, that follow the addresses; they are told anew before each call. */
 export const Numbers = [
   'time', 'e', 'a', 'gxA', 'gyA', 'gxB', 'gyB', 'end', 'originX', 'originY', 'back', 'now', 'stepSeconds', 'b', 'cx', 'cy', 'half', 'strength', 'perReach', 'reach', 'stiff', 'ma', 'mb', 'mc',
-  'md', 'me', 'mf', 'scale', 'shiftX', 'shiftY', 'gx', 'gy', 'drag', 'ramp',
+  'md', 'me', 'mf', 'scale', 'shiftX', 'shiftY', 'gx', 'gy', 'drag', 'ramp', 'between',
   // Constants: to load one costs less than to make it.
   'one', 'cells', 'rounding', 'perDeg', 'perStep', 'integers',
 ] as const

@@ -20,7 +20,7 @@ export interface Kernels {
   drawPlain(from: number, to: number): number
   accelerate(from: number, to: number, ramped: boolean): number
   central(from: number, to: number, mode: number, home: boolean, around: boolean): void
-  churn(from: number, to: number, field: number, octaves: number): void
+  churn(from: number, to: number, here: number, next: number, octaves: number): void
   launch(from: number, to: number): void
   drawLooks(from: number, to: number): void
   first(from: number, to: number): void
