@@ -3,7 +3,7 @@ import { type Aim, type NumbersOf, type PropertyId, type ResolvedEmitter, STREAM
 import type { EmitterProgram } from './compile.ts'
 import { drawRangeInto } from './draws.ts'
 import { withLane } from './lanes.ts'
-import { tellLaunch } from './kernels/births.ts'
+import { tellLaunch, tellPose } from './kernels/births.ts'
 import { cosSinIn, cosSinInto } from './maths.ts'
 import type { PathPlace } from './paths.ts'
 import { PLACERS, type PlaceQuestion } from './placement.ts'
@@ -13,7 +13,7 @@ import { draw, DRAWN, drawInto } from './random.ts'
 import { relayedInto } from './relays/launch.ts'
 import type { Moment, Setting } from './setting.ts'
 import { createShape, emptySpot, onView, SHAPE_SAMPLERS, type Shape, type ShapeSampler, type Spot } from './shapes.ts'
-import { emptyPose, type MutableView, type Pose } from './tape.ts'
+import { emptyPose, type MutableView, type Pose, samePose } from './tape.ts'
 import { TravelPath } from './travel.ts'
 
 const pair = new Float64Array(2)
@@ -79,6 +79,7 @@ export class Launcher {
   readonly #now = new Float64Array(READ.length)
   readonly #laned: boolean
   #delay: CompiledRamp | null = null
+  #told = false
   /** What the placement asks about; the caller fills in ordinals before `place`. */
   readonly question: PlaceQuestion
 
@@ -100,9 +101,20 @@ export class Launcher {
     this.question = { ordinal: 0, inBurst: 0, burstCount: 0, places: program.places, seed: setting.seed ^ source.salt }
   }
 
-  /** Tells a pool how to launch by itself; false when it cannot. */
-  tell(pool: Pool): boolean {
-    return this.#setting.tape.still && !this.#dynamic && !this.#view && tellLaunch(pool, this.#source, this.#shape, this.#pose)
+  /** Tells a pool how to launch by itself, where it ever can. */
+  tell(pool: Pool): void {
+    this.#told = !this.#dynamic && !this.#view && tellLaunch(pool, this.#source, this.#shape, this.#pose)
+  }
+
+  /** Whether the pool can launch the births of a tick by itself: the effect must stand still meanwhile, unless they are carried. */
+  leaves(pool: Pool, tick: number): boolean {
+    const { tape } = this.#setting
+    if (!this.#told || tape.still || this.#source.space === 'carried') return this.#told
+    tape.poseInto(tick - 1, this.#before)
+    tape.poseInto(tick, this.#pose)
+    if (!samePose(this.#before, this.#pose)) return false
+    tellPose(pool, this.#pose)
+    return true
   }
 
   /** Takes over the lanes' values at a moment. */

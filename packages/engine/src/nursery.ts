@@ -45,8 +45,8 @@ export class Nursery {
   readonly #nurses: Nurses
   readonly #topUpKey: Uint32Array
   readonly #moment: Moment = { ticks: 0, clock: 0, timeline: 0 }
-  /** Kernels place them. */
-  readonly #launched: boolean
+  /** Kernels place this tick's. */
+  #launched = false
   /** What a birth leads to may decide about the next one. */
   readonly #atOnce: boolean
   #drawn: boolean
@@ -67,7 +67,7 @@ export class Nursery {
     this.#nurses = nurses
     this.sourceCount = nurses.queue.schedule.sources.length + 3
     this.#topUpKey = keyStart(setting.seed, program.source.salt, TOP_UP_KEY)
-    this.#launched = !program.relayed && nurses.launcher.tell(pool)
+    if (!program.relayed) nurses.launcher.tell(pool)
     this.#drawn = tellLooks(pool, program.looks)
     this.#atOnce = program.mayBind && (program.motion !== null || nurses.watch !== null)
   }
@@ -83,7 +83,8 @@ export class Nursery {
     this.#before = before
     this.#now = now
     this.#from = this.#pool.size
-    const { queue } = this.#nurses
+    const { queue, launcher } = this.#nurses
+    this.#launched = moving && launcher.leaves(this.#pool, tick)
     queue.open(tick)
     if (this.#program.relayed) while (this.inbox.due <= now) this.#bearRelayed(over)
     else while (queue.next(this.#moment)) this.#bear(moving)

@@ -47,6 +47,8 @@ const shorterTurn = (from: number, to: number): number => {
   return turn - 360 * Math.floor((turn + 180) / 360)
 }
 
+export const samePose = (a: Readonly<Pose>, b: Readonly<Pose>): boolean => a.x === b.x && a.y === b.y && a.rotate === b.rotate && a.scale === b.scale && a.mirror === b.mirror
+
 const copyPose = (from: Readonly<Pose>, out: Pose): void => {
   out.x = from.x
   out.y = from.y

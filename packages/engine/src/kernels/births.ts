@@ -52,7 +52,7 @@ const LANED = ['speed', 'offsetX', 'offsetY', 'jitterX', 'jitterY', 'heading', '
 const launchesPlainly = (source: ResolvedEmitter): boolean =>
   source.placement === 'random' && source.sizeUnit === 'px' && !source.travel && (source.space === 'carried' || (source.space === 'left' && source.numbers.inherit === 0)) && LANED.every((id) => source.lanes[id] === undefined)
 
-/** Tells a pool how its particles are launched; false when only the launcher itself can. @param pose of the effect, which stays */
+/** Tells a pool how its particles are launched; false when only the launcher itself can. @param pose where the effect stands at first */
 export const tellLaunch = (pool: Pool, source: ResolvedEmitter, shape: Shape, pose: Readonly<Pose>): boolean => {
   const told = launchesPlainly(source) ? SHAPE_TELLERS[source.shape]?.(shape, source.fill) : null
   if (!pool.slab || !told) return false
@@ -70,11 +70,12 @@ export const tellLaunch = (pool: Pool, source: ResolvedEmitter, shape: Shape, po
   birth[B.speedSpan] = numbers.speed.to - numbers.speed.from
   birth[B.speedBias] = biasOf(numbers.speed)
   birth[B.carried] = source.space === 'carried' ? 1 : 0
-  tellPose(birth, pose)
+  tellPose(pool, pose)
   return true
 }
 
-const tellPose = (birth: Float64Array, pose: Readonly<Pose>): void => {
+/** Where the effect stands. */
+export const tellPose = ({ birth }: Pool, pose: Readonly<Pose>): void => {
   turn[0] = 1
   turn[1] = 0
   if (pose.rotate !== 0) cosSinInto(pose.rotate, turn)

@@ -64,11 +64,13 @@ describe('kernels and the loops in TypeScript', () => {
     const range = fc.record({ from: fc.constantFrom(0, 0.4), to: fc.constantFrom(0.4, 1.5), bias: fc.constantFrom(...BIASES) })
     const looks = fc.record({ scale: range, scaleFloor: range, scaleY: range, opacityFloor: range, startAngle: range, drag: fc.constantFrom(0, 1.5, 45, 900) })
     fc.assert(
-      fc.property(born, numbers, looks, pose, fc.boolean(), (choices, n, l, at, apart) => {
+      fc.property(born, numbers, looks, pose, fc.boolean(), fc.boolean(), (choices, n, l, at, apart, moves) => {
         const made = makeType({ life: { from: 0.2, to: 0.6, bias: 'high' }, ...l })
         const type = { ...made, forces: ['gravity', 'drag'] as const, scaleApart: apart, styles: { ...made.styles, scale: { ...made.styles.scale, relative: apart } } }
         const emitter = makeEmitter({ flow: 70, speed: { from: 10, to: 200, bias: 'low' }, shapeWidth: 80, shapeHeight: 30, shapeRadius: 40, endX: 50, endY: -20, targetX: 30, ...n }, { ...choices, type } as never)
-        expectTwins(twins(makeEffect([emitter]), at), 40)
+        // It stands, goes somewhere else, stands there, and jumps.
+        const tape = moves ? ([{ tick: 8, do: 'move', ...at }, { tick: 20, do: 'move', x: 40, rotate: 75 }, { tick: 30, do: 'teleport', x: -30, mirror: true }] as const) : []
+        expectTwins(twins(makeEffect([emitter]), { ...at, tape }), 40)
       }),
       { numRuns: 150 },
     )
