@@ -10,7 +10,7 @@ import { FRAME_AT, indexOf, Numbers, NUMBERS_AT, SMALL_AT, TABLE_CELLS, Words } 
 export const WORDS = indexOf(Words)
 export const NUMBERS = indexOf(Numbers)
 
-const CONSTANTS = [['one', 1], ['cells', TABLE_CELLS], ['rounding', 0.5], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP], ['integers', 1.5 * 2 ** 52]] as const
+const CONSTANTS = [['one', 1], ['cells', TABLE_CELLS], ['rounding', 0.5], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP], ['integers', 6_755_399_441_055_744]] as const
 
 export interface Kernels {
   countAlive(size: number): number
