@@ -1,5 +1,6 @@
 /** A birth: place on the shape, heading and speed, brought into the space that the particle lives in. */
-import { type Aim, type NumbersOf, type PropertyId, type ResolvedEmitter, STREAMS } from '@gliv/model'
+import { type NumbersOf, type PropertyId, type ResolvedEmitter, STREAMS } from '@gliv/model'
+import { AIMERS, N, pair, READ } from './aims.ts'
 import type { EmitterProgram } from './compile.ts'
 import { drawRangeInto } from './draws.ts'
 import { withLane } from './lanes.ts'
@@ -12,46 +13,11 @@ import { type CompiledRamp, compileRamp, rampAt } from './ramp.ts'
 import { draw, DRAWN, drawInto } from './random.ts'
 import { relayedInto } from './relays/launch.ts'
 import type { Moment, Setting } from './setting.ts'
-import { createShape, emptySpot, onView, SHAPE_SAMPLERS, type Shape, type ShapeSampler, type Spot } from './shapes.ts'
+import { createShape, emptySpot, onView, SHAPE_SAMPLERS, type Shape, type ShapeSampler } from './shapes.ts'
 import { emptyPose, type MutableView, type Pose, samePose } from './tape.ts'
 import { TravelPath } from './travel.ts'
 
-const pair = new Float64Array(2)
 const turn = new Float64Array(2)
-
-/** Writes a unit direction to `pair`, or leaves it alone where the aim has none, so that the heading counts. `at` holds the target's place. */
-type Aimer = (spot: Spot, at: Float64Array, pool: Pool, i: number) => void
-
-const toward = (x: number, y: number): void => {
-  const length = Math.sqrt(x * x + y * y)
-  if (length === 0) return
-  pair[0] = x / length
-  pair[1] = y / length
-}
-
-const AIMERS = {
-  direction: () => undefined,
-  outward: (spot) => toward(spot.x, spot.y),
-  inward: (spot) => toward(-spot.x, -spot.y),
-  along: (spot) => toward(spot.tx, spot.ty),
-  normal: (spot) => toward(spot.nx, spot.ny),
-  towards: (spot, at) => toward(at[N.targetX]! - spot.x, at[N.targetY]! - spot.y),
-  // A direction in space, seen from the front: even on the sphere, so that the speed on screen falls short by √(1 − z²).
-  ball: (_spot, _at, pool, i) => {
-    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.ball, 0)
-    const z = 2 * DRAWN[0]! - 1
-    const flat = Math.sqrt(1 - z * z)
-    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.fan, 0)
-    turn[0] = 360 * DRAWN[0]!
-    cosSinIn(turn)
-    pair[0] = turn[0]! * flat
-    pair[1] = turn[1]! * flat
-  },
-} as const satisfies Record<Aim, Aimer>
-
-/** Numbers of the emitter that a birth reads, in a row of their own so that lanes can change them. */
-const READ = ['offsetX', 'offsetY', 'jitterX', 'jitterY', 'heading', 'fan', 'targetX', 'targetY', 'inherit'] as const
-const N = Object.fromEntries(READ.map((id, i) => [id, i])) as Readonly<Record<(typeof READ)[number], number>>
 
 /** Sizes of a shape that lanes and the view may change. */
 const SIZES = { width: 'shapeWidth', height: 'shapeHeight', radius: 'shapeRadius', inner: 'shapeInner', arc: 'shapeArc', angle: 'shapeAngle', endX: 'endX', endY: 'endY', depth: 'edgeDepth', outset: 'edgeOutset' } as const satisfies { readonly [K in keyof Shape]?: PropertyId }

@@ -64,7 +64,7 @@ export class BackBuffer {
   /** Says how many pixels the next picture covers, so that one that is far larger than the last does not come as a surprise. */
   expect(pixels: number): void {
     this.#pixels = pixels
-    if (this.#perPixel === 0 || pixels === 0) return
+    if (this.#perPixel === 0) return
     this.#cost = this.#perPixel * pixels
     this.#slow = this.#cost > (this.#slow ? this.#quickMs : this.#slowMs)
   }

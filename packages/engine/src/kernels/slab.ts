@@ -7,9 +7,11 @@ import { RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from '../
 import { BINARY } from './binary.ts'
 import { FRAME_AT, indexOf, Numbers, NUMBERS_AT, SMALL_AT, TABLE_CELLS, Words } from './layout.ts'
 
+/** Places of addresses and numbers in the block at a slab's beginning. */
 export const WORDS = indexOf(Words)
 export const NUMBERS = indexOf(Numbers)
 
+/** Numbers that never change. */
 const CONSTANTS = [['one', 1], ['cells', TABLE_CELLS], ['rounding', 0.5], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP], ['integers', 6_755_399_441_055_744]] as const
 
 export interface Kernels {
