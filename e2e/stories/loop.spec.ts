@@ -183,6 +183,43 @@ test('starters are found, dropped on the stage and set down; ramps come from the
   await expect(page.getByTestId('ramp-opacity').locator('.ramp-line')).toHaveAttribute('d', shape!)
 })
 
+test('a colour is taken from the stage and from a sheet where the browser has no pipette of its own', async ({ page }) => {
+  await page.addInitScript(() => Object.defineProperty(globalThis, 'EyeDropper', { value: undefined }))
+  const studio = await new Studio(page).openDemoEffect('Cargo blast')
+  await studio.selectEmitter('Fire')
+  await studio.freezeAt(10)
+  await page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name: 'Tint', exact: true }).click()
+  const take = page.getByRole('button', { name: 'Take a colour from the screen' })
+  const typed = page.getByLabel('Life strip').getByLabel('Colour', { exact: true })
+  const before = await typed.inputValue()
+  const stage = (await studio.stage.boundingBox())!
+  // Giving up takes none.
+  await take.click()
+  await page.keyboard.press('Escape')
+  await expect(page.locator('.pipette-veil')).toHaveCount(0)
+  await expect(typed).toHaveValue(before)
+  await take.click()
+  await page.mouse.click(stage.x + 12, stage.y + stage.height - 12)
+  await expect(typed).toHaveValue('#16171c')
+  // In the middle of the blast it is bright, and what is seen, not the particle's own colour.
+  const origin = (await studio.handle('move').boundingBox())!
+  await take.click()
+  await page.mouse.click(origin.x + origin.width / 2, origin.y + origin.height / 2)
+  await expect(typed).not.toHaveValue('#16171c')
+  const bright = await typed.inputValue()
+  expect(parseInt(bright.slice(1, 3), 16)).toBeGreaterThan(200)
+  await page.keyboard.press('p')
+  const sheet = page.getByTestId('picture-view')
+  await sheet.waitFor()
+  await studio.drawn()
+  const box = (await sheet.boundingBox())!
+  await take.click()
+  await page.mouse.click(box.x + 4, box.y + 4)
+  await expect(typed).not.toHaveValue(bright)
+  await studio.undo()
+  await expect(typed).toHaveValue(bright)
+})
+
 test('ramps at once: a moment that is moved, added or removed in one comes along in the other, in one step of undo', async ({ page }) => {
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   await studio.selectEmitter('Flash')

@@ -3,25 +3,12 @@ import IconButton from '@mui/material/IconButton'
 import Popover from '@mui/material/Popover'
 import { useState } from 'react'
 import { HexColorPicker } from 'react-colorful'
+import { readColour, takeColour } from './pipette.ts'
 import { TypedField } from './TypedField.tsx'
 
-interface Pipette {
-  open(): Promise<{ readonly sRGBHex: string }>
-}
-
-/** The browser's own pipette, where it has one. */
-const PIPETTE = (globalThis as { EyeDropper?: new () => Pipette }).EyeDropper
-
 const takeFromScreen = async (take: (colour: string) => void): Promise<void> => {
-  // Giving up rejects, and means nothing.
-  const picked = await new PIPETTE!().open().catch(() => null)
-  const colour = picked && readColour(picked.sRGBHex)
+  const colour = await takeColour()
   if (colour) take(colour)
-}
-
-const readColour = (text: string): string | null => {
-  const digits = text.trim().replace('#', '').toLowerCase()
-  return /^[0-9a-f]{6}$/.test(digits) ? `#${digits}` : null
 }
 
 interface Props {
@@ -37,11 +24,9 @@ export const ColourField = ({ value, onMove, onDone, onCommit }: Props) => {
   return (
     <span className="colour-field">
       <button type="button" className="colour-patch" aria-label="Pick a colour" style={{ background: value }} onClick={(event) => setAnchor(event.currentTarget)} />
-      {PIPETTE && (
-        <IconButton className="row-split" aria-label="Take a colour from the screen" title="Take a colour from the stage, a sheet or anywhere on the screen" onClick={() => void takeFromScreen(onCommit)}>
-          <Colorize fontSize="inherit" />
-        </IconButton>
-      )}
+      <IconButton className="row-split" aria-label="Take a colour from the screen" title="Take a colour from the stage or a sheet" onClick={() => void takeFromScreen(onCommit)}>
+        <Colorize fontSize="inherit" />
+      </IconButton>
       <TypedField label="Colour" shown={value} width={9} read={readColour} hint="Write a colour as #rrggbb" onCommit={onCommit} />
       <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'top', horizontal: 'left' }} transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
         <div className="colour-popover" onPointerUp={onDone} onKeyUp={onDone}>

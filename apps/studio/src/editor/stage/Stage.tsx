@@ -9,6 +9,7 @@ import { boundsOf, type Box, cameraFor, wholeCamera, zoomAround } from '../../ut
 import { previewOptions } from '../../util/preview.ts'
 import { readMask } from '../../store/masks.ts'
 import { takeInputTime } from '../../util/inputTime.ts'
+import { registerPixels } from '../../controls/pipette.ts'
 import { onPatch, premultiplied } from '../../sprites/live.ts'
 import { useDriver, useEffectId, useSelectedId } from '../context.ts'
 import { LookOverlay } from '../look/LookOverlay.tsx'
@@ -46,6 +47,7 @@ export const useStageDriver = (effectId: string): { driver: StageDriver | null; 
     driver.open(lookedNow(effectId, resolveEffect(kit, effect, readMask)))
     if (useSession.getState().playing) driver.play()
     Object.assign(globalThis, { glivStage: driver })
+    return registerPixels(driver.canvas, (x, y) => driver.colourAt(x, y))
   }, [driver, effectId])
 
   // The document feeds the engine directly, without React in between.

@@ -5,6 +5,7 @@
 import { compile, createSimulation, type Shown, type Simulation, updateSimulation } from '@gliv/engine'
 import { type Frame, INSTANCE_WORDS, Refusal, type ResolvedEffect, WORD } from '@gliv/model'
 import { createRenderer, type Camera, type Renderer, type RenderSheet } from '@gliv/player'
+import { pixelOf } from '../../controls/pipette.ts'
 import { type Preview, previewOptions, shownEnd, type Stages, STILL, touches } from '../../util/preview.ts'
 
 /** Longest stretch that is caught up in one picture, in seconds: after a hidden tab, play goes on from there. */
@@ -67,6 +68,7 @@ export class StageDriver {
   #simulation: Simulation | null = null
   #preview: Preview = STILL
   #stages: Stages | undefined
+  #sheets: readonly RenderSheet[] = []
   #playing = false
   #seconds = 0
   #request = 0
@@ -92,6 +94,7 @@ export class StageDriver {
   }
 
   setSheets(sheets: readonly RenderSheet[]): void {
+    this.#sheets = sheets
     this.renderer.setSheets(sheets)
     this.#change()
   }
@@ -306,6 +309,19 @@ export class StageDriver {
   #restingSource(): Frame | null {
     const simulation = this.#simulation
     return simulation?.program.effect.source && simulation.finished ? sourceFrame(simulation.program.effect.source) : null
+  }
+
+  /** The colour at a pixel of the canvas as it stands, `#rrggbb`: drawn once more, because what is on the screen cannot be read back. */
+  colourAt(x: number, y: number): string | null {
+    const canvas = document.createElement('canvas')
+    canvas.width = canvas.height = 1
+    const pixel = createRenderer(canvas, 'canvas2d')
+    pixel.setSheets(this.#sheets)
+    pixel.begin(this.ground)
+    const frame = this.#frame()
+    if (frame) pixel.draw(frame, { ...this.camera, x: this.camera.x + x / this.camera.zoom, y: this.camera.y + y / this.camera.zoom })
+    pixel.end()
+    return pixelOf(canvas, 0, 0)
   }
 
   /** Asks for a fresh picture with the next one of the screen. */
