@@ -2,14 +2,15 @@ import Button from '@mui/material/Button'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { ownType, shareType, usersOfType } from '@gliv/document'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { NameField } from '../../controls/NameField.tsx'
 import { edit, shownKit, useDocument } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { useNamed } from '../../store/useNamed.ts'
 import { FilmCell } from '../strip/FilmCell.tsx'
-import { TableView } from './TableView.tsx'
 import type { SentenceTargets } from './targets.ts'
+
+const TableView = lazy(() => import('./TableView.tsx'))
 
 const TableButton = () => {
   const [open, setOpen] = useState(false)
@@ -18,7 +19,11 @@ const TableButton = () => {
       <Button variant="outlined" title="All emitters side by side, for typing across" onClick={() => setOpen(true)}>
         Table
       </Button>
-      {open && <TableView onClose={() => setOpen(false)} />}
+      {open && (
+        <Suspense>
+          <TableView onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
     </>
   )
 }

@@ -131,3 +131,5 @@ export const TableView = ({ onClose }: { onClose: () => void }) => {
     </Dialog>
   )
 }
+
+export default TableView

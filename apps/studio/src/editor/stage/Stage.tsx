@@ -1,5 +1,5 @@
 import { useGesture } from '@use-gesture/react'
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react'
 import { resolveEffect } from '@gliv/document'
 import type { ResolvedEffect } from '@gliv/model'
 import type { Camera } from '@gliv/player'
@@ -16,7 +16,7 @@ import { LookOverlay } from '../look/LookOverlay.tsx'
 import { lookedAt, useLooking } from '../look/looking.ts'
 import { pickAt } from '../look/pick.ts'
 import { selectedOf } from '../selected.ts'
-import { TechniqueShelf, techniqueDrop } from '../starters/TechniqueShelf.tsx'
+import { techniqueDrop, useTechniques } from '../starters/shelf.ts'
 import { useRegion } from '../timeline/Region.tsx'
 import { DwellOverlay } from './DwellOverlay.tsx'
 import { Handles } from './Handles.tsx'
@@ -24,6 +24,8 @@ import { Surfaces } from './Surfaces.tsx'
 import { setCamera, useCamera } from './camera.ts'
 import { renderSheetsOf } from './sheetImages.ts'
 import { StageDriver } from './driver.ts'
+
+const TechniqueShelf = lazy(() => import('../starters/TechniqueShelf.tsx'))
 
 const lookedNow = (effectId: string, effect: ResolvedEffect): ResolvedEffect => lookedAt(effect, useLooking.getState(), selectedOf(effectId))
 
@@ -229,6 +231,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
     },
     { target: frame, eventOptions: { passive: false }, drag: { filterTaps: true } },
   )
+  const shelfOpen = useTechniques((s) => s.open)
   const drop = techniqueDrop(effectId, (clientX, clientY) => {
     if (!driver) return null
     const [px, py] = canvasPoint(driver, clientX, clientY)
@@ -244,7 +247,11 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
         {driver && handles && <DwellOverlay camera={camera} />}
         {driver && <LookOverlay camera={camera} />}
       </div>
-      <TechniqueShelf />
+      {shelfOpen && (
+        <Suspense>
+          <TechniqueShelf />
+        </Suspense>
+      )}
     </div>
   )
 }

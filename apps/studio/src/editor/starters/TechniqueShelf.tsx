@@ -4,22 +4,18 @@ import IconButton from '@mui/material/IconButton'
 import Paper from '@mui/material/Paper'
 import { addTechnique, findTechniques, type Kit, type KitFile, TECHNIQUES, type TechniqueId } from '@gliv/document'
 import { defaultsOf } from '@gliv/model'
-import { type DragEvent, useMemo, useState } from 'react'
-import { create } from 'zustand'
+import { useMemo, useState } from 'react'
 import { Thumbnail } from '../../pages/Thumbnail.tsx'
 import { edit } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { select } from '../../store/session.ts'
 import { useEffectId } from '../context.ts'
+import { DRAGGED, useTechniques } from './shelf.ts'
 import { ensureSprites, keepSprites, shelfKit } from './sprites.ts'
 
-/** Lifetime: moment. */
-export const useTechniques = create<{ readonly open: boolean }>(() => ({ open: false }))
-
-const DRAGGED = 'application/x-gliv-technique'
-
-/** Sets a technique down and selects its topmost layer: one step of undo. */
-export const setDown = (effectId: string, id: TechniqueId, x: number, y: number): void => {
+/** Sets a technique down and selects its topmost layer: one step of undo. What is no technique changes nothing. */
+export const setDown = (effectId: string, id: string, x: number, y: number): void => {
+  if (!isTechnique(id)) return
   const picture = keepSprites()
   let top = ''
   edit(`Add ${TECHNIQUES[id].name}`, (kit) => {
@@ -29,20 +25,7 @@ export const setDown = (effectId: string, id: TechniqueId, x: number, y: number)
   select(effectId, top)
 }
 
-/** Handlers that let a technique be dropped; `toWorld` says where. */
-export const techniqueDrop = (effectId: string, toWorld: (clientX: number, clientY: number) => readonly [number, number] | null) => ({
-  onDragOver: (event: DragEvent): void => {
-    if (event.dataTransfer.types.includes(DRAGGED)) event.preventDefault()
-  },
-  onDrop: (event: DragEvent): void => {
-    const id = event.dataTransfer.getData(DRAGGED)
-    const place = toWorld(event.clientX, event.clientY)
-    if (!(id in TECHNIQUES) || !place) return
-    event.preventDefault()
-    event.stopPropagation()
-    setDown(effectId, id as TechniqueId, ...place)
-  },
-})
+const isTechnique = (id: string): id is TechniqueId => Object.hasOwn(TECHNIQUES, id)
 
 /** One effect a technique, so that each has a picture of its own. */
 const makeShelf = (): KitFile => {
@@ -60,10 +43,8 @@ const makeShelf = (): KitFile => {
 
 export const TechniqueShelf = () => {
   const effectId = useEffectId()
-  const open = useTechniques((s) => s.open)
   const [typed, setTyped] = useState('')
-  const shelf = useMemo(() => (open ? makeShelf() : null), [open])
-  if (!shelf) return null
+  const shelf = useMemo(makeShelf, [])
   const found = findTechniques(typed)
   return (
     <Paper elevation={8} className="technique-shelf" role="dialog" aria-label="Starters">
@@ -87,3 +68,5 @@ export const TechniqueShelf = () => {
     </Paper>
   )
 }
+
+export default TechniqueShelf
