@@ -48,6 +48,11 @@ const writeTogether = (address: RampAddress, mates: readonly RampAddress[], what
   })
 }
 
+const removeAt = (address: RampAddress, mates: readonly RampAddress[], index: number): void => {
+  const before = togetherNow(address, mates)
+  if (before) writeTogether(address, mates, 'Remove a point', removeTogether(before, index), edit)
+}
+
 interface PointProps {
   readonly at: RampAddress
   readonly mates: readonly RampAddress[]
@@ -76,10 +81,7 @@ const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: 
     { filterTaps: true },
   )
   const point = ramp.points[index]!
-  const onRemove = (): void => {
-    const before = togetherNow(place, mates)
-    if (before) writeTogether(place, mates, 'Remove a point', removeTogether(before, index), edit)
-  }
+  const onRemove = (): void => removeAt(place, mates, index)
   const onKeyDown = (event: KeyboardEvent): void => {
     const step = event.shiftKey ? 0.1 : 0.01
     const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key]
@@ -184,10 +186,6 @@ export const RampEditor = ({ address, inline = false }: Props) => {
     return [(clientX - bounds.x) / bounds.width, 1 - (clientY - bounds.y - INSET) / inner]
   }
   const mates = useMates(address)
-  const remove = (at: number): void => {
-    const before = togetherNow(address, mates)
-    if (before) writeTogether(address, mates, 'Remove a point', removeTogether(before, at), edit)
-  }
   const latest = useRef<{ change: (next: PointChange) => void; remove: () => void }>(null)
   const add = (event: React.MouseEvent): void => {
     if ((event.target as Element).closest('.ramp-point, .free-handle')) return
@@ -204,7 +202,7 @@ export const RampEditor = ({ address, inline = false }: Props) => {
     writeTogether(address, mates, 'Set a point', next.ease ? { ...moved, ramp: withEase(moved.ramp, chosen, next.ease) } : moved, edit)
   }
   // The fields keep their first callbacks; these always reach the latest.
-  useEffect(() => void (latest.current = { change, remove: () => remove(chosen) }))
+  useEffect(() => void (latest.current = { change, remove: () => removeAt(address, mates, chosen) }))
   const [stable] = useState(() => ({ change: (next: PointChange) => latest.current?.change(next), remove: () => latest.current?.remove() }))
   const fields = <RampFields point={point} last={chosen === ramp.points.length - 1} only={ramp.points.length <= 1} onChange={stable.change} onRemove={stable.remove} />
   const x = (at: number): number => at * width
