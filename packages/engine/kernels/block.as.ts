@@ -1,5 +1,5 @@
 /** Where kernels find what they are told. The enums come from ../src/kernels/layout.ts, by way of a file that `npm run kernels` makes up. */
-import { Numbers, NUMBERS_AT } from './layout.as'
+import { Numbers, NUMBERS_AT, SMALL_AT } from './layout.as'
 
 // @ts-ignore: decorator
 @inline
@@ -43,9 +43,25 @@ export function seconds(a: v128, b: v128): v128 {
   return v128.shuffle<f64>(a, b, 1, 3)
 }
 
-/** The lower 32 bits of four whole float64: added to 1.5 × 2^52, a number has them in its lowest. One step each, where a conversion takes four. */
+/** The lower 32 bits of four float64 that are 1.5 × 2^52 and a whole number each. */
 // @ts-ignore: decorator
 @inline
 export function wholes(a: v128, b: v128): v128 {
-  return v128.shuffle<i32>(f64x2.add(a, both(Numbers.integers)), f64x2.add(b, both(Numbers.integers)), 0, 2, 4, 6)
+  return v128.shuffle<i32>(a, b, 0, 2, 4, 6)
+}
+
+/** Where four shares from 0 to 1 lie in a ramp's table, in bytes: `cellOf`. From 2 on the upper half of a float64 begins with the ten bits of the cell. */
+// @ts-ignore: decorator
+@inline
+export function entries(a: v128, b: v128): v128 {
+  const uppers = v128.shuffle<i32>(f64x2.add(a, both(Numbers.two)), f64x2.add(b, both(Numbers.two)), 1, 3, 5, 7)
+  return v128.and(i32x4.shr_u(uppers, 5), v128.load32_splat(SMALL_AT + 4))
+}
+
+/** A ramp's table, pairs of offset and slope, at two shares. */
+// @ts-ignore: decorator
+@inline
+export function lineAt(table: usize, e0: i32, e1: i32, u: v128): v128 {
+  const p = v128.load(table + <usize>e0), q = v128.load(table + <usize>e1)
+  return f64x2.add(firsts(p, q), f64x2.mul(seconds(p, q), u))
 }

@@ -1,5 +1,5 @@
 /** Counting and moving. */
-import { address, both, column, firsts, num, seconds, wholes } from './block.as'
+import { address, both, column, entries, lineAt, num } from './block.as'
 import { Numbers, Words } from './layout.as'
 
 /** Particles that live at `time`, from slot 0. */
@@ -103,21 +103,47 @@ export function moveRamped(from: i32, to: i32): i32 {
   let i = from
   for (; i + 3 < to; i += 4) {
     const o = <usize>i << 3
-    const born = address(Words.born) + o, life = address(Words.life) + o
-    const r = speedAt(v128.load(born), v128.load(life)), r2 = speedAt(v128.load(born, 16), v128.load(life, 16))
-    if (i64x2.all_true(v128.and(f64x2.eq(r, r), f64x2.eq(r2, r2)))) stepFour(o, r, r2, true, a, e, gxA, gyA, gxB, gyB)
+    const tA = shareOf(address(Words.born) + o, address(Words.life) + o, false), tB = shareOf(address(Words.born) + o, address(Words.life) + o, true)
+    const entry = entries(tA, tB)
+    const r = lineAt(address(Words.tableA), i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), tA)
+    const r2 = lineAt(address(Words.tableA), i32x4.extract_lane(entry, 2), i32x4.extract_lane(entry, 3), tB)
+    if (known(f64x2.add(r, r2))) stepFour(o, r, r2, true, a, e, gxA, gyA, gxB, gyB)
     else {
       left = stepKnown(i, r, left)
       left = stepKnown(i + 2, r2, left)
     }
   }
-  if (i < to) left = stepKnown(i, speedAt(column(Words.born, <usize>i << 3), column(Words.life, <usize>i << 3)), left)
+  if (i < to) left = stepKnown(i, speedOf(i), left)
   return <i32>((left - firstLeft) >> 2)
+}
+
+/** Neither of a pair is not a number. */
+// @ts-ignore: decorator
+@inline
+function known(r: v128): bool {
+  return i64x2.bitmask(f64x2.eq(r, r)) === 3
+}
+
+/** How much of its life a pair has behind it when the step begins, from 0 to 1. */
+// @ts-ignore: decorator
+@inline
+function shareOf(born: usize, life: usize, second: bool): v128 {
+  const age = f64x2.sub(both(Numbers.time), second ? v128.load(born, 16) : v128.load(born))
+  const share = f64x2.div(age, second ? v128.load(life, 16) : v128.load(life))
+  return f64x2.pmin(both(Numbers.one), f64x2.pmax(f64x2.splat(0), share))
+}
+
+/** A pair's speed from its ramp's table; not a number where a point lies in the cell. */
+function speedOf(i: i32): v128 {
+  const o = <usize>i << 3
+  const t = shareOf(address(Words.born) + o, address(Words.life) + o, false)
+  const entry = entries(t, t)
+  return lineAt(address(Words.tableA), i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), t)
 }
 
 /** A pair whose speed is known, or a place in the list of those that are left. */
 function stepKnown(i: i32, r: v128, left: usize): usize {
-  if (i64x2.all_true(f64x2.eq(r, r))) {
+  if (known(r)) {
     steadyPair(<usize>i << 3, r, true)
     return left
   }
@@ -139,8 +165,8 @@ export function accelerate(from: i32, to: i32, ramped: bool): i32 {
     const o = <usize>i << 3
     let r = f64x2.splat(1)
     if (ramped) {
-      r = speedAt(column(Words.born, o), column(Words.life, o))
-      if (!i64x2.all_true(f64x2.eq(r, r))) {
+      r = speedOf(i)
+      if (!known(r)) {
         store<i32>(left, i)
         left += 4
         continue
@@ -151,17 +177,4 @@ export function accelerate(from: i32, to: i32, ramped: bool): i32 {
     stepPair(o, r, ramped, f64x2.mul(gx, a), f64x2.mul(gy, a), f64x2.mul(gx, b), f64x2.mul(gy, b))
   }
   return <i32>((left - firstLeft) >> 2)
-}
-
-/** The speed ramp at the step's start: from its table, or its end; not a number where a point lies in the cell. */
-// @ts-ignore: decorator
-@inline
-function speedAt(born: v128, life: v128): v128 {
-  const since = f64x2.div(f64x2.sub(both(Numbers.time), born), life)
-  const t = v128.bitselect(since, f64x2.splat(0), f64x2.gt(since, f64x2.splat(0)))
-  const place = f64x2.floor(f64x2.mul(t, both(Numbers.cells)))
-  const cell = wholes(place, place)
-  const p = v128.load(address(Words.tableA) + (<usize>(i32x4.extract_lane(cell, 0) & 1023) << 4))
-  const q = v128.load(address(Words.tableA) + (<usize>(i32x4.extract_lane(cell, 1) & 1023) << 4))
-  return v128.bitselect(both(Numbers.end), f64x2.add(firsts(p, q), f64x2.mul(seconds(p, q), t)), f64x2.ge(t, both(Numbers.one)))
 }

@@ -38,13 +38,15 @@ const TURN_STEPS = 512
 export const TURN_MASK = TURN_STEPS - 1
 export const TURNS_PER_DEG = TURN_STEPS / 360
 export const RADIANS_PER_TURN_STEP = (2 * Math.PI) / TURN_STEPS
-/** cos, sin, −sin, cos of each step: what the two axes of a turned quad are made of. */
-export const TURN_TABLE = new Float32Array(TURN_STEPS * 4)
+/** 1.5 × 2^52: added to a number and taken away again it rounds to the nearest whole one, a half to the even one; the sum has that number in its lowest bits. */
+export const INTEGERS = 6_755_399_441_055_744
+/** cos and sin of each step. */
+export const TURN_TABLE = new Float32Array(TURN_STEPS * 2)
 const TURN_PAIRS = new Float64Array(TURN_STEPS * 2)
 for (let i = 0; i < TURN_STEPS; i++) {
   const pair = TURN_PAIRS.subarray(i * 2, i * 2 + 2)
   cosSinInto((i * 360) / TURN_STEPS, pair)
-  TURN_TABLE.set([pair[0]!, pair[1]!, -pair[1]!, pair[0]!], i * 4)
+  TURN_TABLE.set(pair, i * 2)
 }
 
 /**
@@ -54,7 +56,7 @@ for (let i = 0; i < TURN_STEPS; i++) {
  */
 export const drawTurnInto = (deg: number, out: Float64Array): void => {
   const place = deg * TURNS_PER_DEG
-  const step = Math.floor(place + 0.5)
+  const step = place + INTEGERS - INTEGERS
   const d = (place - step) * RADIANS_PER_TURN_STEP
   const half = d * 0.5
   const o = (step & TURN_MASK) * 2

@@ -13,7 +13,7 @@ import { FORCE_PASSES } from './forces/table.ts'
 import { withLane } from './lanes.ts'
 import { cosSinIn, dragStepIn } from './maths.ts'
 import type { Pool } from './pool.ts'
-import { drawTableOf, rampAt, rampIn, TABLE_CELLS } from './ramp.ts'
+import { cellOf, drawTableOf, rampAt, rampIn } from './ramp.ts'
 import type { Setting } from './setting.ts'
 import { faceTravel, keepLimit } from './forces/after.ts'
 import { firstByKernel } from './kernels/births.ts'
@@ -212,24 +212,18 @@ export class Motion {
     const before = this.#scope.start
     const ramp = this.#program.speedRamp
     const table = drawTableOf(ramp)
-    SPEED[0] = 1
-    rampIn(ramp, SPEED)
-    const end = SPEED[0]!
     for (let i = from; i < to; i++) {
       const u = all[vx + i]!
       const v = all[vy + i]!
       // A birth at the very tick may lie a rounding after it.
       const since = (before - all[born + i]!) / all[life + i]!
-      const t = since > 0 ? since : 0
-      const cell = ((t * TABLE_CELLS) | 0) * 2
-      let r = end
-      if (t < 1) {
-        r = table[cell]! + table[cell + 1]! * t
-        if (r !== r) {
-          SPEED[0] = t
-          rampIn(ramp, SPEED)
-          r = SPEED[0]!
-        }
+      const t = since > 0 ? (since < 1 ? since : 1) : 0
+      const cell = cellOf(t) * 2
+      let r = table[cell]! + table[cell + 1]! * t
+      if (r !== r) {
+        SPEED[0] = t
+        rampIn(ramp, SPEED)
+        r = SPEED[0]!
       }
       const px = all[x + i]!
       const py = all[y + i]!

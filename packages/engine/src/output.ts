@@ -9,7 +9,7 @@ import { laneAt, withLane } from './lanes.ts'
 import { frameAt, type Looks, opacityAt, scaleAt, scaleYAt, tintOf } from './looks.ts'
 import { CHUNK, NUMBERS, OUT_AT, type Slab, WORDS } from './kernels/slab.ts'
 import { drawGeneral, drawPlain, type GeneralScene } from './quads.ts'
-import { type CompiledRamp, drawTableOf, rampIn, TABLE_CELLS } from './ramp.ts'
+import { cellOf, type CompiledRamp, drawTableOf, rampIn } from './ramp.ts'
 import { orderVisible } from './order.ts'
 import type { Pool } from './pool.ts'
 import { emptyPose } from './tape.ts'
@@ -48,7 +48,7 @@ const rampedInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Arr
   for (let k = 0; k < count; k++) {
     const i = slot[k]!
     const u = us[k]!
-    const cell = ((u * TABLE_CELLS) | 0) * 2
+    const cell = cellOf(u) * 2
     const r = table[cell]! + table[cell + 1]! * u
     const floor = floors[i]!
     look[0] = u
@@ -77,7 +77,7 @@ const selectWithLooks = ({ pool, looks }: EmitterRun, first: number, size: numbe
     const age = time - all[born + i]!
     if (age < 0 || age >= lifeSeconds) continue
     const u = age / lifeSeconds
-    const cell = (u * TABLE_CELLS) | 0
+    const cell = cellOf(u)
     slot[count] = i
     ages[count] = age
     const s = scaleTable[cell * 2]! + scaleTable[cell * 2 + 1]! * u
@@ -134,7 +134,7 @@ const tintsInto = (tint: CompiledTint, us: Float64Array, count: number, u32: Uin
   const table = tintTableOf(tint)
   for (let k = 0, o = from; k < count; k++, o += INSTANCE_WORDS) {
     const u = us[k]!
-    const word = table[(u * TABLE_CELLS) | 0]!
+    const word = table[cellOf(u)]!
     u32[o] = word !== 0 ? word : tintWordAt(tint.pieces, tint.firstPiece, u) | OPAQUE
   }
 }
@@ -226,7 +226,8 @@ const drawByKernel = (slab: Slab, run: EmitterRun, frame: Frame, first: number):
   let count = 0
   for (let from = 0; from < pool.size; from += CHUNK) {
     words[WORDS.out] = inside ? f32.byteOffset + (first + count * INSTANCE_WORDS) * 4 : OUT_AT
-    const result = kernels.drawPlain(from, Math.min(pool.size, from + CHUNK))
+    const to = Math.min(pool.size, from + CHUNK)
+    const result = scene.back > 0 ? kernels.drawBetween(from, to) : kernels.drawPlain(from, to)
     const made = result & 0xffff
     const o = first + count * INSTANCE_WORDS
     if (!inside) {
@@ -244,7 +245,8 @@ const frameNumbers = ({ x, y, w, h, pivotX, pivotY }: FrameRect, out: Float32Arr
   out[0] = x
   out[1] = y
   out[2] = out[8] = out[9] = w
-  out[3] = out[10] = out[11] = h
+  out[3] = out[10] = h
+  out[11] = -h
   out[4] = out[5] = pivotX
   out[6] = out[7] = pivotY
 }

@@ -2,7 +2,7 @@
 import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
 import type { EmitterRun } from './emitter.ts'
 import { ANCHOR_PIVOTS, frameAt, stretchAt } from './looks.ts'
-import { drawTurnInto, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from './maths.ts'
+import { drawTurnInto, INTEGERS, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from './maths.ts'
 import type { Visible } from './visible.ts'
 import { effectiveInto } from './velocity.ts'
 import type { Pool } from './pool.ts'
@@ -68,10 +68,10 @@ export const drawPlain = (pool: Pool, v: Visible, rect: FrameRect, scene: Genera
     }
     // `drawTurnInto` written out.
     const turned = (all[angle + i]! + all[spin + i]! * age[k]!) * TURNS_PER_DEG
-    const step = Math.floor(turned + 0.5)
+    const step = turned + INTEGERS - INTEGERS
     const d = fround((turned - step) * RADIANS_PER_TURN_STEP)
     const half = fround(d * 0.5)
-    const q = (step & TURN_MASK) * 4
+    const q = (step & TURN_MASK) * 2
     const c0 = TURN_TABLE[q]!
     const s0 = TURN_TABLE[q + 1]!
     const size = fround(scale[k]!)

@@ -91,7 +91,13 @@ export const compileRamp = (ramp: Ramp): CompiledRamp => {
 export { TABLE_CELLS }
 
 /**
- * For drawing: a straight line a cell, value = table[2c] + table[2c + 1] × u with c = floor(u × 1024). Straight and held
+ * The cell of a table at `u` from 0 to 1: floor(u × 1024), and 1024 at the end. The sum leaves ten bits of the share at the
+ * head of a float64's lower digits, which is where kernels read them; what lies less than 2^-52 before a cell is in it.
+ */
+export const cellOf = (u: number): number => ((2 + u - 2) * TABLE_CELLS) | 0
+
+/**
+ * For loops: a straight line a cell, value = table[2c] + table[2c + 1] × u with c = `cellOf`(u). Straight and held
  * pieces are exact; a cell that a point lies in holds NaN and sends the reader to the pieces.
  */
 export const drawTableOf = (ramp: CompiledRamp): Float64Array => {
@@ -104,7 +110,8 @@ const tables = new WeakMap<CompiledRamp, Float64Array>()
 
 const makeTable = (ramp: CompiledRamp): Float64Array => {
   const { pieces, firstPiece } = ramp
-  const table = floatsFor(ramp, TABLE_CELLS * 2)
+  const table = floatsFor(ramp, (TABLE_CELLS + 1) * 2)
+  table[TABLE_CELLS * 2] = pieceAt(pieces, firstPiece, 1)
   for (let cell = 0, o = 0; cell < TABLE_CELLS; cell++) {
     const from = cell / TABLE_CELLS
     const to = (cell + 1) / TABLE_CELLS

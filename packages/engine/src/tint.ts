@@ -191,8 +191,9 @@ const tables = new WeakMap<CompiledTint, Uint32Array>()
 export const tintTableOf = (tint: CompiledTint): Uint32Array => {
   let table = tables.get(tint)
   if (table) return table
-  tables.set(tint, (table = wordsFor(tint, TABLE_CELLS)))
+  tables.set(tint, (table = wordsFor(tint, TABLE_CELLS + 1)))
   const { pieces, firstPiece } = tint
+  table[TABLE_CELLS] = tintWordAt(pieces, firstPiece, 1) | 0xff000000
   for (let cell = 0, o = 0; cell < TABLE_CELLS; cell++) {
     while (pieces[o + TINT_STRIDE]! <= cell / TABLE_CELLS) o += TINT_STRIDE
     if (pieces[o + TINT_STRIDE]! >= (cell + 1) / TABLE_CELLS) table[cell] = tintWordAt(pieces, firstPiece, (cell + 0.5) / TABLE_CELLS) | 0xff000000

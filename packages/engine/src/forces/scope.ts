@@ -5,7 +5,7 @@
  * v′ = v·E + a·A, x′ = x + ramp·(v·A + a·B + own) + way, with E, A, B of the linear drag (see `dragStepInto`).
  */
 import type { EmitterProgram } from '../compile.ts'
-import { type CompiledRamp, drawTableOf, rampIn, TABLE_CELLS } from '../ramp.ts'
+import { cellOf, type CompiledRamp, drawTableOf, rampIn } from '../ramp.ts'
 import type { Pool } from '../pool.ts'
 import type { Setting } from '../setting.ts'
 import { Reference } from './reference.ts'
@@ -93,7 +93,8 @@ export class StepScope {
     for (let i = from; i < to; i++) {
       const t = (this.start - born[i]!) / life[i]!
       const u = t > 0 ? (t < 1 ? t : 1) : 0
-      let r = u < 1 ? table[((u * TABLE_CELLS) | 0) * 2]! + table[((u * TABLE_CELLS) | 0) * 2 + 1]! * u : Number.NaN
+      const cell = cellOf(u) * 2
+      let r = table[cell]! + table[cell + 1]! * u
       if (r !== r) {
         look[0] = u
         rampIn(ramp, look)

@@ -12,10 +12,10 @@ export const Words = [
 
 /** Numbers, float64, that follow the addresses; they are told anew before each call. */
 export const Numbers = [
-  'time', 'e', 'a', 'gxA', 'gyA', 'gxB', 'gyB', 'end', 'originX', 'originY', 'back', 'now', 'stepSeconds', 'b', 'cx', 'cy', 'half', 'strength', 'perReach', 'reach', 'stiff', 'ma', 'mb', 'mc',
+  'time', 'e', 'a', 'gxA', 'gyA', 'gxB', 'gyB', 'originX', 'originY', 'back', 'now', 'stepSeconds', 'b', 'cx', 'cy', 'half', 'strength', 'perReach', 'reach', 'stiff', 'ma', 'mb', 'mc',
   'md', 'me', 'mf', 'scale', 'shiftX', 'shiftY', 'gx', 'gy', 'drag', 'ramp', 'between',
   // Constants: to load one costs less than to make it.
-  'one', 'cells', 'rounding', 'perDeg', 'perStep', 'integers',
+  'one', 'two', 'perDeg', 'perStep', 'integers',
 ] as const
 
 /** Numbers, float64, of a pool's births; they lie with the pool and are told once. The shape's are what `ShapeNumbers` says. */
@@ -39,10 +39,10 @@ export const Shapes = ['point', 'line', 'band', 'ellipse', 'box'] as const
 /** Where numbers begin, and what is told of a frame, in bytes. */
 export const NUMBERS_AT = 256
 export const FRAME_AT = 640
-/** Constants of 32 bits: 0.5, and the masks of a ramp's cells and of turns. */
+/** Constants of 32 bits: 0.5, and the masks of a ramp's cells, in bytes of its table, and of turns. */
 export const SMALL_AT = 688
 
-/** Cells of a ramp's table. */
+/** Cells of a ramp's table; one more holds the end. */
 export const TABLE_CELLS = 1024
 
 /** Length of a pool's block about its births; at most eight columns are drawn. */

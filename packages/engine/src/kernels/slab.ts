@@ -3,7 +3,7 @@
  * arrays are never detached; rooms are handed out first fit and come back when their owner has been collected. Where there
  * is no WebAssembly, or no room, a pool has a buffer of its own and the loops in TypeScript run over it: the same bits.
  */
-import { RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from '../maths.ts'
+import { INTEGERS, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from '../maths.ts'
 import { BINARY } from './binary.ts'
 import { FRAME_AT, indexOf, Numbers, NUMBERS_AT, SMALL_AT, TABLE_CELLS, Words } from './layout.ts'
 
@@ -12,7 +12,7 @@ export const WORDS = indexOf(Words)
 export const NUMBERS = indexOf(Numbers)
 
 /** Numbers that never change. */
-const CONSTANTS = [['one', 1], ['cells', TABLE_CELLS], ['rounding', 0.5], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP], ['integers', 6_755_399_441_055_744]] as const
+const CONSTANTS = [['one', 1], ['two', 2], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP], ['integers', INTEGERS]] as const
 
 export interface Kernels {
   countAlive(size: number): number
@@ -20,6 +20,7 @@ export interface Kernels {
   moveFreely(from: number, to: number): void
   moveRamped(from: number, to: number): number
   drawPlain(from: number, to: number): number
+  drawBetween(from: number, to: number): number
   accelerate(from: number, to: number, ramped: boolean): number
   central(from: number, to: number, mode: number, home: boolean, around: boolean): void
   churn(from: number, to: number, here: number, next: number, octaves: number): void
@@ -29,8 +30,8 @@ export interface Kernels {
   between(from: number, to: number, t: number, out: number, count: number): void
 }
 
-/** Tables of ramps, tints and fields that a slab keeps at a time: what is used least recently makes way. */
-const TABLE_BYTES = 16_384
+/** Tables of ramps and tints that a slab keeps at a time: what is used least recently makes way. */
+const TABLE_BYTES = (TABLE_CELLS + 4) * 16
 const TABLES = 24
 const TABLES_AT = 1024
 const TURNS_AT = TABLES_AT + TABLE_BYTES * TABLES
@@ -91,7 +92,7 @@ export class Slab {
   /** Number of the pool whose columns the words name. */
   open = 0
   readonly numbers: Float64Array
-  /** Of the frame that is drawn: x, y, w, h; pivot x, x, y, y; w, w, h, h. */
+  /** Of the frame that is drawn: x, y, w, h; pivot x, x, y, y; w, w, h, −h. */
   readonly frame: Float32Array
   /** Pairs of slots (for drawing: slot and instance) that a kernel has left to its twin. */
   readonly left: Int32Array
@@ -114,7 +115,7 @@ export class Slab {
     for (const [name, value] of CONSTANTS) this.numbers[NUMBERS[name]] = value
     this.words[WORDS.left] = LEFT_AT
     new Float32Array(this.buffer, SMALL_AT, 1)[0] = 0.5
-    new Int32Array(this.buffer, SMALL_AT + 4, 2).set([TABLE_CELLS - 1, TURN_MASK])
+    new Int32Array(this.buffer, SMALL_AT + 4, 2).set([(2 * TABLE_CELLS - 1) * 16, TURN_MASK])
     this.words[WORDS.turns] = TURNS_AT
     this.#free = [{ at: HEAP_AT, bytes: pages * PAGE - HEAP_AT }]
   }
@@ -152,7 +153,7 @@ export class Slab {
     }
   }
 
-  /** Address of a table of at most 16 kB; one that lies elsewhere is copied in unless that was done already, valid until 24 others were asked for. */
+  /** Address of a table of a ramp or a tint; one that lies elsewhere is copied in unless that was done already, valid until 24 others were asked for. */
   addressOf(table: Float64Array | Uint32Array): number {
     if (table.buffer === this.buffer) return table.byteOffset
     let oldest = 0

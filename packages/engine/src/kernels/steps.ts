@@ -2,19 +2,14 @@
 import type { SteadyForces } from '../forces/steady.ts'
 import type { StepScope } from '../forces/scope.ts'
 import type { Pool } from '../pool.ts'
-import { type CompiledRamp, drawTableOf, rampIn } from '../ramp.ts'
+import { type CompiledRamp, drawTableOf } from '../ramp.ts'
 import { NUMBERS, type Slab, WORDS } from './slab.ts'
-
-const look = new Float64Array(1)
 
 /** The speed ramp is read at the step's start. */
 const tellSpeed = (slab: Slab, ramp: CompiledRamp, start: number): void => {
   const { words, numbers } = slab
   words[WORDS.tableA] = slab.addressOf(drawTableOf(ramp))
   numbers[NUMBERS.time] = start
-  look[0] = 1
-  rampIn(ramp, look)
-  numbers[NUMBERS.end] = look[0]!
 }
 
 /** Slots `from` to `to`, an even number, under steady forces alone. */
