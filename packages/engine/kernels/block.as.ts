@@ -50,18 +50,28 @@ export function wholes(a: v128, b: v128): v128 {
   return v128.shuffle<i32>(a, b, 0, 2, 4, 6)
 }
 
-/** Where four shares from 0 to 1 lie in a ramp's table, in bytes: `cellOf`. From 2 on the upper half of a float64 begins with the ten bits of the cell. */
+/** The cells of four shares from 0 to 1: `cellOf`. From 2 on the upper half of a float64 begins with the ten bits of the cell, from bit 9 on. */
+// @ts-ignore: decorator
+@inline
+function uppers(a: v128, b: v128): v128 {
+  return v128.shuffle<i32>(f64x2.add(a, both(Numbers.two)), f64x2.add(b, both(Numbers.two)), 1, 3, 5, 7)
+}
+/** Where four shares lie in a ramp's table, in bytes. */
 // @ts-ignore: decorator
 @inline
 export function entries(a: v128, b: v128): v128 {
-  const uppers = v128.shuffle<i32>(f64x2.add(a, both(Numbers.two)), f64x2.add(b, both(Numbers.two)), 1, 3, 5, 7)
-  return v128.and(i32x4.shr_u(uppers, 5), v128.load32_splat(SMALL_AT + 4))
+  return v128.and(i32x4.shr_u(uppers(a, b), 5), v128.load32_splat(SMALL_AT + 4))
 }
-
-/** A ramp's table, pairs of offset and slope, at two shares. */
+/** The same in a table of looks. */
 // @ts-ignore: decorator
 @inline
-export function lineAt(table: usize, e0: i32, e1: i32, u: v128): v128 {
-  const p = v128.load(table + <usize>e0), q = v128.load(table + <usize>e1)
+export function lookEntries(a: v128, b: v128): v128 {
+  return v128.and(i32x4.shr_u(uppers(a, b), 3), v128.load32_splat(SMALL_AT + 12))
+}
+
+/** Two lines, offset and slope, at two shares. */
+// @ts-ignore: decorator
+@inline
+export function lines(p: v128, q: v128, u: v128): v128 {
   return f64x2.add(firsts(p, q), f64x2.mul(seconds(p, q), u))
 }

@@ -1,5 +1,5 @@
 /** From particles to instances. */
-import { address, after, both, column, entries, lineAt, wholes } from './block.as'
+import { address, after, both, column, lines, lookEntries, wholes } from './block.as'
 import { FRAME_AT, Numbers, SMALL_AT, Words } from './layout.as'
 
 /** As four float32 each: the texel rectangle of the frame; its pivot as x, x, y, y; its size as w, w, h, −h. */
@@ -95,29 +95,17 @@ function draw(from: i32, to: i32, back: bool): i32 {
     let mask = i32x4.bitmask(v128.shuffle<i32>(v128.and(f64x2.ge(ageA, zero), f64x2.lt(ageA, lifeA)), v128.and(f64x2.ge(ageB, zero), f64x2.lt(ageB, lifeB)), 0, 2, 4, 6))
     if (i + 4 > to) mask &= (1 << (to - i)) - 1
     if (mask === 0) continue
-    // One that is not visible is written over by the next.
-    let row1 = out + ROW, row2 = out + 2 * ROW, row3 = out + 3 * ROW, next = out + 4 * ROW
-    if (mask !== 15) {
-      row1 = out + <usize>(mask & 1) * ROW
-      row2 = row1 + <usize>((mask >> 1) & 1) * ROW
-      row3 = row2 + <usize>((mask >> 2) & 1) * ROW
-      next = row3 + <usize>(mask >> 3) * ROW
-    }
     const uA = f64x2.div(ageA, lifeA), uB = f64x2.div(ageB, lifeB)
-    const cell = entries(uA, uB)
-    const e0 = i32x4.extract_lane(cell, 0), e1 = i32x4.extract_lane(cell, 1), e2 = i32x4.extract_lane(cell, 2), e3 = i32x4.extract_lane(cell, 3)
-    const size = ramped(Words.scaleFloor, Words.scale, o, lineAt(address(Words.tableA), e0, e1, uA), lineAt(address(Words.tableA), e2, e3, uB))
-    const opacity = ramped(Words.opacityFloor, Words.opacity, o, lineAt(address(Words.tableB), e0, e1, uA), lineAt(address(Words.tableB), e2, e3, uB))
-    const tints = tintsAt(address(Words.tints), e0, e1, e2, e3)
+    const cell = lookEntries(uA, uB)
+    const looks = address(Words.looks)
+    const l0 = looks + <usize>i32x4.extract_lane(cell, 0), l1 = looks + <usize>i32x4.extract_lane(cell, 1), l2 = looks + <usize>i32x4.extract_lane(cell, 2), l3 = looks + <usize>i32x4.extract_lane(cell, 3)
+    const size = ramped(Words.scaleFloor, Words.scale, o, lines(v128.load(l0), v128.load(l1), uA), lines(v128.load(l2), v128.load(l3), uB))
+    const opacity = ramped(Words.opacityFloor, Words.opacity, o, lines(v128.load(l0, 16), v128.load(l1, 16), uA), lines(v128.load(l2, 16), v128.load(l3, 16), uB))
+    const tints = v128.load32_lane(l3, v128.load32_lane(l2, v128.load32_lane(l1, v128.load32_zero(l0, 32), 1, 32), 2, 32), 3, 32)
     // What the tables cannot say is not a number (ramps) or 0 (tints); known tints are opaque, so that their highest bit is set.
     const sum = f32x4.add(size, opacity)
     const unknown = mask & ~i32x4.bitmask(v128.and(f32x4.eq(sum, sum), tints))
-    const low = v128.shuffle<f32>(tints, opacity, 0, 4, 1, 5), high = v128.shuffle<f32>(tints, opacity, 2, 6, 3, 7)
-    v128.store64_lane(out, low, 0, 40)
-    v128.store64_lane(row1, low, 1, 40)
-    v128.store64_lane(row2, high, 0, 40)
-    v128.store64_lane(row3, high, 1, 40)
-    drawQuads(o, p, back, ageA, ageB, size, out, row1, row2, row3)
+    const next = drawQuads(o, p, back, ageA, ageB, size, v128.shuffle<f32>(tints, opacity, 0, 4, 1, 5), v128.shuffle<f32>(tints, opacity, 2, 6, 3, 7), out, mask)
     if (unknown !== 0) left = leave(left, i, <i32>((out - firstOut) / ROW), mask, unknown)
     out = next
   }
@@ -134,19 +122,10 @@ export function drawBetween(from: i32, to: i32): i32 {
   return draw(from, to, true)
 }
 
+/** The instances of four, whose tints and opacities are there. Returns where the next ones go. */
 // @ts-ignore: decorator
 @inline
-function tintsAt(table: usize, e0: i32, e1: i32, e2: i32, e3: i32): v128 {
-  let tints = v128.load32_zero(table + <usize>(e0 >> 2))
-  tints = v128.load32_lane(table + <usize>(e1 >> 2), tints, 1)
-  tints = v128.load32_lane(table + <usize>(e2 >> 2), tints, 2)
-  return v128.load32_lane(table + <usize>(e3 >> 2), tints, 3)
-}
-
-/** Places, axes and texels of four. */
-// @ts-ignore: decorator
-@inline
-function drawQuads(o: usize, p: usize, back: bool, ageA: v128, ageB: v128, size: v128, out: usize, row1: usize, row2: usize, row3: usize): void {
+function drawQuads(o: usize, p: usize, back: bool, ageA: v128, ageB: v128, size: v128, lookLow: v128, lookHigh: v128, out: usize, mask: i32): usize {
   const angles = address(Words.angle) + o, spins = address(Words.spin) + o
   const turnA = turns(v128.load(angles), v128.load(spins), ageA), turnB = turns(v128.load(angles, 16), v128.load(spins, 16), ageB)
   const sumA = f64x2.add(turnA, both(Numbers.integers)), sumB = f64x2.add(turnB, both(Numbers.integers))
@@ -177,18 +156,35 @@ function drawQuads(o: usize, p: usize, back: bool, ageA: v128, ageB: v128, size:
   const placeLow = v128.shuffle<f32>(x, y, 0, 4, 1, 5), placeHigh = v128.shuffle<f32>(x, y, 2, 6, 3, 7)
   const axisLow = v128.shuffle<f32>(ax, ay, 0, 4, 1, 5), axisHigh = v128.shuffle<f32>(ax, ay, 2, 6, 3, 7)
   const restLow = v128.shuffle<f32>(bx, by, 0, 4, 1, 5), restHigh = v128.shuffle<f32>(bx, by, 2, 6, 3, 7)
-  put(out, v128.shuffle<f64>(placeLow, axisLow, 0, 2), restLow, 0)
-  put(row1, v128.shuffle<f64>(placeLow, axisLow, 1, 3), restLow, 1)
-  put(row2, v128.shuffle<f64>(placeHigh, axisHigh, 0, 2), restHigh, 0)
-  put(row3, v128.shuffle<f64>(placeHigh, axisHigh, 1, 3), restHigh, 1)
+  const front0 = v128.shuffle<f64>(placeLow, axisLow, 0, 2), front1 = v128.shuffle<f64>(placeLow, axisLow, 1, 3)
+  const front2 = v128.shuffle<f64>(placeHigh, axisHigh, 0, 2), front3 = v128.shuffle<f64>(placeHigh, axisHigh, 1, 3)
+  const texel = v128.load(TEXEL)
+  if (mask === 15) {
+    put(out, front0, restLow, texel, lookLow, 0)
+    put(out + ROW, front1, restLow, texel, lookLow, 1)
+    put(out + 2 * ROW, front2, restHigh, texel, lookHigh, 0)
+    put(out + 3 * ROW, front3, restHigh, texel, lookHigh, 1)
+    return out + 4 * ROW
+  }
+  // One that is not visible is written over by the next.
+  put(out, front0, restLow, texel, lookLow, 0)
+  out += <usize>(mask & 1) * ROW
+  put(out, front1, restLow, texel, lookLow, 1)
+  out += <usize>((mask >> 1) & 1) * ROW
+  put(out, front2, restHigh, texel, lookHigh, 0)
+  out += <usize>((mask >> 2) & 1) * ROW
+  put(out, front3, restHigh, texel, lookHigh, 1)
+  return out + <usize>(mask >> 3) * ROW
 }
 
-/** Place and axes of an instance, and the texels of its frame. */
+/** An instance: place and axes, the texels of its frame, tint and opacity. */
 // @ts-ignore: decorator
 @inline
-function put(out: usize, front: v128, second: v128, lane: u8): void {
+function put(out: usize, front: v128, rest: v128, texel: v128, look: v128, lane: u8): void {
   v128.store(out, front)
-  if (lane === 0) v128.store64_lane(out, second, 0, 16)
-  else v128.store64_lane(out, second, 1, 16)
-  v128.store(out, v128.load(TEXEL), 24)
+  if (lane === 0) v128.store64_lane(out, rest, 0, 16)
+  else v128.store64_lane(out, rest, 1, 16)
+  v128.store(out, texel, 24)
+  if (lane === 0) v128.store64_lane(out, look, 0, 40)
+  else v128.store64_lane(out, look, 1, 40)
 }

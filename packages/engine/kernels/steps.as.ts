@@ -1,5 +1,5 @@
 /** Counting and moving. */
-import { address, both, column, entries, lineAt, num } from './block.as'
+import { address, both, column, entries, lines, num } from './block.as'
 import { Numbers, Words } from './layout.as'
 
 /** Particles that live at `time`, from slot 0. */
@@ -105,8 +105,7 @@ export function moveRamped(from: i32, to: i32): i32 {
     const o = <usize>i << 3
     const tA = shareOf(address(Words.born) + o, address(Words.life) + o, false), tB = shareOf(address(Words.born) + o, address(Words.life) + o, true)
     const entry = entries(tA, tB)
-    const r = lineAt(address(Words.tableA), i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), tA)
-    const r2 = lineAt(address(Words.tableA), i32x4.extract_lane(entry, 2), i32x4.extract_lane(entry, 3), tB)
+    const r = speeds(i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), tA), r2 = speeds(i32x4.extract_lane(entry, 2), i32x4.extract_lane(entry, 3), tB)
     if (known(f64x2.add(r, r2))) stepFour(o, r, r2, true, a, e, gxA, gyA, gxB, gyB)
     else {
       left = stepKnown(i, r, left)
@@ -133,12 +132,19 @@ function shareOf(born: usize, life: usize, second: bool): v128 {
   return f64x2.pmin(both(Numbers.one), f64x2.pmax(f64x2.splat(0), share))
 }
 
+// @ts-ignore: decorator
+@inline
+function speeds(e0: i32, e1: i32, t: v128): v128 {
+  const table = address(Words.speeds)
+  return lines(v128.load(table + <usize>e0), v128.load(table + <usize>e1), t)
+}
+
 /** A pair's speed from its ramp's table; not a number where a point lies in the cell. */
 function speedOf(i: i32): v128 {
   const o = <usize>i << 3
   const t = shareOf(address(Words.born) + o, address(Words.life) + o, false)
   const entry = entries(t, t)
-  return lineAt(address(Words.tableA), i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), t)
+  return speeds(i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), t)
 }
 
 /** A pair whose speed is known, or a place in the list of those that are left. */

@@ -10,6 +10,7 @@ import { frameAt, type Looks, opacityAt, scaleAt, scaleYAt, tintOf } from './loo
 import { CHUNK, NUMBERS, OUT_AT, type Slab, WORDS } from './kernels/slab.ts'
 import { drawGeneral, drawPlain, type GeneralScene } from './quads.ts'
 import { cellOf, type CompiledRamp, drawTableOf, rampIn } from './ramp.ts'
+import { LOOK_FLOATS, LOOK_TINT, lookTableOf } from './look-table.ts'
 import { orderVisible } from './order.ts'
 import type { Pool } from './pool.ts'
 import { emptyPose } from './tape.ts'
@@ -59,16 +60,14 @@ const rampedInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Arr
 }
 
 /**
- * Selects and looks up scale, opacity and tint in one go: the common case of ramps without lanes, in birth order. Three
- * tables share one cell, which is worth more than shorter loops.
+ * Selects and looks up scale, opacity and tint in one go: the common case of ramps without lanes, in birth order. All
+ * stand in one cell of a table, which is worth more than shorter loops.
  */
 const selectWithLooks = ({ pool, looks }: EmitterRun, first: number, size: number, v: Visible, f32: Float32Array, u32: Uint32Array, from: number): number => {
   const { all, at } = pool
   const { born, life, scale, scaleFloor: floorOfScale, opacity, opacityFloor: floorOfOpacity } = at
   const { scaleRamp, opacityRamp, tint } = looks
-  const scaleTable = drawTableOf(scaleRamp)
-  const opacityTable = drawTableOf(opacityRamp)
-  const tintTable = tintTableOf(tint)
+  const { floats, words } = lookTableOf(looks)
   const { slot, age: ages, scale: outScales } = v
   const time = scene.now - scene.back
   let count = 0
@@ -77,10 +76,10 @@ const selectWithLooks = ({ pool, looks }: EmitterRun, first: number, size: numbe
     const age = time - all[born + i]!
     if (age < 0 || age >= lifeSeconds) continue
     const u = age / lifeSeconds
-    const cell = cellOf(u)
+    const cell = cellOf(u) * LOOK_FLOATS
     slot[count] = i
     ages[count] = age
-    const s = scaleTable[cell * 2]! + scaleTable[cell * 2 + 1]! * u
+    const s = floats[cell]! + floats[cell + 1]! * u
     const scaleFloor = all[floorOfScale + i]!
     if (s === s) outScales[count] = scaleFloor + (all[scale + i]! - scaleFloor) * s
     else {
@@ -88,7 +87,7 @@ const selectWithLooks = ({ pool, looks }: EmitterRun, first: number, size: numbe
       rampIn(scaleRamp, look)
       outScales[count] = scaleFloor + (all[scale + i]! - scaleFloor) * look[0]!
     }
-    const a = opacityTable[cell * 2]! + opacityTable[cell * 2 + 1]! * u
+    const a = floats[cell + 2]! + floats[cell + 3]! * u
     const opacityFloor = all[floorOfOpacity + i]!
     if (a === a) f32[o + 11] = opacityFloor + (all[opacity + i]! - opacityFloor) * a
     else {
@@ -96,7 +95,7 @@ const selectWithLooks = ({ pool, looks }: EmitterRun, first: number, size: numbe
       rampIn(opacityRamp, look)
       f32[o + 11] = opacityFloor + (all[opacity + i]! - opacityFloor) * look[0]!
     }
-    const word = tintTable[cell]!
+    const word = words[cell * 2 + LOOK_TINT]!
     u32[o + 10] = word !== 0 ? word : tintWordAt(tint.pieces, tint.firstPiece, u) | OPAQUE
     count++
     o += INSTANCE_WORDS
@@ -251,18 +250,16 @@ const frameNumbers = ({ x, y, w, h, pivotX, pivotY }: FrameRect, out: Float32Arr
   out[6] = out[7] = pivotY
 }
 
-const tellKernel = (slab: Slab, { scaleRamp, opacityRamp, tint, type }: Looks, frame: Frame): void => {
+const tellKernel = (slab: Slab, looks: Looks, frame: Frame): void => {
   const { words, numbers } = slab
-  words[WORDS.tableA] = slab.addressOf(drawTableOf(scaleRamp))
-  words[WORDS.tableB] = slab.addressOf(drawTableOf(opacityRamp))
-  words[WORDS.tints] = slab.addressOf(tintTableOf(tint))
+  words[WORDS.looks] = slab.looks.addressOf(lookTableOf(looks).floats)
   numbers[NUMBERS.time] = scene.now - scene.back
   numbers[NUMBERS.back] = scene.back
   numbers[NUMBERS.now] = scene.now
   numbers[NUMBERS.stepSeconds] = scene.stepSeconds
   numbers[NUMBERS.originX] = frame.originX
   numbers[NUMBERS.originY] = frame.originY
-  frameNumbers(type.pictures[0]!.frames[0]!, slab.frame)
+  frameNumbers(looks.type.pictures[0]!.frames[0]!, slab.frame)
 }
 
 /**

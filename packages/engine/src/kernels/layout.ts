@@ -7,7 +7,7 @@
 export const Words = [
   'born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin', 'ax', 'ay', 'homeX', 'homeY', 'grow', 'turn', 'faceX', 'faceY',
   'along', 'scaleY', 'scaleYFloor', 'keyHi', 'keyLo', 'colour', 'birth',
-  'tableA', 'tableB', 'tints', 'turns', 'out', 'left',
+  'speeds', 'looks', 'turns', 'out', 'left',
 ] as const
 
 /** Numbers, float64, that follow the addresses; they are told anew before each call. */
@@ -39,11 +39,14 @@ export const Shapes = ['point', 'line', 'band', 'ellipse', 'box'] as const
 /** Where numbers begin, and what is told of a frame, in bytes. */
 export const NUMBERS_AT = 256
 export const FRAME_AT = 640
-/** Constants of 32 bits: 0.5, and the masks of a ramp's cells, in bytes of its table, and of turns. */
+/** Constants of 32 bits: 0.5, and the masks of a ramp's cells in bytes of its table, of turns, and of cells in bytes of a table of looks. */
 export const SMALL_AT = 688
 
 /** Cells of a ramp's table; one more holds the end. */
 export const TABLE_CELLS = 1024
+/** Bytes of a cell of a ramp, and of one of looks: a cache line. */
+export const CELL_BYTES = 16
+export const LOOK_BYTES = 64
 
 /** Length of a pool's block about its births; at most eight columns are drawn. */
 export const BIRTH_NUMBERS = Birth.length - 1 + 8 * Drawn.length

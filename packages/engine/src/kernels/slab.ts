@@ -5,7 +5,8 @@
  */
 import { INTEGERS, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from '../maths.ts'
 import { BINARY } from './binary.ts'
-import { FRAME_AT, indexOf, Numbers, NUMBERS_AT, SMALL_AT, TABLE_CELLS, Words } from './layout.ts'
+import { CopyShelf } from './copies.ts'
+import { CELL_BYTES, FRAME_AT, indexOf, LOOK_BYTES, Numbers, NUMBERS_AT, SMALL_AT, TABLE_CELLS, Words } from './layout.ts'
 
 /** Places of addresses and numbers in the block at a slab's beginning. */
 export const WORDS = indexOf(Words)
@@ -30,15 +31,18 @@ export interface Kernels {
   between(from: number, to: number, t: number, out: number, count: number): void
 }
 
-/** Tables of ramps and tints that a slab keeps at a time: what is used least recently makes way. */
-const TABLE_BYTES = (TABLE_CELLS + 4) * 16
-const TABLES = 24
-const TABLES_AT = 1024
-const TURNS_AT = TABLES_AT + TABLE_BYTES * TABLES
+/** Bytes of a table of a ramp and of one of looks, and how many of each that lie elsewhere a slab keeps a copy of. */
+const RAMP_BYTES = (TABLE_CELLS + 4) * CELL_BYTES
+const RAMPS = 12
+const LOOKS_BYTES = (TABLE_CELLS + 1) * LOOK_BYTES
+const LOOKS = 8
+const RAMPS_AT = 1024
+const LOOKS_AT = RAMPS_AT + RAMP_BYTES * RAMPS
+const TURNS_AT = LOOKS_AT + LOOKS_BYTES * LOOKS
 /** Particles that a kernel draws at a time. */
 export const CHUNK = 512
 const INSTANCE_BYTES = 48
-export const OUT_AT = TURNS_AT + TABLE_BYTES
+export const OUT_AT = TURNS_AT + TURN_TABLE.byteLength
 /** A kernel writes up to one instance more. */
 const LEFT_AT = OUT_AT + (CHUNK + 1) * INSTANCE_BYTES
 /** Slots that a step takes at a time, so that all that it leaves has room. */
@@ -99,9 +103,8 @@ export class Slab {
   /** What `drawPlain` has written, as views of 16, 32, … instances. */
   readonly drawn: readonly Float32Array[]
   readonly #free: Span[]
-  readonly #tables: (object | null)[] = Array.from({ length: TABLES }, () => null)
-  readonly #used = new Float64Array(TABLES)
-  #uses = 0
+  readonly ramps: CopyShelf
+  readonly looks: CopyShelf
 
   constructor(made: WebAssembly.Module, pages: number) {
     const memory = new WebAssembly.Memory({ initial: pages, maximum: pages })
@@ -115,8 +118,10 @@ export class Slab {
     for (const [name, value] of CONSTANTS) this.numbers[NUMBERS[name]] = value
     this.words[WORDS.left] = LEFT_AT
     new Float32Array(this.buffer, SMALL_AT, 1)[0] = 0.5
-    new Int32Array(this.buffer, SMALL_AT + 4, 2).set([(2 * TABLE_CELLS - 1) * 16, TURN_MASK])
+    new Int32Array(this.buffer, SMALL_AT + 4, 3).set([(2 * TABLE_CELLS - 1) * CELL_BYTES, TURN_MASK, (2 * TABLE_CELLS - 1) * LOOK_BYTES])
     this.words[WORDS.turns] = TURNS_AT
+    this.ramps = new CopyShelf(this.buffer, RAMPS_AT, RAMP_BYTES, RAMPS)
+    this.looks = new CopyShelf(this.buffer, LOOKS_AT, LOOKS_BYTES, LOOKS)
     this.#free = [{ at: HEAP_AT, bytes: pages * PAGE - HEAP_AT }]
   }
 
@@ -151,25 +156,6 @@ export class Slab {
       before.bytes += here.bytes
       this.#free.splice(index, 1)
     }
-  }
-
-  /** Address of a table of a ramp or a tint; one that lies elsewhere is copied in unless that was done already, valid until 24 others were asked for. */
-  addressOf(table: Float64Array | Uint32Array): number {
-    if (table.buffer === this.buffer) return table.byteOffset
-    let oldest = 0
-    for (let k = 0; k < TABLES; k++) {
-      if (this.#tables[k] === table) {
-        this.#used[k] = ++this.#uses
-        return TABLES_AT + k * TABLE_BYTES
-      }
-      if (this.#used[k]! < this.#used[oldest]!) oldest = k
-    }
-    this.#tables[oldest] = table
-    this.#used[oldest] = ++this.#uses
-    const at = TABLES_AT + oldest * TABLE_BYTES
-    if (table instanceof Float64Array) new Float64Array(this.buffer, at, table.length).set(table)
-    else new Uint32Array(this.buffer, at, table.length).set(table)
-    return at
   }
 }
 

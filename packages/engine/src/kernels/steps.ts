@@ -8,7 +8,7 @@ import { NUMBERS, type Slab, WORDS } from './slab.ts'
 /** The speed ramp is read at the step's start. */
 const tellSpeed = (slab: Slab, ramp: CompiledRamp, start: number): void => {
   const { words, numbers } = slab
-  words[WORDS.tableA] = slab.addressOf(drawTableOf(ramp))
+  words[WORDS.speeds] = slab.ramps.addressOf(drawTableOf(ramp))
   numbers[NUMBERS.time] = start
 }
 
