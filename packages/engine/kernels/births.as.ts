@@ -1,6 +1,6 @@
 /**
  * Births of plain kinds, one particle at a time over a run of new slots whose keys, times and lives are there: where they
- * stand and where they go, what they look like, and their first step. Twins: launch.ts, `drawLooks`, `Motion.first`.
+ * stand and where they go, what they look like, and how their first step goes. Twins: launch.ts, `drawLooks`, `dragStepIn`.
  */
 import { address, num } from './block.as'
 import { Aims, Biases, Birth, Drawn, Fills, Numbers, Shapes, Streams, Words } from './layout.as'
@@ -279,12 +279,12 @@ function expNegative(z: f64): f64 {
   return sum
 }
 
-/** `Motion.first` under steady forces alone, each from its own birth to `now`. */
-export function first(from: i32, to: i32): void {
-  const drag = num(Numbers.drag), gx = num(Numbers.gx), gy = num(Numbers.gy), ramp = num(Numbers.ramp)
+/** `dragStepIn` for newborns, each from its own birth to `now`: E, A and B of pairs, at `firsts`. */
+export function coefficients(from: i32, to: i32): void {
+  const drag = num(Numbers.drag)
+  let out = address(Words.firsts)
   for (let i = from; i < to; i++) {
-    const o = <usize>i << 3
-    const past = num(Numbers.now) - load<f64>(address(Words.born) + o)
+    const past = num(Numbers.now) - load<f64>(address(Words.born) + (<usize>i << 3))
     const dt: f64 = past > 0 ? past : 0
     let e: f64 = 1, a = dt, b = (dt * dt) / 2
     if (drag !== 0) {
@@ -298,13 +298,9 @@ export function first(from: i32, to: i32): void {
         b = (dt - a) / drag
       }
     }
-    const vx = load<f64>(address(Words.vx) + o), vy = load<f64>(address(Words.vy) + o)
-    const x = load<f64>(address(Words.x) + o), y = load<f64>(address(Words.y) + o)
-    store<f64>(address(Words.lastX) + o, x)
-    store<f64>(address(Words.lastY) + o, y)
-    store<f64>(address(Words.x) + o, ramp === 1 ? x + vx * a + gx * b : x + ramp * (vx * a + gx * b))
-    store<f64>(address(Words.y) + o, ramp === 1 ? y + vy * a + gy * b : y + ramp * (vy * a + gy * b))
-    store<f64>(address(Words.vx) + o, vx * e + gx * a)
-    store<f64>(address(Words.vy) + o, vy * e + gy * a)
+    store<f64>(out, e)
+    store<f64>(out, a, 16)
+    store<f64>(out, b, 32)
+    out += ((i - from) & 1) === 0 ? 8 : 40
   }
 }

@@ -84,17 +84,17 @@ function stepFour(o: usize, r: v128, r2: v128, ramped: bool, a: v128, e: v128, g
   stepAxis(y, lastY, vy, true, r2, ramped, a, e, gyA, gyB)
 }
 
-/** `Motion.#moveFreely` for an even number of slots. */
+/** `Motion.#moveFreely`; of an odd number of slots the last pair takes in the one behind. */
 export function moveFreely(from: i32, to: i32): void {
   const one = both(Numbers.one)
   const a = both(Numbers.a), e = both(Numbers.e)
   const gxA = both(Numbers.gxA), gyA = both(Numbers.gyA), gxB = both(Numbers.gxB), gyB = both(Numbers.gyB)
   let i = from
   for (; i + 3 < to; i += 4) stepFour(<usize>i << 3, one, one, false, a, e, gxA, gyA, gxB, gyB)
-  if (i < to) steadyPair(<usize>i << 3, one, false)
+  for (; i < to; i += 2) steadyPair(<usize>i << 3, one, false)
 }
 
-/** `Motion.#moveRamped` for an even number of slots. Pairs that need the exact pieces are left; returns how many. */
+/** `Motion.#moveRamped`, likewise. Pairs that need the exact pieces are left; returns how many. */
 export function moveRamped(from: i32, to: i32): i32 {
   const firstLeft = address(Words.left)
   let left = firstLeft
@@ -112,7 +112,7 @@ export function moveRamped(from: i32, to: i32): i32 {
       left = stepKnown(i + 2, r2, left)
     }
   }
-  if (i < to) left = stepKnown(i, speedOf(i), left)
+  for (; i < to; i += 2) left = stepKnown(i, speedOf(i), left)
   return <i32>((left - firstLeft) >> 2)
 }
 
@@ -161,26 +161,4 @@ function stepKnown(i: i32, r: v128, left: usize): usize {
 @inline
 function steadyPair(o: usize, r: v128, ramped: bool): void {
   stepPair(o, r, ramped, both(Numbers.gxA), both(Numbers.gyA), both(Numbers.gxB), both(Numbers.gyB))
-}
-
-/** `Motion.#accelerate` for an even number of slots; with a speed ramp pairs that need its exact pieces are left. Returns how many. */
-export function accelerate(from: i32, to: i32, ramped: bool): i32 {
-  const firstLeft = address(Words.left)
-  let left = firstLeft
-  for (let i = from; i < to; i += 2) {
-    const o = <usize>i << 3
-    let r = f64x2.splat(1)
-    if (ramped) {
-      r = speedOf(i)
-      if (!known(r)) {
-        store<i32>(left, i)
-        left += 4
-        continue
-      }
-    }
-    const gx = column(Words.ax, o), gy = column(Words.ay, o)
-    const a = both(Numbers.a), b = both(Numbers.b)
-    stepPair(o, r, ramped, f64x2.mul(gx, a), f64x2.mul(gy, a), f64x2.mul(gx, b), f64x2.mul(gy, b))
-  }
-  return <i32>((left - firstLeft) >> 2)
 }

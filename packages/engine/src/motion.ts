@@ -6,10 +6,11 @@ import type { EmitterProgram } from './compile.ts'
 import { SteadyForces } from './forces/steady.ts'
 import { ContactPass } from './contact/contact.ts'
 import type { EventLog } from './events.ts'
-import { LEFT_AT_ONCE } from './kernels/slab.ts'
+import { LEFT_AT_ONCE, type Slab } from './kernels/slab.ts'
 import { Endings } from './forces/endings.ts'
 import { type ForcePass, StepScope } from './forces/scope.ts'
 import { FORCE_PASSES } from './forces/table.ts'
+import { ADDED, KEPT } from './forces/told.ts'
 import { withLane } from './lanes.ts'
 import { cosSinIn, dragStepIn } from './maths.ts'
 import type { Pool } from './pool.ts'
@@ -17,7 +18,7 @@ import { cellOf, drawTableOf, rampAt, rampIn } from './ramp.ts'
 import type { Setting } from './setting.ts'
 import { faceTravel, keepLimit } from './forces/after.ts'
 import { firstByKernel } from './kernels/births.ts'
-import { accelerateByKernel, moveSteadilyByKernel } from './kernels/steps.ts'
+import { moveSteadilyByKernel, pushByKernel } from './kernels/steps.ts'
 
 const step = new Float64Array(3)
 const turn = new Float64Array(2)
@@ -91,16 +92,49 @@ export class Motion {
     if (this.#program.source.type.facing === 'travel') faceTravel(this.#scope, 0, size)
   }
 
-  /** Nothing but steady forces moves its particles, and nothing meets them. */
-  get steady(): boolean {
-    return this.#program.motion === null
+  /** Nothing meets its particles or ends them, so that births need not be looked at one by one. */
+  get undisturbed(): boolean {
+    return this.#contact === null && this.#endings === null
   }
 
-  /** Newborns under steady forces, each from its birth to the tick. */
-  firsts(from: number, to: number): void {
+  /** Newborns, each from its birth to the tick that is at hand. */
+  firsts(from: number, to: number, tick: number): void {
     const pool = this.#pool
-    if (pool.slab) firstByKernel(pool.slab, pool, this.#steady, from, to, this.#scope.end, this.#firstRamp)
-    else for (let i = from; i < to; i++) this.first(i, pool.born[i]!, 0)
+    const { motion } = this.#program
+    const forces = pool.slab && (motion === null || this.#stepsAlone) ? this.#tellAll(pool.slab) : -1
+    if (forces < 0) {
+      for (let i = from; i < to; i++) this.first(i, pool.born[i]!, tick)
+      return
+    }
+    if (motion) this.#settleIn(from, to)
+    firstByKernel(pool.slab!, pool, this.#steady, from, to, this.#scope.end, forces, this.#firstRamp)
+    if (this.#program.source.type.facing === 'travel' && motion) faceTravel(this.#scope, from, to)
+  }
+
+  /** Bits for the kernel that does all forces in one go; −1 when there are others. */
+  #tellAll(slab: Slab): number {
+    let forces = 0
+    for (const pass of this.#passes) {
+      const told = pass.tell?.(this.#scope, slab) ?? 0
+      if (told === 0) return -1
+      forces |= told
+    }
+    return forces
+  }
+
+  /** Accelerations are all that a step takes in, and nothing follows it. */
+  get #stepsAlone(): boolean {
+    const motion = this.#program.motion!
+    return this.undisturbed && motion.ownWay && !motion.ways && !motion.speed && !motion.heading && !motion.limits
+  }
+
+  #settleIn(from: number, to: number): void {
+    const { x, y, homeX, homeY, rail, stuck, ahead } = this.#pool
+    homeX.set(x.subarray(from, to), from)
+    homeY.set(y.subarray(from, to), from)
+    rail.fill(0, from, to)
+    stuck.fill(0, from, to)
+    ahead.fill(1, from, to)
   }
 
   /** A newborn from its birth, at a moment of the clock, to the tick. */
@@ -131,10 +165,7 @@ export class Motion {
     const scope = this.#scope
     const pool = this.#pool
     const { start, seconds } = scope
-    pool.homeX[i] = pool.x[i]!
-    pool.homeY[i] = pool.y[i]!
-    pool.rail[i] = pool.stuck[i] = 0
-    pool.ahead[i] = 1
+    this.#settleIn(i, i + 1)
     scope.from = i
     scope.to = i + 1
     scope.start = born
@@ -149,29 +180,45 @@ export class Motion {
     scope.seconds = seconds
   }
 
-  /** Kernels take pairs; what they leave, and a last odd one, goes through the loops here. */
+  /** Kernels take pairs, the last of which may be half empty; what they leave goes through the loops here. */
   #moveSteadily(size: number): void {
     const { slab } = this.#pool
-    const even = slab ? size & ~1 : 0
-    for (let from = 0; from < even; from += LEFT_AT_ONCE) {
-      const left = moveSteadilyByKernel(slab!, this.#pool, this.#steady, from, Math.min(even, from + LEFT_AT_ONCE), this.#ramped ? this.#program.speedRamp : null, this.#scope.start)
-      for (let k = 0; k < left; k++) this.#moveRamped(slab!.left[k]!, slab!.left[k]! + 2)
+    if (!slab) {
+      if (this.#ramped) this.#moveRamped(0, size)
+      else this.#moveFreely(0, size)
+      return
     }
-    if (even === size) return
-    if (this.#ramped) this.#moveRamped(even, size)
-    else this.#moveFreely(even, size)
+    for (let from = 0; from < size; from += LEFT_AT_ONCE) {
+      const left = moveSteadilyByKernel(slab, this.#pool, this.#steady, from, Math.min(size, from + LEFT_AT_ONCE), this.#ramped ? this.#program.speedRamp : null, this.#scope.start)
+      for (let k = 0; k < left; k++) this.#moveRamped(slab.left[k]!, Math.min(size, slab.left[k]! + 2))
+    }
   }
 
-  /** Accelerations that forces have added up. */
-  #accelerateAll(ramped: boolean): void {
+  /** Some forces at a time by the kernel. @param forces bits of forces/told.ts @param ramped the speed ramp has a say in the step */
+  #push(slab: Slab, forces: number, ramped: boolean): void {
     const { from, to } = this.#scope
-    const { slab } = this.#pool
-    const even = slab ? from + ((to - from) & ~1) : from
-    for (let at = from; at < even; at += LEFT_AT_ONCE) {
-      const left = accelerateByKernel(slab!, this.#scope, at, Math.min(even, at + LEFT_AT_ONCE), ramped ? this.#program.speedRamp : null)
-      for (let k = 0; k < left; k++) this.#accelerate(slab!.left[k]!, slab!.left[k]! + 2, true)
+    for (let at = from; at < to; at += LEFT_AT_ONCE) {
+      const left = pushByKernel(slab, this.#scope, this.#steady, at, Math.min(to, at + LEFT_AT_ONCE), forces, ramped ? this.#program.speedRamp : null)
+      for (let k = 0; k < left; k++) this.#accelerate(slab.left[k]!, Math.min(to, slab.left[k]! + 2), true)
     }
-    if (even < to) this.#accelerate(even, to, ramped)
+  }
+
+  /** Forces in their order, by the kernel where it knows them. Those at the end of the order are left to the step, as bits. */
+  #addForces(slab: Slab | null): number {
+    const scope = this.#scope
+    const { gx, gy } = this.#steady
+    let forces = 0
+    for (const pass of this.#passes) {
+      const told = slab ? (pass.tell?.(scope, slab) ?? 0) : 0
+      if (told !== 0) forces |= told
+      else {
+        if (forces !== 0 && forces !== ADDED) this.#push(slab!, forces | KEPT, false)
+        else if (forces === 0) scope.clear(gx, gy)
+        pass.apply(scope)
+        forces = ADDED
+      }
+    }
+    return forces
   }
 
   #moveFreely(from: number, to: number): void {
@@ -240,13 +287,20 @@ export class Motion {
   #moveFully(plainly: boolean): void {
     const scope = this.#scope
     const motion = this.#program.motion!
-    scope.clear(this.#steady.gx, this.#steady.gy)
-    for (const pass of this.#passes) pass.apply(scope)
-    if (motion.ownWay && !motion.speed && !motion.heading) {
-      if (motion.ways) this.#advance(this.#ramped && !plainly)
-      else this.#accelerateAll(this.#ramped && !plainly)
+    const ramped = this.#ramped && !plainly
+    // One by one newborns are too few for a kernel.
+    const slab = scope.to - scope.from > 1 ? this.#pool.slab : null
+    scope.prepare()
+    const forces = this.#addForces(slab)
+    const accelerates = motion.ownWay && !motion.ways && !motion.speed && !motion.heading
+    if (accelerates && slab) this.#push(slab, forces, ramped)
+    else {
+      if (forces === 0) scope.clear(this.#steady.gx, this.#steady.gy)
+      else if (forces !== ADDED) this.#push(slab!, forces | KEPT, false)
+      if (accelerates) this.#accelerate(scope.from, scope.to, ramped)
+      else if (motion.ownWay && !motion.speed && !motion.heading) this.#advance(ramped)
+      else this.#advanceWavering()
     }
-    else this.#advanceWavering()
     if (motion.limits) keepLimit(scope, this.#limit)
     this.#contact?.apply(scope)
     this.#endings?.apply(scope)

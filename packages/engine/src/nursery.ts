@@ -218,8 +218,8 @@ export class Nursery {
       pool.homeX.set(pool.x.subarray(from, to), from)
       pool.homeY.set(pool.y.subarray(from, to), from)
     }
-    if (motion.steady) motion.firsts(from, to)
-    if (watch || !motion.steady) for (let i = from; i < to; i++) this.#first(i)
+    if (motion.undisturbed) motion.firsts(from, to, this.#tick)
+    if (watch || !motion.undisturbed) for (let i = from; i < to; i++) this.#first(i)
   }
 
   #notePlaces(from: number, to: number): void {
@@ -234,7 +234,7 @@ export class Nursery {
     const { events, motion, marks, watch } = this.#nurses
     const pool = this.#pool
     events.clear()
-    if (!motion.steady) {
+    if (!motion.undisturbed) {
       const lived = !isDead(pool, i, this.#now)
       motion.first(i, pool.born[i]!, this.#tick)
       if (lived && isDead(pool, i, this.#now)) this.alive--

@@ -124,21 +124,23 @@ export class Pool {
   constructor(capacity: number, motion = false) {
     this.capacity = capacity
     const floats = [...FLOAT_COLUMNS, ...(motion ? MOTION_COLUMNS : [])]
-    const words = floats.length * capacity * 8
-    const birth = words + WORD_COLUMNS.length * capacity * 4
+    // Kernels take pairs from any slot on, and may write one slot behind the last.
+    const room = (capacity + 3) & ~1
+    const words = floats.length * room * 8
+    const birth = words + WORD_COLUMNS.length * room * 4
     const { buffer, at, slab } = roomFor(this, birth + BIRTH_NUMBERS * 8)
     this.slab = slab
     this.birth = new Float64Array(buffer, at + birth, BIRTH_NUMBERS)
     this.#addresses = new Int32Array(WORDS.birth + 1)
-    for (const name of REACHED_FLOATS) this.#addresses[WORDS[name]] = at + FLOAT_PLACES.indexOf(name) * capacity * 8
-    for (const name of REACHED_WORDS) this.#addresses[WORDS[name]] = at + words + WORD_COLUMNS.indexOf(name) * capacity * 4
+    for (const name of REACHED_FLOATS) this.#addresses[WORDS[name]] = at + FLOAT_PLACES.indexOf(name) * room * 8
+    for (const name of REACHED_WORDS) this.#addresses[WORDS[name]] = at + words + WORD_COLUMNS.indexOf(name) * room * 4
     this.#addresses[WORDS.birth] = at + birth
-    this.all = new Float64Array(buffer, at, floats.length * capacity)
-    this.at = Object.fromEntries(FLOAT_COLUMNS.map((name, i) => [name, i * capacity])) as FloatOffsets
+    this.all = new Float64Array(buffer, at, floats.length * room)
+    this.at = Object.fromEntries(FLOAT_COLUMNS.map((name, i) => [name, i * room])) as FloatOffsets
     const columns = this as unknown as Record<string, Float64Array | Uint32Array>
     for (const name of MOTION_COLUMNS) columns[name] = new Float64Array(0)
-    floats.forEach((name, i) => this.#floats.push((columns[name] = new Float64Array(buffer, at + i * capacity * 8, capacity))))
-    WORD_COLUMNS.forEach((name, i) => this.#words.push((columns[name] = new Uint32Array(buffer, at + words + i * capacity * 4, capacity))))
+    floats.forEach((name, i) => this.#floats.push((columns[name] = new Float64Array(buffer, at + i * room * 8, room))))
+    WORD_COLUMNS.forEach((name, i) => this.#words.push((columns[name] = new Uint32Array(buffer, at + words + i * room * 4, room))))
   }
 
   /** For a pool that is done with: its memory serves the next one. */

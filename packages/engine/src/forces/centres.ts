@@ -8,6 +8,7 @@ import type { CompiledRamp } from '../ramp.ts'
 import { rampOfForce } from './ramps.ts'
 import { NUMBERS, type Slab } from '../kernels/slab.ts'
 import type { ForceMaker, StepScope } from './scope.ts'
+import { CENTRAL, SWIRL_SHIFT } from './told.ts'
 
 /** Where a force has its centre, in the particles' own space. */
 export class CentrePoint {
@@ -50,32 +51,27 @@ interface Central {
   reach: number
 }
 
+/** Mode `steady` is `near` with an endless reach: a division by one changes no bit. */
+const TOLD_MODES = [0, CENTRAL.fading, 0, CENTRAL.spring] as const
+
+const tellCentral = ({ mode, home, around, x, y, strength, reach }: Central, { numbers }: Slab, stiffest: number): number => {
+  const at = around ? NUMBERS.swirlX : NUMBERS.pullX
+  numbers[at] = x
+  numbers[at + 1] = y
+  numbers[at + 2] = strength
+  numbers[at + 3] = mode === MODES.steady ? 0 : 1 / reach
+  numbers[at + 4] = reach
+  numbers[at + 5] = Math.min(stiffest, Math.max(-stiffest, strength * (1 / reach)))
+  return (CENTRAL.on | TOLD_MODES[mode]! | (home ? CENTRAL.home : 0)) << (around ? SWIRL_SHIFT : 0)
+}
+
 /**
  * Adds strength(d) ÷ d × the vector to the centre, or that vector turned by a quarter, for each particle. `stiffest` keeps a
  * spring from overshooting more each tick. Falloffs stand here and not in functions of their own: a call for each particle
  * would cost more than all the rest.
  */
 const addCentral = (scope: StepScope, central: Central, ramp: CompiledRamp | null, stiffest: number): void => {
-  const { from, to, pool } = scope
-  const even = pool.slab && ramp === null ? from + ((to - from) & ~1) : from
-  if (even > from) addByKernel(scope, central, pool.slab!, even, stiffest)
-  if (even < to) addFrom(scope, central, ramp, stiffest, even)
-}
-
-const addByKernel = (scope: StepScope, { mode, home, around, x, y, strength, reach }: Central, { numbers, kernels }: Slab, to: number, stiffest: number): void => {
-  scope.pool.open(scope.pool.slab!)
-  numbers[NUMBERS.cx] = x
-  numbers[NUMBERS.cy] = y
-  numbers[NUMBERS.half] = scope.a / 2
-  numbers[NUMBERS.strength] = strength
-  numbers[NUMBERS.perReach] = 1 / reach
-  numbers[NUMBERS.reach] = reach
-  numbers[NUMBERS.stiff] = Math.min(stiffest, Math.max(-stiffest, strength * (1 / reach)))
-  kernels.central(scope.from, to, mode, home, around)
-}
-
-const addFrom = (scope: StepScope, central: Central, ramp: CompiledRamp | null, stiffest: number, from: number): void => {
-  const { pool, to, ax, ay } = scope
+  const { pool, from, to, ax, ay } = scope
   const { all, at, grow, homeX, homeY } = pool
   const { x: xs, y: ys, vx: vxs, vy: vys } = at
   const { mode, home, around, x: cx, y: cy, strength, reach } = central
@@ -106,8 +102,6 @@ const addFrom = (scope: StepScope, central: Central, ramp: CompiledRamp | null, 
   }
 }
 
-const stiffestOf = (seconds: number): number => 1 / (seconds * seconds)
-
 type CentralForce = 'pull' | 'swirl'
 
 const centralForce = (force: CentralForce): ForceMaker => (program, setting) => {
@@ -117,6 +111,10 @@ const centralForce = (force: CentralForce): ForceMaker => (program, setting) => 
   const centre = new CentrePoint(program, setting, to, `${force}X`, `${force}Y`)
   const ramp = rampOfForce(source, force)
   const central: Central = { mode: MODES[force === 'pull' ? pullFalloff : swirlFalloff], home: to === 'home', around: force === 'swirl', x: 0, y: 0, strength: 0, reach: 1 }
+  const stiffest = (scope: StepScope): number => {
+    const seconds = setting.clock.stepTo(scope.tick + 1) || scope.seconds
+    return 1 / (seconds * seconds)
+  }
   return {
     set: (scope) => {
       const { unit } = scope.reference
@@ -126,7 +124,8 @@ const centralForce = (force: CentralForce): ForceMaker => (program, setting) => 
       central.strength = withLane(lanes[force], numbers[force], scope.timeline) * unit
       central.reach = Math.max(1e-6, withLane(lanes[`${force}Reach`], numbers[`${force}Reach`], scope.timeline) * unit)
     },
-    apply: (scope) => addCentral(scope, central, ramp, stiffestOf(setting.clock.stepTo(scope.tick + 1) || scope.seconds)),
+    apply: (scope) => addCentral(scope, central, ramp, stiffest(scope)),
+    tell: (scope, slab) => (ramp ? 0 : tellCentral(central, slab, stiffest(scope))),
   }
 }
 

@@ -15,8 +15,10 @@ export const CHURN_TIMES = 4
 const FINE = 4
 /** Grid points along a side: a power of two. */
 export const CHURN_SIDE = CHURN_CELLS * FINE
+/** Points of a row as it is kept: the first stands at the end once more, and the first row below the last, so that a cell's four corners always lie at the same distances. */
+export const CHURN_ROW = CHURN_SIDE + 1
 const LAYERS = CHURN_TIMES * FINE
-const LAYER_WORDS = CHURN_SIDE * CHURN_SIDE * 2
+const LAYER_WORDS = CHURN_ROW * CHURN_ROW * 2
 
 const blend = (t: number): number => t * t * t * (t * (t * 6 - 15) + 10)
 
@@ -69,17 +71,15 @@ const makeField = (): Float64Array => {
   const wrap = CHURN_SIDE - 1
   let square = 0
   for (let layer = 0, o = 0; layer < LAYERS; layer++) {
-    const base = layer * CHURN_SIDE * CHURN_SIDE
-    for (let y = 0; y < CHURN_SIDE; y++)
-      for (let x = 0; x < CHURN_SIDE; x++, o += 2) {
-        const fx = potential[base + ((y + 1) & wrap) * CHURN_SIDE + x]! - potential[base + ((y - 1) & wrap) * CHURN_SIDE + x]!
-        const fy = potential[base + y * CHURN_SIDE + ((x - 1) & wrap)]! - potential[base + y * CHURN_SIDE + ((x + 1) & wrap)]!
-        field[o] = fx
-        field[o + 1] = fy
-        square += fx * fx + fy * fy
+    const at = (x: number, y: number): number => potential[(layer * CHURN_SIDE + (y & wrap)) * CHURN_SIDE + (x & wrap)]!
+    for (let y = 0; y < CHURN_ROW; y++)
+      for (let x = 0; x < CHURN_ROW; x++, o += 2) {
+        const fx = (field[o] = at(x, y + 1) - at(x, y - 1))
+        const fy = (field[o + 1] = at(x - 1, y) - at(x + 1, y))
+        if (x < CHURN_SIDE && y < CHURN_SIDE) square += fx * fx + fy * fy
       }
   }
-  const scale = Math.sqrt((field.length / 2) / square)
+  const scale = Math.sqrt((LAYERS * CHURN_SIDE * CHURN_SIDE) / square)
   for (let i = 0; i < field.length; i++) field[i]! *= scale
   return field
 }

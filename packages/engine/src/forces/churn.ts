@@ -1,11 +1,12 @@
 /** Turbulence: an acceleration read from the field of churn, which moves on in time. */
 import { withLane } from '../lanes.ts'
 import { mix } from '../random.ts'
-import { type Between, CHURN_CELLS, CHURN_SIDE, CHURN_TIMES, churnBetween, churnSliceAt } from './churn-grid.ts'
+import { type Between, CHURN_CELLS, CHURN_ROW, CHURN_SIDE, CHURN_TIMES, churnBetween, churnSliceAt } from './churn-grid.ts'
 import { rampOfForce } from './ramps.ts'
 import type { Affine } from './reference.ts'
-import { NUMBERS, type Slab } from '../kernels/slab.ts'
-import type { ForceMaker, StepScope } from './scope.ts'
+import { NUMBERS, type Slab, WORDS } from '../kernels/slab.ts'
+import type { ForceMaker } from './scope.ts'
+import { OCTAVES_SHIFT } from './told.ts'
 
 const MASK = CHURN_SIDE - 1
 
@@ -21,9 +22,9 @@ export const churnTurns = (rate: number, period: number): number => {
   return period > 0 ? Math.ceil(turns * period - 1e-9) / period : turns
 }
 
-const churnByKernel = (scope: StepScope, { numbers, kernels }: Slab, { field, here, next, t }: Between, sample: Affine, perPx: number, strength: number, shiftX: number, shiftY: number, octaves: number): void => {
-  scope.pool.open(scope.pool.slab!)
-  numbers[NUMBERS.half] = scope.a / 2
+const tellChurn = ({ words, numbers }: Slab, { field, here, next, t }: Between, sample: Affine, perPx: number, strength: number, shiftX: number, shiftY: number, octaves: number): number => {
+  words[WORDS.field] = field.byteOffset + here * 8
+  words[WORDS.nextField] = field.byteOffset + next * 8
   numbers[NUMBERS.ma] = sample.a
   numbers[NUMBERS.mb] = sample.b
   numbers[NUMBERS.mc] = sample.c
@@ -33,9 +34,9 @@ const churnByKernel = (scope: StepScope, { numbers, kernels }: Slab, { field, he
   numbers[NUMBERS.scale] = perPx
   numbers[NUMBERS.shiftX] = shiftX
   numbers[NUMBERS.shiftY] = shiftY
-  numbers[NUMBERS.strength] = strength
+  numbers[NUMBERS.churnStrength] = strength
   numbers[NUMBERS.between] = t
-  kernels.churn(scope.from, scope.to, field.byteOffset + here * 8, field.byteOffset + next * 8, octaves)
+  return octaves << OCTAVES_SHIFT
 }
 
 export const churn: ForceMaker = ({ source, lanes }, setting) => {
@@ -72,12 +73,9 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
         strength *= reference.unit
       }
     },
+    tell: (_scope, slab) => (ramp || own || layers.field.buffer !== slab.buffer ? 0 : tellChurn(slab, layers, sample, perPx, strength, shiftX * CHURN_SIDE, shiftY * CHURN_SIDE, octaves)),
     apply: (scope) => {
-      const { from, to, ax, ay, a, pool } = scope
-      if (pool.slab && !ramp && !own && layers.field.buffer === pool.slab.buffer) {
-        churnByKernel(scope, pool.slab, layers, sample, perPx, strength, shiftX * CHURN_SIDE, shiftY * CHURN_SIDE, octaves)
-        return
-      }
+      const { from, to, ax, ay, a } = scope
       const { all, at } = scope.pool
       const factor = scope.factors(ramp)
       const half = a / 2
@@ -105,14 +103,10 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
           const y0 = Math.floor(sy)
           const tx = sx - x0
           const ty = sy - y0
-          const row = (y0 & MASK) * CHURN_SIDE
-          const below = ((y0 + 1) & MASK) * CHURN_SIDE
-          const left = x0 & MASK
-          const right = (x0 + 1) & MASK
-          const o00 = here + (row + left) * 2
-          const o10 = here + (row + right) * 2
-          const o01 = here + (below + left) * 2
-          const o11 = here + (below + right) * 2
+          const o00 = here + ((y0 & MASK) * CHURN_ROW + (x0 & MASK)) * 2
+          const o10 = o00 + 2
+          const o01 = o00 + CHURN_ROW * 2
+          const o11 = o01 + 2
           const f00 = field[o00]! + (field[o00 + on]! - field[o00]!) * t
           const f10 = field[o10]! + (field[o10 + on]! - field[o10]!) * t
           const f01 = field[o01]! + (field[o01 + on]! - field[o01]!) * t

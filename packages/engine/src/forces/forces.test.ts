@@ -2,7 +2,7 @@ import { FORCE_KINDS, type ForceKind, type NumbersOf, type TypeChoices } from '@
 import { describe, expect, it } from 'vitest'
 import { compile, createSimulation, type ParticleReport, reportParticles, stateHash } from '../index.ts'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from '../testing/build.ts'
-import { CHURN_SIDE, churnBetween, churnSliceAt } from './churn-grid.ts'
+import { CHURN_ROW, CHURN_SIDE, churnBetween, churnSliceAt } from './churn-grid.ts'
 import { WAVES } from './waver.ts'
 
 const RAD = Math.PI / 180
@@ -212,7 +212,7 @@ describe('churn', () => {
   it('has no sources, a mean square of 1, and repeats in time', () => {
     const slice = churnSliceAt(0.3125)
     expect(churnSliceAt(7.3125) === slice).toBe(true)
-    const at = (x: number, y: number, k: number): number => slice[((y & (CHURN_SIDE - 1)) * CHURN_SIDE + (x & (CHURN_SIDE - 1))) * 2 + k]!
+    const at = (x: number, y: number, k: number): number => slice[((y & (CHURN_SIDE - 1)) * CHURN_ROW + (x & (CHURN_SIDE - 1))) * 2 + k]!
     let square = 0
     for (let y = 0; y < CHURN_SIDE; y++)
       for (let x = 0; x < CHURN_SIDE; x++) {

@@ -6,6 +6,7 @@
  */
 import type { EmitterProgram } from '../compile.ts'
 import { cellOf, type CompiledRamp, drawTableOf, rampIn } from '../ramp.ts'
+import type { Slab } from '../kernels/slab.ts'
 import type { Pool } from '../pool.ts'
 import type { Setting } from '../setting.ts'
 import { Reference } from './reference.ts'
@@ -56,8 +57,8 @@ export class StepScope {
     this.reference = new Reference(setting, program.source.space)
   }
 
-  /** Makes room and clears the range; every particle starts with the steady acceleration. */
-  clear(gx: number, gy: number): void {
+  /** Makes room; nothing is added yet. */
+  prepare(): void {
     if (scratch.factor.length < this.to) {
       for (const name of COLUMNS) scratch[name] = new Float64Array(Math.max(this.to, scratch[name].length * 2))
       ones = new Float64Array(scratch.factor.length).fill(1)
@@ -69,8 +70,6 @@ export class StepScope {
     this.ownY = scratch.ownY
     this.wayX = scratch.wayX
     this.wayY = scratch.wayY
-    this.ax.fill(gx, from, to)
-    this.ay.fill(gy, from, to)
     if (this.program.motion?.ways || this.program.motion?.speed || this.program.motion?.heading) {
       for (const column of [this.ownX, this.ownY, this.wayX, this.wayY]) column.fill(0, from, to)
       this.pool.ex.fill(0, from, to)
@@ -82,6 +81,12 @@ export class StepScope {
       this.startVx.set(this.pool.vx.subarray(from, to), from)
       this.startVy.set(this.pool.vy.subarray(from, to), from)
     }
+  }
+
+  /** Every particle starts with the steady acceleration. */
+  clear(gx: number, gy: number): void {
+    this.ax.fill(gx, this.from, this.to)
+    this.ay.fill(gy, this.from, this.to)
   }
 
   /** Strength over life at the step's start for each slot; ones without a ramp. Valid until the next call. */
@@ -111,6 +116,8 @@ export interface ForcePass {
   /** Reads numbers and lanes as they are when a tick begins. */
   set(scope: StepScope): void
   apply(scope: StepScope): void
+  /** Tells the kernel what it needs to do the same in this step, and gives the bits of forces/told.ts; 0 when only `apply` can. */
+  tell?(scope: StepScope, slab: Slab): number
 }
 
 /** Makes the pass; null when it would do nothing. */

@@ -1,6 +1,7 @@
 /** Births of plain kinds by the kernels: what a pool's block says about them, written once. */
 import type { Fill, PropertyId, Range, ResolvedEmitter, ShapeKind } from '@gliv/model'
 import { STREAMS } from '@gliv/model'
+import { RAMPED } from '../forces/told.ts'
 import type { SteadyForces } from '../forces/steady.ts'
 import type { Looks } from '../looks.ts'
 import { cosSinInto } from '../maths.ts'
@@ -8,7 +9,7 @@ import type { Pool } from '../pool.ts'
 import type { Shape } from '../shapes.ts'
 import type { Pose } from '../tape.ts'
 import { Aims, Biases, Birth, Drawn, Fills, indexOf, Shapes } from './layout.ts'
-import { NUMBERS, type Slab, WORDS } from './slab.ts'
+import { FIRST_AT_ONCE, NUMBERS, type Slab, WORDS } from './slab.ts'
 
 const B = indexOf(Birth)
 const BIAS = indexOf(Biases)
@@ -109,14 +110,18 @@ export const tellLooks = (pool: Pool, { type, alongScale, alongOpacity }: Looks)
   return true
 }
 
-/** First steps of newborns, each from its birth to `now`. @param ramp of the speed, at its start */
-export const firstByKernel = (slab: Slab, pool: Pool, { gx, gy, drag }: SteadyForces, from: number, to: number, now: number, ramp: number): void => {
-  const { numbers } = slab
+/** First steps of newborns, each from its birth to `now`. @param forces bits of forces/told.ts @param ramp of the speed, at its start */
+export const firstByKernel = (slab: Slab, pool: Pool, { gx, gy, drag }: SteadyForces, from: number, to: number, now: number, forces: number, ramp: number): void => {
+  const { numbers, kernels } = slab
   pool.open(slab)
   numbers[NUMBERS.gx] = gx
   numbers[NUMBERS.gy] = gy
   numbers[NUMBERS.drag] = drag
   numbers[NUMBERS.now] = now
   numbers[NUMBERS.ramp] = ramp
-  slab.kernels.first(from, to)
+  for (let at = from; at < to; at += FIRST_AT_ONCE) {
+    const end = Math.min(to, at + FIRST_AT_ONCE)
+    kernels.coefficients(at, end)
+    kernels.pushFirst(at, end, ramp === 1 ? forces : forces | RAMPED)
+  }
 }

@@ -7,13 +7,14 @@
 export const Words = [
   'born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin', 'ax', 'ay', 'homeX', 'homeY', 'grow', 'turn', 'faceX', 'faceY',
   'along', 'scaleY', 'scaleYFloor', 'keyHi', 'keyLo', 'colour', 'birth',
-  'speeds', 'looks', 'turns', 'out', 'left',
+  'speeds', 'looks', 'turns', 'field', 'nextField', 'firsts', 'out', 'left',
 ] as const
 
 /** Numbers, float64, that follow the addresses; they are told anew before each call. */
 export const Numbers = [
-  'time', 'e', 'a', 'gxA', 'gyA', 'gxB', 'gyB', 'originX', 'originY', 'back', 'now', 'stepSeconds', 'b', 'cx', 'cy', 'half', 'strength', 'perReach', 'reach', 'stiff', 'ma', 'mb', 'mc',
-  'md', 'me', 'mf', 'scale', 'shiftX', 'shiftY', 'gx', 'gy', 'drag', 'ramp', 'between',
+  'time', 'e', 'a', 'b', 'half', 'gx', 'gy', 'gxA', 'gyA', 'gxB', 'gyB', 'drag', 'ramp', 'originX', 'originY', 'back', 'now', 'stepSeconds',
+  'pullX', 'pullY', 'pullStrength', 'pullPerReach', 'pullReach', 'pullStiff', 'swirlX', 'swirlY', 'swirlStrength', 'swirlPerReach', 'swirlReach', 'swirlStiff',
+  'churnStrength', 'ma', 'mb', 'mc', 'md', 'me', 'mf', 'scale', 'shiftX', 'shiftY', 'between',
   // Constants: to load one costs less than to make it.
   'one', 'two', 'perDeg', 'perStep', 'integers',
 ] as const
@@ -38,9 +39,9 @@ export const Shapes = ['point', 'line', 'band', 'ellipse', 'box'] as const
 
 /** Where numbers begin, and what is told of a frame, in bytes. */
 export const NUMBERS_AT = 256
-export const FRAME_AT = 640
-/** Constants of 32 bits: 0.5, and the masks of a ramp's cells in bytes of its table, of turns, and of cells in bytes of a table of looks. */
-export const SMALL_AT = 688
+export const FRAME_AT = 768
+/** Constants of 32 bits: 0.5, and the masks of a ramp's cells in bytes of its table, of turns, of cells in bytes of a table of looks, and of the field of churn. */
+export const SMALL_AT = 816
 
 /** Cells of a ramp's table; one more holds the end. */
 export const TABLE_CELLS = 1024

@@ -12,6 +12,9 @@ import { CELL_BYTES, FRAME_AT, indexOf, LOOK_BYTES, Numbers, NUMBERS_AT, SMALL_A
 export const WORDS = indexOf(Words)
 export const NUMBERS = indexOf(Numbers)
 
+/** Points of churn's field along a side, less one. */
+const CHURN_MASK = 63
+
 /** Numbers that never change. */
 const CONSTANTS = [['one', 1], ['two', 2], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP], ['integers', INTEGERS]] as const
 
@@ -22,12 +25,11 @@ export interface Kernels {
   moveRamped(from: number, to: number): number
   drawPlain(from: number, to: number): number
   drawBetween(from: number, to: number): number
-  accelerate(from: number, to: number, ramped: boolean): number
-  central(from: number, to: number, mode: number, home: boolean, around: boolean): void
-  churn(from: number, to: number, here: number, next: number, octaves: number): void
+  push(from: number, to: number, forces: number): number
+  pushFirst(from: number, to: number, forces: number): void
   launch(from: number, to: number): void
   drawLooks(from: number, to: number): void
-  first(from: number, to: number): void
+  coefficients(from: number, to: number): void
   between(from: number, to: number, t: number, out: number, count: number): void
 }
 
@@ -48,7 +50,10 @@ const LEFT_AT = OUT_AT + (CHUNK + 1) * INSTANCE_BYTES
 /** Slots that a step takes at a time, so that all that it leaves has room. */
 export const LEFT_AT_ONCE = 8192
 const LEFT_BYTES = LEFT_AT_ONCE * 4
-const HEAP_AT = LEFT_AT + LEFT_BYTES
+/** Newborns whose first step is made together: three coefficients each. */
+export const FIRST_AT_ONCE = 512
+const FIRSTS_AT = LEFT_AT + LEFT_BYTES
+const HEAP_AT = FIRSTS_AT + FIRST_AT_ONCE * 24
 
 const PAGE = 65_536
 const SLAB_PAGES = 1024
@@ -117,8 +122,9 @@ export class Slab {
     this.drawn = [16, 32, 64, 128, 256, CHUNK].map((count) => new Float32Array(this.buffer, OUT_AT, (count * INSTANCE_BYTES) / 4))
     for (const [name, value] of CONSTANTS) this.numbers[NUMBERS[name]] = value
     this.words[WORDS.left] = LEFT_AT
+    this.words[WORDS.firsts] = FIRSTS_AT
     new Float32Array(this.buffer, SMALL_AT, 1)[0] = 0.5
-    new Int32Array(this.buffer, SMALL_AT + 4, 3).set([(2 * TABLE_CELLS - 1) * CELL_BYTES, TURN_MASK, (2 * TABLE_CELLS - 1) * LOOK_BYTES])
+    new Int32Array(this.buffer, SMALL_AT + 4, 4).set([(2 * TABLE_CELLS - 1) * CELL_BYTES, TURN_MASK, (2 * TABLE_CELLS - 1) * LOOK_BYTES, CHURN_MASK])
     this.words[WORDS.turns] = TURNS_AT
     this.ramps = new CopyShelf(this.buffer, RAMPS_AT, RAMP_BYTES, RAMPS)
     this.looks = new CopyShelf(this.buffer, LOOKS_AT, LOOKS_BYTES, LOOKS)

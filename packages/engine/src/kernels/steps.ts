@@ -1,6 +1,7 @@
 /** Steps of many particles by the kernels; each tells how many pairs it has left to the loops in motion.ts. */
 import type { SteadyForces } from '../forces/steady.ts'
 import type { StepScope } from '../forces/scope.ts'
+import { RAMPED } from '../forces/told.ts'
 import type { Pool } from '../pool.ts'
 import { type CompiledRamp, drawTableOf } from '../ramp.ts'
 import { NUMBERS, type Slab, WORDS } from './slab.ts'
@@ -12,7 +13,7 @@ const tellSpeed = (slab: Slab, ramp: CompiledRamp, start: number): void => {
   numbers[NUMBERS.time] = start
 }
 
-/** Slots `from` to `to`, an even number, under steady forces alone. */
+/** Slots `from` to `to` under steady forces alone; where that is an odd number, one behind them, too. */
 export const moveSteadilyByKernel = (slab: Slab, pool: Pool, { gx, gy, step }: SteadyForces, from: number, to: number, ramp: CompiledRamp | null, start: number): number => {
   const { numbers, kernels } = slab
   pool.open(slab)
@@ -30,15 +31,19 @@ export const moveSteadilyByKernel = (slab: Slab, pool: Pool, { gx, gy, step }: S
   return 0
 }
 
-/** Slots `from` to `to`, an even number, with the accelerations of the scope. */
-export const accelerateByKernel = (slab: Slab, { pool, e, a, b, start }: StepScope, from: number, to: number, ramp: CompiledRamp | null): number => {
+/** Forces and, unless accelerations are only kept, the step of slots `from` to `to`. @param forces bits of forces/told.ts @param ramp null where the speed ramp has no say */
+export const pushByKernel = (slab: Slab, { pool, e, a, b, start }: StepScope, { gx, gy }: SteadyForces, from: number, to: number, forces: number, ramp: CompiledRamp | null): number => {
   const { numbers, kernels } = slab
   pool.open(slab)
   numbers[NUMBERS.e] = e
   numbers[NUMBERS.a] = a
   numbers[NUMBERS.b] = b
-  if (ramp) tellSpeed(slab, ramp, start)
-  return kernels.accelerate(from, to, ramp !== null)
+  numbers[NUMBERS.half] = a / 2
+  numbers[NUMBERS.gx] = gx
+  numbers[NUMBERS.gy] = gy
+  if (!ramp) return kernels.push(from, to, forces)
+  tellSpeed(slab, ramp, start)
+  return kernels.push(from, to, forces | RAMPED)
 }
 
 /** Slots of those that end in a step, in order, to the slab's list; returns how many. */
