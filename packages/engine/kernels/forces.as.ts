@@ -68,16 +68,16 @@ function moveTo(way: usize, last: usize, speed: usize, to: v128, after: v128): v
  * of slots. Each force starts from place and velocity as they are before. With a speed ramp pairs that need its exact
  * pieces are left; returns how many.
  * @param news newborns: each pair has its own coefficients of the step, at `firsts`, and all the ramp's first value
+ * @param still the field is that of the moment, so that nothing lies between two layers
  */
 // @ts-ignore: decorator
 @inline
-function pushAll(from: i32, to: i32, forces: i32, news: bool): i32 {
+function pushAll(from: i32, to: i32, forces: i32, news: bool, still: bool): i32 {
   const firstLeft = address(Words.left)
   let left = firstLeft
   let firsts = address(Words.firsts)
   const octaves = (forces >> OCTAVES) & 7
   const here = address(Words.field), next = address(Words.nextField)
-  const still = here === next
   for (let i = from; i < to; i += 2) {
     const o = <usize>i << 3
     let a: v128, b: v128, e: v128, half: v128
@@ -85,7 +85,7 @@ function pushAll(from: i32, to: i32, forces: i32, news: bool): i32 {
       e = v128.load(firsts)
       a = v128.load(firsts, 16)
       b = v128.load(firsts, 32)
-      half = f64x2.mul(a, f64x2.splat(0.5))
+      half = f64x2.mul(a, both(Numbers.halved))
       firsts += 48
     } else {
       e = both(Numbers.e)
@@ -101,19 +101,27 @@ function pushAll(from: i32, to: i32, forces: i32, news: bool): i32 {
       gy = column(Words.ay, o)
     }
     if (forces & ON) {
-      const home = (forces & HOME) !== 0
-      const dx = f64x2.sub(f64x2.sub(home ? column(Words.homeX, o) : both(Numbers.pullX), x), hx)
-      const dy = f64x2.sub(f64x2.sub(home ? column(Words.homeY, o) : both(Numbers.pullY), y), hy)
+      let dx = both(Numbers.pullX), dy = both(Numbers.pullY)
+      if (forces & HOME) {
+        dx = column(Words.homeX, o)
+        dy = column(Words.homeY, o)
+      }
+      dx = f64x2.sub(f64x2.sub(dx, x), hx)
+      dy = f64x2.sub(f64x2.sub(dy, y), hy)
       const k = strengthAt(dx, dy, Numbers.pullX, forces & MODE)
       gx = f64x2.add(gx, f64x2.mul(dx, k))
       gy = f64x2.add(gy, f64x2.mul(dy, k))
     }
     if (forces & (ON << SWIRL)) {
-      const home = (forces & (HOME << SWIRL)) !== 0
-      const dx = f64x2.sub(f64x2.sub(home ? column(Words.homeX, o) : both(Numbers.swirlX), x), hx)
-      const dy = f64x2.sub(f64x2.sub(home ? column(Words.homeY, o) : both(Numbers.swirlY), y), hy)
+      let dx = both(Numbers.swirlX), dy = both(Numbers.swirlY)
+      if (forces & (HOME << SWIRL)) {
+        dx = column(Words.homeX, o)
+        dy = column(Words.homeY, o)
+      }
+      dx = f64x2.sub(f64x2.sub(dx, x), hx)
+      dy = f64x2.sub(f64x2.sub(dy, y), hy)
       // What was born mirrored turns the other way.
-      const k = v128.xor(strengthAt(dx, dy, Numbers.swirlX, (forces >> SWIRL) & MODE), v128.and(column(Words.grow, o), f64x2.splat(-0.0)))
+      const k = v128.xor(strengthAt(dx, dy, Numbers.swirlX, (forces >> SWIRL) & MODE), v128.and(column(Words.grow, o), both(Numbers.sign)))
       gx = f64x2.add(gx, f64x2.mul(dy, k))
       gy = f64x2.sub(gy, f64x2.mul(dx, k))
     }
@@ -136,7 +144,7 @@ function pushAll(from: i32, to: i32, forces: i32, news: bool): i32 {
         fB = f64x2.add(fB, f64x2.mul(weight, fieldAt(here + cB, next + cB, v128.shuffle<f64>(tx, tx, 1, 1), v128.shuffle<f64>(ty, ty, 1, 1), still)))
         sx = f64x2.add(sx, sx)
         sy = f64x2.add(sy, sy)
-        weight = f64x2.mul(weight, f64x2.splat(0.5))
+        weight = f64x2.mul(weight, both(Numbers.halved))
       }
       gx = f64x2.add(gx, v128.shuffle<f64>(fA, fB, 0, 2))
       gy = f64x2.add(gy, v128.shuffle<f64>(fA, fB, 1, 3))
@@ -177,12 +185,12 @@ function pushAll(from: i32, to: i32, forces: i32, news: bool): i32 {
 
 /** All over a tick. @param forces see the bits above */
 export function push(from: i32, to: i32, forces: i32): i32 {
-  return pushAll(from, to, forces, false)
+  return address(Words.field) === address(Words.nextField) ? pushAll(from, to, forces, false, true) : pushAll(from, to, forces, false, false)
 }
 
 /** Newborns, whose coefficients `coefficients` has worked out. */
 export function pushFirst(from: i32, to: i32, forces: i32): void {
-  pushAll(from, to, forces, true)
+  pushAll(from, to, forces, true, false)
 }
 
 /** from + (to − from) × t for an even count of numbers. */

@@ -69,7 +69,7 @@ export class Nursery {
     this.#topUpKey = keyStart(setting.seed, program.source.salt, TOP_UP_KEY)
     if (!program.relayed) nurses.launcher.tell(pool)
     this.#drawn = tellLooks(pool, program.looks)
-    this.#atOnce = program.mayBind && (program.motion !== null || nurses.watch !== null)
+    this.#atOnce = program.mayBind && (!nurses.motion.undisturbed || nurses.watch !== null)
   }
 
   clear(): void {

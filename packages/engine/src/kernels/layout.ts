@@ -16,7 +16,7 @@ export const Numbers = [
   'pullX', 'pullY', 'pullStrength', 'pullPerReach', 'pullReach', 'pullStiff', 'swirlX', 'swirlY', 'swirlStrength', 'swirlPerReach', 'swirlReach', 'swirlStiff',
   'churnStrength', 'ma', 'mb', 'mc', 'md', 'me', 'mf', 'scale', 'shiftX', 'shiftY', 'between',
   // Constants: to load one costs less than to make it.
-  'one', 'two', 'perDeg', 'perStep', 'integers',
+  'halved', 'one', 'two', 'sign', 'perDeg', 'perStep', 'integers',
 ] as const
 
 /** Numbers, float64, of a pool's births; they lie with the pool and are told once. The shape's are what `ShapeNumbers` says. */

@@ -16,7 +16,7 @@ export const NUMBERS = indexOf(Numbers)
 const CHURN_MASK = 63
 
 /** Numbers that never change. */
-const CONSTANTS = [['one', 1], ['two', 2], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP], ['integers', INTEGERS]] as const
+const CONSTANTS = [['halved', 0.5], ['one', 1], ['two', 2], ['sign', -0], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP], ['integers', INTEGERS]] as const
 
 export interface Kernels {
   countAlive(size: number): number
