@@ -2,13 +2,13 @@
 import { address, both, column, entries, lines, num } from './block.as'
 import { Numbers, Words } from './layout.as'
 
-/** Particles that live at `time`, from slot 0. */
-export function countAlive(size: i32): i32 {
+/** Particles that live at `time`, from a slot on. */
+export function countAlive(from: i32, size: i32): i32 {
   const time = both(Numbers.time)
   const born = address(Words.born)
   const life = address(Words.life)
   let sum = i64x2.splat(0)
-  let i = 0
+  let i = from
   for (; i + 1 < size; i += 2) {
     const o = <usize>i << 3
     sum = i64x2.sub(sum, f64x2.lt(f64x2.sub(time, v128.load(born + o)), v128.load(life + o)))

@@ -8,6 +8,7 @@ import type { Moment, Setting } from './setting.ts'
 import type { Launcher } from './launch.ts'
 import { MICRO, type Pass } from './timeline.ts'
 import type { PathPlace } from './paths.ts'
+import type { Pool } from './pool.ts'
 
 /** A birth that waits for its delay along the shape. */
 interface Waiting {
@@ -204,6 +205,46 @@ export class BirthQueue {
       if (this.#delay && this.#postpone(moment)) continue
       return true
     }
+  }
+
+  /** The one source that still has births in this tick, with nothing that could withhold, delay or mingle them; −1 when `next` must find them. */
+  #lone(): number {
+    if (this.#current !== this.#last || this.#waiting.length > 0 || this.#delay || this.#travels) return -1
+    const { tape } = this.#setting
+    if (tape.withholds && !(tape.advance && tape.emitsAt(this.#tick))) return -1
+    if (!this.#program.effectSustains && tape.stopTick() !== Infinity) return -1
+    let lone = -1
+    for (let s = 0; s < this.#next.length; s++) {
+      if (this.#next[s]! >= this.#end[s]!) continue
+      if (lone >= 0 || this.schedule.sources[s]!.burst) return -1
+      lone = s
+    }
+    return lone
+  }
+
+  /** How many births `takeRun` can take at once: 0, or all that are left of the tick. */
+  get run(): number {
+    const lone = this.#lone()
+    return lone < 0 ? 0 : this.#end[lone]! - this.#next[lone]!
+  }
+
+  /** Takes them: time, ordinal and key to the slots from `at` on. */
+  takeRun(count: number, { born, ordinal, keyHi, keyLo }: Pool, at: number): void {
+    const s = (this.sourceIndex = this.#lone())
+    const source = this.schedule.sources[s]!
+    const first = this.#next[s]!
+    const { start, from } = this.#pass
+    const late = start / MICRO
+    const early = from / MICRO
+    const keys = this.#keyStarts[s]!
+    const pass = this.#setting.timeline.alike ? 0 : this.#current
+    for (let k = 0; k < count; k++) {
+      source.timeInto(this.#current, first + k, time)
+      born[at + k] = start === from ? time[0]! : late + (time[0]! - early)
+      ordinal[at + k] = first + k
+      keyFrom(keys, pass, first + k, keyHi, keyLo, at + k)
+    }
+    this.#next[s] = first + count
   }
 
   /** Index of the source with the earliest birth left in this pass; the number of sources stands for the way travelled. */

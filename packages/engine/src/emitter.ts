@@ -147,7 +147,7 @@ export class EmitterRun {
 
   /** @param target where the seek will end; relayed emitters need not be stepped long before it */
   #restart(start: number, target = -1): void {
-    this.pool.size = 0
+    this.pool.empty()
     this.tick = this.#from = -1
     this.#before = this.#now = 0
     this.#queue.restart()
@@ -204,6 +204,7 @@ export class EmitterRun {
     this.#before = this.#now
     this.#now = this.setting.clock.secondsAt(this.tick)
     if (moving) {
+      this.pool.skipDead(this.#before)
       this.#motion.begin(this.tick, this.#before, this.#now)
       this.events.clear()
       this.marks?.begin(this.tick, this.#now)

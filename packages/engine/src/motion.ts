@@ -78,18 +78,18 @@ export class Motion {
 
   /** All particles over the tick. */
   move(): void {
-    const { size } = this.#pool
-    if (size === 0) return
+    const { first, size } = this.#pool
+    if (size === first) return
     if (this.#program.motion) {
       const scope = this.#scope
-      scope.from = 0
+      scope.from = first
       scope.to = size
       scope.e = this.#steady.step[0]!
       scope.a = this.#steady.step[1]!
       scope.b = this.#steady.step[2]!
       this.#moveFully(false)
-    } else this.#moveSteadily(size)
-    if (this.#program.source.type.facing === 'travel') faceTravel(this.#scope, 0, size)
+    } else this.#moveSteadily(first, size)
+    if (this.#program.source.type.facing === 'travel') faceTravel(this.#scope, first, size)
   }
 
   /** Nothing meets its particles or ends them, so that births need not be looked at one by one. */
@@ -181,14 +181,14 @@ export class Motion {
   }
 
   /** Kernels take pairs, the last of which may be half empty; what they leave goes through the loops here. */
-  #moveSteadily(size: number): void {
+  #moveSteadily(first: number, size: number): void {
     const { slab } = this.#pool
     if (!slab) {
-      if (this.#ramped) this.#moveRamped(0, size)
-      else this.#moveFreely(0, size)
+      if (this.#ramped) this.#moveRamped(first, size)
+      else this.#moveFreely(first, size)
       return
     }
-    for (let from = 0; from < size; from += LEFT_AT_ONCE) {
+    for (let from = first; from < size; from += LEFT_AT_ONCE) {
       const left = moveSteadilyByKernel(slab, this.#pool, this.#steady, from, Math.min(size, from + LEFT_AT_ONCE), this.#ramped ? this.#program.speedRamp : null, this.#scope.start)
       for (let k = 0; k < left; k++) this.#moveRamped(slab.left[k]!, Math.min(size, slab.left[k]! + 2))
     }

@@ -49,6 +49,8 @@ export class Nursery {
   #launched = false
   /** What a birth leads to may decide about the next one. */
   readonly #atOnce: boolean
+  /** Lives do not depend on when a birth is. */
+  readonly #alike: boolean
   #drawn: boolean
   #program: EmitterProgram
   #looks: Looks
@@ -69,6 +71,7 @@ export class Nursery {
     this.#topUpKey = keyStart(setting.seed, program.source.salt, TOP_UP_KEY)
     if (!program.relayed) nurses.launcher.tell(pool)
     this.#drawn = tellLooks(pool, program.looks)
+    this.#alike = program.source.type.lifeMode === 'range' && program.lanes.life === undefined
     this.#atOnce = program.mayBind && (!nurses.motion.undisturbed || nurses.watch !== null)
   }
 
@@ -87,9 +90,31 @@ export class Nursery {
     this.#launched = moving && launcher.leaves(this.#pool, tick)
     queue.open(tick)
     if (this.#program.relayed) while (this.inbox.due <= now) this.#bearRelayed(over)
-    else while (queue.next(this.#moment)) this.#bear(moving)
+    else {
+      if (this.#launched && this.#alike) this.#bearRun()
+      while (queue.next(this.#moment)) this.#bear(moving)
+    }
     if (this.#program.source.numbers.minimum > 0) this.#topUp(moving)
     if (moving) this.#settle()
+  }
+
+  /** The births of a tick at once, where none decides about another. */
+  #bearRun(): void {
+    const { queue } = this.#nurses
+    const pool = this.#pool
+    const { source } = this.#program
+    const count = queue.run
+    const from = pool.size
+    if (count === 0 || this.alive + count > source.numbers.cap || from + count > pool.capacity) return
+    pool.size = from + count
+    queue.takeRun(count, pool, from)
+    pool.source.fill(queue.sourceIndex, from, from + count)
+    this.births += count
+    for (let i = from; i < from + count; i++) {
+      drawRangeInto(source.type.numbers.life, pool.keyHi, pool.keyLo, i, STREAMS.life)
+      pool.life[i] = DRAWN[0]!
+      if (!isDead(pool, i, this.#now)) this.alive++
+    }
   }
 
   /** One birth that the queue has found, unless the cap has no room. */

@@ -27,10 +27,10 @@ const look = new Float64Array(1)
 const scene: GeneralScene = { back: 0, now: 0, stepSeconds: 0, pose: emptyPose(), carried: false, moveX: 0, moveY: 0, stretch: 0, angleLane: 0, alpha: 1, seconds: 0 }
 
 /** Everything between two ticks is read off `scene`, which is filled in anew: numbers given to functions would cost objects. */
-const selectVisible = ({ born, life, size }: Pool, { slot, u: us, age: ages }: Visible): number => {
+const selectVisible = ({ born, life, first, size }: Pool, { slot, u: us, age: ages }: Visible): number => {
   const time = scene.now - scene.back
   let count = 0
-  for (let i = 0; i < size; i++) {
+  for (let i = first; i < size; i++) {
     const lifeSeconds = life[i]!
     const age = time - born[i]!
     if (age < 0 || age >= lifeSeconds) continue
@@ -223,7 +223,7 @@ const drawByKernel = (slab: Slab, run: EmitterRun, frame: Frame, first: number):
   const { f32 } = frame
   const inside = f32.buffer === slab.buffer
   let count = 0
-  for (let from = 0; from < pool.size; from += CHUNK) {
+  for (let from = pool.first; from < pool.size; from += CHUNK) {
     words[WORDS.out] = inside ? f32.byteOffset + (first + count * INSTANCE_WORDS) * 4 : OUT_AT
     const to = Math.min(pool.size, from + CHUNK)
     const result = scene.back > 0 ? kernels.drawBetween(from, to) : kernels.drawPlain(from, to)
@@ -277,7 +277,7 @@ export const appendInstances = (run: EmitterRun, frame: Frame): void => {
   const o = first * INSTANCE_WORDS
   const plain = isPlain(run)
   const pictures = looks.type.pictures
-  if (plain) v.count = pool.slab ? drawByKernel(pool.slab, run, frame, o) : drawAllPlain(run, 0, pool.size, frame, o)
+  if (plain) v.count = pool.slab ? drawByKernel(pool.slab, run, frame, o) : drawAllPlain(run, pool.first, pool.size, frame, o)
   else {
     makeRoom(pool.size)
     v.count = selectVisible(pool, v)

@@ -107,6 +107,8 @@ export class Pool {
   readonly capacity: number
   /** Slots in use, the dead that were not yet compacted included. */
   size = 0
+  /** Those before it are dead. */
+  first = 0
   /** All float columns in one array, and where each begins: a loop over many columns needs one pointer and one bound instead of one pair for each. */
   readonly all: Float64Array
   readonly at: FloatOffsets
@@ -153,8 +155,9 @@ export class Pool {
     const { born, life, size } = this
     if (staying.length < size) staying = new Int32Array(Math.max(size, staying.length * 2))
     let count = 0
-    for (let i = 0; i < size; i++) if (now - born[i]! < life[i]!) staying[count++] = i
+    for (let i = this.first; i < size; i++) if (now - born[i]! < life[i]!) staying[count++] = i
     this.size = count
+    this.first = 0
     // Where all live equally long the oldest end first, and what is left only moves down.
     const first = count > 0 ? staying[0]! : 0
     if (count > 0 && staying[count - 1]! - first === count - 1) {
@@ -173,22 +176,34 @@ export class Pool {
     slab.words.set(this.#addresses)
   }
 
+  /** Leaves out those that ended first, by a time in seconds: nothing moves or shows them any more. */
+  skipDead(now: number): void {
+    const { born, life, size } = this
+    let { first } = this
+    while (first < size && now - born[first]! >= life[first]!) first++
+    this.first = first
+  }
+
+  empty(): void {
+    this.size = this.first = 0
+  }
+
   /** How many live at a time in seconds. */
   countAlive(now: number): number {
     if (this.slab) {
       this.open(this.slab)
       this.slab.numbers[NUMBERS.time] = now
-      return this.slab.kernels.countAlive(this.size)
+      return this.slab.kernels.countAlive(this.first, this.size)
     }
     const { born, life, size } = this
     let alive = 0
-    for (let i = 0; i < size; i++) if (now - born[i]! < life[i]!) alive++
+    for (let i = this.first; i < size; i++) if (now - born[i]! < life[i]!) alive++
     return alive
   }
 
   /** Ends the oldest that lives; its life turns negative, so that it is dead at any age. */
   endOldest(now: number): void {
-    for (let i = 0; i < this.size; i++)
+    for (let i = this.first; i < this.size; i++)
       if (!isDead(this, i, now)) {
         this.life[i] = GONE
         return

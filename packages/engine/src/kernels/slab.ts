@@ -19,7 +19,7 @@ const CHURN_MASK = 63
 const CONSTANTS = [['halved', 0.5], ['one', 1], ['two', 2], ['sign', -0], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP], ['integers', INTEGERS]] as const
 
 export interface Kernels {
-  countAlive(size: number): number
+  countAlive(from: number, size: number): number
   ends(from: number, to: number): number
   moveFreely(from: number, to: number): void
   moveRamped(from: number, to: number): number
