@@ -4,7 +4,7 @@
  * sources and no sinks. It is scaled so that its mean square length is 1.
  * Source: K. Perlin, "Improving Noise" (2002), for the blending; R. Bridson et al., "Curl-Noise for Procedural Fluid Flow" (2007).
  */
-import { floatsFor, slabOf } from '../kernels/slab.ts'
+import { floatsIn, type Slab } from '../kernels/slab.ts'
 import { mix } from '../random.ts'
 import { cosSinInto } from '../maths.ts'
 
@@ -64,10 +64,9 @@ const makePotential = (): Float64Array => {
   return out
 }
 
-/** Layers of [x, y] pairs. */
-const makeField = (): Float64Array => {
+/** Layers of [x, y] pairs, written to `field`. */
+const fillField = (field: Float64Array): void => {
   const potential = makePotential()
-  const field = floatsFor(slices, LAYERS * LAYER_WORDS)
   const wrap = CHURN_SIDE - 1
   let square = 0
   for (let layer = 0, o = 0; layer < LAYERS; layer++) {
@@ -81,13 +80,9 @@ const makeField = (): Float64Array => {
   }
   const scale = Math.sqrt((LAYERS * CHURN_SIDE * CHURN_SIDE) / square)
   for (let i = 0; i < field.length; i++) field[i]! *= scale
-  return field
 }
 
-let field: Float64Array | null = null
-
-/** The field between its layers at a moment, as [x, y] pairs row by row. Slices of the last few moments are kept. */
-const slices = new Map<number, Float64Array>()
+/** Slices of so many last moments are kept. */
 const KEPT = 8
 
 /** Two layers, by where they begin in the field, and how far a moment lies from the one to the other, 0 to 1. */
@@ -98,41 +93,75 @@ export interface Between {
   t: number
 }
 
-/** @param turns place in time, in rounds of the whole field: 0 to 1 is one period */
-export const churnBetween = (turns: number, out: Between): void => {
-  field ??= makeField()
-  const place = (turns - Math.floor(turns)) * LAYERS
-  const layer = Math.floor(place)
-  out.field = field
-  out.t = place - layer
-  out.here = (layer % LAYERS) * LAYER_WORDS
-  out.next = ((layer + 1) % LAYERS) * LAYER_WORDS
+/** The field as it lies in one memory, with slices of it. */
+class ChurnField {
+  readonly #slab: Slab | null
+  readonly #field: Float64Array
+  readonly #slices = new Map<number, Float64Array>()
+  readonly #moment: Between = { field: new Float64Array(0), here: 0, next: 0, t: 0 }
+
+  /** @param slab where the kernels are to find it, if there is room */
+  constructor(slab: Slab | null, source: ChurnField | null) {
+    const room = slab ? floatsIn(slab, this, LAYERS * LAYER_WORDS) : null
+    this.#slab = room ? slab : null
+    this.#field = room ?? new Float64Array(LAYERS * LAYER_WORDS)
+    if (source) this.#field.set(source.#field)
+    else fillField(this.#field)
+  }
+
+  between(turns: number, out: Between): void {
+    const place = (turns - Math.floor(turns)) * LAYERS
+    const layer = Math.floor(place)
+    out.field = this.#field
+    out.t = place - layer
+    out.here = (layer % LAYERS) * LAYER_WORDS
+    out.next = ((layer + 1) % LAYERS) * LAYER_WORDS
+  }
+
+  sliceAt(turns: number): Float64Array {
+    const phase = turns - Math.floor(turns)
+    const known = this.#slices.get(phase)
+    if (known) return known
+    this.between(turns, this.#moment)
+    const { field, here, next, t } = this.#moment
+    const slice = this.#slices.size >= KEPT ? this.#recycled() : this.#room()
+    const slab = this.#slab
+    if (slab && slice.buffer === slab.buffer) slab.kernels.between(field.byteOffset + here * 8, field.byteOffset + next * 8, t, slice.byteOffset, LAYER_WORDS)
+    else
+      for (let i = 0; i < LAYER_WORDS; i++) {
+        const from = field[here + i]!
+        slice[i] = from + (field[next + i]! - from) * t
+      }
+    this.#slices.set(phase, slice)
+    return slice
+  }
+
+  #room(): Float64Array {
+    return (this.#slab && floatsIn(this.#slab, this, LAYER_WORDS)) ?? new Float64Array(LAYER_WORDS)
+  }
+
+  /** The oldest kept slice, to be written over. */
+  #recycled(): Float64Array {
+    const [oldest] = this.#slices
+    this.#slices.delete(oldest![0])
+    return oldest![1]
+  }
 }
 
-const moment: Between = { field: new Float64Array(0), here: 0, next: 0, t: 0 }
+/** One for each memory that pools lie in. */
+const fields = new Map<Slab | null, ChurnField>()
 
-/** The whole field at a moment: worth its price for many particles only. */
-export const churnSliceAt = (turns: number): Float64Array => {
-  const phase = turns - Math.floor(turns)
-  const known = slices.get(phase)
-  if (known) return known
-  churnBetween(turns, moment)
-  const { field: layers, here, next, t } = moment
-  const slice = slices.size >= KEPT ? recycled() : floatsFor(slices, LAYER_WORDS)
-  const slab = slabOf(slice)
-  if (slab && layers.buffer === slab.buffer) slab.kernels.between(layers.byteOffset + here * 8, layers.byteOffset + next * 8, t, slice.byteOffset, LAYER_WORDS)
-  else
-    for (let i = 0; i < LAYER_WORDS; i++) {
-      const from = layers[here + i]!
-      slice[i] = from + (layers[next + i]! - from) * t
-    }
-  slices.set(phase, slice)
-  return slice
+const fieldIn = (slab: Slab | null): ChurnField => {
+  let field = fields.get(slab)
+  if (!field) {
+    const [first] = fields.values()
+    fields.set(slab, (field = new ChurnField(slab, first ?? null)))
+  }
+  return field
 }
 
-/** The oldest kept slice, to be written over. */
-const recycled = (): Float64Array => {
-  const [oldest] = slices
-  slices.delete(oldest![0])
-  return oldest![1]
-}
+/** The two layers around a moment. @param turns place in time, in rounds of the whole field: 0 to 1 is one period @param slab where the pool lies */
+export const churnBetween = (turns: number, out: Between, slab: Slab | null = null): void => fieldIn(slab).between(turns, out)
+
+/** The whole field at a moment, as [x, y] pairs row by row: worth its price for many particles only. */
+export const churnSliceAt = (turns: number, slab: Slab | null = null): Float64Array => fieldIn(slab).sliceAt(turns)

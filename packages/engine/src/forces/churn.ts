@@ -54,9 +54,9 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
   let perPx = 1
   return {
     set: ({ reference, timeline, start, pool }) => {
-      churnBetween(start * turns, layers)
+      churnBetween(start * turns, layers, pool.slab)
       if (pool.size >= WHOLE_FROM) {
-        layers.field = churnSliceAt(start * turns)
+        layers.field = churnSliceAt(start * turns, pool.slab)
         layers.here = layers.next = layers.t = 0
       }
       strength = withLane(lanes.churn, numbers.churn, timeline) * OCTAVE_SHARE[octaves - 1]!

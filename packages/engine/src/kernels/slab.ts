@@ -57,6 +57,8 @@ const HEAP_AT = FIRSTS_AT + FIRST_AT_ONCE * 24
 
 const PAGE = 65_536
 const SLAB_PAGES = 1024
+/** Beside a pool that is larger than that, for the field of churn and tables. */
+const SPARE_PAGES = 64
 /** More would be a leak: simulations beyond run without kernels. */
 const MOST_SLABS = 6
 
@@ -190,16 +192,19 @@ interface Claim {
   readonly bytes: number
 }
 
+/** Rooms are multiples of 16 bytes, with as much behind them that kernels may read. */
+const roundUp = (wanted: number): number => Math.ceil(wanted / 16) * 16 + 16
+
 const claim = (wanted: number): Claim | null => {
   const made = allowed ? kernelsModule() : null
   if (!made) return null
-  const bytes = Math.ceil(wanted / 16) * 16 + 16
+  const bytes = roundUp(wanted)
   for (const slab of slabs) {
     const at = slab.take(bytes)
     if (at !== 0) return { slab, at, bytes }
   }
   if (slabs.length >= MOST_SLABS) return null
-  const slab = openSlab(made, Math.max(SLAB_PAGES, Math.ceil((HEAP_AT + bytes) / PAGE)))
+  const slab = openSlab(made, Math.max(SLAB_PAGES, Math.ceil((HEAP_AT + bytes) / PAGE) + SPARE_PAGES))
   return slab && { slab, at: slab.take(bytes), bytes }
 }
 
@@ -246,6 +251,15 @@ const openSlab = (made: WebAssembly.Module, pages: number): Slab | null => {
 export const floatsFor = (owner: object, count: number): Float64Array => {
   const { buffer, at } = roomFor(owner, count * 8)
   return new Float64Array(buffer, at, count)
+}
+
+/** The same in a certain slab; null when it has no room. */
+export const floatsIn = (slab: Slab, owner: object, count: number): Float64Array | null => {
+  const bytes = roundUp(count * 8)
+  const at = slab.take(bytes)
+  if (at === 0) return null
+  returned.register(owner, { slab, at, bytes })
+  return new Float64Array(slab.buffer, at, count)
 }
 
 export const wordsFor = (owner: object, count: number): Uint32Array => {
