@@ -1,5 +1,6 @@
 /** Forces with a centre, churn, and the step that takes in all accelerations. */
-import { address, both, column, entries, num, lines } from './block.as'
+import { address, after, both, column, entries, firsts as firstsOf, seconds, wholes } from './block.as'
+import { known, shareOf, speeds } from './steps.as'
 import { Numbers, SMALL_AT, Words } from './layout.as'
 
 /** What `push` does, as bits; forces/told.ts says which. */
@@ -54,19 +55,67 @@ function fieldAt(here: usize, next: usize, tx: v128, ty: v128, still: bool): v12
   return f64x2.add(top, f64x2.mul(bottom, ty))
 }
 
-/** One step of the pair at `o`, or of one axis of it. @param to where it comes to */
+/** From places in the field to where cells lie in a layer, in bytes: (64 × row + row + column) × 16, both from 0 to 63. */
 // @ts-ignore: decorator
 @inline
-function moveTo(way: usize, last: usize, speed: usize, to: v128, after: v128): void {
-  v128.store(last, v128.load(way))
-  v128.store(way, to)
-  v128.store(speed, after)
+function cellsAt(x: v128, x2: v128, y: v128, y2: v128): v128 {
+  const mask = v128.load32_splat(SMALL_AT + 16), integers = both(Numbers.integers)
+  const across = v128.and(wholes(f64x2.add(x, integers), f64x2.add(x2, integers)), mask), down = v128.and(wholes(f64x2.add(y, integers), f64x2.add(y2, integers)), mask)
+  return i32x4.shl(i32x4.add(i32x4.add(i32x4.shl(down, 6), down), across), 4)
+}
+
+/** One coordinate of a place, brought into the field. @param u, v, w indices of a row of the map */
+// @ts-ignore: decorator
+@inline
+function mapped(x: v128, y: v128, u: i32, v: i32, w: i32, shift: i32): v128 {
+  return f64x2.add(f64x2.mul(f64x2.add(f64x2.add(f64x2.mul(both(u), x), f64x2.mul(both(v), y)), both(w)), both(Numbers.scale)), both(shift))
+}
+
+/** One axis of a pair's step. @param r speed ramp, if it has a say @param g acceleration @param a, b, e coefficients of the step */
+// @ts-ignore: decorator
+@inline
+function stepAlong(way: usize, last: usize, speed: usize, second: bool, ramped: bool, r: v128, g: v128, a: v128, b: v128, e: v128): void {
+  const p = second ? v128.load(way, 16) : v128.load(way)
+  const u = second ? v128.load(speed, 16) : v128.load(speed)
+  const forth = f64x2.mul(u, a), gB = f64x2.mul(g, b)
+  const to = ramped ? f64x2.add(p, f64x2.mul(r, f64x2.add(forth, gB))) : f64x2.add(f64x2.add(p, forth), gB)
+  const after = f64x2.add(f64x2.mul(u, e), f64x2.mul(g, a))
+  if (second) {
+    v128.store(last, p, 16)
+    v128.store(way, to, 16)
+    v128.store(speed, after, 16)
+  } else {
+    v128.store(last, p)
+    v128.store(way, to)
+    v128.store(speed, after)
+  }
+}
+
+/** A pair's step along both axes. */
+// @ts-ignore: decorator
+@inline
+function stepPair(o: usize, second: bool, ramped: bool, r: v128, gx: v128, gy: v128, a: v128, b: v128, e: v128): void {
+  stepAlong(address(Words.x) + o, address(Words.lastX) + o, address(Words.vx) + o, second, ramped, r, gx, a, b, e)
+  stepAlong(address(Words.y) + o, address(Words.lastY) + o, address(Words.vy) + o, second, ramped, r, gy, a, b, e)
+}
+
+/** A pair whose speed is known, or a place in the list of those that are left, which keep their accelerations. */
+function stepKnown(i: i32, r: v128, gx: v128, gy: v128, left: usize): usize {
+  const o = <usize>i << 3
+  if (known(r)) {
+    stepPair(o, false, true, r, gx, gy, both(Numbers.a), both(Numbers.b), both(Numbers.e))
+    return left
+  }
+  v128.store(address(Words.ax) + o, gx)
+  v128.store(address(Words.ay) + o, gy)
+  store<i32>(left, i)
+  return left + 4
 }
 
 /**
- * Pull, swirl and churn, in this order, and the step: `addCentral`, the pass of churn.ts and `Motion.#accelerate` for pairs
- * of slots. Each force starts from place and velocity as they are before. With a speed ramp pairs that need its exact
- * pieces are left; returns how many.
+ * Pull, swirl and churn, in this order, and the step: `addCentral`, the pass of churn.ts and `Motion.#accelerate`, two pairs
+ * at a time; the last may take in up to three slots behind `to`. Each force starts from place and velocity as they are
+ * before. With a speed ramp pairs that need its exact pieces are left; returns how many.
  * @param news newborns: each pair has its own coefficients of the step, at `firsts`, and all the ramp's first value
  * @param still the field is that of the moment, so that nothing lies between two layers
  */
@@ -78,107 +127,111 @@ function pushAll(from: i32, to: i32, forces: i32, news: bool, still: bool): i32 
   let firsts = address(Words.firsts)
   const octaves = (forces >> OCTAVES) & 7
   const here = address(Words.field), next = address(Words.nextField)
-  for (let i = from; i < to; i += 2) {
+  for (let i = from; i < to; i += 4, firsts += 96) {
     const o = <usize>i << 3
-    let a: v128, b: v128, e: v128, half: v128
-    if (news) {
-      e = v128.load(firsts)
-      a = v128.load(firsts, 16)
-      b = v128.load(firsts, 32)
-      half = f64x2.mul(a, both(Numbers.halved))
-      firsts += 48
-    } else {
-      e = both(Numbers.e)
-      a = both(Numbers.a)
-      b = both(Numbers.b)
-      half = both(Numbers.half)
-    }
-    const x = column(Words.x, o), y = column(Words.y, o)
+    const half = news ? f64x2.mul(v128.load(firsts, 16), both(Numbers.halved)) : both(Numbers.half)
+    const half2 = news ? f64x2.mul(v128.load(firsts, 64), both(Numbers.halved)) : half
+    const x = column(Words.x, o), y = column(Words.y, o), x2 = after(Words.x, o), y2 = after(Words.y, o)
     const hx = f64x2.mul(column(Words.vx, o), half), hy = f64x2.mul(column(Words.vy, o), half)
-    let gx = both(Numbers.gx), gy = both(Numbers.gy)
+    const hx2 = f64x2.mul(after(Words.vx, o), half2), hy2 = f64x2.mul(after(Words.vy, o), half2)
+    let gx = both(Numbers.gx), gy = both(Numbers.gy), gx2 = gx, gy2 = gy
     if (forces & ADDED) {
       gx = column(Words.ax, o)
       gy = column(Words.ay, o)
+      gx2 = after(Words.ax, o)
+      gy2 = after(Words.ay, o)
     }
     if (forces & ON) {
-      let dx = both(Numbers.pullX), dy = both(Numbers.pullY)
+      let cx = both(Numbers.pullX), cy = both(Numbers.pullY), cx2 = cx, cy2 = cy
       if (forces & HOME) {
-        dx = column(Words.homeX, o)
-        dy = column(Words.homeY, o)
+        cx = column(Words.homeX, o)
+        cy = column(Words.homeY, o)
+        cx2 = after(Words.homeX, o)
+        cy2 = after(Words.homeY, o)
       }
-      dx = f64x2.sub(f64x2.sub(dx, x), hx)
-      dy = f64x2.sub(f64x2.sub(dy, y), hy)
-      const k = strengthAt(dx, dy, Numbers.pullX, forces & MODE)
+      const dx = f64x2.sub(f64x2.sub(cx, x), hx), dy = f64x2.sub(f64x2.sub(cy, y), hy), dx2 = f64x2.sub(f64x2.sub(cx2, x2), hx2), dy2 = f64x2.sub(f64x2.sub(cy2, y2), hy2)
+      const k = strengthAt(dx, dy, Numbers.pullX, forces & MODE), k2 = strengthAt(dx2, dy2, Numbers.pullX, forces & MODE)
       gx = f64x2.add(gx, f64x2.mul(dx, k))
       gy = f64x2.add(gy, f64x2.mul(dy, k))
+      gx2 = f64x2.add(gx2, f64x2.mul(dx2, k2))
+      gy2 = f64x2.add(gy2, f64x2.mul(dy2, k2))
     }
     if (forces & (ON << SWIRL)) {
-      let dx = both(Numbers.swirlX), dy = both(Numbers.swirlY)
+      let cx = both(Numbers.swirlX), cy = both(Numbers.swirlY), cx2 = cx, cy2 = cy
       if (forces & (HOME << SWIRL)) {
-        dx = column(Words.homeX, o)
-        dy = column(Words.homeY, o)
+        cx = column(Words.homeX, o)
+        cy = column(Words.homeY, o)
+        cx2 = after(Words.homeX, o)
+        cy2 = after(Words.homeY, o)
       }
-      dx = f64x2.sub(f64x2.sub(dx, x), hx)
-      dy = f64x2.sub(f64x2.sub(dy, y), hy)
+      const dx = f64x2.sub(f64x2.sub(cx, x), hx), dy = f64x2.sub(f64x2.sub(cy, y), hy), dx2 = f64x2.sub(f64x2.sub(cx2, x2), hx2), dy2 = f64x2.sub(f64x2.sub(cy2, y2), hy2)
       // What was born mirrored turns the other way.
-      const k = v128.xor(strengthAt(dx, dy, Numbers.swirlX, (forces >> SWIRL) & MODE), v128.and(column(Words.grow, o), both(Numbers.sign)))
+      const sign = both(Numbers.sign)
+      const k = v128.xor(strengthAt(dx, dy, Numbers.swirlX, (forces >> SWIRL) & MODE), v128.and(column(Words.grow, o), sign))
+      const k2 = v128.xor(strengthAt(dx2, dy2, Numbers.swirlX, (forces >> SWIRL) & MODE), v128.and(after(Words.grow, o), sign))
       gx = f64x2.add(gx, f64x2.mul(dy, k))
       gy = f64x2.sub(gy, f64x2.mul(dx, k))
+      gx2 = f64x2.add(gx2, f64x2.mul(dy2, k2))
+      gy2 = f64x2.sub(gy2, f64x2.mul(dx2, k2))
     }
     if (octaves !== 0) {
-      const px = f64x2.add(x, hx), py = f64x2.add(y, hy)
-      const scale = both(Numbers.scale)
-      let sx = f64x2.add(f64x2.mul(f64x2.add(f64x2.add(f64x2.mul(both(Numbers.ma), px), f64x2.mul(both(Numbers.mc), py)), both(Numbers.me)), scale), both(Numbers.shiftX))
-      let sy = f64x2.add(f64x2.mul(f64x2.add(f64x2.add(f64x2.mul(both(Numbers.mb), px), f64x2.mul(both(Numbers.md), py)), both(Numbers.mf)), scale), both(Numbers.shiftY))
-      let fA = f64x2.splat(0), fB = f64x2.splat(0)
+      const px = f64x2.add(x, hx), py = f64x2.add(y, hy), px2 = f64x2.add(x2, hx2), py2 = f64x2.add(y2, hy2)
+      let sx = mapped(px, py, Numbers.ma, Numbers.mc, Numbers.me, Numbers.shiftX), sy = mapped(px, py, Numbers.mb, Numbers.md, Numbers.mf, Numbers.shiftY)
+      let sx2 = mapped(px2, py2, Numbers.ma, Numbers.mc, Numbers.me, Numbers.shiftX), sy2 = mapped(px2, py2, Numbers.mb, Numbers.md, Numbers.mf, Numbers.shiftY)
+      let fA = f64x2.splat(0), fB = fA, fC = fA, fD = fA
       let weight = both(Numbers.churnStrength)
       for (let octave = octaves; octave > 0; octave--) {
-        const x0 = f64x2.floor(sx), y0 = f64x2.floor(sy)
-        const tx = f64x2.sub(sx, x0), ty = f64x2.sub(sy, y0)
-        // Columns and rows from 0 to 63, and what that is in bytes: (64 × row + row + column) × 16.
-        const across = v128.and(v128.shuffle<i32>(f64x2.add(x0, both(Numbers.integers)), f64x2.add(y0, both(Numbers.integers)), 0, 2, 4, 6), v128.load32_splat(SMALL_AT + 16))
-        const down = v128.shuffle<i32>(across, across, 2, 3, 2, 3)
-        const cell = i32x4.shl(i32x4.add(i32x4.add(i32x4.shl(down, 6), down), across), 4)
-        const cA = <usize>i32x4.extract_lane(cell, 0), cB = <usize>i32x4.extract_lane(cell, 1)
-        fA = f64x2.add(fA, f64x2.mul(weight, fieldAt(here + cA, next + cA, v128.shuffle<f64>(tx, tx, 0, 0), v128.shuffle<f64>(ty, ty, 0, 0), still)))
-        fB = f64x2.add(fB, f64x2.mul(weight, fieldAt(here + cB, next + cB, v128.shuffle<f64>(tx, tx, 1, 1), v128.shuffle<f64>(ty, ty, 1, 1), still)))
+        const cx = f64x2.floor(sx), cy = f64x2.floor(sy), cx2 = f64x2.floor(sx2), cy2 = f64x2.floor(sy2)
+        const tx = f64x2.sub(sx, cx), ty = f64x2.sub(sy, cy), tx2 = f64x2.sub(sx2, cx2), ty2 = f64x2.sub(sy2, cy2)
+        const cells = cellsAt(cx, cx2, cy, cy2)
+        const A = <usize>i32x4.extract_lane(cells, 0), B = <usize>i32x4.extract_lane(cells, 1), C = <usize>i32x4.extract_lane(cells, 2), D = <usize>i32x4.extract_lane(cells, 3)
+        fA = f64x2.add(fA, f64x2.mul(weight, fieldAt(here + A, next + A, v128.shuffle<f64>(tx, tx, 0, 0), v128.shuffle<f64>(ty, ty, 0, 0), still)))
+        fB = f64x2.add(fB, f64x2.mul(weight, fieldAt(here + B, next + B, v128.shuffle<f64>(tx, tx, 1, 1), v128.shuffle<f64>(ty, ty, 1, 1), still)))
+        fC = f64x2.add(fC, f64x2.mul(weight, fieldAt(here + C, next + C, v128.shuffle<f64>(tx2, tx2, 0, 0), v128.shuffle<f64>(ty2, ty2, 0, 0), still)))
+        fD = f64x2.add(fD, f64x2.mul(weight, fieldAt(here + D, next + D, v128.shuffle<f64>(tx2, tx2, 1, 1), v128.shuffle<f64>(ty2, ty2, 1, 1), still)))
         sx = f64x2.add(sx, sx)
         sy = f64x2.add(sy, sy)
+        sx2 = f64x2.add(sx2, sx2)
+        sy2 = f64x2.add(sy2, sy2)
         weight = f64x2.mul(weight, both(Numbers.halved))
       }
-      gx = f64x2.add(gx, v128.shuffle<f64>(fA, fB, 0, 2))
-      gy = f64x2.add(gy, v128.shuffle<f64>(fA, fB, 1, 3))
+      gx = f64x2.add(gx, firstsOf(fA, fB))
+      gy = f64x2.add(gy, seconds(fA, fB))
+      gx2 = f64x2.add(gx2, firstsOf(fC, fD))
+      gy2 = f64x2.add(gy2, seconds(fC, fD))
     }
     if (forces & KEPT) {
-      v128.store(address(Words.ax) + o, gx)
-      v128.store(address(Words.ay) + o, gy)
+      const ax = address(Words.ax) + o, ay = address(Words.ay) + o
+      v128.store(ax, gx)
+      v128.store(ay, gy)
+      v128.store(ax, gx2, 16)
+      v128.store(ay, gy2, 16)
       continue
     }
-    const u = column(Words.vx, o), v = column(Words.vy, o)
-    const lastX = column(Words.x, o), lastY = column(Words.y, o)
-    const gxB = f64x2.mul(gx, b), gyB = f64x2.mul(gy, b)
-    let toX = f64x2.add(f64x2.add(lastX, f64x2.mul(u, a)), gxB), toY = f64x2.add(f64x2.add(lastY, f64x2.mul(v, a)), gyB)
-    if (forces & RAMPED) {
-      let r: v128
-      if (news) r = both(Numbers.ramp)
-      else {
-        const t = f64x2.pmin(both(Numbers.one), f64x2.pmax(f64x2.splat(0), f64x2.div(f64x2.sub(both(Numbers.time), column(Words.born, o)), column(Words.life, o))))
-        const entry = entries(t, t)
-        const table = address(Words.speeds)
-        r = lines(v128.load(table + <usize>i32x4.extract_lane(entry, 0)), v128.load(table + <usize>i32x4.extract_lane(entry, 1)), t)
-        if (i64x2.bitmask(f64x2.eq(r, r)) !== 3) {
-          store<i32>(left, i)
-          left += 4
-          v128.store(address(Words.ax) + o, gx)
-          v128.store(address(Words.ay) + o, gy)
-          continue
-        }
-      }
-      toX = f64x2.add(lastX, f64x2.mul(r, f64x2.add(f64x2.mul(u, a), gxB)))
-      toY = f64x2.add(lastY, f64x2.mul(r, f64x2.add(f64x2.mul(v, a), gyB)))
+    if (news) {
+      const r = both(Numbers.ramp), ramped = (forces & RAMPED) !== 0
+      const e = v128.load(firsts), a = v128.load(firsts, 16), b = v128.load(firsts, 32)
+      const e2 = v128.load(firsts, 48), a2 = v128.load(firsts, 64), b2 = v128.load(firsts, 80)
+      stepPair(o, false, ramped, r, gx, gy, a, b, e)
+      stepPair(o, true, ramped, r, gx2, gy2, a2, b2, e2)
+      continue
     }
-    moveTo(address(Words.x) + o, address(Words.lastX) + o, address(Words.vx) + o, toX, f64x2.add(f64x2.mul(u, e), f64x2.mul(gx, a)))
-    moveTo(address(Words.y) + o, address(Words.lastY) + o, address(Words.vy) + o, toY, f64x2.add(f64x2.mul(v, e), f64x2.mul(gy, a)))
+    const a = both(Numbers.a), b = both(Numbers.b), e = both(Numbers.e)
+    if (!(forces & RAMPED)) {
+      stepPair(o, false, false, gx, gx, gy, a, b, e)
+      stepPair(o, true, false, gx2, gx2, gy2, a, b, e)
+      continue
+    }
+    const t = shareOf(address(Words.born) + o, address(Words.life) + o, false), t2 = shareOf(address(Words.born) + o, address(Words.life) + o, true)
+    const entry = entries(t, t2)
+    const r = speeds(i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), t), r2 = speeds(i32x4.extract_lane(entry, 2), i32x4.extract_lane(entry, 3), t2)
+    if (known(f64x2.add(r, r2))) {
+      stepPair(o, false, true, r, gx, gy, a, b, e)
+      stepPair(o, true, true, r2, gx2, gy2, a, b, e)
+    } else {
+      left = stepKnown(i, r, gx, gy, left)
+      if (i + 2 < to) left = stepKnown(i + 2, r2, gx2, gy2, left)
+    }
   }
   return <i32>((left - firstLeft) >> 2)
 }

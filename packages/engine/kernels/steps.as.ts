@@ -119,14 +119,14 @@ export function moveRamped(from: i32, to: i32): i32 {
 /** Neither of a pair is not a number. */
 // @ts-ignore: decorator
 @inline
-function known(r: v128): bool {
+export function known(r: v128): bool {
   return i64x2.bitmask(f64x2.eq(r, r)) === 3
 }
 
 /** How much of its life a pair has behind it when the step begins, from 0 to 1. */
 // @ts-ignore: decorator
 @inline
-function shareOf(born: usize, life: usize, second: bool): v128 {
+export function shareOf(born: usize, life: usize, second: bool): v128 {
   const age = f64x2.sub(both(Numbers.time), second ? v128.load(born, 16) : v128.load(born))
   const share = f64x2.div(age, second ? v128.load(life, 16) : v128.load(life))
   return f64x2.pmin(both(Numbers.one), f64x2.pmax(f64x2.splat(0), share))
@@ -134,7 +134,7 @@ function shareOf(born: usize, life: usize, second: bool): v128 {
 
 // @ts-ignore: decorator
 @inline
-function speeds(e0: i32, e1: i32, t: v128): v128 {
+export function speeds(e0: i32, e1: i32, t: v128): v128 {
   const table = address(Words.speeds)
   return lines(v128.load(table + <usize>e0), v128.load(table + <usize>e1), t)
 }

@@ -126,8 +126,8 @@ export class Pool {
   constructor(capacity: number, motion = false) {
     this.capacity = capacity
     const floats = [...FLOAT_COLUMNS, ...(motion ? MOTION_COLUMNS : [])]
-    // Kernels take pairs from any slot on, and may write one slot behind the last.
-    const room = (capacity + 3) & ~1
+    // Kernels take four from any slot on, and may write three behind the last.
+    const room = (capacity + 4) & ~1
     const words = floats.length * room * 8
     const birth = words + WORD_COLUMNS.length * room * 4
     const { buffer, at, slab } = roomFor(this, birth + BIRTH_NUMBERS * 8)
