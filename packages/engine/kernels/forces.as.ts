@@ -113,7 +113,7 @@ function stepKnown(i: i32, r: v128, gx: v128, gy: v128, left: usize): usize {
 }
 
 /**
- * Pull, swirl and churn, in this order, and the step: `addCentral`, the pass of churn.ts and `Motion.#accelerate`, two pairs
+ * Pull, swirl and churn, in this order, and the step: `addCentral`, the pass of churn.ts and `accelerate`, two pairs
  * at a time; the last may take in up to three slots behind `to`. Each force starts from place and velocity as they are
  * before. With a speed ramp pairs that need its exact pieces are left; returns how many.
  * @param news newborns: each pair has its own coefficients of the step, at `firsts`, and all the ramp's first value

@@ -84,7 +84,7 @@ function stepFour(o: usize, r: v128, r2: v128, ramped: bool, a: v128, e: v128, g
   stepAxis(y, lastY, vy, true, r2, ramped, a, e, gyA, gyB)
 }
 
-/** `Motion.#moveFreely`; of an odd number of slots the last pair takes in the one behind. */
+/** `moveFreely`; of an odd number of slots the last pair takes in the one behind. */
 export function moveFreely(from: i32, to: i32): void {
   const one = both(Numbers.one)
   const a = both(Numbers.a), e = both(Numbers.e)
@@ -94,7 +94,7 @@ export function moveFreely(from: i32, to: i32): void {
   for (; i < to; i += 2) steadyPair(<usize>i << 3, one, false)
 }
 
-/** `Motion.#moveRamped`, likewise. Pairs that need the exact pieces are left; returns how many. */
+/** `moveRamped`, likewise. Pairs that need the exact pieces are left; returns how many. */
 export function moveRamped(from: i32, to: i32): i32 {
   const firstLeft = address(Words.left)
   let left = firstLeft

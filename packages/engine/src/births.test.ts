@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { compile, createSimulation, Simulation } from './index.ts'
+import { compile, createSimulation, reportRun, Simulation } from './index.ts'
 import { defaultsOf } from '@gliv/model'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from './testing/build.ts'
 
@@ -37,6 +37,40 @@ describe('flow', () => {
       simulation.seek(300)
       expect(simulation.runs[0]!.births).toBe(0)
     }
+  })
+})
+
+describe('births of a tick', () => {
+  it('are the same taken together and one by one', () => {
+    for (const play of ['once', 'loop', 'period'] as const)
+      for (const rhythm of ['even', 'jittered', 'random'] as const) {
+        const reports = [false, true].map((alone) => {
+          // A lane at 1 changes no life, but every birth must then be asked when it is.
+          const type = makeType({ life: { from: 0.02, to: 0.4, bias: 'low' } })
+          const emitter = makeEmitter({ flow: 310, duration: 600, cap: 5000 }, { type, rhythm, lanes: alone ? { life: { from: 1, to: 1, seconds: 1, points: [{ at: 0, value: 1, ease: 'linear' }] } } : {} })
+          const effect = makeEffect([emitter], { play })
+          const simulation = createSimulation(compile({ ...effect, numbers: { ...effect.numbers, loopSeconds: 0.51, periodSeconds: 0.5 } }))
+          for (let tick = 1; tick <= 70; tick++) simulation.step()
+          expect(simulation.runs[0]!.births).toBeGreaterThan(200)
+          return reportRun(simulation)
+        })
+        expect(reports[0]).toEqual(reports[1])
+      }
+  })
+
+  it('move on from the first that lives: those that ended first are left out until the pool is put together', () => {
+    // None is born or ends at a tick itself, where a rounding decides.
+    const simulation = run(593.7, 2, { delay: 0.0031 })
+    const { pool } = simulation.runs[0]!
+    let most = 0
+    for (let tick = 1; tick <= 60; tick++) {
+      const before = simulation.frame(1).count
+      simulation.step()
+      expect(simulation.frame(0).count).toBe(before)
+      for (let i = 0; i < pool.first; i++) expect(simulation.clockSeconds - 1 / 60 - pool.born[i]!).toBeGreaterThanOrEqual(pool.life[i]!)
+      most = Math.max(most, pool.first)
+    }
+    expect(most).toBeGreaterThan(5)
   })
 })
 

@@ -12,18 +12,16 @@ import { type ForcePass, StepScope } from './forces/scope.ts'
 import { FORCE_PASSES } from './forces/table.ts'
 import { ADDED, KEPT } from './forces/told.ts'
 import { withLane } from './lanes.ts'
-import { cosSinIn, dragStepIn } from './maths.ts'
+import { dragStepIn } from './maths.ts'
+import { accelerate, advance, advanceWavering, moveFreely, moveRamped } from './moves.ts'
 import type { Pool } from './pool.ts'
-import { cellOf, drawTableOf, rampAt, rampIn } from './ramp.ts'
+import { rampAt } from './ramp.ts'
 import type { Setting } from './setting.ts'
 import { faceTravel, keepLimit } from './forces/after.ts'
 import { firstByKernel } from './kernels/births.ts'
 import { moveSteadilyByKernel, pushByKernel } from './kernels/steps.ts'
 
 const step = new Float64Array(3)
-const turn = new Float64Array(2)
-/** A value that comes from a call goes through here, so that the loop holds bare numbers. */
-const SPEED = new Float64Array(1)
 
 export class Motion {
   readonly #program: EmitterProgram
@@ -163,7 +161,6 @@ export class Motion {
 
   #firstFully(i: number, born: number, tick: number): void {
     const scope = this.#scope
-    const pool = this.#pool
     const { start, seconds } = scope
     this.#settleIn(i, i + 1)
     scope.from = i
@@ -184,13 +181,13 @@ export class Motion {
   #moveSteadily(first: number, size: number): void {
     const { slab } = this.#pool
     if (!slab) {
-      if (this.#ramped) this.#moveRamped(first, size)
-      else this.#moveFreely(first, size)
+      if (this.#ramped) moveRamped(this.#pool, this.#steady, this.#program.speedRamp, this.#scope.start, first, size)
+      else moveFreely(this.#pool, this.#steady, first, size)
       return
     }
     for (let from = first; from < size; from += LEFT_AT_ONCE) {
       const left = moveSteadilyByKernel(slab, this.#pool, this.#steady, from, Math.min(size, from + LEFT_AT_ONCE), this.#ramped ? this.#program.speedRamp : null, this.#scope.start)
-      for (let k = 0; k < left; k++) this.#moveRamped(slab.left[k]!, Math.min(size, slab.left[k]! + 2))
+      for (let k = 0; k < left; k++) moveRamped(this.#pool, this.#steady, this.#program.speedRamp, this.#scope.start, slab.left[k]!, Math.min(size, slab.left[k]! + 2))
     }
   }
 
@@ -199,7 +196,7 @@ export class Motion {
     const { from, to } = this.#scope
     for (let at = from; at < to; at += LEFT_AT_ONCE) {
       const left = pushByKernel(slab, this.#scope, this.#steady, at, Math.min(to, at + LEFT_AT_ONCE), forces, ramped ? this.#program.speedRamp : null)
-      for (let k = 0; k < left; k++) this.#accelerate(slab.left[k]!, Math.min(to, slab.left[k]! + 2), true)
+      for (let k = 0; k < left; k++) accelerate(this.#scope, true, slab.left[k]!, Math.min(to, slab.left[k]! + 2))
     }
   }
 
@@ -221,68 +218,6 @@ export class Motion {
     return forces
   }
 
-  #moveFreely(from: number, to: number): void {
-    const { all, at } = this.#pool
-    const { gx, gy, step: s } = this.#steady
-    const { x, y, lastX, lastY, vx, vy } = at
-    const e = s[0]!
-    const a = s[1]!
-    const gxA = gx * a
-    const gyA = gy * a
-    const gxB = gx * s[2]!
-    const gyB = gy * s[2]!
-    for (let i = from; i < to; i++) {
-      const u = all[vx + i]!
-      const v = all[vy + i]!
-      const px = all[x + i]!
-      const py = all[y + i]!
-      all[lastX + i] = px
-      all[lastY + i] = py
-      all[x + i] = px + u * a + gxB
-      all[y + i] = py + v * a + gyB
-      all[vx + i] = u * e + gxA
-      all[vy + i] = v * e + gyA
-    }
-  }
-
-  /** The speed ramp scales the way, not the velocity that forces own; it is read at the step's start, from its table. */
-  #moveRamped(from: number, to: number): void {
-    const { all, at } = this.#pool
-    const { gx, gy, step: s } = this.#steady
-    const { born, life, x, y, lastX, lastY, vx, vy } = at
-    const e = s[0]!
-    const a = s[1]!
-    const gxA = gx * a
-    const gyA = gy * a
-    const gxB = gx * s[2]!
-    const gyB = gy * s[2]!
-    const before = this.#scope.start
-    const ramp = this.#program.speedRamp
-    const table = drawTableOf(ramp)
-    for (let i = from; i < to; i++) {
-      const u = all[vx + i]!
-      const v = all[vy + i]!
-      // A birth at the very tick may lie a rounding after it.
-      const since = (before - all[born + i]!) / all[life + i]!
-      const t = since > 0 ? (since < 1 ? since : 1) : 0
-      const cell = cellOf(t) * 2
-      let r = table[cell]! + table[cell + 1]! * t
-      if (r !== r) {
-        SPEED[0] = t
-        rampIn(ramp, SPEED)
-        r = SPEED[0]!
-      }
-      const px = all[x + i]!
-      const py = all[y + i]!
-      all[lastX + i] = px
-      all[lastY + i] = py
-      all[x + i] = px + r * (u * a + gxB)
-      all[y + i] = py + r * (v * a + gyB)
-      all[vx + i] = u * e + gxA
-      all[vy + i] = v * e + gyA
-    }
-  }
-
   /** The forces' passes over a range, then one step that takes in all they have added. @param plainly the speed ramp is 1 for all */
   #moveFully(plainly: boolean): void {
     const scope = this.#scope
@@ -297,100 +232,12 @@ export class Motion {
     else {
       if (forces === 0) scope.clear(this.#steady.gx, this.#steady.gy)
       else if (forces !== ADDED) this.#push(slab!, forces | KEPT, false)
-      if (accelerates) this.#accelerate(scope.from, scope.to, ramped)
-      else if (motion.ownWay && !motion.speed && !motion.heading) this.#advance(ramped)
-      else this.#advanceWavering()
+      if (accelerates) accelerate(scope, ramped, scope.from, scope.to)
+      else if (motion.ownWay && !motion.speed && !motion.heading) advance(scope, ramped)
+      else advanceWavering(scope, this.#ramped)
     }
     if (motion.limits) keepLimit(scope, this.#limit)
     this.#contact?.apply(scope)
     this.#endings?.apply(scope)
-  }
-
-  /** `#advance` where nothing but accelerations was added: the same numbers with fewer columns. */
-  #accelerate(from: number, to: number, ramped: boolean): void {
-    const { e, a, b, ax, ay } = this.#scope
-    const { all, at } = this.#pool
-    const { x, y, lastX, lastY, vx, vy } = at
-    const speeds = this.#scope.factors(ramped ? this.#program.speedRamp : null, from, to)
-    for (let i = from; i < to; i++) {
-      const u = all[vx + i]!
-      const v = all[vy + i]!
-      const px = all[x + i]!
-      const py = all[y + i]!
-      const gx = ax[i]!
-      const gy = ay[i]!
-      all[lastX + i] = px
-      all[lastY + i] = py
-      if (ramped) {
-        const r = speeds[i]!
-        all[x + i] = px + r * (u * a + gx * b)
-        all[y + i] = py + r * (v * a + gy * b)
-      } else {
-        all[x + i] = px + u * a + gx * b
-        all[y + i] = py + v * a + gy * b
-      }
-      all[vx + i] = u * e + gx * a
-      all[vy + i] = v * e + gy * a
-    }
-  }
-
-  #advance(ramped: boolean): void {
-    const { from, to, e, a, b, ax, ay, ownX, ownY, wayX, wayY } = this.#scope
-    const { all, at } = this.#pool
-    const { x, y, lastX, lastY, vx, vy } = at
-    const speeds = this.#scope.factors(ramped ? this.#program.speedRamp : null)
-    for (let i = from; i < to; i++) {
-      const u = all[vx + i]!
-      const v = all[vy + i]!
-      const px = all[x + i]!
-      const py = all[y + i]!
-      all[lastX + i] = px
-      all[lastY + i] = py
-      const gx = ax[i]!
-      const gy = ay[i]!
-      if (ramped) {
-        const r = speeds[i]!
-        all[x + i] = px + r * (u * a + gx * b + ownX[i]!) + wayX[i]!
-        all[y + i] = py + r * (v * a + gy * b + ownY[i]!) + wayY[i]!
-      } else {
-        all[x + i] = px + u * a + gx * b + ownX[i]! + wayX[i]!
-        all[y + i] = py + v * a + gy * b + ownY[i]! + wayY[i]!
-      }
-      all[vx + i] = u * e + gx * a
-      all[vy + i] = v * e + gy * a
-    }
-  }
-
-  /** With a speed or heading that wavers, and on rails: the own way is turned and scaled as it is half-way through the step. */
-  #advanceWavering(): void {
-    const { from, to, start, end, e, a, b, ax, ay, ownX, ownY, wayX, wayY } = this.#scope
-    const { speed, heading, ownWay } = this.#program.motion!
-    const pool = this.#pool
-    const speeds = this.#scope.factors(this.#ramped ? this.#program.speedRamp : null)
-    const middle = (start + end) / 2
-    for (let i = from; i < to; i++) {
-      const u = pool.vx[i]!
-      const v = pool.vy[i]!
-      const age = middle - pool.born[i]!
-      const hi = pool.keyHi[i]!
-      const lo = pool.keyLo[i]!
-      let r = ownWay ? speeds[i]! : 0
-      if (speed) r *= 1 + speed.at(hi, lo, age)
-      let dx = r * (u * a + ax[i]! * b + ownX[i]!)
-      let dy = r * (v * a + ay[i]! * b + ownY[i]!)
-      if (heading) {
-        turn[0] = heading.at(hi, lo, age)
-        cosSinIn(turn)
-        const x = dx
-        dx = x * turn[0]! - dy * turn[1]!
-        dy = dy * turn[0]! + x * turn[1]!
-      }
-      pool.lastX[i] = pool.x[i]!
-      pool.lastY[i] = pool.y[i]!
-      pool.x[i]! += dx + wayX[i]!
-      pool.y[i]! += dy + wayY[i]!
-      pool.vx[i] = u * e + ax[i]! * a
-      pool.vy[i] = v * e + ay[i]! * a
-    }
   }
 }

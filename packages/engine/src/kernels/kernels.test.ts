@@ -1,9 +1,13 @@
 import { AIMS, BIASES, FILLS, type ForceKind, PROPERTIES, type ShapeKind } from '@gliv/model'
 import fc from 'fast-check'
 import { afterEach, describe, expect, it } from 'vitest'
-import { allowKernels, compile, createSimulation, reportRun, type Simulation, type SimulationOptions, slabOf, updateSimulation } from '../testing/all.ts'
+import { allowKernels, compile, compileLooks, createSimulation, reportRun, type Simulation, type SimulationOptions, slabOf, updateSimulation } from '../testing/all.ts'
 import { arbitraryEffect, ramp } from '../testing/arbitrary.ts'
+import { churnSliceAt } from '../forces/churn-grid.ts'
+import { LOOK_FLOATS, LOOK_TINT, lookTableOf } from '../look-table.ts'
+import { drawTableOf } from '../ramp.ts'
 import { makeEffect, makeEmitter, makeType } from '../testing/build.ts'
+import { tintTableOf } from '../tint.ts'
 
 afterEach(() => allowKernels(true))
 
@@ -90,6 +94,43 @@ describe('kernels and the loops in TypeScript', () => {
       expect(fast.alive > 6000).toBe(flow > 6000)
       expect(pixels(fast, 1)).toEqual(pixels(plain, 1))
     }
+  })
+
+  it('add forces that they know between those that they do not, with ramps on some, in pools of any size', () => {
+    const forces = fc.subarray<ForceKind>(['gravity', 'thrust', 'drift', 'pull', 'swirl', 'churn', 'sway', 'avoid', 'limit'], { minLength: 1 })
+    const ramped = fc.subarray<ForceKind>(['pull', 'swirl', 'churn', 'thrust'])
+    const falloff = fc.constantFrom('steady', 'fading', 'near', 'spring')
+    const to = fc.constantFrom('point', 'emitter', 'home')
+    fc.assert(
+      fc.property(forces, ramped, ramp, falloff, falloff, to, to, fc.integer({ min: 1, max: 13 }), fc.constantFrom(0, 0.6), fc.boolean(), (kinds, over, factor, pullFalloff, swirlFalloff, pullTo, swirlTo, cap, life, mirror) => {
+        const type = makeType({ life: { from: 0.6 - life / 2, to: 0.6 }, drag: 0.8, pullReach: 50, swirlReach: 40, pull: 70, thrust: 20, churnOctaves: 2 })
+        const made = { ...type, forces: kinds, pullFalloff, swirlFalloff, pullTo, swirlTo, avoids: 'circle' as const, forceRamps: Object.fromEntries(over.map((kind) => [kind, factor])), ramps: { ...type.ramps, speed: factor } }
+        expectTwins(twins(makeEffect([makeEmitter({ flow: 200, fan: 360, cap }, { type: made, capPolicy: 'endOldest' })]), { mirror }), 60)
+      }),
+      { numRuns: 80 },
+    )
+  })
+
+  it('find the field of churn in the memory of the pool, with the values that it has elsewhere', () => {
+    const [fast] = twins(makeEffect([makeEmitter({ flow: 10 })]))
+    const { slab } = fast.runs[0]!.pool
+    for (const turns of [0.1, 0.77]) {
+      const slice = churnSliceAt(turns, slab)
+      expect(slice.buffer === slab!.buffer).toBe(true)
+      expect(churnSliceAt(turns, null).buffer === slab!.buffer).toBe(false)
+      expect(churnSliceAt(turns, null)).toEqual(slice)
+    }
+  })
+
+  it('read in a table of looks what the tables of ramps and tints say', () => {
+    const looks = compileLooks(makeEmitter({}, { type: makeType() }))
+    const { floats, words } = lookTableOf(looks)
+    const [scale, opacity, tint] = [drawTableOf(looks.scaleRamp), drawTableOf(looks.opacityRamp), tintTableOf(looks.tint)]
+    for (const cell of [0, 1, 511, 1023, 1024]) {
+      const o = cell * LOOK_FLOATS
+      expect([...floats.slice(o, o + 4), words[o * 2 + LOOK_TINT]]).toEqual([scale[cell * 2], scale[cell * 2 + 1], opacity[cell * 2], opacity[cell * 2 + 1], tint[cell]])
+    }
+    expect(lookTableOf(compileLooks(makeEmitter({}, { type: makeType() })))).toBe(lookTableOf(looks))
   })
 
   it('draw looks again as births draw them', () => {
