@@ -1,0 +1,129 @@
+/** A player as a game uses it, on a canvas that writes down what is drawn. */
+import { defaultsOf, type Pack, type Surface } from '@gliv/model'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from '../../engine/src/testing/build.ts'
+import { Player } from './player.ts'
+import { fakeCanvases, fakeContext } from './testing/canvas.ts'
+
+afterEach(() => void vi.restoreAllMocks())
+
+/** Ten specks for half a second, five of them behind the actor. */
+const specks = makeEffect(
+  (['behind', 'front'] as const).map((layer) => makeEmitter({ flow: 0, speed: fixed(0) }, { id: layer, layer, type: makeType({ life: fixed(0.5), opacity: fixed(1) }), bursts: [makeBurst('b', 0, 5)] })),
+  { id: 'specks', name: 'Specks' },
+)
+/** One drop that falls on a floor and leaves a mark for a second. */
+const dropType = makeType({ life: fixed(0.4), gravity: 900, markFade: 1, markCap: 9 }, { forces: ['gravity'], contact: 'end' })
+const drop = makeEffect([makeEmitter({ flow: 0, speed: fixed(0) }, { type: { ...dropType, mark: dropType.pictures[0]! }, bursts: [makeBurst('b', 0, 1)] })], { id: 'drop', name: 'Drop' })
+const rain = makeEffect([makeEmitter({ flow: 30, duration: 9, speed: fixed(0) }, { shape: 'view', type: makeType({ life: fixed(0.1) }) })], { id: 'rain', name: 'Rain', play: 'loop', numbers: { ...defaultsOf('effect'), loopSeconds: 9 } })
+const FLOOR: Surface = { id: 'floor', kind: 'segment', x1: -50, y1: 20, x2: 50, y2: 20 }
+
+const start = () => {
+  fakeCanvases()
+  const { context, calls } = fakeContext(320, 200)
+  const pack: Pack = { format: 'gliv-pack', version: 4, sheets: [], effects: [specks, drop, rain] } as never
+  const canvas = { getContext: () => context } as unknown as HTMLCanvasElement
+  const player = new Player(canvas, { pack, sheets: [{ image: document.createElement('canvas'), width: 8, height: 8, sampling: 'smooth' }] }, { path: 'canvas2d' })
+  const drawn = (draw: () => void): number => {
+    const before = calls.filter((call) => call.name === 'drawImage').length
+    draw()
+    return calls.filter((call) => call.name === 'drawImage').length - before
+  }
+  /** Seconds in pictures of a sixtieth. */
+  const run = (seconds: number): void => {
+    for (let k = 0; k < Math.round(seconds * 60); k++) player.update(1 / 60 + 1e-9)
+  }
+  return { player, calls, drawn, run }
+}
+
+describe('a player', () => {
+  it('names its effects, and plays them by name or by id, each as often as it likes', () => {
+    const { player, run } = start()
+    expect(player.effects).toEqual(['Specks', 'Drop', 'Rain'])
+    player.play('Specks')
+    player.play('specks', { x: 40 })
+    run(0.1)
+    expect([player.playing, player.alive]).toEqual([2, 20])
+    expect(() => player.play('Sparks')).toThrow(/no effect "Sparks"; it has Specks/)
+  })
+
+  it('draws all that lives over the ground, or one layer', () => {
+    const { player, drawn, run } = start()
+    player.play('Specks')
+    run(0.2)
+    const camera = { x: 0, y: 0, zoom: 1 }
+    expect(drawn(() => player.draw(camera, '#000000'))).toBe(10)
+    expect(['behind', 'front', 'marks'].map((layer) => drawn(() => player.drawLayer(layer, camera)))).toEqual([5, 5, 0])
+  })
+
+  it('lets go of an effect when it is over, and tells who waits', async () => {
+    const { player, run } = start()
+    const handle = player.play('Specks')
+    run(0.7)
+    await handle.finished
+    expect([player.playing, player.alive]).toEqual([0, 0])
+  })
+
+  it('keeps marks when their effect is over, draws them below everything, and lets them fade', () => {
+    const { player, drawn, run } = start()
+    player.play('Drop', { surfaces: [FLOOR] })
+    run(0.6)
+    expect([player.playing, player.marks]).toEqual([0, 1])
+    player.play('Specks')
+    run(0.1)
+    expect(drawn(() => player.drawLayer('marks'))).toBe(1)
+    expect(drawn(() => player.draw())).toBe(11)
+    run(1.2)
+    expect([player.marks, drawn(() => player.drawLayer('marks'))]).toEqual([0, 0])
+  })
+
+  it('wipes marks away when the game asks, and keeps those of the last 64 effects', () => {
+    const { player, run } = start()
+    for (let k = 0; k < 70; k++) player.play('Drop', { surfaces: [FLOOR] })
+    run(0.6)
+    expect(player.marks).toBe(64)
+    player.clearMarks()
+    expect(player.marks).toBe(0)
+  })
+
+  it('gives the game’s view to those that play and to those that come', () => {
+    const { player, run } = start()
+    const early = player.play('Rain')
+    player.setView({ x: 5000, y: 0, w: 60, h: 40 })
+    const late = player.play('Rain')
+    run(0.5)
+    for (const { simulation } of [early, late]) {
+      const { x, size, first } = simulation.runs[0]!.pool
+      const places = [...x.subarray(first, size)]
+      expect(places.length).toBeGreaterThan(2)
+      expect(places.every((place) => place >= 5000 && place <= 5060)).toBe(true)
+    }
+    expect(() => player.setView({ x: 0, y: 0, w: 0, h: 10 })).toThrow(/w is 0/)
+  })
+
+  it('catches up one second at most after a pause', () => {
+    const { player } = start()
+    const handle = player.play('Rain')
+    player.update(30)
+    // A rounding may leave the last of the sixty ticks to the next picture.
+    expect([59, 60]).toContain(handle.simulation.tick)
+  })
+
+  it('runs with the screen until it is paused, and frees all when it is disposed of', async () => {
+    const { player, calls } = start()
+    const turns: FrameRequestCallback[] = []
+    vi.spyOn(globalThis, 'requestAnimationFrame').mockImplementation((turn) => turns.push(turn))
+    const cancelled = vi.spyOn(globalThis, 'cancelAnimationFrame').mockImplementation(() => {})
+    vi.spyOn(performance, 'now').mockReturnValue(1000)
+    const handle = player.play('Specks')
+    player.run('#102030')
+    for (let k = 1; k <= 6; k++) turns.at(-1)!(1000 + k * 20)
+    // 120 ms are seven ticks, and six pictures.
+    expect([handle.simulation.tick, turns.length, calls.filter((call) => call.fill === '#102030' && call.name === 'fillRect').length]).toEqual([7, 7, 6])
+    player.pause()
+    expect(cancelled).toHaveBeenLastCalledWith(7)
+    player.dispose()
+    await handle.finished
+    expect(player.playing).toBe(0)
+  })
+})
