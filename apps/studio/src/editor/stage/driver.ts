@@ -4,7 +4,7 @@
  */
 import { compile, createSimulation, type Shown, type Simulation, updateSimulation } from '@gliv/engine'
 import { type Frame, INSTANCE_WORDS, Refusal, type ResolvedEffect, WORD } from '@gliv/model'
-import { createRenderer, type Camera, type Renderer, type RenderSheet } from '@gliv/player'
+import { createRenderer, type Camera, CHECKER, checkerAt, type Renderer, type RenderSheet } from '@gliv/player'
 import { pixelOf } from '../../controls/pipette.ts'
 import { type Preview, previewOptions, shownEnd, type Stages, STILL, touches } from '../../util/preview.ts'
 
@@ -317,7 +317,7 @@ export class StageDriver {
     canvas.width = canvas.height = 1
     const pixel = createRenderer(canvas, 'canvas2d')
     pixel.setSheets(this.#sheets)
-    pixel.begin(this.ground)
+    pixel.begin(this.ground === CHECKER.name ? checkerAt(x, y, this.canvas.height) : this.ground)
     const frame = this.#frame()
     if (frame) pixel.draw(frame, { ...this.camera, x: this.camera.x + x / this.camera.zoom, y: this.camera.y + y / this.camera.zoom })
     pixel.end()
