@@ -25,6 +25,8 @@ await withStudio(async (studio, page) => {
   await studio.selectEmitter('Stars')
   await studio.freezeAt(ticks.flare)
   await shoot('editor')
+  await page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name: 'Opacity' }).click({ modifiers: ['Shift'] })
+  await shoot('ramps')
   await page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name: 'Tint' }).click()
   await page.getByRole('button', { name: 'Theme' }).click()
   await page.getByRole('menuitem', { name: 'Night' }).click()
