@@ -69,20 +69,7 @@ interface Span {
 
 let module: WebAssembly.Module | null | undefined
 
-const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
-
-const decode = (text: string): Uint8Array => {
-  const bytes = new Uint8Array(Math.floor((text.length * 3) / 4))
-  let bits = 0
-  let held = 0
-  let count = 0
-  for (const letter of text) {
-    held = (held << 6) | LETTERS.indexOf(letter)
-    bits += 6
-    if (bits >= 8) bytes[count++] = (held >> (bits -= 8)) & 255
-  }
-  return bytes.subarray(0, count)
-}
+const decode = (digits: string): Uint8Array<ArrayBuffer> => Uint8Array.from({ length: digits.length / 2 }, (_, i) => Number.parseInt(digits.slice(i * 2, i * 2 + 2), 16))
 
 /** Null where there is no WebAssembly, or one without vectors of two, or a page that forbids it. */
 const kernelsModule = (): WebAssembly.Module | null => {
