@@ -112,138 +112,170 @@ function stepKnown(i: i32, r: v128, gx: v128, gy: v128, left: usize): usize {
   return left + 4
 }
 
+/** Accelerations of the two pairs at hand. */
+let gx: v128 = f64x2.splat(0)
+let gy: v128 = f64x2.splat(0)
+let gx2: v128 = f64x2.splat(0)
+let gy2: v128 = f64x2.splat(0)
+
+/** What has been added so far: the steady forces, or the columns. */
+// @ts-ignore: decorator
+@inline
+function begin(o: usize, forces: i32): void {
+  if (forces & ADDED) {
+    gx = column(Words.ax, o)
+    gy = column(Words.ay, o)
+    gx2 = after(Words.ax, o)
+    gy2 = after(Words.ay, o)
+  } else {
+    gx = gx2 = both(Numbers.gx)
+    gy = gy2 = both(Numbers.gy)
+  }
+}
+
+/** Pull, or the same a quarter further round. @param at index of the force's first number @param forces its own bits, from 0 on @param h how far velocities lead */
+// @ts-ignore: decorator
+@inline
+function addCentral(o: usize, at: i32, forces: i32, around: bool, half: v128, half2: v128): void {
+  let cx = both(at), cy = both(at + 1), cx2 = cx, cy2 = cy
+  if (forces & HOME) {
+    cx = column(Words.homeX, o)
+    cy = column(Words.homeY, o)
+    cx2 = after(Words.homeX, o)
+    cy2 = after(Words.homeY, o)
+  }
+  const dx = f64x2.sub(f64x2.sub(cx, column(Words.x, o)), f64x2.mul(column(Words.vx, o), half)), dx2 = f64x2.sub(f64x2.sub(cx2, after(Words.x, o)), f64x2.mul(after(Words.vx, o), half2))
+  const dy = f64x2.sub(f64x2.sub(cy, column(Words.y, o)), f64x2.mul(column(Words.vy, o), half)), dy2 = f64x2.sub(f64x2.sub(cy2, after(Words.y, o)), f64x2.mul(after(Words.vy, o), half2))
+  let k = strengthAt(dx, dy, at, forces & MODE), k2 = strengthAt(dx2, dy2, at, forces & MODE)
+  if (!around) {
+    gx = f64x2.add(gx, f64x2.mul(dx, k))
+    gy = f64x2.add(gy, f64x2.mul(dy, k))
+    gx2 = f64x2.add(gx2, f64x2.mul(dx2, k2))
+    gy2 = f64x2.add(gy2, f64x2.mul(dy2, k2))
+    return
+  }
+  // What was born mirrored turns the other way.
+  k = v128.xor(k, v128.and(column(Words.grow, o), both(Numbers.sign)))
+  k2 = v128.xor(k2, v128.and(after(Words.grow, o), both(Numbers.sign)))
+  gx = f64x2.add(gx, f64x2.mul(dy, k))
+  gy = f64x2.sub(gy, f64x2.mul(dx, k))
+  gx2 = f64x2.add(gx2, f64x2.mul(dy2, k2))
+  gy2 = f64x2.sub(gy2, f64x2.mul(dx2, k2))
+}
+
+/** The field where two pairs are half-way through the step, octave by octave. */
+// @ts-ignore: decorator
+@inline
+function addChurn(o: usize, octaves: i32, half: v128, half2: v128, still: bool): void {
+  const here = address(Words.field), next = address(Words.nextField)
+  const px = f64x2.add(column(Words.x, o), f64x2.mul(column(Words.vx, o), half)), py = f64x2.add(column(Words.y, o), f64x2.mul(column(Words.vy, o), half))
+  const px2 = f64x2.add(after(Words.x, o), f64x2.mul(after(Words.vx, o), half2)), py2 = f64x2.add(after(Words.y, o), f64x2.mul(after(Words.vy, o), half2))
+  let sx = mapped(px, py, Numbers.ma, Numbers.mc, Numbers.me, Numbers.shiftX), sy = mapped(px, py, Numbers.mb, Numbers.md, Numbers.mf, Numbers.shiftY)
+  let sx2 = mapped(px2, py2, Numbers.ma, Numbers.mc, Numbers.me, Numbers.shiftX), sy2 = mapped(px2, py2, Numbers.mb, Numbers.md, Numbers.mf, Numbers.shiftY)
+  let fA = f64x2.splat(0), fB = fA, fC = fA, fD = fA
+  let weight = both(Numbers.churnStrength)
+  for (let octave = octaves; octave > 0; octave--) {
+    const cx = f64x2.floor(sx), cy = f64x2.floor(sy), cx2 = f64x2.floor(sx2), cy2 = f64x2.floor(sy2)
+    const tx = f64x2.sub(sx, cx), ty = f64x2.sub(sy, cy), tx2 = f64x2.sub(sx2, cx2), ty2 = f64x2.sub(sy2, cy2)
+    const cells = cellsAt(cx, cx2, cy, cy2)
+    const A = <usize>i32x4.extract_lane(cells, 0), B = <usize>i32x4.extract_lane(cells, 1), C = <usize>i32x4.extract_lane(cells, 2), D = <usize>i32x4.extract_lane(cells, 3)
+    fA = f64x2.add(fA, f64x2.mul(weight, fieldAt(here + A, next + A, v128.shuffle<f64>(tx, tx, 0, 0), v128.shuffle<f64>(ty, ty, 0, 0), still)))
+    fB = f64x2.add(fB, f64x2.mul(weight, fieldAt(here + B, next + B, v128.shuffle<f64>(tx, tx, 1, 1), v128.shuffle<f64>(ty, ty, 1, 1), still)))
+    fC = f64x2.add(fC, f64x2.mul(weight, fieldAt(here + C, next + C, v128.shuffle<f64>(tx2, tx2, 0, 0), v128.shuffle<f64>(ty2, ty2, 0, 0), still)))
+    fD = f64x2.add(fD, f64x2.mul(weight, fieldAt(here + D, next + D, v128.shuffle<f64>(tx2, tx2, 1, 1), v128.shuffle<f64>(ty2, ty2, 1, 1), still)))
+    sx = f64x2.add(sx, sx)
+    sy = f64x2.add(sy, sy)
+    sx2 = f64x2.add(sx2, sx2)
+    sy2 = f64x2.add(sy2, sy2)
+    weight = f64x2.mul(weight, both(Numbers.halved))
+  }
+  gx = f64x2.add(gx, firstsOf(fA, fB))
+  gy = f64x2.add(gy, seconds(fA, fB))
+  gx2 = f64x2.add(gx2, firstsOf(fC, fD))
+  gy2 = f64x2.add(gy2, seconds(fC, fD))
+}
+
+/** Forces of two pairs, in their order. */
+// @ts-ignore: decorator
+@inline
+function addForces(o: usize, forces: i32, half: v128, half2: v128, still: bool): void {
+  begin(o, forces)
+  if (forces & ON) addCentral(o, Numbers.pullX, forces, false, half, half2)
+  if (forces & (ON << SWIRL)) addCentral(o, Numbers.swirlX, forces >> SWIRL, true, half, half2)
+  const octaves = (forces >> OCTAVES) & 7
+  if (octaves !== 0) addChurn(o, octaves, half, half2, still)
+}
+
+/** Accelerations to the columns. */
+// @ts-ignore: decorator
+@inline
+function keep(o: usize): void {
+  const ax = address(Words.ax) + o, ay = address(Words.ay) + o
+  v128.store(ax, gx)
+  v128.store(ay, gy)
+  v128.store(ax, gx2, 16)
+  v128.store(ay, gy2, 16)
+}
+
+/** The step of the two pairs from slot `i` on. Those that need the exact pieces of the speed ramp are left; returns where the next such goes. */
+// @ts-ignore: decorator
+@inline
+function stepOn(i: i32, to: i32, forces: i32, left: usize): usize {
+  const o = <usize>i << 3
+  const a = both(Numbers.a), b = both(Numbers.b), e = both(Numbers.e)
+  if (!(forces & RAMPED)) {
+    stepPair(o, false, false, gx, gx, gy, a, b, e)
+    stepPair(o, true, false, gx2, gx2, gy2, a, b, e)
+    return left
+  }
+  const t = shareOf(address(Words.born) + o, address(Words.life) + o, false), t2 = shareOf(address(Words.born) + o, address(Words.life) + o, true)
+  const entry = entries(t, t2)
+  const r = speeds(i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), t), r2 = speeds(i32x4.extract_lane(entry, 2), i32x4.extract_lane(entry, 3), t2)
+  if (!known(f64x2.add(r, r2))) {
+    const on = stepKnown(i, r, gx, gy, left)
+    return i + 2 < to ? stepKnown(i + 2, r2, gx2, gy2, on) : on
+  }
+  stepPair(o, false, true, r, gx, gy, a, b, e)
+  stepPair(o, true, true, r2, gx2, gy2, a, b, e)
+  return left
+}
+
 /**
- * Pull, swirl and churn, in this order, and the step: `addCentral`, the pass of churn.ts and `accelerate`, two pairs
- * at a time; the last may take in up to three slots behind `to`. Each force starts from place and velocity as they are
- * before. With a speed ramp pairs that need its exact pieces are left; returns how many.
- * @param news newborns: each pair has its own coefficients of the step, at `firsts`, and all the ramp's first value
+ * Pull, swirl and churn, in this order, and the step: `addCentral`, the pass of churn.ts and `accelerate`, two pairs at a
+ * time; the last may take in up to three slots behind `to`. Each force starts from place and velocity as they are before.
+ * With a speed ramp pairs that need its exact pieces are left; returns how many.
  * @param still the field is that of the moment, so that nothing lies between two layers
  */
 // @ts-ignore: decorator
 @inline
-function pushAll(from: i32, to: i32, forces: i32, news: bool, still: bool): i32 {
+function pushAll(from: i32, to: i32, forces: i32, still: bool): i32 {
   const firstLeft = address(Words.left)
   let left = firstLeft
-  let firsts = address(Words.firsts)
-  const octaves = (forces >> OCTAVES) & 7
-  const here = address(Words.field), next = address(Words.nextField)
-  for (let i = from; i < to; i += 4, firsts += 96) {
+  for (let i = from; i < to; i += 4) {
     const o = <usize>i << 3
-    const half = news ? f64x2.mul(v128.load(firsts, 16), both(Numbers.halved)) : both(Numbers.half)
-    const half2 = news ? f64x2.mul(v128.load(firsts, 64), both(Numbers.halved)) : half
-    const x = column(Words.x, o), y = column(Words.y, o), x2 = after(Words.x, o), y2 = after(Words.y, o)
-    const hx = f64x2.mul(column(Words.vx, o), half), hy = f64x2.mul(column(Words.vy, o), half)
-    const hx2 = f64x2.mul(after(Words.vx, o), half2), hy2 = f64x2.mul(after(Words.vy, o), half2)
-    let gx = both(Numbers.gx), gy = both(Numbers.gy), gx2 = gx, gy2 = gy
-    if (forces & ADDED) {
-      gx = column(Words.ax, o)
-      gy = column(Words.ay, o)
-      gx2 = after(Words.ax, o)
-      gy2 = after(Words.ay, o)
-    }
-    if (forces & ON) {
-      let cx = both(Numbers.pullX), cy = both(Numbers.pullY), cx2 = cx, cy2 = cy
-      if (forces & HOME) {
-        cx = column(Words.homeX, o)
-        cy = column(Words.homeY, o)
-        cx2 = after(Words.homeX, o)
-        cy2 = after(Words.homeY, o)
-      }
-      const dx = f64x2.sub(f64x2.sub(cx, x), hx), dy = f64x2.sub(f64x2.sub(cy, y), hy), dx2 = f64x2.sub(f64x2.sub(cx2, x2), hx2), dy2 = f64x2.sub(f64x2.sub(cy2, y2), hy2)
-      const k = strengthAt(dx, dy, Numbers.pullX, forces & MODE), k2 = strengthAt(dx2, dy2, Numbers.pullX, forces & MODE)
-      gx = f64x2.add(gx, f64x2.mul(dx, k))
-      gy = f64x2.add(gy, f64x2.mul(dy, k))
-      gx2 = f64x2.add(gx2, f64x2.mul(dx2, k2))
-      gy2 = f64x2.add(gy2, f64x2.mul(dy2, k2))
-    }
-    if (forces & (ON << SWIRL)) {
-      let cx = both(Numbers.swirlX), cy = both(Numbers.swirlY), cx2 = cx, cy2 = cy
-      if (forces & (HOME << SWIRL)) {
-        cx = column(Words.homeX, o)
-        cy = column(Words.homeY, o)
-        cx2 = after(Words.homeX, o)
-        cy2 = after(Words.homeY, o)
-      }
-      const dx = f64x2.sub(f64x2.sub(cx, x), hx), dy = f64x2.sub(f64x2.sub(cy, y), hy), dx2 = f64x2.sub(f64x2.sub(cx2, x2), hx2), dy2 = f64x2.sub(f64x2.sub(cy2, y2), hy2)
-      // What was born mirrored turns the other way.
-      const sign = both(Numbers.sign)
-      const k = v128.xor(strengthAt(dx, dy, Numbers.swirlX, (forces >> SWIRL) & MODE), v128.and(column(Words.grow, o), sign))
-      const k2 = v128.xor(strengthAt(dx2, dy2, Numbers.swirlX, (forces >> SWIRL) & MODE), v128.and(after(Words.grow, o), sign))
-      gx = f64x2.add(gx, f64x2.mul(dy, k))
-      gy = f64x2.sub(gy, f64x2.mul(dx, k))
-      gx2 = f64x2.add(gx2, f64x2.mul(dy2, k2))
-      gy2 = f64x2.sub(gy2, f64x2.mul(dx2, k2))
-    }
-    if (octaves !== 0) {
-      const px = f64x2.add(x, hx), py = f64x2.add(y, hy), px2 = f64x2.add(x2, hx2), py2 = f64x2.add(y2, hy2)
-      let sx = mapped(px, py, Numbers.ma, Numbers.mc, Numbers.me, Numbers.shiftX), sy = mapped(px, py, Numbers.mb, Numbers.md, Numbers.mf, Numbers.shiftY)
-      let sx2 = mapped(px2, py2, Numbers.ma, Numbers.mc, Numbers.me, Numbers.shiftX), sy2 = mapped(px2, py2, Numbers.mb, Numbers.md, Numbers.mf, Numbers.shiftY)
-      let fA = f64x2.splat(0), fB = fA, fC = fA, fD = fA
-      let weight = both(Numbers.churnStrength)
-      for (let octave = octaves; octave > 0; octave--) {
-        const cx = f64x2.floor(sx), cy = f64x2.floor(sy), cx2 = f64x2.floor(sx2), cy2 = f64x2.floor(sy2)
-        const tx = f64x2.sub(sx, cx), ty = f64x2.sub(sy, cy), tx2 = f64x2.sub(sx2, cx2), ty2 = f64x2.sub(sy2, cy2)
-        const cells = cellsAt(cx, cx2, cy, cy2)
-        const A = <usize>i32x4.extract_lane(cells, 0), B = <usize>i32x4.extract_lane(cells, 1), C = <usize>i32x4.extract_lane(cells, 2), D = <usize>i32x4.extract_lane(cells, 3)
-        fA = f64x2.add(fA, f64x2.mul(weight, fieldAt(here + A, next + A, v128.shuffle<f64>(tx, tx, 0, 0), v128.shuffle<f64>(ty, ty, 0, 0), still)))
-        fB = f64x2.add(fB, f64x2.mul(weight, fieldAt(here + B, next + B, v128.shuffle<f64>(tx, tx, 1, 1), v128.shuffle<f64>(ty, ty, 1, 1), still)))
-        fC = f64x2.add(fC, f64x2.mul(weight, fieldAt(here + C, next + C, v128.shuffle<f64>(tx2, tx2, 0, 0), v128.shuffle<f64>(ty2, ty2, 0, 0), still)))
-        fD = f64x2.add(fD, f64x2.mul(weight, fieldAt(here + D, next + D, v128.shuffle<f64>(tx2, tx2, 1, 1), v128.shuffle<f64>(ty2, ty2, 1, 1), still)))
-        sx = f64x2.add(sx, sx)
-        sy = f64x2.add(sy, sy)
-        sx2 = f64x2.add(sx2, sx2)
-        sy2 = f64x2.add(sy2, sy2)
-        weight = f64x2.mul(weight, both(Numbers.halved))
-      }
-      gx = f64x2.add(gx, firstsOf(fA, fB))
-      gy = f64x2.add(gy, seconds(fA, fB))
-      gx2 = f64x2.add(gx2, firstsOf(fC, fD))
-      gy2 = f64x2.add(gy2, seconds(fC, fD))
-    }
-    if (forces & KEPT) {
-      const ax = address(Words.ax) + o, ay = address(Words.ay) + o
-      v128.store(ax, gx)
-      v128.store(ay, gy)
-      v128.store(ax, gx2, 16)
-      v128.store(ay, gy2, 16)
-      continue
-    }
-    if (news) {
-      const r = both(Numbers.ramp), ramped = (forces & RAMPED) !== 0
-      const e = v128.load(firsts), a = v128.load(firsts, 16), b = v128.load(firsts, 32)
-      const e2 = v128.load(firsts, 48), a2 = v128.load(firsts, 64), b2 = v128.load(firsts, 80)
-      stepPair(o, false, ramped, r, gx, gy, a, b, e)
-      stepPair(o, true, ramped, r, gx2, gy2, a2, b2, e2)
-      continue
-    }
-    const a = both(Numbers.a), b = both(Numbers.b), e = both(Numbers.e)
-    if (!(forces & RAMPED)) {
-      stepPair(o, false, false, gx, gx, gy, a, b, e)
-      stepPair(o, true, false, gx2, gx2, gy2, a, b, e)
-      continue
-    }
-    const t = shareOf(address(Words.born) + o, address(Words.life) + o, false), t2 = shareOf(address(Words.born) + o, address(Words.life) + o, true)
-    const entry = entries(t, t2)
-    const r = speeds(i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), t), r2 = speeds(i32x4.extract_lane(entry, 2), i32x4.extract_lane(entry, 3), t2)
-    if (known(f64x2.add(r, r2))) {
-      stepPair(o, false, true, r, gx, gy, a, b, e)
-      stepPair(o, true, true, r2, gx2, gy2, a, b, e)
-    } else {
-      left = stepKnown(i, r, gx, gy, left)
-      if (i + 2 < to) left = stepKnown(i + 2, r2, gx2, gy2, left)
-    }
+    addForces(o, forces, both(Numbers.half), both(Numbers.half), still)
+    if (forces & KEPT) keep(o)
+    else left = stepOn(i, to, forces, left)
   }
   return <i32>((left - firstLeft) >> 2)
 }
 
 /** All over a tick. @param forces see the bits above */
 export function push(from: i32, to: i32, forces: i32): i32 {
-  return address(Words.field) === address(Words.nextField) ? pushAll(from, to, forces, false, true) : pushAll(from, to, forces, false, false)
+  return address(Words.field) === address(Words.nextField) ? pushAll(from, to, forces, true) : pushAll(from, to, forces, false)
 }
 
-/** Newborns, whose coefficients `coefficients` has worked out. */
+/** Newborns, each with coefficients of its own, which `coefficients` has worked out, and all with the ramp's first value. */
 export function pushFirst(from: i32, to: i32, forces: i32): void {
-  pushAll(from, to, forces, true, false)
+  const r = both(Numbers.ramp), ramped = (forces & RAMPED) !== 0
+  let firsts = address(Words.firsts)
+  for (let i = from; i < to; i += 4, firsts += 96) {
+    const o = <usize>i << 3
+    const a = v128.load(firsts, 16), a2 = v128.load(firsts, 64)
+    addForces(o, forces, f64x2.mul(a, both(Numbers.halved)), f64x2.mul(a2, both(Numbers.halved)), false)
+    stepPair(o, false, ramped, r, gx, gy, a, v128.load(firsts, 32), v128.load(firsts))
+    stepPair(o, true, ramped, r, gx2, gy2, a2, v128.load(firsts, 80), v128.load(firsts, 48))
+  }
 }
 
 /** from + (to − from) × t for an even count of numbers. */

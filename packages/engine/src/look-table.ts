@@ -40,8 +40,12 @@ const ensure = <K extends object, V>(map: WeakMap<K, V>, key: K, make: () => V):
 const shared = new WeakMap<CompiledRamp, WeakMap<CompiledRamp, WeakMap<CompiledTint, LookTable>>>()
 const found = new WeakMap<Looks, LookTable>()
 
-export const lookTableOf = (looks: Looks): LookTable =>
-  found.get(looks) ?? ensure(found, looks, () => {
-    const { scaleRamp, opacityRamp, tint } = looks
-    return ensure(ensure(ensure(shared, scaleRamp, () => new WeakMap()), opacityRamp, () => new WeakMap()), tint, () => new LookTable(scaleRamp, opacityRamp, tint))
-  })
+const share = (looks: Looks): LookTable => {
+  const { scaleRamp, opacityRamp, tint } = looks
+  const table = ensure(ensure(ensure(shared, scaleRamp, () => new WeakMap()), opacityRamp, () => new WeakMap()), tint, () => new LookTable(scaleRamp, opacityRamp, tint))
+  found.set(looks, table)
+  return table
+}
+
+/** Asked for at every picture: a function made in here would cost an object each time. */
+export const lookTableOf = (looks: Looks): LookTable => found.get(looks) ?? share(looks)
