@@ -1,6 +1,6 @@
 /** Forces with a centre, churn, and the step that takes in all accelerations. */
 import { address, after, both, column, entries, firsts as firstsOf, seconds, wholes } from './block.as'
-import { known, shareOf, speeds } from './steps.as'
+import { known, shareOf, speeds, stepAxis } from './steps.as'
 import { Numbers, SMALL_AT, Words } from './layout.as'
 
 /** What `push` does, as bits; forces/told.ts says which. */
@@ -71,32 +71,12 @@ function mapped(x: v128, y: v128, u: i32, v: i32, w: i32, shift: i32): v128 {
   return f64x2.add(f64x2.mul(f64x2.add(f64x2.add(f64x2.mul(both(u), x), f64x2.mul(both(v), y)), both(w)), both(Numbers.scale)), both(shift))
 }
 
-/** One axis of a pair's step. @param r speed ramp, if it has a say @param g acceleration @param a, b, e coefficients of the step */
-// @ts-ignore: decorator
-@inline
-function stepAlong(way: usize, last: usize, speed: usize, second: bool, ramped: bool, r: v128, g: v128, a: v128, b: v128, e: v128): void {
-  const p = second ? v128.load(way, 16) : v128.load(way)
-  const u = second ? v128.load(speed, 16) : v128.load(speed)
-  const forth = f64x2.mul(u, a), gB = f64x2.mul(g, b)
-  const to = ramped ? f64x2.add(p, f64x2.mul(r, f64x2.add(forth, gB))) : f64x2.add(f64x2.add(p, forth), gB)
-  const after = f64x2.add(f64x2.mul(u, e), f64x2.mul(g, a))
-  if (second) {
-    v128.store(last, p, 16)
-    v128.store(way, to, 16)
-    v128.store(speed, after, 16)
-  } else {
-    v128.store(last, p)
-    v128.store(way, to)
-    v128.store(speed, after)
-  }
-}
-
-/** A pair's step along both axes. */
+/** A pair's step along both axes. @param r speed ramp, if it has a say @param a, b, e coefficients of the step */
 // @ts-ignore: decorator
 @inline
 function stepPair(o: usize, second: bool, ramped: bool, r: v128, gx: v128, gy: v128, a: v128, b: v128, e: v128): void {
-  stepAlong(address(Words.x) + o, address(Words.lastX) + o, address(Words.vx) + o, second, ramped, r, gx, a, b, e)
-  stepAlong(address(Words.y) + o, address(Words.lastY) + o, address(Words.vy) + o, second, ramped, r, gy, a, b, e)
+  stepAxis(address(Words.x) + o, address(Words.lastX) + o, address(Words.vx) + o, second, r, ramped, a, e, f64x2.mul(gx, a), f64x2.mul(gx, b))
+  stepAxis(address(Words.y) + o, address(Words.lastY) + o, address(Words.vy) + o, second, r, ramped, a, e, f64x2.mul(gy, a), f64x2.mul(gy, b))
 }
 
 /** A pair whose speed is known, or a place in the list of those that are left, which keep their accelerations. */
