@@ -1,6 +1,6 @@
 /** Forces with a centre, churn, and the step that takes in all accelerations. */
 import { address, after, both, column, entries, firsts as firstsOf, seconds, wholes } from './block.as'
-import { known, shareOf, speeds, stepAxis } from './steps.as'
+import { known, shareOf, speeds, stepAxis } from './pairs.as'
 import { Numbers, SMALL_AT, Words } from './layout.as'
 
 /** What `push` does, as bits; forces/told.ts says which. */
