@@ -161,8 +161,13 @@ export class Motion {
 
   #firstFully(i: number, born: number, tick: number): void {
     const scope = this.#scope
+    const pool = this.#pool
     const { start, seconds } = scope
-    this.#settleIn(i, i + 1)
+    // `#settleIn` for one: views of a slot would cost objects.
+    pool.homeX[i] = pool.x[i]!
+    pool.homeY[i] = pool.y[i]!
+    pool.rail[i] = pool.stuck[i] = 0
+    pool.ahead[i] = 1
     scope.from = i
     scope.to = i + 1
     scope.start = born
