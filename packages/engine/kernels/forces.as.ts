@@ -1,19 +1,19 @@
 /** Forces with a centre, churn, and the step that takes in all accelerations. */
 import { address, after, both, column, entries, firsts as firstsOf, seconds, wholes } from './block.as'
 import { known, shareOf, speeds, stepAxis } from './pairs.as'
-import { Numbers, SMALL_AT, Words } from './layout.as'
+import { Numbers, Push, SMALL_AT, Words } from './layout.as'
 
-/** What `push` does, as bits; forces/told.ts says which. */
-const MODE: i32 = 3
-const FADING: i32 = 1
-const SPRING: i32 = 2
-const HOME: i32 = 4
-const ON: i32 = 8
-const SWIRL: i32 = 4
-const OCTAVES: i32 = 8
-const ADDED: i32 = 1 << 11
-const KEPT: i32 = 1 << 12
-const RAMPED: i32 = 1 << 13
+/** What `push` is asked for. Bits of a swirl are those of a pull, further on. */
+const FADING: i32 = 1 << Push.fading
+const SPRING: i32 = 1 << Push.spring
+const MODE: i32 = FADING | SPRING
+const HOME: i32 = 1 << Push.home
+const ON: i32 = 1 << Push.pull
+const SWIRL: i32 = Push.swirl - Push.pull
+const OCTAVES: i32 = Push.octaves
+const ADDED: i32 = 1 << Push.added
+const KEPT: i32 = 1 << Push.kept
+const RAMPED: i32 = 1 << Push.ramped
 
 /** Bytes of a row of the field, and of a point. */
 const FIELD_ROW: usize = 65 * 16

@@ -30,6 +30,13 @@ export const Birth = [
 /** Numbers of one drawn column: its word, its stream, range and bias, and 1 where it is a share of the column before. */
 export const Drawn = ['column', 'stream', 'first', 'span', 'bias', 'share'] as const
 
+/** Bits of what `push` is asked for, from the lowest on: pull, swirl, three bits of churn's octaves, and what to do with accelerations. */
+export const Push = [
+  'fading', 'spring', 'home', 'pull', 'swirlFading', 'swirlSpring', 'swirlHome', 'swirl', 'octaves', 'octaves2', 'octaves4',
+  // The columns hold accelerations already; they are only added up and kept there, without a step; the speed ramp has a say.
+  'added', 'kept', 'ramped',
+] as const
+
 export const Biases = ['even', 'middle', 'low', 'high'] as const
 export const Fills = ['even', 'core', 'rim', 'outline'] as const
 export const Aims = ['direction', 'outward', 'inward', 'along', 'normal', 'towards', 'ball'] as const
