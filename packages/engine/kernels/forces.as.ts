@@ -1,7 +1,7 @@
 /** Forces with a centre, churn, and the step that takes in all accelerations. */
 import { address, after, both, column, entries, firsts as firstsOf, seconds, wholes } from './block.as'
 import { known, shareOf, speeds, stepAxis } from './pairs.as'
-import { Numbers, Push, SMALL_AT, Words } from './layout.as'
+import { CHURN_SIDE, Numbers, Push, SMALL_AT, Words } from './layout.as'
 
 /** What `push` is asked for. Bits of a swirl are those of a pull, further on. */
 const FADING: i32 = 1 << Push.fading
@@ -16,7 +16,7 @@ const KEPT: i32 = 1 << Push.kept
 const RAMPED: i32 = 1 << Push.ramped
 
 /** Bytes of a row of the field, and of a point. */
-const FIELD_ROW: usize = 65 * 16
+const FIELD_ROW: usize = (CHURN_SIDE + 1) * 16
 
 /** Numbers of a force with a centre, behind its `x`. */
 const STRENGTH: i32 = 2

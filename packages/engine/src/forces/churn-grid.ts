@@ -4,6 +4,7 @@
  * sources and no sinks. It is scaled so that its mean square length is 1.
  * Source: K. Perlin, "Improving Noise" (2002), for the blending; R. Bridson et al., "Curl-Noise for Procedural Fluid Flow" (2007).
  */
+import { CHURN_SIDE } from '../kernels/layout.ts'
 import { floatsIn, type Slab } from '../kernels/slab.ts'
 import { mix } from '../random.ts'
 import { cosSinInto } from '../maths.ts'
@@ -11,10 +12,9 @@ import { cosSinInto } from '../maths.ts'
 /** Lattice cells along a side, and in time. */
 export const CHURN_CELLS = 16
 export const CHURN_TIMES = 4
+export { CHURN_SIDE }
 /** Grid points for each lattice cell, in the plane and in time. */
-const FINE = 4
-/** Grid points along a side: a power of two. */
-export const CHURN_SIDE = CHURN_CELLS * FINE
+const FINE = CHURN_SIDE / CHURN_CELLS
 /** Points of a row as it is kept: the first stands at the end once more, and the first row below the last, so that a cell's four corners always lie at the same distances. */
 export const CHURN_ROW = CHURN_SIDE + 1
 const LAYERS = CHURN_TIMES * FINE

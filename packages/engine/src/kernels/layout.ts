@@ -55,6 +55,8 @@ export const TABLE_CELLS = 1024
 /** Bytes of a cell of a ramp, and of one of looks: a cache line. */
 export const CELL_BYTES = 16
 export const LOOK_BYTES = 64
+/** Grid points of the field of churn along a side: a power of two. */
+export const CHURN_SIDE = 64
 
 /** Length of a pool's block about its births; at most eight columns are drawn. */
 export const BIRTH_NUMBERS = Birth.length - 1 + 8 * Drawn.length

@@ -6,14 +6,11 @@
 import { INTEGERS, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from '../maths.ts'
 import { BINARY } from './binary.ts'
 import { CopyShelf } from './copies.ts'
-import { CELL_BYTES, FRAME_AT, indexOf, LOOK_BYTES, Numbers, NUMBERS_AT, SMALL_AT, TABLE_CELLS, Words } from './layout.ts'
+import { CELL_BYTES, CHURN_SIDE, FRAME_AT, indexOf, LOOK_BYTES, Numbers, NUMBERS_AT, SMALL_AT, TABLE_CELLS, Words } from './layout.ts'
 
 /** Places of addresses and numbers in the block at a slab's beginning. */
 export const WORDS = indexOf(Words)
 export const NUMBERS = indexOf(Numbers)
-
-/** Points of churn's field along a side, less one. */
-const CHURN_MASK = 63
 
 /** Numbers that never change. */
 const CONSTANTS = [['halved', 0.5], ['one', 1], ['two', 2], ['sign', -0], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP], ['integers', INTEGERS]] as const
@@ -113,7 +110,7 @@ export class Slab {
     this.words[WORDS.left] = LEFT_AT
     this.words[WORDS.firsts] = FIRSTS_AT
     new Float32Array(this.buffer, SMALL_AT, 1)[0] = 0.5
-    new Int32Array(this.buffer, SMALL_AT + 4, 4).set([(2 * TABLE_CELLS - 1) * CELL_BYTES, TURN_MASK, (2 * TABLE_CELLS - 1) * LOOK_BYTES, CHURN_MASK])
+    new Int32Array(this.buffer, SMALL_AT + 4, 4).set([(2 * TABLE_CELLS - 1) * CELL_BYTES, TURN_MASK, (2 * TABLE_CELLS - 1) * LOOK_BYTES, CHURN_SIDE - 1])
     this.words[WORDS.turns] = TURNS_AT
     this.ramps = new CopyShelf(this.buffer, RAMPS_AT, RAMP_BYTES, RAMPS)
     this.looks = new CopyShelf(this.buffer, LOOKS_AT, LOOKS_BYTES, LOOKS)
