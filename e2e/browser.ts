@@ -3,5 +3,6 @@ export const CHROMIUM = {
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-quic', '--force-color-profile=srgb', '--font-render-hinting=none', '--hide-scrollbars', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
 }
-export const PORT = 4310
+/** One port a checkout that runs at the same time: `GLIV_TEST_PORT`. */
+export const PORT = Number(process.env['GLIV_TEST_PORT'] ?? 4310)
 export const ADDRESS = `http://127.0.0.1:${PORT}`

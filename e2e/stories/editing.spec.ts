@@ -123,7 +123,7 @@ test('emitters are added, duplicated, renamed, muted, soloed, reordered and dele
   await studio.track('Cloud').getByRole('button', { name: 'Mute Cloud' }).click()
   const muted = await studio.picture()
   expect(muted).not.toBe(all)
-  await studio.track('Cloud').getByRole('button', { name: 'Show Cloud' }).click()
+  await studio.track('Cloud').getByRole('button', { name: 'Unmute Cloud' }).click()
   expect(await studio.picture()).toBe(all)
   await studio.track('Cloud').getByRole('button', { name: 'Solo Cloud' }).click()
   expect(await studio.picture()).not.toBe(all)

@@ -2,6 +2,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, type Page, test } from '@playwright/test'
 import { unzipSync } from 'fflate'
+import { dice, type Roll } from '../dice.ts'
 import { Studio } from '../studio.ts'
 
 const EDITS = 100
@@ -15,17 +16,6 @@ const stored = async (page: Page): Promise<string> => {
   const name = Object.keys(parts).find((part) => part.endsWith('.json'))!
   return Buffer.from(parts[name]!).toString()
 }
-
-/** Numbers that come again in the same order. */
-const dice = (seed: number) => {
-  let state = seed
-  return (sides: number): number => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-    return Math.floor((state / 4294967296) * sides)
-  }
-}
-
-type Roll = ReturnType<typeof dice>
 
 const anyNumber = async (page: Page, roll: Roll): Promise<void> => {
   const numbers = page.locator('[data-group] .drag-number')
@@ -50,7 +40,7 @@ const DEEDS: readonly ((studio: Studio, page: Page, roll: Roll) => Promise<unkno
     await page.keyboard.press(['ArrowUp', 'ArrowDown', 'ArrowLeft', 'Shift+ArrowRight'][roll(4)]!)
   },
   (studio, _page, roll) => studio.drag(studio.handle('move'), 6 + roll(20), roll(16) - 8, 2),
-  async (studio, _page, roll) => studio.tracks.nth(roll(await studio.tracks.count())).getByRole('button', { name: /^(Mute|Show) / }).click(),
+  async (studio, _page, roll) => studio.tracks.nth(roll(await studio.tracks.count())).getByRole('button', { name: /^(Mute|Unmute) / }).click(),
   async (_studio, page, roll) => page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name: ['Scale', 'Opacity', 'Speed'][roll(3)]!, exact: true }).click(),
 ]
 

@@ -10,6 +10,9 @@ import { closeSnackbar, enqueueSnackbar, SnackbarProvider } from 'notistack'
 import { lazy, StrictMode, Suspense, useEffect, useLayoutEffect, useMemo } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Route, Routes } from 'react-router'
+import { installKeys, useCommands } from './keys/dispatch.ts'
+import { closeInnermost } from './keys/escape.ts'
+import { installFocus } from './keys/focus.ts'
 import { ImportZone } from './pages/ImportZone.tsx'
 import { KitLayout } from './pages/KitLayout.tsx'
 import { KitPage } from './pages/KitPage.tsx'
@@ -40,7 +43,11 @@ const Notices = () => {
   return null
 }
 
+/** A press that closed something of ours goes no further; else it is a pop-over's, or nobody's. */
+const APPLICATION = { escape: (event: KeyboardEvent) => void (closeInnermost() && event.preventDefault()) }
+
 const App = () => {
+  useCommands('application', APPLICATION)
   const name = usePreferences((s) => s.theme)
   const theme = useMemo(() => makeTheme(name), [name])
   useLayoutEffect(() => applyTokens(name), [name])
@@ -69,6 +76,8 @@ const App = () => {
 }
 
 installRawPointer()
+installFocus()
+installKeys()
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <App />

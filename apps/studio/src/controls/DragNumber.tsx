@@ -2,7 +2,8 @@ import { refuseNumber } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useLayoutEffect, useRef, useState } from 'react'
-import { cancelMoment, edit, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
+import { useEscape } from '../keys/escape.ts'
+import { cancelMoment, edit, editMoment, editStep, endMoment, shownKit, useDocument } from '../store/document.ts'
 import { setPart } from '../store/setPart.ts'
 import { type Part, readPart, readValue, type Target } from '../store/targets.ts'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
@@ -42,10 +43,19 @@ const commitTyped = (target: Target, id: PropertyId, part: Part, text: string, p
   return null
 }
 
+/** The number before or after a field, in the order of the page. */
+const neighbour = (field: Element, before: boolean): HTMLElement | undefined => {
+  const numbers = [...document.querySelectorAll<HTMLElement>('.drag-number')]
+  const isAfter = (other: Element): boolean => (field.compareDocumentPosition(other) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0
+  return before ? numbers.findLast((other) => !isAfter(other)) : numbers.find(isAfter)
+}
+
 const Typing = ({ start, label, onDone, onReset }: { start: string; label: string; onDone: (text: string | null, byKey: boolean) => string | null; onReset: () => void }) => {
   // A second click right after the first is a double-click on the number, which resets it.
   const openedAt = useRef(performance.now())
-  const [text, setText] = useState(start)
+  /** Null until something is typed: the field then follows the document. */
+  const [typed, setTyped] = useState<string | null>(null)
+  const text = typed ?? start
   const [message, setMessage] = useState<string | null>(null)
   const field = useRef<HTMLInputElement>(null)
   const closed = useRef(false)
@@ -61,11 +71,22 @@ const Typing = ({ start, label, onDone, onReset }: { start: string; label: strin
     setMessage(refusal)
     if (refusal) closed.current = false
   }
-  const onKeyDown = (event: KeyboardEvent): void => {
-    event.stopPropagation()
-    if (event.key === 'Enter') finish(text, true)
-    else if (event.key === 'Escape') finish(null, true)
+  /** While typing, Tab goes from number to number; what stands between them is reached from a number that is not typed. */
+  const tabOn = (event: KeyboardEvent): void => {
+    const next = neighbour(field.current!, event.shiftKey)
+    if (!next) return
+    event.preventDefault()
+    finish(typed)
+    if (closed.current) next.focus()
   }
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key === 'Tab') return tabOn(event)
+    if (event.key !== 'Enter' && event.key !== 'Escape') return
+    // Neither presses what lies around the number.
+    event.stopPropagation()
+    finish(event.key === 'Enter' ? text : null, true)
+  }
+  useEscape(true, field, () => finish(null, true))
   return (
     <span className="typing">
       <input
@@ -75,14 +96,14 @@ const Typing = ({ start, label, onDone, onReset }: { start: string; label: strin
         aria-invalid={message !== null}
         value={text}
         style={{ width: `${Math.max(4, text.length + 1)}ch` }}
-        onChange={(event) => setText(event.target.value)}
+        onChange={(event) => setTyped(event.target.value)}
         onDoubleClick={() => {
-          if (performance.now() - openedAt.current > DOUBLE_CLICK_MS || text !== start) return
+          if (performance.now() - openedAt.current > DOUBLE_CLICK_MS || typed !== null) return
           closed.current = true
           onReset()
         }}
         onKeyDown={onKeyDown}
-        onBlur={() => finish(text === start || message ? null : text)}
+        onBlur={() => finish(typed === null || message ? null : text)}
       />
       {message && <FieldMessage anchor={field.current}>{message}</FieldMessage>}
     </span>
@@ -153,7 +174,7 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
       event.preventDefault()
       event.stopPropagation()
       const by = step * fineness(event)
-      setPart(target, id, part, tidy(value + direction * by, by), edit)
+      setPart(target, id, part, tidy(value + direction * by, by), editStep)
       noteTouched(id)
     }
   }

@@ -1,4 +1,5 @@
 import type { Kit } from '@gliv/document'
+import { focusWorkplace } from '../keys/focus.ts'
 import { cancelMoment, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
 
 /** A name that is typed where it stands. What is being typed is journalled like a drag; Enter or leaving makes it one step of undo. */
@@ -16,9 +17,9 @@ export const NameField = ({ label, read, write, className }: { label: string; re
       maxLength={200}
       onChange={(event) => editMoment(`${label}: ${event.target.value}`, (kit) => write(kit, event.target.value))}
       onKeyDown={(event) => {
-        event.stopPropagation()
+        if (event.key !== 'Enter' && event.key !== 'Escape') return
         if (event.key === 'Escape') cancelMoment()
-        if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur()
+        focusWorkplace()
       }}
       // A thing without a name could not be found again: an emptied field goes back to what it was.
       onBlur={() => (name.trim() === '' ? cancelMoment() : endMoment())}

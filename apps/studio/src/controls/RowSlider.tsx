@@ -1,7 +1,7 @@
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useRef } from 'react'
 import { property, type PropertyId, type Range } from '@gliv/model'
-import { edit, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
+import { editMoment, editStep, endMoment, shownKit, useDocument } from '../store/document.ts'
 import { setPart, shiftRange } from '../store/setPart.ts'
 import { type Part, readPart, readValue, type Target } from '../store/targets.ts'
 import { noteTouched } from '../store/touched.ts'
@@ -74,7 +74,7 @@ export const RowSlider = memo(({ target, id }: Row) => {
     event.preventDefault()
     event.stopPropagation()
     const by = step * (event.shiftKey ? 10 : event.altKey && !p.whole ? 0.1 : 1)
-    setPart(target, id, part, tidy(readPart(value, part) + direction * by, by), edit)
+    setPart(target, id, part, tidy(readPart(value, part) + direction * by, by), editStep)
     noteTouched(id)
   }
   const from = parts.length === 2 ? share(readPart(value, 'from')) : 0

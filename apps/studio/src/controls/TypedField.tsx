@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { focusWorkplace } from '../keys/focus.ts'
 import { FieldMessage } from './FieldMessage.tsx'
 
 interface Props<T> {
@@ -24,6 +25,8 @@ export const TypedField = <T,>({ label, shown, width, read, hint, onCommit }: Pr
     if (value !== null && text !== shown) onCommit(value)
     setText(null)
   }
+  // In a pop-over the next key goes on in it.
+  const leave = (field: HTMLElement): void => (field.closest('.MuiModal-root, [role="dialog"]') ? finish() : focusWorkplace())
   return (
     <span className="typing">
       <input
@@ -35,9 +38,11 @@ export const TypedField = <T,>({ label, shown, width, read, hint, onCommit }: Pr
         style={{ width: `${width ?? Math.max(3, (text ?? shown).length + 1)}ch` }}
         onChange={(event) => setText(event.target.value)}
         onKeyDown={(event) => {
+          if (event.key === 'Enter' && !wrong) leave(event.currentTarget)
+          if (event.key !== 'Escape' || text === null) return
+          // What is typed is given up first; the next Escape closes what the field is in.
           event.stopPropagation()
-          if (event.key === 'Enter' && !wrong) event.currentTarget.blur()
-          if (event.key === 'Escape') setText(null)
+          setText(null)
         }}
         onBlur={finish}
       />

@@ -1,4 +1,5 @@
 /** Takes a colour from what is on the screen: with the browser's own pipette, or from the page's canvases where it has none. */
+import { addCloser } from '../keys/escape.ts'
 
 interface Pipette {
   open(): Promise<{ readonly sRGBHex: string }>
@@ -53,20 +54,14 @@ const takeFromPage = (): Promise<string | null> =>
     veil.textContent = 'Press where the colour is, on the stage or on a sheet. Escape takes none.'
     const end = (colour: string | null): void => {
       veil.remove()
-      removeEventListener('keydown', onKey, { capture: true })
+      noCloser()
       done(colour)
     }
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.key !== 'Escape') return
-      event.preventDefault()
-      event.stopPropagation()
-      end(null)
-    }
+    const noCloser = addCloser(() => document.body, () => end(null))
     veil.addEventListener('pointerdown', (event) => {
       event.preventDefault()
       end(colourUnder(event.clientX, event.clientY))
     })
-    addEventListener('keydown', onKey, { capture: true })
     document.body.append(veil)
   })
 

@@ -1,10 +1,11 @@
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { lazy, Suspense, useEffect, useLayoutEffect, useMemo } from 'react'
+import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef } from 'react'
 import { Group, Panel, Separator } from 'react-resizable-panels'
 import { useParams } from 'react-router'
 import { NumberMenu } from '../controls/NumberMenu.tsx'
 import { useDocument } from '../store/document.ts'
-import { useSession } from '../store/session.ts'
+import { useEscape } from '../keys/escape.ts'
+import { setSession, useSession } from '../store/session.ts'
 import { useSprites } from '../sprites/state.ts'
 import { EditorContext, useSelectedEmitter } from './context.ts'
 import { EditorHeader } from './EditorHeader.tsx'
@@ -14,7 +15,7 @@ import { Stage, useStageDriver } from './stage/Stage.tsx'
 import type { StageDriver } from './stage/driver.ts'
 import { Timeline } from './timeline/Timeline.tsx'
 import { Transport } from './transport/Transport.tsx'
-import { useShortcuts } from './useShortcuts.ts'
+import { useEditorCommands } from './useEditorCommands.ts'
 
 /** Adds the time after which the interface has followed an edit, too; only while edits are timed. */
 const EditClock = ({ driver }: { driver: StageDriver | null }) => {
@@ -42,22 +43,26 @@ const Editor = ({ effectId }: { effectId: string }) => {
   const sprites = useSprites((s) => s.open)
   // Where there is no room for both, the sprites take the Recipe's place.
   const narrow = useMediaQuery('(max-width: 1200px)')
-  useShortcuts(effectId, driver)
+  useEditorCommands(effectId, driver)
+  const place = useRef<HTMLDivElement>(null)
+  useEscape(stageOnly, place, () => setSession({ stageOnly: false }))
   const name = useDocument((s) => s.kit?.effects[effectId]?.name)
   useEffect(() => void (document.title = `${name ?? ''} · Gliv`), [name])
   return (
     <EditorContext value={context}>
       <EditClock driver={driver} />
-      <div className={stageOnly ? 'editor stage-only' : 'editor'}>
+      <div ref={place} className={stageOnly ? 'editor stage-only' : 'editor'}>
         <EditorHeader />
         <NumberMenu />
+        <main className="editor-main">
+        <h1 className="only-read">{name}</h1>
         <Group orientation="horizontal" className="editor-body">
           {!stageOnly && !(sprites && narrow) && (
             <>
               <Panel id="panel-recipe" defaultSize="26%" minSize="296px" className="recipe-panel">
                 <Recipe />
               </Panel>
-              <Separator className="separator vertical" />
+              <Separator className="separator vertical" aria-label="Width of the column before it" />
             </>
           )}
           {sprites && !stageOnly && (
@@ -67,7 +72,7 @@ const Editor = ({ effectId }: { effectId: string }) => {
                   <SpritesBeside />
                 </Suspense>
               </Panel>
-              <Separator className="separator vertical" />
+              <Separator className="separator vertical" aria-label="Width of the column before it" />
             </>
           )}
           <Panel id="panel-view" minSize="240px">
@@ -78,7 +83,7 @@ const Editor = ({ effectId }: { effectId: string }) => {
                 </Panel>
                 {!stageOnly && (
                   <>
-                    <Separator className="separator horizontal" />
+                    <Separator className="separator horizontal" aria-label="Height of the stage" />
                     <Panel id="panel-timeline" defaultSize="182px" minSize="90px">
                       <Transport />
                       <Timeline />
@@ -91,6 +96,7 @@ const Editor = ({ effectId }: { effectId: string }) => {
             </div>
           </Panel>
         </Group>
+        </main>
       </div>
     </EditorContext>
   )

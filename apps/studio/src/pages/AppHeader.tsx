@@ -7,9 +7,10 @@ import MenuItem from '@mui/material/MenuItem'
 import Tooltip from '@mui/material/Tooltip'
 import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
-import { redo, undo, useDocument } from '../store/document.ts'
+import { useDocument } from '../store/document.ts'
 import { usePreferences } from '../store/session.ts'
 import { THEME_LABELS, type ThemeName } from '../theme/tokens.ts'
+import { useUndo } from './useUndo.ts'
 
 const ThemeMenu = () => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
@@ -41,6 +42,7 @@ const ThemeMenu = () => {
 }
 
 const UndoButtons = () => {
+  const { undo, redo } = useUndo()
   const undoLabel = useDocument((s) => s.moment?.label ?? s.history.undo.at(-1)?.label)
   const redoLabel = useDocument((s) => s.history.redo.at(-1)?.label)
   return (
@@ -72,11 +74,22 @@ const SaveState = () => {
   )
 }
 
+/** Past the bar, and in the editor past the Recipe, too: to the stage, else to the first thing of the page. */
+const skip = (): void => {
+  const target = document.querySelector<HTMLElement>('.stage') ?? document.querySelector<HTMLElement>('main a, main button, main input')
+  target?.focus()
+}
+
 /** The bar on top of every screen: where you are on the left, what you can do on the right. */
 export const AppHeader = ({ crumbs, actions }: { crumbs?: ReactNode; actions?: ReactNode }) => {
   const open = useDocument((s) => s.kit !== null)
   return (
     <header className="app-header">
+      {crumbs && (
+        <button type="button" className="skip-link" onClick={skip}>
+          Skip to the work
+        </button>
+      )}
       <Link to="/" className="home" aria-label="Shelf of kits">
         <img src="/gliv.svg" width={26} height={26} alt="" />
         {!crumbs && <span className="wordmark">Gliv</span>}

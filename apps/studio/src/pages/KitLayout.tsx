@@ -2,7 +2,9 @@ import { lazy, Suspense, useEffect, useState } from 'react'
 import { Outlet, useParams } from 'react-router'
 import { closeDocument, openDocument, useDocument } from '../store/document.ts'
 import { receivePictures, isPictureFile, useArrivals } from '../sprites/arrivals.ts'
+import { useCommands } from '../keys/dispatch.ts'
 import { AppHeader } from './AppHeader.tsx'
+import { useUndo } from './useUndo.ts'
 
 const ImportDialog = lazy(() => import('../sprites/ImportDialog.tsx'))
 
@@ -30,6 +32,7 @@ const PictureArrivals = () => {
 export const KitLayout = () => {
   const { kitId = '' } = useParams()
   const open = useDocument((s) => s.kit?.id === kitId)
+  useCommands('kit', useUndo())
   const [failure, setFailure] = useState<string | null>(null)
   useEffect(() => {
     let current = true

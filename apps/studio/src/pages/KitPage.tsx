@@ -6,11 +6,10 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import { addEffect, deleteEffect, duplicateEffect, type Effect } from '@gliv/document'
 import { lazy, Suspense, useEffect, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, useNavigate } from 'react-router'
 import { useShallow } from 'zustand/react/shallow'
 import { NameField } from '../controls/NameField.tsx'
-import { edit, redo, undo, useDocument } from '../store/document.ts'
+import { edit, useDocument } from '../store/document.ts'
 import { makeId } from '../store/ids.ts'
 import { AppHeader } from './AppHeader.tsx'
 import { Thumbnail } from './Thumbnail.tsx'
@@ -47,8 +46,6 @@ export const KitPage = () => {
   const kit = useDocument(useShallow((s) => ({ id: s.kit?.id ?? '', name: s.kit?.name ?? '' })))
   const effects = useDocument(useShallow((s) => s.kit?.effectOrder.map((id) => s.kit!.effects[id]!) ?? []))
   const [ready, setReady] = useState(false)
-  useHotkeys('mod+z', undo, { preventDefault: true })
-  useHotkeys('mod+shift+z, mod+y', redo, { preventDefault: true })
   useEffect(() => setReady(true), [])
   useEffect(() => void (document.title = `${kit.name} · Gliv`), [kit.name])
   const create = (): void => {
@@ -77,6 +74,7 @@ export const KitPage = () => {
         }
       />
       <main className="cards">
+        <h1 className="only-read">Effects of {kit.name}</h1>
         {effects.map((effect) => (
           <EffectCard key={effect.id} effect={effect} kitId={kit.id} />
         ))}

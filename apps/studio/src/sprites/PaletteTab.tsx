@@ -116,7 +116,7 @@ export const PaletteTab = ({ sheet }: { sheet: Sheet | null }) => {
         )}
       </div>
       <div className="palette-paste">
-        <textarea aria-label="Colours as text" rows={2} placeholder="Colours as text: #ffe9b0, #f2a03d, …" value={text} onChange={(event) => setText(event.target.value)} onKeyDown={(event) => event.stopPropagation()} />
+        <textarea aria-label="Colours as text" rows={2} placeholder="Colours as text: #ffe9b0, #f2a03d, …" value={text} onChange={(event) => setText(event.target.value)} />
         <Button disabled={text.trim() === ''} onClick={paste}>
           Add these
         </Button>

@@ -1,6 +1,9 @@
 import Close from '@mui/icons-material/Close'
 import IconButton from '@mui/material/IconButton'
+import { useRef } from 'react'
 import { Link } from 'react-router'
+import { useEscape } from '../keys/escape.ts'
+import { focusWorkplace } from '../keys/focus.ts'
 import { useDocument } from '../store/document.ts'
 import { useNamed } from '../store/useNamed.ts'
 import { AddButtons } from './AddButtons.tsx'
@@ -9,14 +12,21 @@ import { TargetContext } from './target.ts'
 import { useSheet } from './use.ts'
 import { Workspace } from './Workspace.tsx'
 
+const close = (): void => {
+  setSprites({ open: false })
+  focusWorkplace()
+}
+
 /** The sprites beside the running stage; `typeId` is the particle type that they are chosen for. */
 const SpritesDrawer = ({ typeId }: { typeId: string | null }) => {
   const kitId = useDocument((s) => s.kit?.id) ?? ''
   const sheets = useNamed((kit) => kit.sheetOrder.map((id) => kit.sheets[id]!))
   const chosen = useSheet()
+  const place = useRef<HTMLElement>(null)
+  useEscape(true, place, close)
   return (
     <TargetContext value={typeId}>
-      <aside className="sprites-drawer" data-testid="sprites-drawer">
+      <aside ref={place} aria-label="Sprites" className="sprites-drawer" data-testid="sprites-drawer">
         <header className="drawer-head">
           <select aria-label="Sheet" value={chosen?.id ?? ''} onChange={(event) => chooseSheet(kitId, event.target.value)}>
             {sheets.map((sheet) => (
@@ -30,7 +40,7 @@ const SpritesDrawer = ({ typeId }: { typeId: string | null }) => {
           <Link to={`/kit/${kitId}/sprites`} className="word-choice" title="The same on a page of its own">
             Page
           </Link>
-          <IconButton size="small" aria-label="Close the sprites" onClick={() => setSprites({ open: false })}>
+          <IconButton size="small" aria-label="Close the sprites" onClick={close}>
             <Close fontSize="small" />
           </IconButton>
         </header>

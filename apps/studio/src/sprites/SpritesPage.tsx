@@ -1,10 +1,9 @@
 import Checkbox from '@mui/material/Checkbox'
 import { useEffect } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { Link } from 'react-router'
 import { useShallow } from 'zustand/react/shallow'
 import { AppHeader } from '../pages/AppHeader.tsx'
-import { edit, redo, undo, useDocument } from '../store/document.ts'
+import { edit, useDocument } from '../store/document.ts'
 import { AddButtons } from './AddButtons.tsx'
 import { SheetList } from './SheetList.tsx'
 import { Workspace } from './Workspace.tsx'
@@ -12,8 +11,6 @@ import { Workspace } from './Workspace.tsx'
 /** The sprites on a page of their own. */
 export const SpritesPage = () => {
   const kit = useDocument(useShallow((s) => ({ id: s.kit?.id ?? '', name: s.kit?.name ?? '', wholePixels: s.kit?.wholePixels ?? false })))
-  useHotkeys('mod+z', undo, { preventDefault: true })
-  useHotkeys('mod+shift+z, mod+y', redo, { preventDefault: true })
   useEffect(() => void (document.title = `Sprites of ${kit.name} · Gliv`), [kit.name])
   return (
     <div className="sprites-page">
@@ -29,7 +26,8 @@ export const SpritesPage = () => {
         }
       />
       <main className="sprites-body">
-        <aside className="sheet-column">
+        <h1 className="only-read">Sprites of {kit.name}</h1>
+        <aside className="sheet-column" aria-label="Sheets">
           <AddButtons />
           <SheetList />
           <label className="check-row" title="For games of whole pixels: sprites lie on whole pixels wherever they are shown, baked or played, and the stage zooms by whole numbers">

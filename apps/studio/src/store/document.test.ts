@@ -3,7 +3,7 @@ import { makeDemo } from '@gliv/demo'
 import type { Kit } from '@gliv/document'
 import fc from 'fast-check'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { cancelMoment, closeDocument, db, edit, editMoment, endMoment, openDocument, redo, saved, shownKit, undo, useDocument } from './document.ts'
+import { cancelMoment, closeDocument, db, edit, editMoment, editStep, endMoment, endRun, openDocument, redo, saved, shownKit, undo, useDocument } from './document.ts'
 import { addKit } from './shelf.ts'
 
 const drag = (): number => shownKit()!.types['dust']!.numbers.drag
@@ -132,6 +132,39 @@ describe('the document store', () => {
     expect(drag()).toBe(1)
     add.mockRestore()
     useDocument.setState({ notice: null })
+  })
+
+  it('presses of one kind that follow each other are one step, others are not', async () => {
+    for (const value of [1, 2, 3]) editStep('Drag', setDrag(value))
+    expect(drag()).toBe(3)
+    editStep('Name', (kit) => void (kit.name = 'New'))
+    endRun()
+    await saved()
+    expect((await db.commits.toArray()).map((c) => c.label)).toEqual(['Drag', 'Name'])
+    editStep('Drag', setDrag(4))
+    undo()
+    expect(drag()).toBe(3)
+    undo()
+    undo()
+    expect(drag()).toBe(4.2)
+    await saved()
+  })
+
+  it('presses that rest for a while become a step by themselves; a drag is not ended by that', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    try {
+      editStep('Drag', setDrag(1))
+      vi.advanceTimersByTime(1000)
+      expect([useDocument.getState().moment, drag()]).toEqual([null, 1])
+      editMoment('Drag', setDrag(2))
+      endRun()
+      vi.advanceTimersByTime(1000)
+      expect(useDocument.getState().moment?.label).toBe('Drag')
+    } finally {
+      vi.useRealTimers()
+    }
+    endMoment()
+    await saved()
   })
 
   it('an edit during a drag ends the drag first', async () => {

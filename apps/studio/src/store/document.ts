@@ -150,7 +150,7 @@ export const edit = (label: string, recipe: Recipe): void => {
   if (!kit) return
   const [next, patches, inverse] = produceWithPatches(kit, (draft) => void recipe(draft as Kit))
   if (patches.length === 0) return
-  commit({ rev: null, label, patches, inverse }, next)
+  commit({ rev: null, tab: TAB, label, patches, inverse }, next)
 }
 
 let lastDraft = 0
@@ -174,21 +174,43 @@ export const editMoment = (label: string, recipe: Recipe): void => {
   draftTimer ??= setTimeout(journalDraft, Math.max(0, DRAFT_EVERY_MS - (performance.now() - lastDraft)))
 }
 
+/** Presses of one kind that follow each other within this many ms are one step of undo. */
+const RUN_MS = 700
+let runTimer: ReturnType<typeof setTimeout> | null = null
+
+/** Ends a run of presses; a drag goes on. */
+export const endRun = (): void => {
+  if (runTimer) endMoment()
+}
+
+/** A step of held or repeated presses, made on the state before the first of them; those of one `label` are one step of undo. */
+export const editStep = (label: string, recipe: Recipe): void => {
+  const { moment } = get()
+  if (moment && !(runTimer && moment.label === label)) endMoment()
+  if (runTimer) clearTimeout(runTimer)
+  editMoment(label, recipe)
+  runTimer = setTimeout(endMoment, RUN_MS)
+}
+
 /** Ends a drag: one commit, one step of undo. */
 export const endMoment = (): void => {
   const { moment, kit } = get()
+  if (runTimer) clearTimeout(runTimer)
+  runTimer = null
   if (draftTimer) clearTimeout(draftTimer)
   draftTimer = null
   if (!moment || !kit) return
   const { label, patches, inverse } = moment
   // On the present state, which may hold another tab's edits since the drag's last step.
-  if (patches.length > 0) commit({ rev: null, label, patches, inverse }, applyPatches(kit, patches))
+  if (patches.length > 0) commit({ rev: null, tab: TAB, label, patches, inverse }, applyPatches(kit, patches))
   else set({ moment: null })
 }
 
 /** Gives a drag up: back to the state before it. */
 export const cancelMoment = (): void => {
   const { kit } = get()
+  if (runTimer) clearTimeout(runTimer)
+  runTimer = null
   if (draftTimer) clearTimeout(draftTimer)
   draftTimer = null
   set({ moment: null })

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button'
 import Popover from '@mui/material/Popover'
 import { lazy, Suspense, useState } from 'react'
-import { endMoment } from '../../store/document.ts'
+import { cancelMoment } from '../../store/document.ts'
 
 const LeversPanel = lazy(() => import('./LeversPanel.tsx'))
 
@@ -11,8 +11,9 @@ const BESIDE_THE_STAGE = { left: 6, top: 52 }
 /** Levers of the whole effect, loaded when they are asked for. */
 export const LeversMenu = () => {
   const [open, setOpen] = useState(false)
+  // What was tried and not kept goes with the panel.
   const close = (): void => {
-    endMoment()
+    cancelMoment()
     setOpen(false)
   }
   return (

@@ -2,8 +2,9 @@
 import { useDrag } from '@use-gesture/react'
 import { resolveEffect } from '@gliv/document'
 import type { Camera } from '@gliv/player'
-import { useEffect, useState } from 'react'
-import { editMoment, endMoment, shownKit, useDocument } from '../../store/document.ts'
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
+import { arrowSteps } from '../../keys/arrows.ts'
+import { editMoment, editStep, endMoment, shownKit, useDocument } from '../../store/document.ts'
 import { readMask } from '../../store/masks.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { useDriver, useEffectId, usePlaying, useSelectedId } from '../context.ts'
@@ -88,21 +89,35 @@ const ThrowHandle = ({ point, at, camera, zoom }: Placed & { point: ThrownPoint;
   const sets = useThrowing((s) => s.sets)
   const [x, y] = [(at[0] - camera.x) * zoom, (at[1] - camera.y) * zoom]
   const label = point === 'end' ? 'End of the typical way' : 'Top of the typical way'
-  const bind = useDrag(({ event, first, last, movement: [mx, my], memo }) => {
-    event.stopPropagation()
-    const start = first ? { x: at[0], y: at[1] } : (memo as { x: number; y: number })
+  const pressed = useRef<{ x: number; y: number }>(null)
+  const throwTo = (x: number, y: number, how: typeof editMoment): void => {
     const { kit } = useDocument.getState()
     const effect = kit?.effects[effectId]
-    if (kit && effect && emitter && (mx !== 0 || my !== 0)) {
+    if (!kit || !effect || !emitter) return
+    const thrown = solveThrow(resolveEffect(kit, effect, readMask), emitter, sets, point, x, y)
+    if (thrown) how(`Throw ${effect.emitters[emitter]?.name ?? ''}`, (draft) => writeThrown(draft, effectId, emitter, sets, thrown))
+  }
+  const bind = useDrag(
+    ({ event, first, last, movement: [mx, my], memo }) => {
+      event.stopPropagation()
+      const start = first ? { x: at[0], y: at[1] } : (memo as { x: number; y: number })
       noteInput(event)
-      const thrown = solveThrow(resolveEffect(kit, effect, readMask), emitter, sets, point, start.x + mx / zoom, start.y + my / zoom)
-      if (thrown) editMoment(`Throw ${effect.emitters[emitter]?.name ?? ''}`, (draft) => writeThrown(draft, effectId, emitter, sets, thrown))
-    }
-    if (last) endMoment()
-    return start
-  })
+      if (mx !== 0 || my !== 0) throwTo(start.x + mx / zoom, start.y + my / zoom, editMoment)
+      if (last) endMoment()
+      return start
+    },
+    { pointer: { keys: false } },
+  )
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const steps = arrowSteps(event)
+    if (!steps) return
+    event.preventDefault()
+    const from = (useDocument.getState().moment && pressed.current) || { x: at[0], y: at[1] }
+    pressed.current = { x: from.x + steps[0], y: from.y + steps[1] }
+    throwTo(pressed.current.x, pressed.current.y, editStep)
+  }
   return (
-    <g {...bind()} data-handle={`throw-${point}`} aria-label={label} role="slider" aria-valuenow={0} tabIndex={-1} transform={`translate(${x} ${y})`} className="handle" style={{ cursor: 'move', touchAction: 'none' }}>
+    <g {...bind()} data-handle={`throw-${point}`} aria-label={label} role="slider" aria-valuenow={Math.round(at[0])} aria-valuetext={`${Math.round(at[0])} px right, ${Math.round(at[1])} px down`} tabIndex={0} onKeyDown={onKeyDown} transform={`translate(${x} ${y})`} className="handle" style={{ cursor: 'move', touchAction: 'none' }}>
       <title>{label}: drag it where particles should go</title>
       <circle r={11} className="handle-reach" />
       {point === 'end' ? <path d="M -6 -6 L 6 6 M -6 6 L 6 -6" className="throw-cross-case" /> : <path d="M -7 4 L 0 -5 L 7 4 Z" className="handle-knob" />}

@@ -1,7 +1,8 @@
 import { useDrag } from '@use-gesture/react'
-import { useRef } from 'react'
+import { type KeyboardEvent, useRef } from 'react'
 import type { PropertyId } from '@gliv/model'
-import { editMoment, endMoment, shownKit, useDocument } from '../../store/document.ts'
+import { arrowSteps } from '../../keys/arrows.ts'
+import { editMoment, editStep, endMoment, shownKit, useDocument } from '../../store/document.ts'
 import { editLabel, readValue, writeValue } from '../../store/targets.ts'
 import { directionWord } from '../../texts/kinds.ts'
 import { PROPERTY_TEXTS } from '../../texts/properties.ts'
@@ -31,11 +32,19 @@ export const HeadingDial = ({ targets, id, fan }: { targets: SentenceTargets; id
     const { kit } = useDocument.getState()
     if (kit) editMoment(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, nearestTurn(Math.round(angle / step) * step, heading)))
     if (last) endMoment()
-  })
+  }, { pointer: { keys: false } })
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const steps = arrowSteps(event)
+    if (!steps) return
+    event.preventDefault()
+    // Clockwise to the right and down, as angles grow.
+    const { kit } = useDocument.getState()
+    if (kit) editStep(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, nearestTurn(heading + steps[0] + steps[1], heading)))
+  }
   const [tx, ty] = polar(heading, R - 3)
   return (
     <div className="heading-dial">
-      <svg ref={face} {...bind()} width={2 * R + 4} height={2 * R + 4} viewBox={`${-R - 2} ${-R - 2} ${2 * R + 4} ${2 * R + 4}`} role="img" aria-label={`${PROPERTY_TEXTS[id].label}: ${directionWord(heading)}`} style={{ touchAction: 'none' }}>
+      <svg ref={face} {...bind()} width={2 * R + 4} height={2 * R + 4} viewBox={`${-R - 2} ${-R - 2} ${2 * R + 4} ${2 * R + 4}`} role="slider" tabIndex={0} aria-label={PROPERTY_TEXTS[id].label} aria-valuenow={heading} aria-valuemin={-180} aria-valuemax={180} aria-valuetext={`${heading}°, ${directionWord(heading)}`} onKeyDown={onKeyDown} style={{ touchAction: 'none' }}>
         <circle r={R} className="dial-face" />
         {spread > 0 && <path d={fanPath(heading, spread, R)} className="dial-fan" />}
         <line x2={tx} y2={ty} className="dial-arrow" />

@@ -4,11 +4,13 @@ import ClickAwayListener from '@mui/material/ClickAwayListener'
 import Paper from '@mui/material/Paper'
 import Popper from '@mui/material/Popper'
 import { FORCE_KINDS } from '@gliv/model'
+import { useEscape } from '../../keys/escape.ts'
+import { focusWorkplace } from '../../keys/focus.ts'
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { edit, shownKit } from '../../store/document.ts'
 import { setSession, useSession } from '../../store/session.ts'
 import { FORCE_TEXTS } from '../../texts/forces.ts'
+import { SEARCH_FIELD } from './focusSearch.ts'
 import { findIn, type Found, searchEntries } from './search.ts'
 import { subjectOf } from './subject.ts'
 import type { SentenceTargets } from './targets.ts'
@@ -34,7 +36,6 @@ export const SearchBox = ({ targets }: { targets: SentenceTargets }) => {
   const [active, setActive] = useState(0)
   const [open, setOpen] = useState(false)
   const field = useRef<HTMLInputElement>(null)
-  useHotkeys('mod+f', () => field.current?.focus(), { preventDefault: true, enableOnFormTags: true })
   // What there is to find is read when the search begins.
   const entries = useMemo(() => {
     const kit = shownKit()
@@ -42,6 +43,10 @@ export const SearchBox = ({ targets }: { targets: SentenceTargets }) => {
     return subject ? searchEntries(subject) : []
   }, [open, targets])
   const found = findIn(entries, typed)
+  useEscape(open, field, () => {
+    close()
+    focusWorkplace()
+  })
   const close = (): void => {
     setOpen(false)
     setTyped('')
@@ -54,16 +59,11 @@ export const SearchBox = ({ targets }: { targets: SentenceTargets }) => {
     goTo(item, targets)
   }
   const onKeyDown = (event: KeyboardEvent): void => {
-    event.stopPropagation()
     const by = { ArrowDown: 1, ArrowUp: -1 }[event.key]
     if (by) {
       event.preventDefault()
       setActive((at) => Math.min(Math.max(0, found.length - 1), Math.max(0, at + by)))
     } else if (event.key === 'Enter') choose(found[active])
-    else if (event.key === 'Escape') {
-      close()
-      field.current?.blur()
-    }
   }
   return (
     <ClickAwayListener onClickAway={close}>
@@ -71,6 +71,7 @@ export const SearchBox = ({ targets }: { targets: SentenceTargets }) => {
         <Search fontSize="inherit" />
         <input
           ref={field}
+          id={SEARCH_FIELD}
           type="search"
           role="combobox"
           aria-expanded={found.length > 0}

@@ -38,7 +38,6 @@ const TypeInto = ({ cells }: { cells: readonly { readonly targets: SentenceTarge
           setMessage(null)
         }}
         onKeyDown={(event) => {
-          event.stopPropagation()
           if (event.key === 'Enter') apply()
         }}
       />

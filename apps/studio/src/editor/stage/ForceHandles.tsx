@@ -41,7 +41,7 @@ const CentreHandles = ({ force, type, at, covered }: { force: PointForce; type: 
         return (
           <g key={id}>
             <circle cx={centre.x} cy={centre.y} r={radius} className="force-ring" />
-            <Handle name={id} label={name} x={centre.x + side * radius} y={centre.y} cursor="ew-resize" at={centre} apply={(_e, px, py, fine, draft) => void (draft.numbers[id] = whole(Math.max(id === 'avoidRadius' ? 0 : 1, length(px, py) - inner), fine))} />
+            <Handle name={id} label={name} x={centre.x + side * radius} y={centre.y} cursor="ew-resize" motion="outward" reading={`${Math.round(numbers[id])} px`} at={centre} apply={(_e, px, py, fine, draft) => void (draft.numbers[id] = whole(Math.max(id === 'avoidRadius' ? 0 : 1, length(px, py) - inner), fine))} />
           </g>
         )
       })}

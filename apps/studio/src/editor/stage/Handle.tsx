@@ -1,9 +1,11 @@
 import { useDrag } from '@use-gesture/react'
-import type { ReactNode } from 'react'
+import { type KeyboardEvent, type ReactNode, useRef } from 'react'
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
-import { editMoment, endMoment } from '../../store/document.ts'
+import { arrowSteps } from '../../keys/arrows.ts'
+import { editMoment, editStep, endMoment, useDocument } from '../../store/document.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { useEffectId, useSelectedEmitter } from '../context.ts'
+import { type HandleMotion, handleReading, steppedBy } from './handleKeys.ts'
 
 export interface HandleProps {
   readonly name: string
@@ -14,34 +16,71 @@ export interface HandleProps {
   readonly children?: ReactNode
   /** Writes the pointer's place, in world pixels relative to `at`, into the emitter or its particle type. */
   readonly apply: (emitter: Emitter, x: number, y: number, fine: boolean, type: ParticleType) => void
-  readonly onDoubleClick?: () => void
+  /** What it stands at, in words, where its place does not say it. */
+  readonly reading?: string
+  /** What arrow keys do with it; freely unless said. */
+  readonly motion?: HandleMotion
+  /** By a double-click, or by Delete. */
+  readonly onRemove?: () => void
   /** Does more to the kit in the same step, after `apply`. */
   readonly after?: (kit: Kit, emitter: Emitter) => void
   /** What places count from, mostly the emitter's centre, in overlay pixels, and overlay pixels a world pixel. */
   readonly at: { readonly x: number; readonly y: number; readonly zoom: number }
 }
 
-/** One handle: white with a dark casing. A drag is one step of undo. */
-export const Handle = ({ name, label, x, y, cursor, apply, at, onDoubleClick, after, children }: HandleProps) => {
+type Start = Pick<HandleProps, 'x' | 'y' | 'at'>
+
+/** One handle: white with a dark casing. A drag is one step of undo, and so are arrow keys that follow each other. */
+export const Handle = ({ name, label, x, y, cursor, apply, at, reading, motion = 'freely', onRemove, after, children }: HandleProps) => {
   const effectId = useEffectId()
   const emitter = useSelectedEmitter()
+  const pressed = useRef<{ start: Start; x: number; y: number } | null>(null)
+  const put = (start: Start, [px, py]: readonly [number, number], fine: boolean, how: typeof editMoment): void => {
+    if (!emitter || emitter.locked) return
+    how(`${label} of ${emitter.name}`, (kit) => {
+      const draft = kit.effects[effectId]!.emitters[emitter.id]!
+      apply(draft, px + (start.x - start.at.x) / start.at.zoom, py + (start.y - start.at.y) / start.at.zoom, fine, kit.types[draft.type]!)
+      after?.(kit, draft)
+    })
+  }
   const bind = useDrag(({ event, first, last, movement: [mx, my], memo, shiftKey }) => {
     event.stopPropagation()
-    const start = first ? { x, y, at } : (memo as { x: number; y: number; at: HandleProps['at'] })
+    const start = first ? { x, y, at } : (memo as Start)
     noteInput(event)
-    if (emitter && !emitter.locked && (mx !== 0 || my !== 0 || !first))
-      editMoment(`${label} of ${emitter.name}`, (kit) => {
-        const draft = kit.effects[effectId]!.emitters[emitter.id]!
-        apply(draft, (start.x + mx - start.at.x) / start.at.zoom, (start.y + my - start.at.y) / start.at.zoom, shiftKey, kit.types[draft.type]!)
-        after?.(kit, draft)
-      })
+    if (mx !== 0 || my !== 0 || !first) put(start, [mx / start.at.zoom, my / start.at.zoom], shiftKey, editMoment)
     if (last) endMoment()
     return start
-  })
+  }, { pointer: { keys: false } })
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if ((event.key === 'Delete' || event.key === 'Backspace') && onRemove) onRemove()
+    const steps = arrowSteps(event)
+    if (!steps) return
+    event.preventDefault()
+    // Presses that follow each other count from the first, so that small ones add up.
+    const run = useDocument.getState().moment && pressed.current ? pressed.current : { start: { x, y, at }, x: 0, y: 0 }
+    pressed.current = { start: run.start, x: run.x + steps[0], y: run.y + steps[1] }
+    const [fromX, fromY] = [(run.start.x - run.start.at.x) / run.start.at.zoom, (run.start.y - run.start.at.y) / run.start.at.zoom]
+    // Finely: a step of a pixel must not snap back to what is near; an angle has whole degrees already.
+    put(run.start, steppedBy(motion, fromX, fromY, pressed.current.x, pressed.current.y), motion !== 'turning', editStep)
+  }
+  const shown = handleReading(motion, (x - at.x) / at.zoom, (y - at.y) / at.zoom)
   return (
-    <g {...bind()} data-handle={name} aria-label={label} role="slider" aria-valuenow={0} tabIndex={-1} transform={`translate(${x} ${y})`} style={{ cursor, touchAction: 'none' }} className="handle" onDoubleClick={onDoubleClick}>
+    <g
+      {...bind()}
+      data-handle={name}
+      aria-label={label}
+      role="slider"
+      aria-valuenow={shown.now}
+      aria-valuetext={reading ?? shown.text}
+      tabIndex={0}
+      transform={`translate(${x} ${y})`}
+      style={{ cursor, touchAction: 'none' }}
+      className="handle"
+      onDoubleClick={onRemove}
+      onKeyDown={onKeyDown}
+    >
       <title>{label}</title>
-      <circle r={11} className="handle-reach" />
+      <circle r={12} className="handle-reach" />
       {children ?? <circle r={5} className="handle-knob" />}
     </g>
   )

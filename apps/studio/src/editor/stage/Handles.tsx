@@ -54,6 +54,8 @@ const RadiusHandle = ({ emitter, at, id, side }: Part & { id: 'shapeRadius' | 's
       x={at.x + side * Math.max(LEAST_REACH, radius * at.zoom)}
       y={at.y}
       cursor="ew-resize"
+      motion="outward"
+      reading={`${Math.round(radius)} px`}
       at={at}
       apply={(e, x, y, fine) => void (e.numbers[id] = whole(Math.max(0, length(x, y) - pad) * unitsPerPx(e, id), fine))}
     />
@@ -68,6 +70,7 @@ const SizeHandle = ({ emitter, at }: Part) => {
     <Handle
       name="size"
       label="Size"
+      reading={`${Math.round(w)} px wide, ${Math.round(h)} px high`}
       x={at.x + Math.max(LEAST_REACH, (w / 2) * at.zoom)}
       y={at.y + Math.max(LEAST_REACH, (h / 2) * at.zoom)}
       cursor="nwse-resize"
@@ -86,6 +89,7 @@ const LineHandle = ({ emitter, at }: Part) => {
     <Handle
       name="line"
       label="Length and turn"
+      reading={`${Math.round(sizeOf(emitter, 'shapeWidth'))} px long, turned by ${emitter.numbers.shapeAngle}°`}
       x={at.x + x}
       y={at.y + y}
       cursor="move"
@@ -101,7 +105,7 @@ const LineHandle = ({ emitter, at }: Part) => {
 const TurnHandle = ({ emitter, at }: Part) => {
   const [x, y] = polar(emitter.numbers.shapeAngle, Math.max(LEAST_REACH, sizeOf(emitter, 'shapeRadius') * at.zoom))
   return (
-    <Handle name="turn" label="Turned" x={at.x + x} y={at.y + y} cursor="grab" at={at} apply={(e, px, py, fine) => void (e.numbers.shapeAngle = nearestTurn(Math.round(angleOf(px, py) / (fine ? 15 : 1)) * (fine ? 15 : 1), e.numbers.shapeAngle))}>
+    <Handle name="turn" label="Turned" motion="turning" reading={`${emitter.numbers.shapeAngle}°`} x={at.x + x} y={at.y + y} cursor="grab" at={at} apply={(e, px, py, fine) => void (e.numbers.shapeAngle = nearestTurn(Math.round(angleOf(px, py) / (fine ? 15 : 1)) * (fine ? 15 : 1), e.numbers.shapeAngle))}>
       <rect x={-4} y={-4} width={8} height={8} className="handle-knob" />
     </Handle>
   )
@@ -144,10 +148,10 @@ const AimHandles = ({ emitter, at }: Part) => {
         {fan > 0 && fan < 360 && <path d={fanPath(heading, fan, REACH * 0.72)} className="fan-outline" />}
         <line x1={0} y1={0} x2={hx} y2={hy} className="heading-line" />
       </g>
-      <Handle name="heading" label="Heading" x={at.x + hx} y={at.y + hy} cursor="grab" at={at} apply={(e, x, y, fine) => void (e.numbers.heading = nearestTurn(fine ? Math.round(angleOf(x, y) / 15) * 15 : Math.round(angleOf(x, y)), heading))}>
+      <Handle name="heading" label="Heading" motion="turning" reading={`${heading}°`} x={at.x + hx} y={at.y + hy} cursor="grab" at={at} apply={(e, x, y, fine) => void (e.numbers.heading = nearestTurn(fine ? Math.round(angleOf(x, y) / 15) * 15 : Math.round(angleOf(x, y)), heading))}>
         <path d="M 7 0 L -5 6 L -5 -6 Z" transform={`rotate(${heading})`} className="handle-knob" />
       </Handle>
-      <Handle name="fan" label="Fan" x={at.x + fx} y={at.y + fy} cursor="grab" at={at} apply={(e, x, y) => void (e.numbers.fan = fanFrom(angleOf(x, y), heading))}>
+      <Handle name="fan" label="Fan" motion="turning" reading={`${fan}°`} x={at.x + fx} y={at.y + fy} cursor="grab" at={at} apply={(e, x, y) => void (e.numbers.fan = fanFrom(angleOf(x, y), heading))}>
         <rect x={-4} y={-4} width={8} height={8} transform={`rotate(${heading + fan / 2 + 45})`} className="handle-knob" />
       </Handle>
     </>
@@ -217,6 +221,7 @@ export const Handles = ({ camera }: { camera: Camera }) => {
       <Handle
         name="move"
         label="Place"
+        reading={`${offsetX} px right, ${offsetY} px down`}
         x={at.x}
         y={at.y}
         cursor="move"

@@ -57,6 +57,7 @@ export const PathHandles = ({ owner, emitter, type = null, at, curved }: { owner
   const remove = (index: number): void => {
     if (path.points.length > 2) change('Remove a path point', { ...path, points: path.points.filter((_, i) => i !== index) })
   }
+  const add = (index: number, { x, y }: { x: number; y: number }): void => change('Add a path point', insertAfter(path, index, Math.round(x), Math.round(y)))
   const tangent = (index: number, which: 'in' | 'out') => {
     const p = path.points[index]!
     const [dx, dy] = which === 'in' ? [p.inX, p.inY] : [p.outX, p.outY]
@@ -67,7 +68,7 @@ export const PathHandles = ({ owner, emitter, type = null, at, curved }: { owner
         <line x1={start.x} y1={start.y} x2={end.x} y2={end.y} className="tangent-line" />
         <Handle
           name={`${owner.name}-${which}-${index}`}
-          label={`${owner.name} handle`}
+          label={`${owner.name} handle ${which === 'in' ? 'into' : 'out of'} point ${index + 1}`}
           {...end}
           cursor="crosshair"
           at={at}
@@ -93,7 +94,19 @@ export const PathHandles = ({ owner, emitter, type = null, at, curved }: { owner
         if (!middle) return null
         const p = place(middle.x, middle.y)
         return (
-          <circle key={`add ${i}`} cx={p.x} cy={p.y} r={4} className="path-add" data-handle={`${owner.name}-add-${i}`} onClick={() => change('Add a path point', insertAfter(path, i, Math.round(middle.x), Math.round(middle.y)))}>
+          <circle
+            key={`add ${i}`}
+            cx={p.x}
+            cy={p.y}
+            r={4}
+            className="path-add"
+            data-handle={`${owner.name}-add-${i}`}
+            role="button"
+            tabIndex={0}
+            aria-label={`Add a point after point ${i + 1} of the ${owner.name.toLowerCase()}`}
+            onClick={() => add(i, middle)}
+            onKeyDown={({ key }) => (key === 'Enter' || key === ' ') && add(i, middle)}
+          >
             <title>Add a point here</title>
           </circle>
         )
@@ -106,7 +119,7 @@ export const PathHandles = ({ owner, emitter, type = null, at, curved }: { owner
           {...place(p.x, p.y)}
           cursor="move"
           at={at}
-          onDoubleClick={() => remove(i)}
+          onRemove={() => remove(i)}
           apply={(e, x, y, fine, draft) => {
             const now = owner.read(e, draft)
             if (now) owner.write(e, withPoint(now, i, { x: whole(x, fine), y: whole(y, fine) }), draft)

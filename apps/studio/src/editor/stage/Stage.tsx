@@ -3,6 +3,7 @@ import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react'
 import { resolveEffect } from '@gliv/document'
 import type { ResolvedEffect } from '@gliv/model'
 import type { Camera } from '@gliv/player'
+import { setWorkplace } from '../../keys/focus.ts'
 import { shownKit, useDocument } from '../../store/document.ts'
 import { GROUNDS, OTHER_GROUND, useSession } from '../../store/session.ts'
 import { boundsOf, type Box, cameraFor, wholeCamera, zoomAround } from '../../util/fit.ts'
@@ -49,7 +50,8 @@ export const useStageDriver = (effectId: string): { driver: StageDriver | null; 
     driver.setPreview(useSession.getState().preview, kit)
     driver.open(lookedNow(effectId, resolveEffect(kit, effect, readMask)))
     if (useSession.getState().playing) driver.play()
-    Object.assign(globalThis, { glivStage: driver })
+    // For stories and measurements, which look at what is run instead of at pixels.
+    Object.assign(globalThis, { glivStage: driver, glivState: { document: useDocument, session: useSession, looking: useLooking } })
     return registerPixels(driver.canvas, (x, y) => driver.colourAt(x, y))
   }, [driver, effectId])
 
@@ -215,6 +217,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
   useSessionInDriver(driver)
   useCanvasSize(driver, effectId, frame)
   const camera = useCamera((s) => s.camera)
+  useEffect(() => (frame.current ? setWorkplace(frame.current) : undefined), [])
   useGesture(
     {
       onDrag: ({ delta: [dx, dy], event, tap, xy: [clientX, clientY] }) => {
@@ -230,7 +233,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
         setCamera(driver, wheelZoom(driver, px, py, event.deltaY))
       },
     },
-    { target: frame, eventOptions: { passive: false }, drag: { filterTaps: true } },
+    { target: frame, eventOptions: { passive: false }, drag: { filterTaps: true, pointer: { keys: false } } },
   )
   const shelfOpen = useTechniques((s) => s.open)
   const drop = techniqueDrop(effectId, (clientX, clientY) => {
@@ -240,8 +243,8 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
   })
   return (
     <div className="mat">
-      <div className="stage" ref={frame} data-testid="stage" {...drop}>
-        <canvas ref={canvasRef} aria-label="Stage" />
+      <div className="stage" ref={frame} role="group" tabIndex={0} aria-label="Stage: arrow keys move the selected emitter" data-testid="stage" {...drop}>
+        <canvas ref={canvasRef} role="img" aria-label="The effect" />
         {driver && <Surfaces camera={camera} />}
         {driver && <Axes camera={camera} />}
         {driver && handles && <Handles camera={camera} />}

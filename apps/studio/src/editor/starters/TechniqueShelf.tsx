@@ -4,8 +4,10 @@ import IconButton from '@mui/material/IconButton'
 import Paper from '@mui/material/Paper'
 import { addTechnique, findTechniques, type Kit, type KitFile, TECHNIQUES, type TechniqueId } from '@gliv/document'
 import { defaultsOf } from '@gliv/model'
-import { useMemo, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { Thumbnail } from '../../pages/Thumbnail.tsx'
+import { useEscape } from '../../keys/escape.ts'
+import { focusWorkplace } from '../../keys/focus.ts'
 import { edit } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { select } from '../../store/session.ts'
@@ -41,18 +43,25 @@ const makeShelf = (): KitFile => {
   return file
 }
 
+const closeStarters = (): void => {
+  useTechniques.setState({ open: false })
+  focusWorkplace()
+}
+
 export const TechniqueShelf = () => {
   const effectId = useEffectId()
   const [typed, setTyped] = useState('')
   const shelf = useMemo(makeShelf, [])
   const found = findTechniques(typed)
+  const place = useRef<HTMLDivElement>(null)
+  useEscape(true, place, closeStarters)
   return (
-    <Paper elevation={8} className="technique-shelf" role="dialog" aria-label="Starters">
+    <Paper ref={place} elevation={8} className="technique-shelf" role="dialog" aria-label="Starters">
       <div className="technique-head">
         <b>Starters</b>
-        <input type="search" className="plain-input" aria-label="Find a starter" placeholder="blast, rain, sparkle…" autoFocus value={typed} onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => event.stopPropagation()} />
+        <input type="search" className="plain-input" aria-label="Find a starter" placeholder="blast, rain, sparkle…" autoFocus value={typed} onChange={(event) => setTyped(event.target.value)} />
         <span className="soft">Drag one onto the stage, or press it. Change its picture later; the motion stays.</span>
-        <IconButton aria-label="Close the starters" onClick={() => useTechniques.setState({ open: false })}>
+        <IconButton aria-label="Close the starters" onClick={closeStarters}>
           <Close fontSize="small" />
         </IconButton>
       </div>

@@ -1,7 +1,8 @@
 import { useDrag } from '@use-gesture/react'
 import { FLAT_RAMP, type Ramp, type RampPoint, type ScalarRampKind } from '@gliv/model'
 import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react'
-import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
+import { arrowSteps } from '../../keys/arrows.ts'
+import { edit, editMoment, editStep, endMoment, useDocument } from '../../store/document.ts'
 import { setSession, useSession } from '../../store/session.ts'
 import { type RampAddress, rampEditLabel, rampKey, rampName, readRamp, writeRamp } from '../../store/rampTargets.ts'
 import { noteInput } from '../../util/inputTime.ts'
@@ -90,7 +91,7 @@ const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: 
     event.preventDefault()
     event.stopPropagation()
     const before = togetherNow(place, mates)
-    if (before) writeTogether(place, mates, 'Move a point', moveTogether(before, index, point.at + by[0]!, point.value + by[1]!), edit)
+    if (before) writeTogether(place, mates, 'Move a point', moveTogether(before, index, point.at + by[0]!, point.value + by[1]!), editStep)
   }
   return (
     <g
@@ -102,6 +103,7 @@ const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: 
       tabIndex={0}
       aria-label={`Point ${index + 1} of the ${rampName(place)}`}
       aria-valuenow={point.value}
+      aria-valuetext={`${Number(point.value.toFixed(3))} at ${Number((point.at * 100).toFixed(1))} % of life`}
       onFocus={look === 'mate' ? undefined : onChoose}
       onKeyDown={onKeyDown}
       onDoubleClick={(event) => {
@@ -130,10 +132,17 @@ const FreeHandles = ({ address, ramp, index, x, y, toRamp }: { address: RampAddr
     if (before) write(address, 'Bend', moveFreeHandle(before, index, which as 0 | 1, ...toRamp(px, py)), editMoment)
     if (last) endMoment()
   })
+  const onKeyDown = (which: 0 | 1, at: number, value: number) => (event: KeyboardEvent): void => {
+    const steps = arrowSteps(event)
+    const before = readNow(address)
+    if (!steps || !before) return
+    event.preventDefault()
+    write(address, 'Bend', moveFreeHandle(before, index, which, at + steps[0] / 100, value - steps[1] / 100), editStep)
+  }
   const handle = (which: 0 | 1, at: number, value: number, start: RampPoint) => (
     <g key={which}>
       <line x1={x(start.at)} y1={y(start.value)} x2={x(at)} y2={y(value)} className="free-line" />
-      <circle {...bind(which)} cx={x(at)} cy={y(value)} r={5} className="free-handle" data-testid="free-handle" aria-label={`Handle ${which + 1}`} style={{ touchAction: 'none' }} onClick={(event) => event.stopPropagation()} />
+      <circle {...bind(which)} cx={x(at)} cy={y(value)} r={5} className="free-handle" data-testid="free-handle" role="slider" tabIndex={0} aria-label={`${which === 0 ? 'First' : 'Second'} handle of the bend of the ${rampName(address)}`} aria-valuenow={value} aria-valuetext={`${Math.round(at * 100)} % of life, value ${Number(value.toFixed(2))}`} onKeyDown={onKeyDown(which, at, value)} style={{ touchAction: 'none' }} onClick={(event) => event.stopPropagation()} />
     </g>
   )
   return (

@@ -51,7 +51,7 @@ const Kept = ({ ramp, onUse }: { ramp: Ramp; onUse: (ramp: Ramp) => void }) => {
         {shelf.length === 0 && <span className="soft">None yet.</span>}
       </div>
       <div className="fit-row">
-        <input className="plain-input" aria-label="Name of the kept ramp" placeholder="Name" value={name} maxLength={60} onChange={(event) => setName(event.target.value)} onKeyDown={(event) => event.stopPropagation()} />
+        <input className="plain-input" aria-label="Name of the kept ramp" placeholder="Name" value={name} maxLength={60} onChange={(event) => setName(event.target.value)} />
         <Button
           variant="outlined"
           onClick={() => {

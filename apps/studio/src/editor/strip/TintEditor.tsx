@@ -6,7 +6,7 @@ import type { ParticleType } from '@gliv/document'
 import { TINT_EASES, type TintEase, type TintRamp, type TintRampKind } from '@gliv/model'
 import { type KeyboardEvent, useRef, useState } from 'react'
 import { ColourField } from '../../controls/ColourField.tsx'
-import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
+import { edit, editMoment, editStep, endMoment, useDocument } from '../../store/document.ts'
 import { RAMP_TEXTS, TINT_EASE_TEXTS } from '../../texts/kinds.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { addTintStop, cssGradient, movePoint, removePoint } from './rampMaths.ts'
@@ -37,7 +37,7 @@ const Stop = ({ type, kind, index, chosen, toShare, onChoose, onRemove }: { type
     if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
     if (by === 0) return
     event.stopPropagation()
-    write(type, kind, 'Move a stop', { ...type.ramps[kind], points: movePoint(type.ramps[kind].points, index, stop.at + by) }, edit)
+    write(type, kind, 'Move a stop', { ...type.ramps[kind], points: movePoint(type.ramps[kind].points, index, stop.at + by) }, editStep)
   }
   return (
     <span
@@ -48,6 +48,9 @@ const Stop = ({ type, kind, index, chosen, toShare, onChoose, onRemove }: { type
       tabIndex={0}
       aria-label={`Stop ${index + 1} of the ${kind} ramp`}
       aria-valuenow={stop.at}
+      aria-valuemin={0}
+      aria-valuemax={1}
+      aria-valuetext={`${stop.colour} at ${Math.round(stop.at * 100)} % of life`}
       style={{ left: `${stop.at * 100}%`, touchAction: 'none' }}
       onFocus={onChoose}
       onKeyDown={onKeyDown}

@@ -1,6 +1,8 @@
 import { useDrag } from '@use-gesture/react'
+import { type KeyboardEvent, useRef } from 'react'
 import { type Emitter, newBurst } from '@gliv/document'
-import { edit, editMoment, endMoment, useDocument } from '../../store/document.ts'
+import { edit, endMoment, editMoment, editStep, useDocument } from '../../store/document.ts'
+import { arrowSteps } from '../../keys/arrows.ts'
 import { makeId } from '../../store/ids.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { useEffectId, useShown } from '../context.ts'
@@ -8,39 +10,98 @@ import { trackTimes } from './scale.ts'
 
 const snap = (seconds: number, fine: boolean): number => Math.max(0, fine ? Math.round(seconds * 1000) / 1000 : Math.round(seconds * 100) / 100)
 
-/** A drag along the timeline; `apply` gets the emitter as it was before the drag and the seconds moved. */
-const useTimeDrag = (emitterId: string, label: string, secondsPerPixel: number, apply: (draft: Emitter, before: Emitter, seconds: number, fine: boolean, spread: boolean) => void) => {
+interface TimeSlider {
+  readonly emitterId: string
+  /** What is set; the undo list and screen readers call it so. */
+  readonly label: string
+  /** Seconds that stand now. */
+  readonly now: number
+  readonly secondsPerPixel: number
+  /** Gets the emitter as it was before the drag or the first press, and the seconds moved. */
+  readonly apply: (draft: Emitter, before: Emitter, seconds: number, fine: boolean, spread: boolean) => void
+  readonly onRemove?: () => void
+}
+
+/** Seconds an arrow key moves by; ten times as much with Shift. */
+const KEY_SECONDS = 0.01
+
+/** A place on the timeline: dragged, or stepped by arrow keys. */
+const useTimeSlider = ({ emitterId, label, now, secondsPerPixel, apply, onRemove }: TimeSlider) => {
   const effectId = useEffectId()
-  return useDrag(({ event, movement: [mx], last, altKey, shiftKey }) => {
-    event.stopPropagation()
-    noteInput(event)
+  const name = useShown((_, effect) => effect.emitters[emitterId]?.name ?? '', '')
+  const pressed = useRef(0)
+  const put = (seconds: number, fine: boolean, spread: boolean, how: typeof edit): void => {
     const before = useDocument.getState().kit?.effects[effectId]?.emitters[emitterId]
-    if (before && mx !== 0 && !before.locked) editMoment(`${label} of ${before.name}`, (kit) => apply(kit.effects[effectId]!.emitters[emitterId]!, before, mx * secondsPerPixel, altKey, shiftKey))
-    if (last) endMoment()
-  })
+    if (before && !before.locked) how(`${label} of ${before.name}`, (kit) => apply(kit.effects[effectId]!.emitters[emitterId]!, before, seconds, fine, spread))
+  }
+  const bind = useDrag(
+    ({ event, movement: [mx], last, altKey, shiftKey }) => {
+      event.stopPropagation()
+      noteInput(event)
+      if (mx !== 0) put(mx * secondsPerPixel, altKey, shiftKey, editMoment)
+      if (last) endMoment()
+    },
+    { pointer: { keys: false } },
+  )
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if ((event.key === 'Delete' || event.key === 'Backspace') && onRemove) onRemove()
+    const steps = arrowSteps(event)
+    if (!steps) return
+    event.preventDefault()
+    event.stopPropagation()
+    // Up is more, as on every slider; presses that follow each other count from the first.
+    pressed.current = (useDocument.getState().moment ? pressed.current : 0) + (steps[0] - steps[1]) * KEY_SECONDS
+    put(pressed.current, true, false, editStep)
+  }
+  return { ...bind(), role: 'slider' as const, tabIndex: 0, 'aria-label': `${label} of ${name}`, 'aria-valuenow': now, 'aria-valuetext': `${Number(now.toFixed(3))} s`, onKeyDown }
+}
+
+interface Mark {
+  readonly emitterId: string
+  readonly index: number
+  readonly nth: number
+  /** Seconds after the emitter's start. */
+  readonly at: number
+  readonly left: number
+  readonly perPixel: number
 }
 
 /** A repeat: dragged, it sets the time between repeats. */
-const BurstEcho = ({ emitterId, index, nth, left, perPixel }: { emitterId: string; index: number; nth: number; left: number; perPixel: number }) => {
-  const bind = useTimeDrag(emitterId, 'Time between repeats', perPixel, (draft, before, by, fine) => {
-    const { from, to, ...more } = before.bursts[index]!.numbers.burstInterval
-    const moved = Math.max(0.01, snap(from + by / nth, fine))
-    draft.bursts[index]!.numbers.burstInterval = { ...more, from: moved, to: moved + to - from }
+const BurstEcho = ({ emitterId, index, nth, at, left, perPixel }: Mark) => {
+  const slider = useTimeSlider({
+    emitterId,
+    label: `Time between repeats, at repeat ${nth}, of burst ${index + 1}`,
+    now: at,
+    secondsPerPixel: perPixel,
+    apply: (draft, before, by, fine) => {
+      const { from, to, ...more } = before.bursts[index]!.numbers.burstInterval
+      const moved = Math.max(0.01, snap(from + by / nth, fine))
+      draft.bursts[index]!.numbers.burstInterval = { ...more, from: moved, to: moved + to - from }
+    },
   })
-  return <span {...bind()} className="burst-echo" style={{ left, touchAction: 'none' }} title="Repeat: drag to change the time between repeats" />
+  // One repeat can be reached by keys; the others follow it.
+  return <span {...slider} tabIndex={nth === 1 ? 0 : -1} className="burst-echo" style={{ left, touchAction: 'none' }} title="Repeat: drag to change the time between repeats" />
 }
 
-const BurstTick = ({ emitterId, index, left, perPixel }: { emitterId: string; index: number; left: number; perPixel: number }) => {
-  const bind = useTimeDrag(emitterId, 'Burst time', perPixel, (draft, before, by, fine, spread) => {
-    if (spread) {
-      draft.bursts[index]!.numbers.burstSpan = snap(before.bursts[index]!.numbers.burstSpan + by, fine)
-      return
-    }
-    const { from, to, ...more } = before.bursts[index]!.numbers.burstAt
-    const moved = snap(from + by, fine)
-    draft.bursts[index]!.numbers.burstAt = { ...more, from: moved, to: moved + to - from }
+const BurstTick = ({ emitterId, index, at, left, perPixel }: Mark) => {
+  const effectId = useEffectId()
+  const slider = useTimeSlider({
+    emitterId,
+    label: `Time of burst ${index + 1}`,
+    now: at,
+    secondsPerPixel: perPixel,
+    apply: (draft, before, by, fine, spread) => {
+      if (spread) {
+        draft.bursts[index]!.numbers.burstSpan = snap(before.bursts[index]!.numbers.burstSpan + by, fine)
+        return
+      }
+      const { from, to, ...more } = before.bursts[index]!.numbers.burstAt
+      const moved = snap(from + by, fine)
+      draft.bursts[index]!.numbers.burstAt = { ...more, from: moved, to: moved + to - from }
+    },
+    onRemove: () => edit('Remove a burst', (kit) => void kit.effects[effectId]!.emitters[emitterId]!.bursts.splice(index, 1)),
   })
-  return <span {...bind()} className="burst-tick" data-testid="burst-tick" style={{ left, touchAction: 'none' }} title="Burst: drag to move it, with Shift to spread it over time" />
+  return <span {...slider} className="burst-tick" data-testid="burst-tick" style={{ left, touchAction: 'none' }} title="Burst: drag to move it, with Shift to spread it over time" />
 }
 
 const isSteady = ({ numbers }: Emitter): boolean => numbers.flow > 0 || numbers.flowPerPx > 0 || numbers.minimum > 0
@@ -59,8 +120,10 @@ const burstMarks = (emitter: Emitter): { index: number; at: number; nth: number 
 export const Bars = ({ emitterId, seconds, width, population, locked }: { emitterId: string; seconds: number; width: number; population: string; locked: boolean }) => {
   const text = useShown((kit, effect) => (effect.emitters[emitterId] ? JSON.stringify({ ...trackTimes(kit, effect, emitterId), bursts: effect.emitters[emitterId].companionOf === null ? burstMarks(effect.emitters[emitterId]) : [], steady: isSteady(effect.emitters[emitterId]) }) : ''), '')
   const perPixel = seconds / Math.max(1, width)
-  const move = useTimeDrag(emitterId, 'Delay', perPixel, (draft, before, by, fine) => void (draft.numbers.delay = snap(before.numbers.delay + by, fine)))
-  const stretch = useTimeDrag(emitterId, 'Duration', perPixel, (draft, before, by, fine) => void (draft.numbers.duration = snap(before.numbers.duration + by, fine)))
+  const delay = useShown((_, effect) => effect.emitters[emitterId]?.numbers.delay ?? 0, 0)
+  const duration = useShown((_, effect) => effect.emitters[emitterId]?.numbers.duration ?? 0, 0)
+  const move = useTimeSlider({ emitterId, label: 'Delay', now: delay, secondsPerPixel: perPixel, apply: (draft, before, by, fine) => void (draft.numbers.delay = snap(before.numbers.delay + by, fine)) })
+  const stretch = useTimeSlider({ emitterId, label: 'Duration', now: duration, secondsPerPixel: perPixel, apply: (draft, before, by, fine) => void (draft.numbers.duration = snap(before.numbers.duration + by, fine)) })
   const effectId = useEffectId()
   const addAt = (at: number): void =>
     edit('Add a burst', (kit) => {
@@ -81,12 +144,13 @@ export const Bars = ({ emitterId, seconds, width, population, locked }: { emitte
           <path d={population} />
         </svg>
       )}
-      <div {...move()} className={steady ? 'bar' : 'bar thin'} data-testid="bar" style={{ left: x(start), width: Math.max(6, x(emissionEnd) - x(start)), touchAction: 'none' }} title="Drag to change the delay" />
+      <div {...move} className={steady ? 'bar' : 'bar thin'} data-testid="bar" style={{ left: x(start), width: Math.max(6, x(emissionEnd) - x(start)), touchAction: 'none' }} title="Drag to change the delay" />
       <div className="afterlife" style={{ left: Math.max(x(emissionEnd), x(start) + 6), width: Math.max(0, x(latestEnd) - Math.max(x(emissionEnd), x(start) + 6)) }} />
-      {steady && <span {...stretch()} className="bar-end" data-testid="bar-end" style={{ left: x(emissionEnd) - 4, touchAction: 'none' }} title="Drag to change the duration" />}
-      {bursts.map(({ index, at, nth }, i) =>
-        nth > 0 ? <BurstEcho key={i} emitterId={emitterId} index={index} nth={nth} left={x(start + at)} perPixel={perPixel} /> : <BurstTick key={i} emitterId={emitterId} index={index} left={x(start + at)} perPixel={perPixel} />,
-      )}
+      {steady && <span {...stretch} className="bar-end" data-testid="bar-end" style={{ left: x(emissionEnd) - 4, touchAction: 'none' }} title="Drag to change the duration" />}
+      {bursts.map((burst, i) => {
+        const mark: Mark = { ...burst, emitterId, left: x(start + burst.at), perPixel }
+        return burst.nth > 0 ? <BurstEcho key={i} {...mark} /> : <BurstTick key={i} {...mark} />
+      })}
     </div>
   )
 }

@@ -1,6 +1,8 @@
 import Extension from '@mui/icons-material/ExtensionOutlined'
 import { useDrag } from '@use-gesture/react'
-import { editMoment, endMoment, useDocument } from '../../store/document.ts'
+import { type KeyboardEvent, useRef } from 'react'
+import { arrowSteps } from '../../keys/arrows.ts'
+import { editMoment, editStep, endMoment, useDocument } from '../../store/document.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { useEffectId, useShown } from '../context.ts'
 import { partTimes } from './scale.ts'
@@ -9,21 +11,35 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
   const effectId = useEffectId()
   const text = useShown((kit, effect) => {
     const part = effect.parts.find((p) => p.id === id)
-    return part ? JSON.stringify({ ...partTimes(kit, part), muted: part.muted, name: part.effects.map((choice) => kit.effects[choice.effect]?.name ?? '').join(' or ') }) : ''
+    return part ? JSON.stringify({ ...partTimes(kit, part), at: part.numbers.partAt, muted: part.muted, name: part.effects.map((choice) => kit.effects[choice.effect]?.name ?? '').join(' or ') }) : ''
   }, '')
-  const bind = useDrag(({ event, movement: [mx], last, altKey }) => {
-    event.stopPropagation()
-    noteInput(event)
+  const pressed = useRef(0)
+  const put = (by: number, fine: boolean, how: typeof editMoment): void => {
     const before = useDocument.getState().kit?.effects[effectId]?.parts.find((p) => p.id === id)
-    if (before && mx !== 0)
-      editMoment('Time of a part', (kit) => {
-        const at = Math.max(0, before.numbers.partAt + (mx * seconds) / Math.max(1, width))
-        kit.effects[effectId]!.parts.find((p) => p.id === id)!.numbers.partAt = altKey ? Math.round(at * 1000) / 1000 : Math.round(at * 100) / 100
-      })
-    if (last) endMoment()
-  })
+    if (!before) return
+    how('Time of a part', (kit) => {
+      const at = Math.max(0, before.numbers.partAt + by)
+      kit.effects[effectId]!.parts.find((p) => p.id === id)!.numbers.partAt = fine ? Math.round(at * 1000) / 1000 : Math.round(at * 100) / 100
+    })
+  }
+  const bind = useDrag(
+    ({ event, movement: [mx], last, altKey }) => {
+      event.stopPropagation()
+      noteInput(event)
+      if (mx !== 0) put((mx * seconds) / Math.max(1, width), altKey, editMoment)
+      if (last) endMoment()
+    },
+    { pointer: { keys: false } },
+  )
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const steps = arrowSteps(event)
+    if (!steps) return
+    event.preventDefault()
+    pressed.current = (useDocument.getState().moment ? pressed.current : 0) + (steps[0] - steps[1]) / 100
+    put(pressed.current, true, editStep)
+  }
   if (!text) return null
-  const { start, end, muted, name } = JSON.parse(text) as ReturnType<typeof partTimes> & { muted: boolean; name: string }
+  const { start, end, at, muted, name } = JSON.parse(text) as ReturnType<typeof partTimes> & { at: number; muted: boolean; name: string }
   const x = (s: number): number => (s / seconds) * width
   return (
     <div className={muted ? 'track part muted' : 'track part'} data-testid="part-track">
@@ -34,7 +50,7 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
         </span>
       </div>
       <div className="track-time">
-        <div {...bind()} className="bar part-bar" style={{ left: x(start), width: Math.max(6, x(end) - x(start)), touchAction: 'none' }} title="Drag to change when the part begins" />
+        <div {...bind()} role="slider" tabIndex={0} aria-label={`Beginning of the part ${name}`} aria-valuenow={at} aria-valuetext={`${at} s`} onKeyDown={onKeyDown} className="bar part-bar" style={{ left: x(start), width: Math.max(6, x(end) - x(start)), touchAction: 'none' }} title="Drag to change when the part begins" />
       </div>
     </div>
   )

@@ -6,7 +6,8 @@ import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSe
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { addEmitter, moveEmitter, STARTERS, type StarterId } from '@gliv/document'
 import { useDrag } from '@use-gesture/react'
-import { Fragment, useEffect, useRef, useState } from 'react'
+import { Fragment, type KeyboardEvent, useEffect, useRef, useState } from 'react'
+import { arrowSteps } from '../../keys/arrows.ts'
 import { edit, useDocument } from '../../store/document.ts'
 import { makeId } from '../../store/ids.ts'
 import { select } from '../../store/session.ts'
@@ -75,6 +76,16 @@ const AddMenu = () => {
   )
 }
 
+/** Ticks of Page Up and Page Down. */
+const PAGE_TICKS = 30
+
+const readOut = (ruler: HTMLElement | null, seconds: number): void => {
+  const text = seconds.toFixed(2)
+  if (!ruler || ruler.getAttribute('aria-valuenow') === text) return
+  ruler.setAttribute('aria-valuenow', text)
+  ruler.setAttribute('aria-valuetext', `${text} s`)
+}
+
 /** Marks, scrubbing, and the playhead, which follows the driver without React. */
 const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
   const driver = useDriver()
@@ -87,6 +98,8 @@ const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
         // A looping effect runs on; its head shows the place within the repeat.
         const shown = loop > 0 && p.seconds >= loop ? p.seconds % loop : p.seconds
         if (head.current) head.current.style.transform = `translateX(${Math.min(width, (shown / seconds) * width)}px)`
+        // Read out only where somebody listens: an attribute a picture is not free.
+        if (!p.playing || document.activeElement === ruler.current) readOut(ruler.current, shown)
       }),
     [driver, seconds, width, loop],
   )
@@ -101,11 +114,20 @@ const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
     }
     stepBy(driver, Math.round(at * driver.rate) - driver.playback.tick)
     return start
-  })
+  }, { pointer: { keys: false } })
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (!driver) return
+    const steps = arrowSteps(event)
+    const last = Math.round(seconds * driver.rate)
+    const to = steps ? driver.playback.tick + steps[0] - steps[1] : { Home: 0, End: last, PageUp: driver.playback.tick + PAGE_TICKS, PageDown: driver.playback.tick - PAGE_TICKS }[event.key]
+    if (to === undefined) return
+    event.preventDefault()
+    stepBy(driver, to - driver.playback.tick)
+  }
   const spacing = markSpacing(seconds, width)
   const marks = Array.from({ length: Math.min(200, Math.floor(seconds / spacing) + 1) }, (_, i) => i * spacing)
   return (
-    <div className="ruler" ref={ruler} {...bind()} onDoubleClick={() => setRegion(null)} style={{ touchAction: 'none' }} data-testid="ruler" title="Drag to go to a moment; with Shift, a stretch to play again and again">
+    <div className="ruler" ref={ruler} {...bind()} role="slider" tabIndex={0} aria-label="Moment" aria-valuemin={0} aria-valuemax={seconds} aria-valuenow={0} onKeyDown={onKeyDown} onDoubleClick={() => setRegion(null)} style={{ touchAction: 'none' }} data-testid="ruler" title="Drag to go to a moment; with Shift, a stretch to play again and again">
       {marks.map((at) => (
         <span key={at} className="mark" style={{ left: (at / seconds) * width }}>
           {Number(at.toFixed(2))} s

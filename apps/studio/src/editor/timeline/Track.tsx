@@ -103,7 +103,7 @@ export const Track = memo(({ emitterId, seconds, width, population }: { emitterI
         <span className="track-grip" {...attributes} {...listeners} aria-label={`Reorder ${name}`}>
           <DragIndicator fontSize="inherit" />
         </span>
-        {icon(muted ? 'Show' : 'Mute', muted, () => toggleMute(effectId, emitterId), muted ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />)}
+        {icon(muted ? 'Unmute' : 'Mute', undefined, () => toggleMute(effectId, emitterId), muted ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />)}
         {icon('Solo', solo, () => toggleSolo(emitterId), <Headphones fontSize="inherit" className={solo ? 'solo-on' : ''} />)}
         <button type="button" className="track-name" title={name}>
           {name}

@@ -1,0 +1,10 @@
+import { setSession } from '../../store/session.ts'
+
+/** The field that finds a property; another part of the page sends the focus there. */
+export const SEARCH_FIELD = 'find-a-property'
+
+/** Shows the Recipe where it is hidden, and goes into its search. */
+export const focusSearch = (): void => {
+  setSession({ stageOnly: false })
+  requestAnimationFrame(() => document.getElementById(SEARCH_FIELD)?.focus())
+}

@@ -1,0 +1,79 @@
+import { type RefObject, useMemo, useRef } from 'react'
+import { useCommands } from '../keys/dispatch.ts'
+import type { Run } from '../keys/table.ts'
+import { editStep, shownKit, useDocument } from '../store/document.ts'
+import { setSprites } from '../sprites/state.ts'
+import { setSession, toggleSolo, useSession } from '../store/session.ts'
+import { setLooking } from './look/looking.ts'
+import { pickTypical } from './look/pick.ts'
+import { focusSearch } from './recipe/focusSearch.ts'
+import { selectedOf } from './selected.ts'
+import type { StageDriver } from './stage/driver.ts'
+import { moveTogether } from './stage/together.ts'
+import { fitStage, zoomTo } from './stage/Stage.tsx'
+import { duplicateSelected, removeEmitter, toggleMute } from './timeline/Track.tsx'
+import { stepBy, togglePlay } from './transport/Transport.tsx'
+
+const STEPS: Readonly<Record<string, readonly [number, number]>> = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }
+
+/** Moves the selected emitter; presses that follow each other are one step of undo. */
+const nudge = (effectId: string, emitterId: string, key: string, by: number): void => {
+  const [x, y] = STEPS[key] ?? [0, 0]
+  const before = useDocument.getState().kit
+  const start = before?.effects[effectId]?.emitters[emitterId]
+  const now = shownKit()?.effects[effectId]?.emitters[emitterId]
+  if (!before || !start || !now) return
+  const moved = (axis: 'offsetX' | 'offsetY', step: number): number => now.numbers[axis] - start.numbers[axis] + step * by
+  editStep('Nudge an emitter', (kit) => moveTogether(kit, before, effectId, [emitterId, ...useSession.getState().also], moved('offsetX', x), moved('offsetY', y)))
+}
+
+/** What the editor's commands do; they are listed in keys/table.ts. */
+export const useEditorCommands = (effectId: string, driver: StageDriver | null): void => {
+  const place = useRef({ effectId, driver })
+  place.current = { effectId, driver }
+  const runs = useMemo(() => editorRuns(place), [])
+  useCommands('editor', runs)
+  useCommands('view', viewRuns(effectId), () => driver?.canvas.closest('.stage') ?? null)
+}
+
+const withSelected = (effectId: string, act: (emitter: string) => void): void => {
+  const emitter = selectedOf(effectId)
+  if (emitter) act(emitter)
+}
+
+const viewRuns = (effectId: string) => {
+  const by = (px: number): Run => ({ key }) => withSelected(effectId, (emitter) => nudge(effectId, emitter, key, px))
+  return { nudge: by(1), nudgeFar: by(10) }
+}
+
+const editorRuns = (place: RefObject<{ readonly effectId: string; readonly driver: StageDriver | null }>) => {
+  const driven = (act: (driver: StageDriver, event: KeyboardEvent) => void): Run => (event) => place.current.driver && act(place.current.driver, event)
+  const selected = (act: (effect: string, emitter: string) => void): Run => () => withSelected(place.current.effectId, (emitter) => act(place.current.effectId, emitter))
+  const held = (what: 'otherBlend' | 'otherGround' | 'without'): Run => (_event, down) => setLooking({ [what]: down })
+  return {
+    find: focusSearch,
+    play: driven(togglePlay),
+    start: driven((driver) => driver.seek(0)),
+    tickBack: driven((driver) => stepBy(driver, -1)),
+    tickOn: driven((driver) => stepBy(driver, 1)),
+    tenBack: driven((driver) => stepBy(driver, -10)),
+    tenOn: driven((driver) => stepBy(driver, 10)),
+    again: () => setSession((s) => ({ loop: !s.loop })),
+    handles: () => setSession((s) => ({ handles: !s.handles })),
+    stageOnly: () => setSession((s) => ({ stageOnly: !s.stageOnly })),
+    sprites: () => setSprites((s) => ({ open: !s.open })),
+    frameAll: driven((driver) => fitStage(driver)),
+    frameEmitter: driven((driver) => fitStage(driver, selectedOf(place.current.effectId))),
+    zoom: driven((driver, { key }) => zoomTo(driver, Number(key))),
+    mute: selected(toggleMute),
+    solo: selected((_, emitter) => toggleSolo(emitter)),
+    duplicate: selected(duplicateSelected),
+    remove: selected(removeEmitter),
+    tracer: () => setLooking((s) => (s.tracer ? { tracer: false, traced: null } : { tracer: true, traced: place.current.driver ? pickTypical(place.current.driver, selectedOf(place.current.effectId) ?? null) : null })),
+    paths: () => setLooking((s) => ({ paths: !s.paths })),
+    one: () => setLooking((s) => ({ one: !s.one })),
+    otherBlend: held('otherBlend'),
+    otherGround: held('otherGround'),
+    without: held('without'),
+  }
+}

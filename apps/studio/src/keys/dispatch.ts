@@ -1,0 +1,102 @@
+/** Takes each press to whom it belongs: text, the focused control, or a command of the innermost context on the screen. */
+import { useEffect, useRef } from 'react'
+import { matchKeyBindingPress, parseKeybinding } from 'tinykeys'
+import { isTyping } from './focus.ts'
+import { focusOf, isHeldBack, ownerOf } from './owner.ts'
+import { COMMAND_IDS, COMMANDS, type CommandId, commandRow, type CommandsOf, CONTEXTS, type Context, type Run } from './table.ts'
+
+const PRESSES = new Map(COMMAND_IDS.map((id) => [id, commandRow(id).keys.map((key) => parseKeybinding(key)[0]!)]))
+
+/** The command of a context that a press means. */
+export const commandIn = (context: Context, event: KeyboardEvent): CommandId | undefined =>
+  COMMAND_IDS.find((id) => commandRow(id).context === context && PRESSES.get(id)!.some((press) => matchKeyBindingPress(event, press)))
+
+interface Active {
+  readonly context: Context
+  readonly run: (id: CommandId) => Run
+  /** Only while the focus is on or in this element. */
+  readonly within?: () => Element | null
+}
+
+const active: Active[] = []
+
+/** Keys that are held down for a held command. */
+const held = new Map<string, Run>()
+
+const isActive = ({ within }: Active): boolean => !within || (within()?.contains(document.activeElement) ?? false)
+
+/** The innermost active context that has a command for this press. */
+const find = (event: KeyboardEvent): { id: CommandId; run: Run } | null => {
+  for (const context of CONTEXTS.toReversed()) {
+    const place = active.findLast((a) => a.context === context && isActive(a))
+    const id = place && commandIn(context, event)
+    if (place && id) return { id, run: place.run(id) }
+  }
+  return null
+}
+
+const isUndoKey = (event: KeyboardEvent): boolean => commandIn('kit', event) !== undefined
+
+const take = (event: KeyboardEvent): void => {
+  event.preventDefault()
+  event.stopPropagation()
+}
+
+/** Whether something asks and everything else waits. */
+const isAsked = (): boolean => document.querySelector('[role="dialog"][aria-modal="true"]') !== null
+
+const onKeyDown = (event: KeyboardEvent): void => {
+  if (event.defaultPrevented || event.isComposing) return
+  const focus = focusOf(document.activeElement, isTyping)
+  const found = find(event)
+  const row = found && commandRow(found.id)
+  // Undo has its row even where no kit is open: the browser's would change a field somewhere else, so it never runs unless text is being typed.
+  const undoes = isUndoKey(event)
+  if (ownerOf(event, focus, row ?? (undoes ? COMMANDS.undo : null)) !== 'command') return
+  if (!found || !row) return void ((undoes || isHeldBack(event, focus)) && take(event))
+  if (row.rests !== false && isAsked()) return
+  if (event.repeat && !row.repeats) return take(event)
+  if (found.id === 'escape') return runEscape(event, found.run)
+  take(event)
+  if (row.held) held.set(event.code, found.run)
+  found.run(event, true)
+}
+
+/** Escape goes on to a pop-over when nothing of ours takes it: then the command says so by leaving the event alone. */
+const runEscape = (event: KeyboardEvent, run: Run): void => {
+  run(event, true)
+  if (event.defaultPrevented) event.stopPropagation()
+}
+
+const onKeyUp = (event: KeyboardEvent): void => {
+  held.get(event.code)?.(event, false)
+  held.delete(event.code)
+}
+
+/** A key that is let go elsewhere is let go. */
+const onBlur = (): void => {
+  for (const run of held.values()) run(new KeyboardEvent('keyup'), false)
+  held.clear()
+}
+
+/** Listens for as long as the application runs; before the page's own listeners, which a taken key never reaches. */
+export const installKeys = (): void => {
+  addEventListener('keydown', onKeyDown, { capture: true })
+  addEventListener('keyup', onKeyUp, { capture: true })
+  addEventListener('blur', onBlur)
+}
+
+/** Makes a context's commands work while the component is on the screen; each command of the table has to have its run. */
+export const useCommands = <C extends Context>(context: C, runs: { readonly [Id in CommandsOf<C>]: Run }, within?: () => Element | null): void => {
+  const latest = useRef(runs)
+  const place = useRef(within)
+  useEffect(() => {
+    latest.current = runs
+    place.current = within
+  })
+  useEffect(() => {
+    const entry: Active = { context, run: (id) => (latest.current as Record<string, Run>)[id]!, ...(place.current ? { within: () => place.current?.() ?? null } : {}) }
+    active.push(entry)
+    return () => void active.splice(active.indexOf(entry), 1)
+  }, [context])
+}

@@ -1,0 +1,66 @@
+/**
+ * The one table of commands: what each is called, where it works and by which keys. What a command runs is handed in
+ * by its context while that is on the screen (`useCommands`), so that the table itself can be printed, searched and changed.
+ */
+
+/** From the outermost to the innermost. `view` is the stage's picture while it has the focus. */
+export const CONTEXTS = ['application', 'kit', 'editor', 'view'] as const
+export type Context = (typeof CONTEXTS)[number]
+
+export interface CommandRow {
+  readonly name: string
+  readonly context: Context
+  /** In the notation of tinykeys: `$mod` is Ctrl, on a Mac Command; a key by what it writes or by its place (`BracketLeft`). */
+  readonly keys: readonly string[]
+  /** What a held key does again and again; others run once a press. */
+  readonly repeats?: true
+  /** Runs at the press with `down`, and once more when the key is let go. */
+  readonly held?: true
+  /** Works while the focus is in a text field, too; where the field has a use for the key, not while something is typed in it. */
+  readonly inText?: 'always' | 'unless typing' | 'unless typing, but searching'
+  /** Is refused while a dialog asks something; what only looks or takes back still works. */
+  readonly rests?: false
+}
+
+const ARROWS = ['ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight'] as const
+
+export const COMMANDS = {
+  escape: { name: 'Close what is open, give up what is typed', context: 'application', keys: ['Escape'], inText: 'unless typing, but searching', rests: false },
+  undo: { name: 'Undo', context: 'kit', keys: ['$mod+z'], repeats: true, inText: 'unless typing', rests: false },
+  redo: { name: 'Redo', context: 'kit', keys: ['$mod+Shift+z', '$mod+y'], repeats: true, inText: 'unless typing', rests: false },
+  find: { name: 'Find a property', context: 'editor', keys: ['$mod+f'], inText: 'always' },
+  play: { name: 'Play or pause', context: 'editor', keys: ['Space'] },
+  start: { name: 'To the start', context: 'editor', keys: ['0'] },
+  tickBack: { name: 'One tick back', context: 'editor', keys: ['BracketLeft', '['], repeats: true },
+  tickOn: { name: 'One tick on', context: 'editor', keys: ['BracketRight', ']'], repeats: true },
+  tenBack: { name: 'Ten ticks back', context: 'editor', keys: ['Shift+BracketLeft', 'Shift+['], repeats: true },
+  tenOn: { name: 'Ten ticks on', context: 'editor', keys: ['Shift+BracketRight', 'Shift+]'], repeats: true },
+  again: { name: 'Show again at the end', context: 'editor', keys: ['l'] },
+  handles: { name: 'Handles on the stage', context: 'editor', keys: ['h'] },
+  stageOnly: { name: 'Only the stage', context: 'editor', keys: ['g'] },
+  sprites: { name: 'Sprites beside the stage', context: 'editor', keys: ['p'] },
+  frameAll: { name: 'Frame everything', context: 'editor', keys: ['f'] },
+  frameEmitter: { name: 'Frame the selected emitter', context: 'editor', keys: ['Shift+f'] },
+  zoom: { name: 'Zoom by a whole number', context: 'editor', keys: ['1', '2', '3', '4'] },
+  mute: { name: 'Mute or unmute the selected emitter', context: 'editor', keys: ['m'] },
+  solo: { name: 'Solo the selected emitter', context: 'editor', keys: ['s'] },
+  duplicate: { name: 'Duplicate the selected emitter', context: 'editor', keys: ['$mod+d'] },
+  remove: { name: 'Delete the selected emitter', context: 'editor', keys: ['Shift+Delete'] },
+  tracer: { name: 'Tracer', context: 'editor', keys: ['t'] },
+  paths: { name: 'Paths', context: 'editor', keys: ['r'] },
+  one: { name: 'One particle', context: 'editor', keys: ['o'] },
+  otherBlend: { name: 'The other blend, while held', context: 'editor', keys: ['b'], held: true },
+  otherGround: { name: 'The other ground, while held', context: 'editor', keys: ['n'], held: true },
+  without: { name: 'Without the selected emitter, while held', context: 'editor', keys: ['w'], held: true },
+  nudge: { name: 'Move the selected emitter by 1 px', context: 'view', keys: ARROWS, repeats: true },
+  nudgeFar: { name: 'Move the selected emitter by 10 px', context: 'view', keys: ['Shift+ArrowUp', 'Shift+ArrowDown', 'Shift+ArrowLeft', 'Shift+ArrowRight'], repeats: true },
+} as const satisfies Record<string, CommandRow>
+
+export type CommandId = keyof typeof COMMANDS
+export type CommandsOf<C extends Context> = { [Id in CommandId]: (typeof COMMANDS)[Id]['context'] extends C ? Id : never }[CommandId]
+
+/** What a command does. `down` is false only for a held command's key that is let go. */
+export type Run = (event: KeyboardEvent, down: boolean) => void
+
+export const commandRow = (id: CommandId): CommandRow => COMMANDS[id]
+export const COMMAND_IDS = Object.keys(COMMANDS) as readonly CommandId[]

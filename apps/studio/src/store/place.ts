@@ -1,0 +1,31 @@
+/** Where in the studio an undo step is seen, so that nothing changes out of sight. */
+import type { Kit } from '@gliv/document'
+import type { Entry } from './history.ts'
+
+export type Place = { readonly page: 'anywhere' | 'kit' | 'sprites' } | { readonly page: 'effect'; readonly effect: string }
+
+const ANYWHERE: Place = { page: 'anywhere' }
+const SPRITES = ['sheets', 'sheetOrder', 'palettes', 'paletteOrder', 'wholePixels']
+
+const usersOf = (kit: Kit, type: string): readonly string[] => kit.effectOrder.filter((id) => Object.values(kit.effects[id]?.emitters ?? {}).some((emitter) => emitter.type === type))
+
+/** The effect whose inside a path names; `shown` is preferred where a shared type has several users. */
+const effectAt = (kit: Kit, path: readonly (string | number)[], shown: string | null): string | null => {
+  const [top, id] = path
+  if (top === 'effects' && path.length > 2 && kit.effects[String(id)]) return String(id)
+  if (top !== 'types') return null
+  const users = usersOf(kit, String(id))
+  return users.find((effect) => effect === shown) ?? users[0] ?? null
+}
+
+/** Where a step's change is seen in `kit`, the document before the step; `shown` is the effect on the screen. */
+export const placeOf = ({ patches, inverse }: Pick<Entry, 'patches' | 'inverse'>, kit: Kit, shown: string | null): Place => {
+  const paths = [...patches, ...inverse].map((patch) => patch.path)
+  // An effect that comes or goes is seen among the others.
+  if (paths.some(([top], i) => top === 'name' || top === 'effectOrder' || (top === 'effects' && paths[i]!.length === 2))) return { page: 'kit' }
+  const effects = new Set(paths.map((path) => effectAt(kit, path, shown)).filter((id) => id !== null))
+  if (shown !== null && effects.has(shown)) return { page: 'effect', effect: shown }
+  const [first] = effects
+  if (first !== undefined) return { page: 'effect', effect: first }
+  return paths.some(([top]) => SPRITES.includes(String(top))) ? { page: 'sprites' } : ANYWHERE
+}

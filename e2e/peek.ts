@@ -1,0 +1,49 @@
+/** What the studio holds, for stories that ask whether a key did what it should. */
+import type { Page } from '@playwright/test'
+
+interface Numbers {
+  readonly offsetX: number
+  readonly offsetY: number
+  readonly heading: number
+}
+
+export interface Peek {
+  /** The effect as it is shown, as text. */
+  readonly effect: string
+  readonly emitter: (name: string) => Numbers
+  readonly undo: readonly string[]
+  readonly redo: readonly string[]
+  readonly playing: boolean
+  readonly tick: number
+  readonly solo: readonly string[]
+  readonly session: { readonly loop: boolean; readonly handles: boolean; readonly stageOnly: boolean; readonly openGroups: readonly string[] }
+  readonly looking: { readonly tracer: boolean; readonly paths: boolean; readonly one: boolean; readonly otherBlend: boolean; readonly otherGround: boolean; readonly without: boolean }
+}
+
+interface Inside {
+  readonly glivStage: { readonly playback: { readonly playing: boolean; readonly tick: number } }
+  readonly glivState: {
+    readonly document: { getState(): { kit: Kit | null; moment: { kit: Kit } | null; history: { undo: { label: string }[]; redo: { label: string }[] } } }
+    readonly session: { getState(): Peek['session'] & { solo: string[] } }
+    readonly looking: { getState(): Peek['looking'] }
+  }
+}
+interface Kit {
+  readonly effects: Readonly<Record<string, { readonly emitters: Readonly<Record<string, { readonly name: string; readonly type: string; readonly numbers: Numbers }>> }>>
+  readonly types: Readonly<Record<string, unknown>>
+}
+
+export const peek = async (page: Page): Promise<Peek> => {
+  const seen = await page.evaluate(() => {
+    const { glivStage, glivState } = globalThis as unknown as Inside
+    const { kit, moment, history } = glivState.document.getState()
+    const shown = (moment?.kit ?? kit)!
+    const effect = shown.effects[decodeURIComponent(location.pathname.split('/').at(-1)!)]!
+    const types = Object.values(effect.emitters).map(({ type }) => shown.types[type])
+    const { solo, loop, handles, stageOnly, openGroups } = glivState.session.getState()
+    const { playing, tick } = glivStage.playback
+    return { effect, types, undo: history.undo.map((e) => e.label), redo: history.redo.map((e) => e.label), playing, tick, solo, session: { loop, handles, stageOnly, openGroups }, looking: { ...glivState.looking.getState() } }
+  })
+  const { effect, types, ...rest } = seen
+  return { ...rest, effect: JSON.stringify([effect, types]), emitter: (name) => Object.values(effect.emitters).find((emitter) => emitter.name === name)!.numbers }
+}
