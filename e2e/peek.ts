@@ -11,6 +11,7 @@ export interface Peek {
   /** The effect as it is shown, as text. */
   readonly effect: string
   readonly emitter: (name: string) => Numbers
+  /** Labels; a step that is still being made is the last. */
   readonly undo: readonly string[]
   readonly redo: readonly string[]
   readonly playing: boolean
@@ -23,7 +24,7 @@ export interface Peek {
 interface Inside {
   readonly glivStage: { readonly playback: { readonly playing: boolean; readonly tick: number } }
   readonly glivState: {
-    readonly document: { getState(): { kit: Kit | null; moment: { kit: Kit } | null; history: { undo: { label: string }[]; redo: { label: string }[] } } }
+    readonly document: { getState(): { kit: Kit | null; moment: { kit: Kit; label: string } | null; history: { undo: { label: string }[]; redo: { label: string }[] } } }
     readonly session: { getState(): Peek['session'] & { solo: string[] } }
     readonly looking: { getState(): Peek['looking'] }
   }
@@ -42,7 +43,8 @@ export const peek = async (page: Page): Promise<Peek> => {
     const types = Object.values(effect.emitters).map(({ type }) => shown.types[type])
     const { solo, loop, handles, stageOnly, openGroups } = glivState.session.getState()
     const { playing, tick } = glivStage.playback
-    return { effect, types, undo: history.undo.map((e) => e.label), redo: history.redo.map((e) => e.label), playing, tick, solo, session: { loop, handles, stageOnly, openGroups }, looking: { ...glivState.looking.getState() } }
+    const { tracer, paths, one, otherBlend, otherGround, without } = glivState.looking.getState()
+    return { effect, types, undo: [...history.undo, ...(moment ? [moment] : [])].map((e) => e.label), redo: moment ? [] : history.redo.map((e) => e.label), playing, tick, solo, session: { loop, handles, stageOnly, openGroups }, looking: { tracer, paths, one, otherBlend, otherGround, without } }
   })
   const { effect, types, ...rest } = seen
   return { ...rest, effect: JSON.stringify([effect, types]), emitter: (name) => Object.values(effect.emitters).find((emitter) => emitter.name === name)!.numbers }

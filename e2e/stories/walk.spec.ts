@@ -11,6 +11,9 @@ import { Studio } from '../studio.ts'
 const STEPS = Number(process.env['GLIV_WALK_STEPS'] ?? 300)
 const SEED = Number(process.env['GLIV_WALK_SEED'] ?? 14)
 
+/** `GLIV_WALK_TOLD=1` prints each step. */
+const TOLD = process.env['GLIV_WALK_TOLD'] === '1'
+
 /** What has the focus, told apart by the test's own eyes. */
 type Held = 'text' | 'number' | 'slider' | 'button' | 'list' | 'stage' | 'nothing'
 
@@ -27,7 +30,7 @@ const see = async (page: Page): Promise<Seen> => {
     const element = document.activeElement
     const role = element?.getAttribute('role') ?? ''
     const held = !element || element === document.body ? 'nothing' : element.matches('.stage') ? 'stage' : element.matches('input:not([type="checkbox"]), textarea') ? 'text' : role === 'spinbutton' ? 'number' : role === 'slider' || role === 'separator' ? 'slider' : role === 'combobox' || element.matches('select') ? 'list' : element.matches('button, a, [role="button"], input') ? 'button' : 'nothing'
-    const name = `${element?.tagName} ${role} ${element?.getAttribute('aria-label') ?? element?.textContent?.slice(0, 40) ?? ''}`
+    const name = held === 'nothing' ? '' : `${element?.tagName} ${role} ${element?.getAttribute('aria-label') ?? element?.textContent?.slice(0, 40) ?? ''}`
     return { held, element: name, drawer: document.querySelector('[data-testid="sprites-drawer"]') !== null, muted: [...document.querySelectorAll('.track.muted .track-name')].map((e) => e.textContent).join() }
   })
   return { ...(await peek(page)), ...(around as Pick<Seen, 'held' | 'element' | 'drawer' | 'muted'>) }
@@ -50,16 +53,17 @@ const PREDICTED: { readonly [Id in CommandId]: ((seen: Seen) => Change & { reado
   otherBlend: () => ({}),
   otherGround: () => ({}),
   without: () => ({}),
-  undo: ({ undo }) => (undo.length === 0 ? {} : { document: 'undo' }),
-  redo: ({ redo }) => (redo.length === 0 ? {} : { document: 'redo' }),
-  play: ({ playing }) => ({ playing: !playing, ...(playing ? {} : {}) }),
+  undo: ({ undo }) => (undo.length === 0 ? {} : { document: 'undo', muted: undefined }),
+  redo: ({ redo }) => (redo.length === 0 ? {} : { document: 'redo', muted: undefined }),
+  play: ({ playing }) => ({ playing: !playing }),
   start: () => ({ tick: 0 }),
   tickBack: ({ tick }) => ({ tick: Math.max(0, tick - 1), playing: false }),
   tickOn: ({ tick }) => ({ tick: tick + 1, playing: false }),
   tenBack: ({ tick }) => ({ tick: Math.max(0, tick - 10), playing: false }),
   tenOn: ({ tick }) => ({ tick: tick + 10, playing: false }),
   again: (seen) => session(seen, { loop: !seen.session.loop }),
-  handles: (seen) => session(seen, { handles: !seen.session.handles }),
+  // A handle that goes takes the focus along to the stage.
+  handles: (seen) => ({ ...session(seen, { handles: !seen.session.handles }), ...(seen.element.startsWith('g slider') && !seen.element.includes('Point') ? { held: 'stage', element: undefined } : {}) }),
   stageOnly: null,
   sprites: ({ drawer }) => ({ drawer: !drawer }),
   mute: () => ({ document: 'edit', muted: undefined }),
@@ -96,6 +100,11 @@ const pressKey = async (page: Page, roll: Roll, before: Seen): Promise<string> =
     // A control's own key is pressed for once in a while; whatever it does, no command may run beside.
     if (before.held === 'button' || before.held === 'list' || before.held === 'text') return `${key} (left out)`
     await page.keyboard.press(key)
+    // A digit begins to be typed into the number, and is given up again.
+    if (/^\d$/.test(key)) {
+      await expect(page.locator('.number-input:focus')).toHaveValue(key)
+      await page.keyboard.press('Escape')
+    }
     const after = await see(page)
     expect(pick(after, ['playing', 'solo', 'session', 'looking', 'drawer', 'held', 'element']), `${key} on ${before.element}`).toEqual(pick(before, ['playing', 'solo', 'session', 'looking', 'drawer', 'held', 'element']))
     return `${key} → its own`
@@ -114,7 +123,7 @@ const compare = async (page: Page, id: CommandId, key: string, before: Seen): Pr
   if (!at) return
   const keys = (['playing', 'solo', 'session', 'looking', 'muted', 'drawer', 'held', 'element'] as const).filter((k) => !(k in change && change[k] === undefined))
   // What is asked for comes at once, or after the page has been laid out again.
-  await expect.poll(async () => pick(await see(page), keys.filter((k) => !(before.playing && k === 'playing' && id === 'tickOn'))), about).toEqual(pick({ ...before, ...change } as Seen, keys))
+  await expect.poll(async () => pick(await see(page), keys), { message: about, timeout: 3000 }).toEqual(pick({ ...before, ...change } as Seen, keys))
   const after = await see(page)
   // Paused, the moment is exact; while it plays the clock goes on.
   if (!before.playing && !after.playing && !changes) expect(after.tick, about).toBe('tick' in change ? change['tick'] : before.tick)
@@ -143,7 +152,7 @@ const DEEDS: Readonly<Record<string, (studio: Studio, page: Page, roll: Roll) =>
   'drag a knob': async (studio, page, roll) => studio.drag(await nth(page, '.row-slider .knob', roll), 6 + roll(10), 0, 2),
   'drag a ramp point': async (studio, page, roll) => studio.drag(await nth(page, '[data-testid="ramp-point"]', roll), 4, 3 + roll(6), 2),
   'drag the handle': async (studio, page, roll) => ((await page.getByTestId('handles').isVisible()) ? studio.drag(studio.handle('move'), 8 + roll(10), roll(9) - 4, 2) : undefined),
-  'press mute or solo': async (_studio, page, roll) => (await nth(page, '.track-label .track-button', roll)).click(),
+  'press mute or solo': async (_studio, page, roll) => (await nth(page, '.track-label > .track-button', roll)).click(),
   'press a ramp’s name': async (_studio, page, roll) => page.getByRole('group', { name: 'Ramp', exact: true }).getByRole('button', { name: ['Scale', 'Opacity', 'Speed'][roll(3)]!, exact: true }).click(),
   choose: async (studio, page, roll) => studio.pickFrom(page.getByRole('combobox', { name: 'How the effect plays' }), ['plays once', 'loops'][roll(2)]!),
   'focus something': async (_studio, page, roll) => (await nth(page, '.transport button, .group-title, [role="spinbutton"], [role="slider"].handle, .MuiSelect-select', roll)).focus(),
@@ -156,13 +165,18 @@ test(`a walk of ${STEPS} steps does what the command table says`, async ({ page 
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   await studio.selectEmitter('Sparks')
   await studio.freezeAt(6)
+  page.setDefaultTimeout(8000)
   const roll = dice(SEED)
   const names = Object.keys(DEEDS)
   let pressed = 0
   for (let k = 0; k < STEPS; k++) {
-    if (roll(3) === 0) await DEEDS[names[roll(names.length)]!]!(studio, page, roll)
-    else {
+    if (roll(3) === 0) {
+      const name = names[roll(names.length)]!
+      if (TOLD) console.log(`  ${k}: ${name}`)
+      await DEEDS[name]!(studio, page, roll)
+    } else {
       const told = await pressKey(page, roll, await see(page))
+      if (TOLD) console.log(`  ${k}: ${told}`)
       if (!told.endsWith('(left out)')) pressed++
     }
   }

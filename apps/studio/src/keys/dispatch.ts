@@ -1,7 +1,7 @@
 /** Takes each press to whom it belongs: text, the focused control, or a command of the innermost context on the screen. */
 import { useEffect, useRef } from 'react'
 import { matchKeyBindingPress, parseKeybinding } from 'tinykeys'
-import { isTyping } from './focus.ts'
+import { focusWorkplace, isTyping } from './focus.ts'
 import { focusOf, isHeldBack, ownerOf } from './owner.ts'
 import { COMMAND_IDS, COMMANDS, type CommandId, commandRow, type CommandsOf, CONTEXTS, type Context, type Run } from './table.ts'
 
@@ -60,6 +60,12 @@ const onKeyDown = (event: KeyboardEvent): void => {
   take(event)
   if (row.held) held.set(event.code, found.run)
   found.run(event, true)
+  keepFocus(document.activeElement)
+}
+
+/** A command may take away what had the focus; it then goes where work goes on, once the page has been laid out. */
+const keepFocus = (element: Element | null): void => {
+  if (element && element !== document.body) requestAnimationFrame(() => requestAnimationFrame(() => !element.isConnected && document.activeElement === document.body && focusWorkplace()))
 }
 
 /** Escape goes on to a pop-over when nothing of ours takes it: then the command says so by leaving the event alone. */
