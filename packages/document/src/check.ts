@@ -1,9 +1,13 @@
 /** Reading plain data as a kit: schema first, then what a schema cannot say. Every problem names its place. */
-import { PROPERTIES, Refusal } from '@gliv/model'
+import { type Owner, PROPERTIES, Refusal } from '@gliv/model'
 import type { z } from 'zod'
 import type { Effect, Emitter, Kit } from './kit.ts'
 import { effectsWithin } from './edits.ts'
+import { isTakenByBirth, TAKEN_BY_BIRTH } from './ids.ts'
 import { migrate } from './migrations.ts'
+import { partsProblem } from './parts.ts'
+import { brokenRules } from './rules.ts'
+import { said, saidChoices, saidMessage, saidPlace } from './said.ts'
 import { kitSchema } from './schema.ts'
 
 export interface Problem {
@@ -16,12 +20,24 @@ export class KitRefusal extends Refusal {
   readonly problems: readonly Problem[]
   constructor(problems: readonly Problem[]) {
     const [first] = problems
-    super(first?.place ?? 'kit', `${first?.message ?? 'unreadable'}${problems.length > 1 ? ` (and ${problems.length - 1} more)` : ''}`)
+    super(saidPlace(first?.place ?? 'kit'), `${saidMessage(first?.message ?? 'it cannot be read; export it again')}${problems.length > 1 ? ` (and ${problems.length - 1} more)` : ''}`)
     this.problems = problems
   }
 }
 
 const problemOf = (issue: z.core.$ZodIssue): Problem => ({ place: issue.path.join('.') || 'kit', message: issue.message })
+
+const REMEDIES: Readonly<Record<string, string>> = { too_small: 'make it larger', too_big: 'make it smaller', invalid_type: 'give it that form, or leave it out for the default', unrecognized_keys: 'remove what does not belong there' }
+
+const ruleOf = (issue: z.core.$ZodRawIssue): string => {
+  if (issue.code === 'invalid_type') return `it must be ${String(issue.expected)}`
+  if (issue.code === 'too_small') return `the least is ${String(issue.minimum)}`
+  if (issue.code === 'too_big') return `the most is ${String(issue.maximum)}`
+  return 'it does not have the form that is asked for'
+}
+
+/** What is said where the schema has no words of its own: value, rule, remedy. */
+const inWords = (issue: z.core.$ZodRawIssue): string => `${said(issue.input)} is not right here; ${ruleOf(issue)}; ${REMEDIES[issue.code ?? ''] ?? 'correct it, or export the kit again'}`
 
 /** An order list and its map must name the same ids, each once, and each value must carry its own id. `place` is the path up to the noun. */
 const checkMap = (place: string, map: Record<string, { id: string }>, order: readonly string[], problems: Problem[]): void => {
@@ -39,9 +55,13 @@ const checkMap = (place: string, map: Record<string, { id: string }>, order: rea
 
 const checkFrame = (kit: Kit, place: string, sheetId: string, frame: number, problems: Problem[]): void => {
   const sheet = kit.sheets[sheetId]
-  if (!sheet) problems.push({ place: `${place}.sheet`, message: `there is no sheet "${sheetId}"; choose one of ${kit.sheetOrder.join(', ')}` })
+  if (!sheet) problems.push({ place: `${place}.sheet`, message: `there is no sheet "${sheetId}"; choose one of ${saidChoices(kit.sheetOrder)}` })
   else if (frame >= sheet.frames.length)
     problems.push({ place: `${place}.frame`, message: `frame ${frame} does not exist; "${sheet.name}" has ${sheet.frames.length}, counted from 0; choose one of them` })
+}
+
+const checkNumbers = (owner: Owner, carrier: { readonly numbers: object }, place: string, problems: Problem[]): void => {
+  for (const { id, message } of brokenRules(owner, carrier)) problems.push({ place: `${place}.numbers.${id}`, message })
 }
 
 const checkRelays = (kit: Kit, effect: Effect, emitter: Emitter, place: string, problems: Problem[]): void => {
@@ -49,7 +69,7 @@ const checkRelays = (kit: Kit, effect: Effect, emitter: Emitter, place: string, 
     const at = `${place}.relays.${i}`
     if ((relay.emitter === null) === (relay.effect === null)) problems.push({ place: at, message: 'a relay hands over to an emitter or to an effect; name exactly one' })
     const to = relay.emitter === null ? undefined : effect.emitters[relay.emitter]
-    if (relay.emitter !== null && !to) problems.push({ place: `${at}.emitter`, message: `there is no emitter "${relay.emitter}" in this effect; choose one of ${effect.emitterOrder.join(', ')}` })
+    if (relay.emitter !== null && !to) problems.push({ place: `${at}.emitter`, message: `there is no emitter "${relay.emitter}" in this effect; choose one of ${saidChoices(effect.emitterOrder)}` })
     if (to && !to.dormant) problems.push({ place: `${at}.emitter`, message: `"${to.name}" sends particles out by itself; make it dormant, or choose one that is` })
     if (to?.companionOf != null) problems.push({ place: `${at}.emitter`, message: `"${to.name}" is a companion; hand over to "${to.companionOf}" instead` })
     if (relay.effect !== null) checkInner(kit, effect, relay.effect, `${at}.effect`, problems)
@@ -59,20 +79,19 @@ const checkRelays = (kit: Kit, effect: Effect, emitter: Emitter, place: string, 
 
 /** An effect that another one plays: it must be there, and must not lead back. */
 const checkInner = (kit: Kit, effect: Effect, inner: string, place: string, problems: Problem[]): void => {
-  if (!kit.effects[inner]) problems.push({ place, message: `there is no effect "${inner}"; choose one of ${kit.effectOrder.join(', ')}` })
+  if (!kit.effects[inner]) problems.push({ place, message: `there is no effect "${inner}"; choose one of ${saidChoices(kit.effectOrder)}` })
   else if (inner === effect.id || effectsWithin(kit, inner).has(effect.id)) problems.push({ place, message: `"${kit.effects[inner].name}" plays this effect itself; effects must not go round in a circle` })
   else if (kit.effects[inner].play !== 'once') problems.push({ place, message: `"${kit.effects[inner].name}" does not play once; only effects that do can be inside others` })
 }
 
 const checkEmitter = (kit: Kit, effect: Effect, emitter: Emitter, place: string, problems: Problem[]): void => {
-  const { minimum, cap } = emitter.numbers
-  if (minimum > cap) problems.push({ place: `${place}.numbers.minimum`, message: `the minimum alive is ${minimum} but the cap is ${cap}; lower the minimum or raise the cap` })
+  checkNumbers('emitter', emitter, place, problems)
   if (emitter.shape === 'picture' && !emitter.mask) problems.push({ place: `${place}.mask`, message: 'its shape is a picture, but none is chosen; choose a frame of a sheet' })
   if (emitter.mask) checkFrame(kit, `${place}.mask`, emitter.mask.sheet, emitter.mask.frame, problems)
   checkRelays(kit, effect, emitter, place, problems)
   if (emitter.companionOf === null) return
   const partner = effect.emitters[emitter.companionOf]
-  if (!partner || partner === emitter) problems.push({ place: `${place}.companionOf`, message: `there is no other emitter "${emitter.companionOf}" in this effect; choose one of ${effect.emitterOrder.filter((e) => e !== emitter.id).join(', ')}` })
+  if (!partner || partner === emitter) problems.push({ place: `${place}.companionOf`, message: `there is no other emitter "${emitter.companionOf}" in this effect; choose one of ${saidChoices(effect.emitterOrder.filter((e) => e !== emitter.id))}` })
   else if (partner.companionOf !== null) problems.push({ place: `${place}.companionOf`, message: `"${partner.name}" is a companion itself; follow "${partner.companionOf}" instead` })
 }
 
@@ -84,28 +103,26 @@ const checkReferences = (kit: Kit, problems: Problem[]): void => {
       if (picture.clip === null && picture.frames.length === 0) problems.push({ place: `${place}.frames`, message: 'a picture needs at least one frame; add one, or name a clip' })
       const sheet = kit.sheets[picture.sheet]
       if (picture.clip !== null && sheet && !sheet.clips.some((clip) => clip.id === picture.clip))
-        problems.push({ place: `${place}.clip`, message: `"${sheet.name}" has no clip "${picture.clip}"; choose one of ${sheet.clips.map((clip) => clip.id).join(', ') || 'none (add one first)'}` })
-      if (picture.clip !== null && !sheet) problems.push({ place: `${place}.sheet`, message: `there is no sheet "${picture.sheet}"; choose one of ${kit.sheetOrder.join(', ')}` })
+        problems.push({ place: `${place}.clip`, message: `"${sheet.name}" has no clip "${picture.clip}"; choose one of ${saidChoices(sheet.clips.map((clip) => clip.id), 'none (add one first)')}` })
+      if (picture.clip !== null && !sheet) problems.push({ place: `${place}.sheet`, message: `there is no sheet "${picture.sheet}"; choose one of ${saidChoices(kit.sheetOrder)}` })
     })
     for (const frame of type.mark?.frames ?? []) checkFrame(kit, `types.${type.id}.mark`, type.mark!.sheet, frame, problems)
     if (type.palette !== null && !kit.palettes[type.palette])
-      problems.push({ place: `types.${type.id}.palette`, message: `there is no palette "${type.palette}"; choose one of ${kit.paletteOrder.join(', ') || 'none (add one first)'}` })
-    const { scaleLow, scaleHigh, opacityLow, opacityHigh } = type.numbers
-    if (scaleLow > scaleHigh) problems.push({ place: `types.${type.id}.numbers.scaleLow`, message: `scaleLow ${scaleLow} is over scaleHigh ${scaleHigh}; swap them` })
-    if (opacityLow > opacityHigh) problems.push({ place: `types.${type.id}.numbers.opacityLow`, message: `opacityLow ${opacityLow} is over opacityHigh ${opacityHigh}; swap them` })
+      problems.push({ place: `types.${type.id}.palette`, message: `there is no palette "${type.palette}"; choose one of ${saidChoices(kit.paletteOrder, 'none (add one first)')}` })
+    checkNumbers('type', type, `types.${type.id}`, problems)
   }
   for (const effect of Object.values(kit.effects)) {
     checkMap(`effects.${effect.id}.emitter`, effect.emitters, effect.emitterOrder, problems)
-    const { sustainFrom, sustainTo } = effect.numbers
-    if (effect.play === 'sustain' && sustainTo < sustainFrom + 0.05)
-      problems.push({ place: `effects.${effect.id}.numbers.sustainTo`, message: `sustainTo ${sustainTo} s is not 0.05 s after sustainFrom ${sustainFrom} s; make it later` })
+    checkNumbers('effect', effect, `effects.${effect.id}`, problems)
+    const within = partsProblem(kit, effect)
+    if (within) problems.push({ place: `effects.${effect.id}.parts`, message: within })
     if (effect.backwards && effect.play !== 'once' && effect.play !== 'period') problems.push({ place: `effects.${effect.id}.backwards`, message: 'only effects that play once or repeat exactly can play backwards; change how it plays' })
     if (effect.source) checkFrame(kit, `effects.${effect.id}.source`, effect.source.sheet, effect.source.frame, problems)
     effect.parts.forEach((part, i) => part.effects.forEach((choice, k) => checkInner(kit, effect, choice.effect, `effects.${effect.id}.parts.${i}.effects.${k}`, problems)))
     if (new Set(effect.parts.map((part) => part.id)).size !== effect.parts.length) problems.push({ place: `effects.${effect.id}.parts`, message: 'two parts have the same id; rename one' })
     for (const emitter of Object.values(effect.emitters)) {
       const place = `effects.${effect.id}.emitters.${emitter.id}`
-      if (!kit.types[emitter.type]) problems.push({ place: `${place}.type`, message: `there is no particle type "${emitter.type}"; choose one of ${kit.typeOrder.join(', ')}` })
+      if (!kit.types[emitter.type]) problems.push({ place: `${place}.type`, message: `there is no particle type "${emitter.type}"; choose one of ${saidChoices(kit.typeOrder)}` })
       checkEmitter(kit, effect, emitter, place, problems)
       const bursts = emitter.bursts.map((b) => b.id)
       if (new Set(bursts).size !== bursts.length) problems.push({ place: `${place}.bursts`, message: 'two bursts have the same id; rename one' })
@@ -153,9 +170,23 @@ export const adviseKit = (kit: Kit): Problem[] =>
     }),
   )
 
+const MAPS = ['sheets', 'palettes', 'stages', 'types', 'effects'] as const
+
+const keysOf = (map: unknown): readonly string[] => (typeof map === 'object' && map !== null ? Object.keys(map) : [])
+
+/** Keys of maps that would be lost or mistaken on the way through a schema. */
+const takenNames = (data: Readonly<Record<string, unknown>>): Problem[] => {
+  const effects = data['effects']
+  const maps = [...MAPS.map((map) => [map, data[map]] as const), ...keysOf(effects).map((id) => [`effects.${id}.emitters`, (effects as Record<string, { emitters?: unknown } | null>)[id]?.emitters] as const)]
+  return maps.flatMap(([place, map]) => keysOf(map).filter(isTakenByBirth).map((key) => ({ place, message: `${said(key)} cannot be an id: ${TAKEN_BY_BIRTH}` })))
+}
+
 /** Plain data → kit. Older versions are migrated, missing numbers take defaults, unknown fields stay. Throws `KitRefusal`. */
 export const readKit = (data: unknown): Kit => {
-  const result = kitSchema.safeParse(migrate(data))
+  const migrated = migrate(data)
+  const names = takenNames(migrated)
+  if (names.length > 0) throw new KitRefusal(names)
+  const result = kitSchema.safeParse(migrated, { error: inWords })
   if (!result.success) throw new KitRefusal(result.error.issues.map(problemOf))
   const kit = result.data as unknown as Kit
   const problems = checkKit(kit)

@@ -198,19 +198,23 @@ export const addRelay = (kit: Kit, effectId: string, emitterId: string, makeId: 
 
 export const newPart = (id: string, effect: string): Part => ({ id, salt: sourceOfId(id), muted: false, mirror: false, effects: [{ effect, weight: 1 }], numbers: clone(defaultsOf('part')) })
 
+/** Effects that an effect plays itself, by parts and relays; a kit that was not checked yet may name some that are not there. */
+export const innerOf = (kit: Kit, id: string): readonly string[] => {
+  const effect = Object.hasOwn(kit.effects, id) ? kit.effects[id] : undefined
+  if (!effect) return []
+  return [...effect.parts.flatMap((part) => part.effects.map((choice) => choice.effect)), ...Object.values(effect.emitters).flatMap((emitter) => emitter.relays.flatMap((relay) => relay.effect ?? []))]
+}
+
 /** Effects that an effect plays, through parts and relays, itself left out. */
 export const effectsWithin = (kit: Kit, effectId: string): Set<string> => {
   const found = new Set<string>()
-  const visit = (id: string): void => {
-    const effect = kit.effects[id]
-    if (!effect) return
-    const inner = [...effect.parts.flatMap((part) => part.effects.map((choice) => choice.effect)), ...Object.values(effect.emitters).flatMap((e) => e.relays.flatMap((r) => r.effect ?? []))]
-    for (const next of inner)
-      if (!found.has(next)) {
-        found.add(next)
-        visit(next)
-      }
+  const waiting = [effectId]
+  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
+    for (const inner of innerOf(kit, id)) {
+      if (found.has(inner)) continue
+      found.add(inner)
+      waiting.push(inner)
+    }
   }
-  visit(effectId)
   return found
 }

@@ -1,13 +1,19 @@
 /** Kit files: `.gliv` (a zip of kit.json and pictures) and `.gliv.json` (one file, pictures as data URLs). */
 import { Refusal } from '@gliv/model'
-import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
+import { inflateSync, strFromU8, strToU8, zipSync, type Zippable } from 'fflate'
 import { canonicalJson } from './canonical.ts'
 import { readKit } from './check.ts'
 import type { Kit, KitFile, Pictures } from './kit.ts'
 import { fromDataUrl, hashPicture, pngSize, toDataUrl } from './pictures.ts'
+import { said, saidPlace } from './said.ts'
+import { crc32, zipEntries, type ZipEntry } from './zip-check.ts'
 
 /** Larger kits are refused, packed or unpacked: a browser tab has to hold them several times. */
 export const FILE_LIMIT_BYTES = 256 * 1024 * 1024
+/** A kit's document alone: read as JSON it takes about ten times as much memory. */
+const KIT_JSON_LIMIT_BYTES = 48 * 1024 * 1024
+/** The one-file form, whose pictures are text. */
+const JSON_FORM_LIMIT_BYTES = 128 * 1024 * 1024
 
 /** The earliest time a zip can carry; a fixed one makes equal kits equal files. */
 const ZIP_TIME = new Date(1980, 0, 1)
@@ -29,11 +35,22 @@ export const writeKitZip = ({ kit, pictures }: KitFile): Uint8Array => {
 export const writeKitJson = ({ kit, pictures }: KitFile): Uint8Array =>
   strToU8(canonicalJson({ ...kit, pictures: Object.fromEntries(usedPictures(kit).map((hash) => [hash, toDataUrl(pictureOf(pictures, hash))])) }))
 
+/** Where JSON stops to be JSON, in words for people: what it begins with, or the line at which it breaks. */
+const brokenAt = (text: string, error: unknown): string => {
+  const at = /at position (\d+)/.exec(error instanceof Error ? error.message : '')?.[1]
+  if (!/^\s*[[{]/.test(text)) return `it begins with ${said(text.trimStart().slice(0, 40))}`
+  if (at === undefined) return 'it breaks off before its end'
+  const before = text.slice(0, Number(at))
+  const line = before.split('\n').length
+  return `it breaks in line ${line}, at character ${before.length - before.lastIndexOf('\n')}`
+}
+
 const parseJson = (place: string, bytes: Uint8Array): unknown => {
+  const text = strFromU8(bytes)
   try {
-    return JSON.parse(strFromU8(bytes))
+    return JSON.parse(text)
   } catch (error) {
-    throw new Refusal(place, `it is not readable JSON (${error instanceof Error ? error.message : 'unknown reason'}); export it again`)
+    throw new Refusal(place, `it is no JSON: ${brokenAt(text, error)}; choose a kit that Gliv exported, or export it again`)
   }
 }
 
@@ -48,41 +65,70 @@ const checkPictures = (kit: Kit, pictures: Pictures): void => {
   }
 }
 
-const unzip = (bytes: Uint8Array): Record<string, Uint8Array> => {
-  let total = 0
+/** Bytes of an entry, never more than it says: a small zip cannot fill the memory. */
+const unpack = ({ name, size, crc, method, packed }: ZipEntry): Uint8Array => {
+  if (method !== 0 && method !== 8) throw new Refusal('kit', `the entry ${said(name)} is packed by method ${method}; only stored and deflated ones are read; pack it again`)
+  const bytes = method === 0 ? packed : inflated(name, packed, size)
+  if (bytes.length !== size) throw new Refusal('kit', `the entry ${said(name)} has ${bytes.length} bytes but says ${size}; the zip is damaged; export the kit again`)
+  if (crc32(bytes) !== crc) throw new Refusal('kit', `the entry ${said(name)} does not have the check sum that the zip gives; the zip is damaged; export the kit again`)
+  return bytes
+}
+
+const inflated = (name: string, packed: Uint8Array, size: number): Uint8Array => {
   try {
-    return unzipSync(bytes, {
-      filter: (file) => {
-        total += file.originalSize
-        if (total > FILE_LIMIT_BYTES) throw new Refusal('kit', `it unpacks to more than ${FILE_LIMIT_BYTES} bytes; remove pictures`)
-        return file.name === 'kit.json' || /^pictures\/[0-9a-f]{32}\.png$/.test(file.name)
-      },
-    })
-  } catch (error) {
-    if (error instanceof Refusal) throw error
-    throw new Refusal('kit', 'the zip is damaged or cut short; export the kit again')
+    // One byte more than it says shows that there is more; no more than that is ever kept.
+    return inflateSync(packed, { out: new Uint8Array(size + 1) })
+  } catch {
+    throw new Refusal('kit', `the entry ${said(name)} cannot be unpacked; the zip is damaged; export the kit again`)
   }
 }
 
-/** Reads either form, told apart by content. Throws `Refusal`; nothing is half read. */
-export const readKitFile = (bytes: Uint8Array): KitFile => {
-  if (bytes.length > FILE_LIMIT_BYTES) throw new Refusal('kit', `the file has ${bytes.length} bytes; at most ${FILE_LIMIT_BYTES} are read; remove pictures`)
-  const pictures = new Map<string, Uint8Array>()
-  let data: unknown
-  if (bytes[0] === 0x50 && bytes[1] === 0x4b) {
-    const files = unzip(bytes)
-    const json = files['kit.json']
-    if (!json) throw new Refusal('kit', 'the zip holds no kit.json; export the kit from Gliv again')
-    data = parseJson('kit.json', json)
-    for (const [name, picture] of Object.entries(files)) if (name !== 'kit.json') pictures.set(name.slice(9, 41), picture)
-  } else {
-    data = parseJson('kit', bytes)
-    if (typeof data === 'object' && data !== null) {
-      const { pictures: urls, ...rest } = data as Record<string, unknown>
-      for (const [hash, url] of Object.entries((urls ?? {}) as object)) pictures.set(hash, fromDataUrl(`pictures.${hash}`, url))
-      data = rest
-    }
+const IS_PICTURE = /^pictures\/[0-9a-f]{32}\.png$/
+
+const limitOf = (name: string): number => (name === 'kit.json' ? KIT_JSON_LIMIT_BYTES : FILE_LIMIT_BYTES)
+
+/** How far reading is: a share from 0 to 1. */
+export type Progress = (share: number) => void
+
+const unzip = (bytes: Uint8Array, progress: Progress): Map<string, Uint8Array> => {
+  const entries = zipEntries(bytes).filter(({ name }) => name === 'kit.json' || IS_PICTURE.test(name))
+  const total = entries.reduce((sum, { size }) => sum + size, 0)
+  for (const { name, size } of entries) if (size > limitOf(name)) throw new Refusal('kit', `${said(name)} unpacks to ${size} bytes; at most ${limitOf(name)} are read; make the kit smaller`)
+  if (total > FILE_LIMIT_BYTES) throw new Refusal('kit', `it unpacks to ${total} bytes; at most ${FILE_LIMIT_BYTES} are read; remove pictures`)
+  const files = new Map<string, Uint8Array>()
+  let done = 0
+  for (const entry of entries) {
+    files.set(entry.name, unpack(entry))
+    done += entry.size
+    progress(done / Math.max(1, total))
   }
+  return files
+}
+
+const jsonParts = (bytes: Uint8Array): { data: unknown; pictures: Map<string, Uint8Array> } => {
+  const pictures = new Map<string, Uint8Array>()
+  if (bytes.length > JSON_FORM_LIMIT_BYTES) throw new Refusal('kit', `the file has ${bytes.length} bytes; as JSON at most ${JSON_FORM_LIMIT_BYTES} are read; export the kit as .gliv`)
+  const data = parseJson('kit', bytes)
+  if (typeof data !== 'object' || data === null) return { data, pictures }
+  const { pictures: urls, ...rest } = data as Record<string, unknown>
+  if (urls !== undefined && (typeof urls !== 'object' || urls === null)) throw new Refusal('pictures', `${said(urls)} holds no pictures; they stand under their content hashes as data URLs; export the kit again`)
+  for (const [hash, url] of Object.entries(urls ?? {})) pictures.set(hash, fromDataUrl(saidPlace(`pictures.${hash}`), url))
+  return { data: rest, pictures }
+}
+
+const zipParts = (bytes: Uint8Array, progress: Progress): { data: unknown; pictures: Map<string, Uint8Array> } => {
+  const files = unzip(bytes, progress)
+  const json = files.get('kit.json')
+  if (!json) throw new Refusal('kit', 'the zip holds no kit.json; export the kit from Gliv again')
+  files.delete('kit.json')
+  return { data: parseJson('kit.json', json), pictures: new Map([...files].map(([name, picture]) => [name.slice(9, 41), picture])) }
+}
+
+/** Reads either form, told apart by content. Throws `Refusal`; nothing is half read. `progress` is told how far unpacking is. */
+export const readKitFile = (bytes: Uint8Array, progress: Progress = () => {}): KitFile => {
+  if (bytes.length === 0) throw new Refusal('kit', 'the file is empty; choose a kit that Gliv exported')
+  if (bytes.length > FILE_LIMIT_BYTES) throw new Refusal('kit', `the file has ${bytes.length} bytes; at most ${FILE_LIMIT_BYTES} are read; remove pictures`)
+  const { data, pictures } = bytes[0] === 0x50 && bytes[1] === 0x4b ? zipParts(bytes, progress) : jsonParts(bytes)
   const kit = readKit(data)
   checkPictures(kit, pictures)
   return { kit, pictures }

@@ -1,4 +1,5 @@
 import { Refusal } from '@gliv/model'
+import { said } from './said.ts'
 import { sha256 } from '@noble/hashes/sha2.js'
 
 /** Content hash of a picture: the first 128 bits of SHA-256 in hex. */
@@ -30,7 +31,7 @@ export const toDataUrl = (bytes: Uint8Array): string => {
 }
 
 export const fromDataUrl = (place: string, url: unknown): Uint8Array => {
-  if (typeof url !== 'string' || !url.startsWith(PREFIX)) throw new Refusal(place, `it must be a PNG as a data URL starting with "${PREFIX}"`)
+  if (typeof url !== 'string' || !url.startsWith(PREFIX)) throw new Refusal(place, `${said(url)} is no picture; it must be a PNG as a data URL starting with "${PREFIX}"; export the kit again`)
   const text = url.slice(PREFIX.length).replace(/=+$/, '')
   const bytes = new Uint8Array(Math.floor((text.length * 3) / 4))
   let bits = 0
@@ -38,7 +39,7 @@ export const fromDataUrl = (place: string, url: unknown): Uint8Array => {
   let at = 0
   for (const character of text) {
     const value = ALPHABET.indexOf(character)
-    if (value < 0) throw new Refusal(place, `"${character}" does not belong into base64; the picture is damaged`)
+    if (value < 0) throw new Refusal(place, `"${character}" does not belong into base64; the picture is damaged; export the kit again`)
     bits = ((bits << 6) | value) & 0xffffff
     held += 6
     if (held >= 8) {

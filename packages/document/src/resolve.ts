@@ -164,7 +164,7 @@ export const findStage = (kit: Kit, idOrName: string): Stage => {
 
 /** Finds a palette by id, else by name. Throws `Refusal` when there is none. */
 export const findPalette = (kit: Kit, idOrName: string): Palette => {
-  const found = kit.palettes[idOrName] ?? kit.paletteOrder.map((id) => kit.palettes[id]!).find((palette) => palette.name === idOrName)
+  const found = (Object.hasOwn(kit.palettes, idOrName) ? kit.palettes[idOrName] : undefined) ?? kit.paletteOrder.map((id) => kit.palettes[id]!).find((palette) => palette.name === idOrName)
   if (found) return found
   throw new Refusal('--palette', `there is no palette "${idOrName}"; the kit has ${kit.paletteOrder.map((id) => `"${kit.palettes[id]!.name}" (${id})`).join(', ') || 'none'}`)
 }

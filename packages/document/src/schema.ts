@@ -5,18 +5,20 @@ import {
   TINT_EASES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES, WAVER_KINDS, WAVER_TARGETS, WIND_MODES, type NumbersOf, type Owner, type Property, type PropertyId,
 } from '@gliv/model'
 import { z } from 'zod'
+import { idSchema, nameSchema } from './ids.ts'
 import { KIT_VERSION } from './kit.ts'
+import { said } from './said.ts'
 import { sheetSchema } from './sheet-schema.ts'
 import { stageSchema } from './stages.ts'
 
 const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
-  z.enum(values, { error: (issue) => `${what} is ${JSON.stringify(issue.input)}; it must be one of ${values.join(', ')}` })
+  z.enum(values, { error: (issue) => `${what} is ${said(issue.input)}; it must be one of ${values.join(', ')}; choose one of them` })
 
 const limits = (p: Property): string => `${p.whole ? 'a whole number ' : ''}from ${p.hard[0]} to ${p.hard[1]}`
 
 const numberSchema = (id: string, p: Property): z.ZodNumber => {
   const error = (issue: { input?: unknown }): string =>
-    `${id} is ${JSON.stringify(issue.input) ?? 'missing'} ${p.unit}; it must be ${limits(p)}; set it inside these limits`
+    `${id} is ${said(issue.input)} ${p.unit}; it must be ${limits(p)}; set it inside these limits`
   const base = z.number({ error }).min(p.hard[0], { error }).max(p.hard[1], { error })
   return p.whole ? base.int({ error }) : base
 }
@@ -24,7 +26,7 @@ const numberSchema = (id: string, p: Property): z.ZodNumber => {
 const rangeSchema = (id: string, p: Property) =>
   z
     .looseObject({ from: numberSchema(id, p), to: numberSchema(id, p), bias: oneOf(`${id}.bias`, BIASES).optional() })
-    .refine((r) => r.from <= r.to, { error: (issue) => `${id} runs ${JSON.stringify(issue.input)}; from must not be over to; swap them` })
+    .refine((r) => r.from <= r.to, { error: (issue) => `${id} runs ${said(issue.input)}; from must not be over to; swap them` })
 
 /** All numbers of an owner; one that is missing takes its default. */
 const numbersSchema = <O extends Owner>(owner: O) => {
@@ -39,8 +41,8 @@ const numbersSchema = <O extends Owner>(owner: O) => {
 /** A default of its own for each document that leaves the value out. */
 const or = <T extends z.ZodType>(schema: T, value: unknown): z.ZodDefault<T> => schema.default(() => JSON.parse(JSON.stringify(value)) as never)
 
-const id = z.string({ error: 'an id must be text' }).min(1).max(80)
-const name = z.string({ error: 'a name must be text' }).max(200, { error: 'a name has at most 200 characters; shorten it' })
+const id = idSchema
+const name = nameSchema
 const unsigned = z.number().int().min(0).max(0xffffffff)
 const share = z.number().min(0).max(1)
 
@@ -56,7 +58,7 @@ const rampOf = <T extends z.ZodType<{ at: number }>>(point: T) =>
 
 const rampPoint = z.looseObject({ at: share, value: share, ease: oneOf('ease', EASES), handles: z.tuple([share, share, share, share]).optional() })
 export const rampSchema = rampOf(rampPoint)
-export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/i, { error: (issue) => `colour is ${JSON.stringify(issue.input)}; write it as #rrggbb` })
+export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/i, { error: (issue) => `colour is ${said(issue.input)}; write it as #rrggbb` })
 export const tintSchema = rampOf(z.looseObject({ at: share, colour: colourSchema, ease: oneOf('ease', TINT_EASES) }))
 
 const laneSchema = (id: PropertyId) => {

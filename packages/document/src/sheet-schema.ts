@@ -1,10 +1,12 @@
 /** The schema of sheets: frames, clips, and how the frames came to be. */
 import { SAMPLINGS } from '@gliv/model'
 import { z } from 'zod'
+import { idSchema, nameSchema } from './ids.ts'
 import { CLIP_PLAYS } from './kit.ts'
+import { said } from './said.ts'
 
-const id = z.string({ error: 'an id must be text' }).min(1).max(80)
-const name = z.string({ error: 'a name must be text' }).max(200, { error: 'a name has at most 200 characters; shorten it' })
+const id = idSchema
+const name = nameSchema
 const texels = z.number().int().min(0).max(16384)
 const grid = { marginX: texels.default(0), marginY: texels.default(0), spacingX: texels.default(0), spacingY: texels.default(0), keepEmpty: z.boolean().default(false) }
 
@@ -24,9 +26,9 @@ const clipSchema = z
     id,
     name,
     steps: z
-      .array(z.looseObject({ frame: z.number().int().min(0), hold: z.number().int().min(1, { error: 'a frame is held for at least one frame time' }).max(HOLD_LIMIT, { error: `a frame is held for at most ${HOLD_LIMIT} frame times; put it in twice` }).default(1) }))
+      .array(z.looseObject({ frame: z.number().int().min(0), hold: z.number().int().min(1, { error: 'a frame is held for at least one frame time; hold it for 1, or take it out' }).max(HOLD_LIMIT, { error: `a frame is held for at most ${HOLD_LIMIT} frame times; put it in twice` }).default(1) }))
       .min(1, { error: 'a clip needs at least one frame; add one' }),
-    fps: z.number().min(0.1, { error: 'a clip runs at 0.1 frames per second or more' }).max(240, { error: 'a clip runs at 240 frames per second or less' }).default(12),
+    fps: z.number().min(0.1, { error: 'a clip runs at 0.1 frames per second or more; raise its rate' }).max(240, { error: 'a clip runs at 240 frames per second or less; lower its rate' }).default(12),
     play: z.enum(CLIP_PLAYS).default('loop'),
   })
   .refine((clip) => clip.steps.reduce((sum, step) => sum + step.hold, 0) <= STEP_LIMIT, { error: `a clip has at most ${STEP_LIMIT} frame times; shorten holds` })
@@ -34,13 +36,13 @@ const clipSchema = z
 export const sheetSchema = z.looseObject({
   id,
   name,
-  picture: z.string().regex(/^[0-9a-f]{32}$/, { error: 'a picture is named by its content hash of 32 hex digits' }),
+  picture: z.string().regex(/^[0-9a-f]{32}$/, { error: (issue) => `${said(issue.input)} names no picture; a picture is named by its content hash of 32 hex digits; import the sheet again` }),
   width: texels.min(1),
   height: texels.min(1),
-  sampling: z.enum(SAMPLINGS, { error: (issue) => `sampling is ${JSON.stringify(issue.input)}; it must be one of ${SAMPLINGS.join(', ')}` }),
+  sampling: z.enum(SAMPLINGS, { error: (issue) => `sampling is ${said(issue.input)}; it must be one of ${SAMPLINGS.join(', ')}; choose one of them` }),
   frames: z
     .array(z.looseObject({ name, x: texels, y: texels, w: texels.min(1), h: texels.min(1), pivotX: z.number(), pivotY: z.number() }))
-    .min(1, { error: 'a sheet needs at least one frame' })
+    .min(1, { error: 'a sheet needs at least one frame; cut one' })
     .max(4096),
   clips: z.array(clipSchema).max(256, { error: 'a sheet has at most 256 clips; remove some' }).default([]),
   slicing: slicingSchema.nullable().default(null),

@@ -1,10 +1,12 @@
 /** The schema of surfaces, for the stages of a kit and for tapes that come as files. */
 import { CORNER_LIMIT, SURFACE_LIMIT } from '@gliv/model'
 import { z } from 'zod'
+import { idSchema, nameSchema } from './ids.ts'
+import { said } from './said.ts'
 
-const place = z.number({ error: (issue) => `${JSON.stringify(issue.input) ?? 'missing'} is no number; give world px from -1000000 to 1000000` }).min(-1e6).max(1e6)
-const size = z.number({ error: (issue) => `${JSON.stringify(issue.input) ?? 'missing'} is no size; give px over 0` }).positive({ error: 'a size must be over 0' }).max(1e6)
-const base = { id: z.string().min(1).max(80), oneWay: z.boolean().optional() }
+const place = z.number({ error: (issue) => `${said(issue.input)} is no number; give world px from -1000000 to 1000000` }).min(-1e6).max(1e6)
+const size = z.number({ error: (issue) => `${said(issue.input)} is no size; give px over 0` }).positive({ error: 'a size must be over 0; make it larger, or remove the surface' }).max(1e6)
+const base = { id: idSchema, oneWay: z.boolean().optional() }
 
 export const surfaceSchema = z.discriminatedUnion(
   'kind',
@@ -15,7 +17,7 @@ export const surfaceSchema = z.discriminatedUnion(
     z.looseObject({ ...base, kind: z.literal('polygon'), points: z.array(z.tuple([place, place])).min(3, { error: 'a polygon needs at least three corners; add some' }).max(CORNER_LIMIT) }),
     z.looseObject({ ...base, kind: z.literal('tiles'), x: place, y: place, size, rows: z.array(z.string().max(CORNER_LIMIT)).min(1, { error: 'a mask needs at least one row of tiles' }).max(CORNER_LIMIT) }),
   ],
-  { error: (issue) => (issue.code === 'invalid_union' ? `the kind of a surface must be one of segment, box, circle, polygon, tiles` : undefined) },
+  { error: (issue) => (issue.code === 'invalid_union' ? `the kind of a surface must be one of segment, box, circle, polygon, tiles; choose one of them` : undefined) },
 )
 
 const distinct = (list: readonly { id: string }[]): boolean => new Set(list.map((surface) => surface.id)).size === list.length
@@ -25,4 +27,4 @@ export const surfacesSchema = z
   .max(SURFACE_LIMIT, { error: `at most ${SURFACE_LIMIT} surfaces; join some into polygons or tiles` })
   .refine(distinct, { error: 'two surfaces have the same id; give each its own' })
 
-export const stageSchema = z.looseObject({ id: z.string().min(1).max(80), name: z.string().max(200), surfaces: surfacesSchema.default([]) })
+export const stageSchema = z.looseObject({ id: idSchema, name: nameSchema, surfaces: surfacesSchema.default([]) })
