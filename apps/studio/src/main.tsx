@@ -13,16 +13,20 @@ import { BrowserRouter, Route, Routes } from 'react-router'
 import { installKeys, useCommands } from './keys/dispatch.ts'
 import { closeInnermost } from './keys/escape.ts'
 import { installFocus } from './keys/focus.ts'
+import { Guard, installChunkReload } from './pages/Guard.tsx'
 import { ImportZone } from './pages/ImportZone.tsx'
 import { KitLayout } from './pages/KitLayout.tsx'
 import { KitPage } from './pages/KitPage.tsx'
 import { Shelf } from './pages/Shelf.tsx'
-import { useDocument } from './store/document.ts'
+import { StandingNotes } from './pages/StandingNotes.tsx'
+import { leavePage, useDocument } from './store/document.ts'
+import { openStorage } from './store/storage.ts'
 import { usePreferences } from './store/session.ts'
 import { applyTokens, makeTheme } from './theme/theme.ts'
 import { installRawPointer } from './util/rawPointer.ts'
 
 const SpritesPage = lazy(() => import('./sprites/SpritesPage.tsx').then((m) => ({ default: m.SpritesPage })))
+const RecoveryPage = lazy(() => import('./pages/RecoveryPage.tsx').then((m) => ({ default: m.RecoveryPage })))
 const EffectEditor = lazy(() => import('./editor/EffectEditor.tsx').then((m) => ({ default: m.EffectEditor })))
 
 /** Shows what the stores have to say. */
@@ -58,13 +62,15 @@ const App = () => {
       <Notices />
       <BrowserRouter>
         <ImportZone>
+          <StandingNotes />
           <Suspense fallback={<p className="empty-note">Opening…</p>}>
             <Routes>
-              <Route path="/" element={<Shelf />} />
-              <Route path="/kit/:kitId" element={<KitLayout />}>
-                <Route index element={<KitPage />} />
-                <Route path="effect/:effectId" element={<EffectEditor />} />
-                <Route path="sprites" element={<SpritesPage />} />
+              <Route path="/" element={<Guard what="The shelf"><Shelf /></Guard>} />
+              <Route path="/kit/:kitId" element={<Guard what="The kit"><KitLayout /></Guard>}>
+                <Route index element={<Guard what="The kit page"><KitPage /></Guard>} />
+                <Route path="effect/:effectId" element={<Guard what="The effect editor"><EffectEditor /></Guard>} />
+                <Route path="sprites" element={<Guard what="The sprites page"><SpritesPage /></Guard>} />
+                <Route path="recovery" element={<Guard what="The recovery page"><RecoveryPage /></Guard>} />
               </Route>
               <Route path="*" element={<p className="empty-note">There is nothing at this address.</p>} />
             </Routes>
@@ -75,11 +81,23 @@ const App = () => {
   )
 }
 
+/** Leaving takes along what is typed and what is not written yet; it is asked about only where that is impossible. */
+const installLeaving = (): void => {
+  addEventListener('beforeunload', (event) => void (!leavePage() && event.preventDefault()))
+  addEventListener('pagehide', leavePage)
+}
+
 installRawPointer()
 installFocus()
 installKeys()
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <App />
-  </StrictMode>,
+installChunkReload()
+installLeaving()
+void openStorage().then(() =>
+  createRoot(document.getElementById('root')!).render(
+    <StrictMode>
+      <Guard what="Gliv">
+        <App />
+      </Guard>
+    </StrictMode>,
+  ),
 )

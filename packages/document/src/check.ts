@@ -37,7 +37,7 @@ const ruleOf = (issue: z.core.$ZodRawIssue): string => {
 }
 
 /** What is said where the schema has no words of its own: value, rule, remedy. */
-const inWords = (issue: z.core.$ZodRawIssue): string => `${said(issue.input)} is not right here; ${ruleOf(issue)}; ${REMEDIES[issue.code ?? ''] ?? 'correct it, or export the kit again'}`
+export const inWords = (issue: z.core.$ZodRawIssue): string => `${said(issue.input)} is not right here; ${ruleOf(issue)}; ${REMEDIES[issue.code ?? ''] ?? 'correct it, or export the kit again'}`
 
 /** An order list and its map must name the same ids, each once, and each value must carry its own id. `place` is the path up to the noun. */
 const checkMap = (place: string, map: Record<string, { id: string }>, order: readonly string[], problems: Problem[]): void => {

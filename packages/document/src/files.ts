@@ -26,14 +26,30 @@ const pictureOf = (pictures: Pictures, hash: string): Uint8Array => {
   return bytes
 }
 
-export const writeKitZip = ({ kit, pictures }: KitFile): Uint8Array => {
+/** Pictures under the hash of their own bytes: a stand-in for a lost picture is one of its own from then on. */
+const withOwnHashes = ({ kit, pictures }: KitFile): KitFile => {
+  const sheets = { ...kit.sheets }
+  const own = new Map<string, Uint8Array>()
+  for (const id of kit.sheetOrder) {
+    const bytes = pictureOf(pictures, kit.sheets[id]!.picture)
+    const picture = hashPicture(bytes)
+    own.set(picture, bytes)
+    if (picture !== sheets[id]!.picture) sheets[id] = { ...sheets[id]!, picture }
+  }
+  return { kit: { ...kit, sheets }, pictures: own }
+}
+
+export const writeKitZip = (file: KitFile): Uint8Array => {
+  const { kit, pictures } = withOwnHashes(file)
   const files: Zippable = { 'kit.json': [strToU8(canonicalJson(kit)), { mtime: ZIP_TIME, level: 6 }] }
   for (const hash of usedPictures(kit)) files[`pictures/${hash}.png`] = [pictureOf(pictures, hash), { mtime: ZIP_TIME, level: 0 }]
   return zipSync(files)
 }
 
-export const writeKitJson = ({ kit, pictures }: KitFile): Uint8Array =>
-  strToU8(canonicalJson({ ...kit, pictures: Object.fromEntries(usedPictures(kit).map((hash) => [hash, toDataUrl(pictureOf(pictures, hash))])) }))
+export const writeKitJson = (file: KitFile): Uint8Array => {
+  const { kit, pictures } = withOwnHashes(file)
+  return strToU8(canonicalJson({ ...kit, pictures: Object.fromEntries(usedPictures(kit).map((hash) => [hash, toDataUrl(pictureOf(pictures, hash))])) }))
+}
 
 /** Where JSON stops to be JSON, in words for people: what it begins with, or the line at which it breaks. */
 const brokenAt = (text: string, error: unknown): string => {

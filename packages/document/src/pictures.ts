@@ -1,4 +1,5 @@
 import { Refusal } from '@gliv/model'
+import { strToU8 } from 'fflate'
 import { said } from './said.ts'
 import { sha256 } from '@noble/hashes/sha2.js'
 
@@ -49,3 +50,6 @@ export const fromDataUrl = (place: string, url: unknown): Uint8Array => {
   }
   return bytes
 }
+
+/** Hash of text: the first 128 bits of SHA-256 of its UTF-8 in hex. */
+export const hashText = (text: string): string => hashPicture(strToU8(text))

@@ -1,11 +1,11 @@
-import { refuseNumber } from '@gliv/document'
+import { refuseNumber, refuseWithin } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useLayoutEffect, useRef, useState } from 'react'
 import { useEscape } from '../keys/escape.ts'
 import { cancelMoment, edit, editMoment, editStep, endMoment, shownKit, useDocument } from '../store/document.ts'
 import { setPart } from '../store/setPart.ts'
-import { type Part, readPart, readValue, type Target } from '../store/targets.ts'
+import { carrierOf, type Part, readPart, readValue, type Target } from '../store/targets.ts'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
 import { noteTouched } from '../store/touched.ts'
 import { resetValue, setValue } from '../store/values.ts'
@@ -29,13 +29,20 @@ const DOUBLE_CLICK_MS = 600
 /** Factor of a step: ten times with Shift, a tenth with Alt. */
 const fineness = (event: { shiftKey: boolean; altKey: boolean }): number => (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
 
+/** Why a number may not have a value beside its owner's others. */
+const refuseBeside = (target: Target, id: PropertyId, value: number): string | null => {
+  const { kit } = useDocument.getState()
+  const carrier = kit && carrierOf(kit, target)
+  return carrier ? refuseWithin(target.owner, carrier, id, value) : null
+}
+
 /** What was typed becomes the value, or a message: value, rule, remedy. */
 const commitTyped = (target: Target, id: PropertyId, part: Part, text: string, present: number): string | null => {
   const typed = parseTyped(id, text, present)
   if (!typed) return `“${text}” is no number; type digits like 12, 12-20, 16±4, 8*1.5 or 80%`
   const isRange = property(id).kind === 'range'
   if (typed.from !== typed.to && !isRange) return 'This takes one number; type digits like 12'
-  const refusal = refuseNumber(id, typed.from) ?? refuseNumber(id, typed.to)
+  const refusal = refuseNumber(id, typed.from) ?? refuseNumber(id, typed.to) ?? refuseBeside(target, id, typed.from)
   if (refusal) return refusal
   if (typed.from === typed.to) setPart(target, id, part, typed.from, edit)
   else setValue(target, id, typed)

@@ -9,6 +9,7 @@ import Tooltip from '@mui/material/Tooltip'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { useShallow } from 'zustand/react/shallow'
+import { Guard } from '../pages/Guard.tsx'
 import { AppHeader } from '../pages/AppHeader.tsx'
 import { useDocument } from '../store/document.ts'
 import { GROUNDS, type Ground, setSession, useSession } from '../store/session.ts'
@@ -99,9 +100,11 @@ export const EditorHeader = () => {
             Bake & ship
           </Button>
           {shipping && (
-            <Suspense>
-              <ShipDialog effectId={effectId} onClose={() => setShipping(false)} />
-            </Suspense>
+            <Guard what="Bake & ship">
+              <Suspense>
+                <ShipDialog effectId={effectId} onClose={() => setShipping(false)} />
+              </Suspense>
+            </Guard>
           )}
         </>
       }

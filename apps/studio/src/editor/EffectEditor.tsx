@@ -7,6 +7,7 @@ import { useDocument } from '../store/document.ts'
 import { useEscape } from '../keys/escape.ts'
 import { setSession, useSession } from '../store/session.ts'
 import { useSprites } from '../sprites/state.ts'
+import { Guard } from '../pages/Guard.tsx'
 import { EditorContext, useSelectedEmitter } from './context.ts'
 import { EditorHeader } from './EditorHeader.tsx'
 import { Recipe } from './recipe/Recipe.tsx'
@@ -60,7 +61,9 @@ const Editor = ({ effectId }: { effectId: string }) => {
           {!stageOnly && !(sprites && narrow) && (
             <>
               <Panel id="panel-recipe" defaultSize="26%" minSize="296px" className="recipe-panel">
-                <Recipe />
+                <Guard what="The recipe" resetKey={effectId}>
+                  <Recipe />
+                </Guard>
               </Panel>
               <Separator className="separator vertical" aria-label="Width of the column before it" />
             </>
@@ -68,9 +71,11 @@ const Editor = ({ effectId }: { effectId: string }) => {
           {sprites && !stageOnly && (
             <>
               <Panel id="panel-sprites" defaultSize="36%" minSize="330px">
-                <Suspense>
-                  <SpritesBeside />
-                </Suspense>
+                <Guard what="The sprites">
+                  <Suspense>
+                    <SpritesBeside />
+                  </Suspense>
+                </Guard>
               </Panel>
               <Separator className="separator vertical" aria-label="Width of the column before it" />
             </>
@@ -79,20 +84,28 @@ const Editor = ({ effectId }: { effectId: string }) => {
             <div className="view">
               <Group orientation="vertical" className="view-group">
                 <Panel id="panel-stage" minSize="120px">
-                  <Stage canvasRef={canvasRef} />
+                  <Guard what="The stage" resetKey={effectId}>
+                    <Stage canvasRef={canvasRef} />
+                  </Guard>
                 </Panel>
                 {!stageOnly && (
                   <>
                     <Separator className="separator horizontal" aria-label="Height of the stage" />
                     <Panel id="panel-timeline" defaultSize="182px" minSize="90px">
-                      <Transport />
-                      <Timeline />
+                      <Guard what="The timeline" resetKey={effectId}>
+                        <Transport />
+                        <Timeline />
+                      </Guard>
                     </Panel>
                   </>
                 )}
               </Group>
               {stageOnly && <Transport />}
-              {!stageOnly && <LifeStrip />}
+              {!stageOnly && (
+                <Guard what="The life strip" resetKey={effectId}>
+                  <LifeStrip />
+                </Guard>
+              )}
             </div>
           </Panel>
         </Group>

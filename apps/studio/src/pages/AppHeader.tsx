@@ -8,6 +8,8 @@ import Tooltip from '@mui/material/Tooltip'
 import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { useDocument } from '../store/document.ts'
+import { useSaving } from '../store/saving.ts'
+import { useStorage } from '../store/storage.ts'
 import { usePreferences } from '../store/session.ts'
 import { THEME_LABELS, type ThemeName } from '../theme/tokens.ts'
 import { useUndo } from './useUndo.ts'
@@ -65,11 +67,17 @@ const UndoButtons = () => {
   )
 }
 
+/** What is said of the work's safety; "saved" only when it is on the disk. */
+const saveText = (waits: boolean, problem: boolean, inMemory: boolean): string => (problem ? 'not saved' : waits ? 'saving…' : inMemory ? 'in memory only' : 'saved')
+
 const SaveState = () => {
-  const pending = useDocument((s) => s.pending > 0 || s.moment !== null)
+  const moment = useDocument((s) => s.moment !== null)
+  const waits = useSaving((s) => s.pending > 0)
+  const problem = useSaving((s) => s.problem !== null)
+  const inMemory = useStorage((s) => s.inMemory !== null)
   return (
-    <span className="save-state" role="status" data-testid="save-state">
-      {pending ? 'saving…' : 'saved'}
+    <span className={problem || inMemory ? 'save-state wrong' : 'save-state'} role="status" data-testid="save-state">
+      {saveText(waits || moment, problem, inMemory)}
     </span>
   )
 }

@@ -1,8 +1,10 @@
 import { lazy, Suspense, useEffect, useState } from 'react'
-import { Outlet, useParams } from 'react-router'
+import { Link, Outlet, useParams } from 'react-router'
+import { downloadRaw } from './downloadRaw.ts'
 import { closeDocument, openDocument, useDocument } from '../store/document.ts'
 import { receivePictures, isPictureFile, useArrivals } from '../sprites/arrivals.ts'
 import { useCommands } from '../keys/dispatch.ts'
+import { Guard } from './Guard.tsx'
 import { AppHeader } from './AppHeader.tsx'
 import { useUndo } from './useUndo.ts'
 
@@ -22,9 +24,11 @@ const PictureArrivals = () => {
     return () => document.removeEventListener('paste', paste)
   }, [])
   return some ? (
-    <Suspense>
-      <ImportDialog />
-    </Suspense>
+    <Guard what="The import">
+      <Suspense>
+        <ImportDialog />
+      </Suspense>
+    </Guard>
   ) : null
 }
 
@@ -46,9 +50,12 @@ export const KitLayout = () => {
     return (
       <>
         <AppHeader />
-        <p className="empty-note" role="alert">
-          {failure}
-        </p>
+        <div className="empty-note" role="alert">
+          <p>{failure}</p>
+          <p>
+            <Link to="/">Back to the shelf</Link> · <button type="button" className="word-choice" onClick={() => void downloadRaw(kitId)}>Save its raw data as a file</button>
+          </p>
+        </div>
       </>
     )
   return open ? (

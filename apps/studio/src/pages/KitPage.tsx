@@ -12,6 +12,7 @@ import { NameField } from '../controls/NameField.tsx'
 import { edit, useDocument } from '../store/document.ts'
 import { makeId } from '../store/ids.ts'
 import { AppHeader } from './AppHeader.tsx'
+import { Guard } from './Guard.tsx'
 import { Thumbnail } from './Thumbnail.tsx'
 
 const ExportMenu = lazy(() => import('../ship/ExportMenu.tsx'))
@@ -60,9 +61,11 @@ export const KitPage = () => {
         actions={
           <>
             {ready && (
-              <Suspense>
-                <ExportMenu />
-              </Suspense>
+              <Guard what="Export">
+                <Suspense>
+                  <ExportMenu />
+                </Suspense>
+              </Guard>
             )}
             <Button variant="outlined" component={Link} to={`/kit/${kit.id}/sprites`}>
               Sprites

@@ -13,12 +13,23 @@ import { Link, useNavigate } from 'react-router'
 import { db } from '../store/document.ts'
 import type { KitRow } from '../store/db.ts'
 import { makeId } from '../store/ids.ts'
-import { addKit, deleteKit, kitFileOf } from '../store/shelf.ts'
+import { addKit, deleteKit, kitFileOf, shelfRows } from '../store/shelf.ts'
 import { AppHeader } from './AppHeader.tsx'
 import { ImportContext } from './ImportZone.tsx'
 import { Thumbnail } from './Thumbnail.tsx'
 
 const FIRST_RUN_KEY = 'gliv-demo-offered'
+
+/** Whether this browser has been here before; remembers that it is now. Without storage each visit is the first. */
+const wasHere = (): boolean => {
+  try {
+    const before = localStorage.getItem(FIRST_RUN_KEY) !== null
+    localStorage.setItem(FIRST_RUN_KEY, 'yes')
+    return before
+  } catch {
+    return false
+  }
+}
 
 const addDemo = async (): Promise<string> => {
   const { makeDemo } = await import('@gliv/demo')
@@ -83,15 +94,14 @@ const DeleteDialog = ({ kit, onClose }: { kit: KitRow; onClose: () => void }) =>
 
 export const Shelf = () => {
   const navigate = useNavigate()
-  const kits = useLiveQuery(() => db.kits.orderBy('updatedAt').reverse().toArray(), [])
+  const kits = useLiveQuery(() => shelfRows(db), [])
   const [deleting, setDeleting] = useState<KitRow | null>(null)
   const openAfter = (work: Promise<string>): void => void work.then((id) => navigate(`/kit/${id}`))
   const chooseFile = useContext(ImportContext)
   useEffect(() => {
     document.title = 'Gliv'
     // The demo stands on the shelf at the first visit, and comes back only when asked for.
-    if (localStorage.getItem(FIRST_RUN_KEY)) return
-    localStorage.setItem(FIRST_RUN_KEY, 'yes')
+    if (wasHere()) return
     void addDemo()
   }, [])
   return (

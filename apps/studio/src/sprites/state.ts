@@ -1,6 +1,8 @@
 /** What the sprites' screens remember. Lifetime: session, per tab. */
 import { create } from 'zustand'
-import { createJSONStorage, persist } from 'zustand/middleware'
+import { persist } from 'zustand/middleware'
+import { z } from 'zod'
+import { persisted } from '../store/persisted.ts'
 import type { Ground } from '../store/session.ts'
 
 export const TABS = { frames: 'Frames', clips: 'Clips', draw: 'Draw', palettes: 'Palettes' } as const
@@ -20,7 +22,14 @@ interface SpritesState {
 }
 
 export const useSprites = create<SpritesState>()(
-  persist((): SpritesState => ({ open: false, tab: 'frames', sheets: {}, frames: {}, clips: {}, ground: 'auto' }), { name: 'gliv-sprites', storage: createJSONStorage(() => sessionStorage) }),
+  persist((): SpritesState => ({ open: false, tab: 'frames', sheets: {}, frames: {}, clips: {}, ground: 'auto' }), persisted<SpritesState>('gliv-sprites', () => sessionStorage, {
+    open: z.boolean(),
+    tab: z.enum(Object.keys(TABS) as [Tab, ...Tab[]]),
+    sheets: z.record(z.string(), z.string()),
+    frames: z.record(z.string(), z.number().int().min(0)),
+    clips: z.record(z.string(), z.string()),
+    ground: z.enum(['dark', 'middle', 'light', 'checker', 'auto']),
+  })),
 )
 
 export const setSprites = useSprites.setState

@@ -1,6 +1,6 @@
 /** The browser's database: kits, their journals, and pictures by content. */
 import type { Kit } from '@gliv/document'
-import Dexie, { type EntityTable, type Table } from 'dexie'
+import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie'
 import type { Patch } from 'immer'
 
 export interface KitRow {
@@ -23,12 +23,24 @@ export interface Commit {
   /** What this commit is: an edit, or the taking back or bringing back of the edit with that revision. */
   kind: 'edit' | 'undo' | 'redo'
   of?: number
+  /** The same by the edit's own name, which it has before it is written. */
+  ofUid?: string
+  /** Its own name, given when it was made; those of before have none. */
+  uid?: string
+  /** Hash of what is in it and of the hash before it, so that damage and gaps are seen. */
+  hash?: string
+  /** The hash of the commit before it; empty for the first. */
+  before?: string
 }
 
 export interface Snapshot {
   kit: string
   rev: number
   document: Kit
+  /** Hash of the document's JSON; those of before have none. */
+  hash?: string
+  /** ms since 1970. */
+  savedAt?: number
 }
 
 /** A drag in progress, journalled so that a killed tab loses at most half a second of it. */
@@ -46,15 +58,27 @@ export interface PictureRow {
   bytes: Uint8Array
 }
 
+/** Something that could not be read and was put here when the kit was repaired. */
+export interface AsideRow {
+  key?: number
+  kit: string
+  /** ms since 1970. */
+  at: number
+  place: string
+  message: string
+}
+
 export class Database extends Dexie {
   declare kits: EntityTable<KitRow, 'id'>
   declare commits: Table<Commit, [string, number]>
   declare snapshots: Table<Snapshot, [string, number]>
   declare drafts: Table<Draft, [string, string]>
   declare pictures: EntityTable<PictureRow, 'hash'>
+  declare aside: EntityTable<AsideRow, 'key'>
 
-  constructor(name = 'gliv') {
-    super(name)
+  constructor(name = 'gliv', options: DexieOptions = {}) {
+    // Strict: a transaction is complete when it is on the disk, not when the system has promised to write it.
+    super(name, { chromeTransactionDurability: 'strict', ...options })
     this.version(1).stores({
       kits: 'id, updatedAt',
       commits: '[kit+rev], kit',
@@ -62,5 +86,6 @@ export class Database extends Dexie {
       drafts: '[kit+tab], kit',
       pictures: 'hash',
     })
+    this.version(2).stores({ aside: '++key, kit' })
   }
 }

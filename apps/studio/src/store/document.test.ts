@@ -3,7 +3,8 @@ import { makeDemo } from '@gliv/demo'
 import type { Kit } from '@gliv/document'
 import fc from 'fast-check'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { cancelMoment, closeDocument, db, edit, editMoment, editStep, endMoment, endRun, openDocument, redo, saved, shownKit, undo, useDocument } from './document.ts'
+import { cancelMoment, closeDocument, db, edit, editMoment, editStep, endMoment, endRun, keepAgain, leavePage, openDocument, redo, saved, shownKit, undo, useDocument } from './document.ts'
+import { tryAgain, useSaving } from './saving.ts'
 import { addKit } from './shelf.ts'
 
 const drag = (): number => shownKit()!.types['dust']!.numbers.drag
@@ -26,7 +27,8 @@ describe('the document store', () => {
     redo()
     expect(drag()).toBe(1)
     await saved()
-    expect((await db.commits.toArray()).map((c) => [c.kind, c.of])).toEqual([['edit', undefined], ['undo', 1], ['redo', 1]])
+    const [first, ...more] = await db.commits.toArray()
+    expect([first!.kind, ...more.map((c) => [c.kind, c.ofUid === first!.uid])]).toEqual(['edit', ['undo', true], ['redo', true]])
     await openDocument('last-ferry')
     expect(drag()).toBe(1)
   })
@@ -81,7 +83,7 @@ describe('the document store', () => {
     await openDocument('last-ferry')
     expect([drag(), shownKit()!.name]).toEqual([1, 'Half typed'])
     await saved()
-    expect([useDocument.getState().pending, useDocument.getState().notice]).toEqual([0, null])
+    expect([useSaving.getState().pending, useDocument.getState().notice]).toEqual([0, null])
   })
 
   it('a foreign edit during a drag is still there when the drag ends', async () => {
@@ -124,14 +126,82 @@ describe('the document store', () => {
     )
   })
 
-  it('what cannot be written is said, and stays where it can be exported', async () => {
-    const add = vi.spyOn(db.commits, 'add').mockRejectedValueOnce(new Error('the disk is full'))
+  it('what cannot be written is said for as long as it lasts, is tried again, and is written in the end', async () => {
+    const full = Object.assign(new Error('no room'), { name: 'QuotaExceededError' })
+    const add = vi.spyOn(db.commits, 'add').mockRejectedValueOnce(full).mockRejectedValueOnce(full)
+    edit('Drag', setDrag(1))
+    edit('Name', (kit) => void (kit.name = 'Later'))
+    await vi.waitFor(() => expect(useSaving.getState()).toEqual({ pending: 2, problem: 'the storage is full' }))
+    expect(drag()).toBe(1)
+    tryAgain()
+    await vi.waitFor(() => expect(add).toHaveBeenCalledTimes(2))
+    expect(useSaving.getState().problem).toBe('the storage is full')
+    tryAgain()
+    await saved()
+    expect(useSaving.getState()).toEqual({ pending: 0, problem: null })
+    expect((await db.commits.toArray()).map((c) => c.label)).toEqual(['Drag', 'Name'])
+    add.mockRestore()
+  })
+
+  it('a kit that is deleted under the page is not taken for saved, and can be put back', async () => {
     edit('Drag', setDrag(1))
     await saved()
-    expect(useDocument.getState().notice).toMatch(/"Drag" could not be saved \(.*the disk is full.*\); it is still here, so export the kit/)
-    expect(drag()).toBe(1)
-    add.mockRestore()
+    await Promise.all([db.kits, db.commits, db.snapshots].map((table) => table.clear()))
+    edit('Drag', setDrag(2))
+    await vi.waitFor(() => expect(useSaving.getState().problem).toMatch(/no longer in this browser's storage/))
+    expect(drag()).toBe(2)
+    await keepAgain()
+    await saved()
+    expect(useSaving.getState().problem).toBeNull()
+    await openDocument('last-ferry')
+    expect(drag()).toBe(2)
+  })
+
+  it('what the loader would not take is refused in words, and changes nothing', async () => {
+    const before = shownKit()
+    const [effect] = Object.values(before!.effects)
+    const emitter = effect!.emitterOrder[0]!
+    edit('Cap', (kit) => void Object.assign(kit.effects[effect!.id]!.emitters[emitter]!.numbers, { minimum: 50, cap: 20 }))
+    expect(useDocument.getState().notice).toMatch(/“Cap” was not taken\. .*minimum is 50 and cap is 20; at least so many alive must not be over the cap; lower minimum or raise cap/)
+    expect(shownKit()).toBe(before)
+    editMoment('Drag', setDrag(NaN))
+    endMoment()
+    expect(shownKit()).toBe(before)
+    await saved()
+    expect(await db.commits.count()).toBe(0)
     useDocument.setState({ notice: null })
+  })
+
+  it('what was not written when the page was left is taken in by the next opening, once', async () => {
+    const add = vi.spyOn(db.commits, 'add').mockRejectedValue(new Error('busy'))
+    edit('One', setDrag(1))
+    editMoment('Two', setDrag(2))
+    expect(leavePage()).toBe(true)
+    expect(localStorage.length).toBe(1)
+    const handed = localStorage.getItem(localStorage.key(0)!)!
+    add.mockRestore()
+    tryAgain()
+    await saved()
+    // Written after all: the copy is gone, and one of a page that was killed at that moment is not taken twice.
+    expect(localStorage.length).toBe(0)
+    localStorage.setItem('gliv-handover:last-ferry:gone', handed.replaceAll(/tab-[\d-]+"/g, 'gone"'))
+    closeDocument()
+    await openDocument('last-ferry')
+    expect([drag(), useDocument.getState().history.undo.map((e) => e.label)]).toEqual([2, ['One', 'Two']])
+    // Not written at all: taken in, as the steps that they were.
+    await Promise.all([db.commits.clear(), db.kits.update('last-ferry', { rev: 0 })])
+    localStorage.setItem('gliv-handover:last-ferry:gone', handed)
+    closeDocument()
+    await openDocument('last-ferry')
+    expect([drag(), useDocument.getState().history.undo.map((e) => e.label)]).toEqual([2, ['One', 'Two']])
+    expect(localStorage.length).toBe(0)
+  })
+
+  it('a copy that cannot be read is set aside', async () => {
+    localStorage.setItem('gliv-handover:last-ferry:gone', '{"commits": 7}')
+    closeDocument()
+    await openDocument('last-ferry')
+    expect(useDocument.getState().aside.map(({ place }) => place)).toEqual(['handover'])
   })
 
   it('presses of one kind that follow each other are one step, others are not', async () => {

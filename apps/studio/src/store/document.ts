@@ -2,17 +2,21 @@
  * The document store. Lifetime: document. Holds the open kit, the kit as a drag in progress shows it (moment), and
  * passes every change to the journal.
  */
-import { hashPicture, type Kit } from '@gliv/document'
+import { hashPicture, type Kit, refuseChange, type SetAside } from '@gliv/document'
 import { applyPatches, type Patch, produceWithPatches } from 'immer'
 import { create } from 'zustand'
-import { type Commit, Database } from './db.ts'
-import { EMPTY_HISTORY, type Entry, type History, popRedo, popUndo, pushEdit, replay } from './history.ts'
-import { appendCommit, Conflict, foreignCommits, type NewCommit, openKit, recoverDrafts, saveDraft } from './journal.ts'
-import { hashesIn, loadPictures, putPictures } from './shelf.ts'
 import { nextTask } from '../util/tasks.ts'
+import type { Commit } from './db.ts'
+import { handOver, takeHandovers } from './handover.ts'
+import { EMPTY_HISTORY, type Entry, type History, popRedo, popUndo, pushEdit, replay } from './history.ts'
+import { appendCommit, Conflict, foreignCommits, type NewCommit, openKit, recoverDrafts, saveDraft, snapshotOf } from './journal.ts'
+import { completePictures, hashesIn, loadPictures, putPictures } from './pictureStore.ts'
+import { enqueue, saved, savedWithin, tryAgain, useSaving } from './saving.ts'
+import { db } from './storage.ts'
 import { claimTab, isTabAlive, TAB } from './tab.ts'
 
-export const db = new Database()
+export { saved } from './saving.ts'
+export { db } from './storage.ts'
 
 /** How often a drag is journalled, in ms: at least twice a second. */
 const DRAFT_EVERY_MS = 400
@@ -28,18 +32,19 @@ interface DocumentState {
   readonly kit: Kit | null
   /** Lifetime: moment. Set while a drag is in progress. */
   readonly moment: Moment | null
-  readonly rev: number
   readonly history: History
   readonly pictures: ReadonlyMap<string, Uint8Array>
-  /** Changes that are not yet in the database. */
-  readonly pending: number
+  /** Pictures that are stood in for. */
+  readonly missing: ReadonlySet<string>
+  /** What could not be read when the kit was opened. */
+  readonly aside: readonly SetAside[]
   /** A message for the user; cleared when it was shown. */
   readonly notice: string | null
 }
 
-const CLOSED = { kit: null, moment: null, rev: 0, history: EMPTY_HISTORY, pictures: new Map<string, Uint8Array>() }
+const CLOSED = { kit: null, moment: null, history: EMPTY_HISTORY, pictures: new Map<string, Uint8Array>(), missing: new Set<string>(), aside: [] }
 
-export const useDocument = create<DocumentState>(() => ({ ...CLOSED, pending: 0, notice: null }))
+export const useDocument = create<DocumentState>(() => ({ ...CLOSED, notice: null }))
 
 const get = useDocument.getState
 const set = useDocument.setState
@@ -48,75 +53,113 @@ const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastCh
 /** What the screen shows: the drag in progress, else the document. */
 export const shownKit = (state: DocumentState = get()): Kit | null => state.moment?.kit ?? state.kit
 
-/** All writes go through one queue, so that commits keep their order. */
-let queue: Promise<unknown> = Promise.resolve()
-const enqueue = (work: () => Promise<void>): void => {
-  set({ pending: get().pending + 1 })
-  queue = queue
-    .then(work)
-    .catch((error: unknown) => set({ notice: error instanceof Error ? error.message : String(error) }))
-    .finally(() => set({ pending: get().pending - 1 }))
+/** A kit's way into the database, which goes on after the kit was closed. */
+interface Session {
+  readonly id: string
+  /** Revision and state that are written. */
+  rev: number
+  written: Kit
+  /** Commits that wait, oldest first. */
+  readonly waiting: NewCommit[]
+  /** Whether this tab's copy of what waits lies beside the database. */
+  handedOver: boolean
 }
 
-/** Resolves when everything so far is in the database. */
-export const saved = (): Promise<unknown> => queue
+const sessions = new Map<string, Session>()
+let session: Session | null = null
 
-const reload = async (id: string): Promise<void> => {
-  const opened = await openKit(db, id)
-  set({ kit: opened.kit, rev: opened.rev, history: opened.history, moment: null, pictures: await loadPictures(db, opened.kit.sheets, opened.history) })
+/** Copies what waits, for the next opening; throws when there is no room for it. */
+const handOverNow = (of: Session): void => {
+  if (of.waiting.length === 0 && !of.handedOver) return
+  handOver(of.id, { tab: TAB, baseRev: of.rev, commits: of.waiting })
+  of.handedOver = of.waiting.length > 0
 }
 
-/** Opens a kit, recovering drags of tabs that were killed. */
+const openSession = (id: string, rev: number, written: Kit): Session => {
+  const made: Session = { id, rev, written, waiting: [], handedOver: false }
+  sessions.set(id, made)
+  return made
+}
+
+const reload = async (of: Session): Promise<void> => {
+  const opened = await openKit(db, of.id)
+  Object.assign(of, { rev: opened.rev, written: opened.kit })
+  of.waiting.length = 0
+  if (of.handedOver) handOverNow(of)
+  if (session === of) set({ kit: opened.kit, history: opened.history, moment: null, ...(await picturesOf(opened.kit, opened.history)) })
+}
+
+const picturesOf = async (kit: Kit, history: History): Promise<Pick<DocumentState, 'pictures' | 'missing' | 'aside'>> => completePictures(kit, await loadPictures(db, kit.sheets, history))
+
+/** How long opening waits for what another opening of the same kit still has to write, in ms. */
+const PATIENCE_MS = 3000
+
+/** Opens a kit, recovering what tabs that are gone had not written. */
 export const openDocument = async (id: string): Promise<void> => {
   await claimTab()
-  await saved()
+  if (sessions.get(id)?.waiting.length && !(await savedWithin(PATIENCE_MS)) && (await adopt(sessions.get(id)!))) return
+  const { lost } = await takeHandovers(db, id, isTabAlive)
   const recovered = await recoverDrafts(db, id, isTabAlive)
   const opened = await openKit(db, id)
-  const notice = opened.setAside.length > 0 ? `${opened.setAside.length} changes could not be read and were left out: ${opened.setAside.join(', ')}` : recovered.length > 0 ? `Recovered: ${recovered.join(', ')}` : null
-  set({ ...CLOSED, kit: opened.kit, rev: opened.rev, history: opened.history, pictures: await loadPictures(db, opened.kit.sheets, opened.history), ...(notice ? { notice } : {}) })
+  const found = await picturesOf(opened.kit, opened.history)
+  const aside = [...lost, ...opened.setAside, ...found.aside]
+  session = openSession(id, opened.rev, opened.kit)
+  set({ ...CLOSED, kit: opened.kit, history: opened.history, ...found, aside, ...(aside.length === 0 && recovered.length > 0 ? { notice: `Recovered: ${recovered.join(', ')}` } : {}) })
 }
 
-/** Ends what is in progress and closes the kit once everything is written. */
+/** Goes on with a kit whose changes could not be written yet: they are only here. */
+const adopt = async (of: Session): Promise<boolean> => {
+  const kit = of.waiting.reduce<Kit>((before, made) => applyPatches(before, made.patches), of.written)
+  session = of
+  set({ ...CLOSED, kit, ...completePictures(kit, await loadPictures(db, kit.sheets).catch(() => new Map<string, Uint8Array>())) })
+  return true
+}
+
+/** Ends what is in progress and closes the kit; what waits goes on into the database. */
 export const closeDocument = (): void => {
   endMoment()
-  enqueue(async () => set(CLOSED))
+  session = null
+  set(CLOSED)
 }
 
-/** Rises when the state was thrown away; edits queued before that are dropped with a word. */
-let epoch = 0
+let uids = 0
 
-const write = (entry: Entry, kind: NewCommit['kind']): void => {
-  const madeIn = epoch
+const write = (entry: Entry, kind: NewCommit['kind'], uid: string): void => {
+  const of = session
+  if (!of) return
   const { label } = entry
   const [patches, inverse] = kind === 'undo' ? [entry.inverse, entry.patches] : [entry.patches, entry.inverse]
-  const { id } = get().kit!
-  enqueue(async () => {
-    const { rev, kit: shown } = get()
-    if (madeIn !== epoch || !shown) throw new Error(`"${label}" was not kept: it was made on a state that another tab replaced`)
-    try {
-      const made: NewCommit = { kit: id, label, patches, inverse, tab: TAB, kind, ...(kind === 'edit' || entry.rev === null ? {} : { of: entry.rev }) }
-      const { commit, foreign } = await appendCommit(db, shown, rev, made)
-      if (kind === 'edit') entry.rev = commit.rev
-      await fetchMissing(foreign)
-      takeForeign(foreign, commit.rev)
-      channel?.postMessage({ kit: id, rev: commit.rev })
-    } catch (error) {
-      if (!(error instanceof Conflict)) {
-        const reason = error instanceof Error ? error.message : String(error)
-        throw new Error(`"${label}" could not be saved (${reason}); it is still here, so export the kit to keep it`, { cause: error })
-      }
-      epoch++
-      await reload(id)
-      set({ notice: `"${label}" was not kept: ${error.message}` })
-    }
-  })
+  const made: NewCommit = { kit: of.id, label, patches, inverse, tab: TAB, kind, uid, ...(kind === 'edit' || entry.uid === undefined ? {} : { ofUid: entry.uid }), ...(kind === 'edit' || entry.rev === null ? {} : { of: entry.rev }) }
+  of.waiting.push(made)
+  enqueue(() => writeNow(of, made, entry))
+}
+
+const writeNow = async (of: Session, made: NewCommit, entry: Entry): Promise<void> => {
+  // Thrown away meanwhile, together with the state that it was made on.
+  if (!of.waiting.includes(made)) return
+  try {
+    const next = applyPatches(of.written, made.patches)
+    const { commit, foreign } = await appendCommit(db, next, of.rev, made)
+    if (made.kind === 'edit') entry.rev = commit.rev
+    of.waiting.splice(of.waiting.indexOf(made), 1)
+    Object.assign(of, { rev: commit.rev, written: [...foreign.map((c) => c.patches), made.patches].reduce<Kit>((kit, patches) => applyPatches(kit, patches), of.written) })
+    if (of.handedOver) handOverNow(of)
+    await fetchMissing(foreign)
+    takeForeign(of, foreign)
+    channel?.postMessage({ kit: of.id, rev: commit.rev })
+  } catch (error) {
+    if (!(error instanceof Conflict)) throw error
+    const dropped = of.waiting.slice(1).map(({ label }) => `"${label}"`)
+    await reload(of)
+    set({ notice: `"${made.label}" was not kept: ${error.message}${dropped.length > 0 ? `; nor was what was made on it: ${dropped.join(', ')}` : ''}` })
+  }
 }
 
 /** Takes over commits of other tabs; they are disjoint from ours, so they fit on top of what is shown. */
-const takeForeign = (commits: readonly Commit[], rev: number): void => {
+const takeForeign = (of: Session, commits: readonly Commit[]): void => {
   const { kit, history } = get()
-  if (!kit) return
-  set({ rev, kit: commits.reduce<Kit>((k, c) => applyPatches(k, c.patches), kit), history: commits.reduce(replay, history) })
+  if (!kit || session !== of || commits.length === 0) return
+  set({ kit: commits.reduce<Kit>((k, c) => applyPatches(k, c.patches), kit), history: commits.reduce(replay, history) })
 }
 
 /** Pictures that other tabs' commits name. */
@@ -127,20 +170,38 @@ const fetchMissing = async (commits: readonly Commit[]): Promise<void> => {
   set({ pictures: new Map([...get().pictures, ...found]) })
 }
 
+/** Pictures are too large to be handed over. */
+let picturesWaiting = 0
+
 /** Takes a picture in, so that the next edit can name it: it is written before what names it. Gives its content hash, which is computed unless it is known. */
 export const keepPicture = (png: Uint8Array, hash = hashPicture(png)): string => {
   if (get().pictures.has(hash)) return hash
   set({ pictures: new Map([...get().pictures, [hash, png]]) })
-  // Not in the task that shows it.
-  enqueue(() => nextTask().then(() => putPictures(db, new Map([[hash, png]]))))
+  picturesWaiting++
+  enqueue(async () => {
+    // Not in the task that shows it.
+    await nextTask()
+    await putPictures(db, new Map([[hash, png]]))
+    picturesWaiting--
+  })
   return hash
 }
 
 type Recipe = (kit: Kit) => void
 
-const commit = (entry: Entry, next: Kit): void => {
-  set({ kit: next, moment: null, history: pushEdit(get().history, entry) })
-  write(entry, 'edit')
+const makeUid = (): string => `${TAB}.${++uids}`
+
+/** Takes a change when the loader would take it, too; else says why not and leaves everything as it was. */
+const commit = (label: string, patches: Patch[], inverse: Patch[], next: Kit): void => {
+  const { kit, history } = get()
+  const refusal = kit && refuseChange(kit, next)
+  if (refusal) {
+    set({ moment: null, notice: `“${label}” was not taken. ${refusal}` })
+    return
+  }
+  const entry: Entry = { rev: null, uid: makeUid(), tab: TAB, label, patches, inverse }
+  set({ kit: next, moment: null, history: pushEdit(history, entry) })
+  write(entry, 'edit', entry.uid!)
 }
 
 /** One undoable change. Does nothing when the kit comes out the same. */
@@ -150,7 +211,7 @@ export const edit = (label: string, recipe: Recipe): void => {
   if (!kit) return
   const [next, patches, inverse] = produceWithPatches(kit, (draft) => void recipe(draft as Kit))
   if (patches.length === 0) return
-  commit({ rev: null, tab: TAB, label, patches, inverse }, next)
+  commit(label, patches, inverse, next)
 }
 
 let lastDraft = 0
@@ -158,11 +219,12 @@ let draftTimer: ReturnType<typeof setTimeout> | null = null
 
 const journalDraft = (): void => {
   draftTimer = null
-  const { moment, kit, rev } = get()
-  if (!moment || !kit) return
+  const { moment } = get()
+  const of = session
+  if (!moment || !of) return
   lastDraft = performance.now()
   const { label, patches, inverse } = moment
-  enqueue(() => saveDraft(db, { kit: kit.id, tab: TAB, baseRev: rev, label, patches, inverse }))
+  enqueue(() => saveDraft(db, { kit: of.id, tab: TAB, baseRev: of.rev, label, patches, inverse }), false)
 }
 
 /** A step of a drag: always made on the state before the drag, so that the latest value wins. */
@@ -202,7 +264,7 @@ export const endMoment = (): void => {
   if (!moment || !kit) return
   const { label, patches, inverse } = moment
   // On the present state, which may hold another tab's edits since the drag's last step.
-  if (patches.length > 0) commit({ rev: null, tab: TAB, label, patches, inverse }, applyPatches(kit, patches))
+  if (patches.length > 0) commit(label, patches, inverse, applyPatches(kit, patches))
   else set({ moment: null })
 }
 
@@ -214,7 +276,7 @@ export const cancelMoment = (): void => {
   if (draftTimer) clearTimeout(draftTimer)
   draftTimer = null
   set({ moment: null })
-  if (kit) enqueue(() => db.drafts.delete([kit.id, TAB]))
+  if (kit) enqueue(() => db.drafts.delete([kit.id, TAB]), false)
 }
 
 const revert = (kind: 'undo' | 'redo'): void => {
@@ -223,12 +285,15 @@ const revert = (kind: 'undo' | 'redo'): void => {
   const entry = history[kind].at(-1)
   if (!kit || !entry) return
   try {
-    set({ kit: applyPatches(kit, kind === 'undo' ? entry.inverse : entry.patches), history: kind === 'undo' ? popUndo(history) : popRedo(history) })
+    const next = applyPatches(kit, kind === 'undo' ? entry.inverse : entry.patches)
+    const refusal = refuseChange(kit, next)
+    if (refusal) throw new Error(refusal)
+    set({ kit: next, history: kind === 'undo' ? popUndo(history) : popRedo(history) })
   } catch {
     set({ notice: `"${entry.label}" cannot be ${kind === 'undo' ? 'undone' : 'redone'}: a later change elsewhere removed what it touched` })
     return
   }
-  write(entry, kind)
+  write(entry, kind, makeUid())
 }
 
 export const undo = (): void => revert('undo')
@@ -236,11 +301,41 @@ export const redo = (): void => revert('redo')
 
 /** Another tab said "rev N": take over what it wrote. */
 channel?.addEventListener('message', (event: MessageEvent<{ kit: string; rev: number }>) => {
+  const of = session
+  if (of?.id !== event.data.kit) return
   enqueue(async () => {
-    const { kit, rev } = get()
-    if (!kit || event.data.kit !== kit.id || event.data.rev <= rev) return
-    const commits = await foreignCommits(db, kit.id, rev)
+    if (event.data.rev <= of.rev) return
+    const commits = await foreignCommits(db, of.id, of.rev)
     await fetchMissing(commits)
-    takeForeign(commits, commits.at(-1)?.rev ?? rev)
-  })
+    Object.assign(of, { rev: commits.at(-1)?.rev ?? of.rev, written: commits.reduce<Kit>((kit, c) => applyPatches(kit, c.patches), of.written) })
+    takeForeign(of, commits)
+  }, false)
 })
+
+/** Puts a kit back that was deleted under the page, as it was when it was last written; what waits follows. */
+export const keepAgain = async (): Promise<void> => {
+  const of = session
+  if (!of) return
+  await db.transaction('rw', db.kits, db.snapshots, async () => {
+    if (await db.kits.get(of.id)) return
+    await db.kits.add({ id: of.id, name: of.written.name, rev: of.rev, effects: of.written.effectOrder.length, updatedAt: Date.now() })
+    await db.snapshots.put(snapshotOf(of.id, of.rev, of.written))
+  })
+  await putPictures(db, get().pictures)
+  tryAgain()
+}
+
+/**
+ * The page is about to go: what is typed is taken, the drag in progress is a step, and what is not written yet is
+ * copied where the next opening finds it. Gives false where that is impossible, so that somebody has to be asked.
+ */
+export const leavePage = (): boolean => {
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+  endMoment()
+  try {
+    for (const of of sessions.values()) handOverNow(of)
+  } catch {
+    return false // no room for a copy
+  }
+  return !useSaving.getState().problem && picturesWaiting === 0
+}

@@ -5,6 +5,8 @@ import type { Commit } from './db.ts'
 export interface Entry {
   /** Revision of the edit's commit; null until it is in the database. */
   rev: number | null
+  /** The edit's own name; those of before have none. */
+  readonly uid?: string | undefined
   /** The tab that made it. */
   readonly tab: string
   readonly label: string
@@ -28,8 +30,9 @@ export const popRedo = (history: History): History => ({ undo: [...history.undo,
 
 /** Takes a commit of the journal into account. */
 export const replay = (history: History, commit: Commit): History => {
-  if (commit.kind === 'edit') return pushEdit(history, { rev: commit.rev, tab: commit.tab, label: commit.label, patches: commit.patches, inverse: commit.inverse })
+  if (commit.kind === 'edit') return pushEdit(history, { rev: commit.rev, uid: commit.uid, tab: commit.tab, label: commit.label, patches: commit.patches, inverse: commit.inverse })
   const from = commit.kind === 'undo' ? history.undo : history.redo
-  if (from.at(-1)?.rev !== commit.of) return history
+  const last = from.at(-1)
+  if (commit.ofUid === undefined ? last?.rev !== commit.of : last?.uid !== commit.ofUid) return history
   return commit.kind === 'undo' ? popUndo(history) : popRedo(history)
 }

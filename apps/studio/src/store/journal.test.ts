@@ -101,7 +101,7 @@ describe('loading', () => {
     await tab.commit('Later', setFlow(5))
     await db.commits.update([ID, 2], { patches: [{ op: 'replace', path: ['types', 'ghost', 'numbers', 'drag'], value: 1 }] })
     const { kit, setAside } = await openKit(db, ID)
-    expect(setAside).toEqual(['Broken'])
+    expect(setAside).toEqual([{ place: 'journal.2', message: '“Broken” is damaged: its content does not have its hash' }])
     expect([kit.types['dust']!.numbers.drag, kit.effects['canal-rain']!.emitters['rain-far']!.numbers.flow]).toEqual([2, 5])
   })
 

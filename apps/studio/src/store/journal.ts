@@ -2,16 +2,16 @@
  * Keeping what was made. A commit is one transaction that appends patches; the history is linear, shared by all tabs
  * and survives a reload; undo appends the inverse as a new commit.
  */
-import { KIT_VERSION, type Kit, readKit } from '@gliv/document'
-import { applyPatches, enablePatches, type Patch } from 'immer'
-import type { Commit, Database, Draft } from './db.ts'
-import { EMPTY_HISTORY, type History, replay } from './history.ts'
+import { type Kit, KIT_VERSION, readKit, type SetAside } from '@gliv/document'
+import { applyPatches, type Patch } from 'immer'
+import type { Commit, Database, Draft, Snapshot } from './db.ts'
 import { overlaps } from './paths.ts'
-
-enablePatches()
+import { commitHash, isFromNewer, type Restored, restore, snapshotHash, type Stored } from './restore.ts'
 
 /** A snapshot every so many commits: loading replays at most this many patches. */
 export const SNAPSHOT_EVERY = 100
+/** Snapshots that stay, so that an older one is there when the newest is damaged. */
+const SNAPSHOTS_KEPT = 5
 
 /** Our edit and another tab's touch the same place. */
 export class Conflict extends Error {
@@ -23,53 +23,37 @@ export class OutOfDate extends Error {
   override readonly name = 'OutOfDate'
 }
 
-export interface Opened {
-  readonly kit: Kit
-  readonly rev: number
-  readonly history: History
-  /** Entries that could not be replayed, by label. */
-  readonly setAside: readonly string[]
+/** The kit is no longer in the database: deleted in another tab, or together with the site's data. */
+export class Gone extends Error {
+  override readonly name = 'Gone'
 }
+
+/** Nothing that is stored under this id can be read as a kit. */
+export class Unreadable extends Error {
+  override readonly name = 'Unreadable'
+}
+
+export type Opened = Restored
 
 const after = (db: Database, kit: string, rev: number) => db.commits.where('[kit+rev]').between([kit, rev], [kit, Infinity], false, true)
 
-/** All entries in one go, checked once at the end: the usual case. Null when one of them is broken; then each is tried by itself. */
-const readAtOnce = (document: unknown, commits: readonly Commit[]): Kit | null => {
-  try {
-    return readKit(commits.reduce<Kit>((kit, commit) => applyPatches(kit, commit.patches), document as Kit))
-  } catch {
-    return null
-  }
+const OUT_OF_DATE = 'This kit was changed by a newer Gliv; reload the page to get it'
+
+/** Rows of a kit, in a transaction. */
+const readStored = async (db: Database, id: string): Promise<Stored & { readonly known: boolean }> => {
+  const [row, snapshots, commits] = [await db.kits.get(id), await db.snapshots.where('kit').equals(id).toArray(), await db.commits.where('kit').equals(id).toArray()]
+  const rev: unknown = row?.rev
+  return { id, known: row !== undefined || snapshots.length > 0, rev: typeof rev === 'number' && Number.isInteger(rev) && rev >= 0 ? rev : 0, snapshots, commits }
 }
 
-/** Snapshot plus journal. A broken entry is set aside and named; what comes after it is still tried. */
+/** Snapshot plus journal. What is broken is set aside and named; everything else opens. */
 export const openKit = async (db: Database, id: string): Promise<Opened> => {
-  const [row, snapshots, commits] = await db.transaction('r', db.kits, db.snapshots, db.commits, async () => [
-    await db.kits.get(id),
-    await db.snapshots.where('kit').equals(id).sortBy('rev'),
-    await db.commits.where('kit').equals(id).sortBy('rev'),
-  ])
-  const snapshot = snapshots.at(-1)
-  if (!row || !snapshot) throw new Error(`There is no kit "${id}" in this browser; import its file again`)
-  if (commits.some((c) => c.formatVersion > KIT_VERSION)) throw new OutOfDate('This kit was changed by a newer Gliv; reload the page to get it')
-  const setAside: string[] = []
-  const since = commits.filter((c) => c.rev > snapshot.rev)
-  const whole = readAtOnce(snapshot.document, since)
-  if (whole) return { kit: whole, rev: row.rev, history: commits.reduce(replay, EMPTY_HISTORY), setAside }
-  let state: unknown = snapshot.document
-  let history = EMPTY_HISTORY
-  for (const commit of commits) {
-    if (commit.rev > snapshot.rev) {
-      try {
-        state = readKit(applyPatches(state as Kit, commit.patches))
-      } catch {
-        setAside.push(commit.label)
-        continue
-      }
-    }
-    history = replay(history, commit)
-  }
-  return { kit: readKit(state), rev: row.rev, history, setAside }
+  const stored = await db.transaction('r', db.kits, db.snapshots, db.commits, () => readStored(db, id))
+  if (!stored.known) throw new Gone(`There is no kit "${id}" in this browser; import its file again`)
+  if (isFromNewer(stored)) throw new OutOfDate(OUT_OF_DATE)
+  const restored = restore(stored)
+  if (!restored) throw new Unreadable(`Nothing of the kit "${id}" can be read; save its raw data as a file before you delete it`)
+  return restored
 }
 
 export interface NewCommit {
@@ -80,6 +64,8 @@ export interface NewCommit {
   readonly tab: string
   readonly kind: Commit['kind']
   readonly of?: number
+  readonly ofUid?: string
+  readonly uid?: string
 }
 
 export interface Committed {
@@ -88,18 +74,25 @@ export interface Committed {
   readonly foreign: readonly Commit[]
 }
 
-/** Replays the journal up to now, inside a transaction. */
-const presentState = async (db: Database, id: string): Promise<Kit> => {
-  const snapshot = (await db.snapshots.where('kit').equals(id).sortBy('rev')).at(-1)!
-  const commits = await after(db, id, snapshot.rev).sortBy('rev')
-  return commits.reduce<Kit>((kit, commit) => {
-    try {
-      return applyPatches(kit, commit.patches)
-    } catch {
-      return kit // set aside on load too, and shown there
-    }
-  }, snapshot.document)
+/** A document as it is read back after it was stored. */
+const readBack = (document: Kit): Kit => readKit(JSON.parse(JSON.stringify(document)))
+
+/** Adds a snapshot of the present state, if the loader's own code can read it again; the last few stay. */
+const addSnapshot = async (db: Database, id: string, rev: number): Promise<void> => {
+  const restored = restore(await readStored(db, id))
+  if (!restored) return
+  let document: Kit
+  try {
+    document = readBack(restored.kit)
+  } catch {
+    return // the journal has everything; a snapshot that cannot be opened would take it away
+  }
+  await db.snapshots.put(snapshotOf(id, rev, document))
+  const revs = (await db.snapshots.where('kit').equals(id).toArray()).map((s) => s.rev).filter((r) => Number.isInteger(r)).sort((a, b) => b - a)
+  for (const old of revs.slice(SNAPSHOTS_KEPT)) await db.snapshots.delete([id, old])
 }
+
+export const snapshotOf = (kit: string, rev: number, document: Kit): Snapshot => ({ kit, rev, document, hash: snapshotHash(document), savedAt: Date.now() })
 
 /**
  * Appends a commit made on revision `baseRev`. If another tab moved on, its patches come first, and ours follow where
@@ -108,16 +101,20 @@ const presentState = async (db: Database, id: string): Promise<Kit> => {
 export const appendCommit = (db: Database, shown: Pick<Kit, 'name' | 'effectOrder'>, baseRev: number, made: NewCommit): Promise<Committed> =>
   db.transaction('rw', db.kits, db.commits, db.snapshots, db.drafts, async () => {
     const row = await db.kits.get(made.kit)
-    if (!row) throw new Conflict('this kit was deleted in another tab')
+    if (!row) throw new Gone(`“${shown.name}” is no longer in this browser's storage`)
     const foreign = row.rev === baseRev ? [] : await after(db, made.kit, baseRev).sortBy('rev')
-    if (foreign.some((c) => c.formatVersion > KIT_VERSION)) throw new OutOfDate('This kit was changed by a newer Gliv; reload the page to get it')
+    if (foreign.some((c) => c.formatVersion > KIT_VERSION)) throw new OutOfDate(OUT_OF_DATE)
+    const own = made.uid === undefined ? undefined : foreign.find((c) => c.uid === made.uid)
+    // It was written before, and only the word of it was lost.
+    if (own) return { commit: own, foreign: foreign.filter((c) => c !== own) }
     const clash = foreign.find((c) => overlaps(c.patches, made.patches))
     if (clash) throw new Conflict(`another tab changed the same thing ("${clash.label}")`)
     const rev = row.rev + 1
-    const commit: Commit = { ...made, rev, formatVersion: KIT_VERSION }
+    const before = (await db.commits.get([made.kit, row.rev]))?.hash ?? ''
+    const commit: Commit = { ...made, rev, formatVersion: KIT_VERSION, before, hash: commitHash({ ...made, rev, before }) }
     await db.commits.add(commit)
     await db.kits.update(made.kit, { rev, name: shown.name, effects: shown.effectOrder.length, updatedAt: Date.now() })
-    if (rev % SNAPSHOT_EVERY === 0) await db.snapshots.put({ kit: made.kit, rev, document: await presentState(db, made.kit) })
+    if (rev % SNAPSHOT_EVERY === 0) await addSnapshot(db, made.kit, rev)
     await db.drafts.delete([made.kit, made.tab])
     return { commit, foreign }
   })
@@ -150,3 +147,46 @@ export const recoverDrafts = async (db: Database, id: string, isAlive: (tab: str
   }
   return recovered
 }
+
+/**
+ * Makes what was opened the newest snapshot, so that the next opening begins with it, and keeps the list of what was
+ * set aside. The damaged rows stay as they are.
+ */
+export const repairKit = (db: Database, id: string, { kit, rev, setAside }: Pick<Opened, 'kit' | 'rev' | 'setAside'>): Promise<void> => {
+  const document = readBack(kit)
+  return db.transaction('rw', db.kits, db.snapshots, db.aside, async () => {
+    // A revision of its own, so that a damaged snapshot of this one is not overwritten.
+    const row = await db.kits.get(id)
+    const at = Math.max(rev, row?.rev ?? 0) + 1
+    await db.snapshots.put(snapshotOf(id, at, document))
+    await db.kits.put({ id, name: document.name, effects: document.effectOrder.length, updatedAt: Date.now(), rev: at })
+    await db.aside.bulkAdd(setAside.map(({ place, message }: SetAside) => ({ kit: id, at: Date.now(), place, message })))
+  })
+}
+
+export interface OlderSnapshot {
+  readonly rev: number
+  readonly savedAt: number | null
+  readonly kit: Kit
+}
+
+/** Snapshots that can be opened, newest first. */
+export const olderSnapshots = async (db: Database, id: string): Promise<OlderSnapshot[]> => {
+  const rows: unknown[] = await db.snapshots.where('kit').equals(id).reverse().sortBy('rev')
+  return rows.flatMap((row) => {
+    const restored = restore({ id, rev: 0, snapshots: [row], commits: [] })
+    const savedAt = (row as Partial<Snapshot>).savedAt
+    return restored ? [{ rev: restored.rev, savedAt: typeof savedAt === 'number' ? savedAt : null, kit: restored.kit }] : []
+  })
+}
+
+/** Everything that is stored of a kit, as it is, for a file. */
+export const rawData = async (db: Database, id: string): Promise<object> => ({
+  format: 'gliv-raw',
+  kit: id,
+  row: (await db.kits.get(id)) ?? null,
+  snapshots: await db.snapshots.where('kit').equals(id).toArray(),
+  commits: await db.commits.where('kit').equals(id).toArray(),
+  drafts: await db.drafts.where('kit').equals(id).toArray(),
+  aside: await db.aside.where('kit').equals(id).toArray(),
+})

@@ -1,9 +1,11 @@
 /** The session store. Lifetime: session, per tab; kept over a reload, never part of the document. */
-import type { RampKind, ScalarRampKind } from '@gliv/model'
+import { RAMP_KINDS, type RampKind, SCALAR_RAMPS, type ScalarRampKind } from '@gliv/model'
 import { create } from 'zustand'
-import { createJSONStorage, persist } from 'zustand/middleware'
-import type { ThemeName } from '../theme/tokens.ts'
-import { type Preview, STILL } from '../util/preview.ts'
+import { persist } from 'zustand/middleware'
+import { z } from 'zod'
+import { THEMES, type ThemeName } from '../theme/tokens.ts'
+import { MOVES, type Preview, STILL } from '../util/preview.ts'
+import { persisted } from './persisted.ts'
 
 export const SPEEDS = [0.1, 0.25, 0.5, 1, 2] as const
 export const GROUNDS = { dark: '#16171c', middle: '#5d6470', light: '#e9e4da', checker: 'checker' } as const
@@ -38,6 +40,9 @@ interface SessionState {
   readonly preview: Preview
 }
 
+const finite = z.number()
+const previewSchema = z.object({ move: z.enum(MOVES), rotate: finite, scale: finite.positive(), mirror: z.boolean() }).catchall(z.unknown()) as unknown as z.ZodType<Preview>
+
 export const useSession = create<SessionState>()(
   persist(
     (): SessionState => ({
@@ -58,7 +63,24 @@ export const useSession = create<SessionState>()(
       stageOnly: false,
       preview: STILL,
     }),
-    { name: 'gliv-session', storage: createJSONStorage(() => sessionStorage) },
+    persisted<SessionState>('gliv-session', () => sessionStorage, {
+      selected: z.record(z.string(), z.string()),
+      also: z.array(z.string()),
+      openGroups: z.array(z.string()),
+      solo: z.array(z.string()),
+      playing: z.boolean(),
+      loop: z.boolean(),
+      speed: z.number().positive().max(8),
+      ramp: z.enum(RAMP_KINDS),
+      rampsTogether: z.array(z.enum(SCALAR_RAMPS)),
+      handles: z.boolean(),
+      ground: z.enum(['dark', 'middle', 'light', 'checker']),
+      filmOpen: z.boolean(),
+      rampsOpen: z.boolean(),
+      extremesOpen: z.boolean(),
+      stageOnly: z.boolean(),
+      preview: previewSchema,
+    }),
   ),
 )
 
@@ -97,4 +119,4 @@ interface Preferences {
 }
 
 /** Kept over sessions, for this browser. */
-export const usePreferences = create<Preferences>()(persist((): Preferences => ({ theme: 'paper' }), { name: 'gliv-preferences' }))
+export const usePreferences = create<Preferences>()(persist((): Preferences => ({ theme: 'paper' }), persisted<Preferences>('gliv-preferences', () => localStorage, { theme: z.enum(Object.keys(THEMES) as [ThemeName, ...ThemeName[]]) })))

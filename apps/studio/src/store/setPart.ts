@@ -1,15 +1,25 @@
 /** How controls write one part of a number: kept inside the hard limits, whole where it has to be. */
+import type { Kit } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
+import { boundsWithin } from '@gliv/document'
 import { clampHard, stepOf, tidy } from '../util/format.ts'
 import { type edit, useDocument } from './document.ts'
-import { editLabel, type Part, readValue, type Target, withPart, writeValue } from './targets.ts'
+import { carrierOf, editLabel, type Part, readValue, type Target, withPart, writeValue } from './targets.ts'
+
+/** Kept inside the hard limits, and inside what the owner's other numbers allow: a drag stops there. */
+const clampWithin = (kit: Kit, target: Target, id: PropertyId, value: number): number => {
+  const carrier = carrierOf(kit, target)
+  if (!carrier) return clampHard(id, value)
+  const [low, high] = boundsWithin(target.owner, carrier, id)
+  return Math.min(Math.max(low, high), Math.max(low, value))
+}
 
 /** `how` is `edit` for a step of its own, `editMoment` for a step of a drag; made on the state before the drag either way. */
 export const setPart = (target: Target, id: PropertyId, part: Part, next: number, how: typeof edit): void => {
   const { kit } = useDocument.getState()
   const value = kit && readValue(kit, target, id)
   if (!kit || value === null || value === undefined) return
-  const clean = clampHard(id, property(id).whole ? Math.round(next) : next)
+  const clean = clampWithin(kit, target, id, property(id).whole ? Math.round(next) : next)
   how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, withPart(value, part, clean)))
 }
 

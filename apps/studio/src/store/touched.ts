@@ -1,7 +1,9 @@
 /** What stands on top of the Recipe: pinned numbers (kept for this browser) and the last ones touched. Lifetime: session. */
-import type { PropertyId } from '@gliv/model'
+import { PROPERTIES, type PropertyId } from '@gliv/model'
 import { create } from 'zustand'
-import { createJSONStorage, persist } from 'zustand/middleware'
+import { persist } from 'zustand/middleware'
+import { z } from 'zod'
+import { persisted } from './persisted.ts'
 
 const MOST_TOUCHED = 3
 
@@ -13,9 +15,11 @@ interface Pins {
   readonly pinned: readonly PropertyId[]
 }
 
-export const useTouched = create<Touched>()(persist((): Touched => ({ touched: [] }), { name: 'gliv-touched', storage: createJSONStorage(() => sessionStorage) }))
+const properties = z.array(z.enum(Object.keys(PROPERTIES) as [PropertyId, ...PropertyId[]]))
 
-export const usePins = create<Pins>()(persist((): Pins => ({ pinned: [] }), { name: 'gliv-pins' }))
+export const useTouched = create<Touched>()(persist((): Touched => ({ touched: [] }), persisted<Touched>('gliv-touched', () => sessionStorage, { touched: properties })))
+
+export const usePins = create<Pins>()(persist((): Pins => ({ pinned: [] }), persisted<Pins>('gliv-pins', () => localStorage, { pinned: properties })))
 
 /** A number was changed. One that is on top already stays where it is, so that nothing moves under the pointer. */
 export const noteTouched = (id: PropertyId): void => {

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button'
 import Popover from '@mui/material/Popover'
+import { Guard } from '../../pages/Guard.tsx'
 import { lazy, Suspense, useState } from 'react'
 import { cancelMoment } from '../../store/document.ts'
 
@@ -22,9 +23,11 @@ export const LeversMenu = () => {
         Levers
       </Button>
       <Popover open={open} onClose={close} anchorReference="anchorPosition" anchorPosition={BESIDE_THE_STAGE} slotProps={{ backdrop: { invisible: true } }}>
-        <Suspense>
-          <LeversPanel />
-        </Suspense>
+        <Guard what="The levers">
+          <Suspense>
+            <LeversPanel />
+          </Suspense>
+        </Guard>
       </Popover>
     </>
   )

@@ -1,7 +1,7 @@
 /** The table view: numbers as rows, emitters as columns, and typing into several cells at once. Pure but for the kit it changes. */
-import { type Kit, refuseNumber } from '@gliv/document'
+import { type Kit, refuseNumber, refuseWithin } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
-import { readPart, readValue, writeValue } from '../../store/targets.ts'
+import { carrierOf, readPart, readValue, writeValue } from '../../store/targets.ts'
 import { parseTyped } from '../../util/typed.ts'
 import { forceEditor } from './forces.ts'
 import { GROUPS } from './groups.tsx'
@@ -51,7 +51,8 @@ export const typeInto = (kit: Kit, cells: readonly { readonly targets: SentenceT
     if (typeof value === 'number' && first.from !== first.to) return 'One of the cells takes one number only; type digits like 12'
     const whole = (v: number): number => (property(id).whole ? Math.round(v) : v)
     const [from, to] = [whole(first.from), whole(last.to)]
-    const refusal = refuseNumber(id, from) ?? refuseNumber(id, to)
+    const carrier = carrierOf(kit, target)
+    const refusal = refuseNumber(id, from) ?? refuseNumber(id, to) ?? (carrier ? refuseWithin(target.owner, carrier, id, from) : null)
     if (refusal) return refusal
     writes.push(() => writeValue(kit, target, id, typeof value === 'number' ? from : { ...value, from: Math.min(from, to), to: Math.max(from, to) }))
   }

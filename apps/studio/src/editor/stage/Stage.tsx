@@ -12,6 +12,7 @@ import { readMask } from '../../store/masks.ts'
 import { takeInputTime } from '../../util/inputTime.ts'
 import { registerPixels } from '../../controls/pipette.ts'
 import { onPatch, premultiplied } from '../../sprites/live.ts'
+import { Guard } from '../../pages/Guard.tsx'
 import { useDriver, useEffectId, useSelectedId } from '../context.ts'
 import { LookOverlay } from '../look/LookOverlay.tsx'
 import { lookedAt, useLooking } from '../look/looking.ts'
@@ -252,9 +253,11 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
         {driver && <LookOverlay camera={camera} />}
       </div>
       {shelfOpen && (
-        <Suspense>
-          <TechniqueShelf />
-        </Suspense>
+        <Guard what="The starters">
+          <Suspense>
+            <TechniqueShelf />
+          </Suspense>
+        </Guard>
       )}
     </div>
   )

@@ -1,0 +1,136 @@
+/** What could not be read of a kit, what there is to go back to, and ways out. */
+import Button from '@mui/material/Button'
+import type { SetAside } from '@gliv/document'
+import { useLiveQuery } from 'dexie-react-hooks'
+import { useEffect, useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { db, edit, openDocument, saved, useDocument } from '../store/document.ts'
+import { type OlderSnapshot, olderSnapshots, openKit, repairKit } from '../store/journal.ts'
+import { completePictures, loadPictures } from '../store/pictureStore.ts'
+import { AppHeader } from './AppHeader.tsx'
+import { downloadRaw } from './downloadRaw.ts'
+import { Thumbnail } from './Thumbnail.tsx'
+
+const dateText = (ms: number | null): string => (ms === null ? 'of unknown date' : new Date(ms).toLocaleString())
+
+const AsideList = ({ rows }: { rows: readonly SetAside[] }) => (
+  <ul className="aside-list" data-testid="aside-list">
+    {rows.map(({ place, message }, i) => (
+      <li key={i}>
+        <code>{place}</code> {message}
+      </li>
+    ))}
+  </ul>
+)
+
+/** Takes the snapshot's document as the kit's present one: one step of undo. */
+const goBackTo = (snapshot: OlderSnapshot): void =>
+  edit(`Go back to the snapshot ${dateText(snapshot.savedAt)}`, (kit) => {
+    for (const key of Object.keys(kit) as (keyof typeof kit)[]) if (key !== 'id') Reflect.set(kit, key, snapshot.kit[key])
+  })
+
+const SnapshotCard = ({ snapshot, usable }: { snapshot: OlderSnapshot; usable: boolean }) => {
+  const [pictures, setPictures] = useState<ReadonlyMap<string, Uint8Array> | null>(null)
+  useEffect(() => {
+    let current = true
+    void loadPictures(db, snapshot.kit.sheets).then((found) => current && setPictures(completePictures(snapshot.kit, found).pictures))
+    return () => void (current = false)
+  }, [snapshot])
+  const first = snapshot.kit.effectOrder[0]
+  return (
+    <article className="card" data-testid="snapshot-card">
+      {pictures && first ? <Thumbnail kit={snapshot.kit} effectId={first} pictures={pictures} /> : <div className="kit-cover" />}
+      <h2>{dateText(snapshot.savedAt)}</h2>
+      <footer>
+        <span>
+          {snapshot.kit.effectOrder.length} effects · step {snapshot.rev}
+        </span>
+        <Button variant="outlined" disabled={!usable} onClick={() => goBackTo(snapshot)}>
+          Go back to it
+        </Button>
+      </footer>
+    </article>
+  )
+}
+
+export const RecoveryPage = () => {
+  const { kitId = '' } = useParams()
+  const navigate = useNavigate()
+  const name = useDocument((s) => s.kit?.name)
+  const aside = useDocument((s) => s.aside)
+  const [problem, setProblem] = useState<string | null>(null)
+  const kept = useLiveQuery(() => db.aside.where('kit').equals(kitId).toArray(), [kitId])
+  const snapshots = useLiveQuery(() => olderSnapshots(db, kitId), [kitId])
+  useEffect(() => void (document.title = `Recovery · Gliv`), [])
+  const repair = async (): Promise<void> => {
+    try {
+      await saved()
+      const opened = await openKit(db, kitId)
+      await repairKit(db, kitId, { ...opened, setAside: useDocument.getState().aside })
+      await openDocument(kitId)
+      void navigate(`/kit/${encodeURIComponent(kitId)}`)
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error))
+    }
+  }
+  return (
+    <div className="page">
+      <AppHeader
+        crumbs={
+          <>
+            <Link to={`/kit/${encodeURIComponent(kitId)}`} className="crumb">
+              {name ?? kitId}
+            </Link>
+            <span aria-hidden>›</span>
+            <b>Recovery</b>
+          </>
+        }
+        actions={
+          <>
+            <Button variant="outlined" onClick={() => void downloadRaw(kitId)}>
+              Raw data as a file
+            </Button>
+            <Button variant="contained" disabled={name === undefined || aside.length === 0} onClick={() => void repair()}>
+              Repair
+            </Button>
+          </>
+        }
+      />
+      <main className="recovery">
+        <h1>Recovery of {name ?? kitId}</h1>
+        {problem !== null && (
+          <p role="alert" className="failed-part">
+            {problem}
+          </p>
+        )}
+        <section>
+          <h2>Set aside</h2>
+          {aside.length > 0 ? (
+            <>
+              <p>These could not be read. Everything else of the kit is open. “Repair” keeps the kit as it is open now and notes this list; nothing that is stored is overwritten.</p>
+              <AsideList rows={aside} />
+            </>
+          ) : (
+            <p>Everything of this kit can be read.</p>
+          )}
+          {(kept?.length ?? 0) > 0 && (
+            <>
+              <h3>Noted by earlier repairs</h3>
+              <AsideList rows={kept ?? []} />
+            </>
+          )}
+        </section>
+        <section>
+          <h2>Older snapshots</h2>
+          <p>A snapshot is taken at every hundredth step, and the last five stay. Going back is one step of undo.</p>
+          <div className="cards">
+            {snapshots?.map((snapshot) => (
+              <SnapshotCard key={snapshot.rev} snapshot={snapshot} usable={name !== undefined} />
+            ))}
+            {snapshots?.length === 0 && <p className="empty-note">No snapshot can be opened. The raw data can still be saved as a file.</p>}
+          </div>
+        </section>
+      </main>
+    </div>
+  )
+}

@@ -1,0 +1,65 @@
+/** What stands until it is mended: work that is not kept, and what could not be read. Where the eye is, on top of every screen. */
+import Button from '@mui/material/Button'
+import { Link, useLocation } from 'react-router'
+import { keepAgain, useDocument } from '../store/document.ts'
+import { tryAgain, useSaving } from '../store/saving.ts'
+import { useStorage } from '../store/storage.ts'
+import { exportKit } from './exportKit.ts'
+
+const ExportButton = () => {
+  const open = useDocument((s) => s.kit !== null)
+  return open ? <Button onClick={() => void exportKit()}>Export what is here</Button> : null
+}
+
+const NotSaved = () => {
+  const problem = useSaving((s) => s.problem)
+  if (problem === null) return null
+  const gone = /no longer in this browser's storage/.test(problem)
+  return (
+    <div className="standing-note" role="alert" data-testid="not-saved">
+      <p>
+        <b>Not saved.</b> {problem}. Your work is only in this page: {gone ? 'put the kit back, or export it' : 'it is tried again by itself; export it to be safe'}.
+      </p>
+      {gone ? <Button onClick={() => void keepAgain()}>Put it back</Button> : <Button onClick={tryAgain}>Try now</Button>}
+      <ExportButton />
+    </div>
+  )
+}
+
+const InMemory = () => {
+  const inMemory = useStorage((s) => s.inMemory)
+  if (inMemory === null) return null
+  return (
+    <div className="standing-note" role="alert" data-testid="in-memory">
+      <p>
+        <b>Nothing outlasts this page.</b> {inMemory}. You can work as always, but export what you want to keep; what was stored before is untouched.
+      </p>
+      <ExportButton />
+    </div>
+  )
+}
+
+const SetAside = () => {
+  const aside = useDocument((s) => s.aside.length)
+  const kitId = useDocument((s) => s.kit?.id)
+  const { pathname } = useLocation()
+  if (aside === 0 || kitId === undefined || pathname.endsWith('/recovery')) return null
+  return (
+    <div className="standing-note" role="alert" data-testid="set-aside">
+      <p>
+        <b>{aside === 1 ? 'One thing' : `${aside} things`} of this kit could not be read</b> and {aside === 1 ? 'was' : 'were'} set aside; everything else is here.
+      </p>
+      <Button component={Link} to={`/kit/${encodeURIComponent(kitId)}/recovery`}>
+        See and repair
+      </Button>
+    </div>
+  )
+}
+
+export const StandingNotes = () => (
+  <>
+    <InMemory />
+    <NotSaved />
+    <SetAside />
+  </>
+)

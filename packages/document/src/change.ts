@@ -1,0 +1,38 @@
+/** Whether a changed kit can be read again: what a commit is held against, by the loader's own schema and check. */
+import type { z } from 'zod'
+import { checkKit, inWords } from './check.ts'
+import type { Kit } from './kit.ts'
+import { said, saidMessage, saidPlace } from './said.ts'
+import { effectSchema, kitSchema, typeSchema } from './schema.ts'
+import { sheetSchema } from './sheet-schema.ts'
+import { stageSchema } from './stages.ts'
+
+const SCHEMAS = { sheets: sheetSchema, palettes: null, stages: stageSchema, types: typeSchema, effects: effectSchema } as const
+const TOP = ['name', 'rate', 'wholePixels', 'rampShelf', 'palettes'] as const
+
+const firstIssue = (place: string, result: { error?: z.ZodError | undefined }): string | null => {
+  const issue = result.error?.issues[0]
+  return issue ? `${saidPlace([place, ...issue.path].join('.'))}: ${saidMessage(issue.message)}` : null
+}
+
+/** Why the loader would not take `next`, looking only at what differs from `before`; null when it would. */
+export const refuseChange = (before: Kit, next: Kit): string | null => {
+  for (const [map, schema] of Object.entries(SCHEMAS) as [keyof typeof SCHEMAS, z.ZodType | null][]) {
+    if (!schema || next[map] === before[map]) continue
+    for (const [id, value] of Object.entries(next[map])) {
+      if (value === before[map][id]) continue
+      const problem = firstIssue(`${map}.${id}`, schema.safeParse(value, { error: inWords }))
+      if (problem) return problem
+    }
+  }
+  for (const key of TOP) {
+    if (next[key] === before[key]) continue
+    const problem = firstIssue(key, kitSchema.shape[key].safeParse(next[key], { error: inWords }))
+    if (problem) return problem
+  }
+  const [first] = checkKit(next)
+  return first ? `${saidPlace(first.place)}: ${saidMessage(first.message)}` : null
+}
+
+/** What a kit is called in a message. */
+export const kitName = (kit: Pick<Kit, 'name' | 'id'>): string => said(kit.name || kit.id)
