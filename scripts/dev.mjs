@@ -1,5 +1,5 @@
-/** npm run dev: the studio with hot reload. */
-import { ensureInstalled, tool } from './lib.mjs'
+/** npm run dev: the studio and the game page with hot reload, and the demo's files. PORT chooses another port. */
+import { ensureInstalled, serve } from './lib.mjs'
 
 ensureInstalled()
-tool('vite', ['apps/studio', '--config', 'apps/studio/vite.config.ts'])
+serve('scripts/dev-server.ts')

@@ -1,5 +1,5 @@
 /** What the scripts share: where the root is, running a program, installing what is missing. */
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -13,8 +13,26 @@ export const run = (program, args, options = {}) => {
   if (status !== 0) process.exit(status ?? 1)
 }
 
+/** Runs a program whose output matters only when it fails; then it is shown, and this script ends with its exit code. */
+export const quietly = (program, args) => {
+  const { status, error, stdout, stderr } = spawnSync(program, args, { cwd: ROOT, encoding: 'utf8' })
+  if (status === 0) return
+  process.stderr.write(`failed\n${error?.message ?? ''}${stdout ?? ''}${stderr ?? ''}`)
+  process.exit(status ?? 1)
+}
+
+/** A program that serves until it is stopped; a signal to this script goes on to it. */
+export const serve = (script) => {
+  const child = spawn(process.execPath, ['--import', 'tsx', script], { cwd: ROOT, stdio: 'inherit' })
+  for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => child.kill(signal))
+  child.on('exit', (code, signal) => process.exit(code ?? (signal ? 0 : 1)))
+}
+
+/** A tool of node_modules as program and arguments. */
+export const toolCommand = (name, args) => [process.execPath, [binOf(name), ...args]]
+
 /** Runs a tool of node_modules. */
-export const tool = (name, args, options) => run(process.execPath, [binOf(name), ...args], options)
+export const tool = (name, args, options) => run(...toolCommand(name, args), options)
 
 const BINS = {
   tsc: 'typescript/bin/tsc',
