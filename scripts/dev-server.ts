@@ -9,7 +9,7 @@ const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.
 
 try {
   const port = readPort(process.env['PORT'], 5173)
-  const serve = (app: string, base: string, hmr: number) => createServer({ configFile: at(`apps/${app}/vite.config.ts`), base, appType: 'spa', logLevel: 'warn', server: { middlewareMode: true, hmr: { port: hmr } } })
+  const serve = (app: string, base: string, hmr: number) => createServer({ configFile: at(`apps/${app}/vite.config.ts`), base, appType: 'spa', logLevel: 'warn', server: { middlewareMode: true, ws: { port: hmr } } })
   const [studio, ferry] = [await serve('studio', '/', port + 1), await serve('ferry', '/ferry/', port + 2)]
   const app = express()
   serveDemo(app)
