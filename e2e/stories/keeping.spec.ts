@@ -71,6 +71,10 @@ test('two tabs see each other’s edits, and one history', async ({ page, contex
   await expect(two.number('drag')).toHaveText('2 per s')
   await two.type('gravity', '50')
   await expect(one.number('gravity')).toHaveText('50 px/s²')
+  // What another tab did is named first, and taken back by the second press.
+  await one.undo()
+  await expect(one.page.getByText(/next step to undo is “Gravity of Grit”.*made in another tab/)).toBeVisible()
+  await expect(two.number('gravity')).toHaveText('50 px/s²')
   await one.undo()
   await expect(two.number('gravity')).toHaveText('620 px/s²')
 })

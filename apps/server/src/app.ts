@@ -53,6 +53,11 @@ export const createApp = ({ studio, ferry }: Folders, names: readonly string[] =
     app.use('/ferry/assets', packed(join(ferry, 'assets'), true))
     app.use('/ferry', packed(ferry, false))
   } else app.get('/ferry/', (_request, response) => void response.status(404).type('text/plain').send('The game page is not built; run "npm run build".'))
+  // Drawn in a frame without an origin, to which everything is foreign.
+  app.use(['/svg-frame.html', '/svg-frame.js'], (_request, response, next) => {
+    response.set('Cross-Origin-Resource-Policy', 'cross-origin')
+    next()
+  })
   app.use('/assets', packed(join(studio, 'assets'), true))
   app.use(packed(studio, false))
   // The studio's own addresses, like /kit/…; anything else that is missing says so.

@@ -59,6 +59,7 @@ const tidyMap = (name: MapName, map: unknown, sheet: string, aside: SetAside[]):
 
 const tidyEffect = (effectId: string, effect: Data, aside: SetAside[]): Data => {
   const emitters: Data = {}
+  if (effect['emitters'] !== undefined && !isData(effect['emitters'])) aside.push({ place: `effects.${effectId}.emitters`, message: `${said(effect['emitters'])} holds no emitters; they are lost` })
   for (const [id, emitter] of Object.entries(isData(effect['emitters']) ? effect['emitters'] : {})) {
     if (isData(emitter) && id !== '' && id.length <= 80 && !isTakenByBirth(id)) emitters[id] = named(id, { type: `lost-${id}`.slice(0, 80), salt: sourceOfId(id), numbers: {}, bursts: [] }, emitter)
     else aside.push({ place: `effects.${effectId}.emitters.${id}`, message: `${said(emitter)} cannot be read` })

@@ -1,6 +1,7 @@
 /** Picture files to frames: PNG, animated PNG and GIF here, other kinds by the platform. Runs in a worker or in Node. */
 import { GifReader } from 'omggif'
 import { createImage, type Image } from './image.ts'
+import { gifIndices, interlacedRows } from './lzw.ts'
 import { isPng, PICTURE_LIMITS, PictureError, refuseSize } from './png-check.ts'
 import { decodeApng } from './png-read.ts'
 
@@ -37,6 +38,26 @@ export const checkFile = (bytes: Uint8Array): PictureKind => {
 /** Delays under this many hundredths are shown as a tenth of a second, as browsers do. */
 const SHORTEST_DELAY = 2
 
+type FrameInfo = ReturnType<GifReader['frameInfo']> & { readonly palette_offset: number | null; readonly data_offset: number; readonly transparent_index: number | null; readonly interlaced: boolean }
+
+/** Draws a frame's opaque pixels; the package's own way loops for ever on some streams. */
+const blitFrame = (bytes: Uint8Array, frame: ReturnType<GifReader['frameInfo']>, canvas: Uint8Array, canvasWidth: number): void => {
+  const { x, y, width, height, palette_offset: palette, data_offset: data, transparent_index: clear, interlaced } = frame as FrameInfo
+  if (palette === null) throw new PictureError('A frame of the GIF has no colours; save it again')
+  const indices = gifIndices(bytes, data, width * height)
+  const rows = interlaced ? interlacedRows(height) : null
+  for (let row = 0; row < height; row++)
+    for (let column = 0; column < width; column++) {
+      const index = indices[row * width + column]!
+      if (index === clear) continue
+      const to = ((y + (rows ? rows[row]! : row)) * canvasWidth + x + column) * 4
+      canvas[to] = bytes[palette + index * 3] ?? 0
+      canvas[to + 1] = bytes[palette + index * 3 + 1] ?? 0
+      canvas[to + 2] = bytes[palette + index * 3 + 2] ?? 0
+      canvas[to + 3] = 255
+    }
+}
+
 const decodeGif = (bytes: Uint8Array): DecodedPicture => {
   const reader = new GifReader(bytes)
   const { width, height } = reader
@@ -47,10 +68,11 @@ const decodeGif = (bytes: Uint8Array): DecodedPicture => {
   const seconds: number[] = []
   const canvas = new Uint8Array(width * height * 4)
   for (let k = 0; k < count; k++) {
-    const { x, y, width: w, height: h, disposal, delay } = reader.frameInfo(k)
+    const info = reader.frameInfo(k)
+    const { x, y, width: w, height: h, disposal, delay } = info
     if (x + w > width || y + h > height) throw new PictureError(`Frame ${k + 1} of the GIF lies outside its picture; save it again`)
     const before = disposal === 3 ? canvas.slice() : null
-    reader.decodeAndBlitFrameRGBA(k, canvas)
+    blitFrame(bytes, info, canvas, width)
     const frame = createImage(width, height)
     frame.data.set(canvas)
     frames.push(frame)

@@ -24,7 +24,7 @@ export const AddButtons = () => {
         type="file"
         hidden
         multiple
-        accept="image/*,.apng"
+        accept="image/*,.apng,.json"
         aria-label="Pictures"
         onChange={(event) => {
           void receivePictures([...(event.target.files ?? [])])

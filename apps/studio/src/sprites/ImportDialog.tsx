@@ -13,7 +13,8 @@ import { WordRow } from '../controls/WordRow.tsx'
 import { useDocument } from '../store/document.ts'
 import { nextTask } from '../util/tasks.ts'
 import { useLate } from '../util/useLate.ts'
-import { type Arrival, changeArrival, forgetArrivals, resizeArrival, SVG_LIMIT, useArrivals } from './arrivals.ts'
+import { type Arrival, changeArrival, forgetArrivals, resizeArrival, useArrivals } from './arrivals.ts'
+import { SVG_LIMIT } from './rasterise.ts'
 import { NumberField } from './NumberField.tsx'
 import { PackFields } from './PackForm.tsx'
 import { PictureView } from './PictureView.tsx'
@@ -50,13 +51,25 @@ const OneArrival = ({ arrival, cut, cutting }: { arrival: Arrival; cut: Cut; cut
   const { width, height } = image!
   return (
     <div className="import-one">
-      <PictureView label={arrival.name} bitmap={bitmap} width={width} height={height} smooth={false} cells={cutting ? cut.cells : []} />
+      <PictureView label={arrival.name} bitmap={bitmap} width={width} height={height} smooth={false} cells={arrival.numbers?.cells ?? (cutting ? cut.cells : [])} />
       <div className="import-form">
         <p className="soft">
           {width} × {height} px{isAnimated(arrival) && `, ${arrival.frames.length} frames: they become one sheet with a clip`}
         </p>
         {arrival.svg !== null && <NumberField label="Drawn with a width of" unit="px" value={width} low={1} high={SVG_LIMIT} onCommit={(next) => void resizeArrival(arrival, next).catch(tell)} />}
-        {cutting && (
+        {arrival.numbers && (
+          <>
+            <p>
+              Cut by the numbers of “{arrival.numbers.file}”: {countText(arrival.numbers.cells.length, 'frame')}
+              {arrival.numbers.pivot && `, pivot at ${arrival.numbers.pivot.x}, ${arrival.numbers.pivot.y}`}
+              {arrival.numbers.fps !== null && `, ${arrival.numbers.fps} frames per second as a clip`}.
+            </p>
+            <Button variant="outlined" onClick={() => changeArrival(arrival.id, { numbers: null })}>
+              Cut it by hand instead
+            </Button>
+          </>
+        )}
+        {cutting && !arrival.numbers && (
           <>
             <SliceForm slicing={arrival.slicing} width={width} height={height} onChange={(slicing) => changeArrival(arrival.id, { slicing, why: '' })} />
             {arrival.why && <p className="soft">Offered because {arrival.why}.</p>}
@@ -81,7 +94,7 @@ const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
   const late = useLate()
   const way = asked ?? likelyWay(list)
   const arrival = list[Math.min(chosen, list.length - 1)]!
-  const cutting = way === 'apart' && !isAnimated(arrival)
+  const cutting = way === 'apart' && !isAnimated(arrival) && !arrival.numbers
   const cut = useCut(`arrival ${arrival.id} ${arrival.frames[0]!.width}`, arrival.png, cutting ? arrival.slicing : null)
   const options = useMemo(() => [{ value: 'apart', label: list.length > 1 ? 'one sheet each' : 'a sheet of its own' }, ...(list.length > 1 ? [{ value: 'together', label: 'all packed on one sheet' }] : []), ...(kit?.sheetOrder ?? []).map((id) => ({ value: `into ${id}`, label: `more frames for “${kit!.sheets[id]!.name}”` }))], [kit, list.length])
   const frames = list.reduce((sum, a) => sum + a.frames.length, 0)
@@ -111,7 +124,7 @@ const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
       setProgress(null)
     }
   }
-  const done = way === 'apart' ? (list.length > 1 ? `Add ${list.length} sheets` : isAnimated(arrival) ? `Add ${frames} frames` : `Add ${countText(cut.cells.length, 'frame')}`) : way === 'together' ? `Pack ${frames} pictures` : `Add ${countText(frames, 'frame')}`
+  const done = way === 'apart' ? (list.length > 1 ? `Add ${list.length} sheets` : isAnimated(arrival) ? `Add ${frames} frames` : `Add ${countText(arrival.numbers?.cells.length ?? cut.cells.length, 'frame')}`) : way === 'together' ? `Pack ${frames} pictures` : `Add ${countText(frames, 'frame')}`
   return (
     <Dialog open maxWidth="md" fullWidth onClose={() => progress === null && forgetArrivals()}>
       <DialogTitle>{list.length > 1 ? `Import ${list.length} pictures` : `Import “${arrival.name}”`}</DialogTitle>

@@ -1,9 +1,10 @@
 /** Pictures that were read and wait for a word how to come in. Lifetime: moment; cancelling forgets them. */
 import type { SlicingChoice } from '@gliv/document'
-import { checkFile, encodePng, type Image, likelySlicing, pictureKind, refuseSize } from '@gliv/pixels'
+import { checkFile, encodePng, type Image, isSheetNumbers, likelySlicing, pictureKind, readSheetNumbers, type SheetNumbers } from '@gliv/pixels'
 import { create } from 'zustand'
 import { readFile } from './jobs.ts'
 import { tell } from './pixels.ts'
+import { rasterise } from './rasterise.ts'
 
 export interface Arrival {
   readonly id: number
@@ -21,6 +22,8 @@ export interface Arrival {
   readonly svg: string | null
   /** PNG bytes of the first frame, for cutting in a worker. */
   readonly png: Uint8Array
+  /** Cells, pivot and rate that came in a file beside it; null where it is cut by `slicing`. */
+  readonly numbers: (SheetNumbers & { readonly file: string }) | null
 }
 
 interface Arrivals {
@@ -38,41 +41,14 @@ let count = 0
 
 export const stemOf = (fileName: string): string => fileName.replace(/\.[^.]+$/, '').slice(0, 120) || 'picture'
 
-/** Largest side that an SVG is drawn with, px. */
-export const SVG_LIMIT = 2048
-
-/** Draws an SVG at a width; inside an image nothing in it runs, and nothing is loaded. */
-export const rasterise = async (svg: string, width: number | null): Promise<Image> => {
-  const url = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }))
-  try {
-    const image = new window.Image()
-    image.src = url
-    await image.decode().catch(() => {
-      throw new Error('The SVG is damaged and cannot be drawn; save it again')
-    })
-    const [w, h] = [image.naturalWidth || 64, image.naturalHeight || 64]
-    const wide = Math.round(width ?? Math.min(SVG_LIMIT, w))
-    const high = Math.max(1, Math.round((wide * h) / w))
-    refuseSize(wide, high)
-    const canvas = document.createElement('canvas')
-    canvas.width = wide
-    canvas.height = high
-    const context = canvas.getContext('2d', { willReadFrequently: true })!
-    context.drawImage(image, 0, 0, wide, high)
-    return { width: wide, height: high, data: new Uint8Array(context.getImageData(0, 0, wide, high).data) }
-  } finally {
-    URL.revokeObjectURL(url)
-  }
-}
-
-const readSvg = async (bytes: Uint8Array, name: string, width: number | null = null): Promise<Omit<Arrival, 'id' | 'name'>> => {
+const readSvg = async (bytes: Uint8Array, name: string, width: number | null = null): Promise<Omit<Arrival, 'id' | 'name' | 'numbers'>> => {
   const svg = new TextDecoder().decode(bytes)
   const image = await rasterise(svg, width)
   const { slicing, why, sure } = likelySlicing(image, name)
   return { frames: [image], seconds: [0], slicing, why, sure, svg, png: encodePng(image) }
 }
 
-const readOne = async (file: File): Promise<Omit<Arrival, 'id' | 'name'>> => {
+const readOne = async (file: File): Promise<Omit<Arrival, 'id' | 'name' | 'numbers'>> => {
   const bytes = new Uint8Array(await file.arrayBuffer())
   checkFile(bytes)
   if (pictureKind(bytes) === 'svg') return readSvg(bytes, file.name)
@@ -80,10 +56,47 @@ const readOne = async (file: File): Promise<Omit<Arrival, 'id' | 'name'>> => {
   return { frames, seconds, slicing: guess.slicing, why: guess.why, sure: guess.sure, svg: null, png }
 }
 
+/** A sheet's numbers as a file that was chosen together with pictures. */
+interface NumbersFile {
+  readonly file: string
+  readonly data: unknown
+}
+
+/** The numbers that belong to a picture: they name its file, or have its name themselves, or both came alone. */
+const numbersFor = (file: File, all: readonly NumbersFile[], pictures: number): NumbersFile | undefined =>
+  all.find(({ data }) => (data as { image?: unknown }).image === file.name) ?? all.find((numbers) => stemOf(numbers.file) === stemOf(file.name)) ?? (pictures === 1 && all.length === 1 ? all[0] : undefined)
+
+const readNumbers = async (files: readonly File[]): Promise<NumbersFile[]> => {
+  const read: NumbersFile[] = []
+  for (const file of files) {
+    try {
+      const data: unknown = JSON.parse(await file.text())
+      if (!isSheetNumbers(data)) throw new Error("it holds no sheet's numbers: neither frames nor a cell; import it where kits are")
+      read.push({ file: file.name, data })
+    } catch (error) {
+      tell(`${file.name} was not used. ${error instanceof SyntaxError ? 'It is no JSON; save it again, or import the picture alone' : error instanceof Error ? error.message : String(error)}`)
+    }
+  }
+  return read
+}
+
+const withNumbers = (picture: Omit<Arrival, 'id' | 'name' | 'numbers'>, numbers: NumbersFile | undefined): Arrival['numbers'] => {
+  const [image] = picture.frames
+  if (!numbers || !image || picture.frames.length > 1) return null
+  try {
+    return { ...readSheetNumbers(numbers.data, image.width, image.height), file: numbers.file }
+  } catch (error) {
+    tell(`${numbers.file} was not used. ${error instanceof Error ? error.message : String(error)}`)
+    return null
+  }
+}
+
 const SHOW_EVERY_MS = 250
 
-/** Reads picture files; what cannot be read is named with the reason, and the others go on. */
-export const receivePictures = async (files: readonly File[], replaces: string | null = null): Promise<void> => {
+/** Reads picture files, and sheets' numbers that were chosen with them; what cannot be read is named with the reason, and the others go on. */
+export const receivePictures = async (chosen: readonly File[], replaces: string | null = null): Promise<void> => {
+  const files = chosen.filter((file) => !isNumbersFile(file))
+  const numbers = await readNumbers(chosen.filter(isNumbersFile))
   set((s) => ({ reading: s.reading + files.length, replaces }))
   let ready: Arrival[] = []
   let done = 0
@@ -99,7 +112,7 @@ export const receivePictures = async (files: readonly File[], replaces: string |
   for (const file of files) {
     try {
       const read = await readOne(file)
-      ready.push({ ...read, id: ++count, name: stemOf(file.name) })
+      ready.push({ ...read, id: ++count, name: stemOf(file.name), numbers: withNumbers(read, numbersFor(file, numbers, files.length)) })
     } catch (error) {
       tell(`${file.name} was not imported. ${error instanceof Error ? error.message : String(error)}`)
     }
@@ -121,6 +134,9 @@ export const changeArrival = (id: number, change: Partial<Arrival>): void => {
 }
 
 export const forgetArrivals = (): void => set({ list: [], replaces: null })
+
+/** Files that may hold a sheet's numbers. */
+export const isNumbersFile = (file: File): boolean => /\.json$/i.test(file.name) && !/\.gliv(pack)?\.json$/i.test(file.name)
 
 /** Picture files among others, by type or by ending. */
 export const isPictureFile = (file: File): boolean => file.type.startsWith('image/') || /\.(a?png|gif|webp|jpe?g|svg)$/i.test(file.name)

@@ -34,12 +34,18 @@ export const takeOne = async (arrival: Arrival, sampling: Sampling, packing: Pac
     })
   }
   const [image] = frames
-  const cells = await pictureWorker().cut(`arrival ${arrival.id} ${image!.width}`, png, slicing)
+  const { numbers } = arrival
+  const cells = numbers?.cells ?? (await pictureWorker().cut(`arrival ${arrival.id} ${image!.width}`, png, slicing))
   const picture = await takePicture(image!, png)
   let id = ''
-  const cut = deepFrozen(framesAt(name, cells))
+  const cut = deepFrozen(framesAt(name, cells).map((frame) => (numbers?.pivot ? { ...frame, pivotX: numbers.pivot.x, pivotY: numbers.pivot.y } : frame)))
   await nextTask()
-  edit(`Import ${name}`, (kit) => void (id = addSheet(kit, { name, picture, width: image!.width, height: image!.height, sampling, frames: cut, slicing, packing: null }, makeId)))
+  edit(`Import ${name}`, (kit) => {
+    id = addSheet(kit, { name, picture, width: image!.width, height: image!.height, sampling, frames: cut, slicing: numbers ? null : slicing, packing: null }, makeId)
+    if (numbers?.fps == null || cut.length < 2) return
+    const clip = addClip(kit, id, cut.map((_, i) => i), makeId)
+    changeClip(kit, id, clip, { name, fps: numbers.fps })
+  })
   return id
 }
 

@@ -1,0 +1,19 @@
+/** Reading kit files off the page: unpacking, parsing and checking, with progress; ended from outside when it is cancelled. */
+import { type KitFile, readKitFile } from '@gliv/document'
+import { expose, transfer } from 'comlink'
+
+const api = {
+  read(bytes: Uint8Array, progress: (share: number) => void): KitFile {
+    let told = 0
+    const file = readKitFile(bytes, (share) => {
+      if (share - told < 0.02 && share < 1) return
+      told = share
+      progress(share)
+    })
+    return transfer(file, [...new Set([...file.pictures.values()].map((picture) => picture.buffer as ArrayBuffer))])
+  },
+}
+
+export type KitApi = typeof api
+
+expose(api)
