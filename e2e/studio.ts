@@ -1,5 +1,9 @@
 /** The studio in a user's words. */
+import { makeDemo } from '@gliv/demo'
 import { expect, type Locator, type Page } from '@playwright/test'
+
+let made: ReturnType<typeof makeDemo> | null = null
+const demo = (): ReturnType<typeof makeDemo> => (made ??= makeDemo())
 
 export class Studio {
   readonly page: Page
@@ -26,9 +30,15 @@ export class Studio {
     return this
   }
 
-  /** From the shelf straight into an effect of the demo. */
+  /** From the shelf straight into an effect of the demo, without the kit page and its twenty moving pictures. */
   async openDemoEffect(name: string): Promise<this> {
-    return (await (await this.openShelf()).openKit()).openEffect(name)
+    await this.openShelf()
+    const { kit } = demo()
+    const id = kit.effectOrder.find((effect) => kit.effects[effect]!.name === name)!
+    await this.page.goto(`/kit/${kit.id}/effect/${id}`)
+    await this.stage.waitFor()
+    await expect(this.page.getByTestId('clock')).toContainText('alive')
+    return this
   }
 
   get stage(): Locator {

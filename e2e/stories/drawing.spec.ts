@@ -140,8 +140,13 @@ test('a made sprite comes in eight faces; a frame shatters into its pixels and i
   await studio.freezeAt(200)
   expect(await studio.alive()).toBe(0)
   expect(Math.abs((await pixelsLike(studio, wood)) / whole - 1)).toBeLessThan(0.05)
+  // The effect that goes is seen among the others: the first press leads there.
   await studio.undo()
-  await expect(page.getByText('This effect does not exist any more')).toBeVisible()
+  const cards = page.getByTestId('effect-card')
+  await expect(page.getByText(/next step to undo is .*on the kit page/)).toBeVisible()
+  const before = await cards.count()
+  await studio.undo()
+  await expect(cards).toHaveCount(before - 1)
 })
 
 test('a kit of whole pixels zooms by whole numbers and shows the very texels', async ({ page }) => {

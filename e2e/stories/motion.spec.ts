@@ -3,6 +3,8 @@ import { expect, test } from '@playwright/test'
 import { Studio } from '../studio.ts'
 
 test('forces: found by another word, shown at work, with a ramp, a lane and a place on the stage', async ({ page }) => {
+  // The small pictures move only for those who want motion.
+  await page.emulateMedia({ reducedMotion: 'no-preference' })
   const studio = await new Studio(page).openDemoEffect('Pier dust')
   await studio.selectEmitter('Grit')
   await studio.openGroup('forces')

@@ -12,6 +12,8 @@ const essence = (effect: ResolvedEffect): unknown => {
   return JSON.parse(text)
 }
 
+test.use({ deviceScaleFactor: 0.5 })
+
 for (const id of ['pier-dust', 'kettle-steam', 'funnel-steam', 'sink-hole', 'sunk-beat', 'signal-flare'])
   test(`${id} is built from nothing and equals the demo's`, async ({ page }) => {
     test.setTimeout(240_000)

@@ -121,7 +121,10 @@ test('without storage the work goes on in memory, and says so; odd preferences d
       throw new DOMException('denied', 'SecurityError')
     }
   })
-  const studio = await openDust(page)
+  // By the links of the page: what is in memory is gone with another page.
+  const studio = await (await (await new Studio(page).openShelf()).openKit()).openEffect('Pier dust')
+  await studio.selectEmitter('Grit')
+  await studio.freezeAt(20)
   await expect(page.getByTestId('in-memory')).toContainText('Nothing outlasts this page')
   await studio.type('drag', '2.5')
   await expect(page.getByTestId('save-state')).toHaveText('in memory only')

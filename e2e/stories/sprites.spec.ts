@@ -125,7 +125,10 @@ test('GIF, WebP, JPEG and SVG come in; broken, hostile and foreign files say why
     await page.getByRole('button', { name: 'Cancel' }).click()
     await dialogGone(page)
   }
-  const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="10" height="20"><script>document.title = "owned"</script><image href="http://127.0.0.1:9/x.png"/><circle cx="5" cy="5" r="5" fill="red"/></svg>'
+  const drawing = (inside: string): string => `<svg xmlns="http://www.w3.org/2000/svg" width="10" height="20">${inside}<circle cx="5" cy="5" r="5" fill="red"/></svg>`
+  await give(page, file('owned.svg', new TextEncoder().encode(drawing('<script>document.title = "owned"</script>')), 'image/svg+xml'))
+  await expect(page.getByText(/owned\.svg was not imported.*holds a script/)).toBeVisible()
+  const svg = drawing('')
   await give(page, file('ball.svg', new TextEncoder().encode(svg), 'image/svg+xml'))
   await expect(page.getByRole('dialog')).toContainText('10 × 20 px')
   await type(page, 'Drawn with a width of', '40')

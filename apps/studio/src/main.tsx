@@ -5,6 +5,7 @@ import './theme/chrome.css'
 import './theme/editor.css'
 import './theme/sprites.css'
 import CssBaseline from '@mui/material/CssBaseline'
+import useMediaQuery from '@mui/material/useMediaQuery'
 import { ThemeProvider } from '@mui/material/styles'
 import { closeSnackbar, enqueueSnackbar, SnackbarProvider } from 'notistack'
 import { lazy, StrictMode, Suspense, useEffect, useLayoutEffect, useMemo } from 'react'
@@ -53,7 +54,8 @@ const APPLICATION = { escape: (event: KeyboardEvent) => void (closeInnermost() &
 const App = () => {
   useCommands('application', APPLICATION)
   const name = usePreferences((s) => s.theme)
-  const theme = useMemo(() => makeTheme(name), [name])
+  const still = useMediaQuery('(prefers-reduced-motion: reduce)', { noSsr: true })
+  const theme = useMemo(() => makeTheme(name, still), [name, still])
   useLayoutEffect(() => applyTokens(name), [name])
   return (
     <ThemeProvider theme={theme}>

@@ -31,7 +31,17 @@ export const refuseChange = (before: Kit, next: Kit): string | null => {
     if (problem) return problem
   }
   const [first] = checkKit(next)
-  return first ? `${saidPlace(first.place)}: ${saidMessage(first.message)}` : null
+  return first ? `${placeName(next, first.place)}: ${saidMessage(first.message)}` : null
+}
+
+/** A place by the names that the screen shows, where it has some. */
+const placeName = (kit: Kit, place: string): string => {
+  const [map, id = '', inner, innerId = ''] = place.split('.')
+  if (map === 'types' && kit.types[id]) return `Particle type “${kit.types[id].name}”`
+  const effect = map === 'effects' ? kit.effects[id] : undefined
+  if (!effect) return saidPlace(place)
+  const emitter = inner === 'emitters' ? effect.emitters[innerId] : undefined
+  return emitter ? `“${emitter.name}” in “${effect.name}”` : `“${effect.name}”`
 }
 
 /** What a kit is called in a message. */

@@ -4,7 +4,6 @@ import { useLocation, useNavigate } from 'react-router'
 import { endMoment, redo, undo, useDocument } from '../store/document.ts'
 import type { Entry } from '../store/history.ts'
 import { type Place, placeOf } from '../store/place.ts'
-import { isOwnTab } from '../store/tab.ts'
 import { useSprites } from '../sprites/state.ts'
 
 /** The step that was named last, so that the next press takes it. Lifetime: moment. */
@@ -42,9 +41,9 @@ export const useUndo = (): Undo => {
       if (!kit || !entry) return
       const place = placeOf(entry, kit, effectIn(pathname))
       const seen = isSeen(place, pathname)
-      if (named !== entry && (!seen || !isOwnTab(entry.tab))) {
+      if (named !== entry && (!seen || entry.foreign)) {
         named = entry
-        const whose = isOwnTab(entry.tab) ? '' : ', made in another tab'
+        const whose = entry.foreign ? ', made in another tab' : ''
         useDocument.setState({ notice: `The next step to ${which} is “${entry.label}”, ${placeText(place)}${whose}. Press once more to ${which} it.` })
         if (!seen) void navigate(addressOf(kit.id, place))
         return

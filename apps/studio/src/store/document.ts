@@ -8,7 +8,7 @@ import { create } from 'zustand'
 import { nextTask } from '../util/tasks.ts'
 import type { Commit } from './db.ts'
 import { handOver, takeHandovers } from './handover.ts'
-import { EMPTY_HISTORY, type Entry, type History, popRedo, popUndo, pushEdit, replay } from './history.ts'
+import { EMPTY_HISTORY, type Entry, type History, popRedo, popUndo, pushEdit, replayForeign } from './history.ts'
 import { appendCommit, Conflict, foreignCommits, type NewCommit, openKit, recoverDrafts, saveDraft, snapshotOf } from './journal.ts'
 import { completePictures, hashesIn, loadPictures, putPictures } from './pictureStore.ts'
 import { enqueue, saved, savedWithin, tryAgain, useSaving } from './saving.ts'
@@ -159,7 +159,7 @@ const writeNow = async (of: Session, made: NewCommit, entry: Entry): Promise<voi
 const takeForeign = (of: Session, commits: readonly Commit[]): void => {
   const { kit, history } = get()
   if (!kit || session !== of || commits.length === 0) return
-  set({ kit: commits.reduce<Kit>((k, c) => applyPatches(k, c.patches), kit), history: commits.reduce(replay, history) })
+  set({ kit: commits.reduce<Kit>((k, c) => applyPatches(k, c.patches), kit), history: commits.reduce(replayForeign, history) })
 }
 
 /** Pictures that other tabs' commits name. */
@@ -199,7 +199,7 @@ const commit = (label: string, patches: Patch[], inverse: Patch[], next: Kit): v
     set({ moment: null, notice: `“${label}” was not taken. ${refusal}` })
     return
   }
-  const entry: Entry = { rev: null, uid: makeUid(), tab: TAB, label, patches, inverse }
+  const entry: Entry = { rev: null, uid: makeUid(), label, patches, inverse }
   set({ kit: next, moment: null, history: pushEdit(history, entry) })
   write(entry, 'edit', entry.uid!)
 }

@@ -7,8 +7,8 @@ export interface Entry {
   rev: number | null
   /** The edit's own name; those of before have none. */
   readonly uid?: string | undefined
-  /** The tab that made it. */
-  readonly tab: string
+  /** Made in another tab while this one was open. */
+  readonly foreign?: true
   readonly label: string
   readonly patches: Patch[]
   readonly inverse: Patch[]
@@ -30,9 +30,16 @@ export const popRedo = (history: History): History => ({ undo: [...history.undo,
 
 /** Takes a commit of the journal into account. */
 export const replay = (history: History, commit: Commit): History => {
-  if (commit.kind === 'edit') return pushEdit(history, { rev: commit.rev, uid: commit.uid, tab: commit.tab, label: commit.label, patches: commit.patches, inverse: commit.inverse })
+  if (commit.kind === 'edit') return pushEdit(history, { rev: commit.rev, uid: commit.uid, label: commit.label, patches: commit.patches, inverse: commit.inverse })
   const from = commit.kind === 'undo' ? history.undo : history.redo
   const last = from.at(-1)
   if (commit.ofUid === undefined ? last?.rev !== commit.of : last?.uid !== commit.ofUid) return history
   return commit.kind === 'undo' ? popUndo(history) : popRedo(history)
+}
+
+/** The same for a commit that another tab has just made. */
+export const replayForeign = (history: History, commit: Commit): History => {
+  const next = replay(history, commit)
+  const last = next.undo.at(-1)
+  return commit.kind === 'edit' && last ? { ...next, undo: [...next.undo.slice(0, -1), { ...last, foreign: true }] } : next
 }

@@ -4,26 +4,6 @@ const makeName = (): string => `tab-${crypto.getRandomValues(new Uint32Array(2))
 
 export const TAB = makeName()
 
-/** This tab's names before it was reloaded, and its present one. Lifetime: session. */
-const OWN_KEY = 'gliv-tab-names'
-const MOST_NAMES = 40
-
-const rememberName = (): readonly string[] => {
-  try {
-    const before: unknown = JSON.parse(sessionStorage.getItem(OWN_KEY) ?? '[]')
-    const names = [...(Array.isArray(before) ? before.filter((n) => typeof n === 'string') : []), TAB].slice(-MOST_NAMES)
-    sessionStorage.setItem(OWN_KEY, JSON.stringify(names))
-    return names
-  } catch {
-    return [TAB] // no storage, or not ours: the tab then knows itself only until it is reloaded
-  }
-}
-
-const OWN = rememberName()
-
-/** Whether an edit was made in this tab, before a reload too. */
-export const isOwnTab = (tab: string): boolean => OWN.includes(tab)
-
 let claimed = false
 
 export const claimTab = async (): Promise<void> => {

@@ -1,0 +1,56 @@
+/** Every screen in every theme, looked through by axe: no finding of any impact. */
+import AxeBuilder from '@axe-core/playwright'
+import { encodePng } from '@gliv/pixels'
+import { expect, type Page, test } from '@playwright/test'
+import { Studio } from '../studio.ts'
+
+const THEMES = ['Paper', 'Night', 'Neutral grey'] as const
+
+const findings = async (page: Page, where: string): Promise<string[]> => {
+  const { violations } = await new AxeBuilder({ page }).options({ resultTypes: ['violations'], rules: { 'target-size': { enabled: true } } }).analyze()
+  return violations.flatMap(({ id, impact, nodes }) => nodes.map((node) => `${where}: ${impact} ${id} at ${node.target.join(' ')} – ${(node.failureSummary ?? '').split('\n').slice(1, 3).join(' ').trim()}`))
+}
+
+/** Each screen, and how to come from the one before to it. */
+const SCREENS: readonly (readonly [string, (studio: Studio, page: Page) => Promise<unknown>])[] = [
+  ['shelf', (studio) => studio.openShelf()],
+  ['kit page', (studio) => studio.openKit()],
+  ['editor', (studio) => studio.openEffect('Cargo blast').then((s) => s.freezeAt(12))],
+  [
+    'editor, groups open',
+    async (studio, page) => {
+      await studio.selectEmitter('Sparks')
+      for (const id of ['how-many', 'where', 'look', 'scale', 'forces']) await studio.openGroup(id)
+      await page.getByRole('button', { name: 'Paths', exact: true }).click()
+    },
+  ],
+  ['starters', (_studio, page) => page.getByRole('button', { name: 'Add emitter' }).click().then(() => page.getByRole('menuitem', { name: 'Starters…' }).click()).then(() => page.getByLabel('Find a starter').waitFor())],
+  ['sprites drawer', (_studio, page) => page.keyboard.press('Escape').then(() => page.keyboard.press('p')).then(() => page.getByTestId('sprites-drawer').waitFor())],
+  ['levers', (_studio, page) => page.keyboard.press('Escape').then(() => page.getByRole('button', { name: 'Levers' }).click()).then(() => page.getByLabel('Levers', { exact: true }).waitFor())],
+  ['table', (_studio, page) => page.keyboard.press('Escape').then(() => page.getByRole('button', { name: 'Table', exact: true }).click()).then(() => page.locator('.recipe-table').waitFor())],
+  ['ship', (_studio, page) => page.keyboard.press('Escape').then(() => page.getByRole('button', { name: 'Bake & ship' }).click()).then(() => page.getByRole('dialog').waitFor())],
+  ['sprites page', (_studio, page) => page.keyboard.press('Escape').then(() => page.goto('/kit/last-ferry/sprites')).then(() => page.getByRole('heading', { level: 1 }).waitFor())],
+  [
+    'import',
+    async (_studio, page) => {
+      await page.getByTestId('import-input').setInputFiles({ name: 'puff.png', mimeType: 'image/png', buffer: Buffer.from(encodePng({ width: 32, height: 8, data: new Uint8Array(32 * 8 * 4).fill(255) })) })
+      await page.getByRole('dialog').waitFor()
+    },
+  ],
+  ['recovery', (_studio, page) => page.keyboard.press('Escape').then(() => page.goto('/kit/last-ferry/recovery')).then(() => page.getByRole('heading', { level: 1 }).waitFor())],
+]
+
+for (const theme of THEMES)
+  test(`no finding on any screen in ${theme}`, async ({ page }) => {
+    test.setTimeout(180_000)
+    const studio = await new Studio(page).openShelf()
+    await page.getByRole('button', { name: 'Theme' }).click()
+    await page.getByRole('menuitem', { name: theme }).click()
+    const all: string[] = []
+    for (const [name, go] of SCREENS) {
+      await go(studio, page)
+      all.push(...(await findings(page, name)))
+    }
+    console.log(`  ${theme}: ${SCREENS.length} screens, ${all.length} findings`)
+    expect(all).toEqual([])
+  })
