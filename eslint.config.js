@@ -32,5 +32,6 @@ export default ts.config(
     },
   },
   { files: ['apps/studio/**/*.tsx'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
+  { files: ['apps/studio/public/*.js'], languageOptions: { globals: { addEventListener: 'readonly', Blob: 'readonly', Image: 'readonly', document: 'readonly' } } },
   { files: ['**/*.{js,mjs,cjs}'], languageOptions: { globals: { process: 'readonly', setTimeout: 'readonly', console: 'readonly', URL: 'readonly', module: 'writable', require: 'readonly' } } },
 )

@@ -6,7 +6,7 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', environment: 'node', include: ['packages/{model,engine,paint,pixels,document,bake,demo}/src/**/*.test.ts', 'apps/{cli,server}/src/**/*.test.ts'], testTimeout: 60_000 } },
       { test: { name: 'player', environment: 'jsdom', include: ['packages/player/src/**/*.test.ts'] } },
-      { test: { name: 'studio', environment: 'jsdom', include: ['apps/studio/src/**/*.test.{ts,tsx}'] } },
+      { test: { name: 'studio', environment: 'node', include: ['apps/studio/src/**/*.test.{ts,tsx}'] } },
     ],
   },
 })

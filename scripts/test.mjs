@@ -1,21 +1,66 @@
-/** npm test: installs what is missing, then checks types, lint and dependencies, runs unit tests, builds, runs the end-to-end tests. */
-import { ensureChromium, ensureInstalled, ROOT, run, tool } from './lib.mjs'
+/**
+ * npm test: installs what is missing; types, lint, kernels and dependencies beside the unit tests; then builds and runs the
+ * end-to-end tests. `--long` (npm run test:long) runs the fuzzing, kills and damages at full length instead.
+ */
+import { spawn } from 'node:child_process'
+import { ensureChromium, ensureInstalled, ROOT, run, tool, toolCommand } from './lib.mjs'
+
+const LONG = process.argv.includes('--long')
+const secondsSince = (start) => `${((Date.now() - start) / 1000).toFixed(0)} s`
 
 const step = (name, work) => {
   const start = Date.now()
   console.log(`\n— ${name}`)
   work()
-  console.log(`  ${name}: ${((Date.now() - start) / 1000).toFixed(0)} s`)
+  console.log(`  ${name}: ${secondsSince(start)}`)
 }
 
+/** Runs commands one after the other, beside other such rows; what they print comes at once when the row's step ends. */
+const row = async (steps) => {
+  for (const [name, [program, args], shown] of steps) {
+    const start = Date.now()
+    const code = await new Promise((done) => {
+      const child = spawn(program, args, { cwd: ROOT, stdio: shown ? 'inherit' : 'pipe' })
+      let told = ''
+      for (const stream of [child.stdout, child.stderr]) stream?.on('data', (data) => void (told += data))
+      child.on('error', (error) => done(error.message))
+      child.on('exit', (status) => done(status === 0 ? 0 : told || `exit ${status}`))
+    })
+    console.log(`\n— ${name}: ${secondsSince(start)}${code === 0 ? '' : ', failed'}`)
+    if (code !== 0) throw new Error(String(code))
+  }
+}
+
+const beside = async (...rows) => {
+  const results = await Promise.allSettled(rows.map(row))
+  const failed = results.filter(({ status }) => status === 'rejected')
+  for (const { reason } of failed) console.error(reason.message)
+  if (failed.length > 0) process.exit(1)
+}
+
+const begun = Date.now()
 step('install', () => {
   ensureInstalled()
   ensureChromium()
 })
-step('types', () => tool('tsc', ['-b']))
-step('lint', () => tool('eslint', ['.', '--max-warnings', '0']))
-step('kernels', () => run(process.execPath, [`${ROOT}/scripts/kernels.mjs`, '--check']))
-step('dependencies', () => tool('depcruise', ['--config', '.dependency-cruiser.cjs', 'packages', 'apps']))
-step('unit tests', () => tool('vitest', ['run']))
-step('build', () => run(process.execPath, [`${ROOT}/scripts/build.mjs`]))
-step('end-to-end tests', () => tool('playwright', ['test', '--config', 'e2e/playwright.config.ts']))
+if (LONG) {
+  process.env['GLIV_LONG'] = '1'
+  process.env['GLIV_WALK_STEPS'] ??= '1500'
+  step('long fuzz', () => tool('vitest', ['run', 'hostile', 'damage']))
+  step('build', () => run(process.execPath, [`${ROOT}/scripts/build.mjs`, '--if-changed']))
+  step('long stories', () => tool('playwright', ['test', '--config', 'e2e/playwright.config.ts', 'kills', 'walk']))
+} else {
+  console.log('\n— unit tests, and beside them types, lint, kernels, dependencies')
+  await beside(
+    [['unit tests', toolCommand('vitest', ['run', '--reporter=dot']), true]],
+    [
+      ['types', toolCommand('tsc', ['-b'])],
+      ['lint', toolCommand('eslint', ['.', '--max-warnings', '0'])],
+      ['kernels', [process.execPath, [`${ROOT}/scripts/kernels.mjs`, '--check']]],
+      ['dependencies', toolCommand('depcruise', ['--config', '.dependency-cruiser.cjs', 'packages', 'apps'])],
+    ],
+  )
+  step('build', () => run(process.execPath, [`${ROOT}/scripts/build.mjs`]))
+  step('end-to-end tests', () => tool('playwright', ['test', '--config', 'e2e/playwright.config.ts']))
+}
+console.log(`\nAll of it took ${secondsSince(begun)}.`)

@@ -1,3 +1,4 @@
+// @vitest-environment jsdom
 import { describe, expect, it } from 'vitest'
 import { type Focus, focusOf, isHeldBack, ownerOf, type Press } from './owner.ts'
 import { COMMAND_IDS, commandRow, type CommandRow, COMMANDS as TABLE } from './table.ts'

@@ -1,3 +1,4 @@
+// @vitest-environment jsdom
 import 'fake-indexeddb/auto'
 import { makeDemo } from '@gliv/demo'
 import type { Kit } from '@gliv/document'

@@ -11,7 +11,7 @@ import { handOver, takeHandovers } from './handover.ts'
 import { EMPTY_HISTORY, type Entry, type History, popRedo, popUndo, pushEdit, replayForeign } from './history.ts'
 import { appendCommit, Conflict, foreignCommits, type NewCommit, openKit, recoverDrafts, saveDraft, snapshotOf } from './journal.ts'
 import { completePictures, hashesIn, loadPictures, putPictures } from './pictureStore.ts'
-import { enqueue, saved, savedWithin, tryAgain, useSaving } from './saving.ts'
+import { enqueue, savedWithin, tryAgain, useSaving } from './saving.ts'
 import { db } from './storage.ts'
 import { claimTab, isTabAlive, TAB } from './tab.ts'
 

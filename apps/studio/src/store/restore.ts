@@ -1,7 +1,7 @@
 /** From stored snapshots and journal entries to a kit. Nothing here refuses a whole kit: what cannot be read is set aside by name. */
 import { hashText, type Kit, KIT_VERSION, readKit, salvageKit, type SetAside } from '@gliv/document'
 import { applyPatches, enablePatches, type Patch } from 'immer'
-import type { Commit, Snapshot } from './db.ts'
+import type { Commit } from './db.ts'
 import { EMPTY_HISTORY, type History, replay } from './history.ts'
 
 enablePatches()

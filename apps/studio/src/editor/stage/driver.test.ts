@@ -1,3 +1,4 @@
+// @vitest-environment jsdom
 import { makeDemo } from '@gliv/demo'
 import { resolveEffect } from '@gliv/document'
 import { compile, createSimulation, stateHash } from '@gliv/engine'
