@@ -75,7 +75,7 @@ export class EffectBuilder {
     await this.#choices(emitter, type, 'emitter')
     await this.#bursts(emitter.bursts)
     await this.#numbers(emitter.numbers, defaultsOf('emitter'))
-    if (emitter.layer !== DEFAULT_EMITTER_CHOICES.layer) await this.#field(page.getByRole('textbox', { name: 'Layer', exact: true }), emitter.layer)
+    if (emitter.layer !== DEFAULT_EMITTER_CHOICES.layer) await this.#field(page.getByRole('combobox', { name: 'Layer', exact: true }), emitter.layer)
   }
 
   async #type(emitter: Emitter, type: ParticleType): Promise<void> {

@@ -30,12 +30,20 @@ export class Studio {
     return this
   }
 
+  /** To another address of the studio without loading the page again, as a link would. */
+  async goWithin(path: string): Promise<void> {
+    await this.page.evaluate((to) => {
+      history.pushState({}, '', to)
+      dispatchEvent(new PopStateEvent('popstate', { state: {} }))
+    }, path)
+  }
+
   /** From the shelf straight into an effect of the demo, without the kit page and its twenty moving pictures. */
   async openDemoEffect(name: string): Promise<this> {
     await this.openShelf()
     const { kit } = demo()
     const id = kit.effectOrder.find((effect) => kit.effects[effect]!.name === name)!
-    await this.page.goto(`/kit/${kit.id}/effect/${id}`)
+    await this.goWithin(`/kit/${kit.id}/effect/${id}`)
     await this.stage.waitFor()
     await expect(this.page.getByTestId('clock')).toContainText('alive')
     return this

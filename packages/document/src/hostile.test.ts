@@ -66,7 +66,7 @@ describe('names that every object has', () => {
 })
 
 it('mutated kits are refused in words or read; nothing else is ever thrown', () => {
-  const runs = LONG ? 8000 : 1200
+  const runs = LONG ? 8000 : 500
   const seed = 20261127
   const dice = diceOf(seed)
   let refused = 0
@@ -196,7 +196,7 @@ describe('salvage', () => {
     for (const data of [null, 7, 'text', [], undefined]) expect(salvageKit(data, 'kit')).toBeNull()
   })
   it('opens everything that was not damaged, and names what was', () => {
-    const runs = LONG ? 4000 : 400
+    const runs = LONG ? 4000 : 150
     const dice = diceOf(7)
     const sound = readKit(clone(richKit()))
     for (let k = 0; k < runs; k++) {

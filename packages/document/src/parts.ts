@@ -1,5 +1,5 @@
 /** Effects inside effects: how deep they may go and how many may come together. */
-import { innerOf } from './edits.ts'
+import { effectsWithin, innerOf } from './edits.ts'
 import type { Effect, Kit } from './kit.ts'
 
 /** As deep as relays may go: an effect, and four more inside each other. */
@@ -32,6 +32,8 @@ export const extentOf = (kit: Kit, id: string, known = new Map<string, Extent>()
 /** Why the effects inside an effect are refused; null when they are fine. */
 export const partsProblem = (kit: Kit, effect: Effect): string | null => {
   if (innerOf(kit, effect.id).length === 0) return null
+  // A circle is said where it closes.
+  if (effectsWithin(kit, effect.id).has(effect.id)) return null
   const { depth, total } = extentOf(kit, effect.id)
   if (depth > PARTS_DEPTH) return `effects stand inside each other more than ${PARTS_DEPTH} deep; at most ${PARTS_DEPTH} are allowed; place the innermost ones directly`
   return total > PARTS_TOTAL ? `it plays more than ${PARTS_TOTAL} effects at once, counted through all that it holds; at most ${PARTS_TOTAL} are allowed; use fewer parts, or fewer inside them` : null

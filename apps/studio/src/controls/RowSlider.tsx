@@ -83,7 +83,7 @@ export const RowSlider = memo(({ target, id }: Row) => {
       <span className="rail" />
       <span className="fill" style={{ left: `${from}%`, width: `${share(readPart(value, 'to')) - from}%` }} />
       {parts.map((part) => (
-        <span
+        <svg
           key={part}
           className="knob"
           role="slider"
@@ -95,7 +95,9 @@ export const RowSlider = memo(({ target, id }: Row) => {
           aria-valuetext={formatNumber(id, readPart(value, part)) + unitText(id)}
           style={{ left: `${share(readPart(value, part))}%` }}
           onKeyDown={onKeyDown(part)}
-        />
+        >
+          <circle cx={12} cy={12} r={5} />
+        </svg>
       ))}
     </div>
   )

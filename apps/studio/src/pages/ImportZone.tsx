@@ -43,7 +43,7 @@ export const ImportZone = ({ children }: { children: ReactNode }) => {
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({ noClick: true, noKeyboard: true, onDrop })
   return (
     <div {...getRootProps({ className: 'import-zone', tabIndex: -1 })}>
-      <input {...getInputProps()} data-testid="import-input" aria-label="Kit file" />
+      <input {...getInputProps({ style: { display: 'none' } })} data-testid="import-input" aria-label="Kit file" />
       <ImportContext value={open}>{children}</ImportContext>
       <ImportProgress />
       {isDragActive && <div className="drop-veil">Drop kit files or pictures to import them</div>}

@@ -121,15 +121,17 @@ export const Shelf = () => {
           </>
         }
       />
+      <main>
       <div className="shelf-intro">
         <h1>Kits</h1>
         <p>A kit holds all effects of one game. Open one, or drop a .gliv file anywhere here.</p>
       </div>
-      <main className="cards">
+      <div className="cards">
         {kits?.map((kit) => (
           <KitCard key={kit.id} kit={kit} onDelete={() => setDeleting(kit)} />
         ))}
         {kits?.length === 0 && <p className="empty-note">The shelf is empty. “Add the demo” brings Last Ferry back; “New kit” starts your own.</p>}
+      </div>
       </main>
       {deleting && <DeleteDialog kit={deleting} onClose={() => setDeleting(null)} />}
     </div>

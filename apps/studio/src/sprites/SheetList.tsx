@@ -16,10 +16,10 @@ export const SheetList = () => {
   const bytes = sheets.reduce((sum, sheet) => sum + textureBytes(sheet), 0)
   return (
     <>
-      <ul className="sheet-list" role="listbox" aria-label="Sheets">
+      <ul className="sheet-list" aria-label="Sheets">
         {sheets.map((sheet) => (
-          <li key={sheet.id} role="option" aria-selected={sheet.id === chosen?.id}>
-            <button type="button" className={sheet.id === chosen?.id ? 'sheet-item notched' : 'sheet-item'} aria-label={sheet.name} onClick={() => chooseSheet(kit.id, sheet.id)}>
+          <li key={sheet.id}>
+            <button type="button" className={sheet.id === chosen?.id ? 'sheet-item notched' : 'sheet-item'} aria-label={sheet.name} aria-current={sheet.id === chosen?.id} onClick={() => chooseSheet(kit.id, sheet.id)}>
               <FrameCell sheetId={sheet.id} frame={0} size={38} />
               <span>
                 <b title={sheet.name}>{sheet.name}</b>

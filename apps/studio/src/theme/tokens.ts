@@ -58,7 +58,7 @@ const neutral: Tokens = {
   line: '#b2b2b2',
   persimmon: '#b8430f',
   onPersimmon: '#ffffff',
-  pine: '#1f6f5c',
+  pine: '#1a6150',
   plum: '#8a2f5a',
   mat: '#808080',
   strip: '#c2c2c2',

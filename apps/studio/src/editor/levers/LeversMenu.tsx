@@ -22,7 +22,7 @@ export const LeversMenu = () => {
       <Button variant="outlined" title="Longer, bigger, denser, heavier; other colours" onClick={() => setOpen(true)}>
         Levers
       </Button>
-      <Popover open={open} onClose={close} anchorReference="anchorPosition" anchorPosition={BESIDE_THE_STAGE} slotProps={{ backdrop: { invisible: true } }}>
+      <Popover open={open} onClose={close} anchorReference="anchorPosition" anchorPosition={BESIDE_THE_STAGE} slotProps={{ backdrop: { invisible: true }, paper: { role: 'dialog', 'aria-label': 'Levers' } }}>
         <Guard what="The levers">
           <Suspense>
             <LeversPanel />

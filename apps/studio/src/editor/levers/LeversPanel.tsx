@@ -96,7 +96,7 @@ const FitRow = () => {
 }
 
 const LeversPanel = () => (
-  <div className="levers" aria-label="Levers">
+  <div className="levers">
     <h3>The whole effect</h3>
     {LEVERS.map((lever) => (
       <LeverRow key={lever} lever={lever} />

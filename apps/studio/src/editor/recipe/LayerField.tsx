@@ -24,7 +24,7 @@ export const LayerField = ({ targets }: { targets: SentenceTargets }) => {
         value={layer}
         onChange={(_, next) => set(next)}
         onBlur={(event) => set((event.target as HTMLInputElement).value)}
-        renderInput={(params) => <TextField {...params} variant="standard" aria-label="Layer" />}
+        renderInput={(params) => <TextField {...params} variant="standard" slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'aria-label': 'Layer' } }} />}
       />
     </div>
   )

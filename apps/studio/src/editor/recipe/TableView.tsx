@@ -63,7 +63,9 @@ const Table = ({ columns, rows }: { columns: readonly (SentenceTargets & { reado
         <table className="recipe-table">
           <thead>
             <tr>
-              <th />
+              <th scope="col">
+                <span className="only-read">Number</span>
+              </th>
               {columns.map(({ emitter, name }) => (
                 <th key={emitter} scope="col">
                   <button type="button" onClick={() => toggle(rows.filter((row) => row.used.includes(emitter)).map((row) => cellKey(emitter, row.id)))}>
@@ -119,9 +121,9 @@ export const TableView = ({ onClose }: { onClose: () => void }) => {
   }, '')
   const { columns, rows } = (text ? JSON.parse(text) : { columns: [], rows: [] }) as { columns: (SentenceTargets & { name: string })[]; rows: TableRow[] }
   return (
-    <Dialog open onClose={onClose} maxWidth={false} aria-label="Table of all emitters" slotProps={{ paper: { className: 'table-paper' } }}>
+    <Dialog open onClose={onClose} maxWidth={false} aria-labelledby="table-of-all-emitters" slotProps={{ paper: { className: 'table-paper' } }}>
       <div className="table-head">
-        <b>All emitters</b>
+        <h2 id="table-of-all-emitters">All emitters</h2>
         <IconButton aria-label="Close the table" onClick={onClose}>
           <Close fontSize="small" />
         </IconButton>

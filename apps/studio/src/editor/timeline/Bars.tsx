@@ -80,7 +80,12 @@ const BurstEcho = ({ emitterId, index, nth, at, left, perPixel }: Mark) => {
     },
   })
   // One repeat can be reached by keys; the others follow it.
-  return <span {...slider} tabIndex={nth === 1 ? 0 : -1} className="burst-echo" style={{ left, touchAction: 'none' }} title="Repeat: drag to change the time between repeats" />
+  return (
+    <svg {...slider} tabIndex={nth === 1 ? 0 : -1} className="burst-echo" style={{ left, touchAction: 'none' }}>
+      <title>Repeat: drag to change the time between repeats</title>
+      <rect x={11} y={6} width={2} height={12} />
+    </svg>
+  )
 }
 
 const BurstTick = ({ emitterId, index, at, left, perPixel }: Mark) => {
@@ -101,7 +106,12 @@ const BurstTick = ({ emitterId, index, at, left, perPixel }: Mark) => {
     },
     onRemove: () => edit('Remove a burst', (kit) => void kit.effects[effectId]!.emitters[emitterId]!.bursts.splice(index, 1)),
   })
-  return <span {...slider} className="burst-tick" data-testid="burst-tick" style={{ left, touchAction: 'none' }} title="Burst: drag to move it, with Shift to spread it over time" />
+  return (
+    <svg {...slider} className="burst-tick" data-testid="burst-tick" style={{ left, touchAction: 'none' }}>
+      <title>Burst: drag to move it, with Shift to spread it over time</title>
+      <rect x={10.5} y={4} width={3} height={16} rx={1} />
+    </svg>
+  )
 }
 
 const isSteady = ({ numbers }: Emitter): boolean => numbers.flow > 0 || numbers.flowPerPx > 0 || numbers.minimum > 0
@@ -140,13 +150,21 @@ export const Bars = ({ emitterId, seconds, width, population, locked }: { emitte
   return (
     <div className="track-time" onDoubleClick={(event) => !locked && addAt(((event.clientX - event.currentTarget.getBoundingClientRect().x) / Math.max(1, width)) * seconds - start)} title={locked ? 'Locked' : 'Double-click for a burst at this moment'}>
       {population && (
-        <svg className="population" width={width} height={19} aria-hidden>
+        <svg className="population" width={width} height={23} aria-hidden>
           <path d={population} />
         </svg>
       )}
-      <div {...move} className={steady ? 'bar' : 'bar thin'} data-testid="bar" style={{ left: x(start), width: Math.max(6, x(emissionEnd) - x(start)), touchAction: 'none' }} title="Drag to change the delay" />
+      <svg {...move} className="bar" data-testid="bar" style={{ left: x(start), width: Math.max(24, x(emissionEnd) - x(start)), touchAction: 'none' }}>
+        <title>Drag to change the delay</title>
+        <rect y={steady ? 6 : 10} width={Math.max(6, x(emissionEnd) - x(start))} height={steady ? 12 : 4} rx={2} />
+      </svg>
       <div className="afterlife" style={{ left: Math.max(x(emissionEnd), x(start) + 6), width: Math.max(0, x(latestEnd) - Math.max(x(emissionEnd), x(start) + 6)) }} />
-      {steady && <span {...stretch} className="bar-end" data-testid="bar-end" style={{ left: x(emissionEnd) - 4, touchAction: 'none' }} title="Drag to change the duration" />}
+      {steady && (
+        <svg {...stretch} className="bar-end" data-testid="bar-end" style={{ left: x(emissionEnd), touchAction: 'none' }}>
+          <title>Drag to change the duration</title>
+          <rect x={11} y={4} width={2} height={16} />
+        </svg>
+      )}
       {bursts.map((burst, i) => {
         const mark: Mark = { ...burst, emitterId, left: x(start + burst.at), perPixel }
         return burst.nth > 0 ? <BurstEcho key={i} {...mark} /> : <BurstTick key={i} {...mark} />

@@ -50,7 +50,7 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
         </span>
       </div>
       <div className="track-time">
-        <div {...bind()} role="slider" tabIndex={0} aria-label={`Beginning of the part ${name}`} aria-valuenow={at} aria-valuetext={`${at} s`} onKeyDown={onKeyDown} className="bar part-bar" style={{ left: x(start), width: Math.max(6, x(end) - x(start)), touchAction: 'none' }} title="Drag to change when the part begins" />
+        <div {...bind()} role="slider" tabIndex={0} aria-label={`Beginning of the part ${name}`} aria-valuenow={at} aria-valuetext={`${at} s`} onKeyDown={onKeyDown} className="part-bar" style={{ left: x(start), width: Math.max(24, x(end) - x(start)), touchAction: 'none' }} title="Drag to change when the part begins" />
       </div>
     </div>
   )

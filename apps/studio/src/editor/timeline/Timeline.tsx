@@ -187,7 +187,7 @@ export const Timeline = () => {
           <SortableContext items={shown} strategy={verticalListSortingStrategy}>
             {shown.map((id) => (
               <Fragment key={id}>
-                <Track emitterId={id} seconds={seconds} width={width} population={population ? populationPath(population, id, width, 19) : ''} />
+                <Track emitterId={id} seconds={seconds} width={width} population={population ? populationPath(population, id, width, 23) : ''} />
                 <TrackLanes emitterId={id} seconds={seconds} width={width} />
               </Fragment>
             ))}
