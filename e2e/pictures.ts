@@ -29,7 +29,7 @@ export const give = (page: Page, ...files: ReturnType<typeof file>[]): Promise<v
 
 export const dialogGone = (page: Page): Promise<void> => page.getByRole('dialog').waitFor({ state: 'detached' })
 
-export const sheetNames = (page: Page): Promise<string[]> => page.getByRole('listbox', { name: 'Sheets' }).locator('b').allTextContents()
+export const sheetNames = (page: Page): Promise<string[]> => page.getByRole('list', { name: 'Sheets' }).locator('b').allTextContents()
 
 /** A number of a form, typed. */
 export const type = async (page: Page, label: string, text: string): Promise<void> => {

@@ -7,8 +7,7 @@ import './theme/sprites.css'
 import CssBaseline from '@mui/material/CssBaseline'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { ThemeProvider } from '@mui/material/styles'
-import { closeSnackbar, enqueueSnackbar, SnackbarProvider } from 'notistack'
-import { lazy, StrictMode, Suspense, useEffect, useLayoutEffect, useMemo } from 'react'
+import { lazy, StrictMode, Suspense, useEffect, useLayoutEffect, useMemo, useState } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Route, Routes } from 'react-router'
 import { installKeys, useCommands } from './keys/dispatch.ts'
@@ -30,22 +29,20 @@ const SpritesPage = lazy(() => import('./sprites/SpritesPage.tsx').then((m) => (
 const RecoveryPage = lazy(() => import('./pages/RecoveryPage.tsx').then((m) => ({ default: m.RecoveryPage })))
 const EffectEditor = lazy(() => import('./editor/EffectEditor.tsx').then((m) => ({ default: m.EffectEditor })))
 
-/** Shows what the stores have to say. */
+const NoticeLayer = lazy(() => import('./pages/NoticeLayer.tsx').then((m) => ({ default: m.NoticeLayer })))
+
+/** Shows what the stores have to say; what draws it is fetched when there is something for the first time. */
 const Notices = () => {
-  const notice = useDocument((s) => s.notice)
+  const [used, setUsed] = useState(false)
+  const some = useDocument((s) => s.notice !== null)
   useEffect(() => {
-    if (!notice) return
-    enqueueSnackbar(notice, {
-      autoHideDuration: 12_000,
-      action: (key) => (
-        <button type="button" className="word-choice" onClick={() => closeSnackbar(key)}>
-          Close
-        </button>
-      ),
-    })
-    useDocument.setState({ notice: null })
-  }, [notice])
-  return null
+    if (some) setUsed(true)
+  }, [some])
+  return used ? (
+    <Suspense>
+      <NoticeLayer />
+    </Suspense>
+  ) : null
 }
 
 /** A press that closed something of ours goes no further; else it is a pop-over's, or nobody's. */
@@ -60,7 +57,6 @@ const App = () => {
   return (
     <ThemeProvider theme={theme}>
       <CssBaseline />
-      <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }} />
       <Notices />
       <BrowserRouter>
         <ImportZone>

@@ -2,6 +2,7 @@
  * Where the focus goes. A button or a list that was pressed by the pointer gives it back to where work goes on, so that the
  * next key is not taken by what was pressed last; what was reached by keys keeps it.
  */
+import { quietly } from '../controls/dwell.ts'
 import { endRun } from '../store/document.ts'
 import { focusOf } from './owner.ts'
 
@@ -42,7 +43,8 @@ const WORKED_WITH = new Set(['number', 'slider'])
 /** Where a pressed button's focus goes: back to a number or handle that had it, else to the workplace. */
 const giveBack = (to: EventTarget | null): void => {
   const before = to instanceof Element && to.isConnected && WORKED_WITH.has(focusOf(to, isTyping).kind) ? (to as HTMLElement | SVGElement) : null
-  if (before) before.focus({ preventScroll: true })
+  // Quietly: nobody asked what that number governs.
+  if (before) quietly(() => before.focus({ preventScroll: true }))
   else focusWorkplace()
 }
 

@@ -1,11 +1,10 @@
 import { createContext, type ReactNode } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { useNavigate } from 'react-router'
-import LinearProgress from '@mui/material/LinearProgress'
 import Button from '@mui/material/Button'
 import { useDocument } from '../store/document.ts'
-import { isNumbersFile, isPictureFile, receivePictures } from '../sprites/arrivals.ts'
-import { importKits, useImporting } from './importKits.ts'
+import { isNumbersFile, isPictureFile, receivePictures } from '../sprites/arrivalStore.ts'
+import { useImporting } from './importing.ts'
 
 const notify = (notice: string): void => useDocument.setState({ notice })
 
@@ -19,7 +18,7 @@ const ImportProgress = () => {
   return (
     <div className="import-progress" role="status" data-testid="import-progress">
       <span>Reading {now.name}…</span>
-      <LinearProgress variant={now.share > 0 ? 'determinate' : 'indeterminate'} value={now.share * 100} aria-label={`Reading ${now.name}`} />
+      <progress aria-label={`Reading ${now.name}`} {...(now.share > 0 ? { value: now.share } : {})} />
       <Button onClick={now.cancel}>Cancel</Button>
     </div>
   )
@@ -35,7 +34,7 @@ export const ImportZone = ({ children }: { children: ReactNode }) => {
     if (pictures.length > 0 && useDocument.getState().kit) void receivePictures([...pictures, ...numbers])
     else if (pictures.length > 0) notify('Pictures belong to a kit; open one first, then drop them')
     const files = all.filter((file) => !isPictureFile(file) && !numbers.includes(file))
-    void importKits(files).then((ids) => {
+    void import('./importKits.ts').then(({ importKits }) => importKits(files)).then((ids) => {
       if (ids.length === 1) void navigate(`/kit/${ids[0]}`)
       else if (ids.length > 1) void navigate('/')
     })

@@ -1,20 +1,12 @@
 /** Kit files from outside, read in a worker of their own: shown while it lasts, and cancelled by a press. Lifetime: moment. */
 import type { KitFile } from '@gliv/document'
 import { proxy, wrap } from 'comlink'
-import { create } from 'zustand'
 import { db, useDocument } from '../store/document.ts'
 import { makeId } from '../store/ids.ts'
 import { addKit } from '../store/shelf.ts'
+import { useImporting } from './importing.ts'
 import type { KitApi } from '../workers/kit.worker.ts'
 
-interface Importing {
-  readonly name: string
-  /** How far unpacking is, 0 to 1. */
-  readonly share: number
-  readonly cancel: () => void
-}
-
-export const useImporting = create<{ readonly now: Importing | null }>(() => ({ now: null }))
 const set = useImporting.setState
 
 const notify = (notice: string): void => useDocument.setState({ notice })

@@ -1,45 +1,13 @@
-/** Pictures that were read and wait for a word how to come in. Lifetime: moment; cancelling forgets them. */
-import type { SlicingChoice } from '@gliv/document'
-import { checkFile, encodePng, type Image, isSheetNumbers, likelySlicing, pictureKind, readSheetNumbers, type SheetNumbers } from '@gliv/pixels'
-import { create } from 'zustand'
+/** Reading pictures that arrive: by drop, by choice, from the clipboard. */
+import { checkFile, encodePng, type Image, isSheetNumbers, likelySlicing, pictureKind, readSheetNumbers } from '@gliv/pixels'
+import { type Arrival, isNumbersFile, stemOf, useArrivals } from './arrivalStore.ts'
 import { readFile } from './jobs.ts'
 import { tell } from './pixels.ts'
 import { rasterise } from './rasterise.ts'
 
-export interface Arrival {
-  readonly id: number
-  /** The file's name without its ending. */
-  readonly name: string
-  readonly frames: readonly Image[]
-  /** How long each frame of an animation is shown; 0 for a still picture. */
-  readonly seconds: readonly number[]
-  readonly slicing: SlicingChoice
-  /** What spoke for the slicing. */
-  readonly why: string
-  /** Whether the slicing is more than an offer. */
-  readonly sure: boolean
-  /** The drawing itself, for pictures that can be read at any size. */
-  readonly svg: string | null
-  /** PNG bytes of the first frame, for cutting in a worker. */
-  readonly png: Uint8Array
-  /** Cells, pivot and rate that came in a file beside it; null where it is cut by `slicing`. */
-  readonly numbers: (SheetNumbers & { readonly file: string }) | null
-}
-
-interface Arrivals {
-  readonly list: readonly Arrival[]
-  /** Files being read. */
-  readonly reading: number
-  /** The sheet whose picture is to be replaced. */
-  readonly replaces: string | null
-}
-
-export const useArrivals = create<Arrivals>(() => ({ list: [], reading: 0, replaces: null }))
-
 const set = useArrivals.setState
 let count = 0
 
-export const stemOf = (fileName: string): string => fileName.replace(/\.[^.]+$/, '').slice(0, 120) || 'picture'
 
 const readSvg = async (bytes: Uint8Array, name: string, width: number | null = null): Promise<Omit<Arrival, 'id' | 'name' | 'numbers'>> => {
   const svg = new TextDecoder().decode(bytes)
@@ -94,7 +62,7 @@ const withNumbers = (picture: Omit<Arrival, 'id' | 'name' | 'numbers'>, numbers:
 const SHOW_EVERY_MS = 250
 
 /** Reads picture files, and sheets' numbers that were chosen with them; what cannot be read is named with the reason, and the others go on. */
-export const receivePictures = async (chosen: readonly File[], replaces: string | null = null): Promise<void> => {
+export const readPictures = async (chosen: readonly File[], replaces: string | null = null): Promise<void> => {
   const files = chosen.filter((file) => !isNumbersFile(file))
   const numbers = await readNumbers(chosen.filter(isNumbersFile))
   set((s) => ({ reading: s.reading + files.length, replaces }))
@@ -135,8 +103,4 @@ export const changeArrival = (id: number, change: Partial<Arrival>): void => {
 
 export const forgetArrivals = (): void => set({ list: [], replaces: null })
 
-/** Files that may hold a sheet's numbers. */
-export const isNumbersFile = (file: File): boolean => /\.json$/i.test(file.name) && !/\.gliv(pack)?\.json$/i.test(file.name)
 
-/** Picture files among others, by type or by ending. */
-export const isPictureFile = (file: File): boolean => file.type.startsWith('image/') || /\.(a?png|gif|webp|jpe?g|svg)$/i.test(file.name)

@@ -5,7 +5,7 @@ import { doubled, fpsFor, held, moved, roundLength, secondsOf, timeAt } from './
 import { begin, goOn, imageIn } from './draw/gesture.ts'
 import { between, colourAt, contains, type Settings, strokePoints } from './draw/tools.ts'
 import { premultiplied } from './live.ts'
-import { isPictureFile, stemOf } from './arrivals.ts'
+import { isPictureFile, stemOf } from './arrivalStore.ts'
 import { timingOf } from './takeIn.ts'
 import { bytesText, cellAt, isBright, lookAt, texelAt, zoomedAt } from './view.ts'
 

@@ -1,5 +1,5 @@
-import Autocomplete from '@mui/material/Autocomplete'
-import TextField from '@mui/material/TextField'
+import { useState } from 'react'
+import { focusWorkplace } from '../../keys/focus.ts'
 import { edit } from '../../store/document.ts'
 import { useShown } from '../context.ts'
 import type { SentenceTargets } from './targets.ts'
@@ -7,8 +7,11 @@ import type { SentenceTargets } from './targets.ts'
 const LONGEST_NAME = 80
 
 /** Behind or in front of the actor, or a name that the game knows. */
+const LAYERS_LIST = 'layers-to-choose'
+
 export const LayerField = ({ targets }: { targets: SentenceTargets }) => {
   const layer = useShown((_, effect) => effect.emitters[targets.emitter]?.layer ?? 'front', 'front')
+  const [typed, setTyped] = useState<string | null>(null)
   const set = (next: string | null): void => {
     const name = (next ?? '').trim().slice(0, LONGEST_NAME)
     if (name !== '' && name !== layer) edit(`Layer: ${name}`, (kit) => void (kit.effects[targets.effect]!.emitters[targets.emitter]!.layer = name))
@@ -16,16 +19,23 @@ export const LayerField = ({ targets }: { targets: SentenceTargets }) => {
   return (
     <div className="choice-row">
       <span className="row-label">Layer</span>
-      <Autocomplete
-        freeSolo
-        disableClearable
-        size="small"
-        options={['front', 'behind']}
-        value={layer}
-        onChange={(_, next) => set(next)}
-        onBlur={(event) => set((event.target as HTMLInputElement).value)}
-        renderInput={(params) => <TextField {...params} variant="standard" slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'aria-label': 'Layer' } }} />}
+      <input
+        className="plain-input"
+        list={LAYERS_LIST}
+        aria-label="Layer"
+        value={typed ?? layer}
+        maxLength={80}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={(event) => event.key === 'Enter' && focusWorkplace()}
+        onBlur={() => {
+          if (typed !== null) set(typed)
+          setTyped(null)
+        }}
       />
+      <datalist id={LAYERS_LIST}>
+        <option value="front" />
+        <option value="behind" />
+      </datalist>
     </div>
   )
 }

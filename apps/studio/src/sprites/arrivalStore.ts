@@ -1,0 +1,45 @@
+/** Pictures that were read and wait for a word how to come in. Lifetime: moment; cancelling forgets them. */
+import type { SlicingChoice } from '@gliv/document'
+import type { Image, SheetNumbers } from '@gliv/pixels'
+import { create } from 'zustand'
+
+export interface Arrival {
+  readonly id: number
+  /** The file's name without its ending. */
+  readonly name: string
+  readonly frames: readonly Image[]
+  /** How long each frame of an animation is shown; 0 for a still picture. */
+  readonly seconds: readonly number[]
+  readonly slicing: SlicingChoice
+  /** What spoke for the slicing. */
+  readonly why: string
+  /** Whether the slicing is more than an offer. */
+  readonly sure: boolean
+  /** The drawing itself, for pictures that can be read at any size. */
+  readonly svg: string | null
+  /** PNG bytes of the first frame, for cutting in a worker. */
+  readonly png: Uint8Array
+  /** Cells, pivot and rate that came in a file beside it; null where it is cut by `slicing`. */
+  readonly numbers: (SheetNumbers & { readonly file: string }) | null
+}
+
+interface Arrivals {
+  readonly list: readonly Arrival[]
+  /** Files being read. */
+  readonly reading: number
+  /** The sheet whose picture is to be replaced. */
+  readonly replaces: string | null
+}
+
+export const useArrivals = create<Arrivals>(() => ({ list: [], reading: 0, replaces: null }))
+
+export const stemOf = (fileName: string): string => fileName.replace(/\.[^.]+$/, '').slice(0, 120) || 'picture'
+
+/** Files that may hold a sheet's numbers. */
+export const isNumbersFile = (file: File): boolean => /\.json$/i.test(file.name) && !/\.gliv(pack)?\.json$/i.test(file.name)
+
+/** Picture files among others, by type or by ending. */
+export const isPictureFile = (file: File): boolean => file.type.startsWith('image/') || /\.(a?png|gif|webp|jpe?g|svg)$/i.test(file.name)
+
+/** Reads picture files; what reads them is fetched when there are some. */
+export const receivePictures = async (files: readonly File[], replaces: string | null = null): Promise<void> => (await import('./arrivals.ts')).readPictures(files, replaces)
