@@ -36,7 +36,12 @@ test('forces: found by another word, shown at work, with a ramp, a lane and a pl
   await add('magnet')
   await changes('pull')
   await expect(page.locator('[data-group="forces"] .sentence')).toContainText('churn')
+  // Its place lies above what the stage shows at first.
+  await studio.stage.hover()
+  await page.mouse.wheel(0, 1200)
   await studio.drag(studio.handle('pull'), 60, 0)
+  await studio.stage.hover()
+  await page.mouse.wheel(0, -1200)
   await changes('the pull’s place')
   await expect(studio.number('pullX')).not.toHaveText('0 px')
   await studio.pick('Pulls to', 'its birthplace')

@@ -91,7 +91,7 @@ const Editor = ({ effectId }: { effectId: string }) => {
                 {!stageOnly && (
                   <>
                     <Separator className="separator horizontal" aria-label="Height of the stage" />
-                    <Panel id="panel-timeline" defaultSize="216px" minSize="90px">
+                    <Panel id="panel-timeline" defaultSize="208px" minSize="90px">
                       <Guard what="The timeline" resetKey={effectId}>
                         <Transport />
                         <Timeline />

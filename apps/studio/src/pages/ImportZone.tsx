@@ -3,7 +3,8 @@ import { useDropzone } from 'react-dropzone'
 import { useNavigate } from 'react-router'
 import Button from '@mui/material/Button'
 import { useDocument } from '../store/document.ts'
-import { isNumbersFile, isPictureFile, receivePictures } from '../sprites/arrivalStore.ts'
+import { isNumbersFile, isPictureFile } from '../sprites/arrivalStore.ts'
+import { receivePictures } from '../sprites/receive.ts'
 import { useImporting } from './importing.ts'
 
 const notify = (notice: string): void => useDocument.setState({ notice })

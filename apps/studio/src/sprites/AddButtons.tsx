@@ -3,7 +3,8 @@ import Create from '@mui/icons-material/Create'
 import FileOpen from '@mui/icons-material/FileOpenOutlined'
 import Button from '@mui/material/Button'
 import { lazy, Suspense, useRef, useState } from 'react'
-import { receivePictures, useArrivals } from './arrivalStore.ts'
+import { useArrivals } from './arrivalStore.ts'
+import { receivePictures } from './receive.ts'
 import { NewSprite } from './NewSprite.tsx'
 
 const MakeDialog = lazy(() => import('./MakeDialog.tsx'))

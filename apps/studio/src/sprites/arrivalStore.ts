@@ -40,6 +40,3 @@ export const isNumbersFile = (file: File): boolean => /\.json$/i.test(file.name)
 
 /** Picture files among others, by type or by ending. */
 export const isPictureFile = (file: File): boolean => file.type.startsWith('image/') || /\.(a?png|gif|webp|jpe?g|svg)$/i.test(file.name)
-
-/** Reads picture files; what reads them is fetched when there are some. */
-export const receivePictures = async (files: readonly File[], replaces: string | null = null): Promise<void> => (await import('./arrivals.ts')).readPictures(files, replaces)

@@ -1,5 +1,5 @@
 /** Reading pictures that arrive: by drop, by choice, from the clipboard. */
-import { checkFile, encodePng, type Image, isSheetNumbers, likelySlicing, pictureKind, readSheetNumbers } from '@gliv/pixels'
+import { checkFile, encodePng, isSheetNumbers, likelySlicing, pictureKind, readSheetNumbers } from '@gliv/pixels'
 import { type Arrival, isNumbersFile, stemOf, useArrivals } from './arrivalStore.ts'
 import { readFile } from './jobs.ts'
 import { tell } from './pixels.ts'

@@ -6,9 +6,9 @@ import type { SentenceTargets } from './targets.ts'
 
 const LONGEST_NAME = 80
 
-/** Behind or in front of the actor, or a name that the game knows. */
 const LAYERS_LIST = 'layers-to-choose'
 
+/** Behind or in front of the actor, or a name that the game knows. */
 export const LayerField = ({ targets }: { targets: SentenceTargets }) => {
   const layer = useShown((_, effect) => effect.emitters[targets.emitter]?.layer ?? 'front', 'front')
   const [typed, setTyped] = useState<string | null>(null)
