@@ -1,5 +1,6 @@
 /** npm run screenshots — takes docs/screenshots/ anew from the demo. Run "npm run build" first. */
 import { fileURLToPath } from 'node:url'
+import { inDatabase } from '../database.ts'
 import { withStudio } from './run.ts'
 
 const file = (name: string): string => fileURLToPath(new URL(`../../docs/screenshots/${name}.png`, import.meta.url))
@@ -25,8 +26,6 @@ await withStudio(async (studio, page) => {
   await studio.selectEmitter('Stars')
   await studio.freezeAt(ticks.flare)
   await shoot('editor')
-  await page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name: 'Opacity' }).click({ modifiers: ['Shift'] })
-  await shoot('ramps')
   await page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name: 'Tint' }).click()
   await page.getByRole('button', { name: 'Theme' }).click()
   await page.getByRole('menuitem', { name: 'Night' }).click()
@@ -138,6 +137,14 @@ await withStudio(async (studio, page) => {
   await page.getByRole('button', { name: 'Bake', exact: true }).click()
   await page.getByTestId('baked-sheet').waitFor()
   await shoot('ship')
+
+  await page.keyboard.press('Escape')
+  await studio.saved()
+  await inDatabase(page, 'damage')
+  await page.goto('/kit/last-ferry/recovery')
+  await page.getByTestId('aside-list').waitFor()
+  await page.getByTestId('snapshot-card').locator('canvas').waitFor()
+  await shoot('recovery')
 
   await page.goto('/ferry/')
   await page.getByRole('radio', { name: 'Funnel steam' }).click()

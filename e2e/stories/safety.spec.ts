@@ -5,38 +5,9 @@ import { readKitFile, writeKitZip } from '@gliv/document'
 import { encodePng } from '@gliv/pixels'
 import { expect, type Page, test } from '@playwright/test'
 import { strToU8, zipSync } from 'fflate'
+import { inDatabase } from '../database.ts'
 import { peek } from '../peek.ts'
 import { Studio } from '../studio.ts'
-
-/** Runs in the page with its database open. */
-const inDatabase = (page: Page, change: 'damage' | 'clear'): Promise<void> =>
-  page.evaluate(
-    (what) =>
-      new Promise<void>((done, fail) => {
-        const open = indexedDB.open('gliv')
-        open.onerror = () => fail(new Error('no database'))
-        open.onsuccess = () => {
-          const work = open.result.transaction(['kits', 'snapshots', 'commits', 'pictures'], 'readwrite')
-          work.oncomplete = () => {
-            open.result.close()
-            done()
-          }
-          if (what === 'clear') for (const name of ['kits', 'snapshots', 'commits']) work.objectStore(name).clear()
-          else {
-            const snapshots = work.objectStore('snapshots')
-            const all = snapshots.getAll() as IDBRequest<{ document: { effects: Record<string, { emitters: unknown }> } }[]>
-            all.onsuccess = () => {
-              const [row] = all.result
-              row!.document.effects['keg-pop']!.emitters = 7
-              snapshots.put(row)
-            }
-            const keys = work.objectStore('pictures').getAllKeys()
-            keys.onsuccess = () => work.objectStore('pictures').delete(keys.result[0]!)
-          }
-        }
-      }),
-    change,
-  )
 
 const openDust = async (page: Page): Promise<Studio> => {
   const studio = await new Studio(page).openDemoEffect('Pier dust')

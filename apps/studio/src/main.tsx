@@ -39,9 +39,11 @@ const Notices = () => {
     if (some) setUsed(true)
   }, [some])
   return used ? (
-    <Suspense>
-      <NoticeLayer />
-    </Suspense>
+    <Guard what="The messages">
+      <Suspense>
+        <NoticeLayer />
+      </Suspense>
+    </Guard>
   ) : null
 }
 

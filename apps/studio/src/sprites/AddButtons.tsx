@@ -2,6 +2,7 @@ import AutoAwesome from '@mui/icons-material/AutoAwesome'
 import Create from '@mui/icons-material/Create'
 import FileOpen from '@mui/icons-material/FileOpenOutlined'
 import Button from '@mui/material/Button'
+import { Guard } from '../pages/Guard.tsx'
 import { lazy, Suspense, useRef, useState } from 'react'
 import { useArrivals } from './arrivalStore.ts'
 import { receivePictures } from './receive.ts'
@@ -40,9 +41,11 @@ export const AddButtons = () => {
         Make
       </Button>
       {making && (
-        <Suspense>
-          <MakeDialog onClose={() => setMaking(false)} />
-        </Suspense>
+        <Guard what="Making sprites">
+          <Suspense>
+            <MakeDialog onClose={() => setMaking(false)} />
+          </Suspense>
+        </Guard>
       )}
     </div>
   )

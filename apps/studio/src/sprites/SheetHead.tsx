@@ -79,10 +79,16 @@ const SheetMenu = ({ sheet }: { sheet: Sheet }) => {
 /** Name of a sheet, what it is, who uses it, and what can be done with it as a whole. */
 export const SheetHead = ({ sheet }: { sheet: Sheet }) => {
   const ground = useSprites((s) => s.ground)
+  const missing = useDocument((s) => s.missing.has(sheet.picture))
   return (
     <header className="sheet-head">
       <NameField key={sheet.id} label="Sheet name" className="name-field effect-name" read={(kit) => kit.sheets[sheet.id]?.name} write={(kit, name) => void (kit.sheets[sheet.id]!.name = name)} />
       <SheetMenu sheet={sheet} />
+      {missing && (
+        <b className="missing-picture" role="status" title="Its stored picture is lost or damaged; checks stand in for it. Replace it by the menu beside the name.">
+          picture missing
+        </b>
+      )}
       <span className="spacer" />
       <span className="soft sheet-facts">
         <span className="sheet-size">

@@ -13,7 +13,7 @@ import { restore, type Stored } from './restore.ts'
 import { addKit, shelfRows } from './shelf.ts'
 
 /** `GLIV_LONG=1` (npm run test:long): the full two thousand. */
-const RUNS = LONG ? 2000 : 120
+const RUNS = LONG ? 2000 : 60
 const ID = 'last-ferry'
 
 let db: Database
@@ -131,6 +131,24 @@ describe('pictures', () => {
     expect(kit.sheetOrder.every((id) => pictures.has(kit.sheets[id]!.picture))).toBe(true)
   })
 })
+
+it(`${RUNS / 2} damages to pictures: those that were not touched are loaded, the others have stand-ins`, async () => {
+  await prepare(0)
+  const { kit } = await openKit(db, ID)
+  const rows = await db.pictures.toArray()
+  const dice = diceOf(5)
+  for (let k = 0; k < RUNS / 2; k++) {
+    const row = rows[dice(rows.length)]!
+    const torn = row.bytes.slice(0, dice(2) === 0 ? dice(row.bytes.length) : undefined)
+    if (torn.length === row.bytes.length) torn[dice(torn.length)]! ^= 1 + dice(255)
+    const broken: unknown = [torn, 'text', null, new Uint8Array()][dice(4)]
+    await db.pictures.put({ hash: row.hash, bytes: broken as Uint8Array })
+    const { pictures, missing } = completePictures(kit, await loadPictures(db, kit.sheets))
+    expect([...missing]).toEqual([row.hash])
+    for (const other of rows) if (other.hash !== row.hash) expect(pictures.get(other.hash)).toEqual(other.bytes)
+    await db.pictures.put(row)
+  }
+}, 120_000)
 
 it('the shelf shows kits whose rows are damaged or lost', async () => {
   await prepare(1)

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { ownType, shareType, usersOfType } from '@gliv/document'
+import { Guard } from '../../pages/Guard.tsx'
 import { lazy, Suspense, useState } from 'react'
 import { NameField } from '../../controls/NameField.tsx'
 import { edit, shownKit, useDocument } from '../../store/document.ts'
@@ -20,9 +21,11 @@ const TableButton = () => {
         Table
       </Button>
       {open && (
-        <Suspense>
-          <TableView onClose={() => setOpen(false)} />
-        </Suspense>
+        <Guard what="The table">
+          <Suspense>
+            <TableView onClose={() => setOpen(false)} />
+          </Suspense>
+        </Guard>
       )}
     </>
   )
