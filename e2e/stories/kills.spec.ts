@@ -11,8 +11,8 @@ import { ADDRESS, CHROMIUM } from '../browser.ts'
 import { dice } from '../dice.ts'
 
 const LONG = process.env['GLIV_LONG'] === '1'
-const KILLS = LONG ? 100 : 3
-const RELOADS = LONG ? 100 : 8
+const KILLS = Number(process.env['GLIV_KILLS'] ?? (LONG ? 100 : 3))
+const RELOADS = Number(process.env['GLIV_RELOADS'] ?? (LONG ? 100 : 8))
 const SEED = Number(process.env['GLIV_KILL_SEED'] ?? 27)
 const EFFECT = `${ADDRESS}/kit/last-ferry/effect/pier-dust`
 

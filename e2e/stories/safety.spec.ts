@@ -55,7 +55,7 @@ test('what the storage refuses stands as not saved, is tried again, and can be e
   })
   await studio.type('drag', '2.5')
   await expect(page.getByTestId('save-state')).toHaveText('not saved')
-  await expect(page.getByTestId('not-saved')).toContainText('the storage is full')
+  await expect(page.getByTestId('not-saved')).toContainText('The storage is full')
   await studio.type('drag', '3.5')
   await expect(page.getByTestId('save-state')).toHaveText('not saved')
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export what is here' }).click()])

@@ -85,7 +85,7 @@ it('mutated kits are refused in words or read; nothing else is ever thrown', () 
   }
   tell(`${runs} mutated kits (seed ${seed}): ${refused} refused in words, ${runs - refused} read, 0 other errors`)
   expect(refused).toBeGreaterThan(runs / 4)
-})
+}, 600_000)
 
 describe('migrations', () => {
   it.each([1, 2])('version %i with nulls in every place is refused in words', (version) => {
@@ -216,5 +216,5 @@ describe('salvage', () => {
           if (path[0] !== 'effects' && path[0] !== 'sheets') expect(JSON.stringify({ ...(now as object), palette: null })).toBe(JSON.stringify({ ...(value as object), palette: null }))
         }
     }
-  })
+  }, 600_000)
 })

@@ -11,6 +11,9 @@ const ExportButton = () => {
   return open ? <Button onClick={() => void exportKit()}>Export what is here</Button> : null
 }
 
+/** A reason as a sentence of its own. */
+const sentence = (reason: string): string => `${reason.charAt(0).toUpperCase()}${reason.slice(1)}.`
+
 const NotSaved = () => {
   const problem = useSaving((s) => s.problem)
   if (problem === null) return null
@@ -18,7 +21,7 @@ const NotSaved = () => {
   return (
     <div className="standing-note" role="alert" data-testid="not-saved">
       <p>
-        <b>Not saved.</b> {problem}. Your work is only in this page: {gone ? 'put the kit back, or export it' : 'it is tried again by itself; export it to be safe'}.
+        <b>Not saved.</b> {sentence(problem)} Your work is only in this page: {gone ? 'put the kit back, or export it' : 'it is tried again by itself; export it to be safe'}.
       </p>
       {gone ? <Button onClick={() => void keepAgain()}>Put it back</Button> : <Button onClick={tryAgain}>Try now</Button>}
       <ExportButton />
@@ -32,7 +35,7 @@ const InMemory = () => {
   return (
     <div className="standing-note" role="alert" data-testid="in-memory">
       <p>
-        <b>Nothing outlasts this page.</b> {inMemory}. You can work as always, but export what you want to keep; what was stored before is untouched.
+        <b>Nothing outlasts this page.</b> {sentence(inMemory)} You can work as always, but export what you want to keep; what was stored before is untouched.
       </p>
       <ExportButton />
     </div>

@@ -40,6 +40,18 @@ const readHandover = (key: string): Handover | null => {
 
 const keysOf = (kit: string): string[] => Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '').filter((key) => key.startsWith(`${PREFIX}${kit}:`))
 
+/** A page that was reloaded may still hold its name for a moment; what it handed over is waited for, this many times. */
+const TRIES = 20
+const PAUSE_MS = 100
+
+const isGone = async (tab: string, isAlive: (tab: string) => Promise<boolean>): Promise<boolean> => {
+  for (let k = 0; k < TRIES; k++) {
+    if (!(await isAlive(tab))) return true
+    await new Promise((done) => setTimeout(done, PAUSE_MS))
+  }
+  return false
+}
+
 const append = async (db: Database, id: string, { baseRev }: Handover, made: NewCommit, own: ReadonlySet<string>): Promise<void> => {
   const { kit, rev } = await openKit(db, id)
   const commits: Commit[] = await db.commits.where('kit').equals(id).toArray()
@@ -56,7 +68,7 @@ export const takeHandovers = async (db: Database, id: string, isAlive: (tab: str
   const lost: SetAside[] = []
   for (const key of typeof localStorage === 'undefined' ? [] : keysOf(id)) {
     const handover = readHandover(key)
-    if (handover && (await isAlive(handover.tab))) continue
+    if (handover && !(await isGone(handover.tab, isAlive))) continue
     if (!handover) lost.push({ place: 'handover', message: 'what was handed over when the page was left cannot be read' })
     const own = new Set(handover?.commits.flatMap(({ uid }) => uid ?? []))
     for (const made of handover?.commits ?? []) {

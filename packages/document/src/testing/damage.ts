@@ -21,6 +21,8 @@ const placesIn = (value: unknown, path: readonly string[] = []): { readonly hold
 /** Names that every object has, and other things that nobody expects. */
 export const HOSTILE: readonly unknown[] = ['constructor', 'toString', '__proto__', 'hasOwnProperty', '', 'x'.repeat(100_000), -1, 1e308, -0.5, NaN, Infinity, null, true, [], {}, [null], { from: 9, to: 1 }, { points: [] }, 'nobody', 2 ** 40]
 
+const nameOf = (value: unknown): string => (typeof value === 'object' ? 'thing' : String(value as string | number | boolean).slice(0, 40))
+
 /** Damages one place of `root`, which is changed. Gives the path to it. */
 export const damage = (root: object, dice: Dice): readonly string[] => {
   const places = placesIn(root)
@@ -30,7 +32,7 @@ export const damage = (root: object, dice: Dice): readonly string[] => {
     () => (Array.isArray(holder) ? holder.splice(Number(key), 1) : Reflect.deleteProperty(holder, key)),
     () => Reflect.set(holder, key, hostile),
     () => Reflect.set(holder, key, hostile),
-    () => (Array.isArray(holder) ? holder.push(hostile) : Object.defineProperty(holder, String(hostile).slice(0, 40), { value: Reflect.get(holder, key), enumerable: true, configurable: true, writable: true })),
+    () => (Array.isArray(holder) ? holder.push(hostile) : Object.defineProperty(holder, nameOf(hostile), { value: Reflect.get(holder, key), enumerable: true, configurable: true, writable: true })),
   ]
   deeds[dice(deeds.length)]!()
   return path
