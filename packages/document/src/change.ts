@@ -2,7 +2,7 @@
 import type { z } from 'zod'
 import { checkKit, inWords } from './check.ts'
 import type { Kit } from './kit.ts'
-import { said, saidMessage, saidPlace } from './said.ts'
+import { saidMessage, saidPlace } from './said.ts'
 import { effectSchema, kitSchema, typeSchema } from './schema.ts'
 import { sheetSchema } from './sheet-schema.ts'
 import { stageSchema } from './stages.ts'
@@ -43,6 +43,3 @@ const placeName = (kit: Kit, place: string): string => {
   const emitter = inner === 'emitters' ? effect.emitters[innerId] : undefined
   return emitter ? `“${emitter.name}” in “${effect.name}”` : `“${effect.name}”`
 }
-
-/** What a kit is called in a message. */
-export const kitName = (kit: Pick<Kit, 'name' | 'id'>): string => said(kit.name || kit.id)

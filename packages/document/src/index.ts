@@ -1,5 +1,5 @@
 export * from './kit.ts'
-export { kitName, refuseChange } from './change.ts'
+export { refuseChange } from './change.ts'
 export { canonicalJson } from './canonical.ts'
 export { adviseKit, checkKit, KitRefusal, readKit, refuseNumber, type Problem } from './check.ts'
 export * from './edits.ts'

@@ -144,7 +144,8 @@ const writeNow = async (of: Session, made: NewCommit, entry: Entry): Promise<voi
     of.waiting.splice(of.waiting.indexOf(made), 1)
     Object.assign(of, { rev: commit.rev, written: [...foreign.map((c) => c.patches), made.patches].reduce<Kit>((kit, patches) => applyPatches(kit, patches), of.written) })
     if (of.handedOver) handOverNow(of)
-    await fetchMissing(foreign)
+    // Written already: a picture that cannot be fetched must not keep the other tab's edits from being shown.
+    await fetchMissing(foreign).catch(() => undefined)
     takeForeign(of, foreign)
     channel?.postMessage({ kit: of.id, rev: commit.rev })
   } catch (error) {
