@@ -33,6 +33,10 @@ interface Arrivals {
 
 export const useArrivals = create<Arrivals>(() => ({ list: [], reading: 0, replaces: null }))
 
+/** What waits once more pictures are read: all of them, or the latest alone where it is to replace another. */
+export const withArrived = (waiting: readonly Arrival[], arrived: readonly Arrival[], alone: boolean): readonly Arrival[] =>
+  alone ? [...waiting, ...arrived].slice(-1) : [...waiting, ...arrived]
+
 export const stemOf = (fileName: string): string => fileName.replace(/\.[^.]+$/, '').slice(0, 120) || 'picture'
 
 /** Files that may hold a sheet's numbers. */

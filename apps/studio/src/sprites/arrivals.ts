@@ -1,13 +1,12 @@
 /** Reading pictures that arrive: by drop, by choice, from the clipboard. */
 import { checkFile, encodePng, isSheetNumbers, likelySlicing, pictureKind, readSheetNumbers } from '@gliv/pixels'
-import { type Arrival, isNumbersFile, stemOf, useArrivals } from './arrivalStore.ts'
+import { type Arrival, isNumbersFile, stemOf, useArrivals, withArrived } from './arrivalStore.ts'
 import { readFile } from './jobs.ts'
 import { tell } from './pixels.ts'
 import { rasterise } from './rasterise.ts'
 
 const set = useArrivals.setState
 let count = 0
-
 
 const readSvg = async (bytes: Uint8Array, name: string, width: number | null = null): Promise<Omit<Arrival, 'id' | 'name' | 'numbers'>> => {
   const svg = new TextDecoder().decode(bytes)
@@ -75,7 +74,7 @@ export const readPictures = async (chosen: readonly File[], replaces: string | n
     ready = []
     done = 0
     shownAt = performance.now()
-    set((s) => ({ list: replaces ? arrived.slice(-1) : [...s.list, ...arrived], reading: s.reading - ended }))
+    set((s) => ({ list: withArrived(s.list, arrived, replaces !== null), reading: s.reading - ended }))
   }
   for (const file of files) {
     try {
@@ -102,5 +101,3 @@ export const changeArrival = (id: number, change: Partial<Arrival>): void => {
 }
 
 export const forgetArrivals = (): void => set({ list: [], replaces: null })
-
-
