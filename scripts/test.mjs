@@ -56,6 +56,7 @@ if (LONG) {
     [
       ['types', toolCommand('tsc', ['-b'])],
       ['lint', toolCommand('eslint', ['.', '--max-warnings', '0'])],
+      ['frozen hashes and bytes', toolCommand('tsx', ['scripts/frozen.ts'])],
       ['kernels', [process.execPath, [`${ROOT}/scripts/kernels.mjs`, '--check']]],
       ['dependencies', toolCommand('depcruise', ['--config', '.dependency-cruiser.cjs', 'packages', 'apps'])],
     ],

@@ -1,6 +1,7 @@
 /** Runs the core inside a browser for the tests: state hashes, and pictures of each drawing path against paint. */
 import { maskReader } from '@gliv/bake'
 import { makeDemo } from '@gliv/demo'
+import { frozenDemo } from '@gliv/demo/frozen'
 import { resolveEffect } from '@gliv/document'
 import { compile, createSimulation, stateHash, tickOf } from '@gliv/engine'
 import { INSTANCE_WORDS, type Blend, type Frame, type Sampling } from '@gliv/model'
@@ -123,7 +124,7 @@ const measure = (a: Uint8Array, b: Uint8Array, cover: Uint16Array): Comparison =
 
 const harness = {
   hashes(moments: readonly (readonly [string, number])[]): string[] {
-    const { kit, pictures } = makeDemo()
+    const { kit, pictures } = frozenDemo()
     return moments.map(([effect, seconds]) => {
       const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!, maskReader(() => pictures))), { surfaces: kit.stages['pier']!.surfaces })
       simulation.seek(tickOf(seconds, simulation.rate))
@@ -263,7 +264,7 @@ const harness = {
 
   /** A real moment of the demo by a drawing path against paint. */
   async compareDemo(effect: string, seconds: number, path: DrawPath): Promise<Comparison> {
-    const { kit, pictures } = makeDemo()
+    const { kit, pictures } = frozenDemo()
     const sheets = kit.sheetOrder.map((id) => ({ sheet: kit.sheets[id]!, bytes: pictures.get(kit.sheets[id]!.picture)! }))
     const rendered = await Promise.all(sheets.map(async ({ sheet, bytes }) => ({ image: await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>])), width: sheet.width, height: sheet.height, sampling: sheet.sampling })))
     const prepared = sheets.map(({ sheet, bytes }) => prepareSheet(sheet.width, sheet.height, decodePng(bytes).data, sheet.sampling))

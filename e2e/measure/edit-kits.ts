@@ -1,6 +1,6 @@
 /** The three effects of 2,000 particles that edits are measured on: a burst, contact, and warm-up with a relay. */
 import { addRelay, writeKitJson } from '@gliv/document'
-import { makeDemo } from '@gliv/demo'
+import { frozenDemo } from '@gliv/demo/frozen'
 
 export const EDITED = ['burst', 'contact', 'warm-up and relay'] as const
 export type Edited = (typeof EDITED)[number]
@@ -20,7 +20,7 @@ const NUMBERS = {
 
 /** One effect of about 2,000 particles after a second. */
 export const editedKit = (what: Edited): Buffer => {
-  const demo = makeDemo()
+  const demo = frozenDemo()
   const { kit } = demo
   const effect = kit.effects['funnel-steam']!
   effect.name = `Edited ${what}`

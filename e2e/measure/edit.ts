@@ -5,7 +5,7 @@
  * 3. While 20,000 particles play under software rendering: 50 edits, and whether the last value won.
  */
 import { writeKitJson } from '@gliv/document'
-import { makeDemo } from '@gliv/demo'
+import { frozenDemo } from '@gliv/demo/frozen'
 import type { Locator, Page } from '@playwright/test'
 import { CLASSES, EDITED, editedKit } from './edit-kits.ts'
 import type { Studio } from '../studio.ts'
@@ -22,7 +22,7 @@ declare const glivStage: Recorded
 
 /** The demo with one effect made as large as is asked for: flow × life particles alive. */
 const kitWith = (particles: number): Buffer => {
-  const demo = makeDemo()
+  const demo = frozenDemo()
   const effect = demo.kit.effects['funnel-steam']!
   effect.name = `Measured ${particles}`
   const emitter = effect.emitters['steam-wisps']!

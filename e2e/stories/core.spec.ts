@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
 import { makeDemo } from '@gliv/demo'
 import { BLENDS } from '@gliv/model'
-import golden from '../../apps/cli/src/golden.json' with { type: 'json' }
+import golden from '@gliv/demo/golden.json' with { type: 'json' }
 import type { Comparison, Harness, Scene } from '../harness/main.ts'
 
 declare const harness: Harness

@@ -2,14 +2,16 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { makeDemo } from '@gliv/demo'
-import { writeKitJson } from '@gliv/document'
+import { frozenDemo } from '@gliv/demo/frozen'
+import golden from '@gliv/demo/golden.json' with { type: 'json' }
+import { writeKitJson, writeKitZip } from '@gliv/document'
 import type { RunReport } from '@gliv/engine'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import golden from './golden.json' with { type: 'json' }
 import { main } from './main.ts'
 
 let folder = ''
 let kit = ''
+let frozen = ''
 const gliv = async (...argv: string[]): Promise<{ code: number; out: string; said: string }> => {
   const out: string[] = []
   const said: string[] = []
@@ -22,6 +24,8 @@ beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'gliv-cli-'))
   kit = join(folder, 'demo.gliv')
   expect((await gliv('demo', '--out', kit)).code).toBe(0)
+  frozen = join(folder, 'frozen.gliv')
+  await writeFile(frozen, writeKitZip(frozenDemo()))
 })
 afterAll(() => rm(folder, { recursive: true }))
 
@@ -40,7 +44,7 @@ const slowHash = ({ particles }: RunReport): string => {
 describe('gliv run', () => {
   it.each(Object.entries(golden))('%s keeps its golden state hash', async (at, hash) => {
     const [effect, seconds] = at.split(' @ ') as [string, string]
-    const report = await json<RunReport>('run', kit, '--effect', effect, '--until', seconds, '--stage', 'The pier', '--json')
+    const report = await json<RunReport>('run', frozen, '--effect', effect, '--until', seconds, '--stage', 'The pier', '--json')
     expect(report.stateHash).toBe(hash)
     expect(slowHash(report)).toBe(hash)
   })

@@ -1,13 +1,13 @@
 /** The whole demo in a JavaScript engine of another kind (a small interpreter built to WebAssembly): the same hashes to the byte. */
 import variant from '@jitl/quickjs-wasmfile-release-sync'
 import { maskReader } from '@gliv/bake'
-import { makeDemo } from '@gliv/demo'
+import { frozenDemo } from '@gliv/demo/frozen'
+import golden from '@gliv/demo/golden.json' with { type: 'json' }
 import { resolveEffect } from '@gliv/document'
 import { newQuickJSWASMModuleFromVariant } from 'quickjs-emscripten-core'
 import { rolldown } from 'rolldown'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
-import golden from './golden.json' with { type: 'json' }
 
 /** The engine alone, as one script. */
 const bundle = async (): Promise<string> => {
@@ -19,7 +19,7 @@ const bundle = async (): Promise<string> => {
 
 describe('another JavaScript engine', () => {
   it('gives every golden hash of the demo', async () => {
-    const { kit, pictures } = makeDemo()
+    const { kit, pictures } = frozenDemo()
     const read = maskReader(() => pictures)
     const quick = (await newQuickJSWASMModuleFromVariant(variant)).newContext()
     const run = (code: string): string => {
