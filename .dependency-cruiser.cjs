@@ -5,7 +5,13 @@ const ALLOWED = {
   'packages/document': ['packages/model'],
   'packages/engine': ['packages/model'],
   'packages/paint': ['packages/model'],
-  'packages/bake': ['packages/model', 'packages/engine', 'packages/paint', 'packages/pixels', 'packages/document'],
+  'packages/bake': [
+    'packages/model',
+    'packages/engine',
+    'packages/paint',
+    'packages/pixels',
+    'packages/document',
+  ],
   'packages/player': ['packages/model', 'packages/engine'],
   'packages/demo': ['packages/model', 'packages/document', 'packages/pixels'],
   'apps/cli': ['packages/model', 'packages/document', 'packages/engine', 'packages/bake', 'packages/demo'],
@@ -14,19 +20,34 @@ const ALLOWED = {
   'apps/studio': ['packages/'],
 }
 /** Core packages use no package but these. */
-const LIBRARIES = { 'packages/model': '^$', 'packages/engine': '^$', 'packages/paint': '^$', 'packages/player': '^$', 'packages/pixels': 'fflate|omggif|gifenc|culori|maxrects-packer', 'packages/document': 'zod|fflate|@noble/hashes' }
+const LIBRARIES = {
+  'packages/model': '^$',
+  'packages/engine': '^$',
+  'packages/paint': '^$',
+  'packages/player': '^$',
+  'packages/pixels': 'fflate|omggif|gifenc|culori|maxrects-packer',
+  'packages/document': 'zod|fflate|@noble/hashes',
+}
 const TEST = '\\.test\\.tsx?$|/testing/'
 
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     // Kernels are compiled by themselves, with a layout that their script makes up.
-    { name: 'no-missing', severity: 'error', from: { pathNot: '^packages/engine/kernels/' }, to: { couldNotResolve: true } },
+    {
+      name: 'no-missing',
+      severity: 'error',
+      from: { pathNot: '^packages/engine/kernels/' },
+      to: { couldNotResolve: true },
+    },
     ...Object.entries(ALLOWED).map(([folder, allowed]) => ({
       name: `${folder}-only-knows-its-layers`,
       severity: 'error',
       from: { path: `^${folder}/`, pathNot: TEST },
-      to: { path: '^(packages|apps)/', pathNot: `^(${[`${folder}/`, ...allowed.map((a) => (a.endsWith('/') ? a : `${a}/`))].join('|')})` },
+      to: {
+        path: '^(packages|apps)/',
+        pathNot: `^(${[`${folder}/`, ...allowed.map((a) => (a.endsWith('/') ? a : `${a}/`))].join('|')})`,
+      },
     })),
     ...Object.entries(LIBRARIES).map(([folder, names]) => ({
       name: `${folder}-libraries`,
@@ -34,12 +55,20 @@ module.exports = {
       from: { path: `^${folder}/src/`, pathNot: TEST },
       to: { path: 'node_modules/', pathNot: names === '^$' ? undefined : `node_modules/(${names})/` },
     })),
-  ].map((rule) => (rule.to.pathNot === undefined ? { ...rule, to: Object.fromEntries(Object.entries(rule.to).filter(([, v]) => v !== undefined)) } : rule)),
+  ].map((rule) =>
+    rule.to.pathNot === undefined
+      ? { ...rule, to: Object.fromEntries(Object.entries(rule.to).filter(([, v]) => v !== undefined)) }
+      : rule,
+  ),
   options: {
     doNotFollow: { path: 'node_modules' },
     exclude: { path: '/dist/|\\.tsbuild' },
     tsConfig: { fileName: 'tsconfig.base.json' },
     tsPreCompilationDeps: true,
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'default'], extensions: ['.ts', '.tsx', '.mjs', '.js', '.css', '.json'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'default'],
+      extensions: ['.ts', '.tsx', '.mjs', '.js', '.css', '.json'],
+    },
   },
 }

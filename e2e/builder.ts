@@ -1,6 +1,18 @@
 /** Builds an effect from nothing as a designer does, by pointer and keys, after the document of one that is there. */
 import type { Burst, Emitter, Kit, ParticleType } from '@gliv/document'
-import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, FORCE_KINDS, property, type PropertyId, type Ramp, type Range, SCALAR_RAMPS, type TintRamp } from '@gliv/model'
+import {
+  DEFAULT_EMITTER_CHOICES,
+  DEFAULT_RAMPS,
+  DEFAULT_TYPE_CHOICES,
+  defaultsOf,
+  FORCE_KINDS,
+  property,
+  type PropertyId,
+  type Ramp,
+  type Range,
+  SCALAR_RAMPS,
+  type TintRamp,
+} from '@gliv/model'
 import { expect, type Locator, type Page } from '@playwright/test'
 import { CHOICES, choiceOptions, type MenuChoice } from '../apps/studio/src/editor/recipe/choices.ts'
 import { FORCE_TEXTS } from '../apps/studio/src/texts/forces.ts'
@@ -13,7 +25,8 @@ type Value = number | Range
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 
 /** What a person types for a value: digits in the unit that is shown. */
-const digits = (id: PropertyId, value: number): string => String(Number((value * UNIT_TEXTS[property(id).unit].factor).toPrecision(12)))
+const digits = (id: PropertyId, value: number): string =>
+  String(Number((value * UNIT_TEXTS[property(id).unit].factor).toPrecision(12)))
 
 const FRESH_EMITTER = { ...DEFAULT_EMITTER_CHOICES, companionOf: null, mask: null } as unknown as Emitter
 const FRESH_TYPE = { ...DEFAULT_TYPE_CHOICES, palette: null } as unknown as ParticleType
@@ -38,22 +51,28 @@ export class EffectBuilder {
     const page = this.#page
     await page.getByRole('button', { name: 'New effect' }).click()
     await this.#studio.stage.waitFor()
-    if (await page.getByRole('button', { name: 'Pause', exact: true }).isVisible()) await page.keyboard.press('Space')
+    if (await page.getByRole('button', { name: 'Pause', exact: true }).isVisible())
+      await page.keyboard.press('Space')
     // What a new effect begins with goes away: each layer is made by itself.
     await page.keyboard.press('Shift+Delete')
     await expect(this.#studio.tracks).toHaveCount(0)
     await this.#field(page.getByRole('textbox', { name: 'Seed', exact: true }), String(effect.seed))
-    if (effect.play !== 'once') await this.#studio.pickFrom(page.getByLabel('How the effect plays'), PLAY_TEXTS[effect.play])
+    if (effect.play !== 'once')
+      await this.#studio.pickFrom(page.getByLabel('How the effect plays'), PLAY_TEXTS[effect.play])
     const timeline = page.getByLabel('Timeline')
-    if (effect.play === 'loop') await this.#number(timeline.locator('.play-controls'), 'loopSeconds', effect.numbers.loopSeconds)
+    if (effect.play === 'loop')
+      await this.#number(timeline.locator('.play-controls'), 'loopSeconds', effect.numbers.loopSeconds)
     for (const id of effect.emitterOrder) await this.#emitter(effect.emitters[id]!)
     // What it repeats must be whole before it can repeat.
-    if (effect.play === 'period') await this.#number(timeline.locator('.play-controls'), 'periodSeconds', effect.numbers.periodSeconds)
+    if (effect.play === 'period')
+      await this.#number(timeline.locator('.play-controls'), 'periodSeconds', effect.numbers.periodSeconds)
     await this.#effectNumbers(effect.numbers)
   }
 
   async #effectNumbers(numbers: Kit['effects'][string]['numbers']): Promise<void> {
-    const ids = (['warmUp', 'timeScale', 'jumpPx'] as const).filter((id) => !same(numbers[id], defaultsOf('effect')[id]))
+    const ids = (['warmUp', 'timeScale', 'jumpPx'] as const).filter(
+      (id) => !same(numbers[id], defaultsOf('effect')[id]),
+    )
     if (ids.length === 0) return
     await this.#page.getByRole('button', { name: 'Times of the effect' }).click()
     for (const id of ids) await this.#number(this.#page.locator('.effect-menu'), id, numbers[id])
@@ -75,22 +94,39 @@ export class EffectBuilder {
     await this.#choices(emitter, type, 'emitter')
     await this.#bursts(emitter.bursts)
     await this.#numbers(emitter.numbers, defaultsOf('emitter'))
-    if (emitter.layer !== DEFAULT_EMITTER_CHOICES.layer) await this.#field(page.getByRole('combobox', { name: 'Layer', exact: true }), emitter.layer)
+    if (emitter.layer !== DEFAULT_EMITTER_CHOICES.layer)
+      await this.#field(page.getByRole('combobox', { name: 'Layer', exact: true }), emitter.layer)
   }
 
   async #type(emitter: Emitter, type: ParticleType): Promise<void> {
     const page = this.#page
     await this.#field(page.getByRole('textbox', { name: 'Particle type name', exact: true }), built(type))
     await this.#picture(type)
-    for (const group of ['life', 'look', 'frames', 'scale', 'tint', 'opacity', 'forces', 'contact', 'end', 'facing']) await this.#studio.openGroup(group)
+    for (const group of [
+      'life',
+      'look',
+      'frames',
+      'scale',
+      'tint',
+      'opacity',
+      'forces',
+      'contact',
+      'end',
+      'facing',
+    ])
+      await this.#studio.openGroup(group)
     for (const force of FORCE_KINDS.filter((kind) => type.forces.includes(kind))) {
       await page.getByRole('button', { name: 'Add a force' }).click()
-      await page.getByRole('option', { name: new RegExp(`^${FORCE_TEXTS[force].label}`) }).first().click()
+      await page
+        .getByRole('option', { name: new RegExp(`^${FORCE_TEXTS[force].label}`) })
+        .first()
+        .click()
       await page.locator(`[data-force="${force}"]`).waitFor()
     }
     await this.#choices(emitter, type, 'type')
     await this.#numbers(type.numbers, defaultsOf('type'))
-    for (const kind of SCALAR_RAMPS) if (!same(type.ramps[kind], DEFAULT_RAMPS[kind])) await this.#ramp(kind, type.ramps[kind])
+    for (const kind of SCALAR_RAMPS)
+      if (!same(type.ramps[kind], DEFAULT_RAMPS[kind])) await this.#ramp(kind, type.ramps[kind])
     if (!same(type.ramps.tint, DEFAULT_RAMPS.tint)) await this.#tint(type.ramps.tint)
   }
 
@@ -98,7 +134,11 @@ export class EffectBuilder {
     const [picture] = type.pictures
     const sheet = this.#kit.sheets[picture!.sheet]!
     await this.#page.locator('[data-group="look"] .word-choice').first().click()
-    await this.#page.locator('.frame-menu section').filter({ hasText: sheet.name }).getByRole('button', { name: sheet.frames[picture!.frames[0]!]!.name, exact: true }).click()
+    await this.#page
+      .locator('.frame-menu section')
+      .filter({ hasText: sheet.name })
+      .getByRole('button', { name: sheet.frames[picture!.frames[0]!]!.name, exact: true })
+      .click()
     await this.#page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
   }
 
@@ -115,7 +155,11 @@ export class EffectBuilder {
         const list = this.#page.locator(`.choice-row[data-choice="${id}"] [role="combobox"]`)
         if (done.has(id) || (await list.count()) === 0) continue
         const wanted = CHOICES[id].current(emitter, type)
-        const option = choiceOptions(id, this.#kit, emitter, type, { effect: '', emitter: emitter.id, type: type.id }).find((o) => o.value === wanted)!
+        const option = choiceOptions(id, this.#kit, emitter, type, {
+          effect: '',
+          emitter: emitter.id,
+          type: type.id,
+        }).find((o) => o.value === wanted)!
         await list.scrollIntoViewIfNeeded()
         await this.#studio.pickFrom(list, option.label)
         done.add(id)
@@ -128,14 +172,18 @@ export class EffectBuilder {
       await this.#page.getByRole('button', { name: 'Add a burst' }).click()
       const row = this.#page.locator('.burst').nth(i)
       await row.getByRole('button', { name: 'All of this burst' }).click()
-      for (const id of Object.keys(fresh) as (keyof typeof fresh)[]) if (!same(burst.numbers[id], fresh[id])) await this.#number(row.locator(`[data-row="${id}"]`), id, burst.numbers[id])
+      for (const id of Object.keys(fresh) as (keyof typeof fresh)[])
+        if (!same(burst.numbers[id], fresh[id]))
+          await this.#number(row.locator(`[data-row="${id}"]`), id, burst.numbers[id])
     }
   }
 
   /** Numbers that differ from a new emitter's; those that appear after others come in a second round. */
   async #numbers(numbers: object, fresh: object): Promise<void> {
     const wanted = numbers as Record<string, Value>
-    const ids = (Object.keys(fresh) as PropertyId[]).filter((id) => !same(wanted[id], (fresh as Record<string, Value>)[id]))
+    const ids = (Object.keys(fresh) as PropertyId[]).filter(
+      (id) => !same(wanted[id], (fresh as Record<string, Value>)[id]),
+    )
     const done = new Set<PropertyId>()
     for (let round = 0; round < 2; round++)
       for (const id of ids) {
@@ -148,10 +196,17 @@ export class EffectBuilder {
 
   async #number(row: Locator, id: PropertyId, value: Value): Promise<void> {
     const number = row.locator(`.drag-number[data-property="${id}"]`)
-    if (typeof value !== 'number' && value.from === value.to && (await number.count()) > 1) await row.getByRole('button', { name: `Join ${PROPERTY_TEXTS[id].label}` }).click()
+    if (typeof value !== 'number' && value.from === value.to && (await number.count()) > 1)
+      await row.getByRole('button', { name: `Join ${PROPERTY_TEXTS[id].label}` }).click()
     await number.first().click()
     const field = row.locator('.number-input:focus')
-    await field.fill(typeof value === 'number' ? digits(id, value) : value.from === value.to ? digits(id, value.from) : `${digits(id, value.from)} to ${digits(id, value.to)}`)
+    await field.fill(
+      typeof value === 'number'
+        ? digits(id, value)
+        : value.from === value.to
+          ? digits(id, value.from)
+          : `${digits(id, value.from)} to ${digits(id, value.to)}`,
+    )
     await field.press('Enter')
     const bias = typeof value === 'number' ? undefined : value.bias
     for (let press = 0; bias !== undefined && bias !== 'even' && press < 4; press++) {
@@ -176,13 +231,23 @@ export class EffectBuilder {
   /** From a flat ramp: each further point by a press on the plot, then its exact place and value by typing. */
   async #ramp(kind: (typeof SCALAR_RAMPS)[number], ramp: Ramp): Promise<void> {
     const page = this.#page
-    await page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name: RAMP_TEXTS[kind], exact: true }).click()
+    await page
+      .getByRole('group', { name: 'Ramp' })
+      .getByRole('button', { name: RAMP_TEXTS[kind], exact: true })
+      .click()
     await this.#starter('Flat')
     const plot = page.getByTestId(`ramp-${kind}`).locator('.ramp-plot')
     const points = plot.getByTestId('ramp-point')
     const set = async (at: number | null, value: number): Promise<void> => {
-      if (at !== null) await this.#field(page.getByRole('textbox', { name: 'Point at in percent' }), String(Number((at * 100).toPrecision(10))))
-      await this.#field(page.getByRole('textbox', { name: 'Point value in percent' }), String(Number((value * 100).toPrecision(10))))
+      if (at !== null)
+        await this.#field(
+          page.getByRole('textbox', { name: 'Point at in percent' }),
+          String(Number((at * 100).toPrecision(10))),
+        )
+      await this.#field(
+        page.getByRole('textbox', { name: 'Point value in percent' }),
+        String(Number((value * 100).toPrecision(10))),
+      )
     }
     await points.first().focus()
     await set(null, ramp.points[0]!.value)
@@ -198,13 +263,17 @@ export class EffectBuilder {
     for (const [i, point] of ramp.points.slice(0, -1).entries()) {
       await points.nth(i).focus()
       const list = page.getByRole('combobox', { name: 'Way to the next point' })
-      if ((await list.textContent()) !== EASE_TEXTS[point.ease]) await this.#studio.pickFrom(list, EASE_TEXTS[point.ease])
+      if ((await list.textContent()) !== EASE_TEXTS[point.ease])
+        await this.#studio.pickFrom(list, EASE_TEXTS[point.ease])
     }
   }
 
   async #tint(tint: TintRamp): Promise<void> {
     const page = this.#page
-    await page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name: RAMP_TEXTS.tint, exact: true }).click()
+    await page
+      .getByRole('group', { name: 'Ramp' })
+      .getByRole('button', { name: RAMP_TEXTS.tint, exact: true })
+      .click()
     await this.#starter('White')
     const band = page.getByTestId('ramp-tint').locator('.tint-band')
     const stops = band.getByTestId('tint-stop')
@@ -216,7 +285,11 @@ export class EffectBuilder {
         await expect(stops).toHaveCount(i + 1)
       }
       await stops.nth(i).focus()
-      if (point.at > 0) await this.#field(strip.getByRole('textbox', { name: 'Point at in percent' }), String(Number((point.at * 100).toPrecision(10))))
+      if (point.at > 0)
+        await this.#field(
+          strip.getByRole('textbox', { name: 'Point at in percent' }),
+          String(Number((point.at * 100).toPrecision(10))),
+        )
       await this.#field(strip.getByRole('textbox', { name: 'Colour', exact: true }), point.colour)
     }
   }

@@ -14,10 +14,13 @@ export const inDatabase = (page: Page, change: 'damage' | 'clear'): Promise<void
             open.result.close()
             done()
           }
-          if (what === 'clear') for (const name of ['kits', 'snapshots', 'commits']) work.objectStore(name).clear()
+          if (what === 'clear')
+            for (const name of ['kits', 'snapshots', 'commits']) work.objectStore(name).clear()
           else {
             const snapshots = work.objectStore('snapshots')
-            const all = snapshots.getAll() as IDBRequest<{ document: { effects: Record<string, { emitters: unknown }> } }[]>
+            const all = snapshots.getAll() as IDBRequest<
+              { document: { effects: Record<string, { emitters: unknown }> } }[]
+            >
             all.onsuccess = () => {
               const [row] = all.result
               row!.document.effects['keg-pop']!.emitters = 7

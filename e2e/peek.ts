@@ -17,20 +17,47 @@ export interface Peek {
   readonly playing: boolean
   readonly tick: number
   readonly solo: readonly string[]
-  readonly session: { readonly loop: boolean; readonly handles: boolean; readonly stageOnly: boolean; readonly openGroups: readonly string[] }
-  readonly looking: { readonly tracer: boolean; readonly paths: boolean; readonly one: boolean; readonly otherBlend: boolean; readonly otherGround: boolean; readonly without: boolean }
+  readonly session: {
+    readonly loop: boolean
+    readonly handles: boolean
+    readonly stageOnly: boolean
+    readonly openGroups: readonly string[]
+  }
+  readonly looking: {
+    readonly tracer: boolean
+    readonly paths: boolean
+    readonly one: boolean
+    readonly otherBlend: boolean
+    readonly otherGround: boolean
+    readonly without: boolean
+  }
 }
 
 interface Inside {
   readonly glivStage: { readonly playback: { readonly playing: boolean; readonly tick: number } }
   readonly glivState: {
-    readonly document: { getState(): { kit: Kit | null; moment: { kit: Kit; label: string } | null; history: { undo: { label: string }[]; redo: { label: string }[] } } }
+    readonly document: {
+      getState(): {
+        kit: Kit | null
+        moment: { kit: Kit; label: string } | null
+        history: { undo: { label: string }[]; redo: { label: string }[] }
+      }
+    }
     readonly session: { getState(): Peek['session'] & { solo: string[] } }
     readonly looking: { getState(): Peek['looking'] }
   }
 }
 interface Kit {
-  readonly effects: Readonly<Record<string, { readonly emitters: Readonly<Record<string, { readonly name: string; readonly type: string; readonly numbers: Numbers }>> }>>
+  readonly effects: Readonly<
+    Record<
+      string,
+      {
+        readonly emitters: Readonly<
+          Record<string, { readonly name: string; readonly type: string; readonly numbers: Numbers }>
+        >
+      }
+    >
+  >
   readonly types: Readonly<Record<string, unknown>>
 }
 
@@ -44,8 +71,22 @@ export const peek = async (page: Page): Promise<Peek> => {
     const { solo, loop, handles, stageOnly, openGroups } = glivState.session.getState()
     const { playing, tick } = glivStage.playback
     const { tracer, paths, one, otherBlend, otherGround, without } = glivState.looking.getState()
-    return { effect, types, undo: [...history.undo, ...(moment ? [moment] : [])].map((e) => e.label), redo: moment ? [] : history.redo.map((e) => e.label), playing, tick, solo, session: { loop, handles, stageOnly, openGroups }, looking: { tracer, paths, one, otherBlend, otherGround, without } }
+    return {
+      effect,
+      types,
+      undo: [...history.undo, ...(moment ? [moment] : [])].map((e) => e.label),
+      redo: moment ? [] : history.redo.map((e) => e.label),
+      playing,
+      tick,
+      solo,
+      session: { loop, handles, stageOnly, openGroups },
+      looking: { tracer, paths, one, otherBlend, otherGround, without },
+    }
   })
   const { effect, types, ...rest } = seen
-  return { ...rest, effect: JSON.stringify([effect, types]), emitter: (name) => Object.values(effect.emitters).find((emitter) => emitter.name === name)!.numbers }
+  return {
+    ...rest,
+    effect: JSON.stringify([effect, types]),
+    emitter: (name) => Object.values(effect.emitters).find((emitter) => emitter.name === name)!.numbers,
+  }
 }

@@ -10,9 +10,17 @@ export default defineConfig({
   timeout: 60_000,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['./slowest.ts']],
-  use: { baseURL: ADDRESS, viewport: { width: 1280, height: 800 }, launchOptions: CHROMIUM, trace: 'off', acceptDownloads: true, contextOptions: { reducedMotion: 'reduce' } },
+  use: {
+    baseURL: ADDRESS,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: CHROMIUM,
+    trace: 'off',
+    acceptDownloads: true,
+    contextOptions: { reducedMotion: 'reduce' },
+  },
   webServer: {
-    command: 'node ../node_modules/vite/bin/vite.js build harness --config harness/vite.config.ts --logLevel warn && node ../node_modules/tsx/dist/cli.mjs server.ts',
+    command:
+      'node ../node_modules/vite/bin/vite.js build harness --config harness/vite.config.ts --logLevel warn && node ../node_modules/tsx/dist/cli.mjs server.ts',
     url: `${ADDRESS}/`,
     env: { PORT: String(PORT) },
     timeout: 60_000,

@@ -6,7 +6,11 @@ const SHOWN = 10
 const secondsOf = (ms: number): string => `${(ms / 1000).toFixed(1)} s`
 
 /** What a step does, without what it does it to. */
-const kindOf = ({ title }: TestStep): string => title.replace(/["'‘“(].*$/, '').trim().slice(0, 50)
+const kindOf = ({ title }: TestStep): string =>
+  title
+    .replace(/["'‘“(].*$/, '')
+    .trim()
+    .slice(0, 50)
 
 class Slowest implements Reporter {
   readonly #stories: { readonly name: string; readonly ms: number }[] = []
@@ -23,14 +27,19 @@ class Slowest implements Reporter {
     const kind = kindOf(step)
     const sum = this.#steps.get(kind) ?? { ms: 0, count: 0 }
     this.#steps.set(kind, { ms: sum.ms + step.duration, count: sum.count + 1 })
-    if (step.category === 'hook' || step.category === 'test.step') for (const inner of step.steps) this.#count(inner)
+    if (step.category === 'hook' || step.category === 'test.step')
+      for (const inner of step.steps) this.#count(inner)
   }
 
   onEnd({ duration }: FullResult): void {
-    console.log(`\n  Slowest of ${this.#stories.length} stories, ${this.#failed} failed (${secondsOf(duration)} in all, ${secondsOf(this.#stories.reduce((sum, { ms }) => sum + ms, 0))} of stories):`)
-    for (const { name, ms } of this.#stories.sort((a, b) => b.ms - a.ms).slice(0, SHOWN)) console.log(`  ${secondsOf(ms).padStart(8)}  ${name}`)
+    console.log(
+      `\n  Slowest of ${this.#stories.length} stories, ${this.#failed} failed (${secondsOf(duration)} in all, ${secondsOf(this.#stories.reduce((sum, { ms }) => sum + ms, 0))} of stories):`,
+    )
+    for (const { name, ms } of this.#stories.sort((a, b) => b.ms - a.ms).slice(0, SHOWN))
+      console.log(`  ${secondsOf(ms).padStart(8)}  ${name}`)
     console.log('  Steps that took most:')
-    for (const [kind, { ms, count }] of [...this.#steps].sort(([, a], [, b]) => b.ms - a.ms).slice(0, SHOWN)) console.log(`  ${secondsOf(ms).padStart(8)}  ${kind} (${count} times)`)
+    for (const [kind, { ms, count }] of [...this.#steps].sort(([, a], [, b]) => b.ms - a.ms).slice(0, SHOWN))
+      console.log(`  ${secondsOf(ms).padStart(8)}  ${kind} (${count} times)`)
   }
 }
 

@@ -69,17 +69,27 @@ export class Studio {
 
   /** Stops at an exact tick. */
   async freezeAt(tick: number): Promise<this> {
-    if (await this.page.getByRole('button', { name: 'Pause', exact: true }).isVisible()) await this.page.getByRole('button', { name: 'Pause', exact: true }).click()
-    await this.page.evaluate((to) => (globalThis as unknown as { glivStage: { seek(t: number): void } }).glivStage.seek(to), tick)
+    if (await this.page.getByRole('button', { name: 'Pause', exact: true }).isVisible())
+      await this.page.getByRole('button', { name: 'Pause', exact: true }).click()
+    await this.page.evaluate(
+      (to) => (globalThis as unknown as { glivStage: { seek(t: number): void } }).glivStage.seek(to),
+      tick,
+    )
     await this.drawn()
     return this
   }
 
   /** Waits until what was asked for is on the canvas: two pictures of the screen, and a frozen moment in full. */
   async drawn(): Promise<void> {
-    await this.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
+    await this.page.evaluate(
+      () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),
+    )
     await this.page.waitForFunction(() => {
-      const stage = (globalThis as unknown as { glivStage?: { sharp: boolean; playback: { playing: boolean }; canvas: HTMLCanvasElement } }).glivStage
+      const stage = (
+        globalThis as unknown as {
+          glivStage?: { sharp: boolean; playback: { playing: boolean }; canvas: HTMLCanvasElement }
+        }
+      ).glivStage
       return !stage?.canvas.isConnected || stage.playback.playing || stage.sharp
     })
   }
@@ -102,10 +112,17 @@ export class Studio {
   }
 
   number(property: string, part: 'value' | 'from' | 'to' | 'both' = 'value'): Locator {
-    return this.page.getByLabel('Recipe').locator(`[data-group] [data-property="${property}"][data-part="${part}"]`).first()
+    return this.page
+      .getByLabel('Recipe')
+      .locator(`[data-group] [data-property="${property}"][data-part="${part}"]`)
+      .first()
   }
 
-  async type(property: string, text: string, part: 'value' | 'from' | 'to' | 'both' = 'value'): Promise<this> {
+  async type(
+    property: string,
+    text: string,
+    part: 'value' | 'from' | 'to' | 'both' = 'value',
+  ): Promise<this> {
     await this.number(property, part).click()
     await this.page.getByLabel('Recipe').locator('.number-input:focus').fill(text)
     await this.page.keyboard.press('Enter')
@@ -151,7 +168,9 @@ export class Studio {
   }
 
   async choose(button: Locator | string, item: string | RegExp): Promise<this> {
-    await (typeof button === 'string' ? this.page.getByRole('button', { name: button, exact: true }) : button).click()
+    await (
+      typeof button === 'string' ? this.page.getByRole('button', { name: button, exact: true }) : button
+    ).click()
     await this.page.getByRole('menuitem', { name: item }).click()
     return this
   }

@@ -6,14 +6,21 @@ import { join } from 'node:path'
 import { quietly, ROOT, toolCommand } from './lib.mjs'
 
 const MARK = join(ROOT, 'apps/studio/dist/.built-from')
-const RESULTS = ['apps/studio/dist/index.html', 'apps/ferry/dist/index.html', 'packages/player/dist/gliv-player.js', 'packages/player/dist/gliv-player.d.ts']
+const RESULTS = [
+  'apps/studio/dist/index.html',
+  'apps/ferry/dist/index.html',
+  'packages/player/dist/gliv-player.js',
+  'packages/player/dist/gliv-player.d.ts',
+]
 const LEFT_OUT = /(^|\/)(node_modules|dist|\.tsbuild|\.git|test-results|docs|e2e)(\/|$)|\.test\.tsx?$/
 
 /** Names, sizes and times of all that a build reads. */
 const stateOfSources = () => {
   const hash = createHash('sha256')
   const visit = (folder) => {
-    for (const entry of readdirSync(join(ROOT, folder), { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    for (const entry of readdirSync(join(ROOT, folder), { withFileTypes: true }).sort((a, b) =>
+      a.name < b.name ? -1 : 1,
+    )) {
       const path = folder === '' ? entry.name : `${folder}/${entry.name}`
       if (LEFT_OUT.test(path)) continue
       if (entry.isDirectory()) visit(path)
@@ -24,12 +31,16 @@ const stateOfSources = () => {
     }
   }
   for (const folder of ['apps', 'packages', 'scripts']) visit(folder)
-  for (const file of ['package-lock.json', 'tsconfig.base.json']) hash.update(`${file} ${statSync(join(ROOT, file)).mtimeMs}\n`)
+  for (const file of ['package-lock.json', 'tsconfig.base.json'])
+    hash.update(`${file} ${statSync(join(ROOT, file)).mtimeMs}\n`)
   return hash.digest('hex')
 }
 
 const state = stateOfSources()
-const isUpToDate = existsSync(MARK) && readFileSync(MARK, 'utf8') === state && RESULTS.every((file) => existsSync(join(ROOT, file)))
+const isUpToDate =
+  existsSync(MARK) &&
+  readFileSync(MARK, 'utf8') === state &&
+  RESULTS.every((file) => existsSync(join(ROOT, file)))
 if (process.argv.includes('--if-changed') && isUpToDate) console.log('The build is up to date.')
 else {
   const step = (what, command) => {
@@ -39,7 +50,8 @@ else {
     console.log(`${((Date.now() - start) / 1000).toFixed(0)} s`)
   }
   console.log('Building Gliv:')
-  const vite = (folder) => toolCommand('vite', ['build', folder, '--config', `${folder}/vite.config.ts`, '--logLevel', 'warn'])
+  const vite = (folder) =>
+    toolCommand('vite', ['build', folder, '--config', `${folder}/vite.config.ts`, '--logLevel', 'warn'])
   step('the studio', vite('apps/studio'))
   step('the game page', vite('apps/ferry'))
   step('the player', vite('packages/player'))

@@ -8,7 +8,10 @@ const TEXT = /\.(js|css|html|svg|json|wasm)$/
 /** Smaller files gain nothing. */
 const LEAST_BYTES = 1024
 
-const filesIn = (folder) => readdirSync(folder, { withFileTypes: true, recursive: true }).filter((entry) => entry.isFile()).map((entry) => join(entry.parentPath, entry.name))
+const filesIn = (folder) =>
+  readdirSync(folder, { withFileTypes: true, recursive: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => join(entry.parentPath, entry.name))
 
 let [before, after] = [0, 0]
 for (const app of ['apps/studio', 'apps/ferry'])
@@ -17,7 +20,9 @@ for (const app of ['apps/studio', 'apps/ferry'])
     else if (TEXT.test(file)) {
       const bytes = readFileSync(file)
       if (bytes.length < LEAST_BYTES) continue
-      const packed = brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length } })
+      const packed = brotliCompressSync(bytes, {
+        params: { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length },
+      })
       writeFileSync(`${file}.br`, packed)
       writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }))
       before += bytes.length

@@ -24,7 +24,9 @@ const goldenHashes = (): Hashes => {
   const hashes: Record<string, string> = {}
   for (const id of kit.effectOrder)
     for (const seconds of MOMENTS_SECONDS) {
-      const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[id]!, readMask)), { surfaces })
+      const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[id]!, readMask)), {
+        surfaces,
+      })
       simulation.seek(tickOf(seconds, simulation.rate))
       hashes[`${id} @ ${seconds}`] = stateHash(simulation)
     }
@@ -55,19 +57,29 @@ const promisedBytes = (): Hashes => {
 }
 
 const differences = (was: Hashes, is: Hashes): string[] =>
-  [...new Set([...Object.keys(was), ...Object.keys(is)])].filter((key) => was[key] !== is[key]).map((key) => `${key}: ${was[key] ?? 'new'} → ${is[key] ?? 'gone'}`)
+  [...new Set([...Object.keys(was), ...Object.keys(is)])]
+    .filter((key) => was[key] !== is[key])
+    .map((key) => `${key}: ${was[key] ?? 'new'} → ${is[key] ?? 'gone'}`)
 
-const write = (name: string, hashes: Hashes): void => writeFileSync(new URL(`../packages/demo/fixtures/${name}`, import.meta.url), `${JSON.stringify(hashes, null, 1)}\n`)
+const write = (name: string, hashes: Hashes): void =>
+  writeFileSync(
+    new URL(`../packages/demo/fixtures/${name}`, import.meta.url),
+    `${JSON.stringify(hashes, null, 1)}\n`,
+  )
 
 const states = goldenHashes()
 const promised = promisedBytes()
 if (process.argv.includes('--write')) {
   write('golden.json', states)
   write('bytes.json', promised)
-  console.log(`${Object.keys(states).length} golden hashes and ${Object.keys(promised).length} hashes of bytes written`)
+  console.log(
+    `${Object.keys(states).length} golden hashes and ${Object.keys(promised).length} hashes of bytes written`,
+  )
 } else {
   const found = [...differences(golden, states), ...differences(bytes, promised)]
   for (const line of found) console.error(line)
-  console.log(`${Object.keys(states).length} golden hashes and ${Object.keys(promised).length} hashes of bytes compared, ${found.length} differ`)
+  console.log(
+    `${Object.keys(states).length} golden hashes and ${Object.keys(promised).length} hashes of bytes compared, ${found.length} differ`,
+  )
   process.exitCode = found.length > 0 ? 1 : 0
 }

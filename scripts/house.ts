@@ -12,17 +12,29 @@ const LONG_COLUMNS = 120
 const PUBLIC = ['model', 'document', 'engine', 'paint', 'pixels', 'player', 'bake', 'export']
 
 const isTest = (path: string): boolean => /\.test\.tsx?$|\/testing\/|^e2e\//.test(path)
-const listed = execFileSync('git', ['ls-files', '*.ts', '*.tsx', '*.mjs', '*.js', '*.cjs'], { cwd: ROOT, encoding: 'utf8' }).trim().split('\n')
+const listed = execFileSync('git', ['ls-files', '*.ts', '*.tsx', '*.mjs', '*.js', '*.cjs'], {
+  cwd: ROOT,
+  encoding: 'utf8',
+})
+  .trim()
+  .split('\n')
 const sources = listed
   .filter((path) => existsSync(join(ROOT, path)) && !path.endsWith('binary.ts'))
   .map((path) => ({ path, text: readFileSync(join(ROOT, path), 'utf8') }))
 const parsed = sources.map(({ path, text }) => ({
   path,
   lines: text.split('\n').length,
-  tree: ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true, path.endsWith('x') ? ts.ScriptKind.TSX : ts.ScriptKind.TS),
+  tree: ts.createSourceFile(
+    path,
+    text,
+    ts.ScriptTarget.Latest,
+    true,
+    path.endsWith('x') ? ts.ScriptKind.TSX : ts.ScriptKind.TS,
+  ),
 }))
 
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0
 
 /** Every function with its length in lines. */
 const functionsOf = ({ path, tree }: (typeof parsed)[number]): { at: string; length: number }[] => {
@@ -30,7 +42,10 @@ const functionsOf = ({ path, tree }: (typeof parsed)[number]): { at: string; len
   const visit = (node: ts.Node): void => {
     if (ts.isFunctionLike(node) && 'body' in node && node.body) {
       const from = tree.getLineAndCharacterOfPosition(node.getStart()).line
-      found.push({ at: `${path}:${from + 1}`, length: tree.getLineAndCharacterOfPosition(node.end).line - from + 1 })
+      found.push({
+        at: `${path}:${from + 1}`,
+        length: tree.getLineAndCharacterOfPosition(node.end).line - from + 1,
+      })
     }
     ts.forEachChild(node, visit)
   }
@@ -48,35 +63,59 @@ const twoWayPairs = (): string[] => {
       if (to !== dirname(path)) ways.add(`${dirname(path)} → ${to}`)
     }
   }
-  return [...ways].map((way) => way.split(' → ') as [string, string]).filter(([a, b]) => a < b && ways.has(`${b} → ${a}`)).map(([a, b]) => `${a} ⇄ ${b}`)
+  return [...ways]
+    .map((way) => way.split(' → ') as [string, string])
+    .filter(([a, b]) => a < b && ways.has(`${b} → ${a}`))
+    .map(([a, b]) => `${a} ⇄ ${b}`)
 }
 
 /** How many names a package exports, and how many of them have a comment of their own. */
 const documented = (name: string): [all: number, said: number] => {
   const index = join(ROOT, 'packages', name, 'src/index.ts')
   if (!existsSync(index)) return [0, 0]
-  const program = ts.createProgram([index], { allowImportingTsExtensions: true, noEmit: true, skipLibCheck: true, moduleResolution: ts.ModuleResolutionKind.Bundler, module: ts.ModuleKind.ESNext, target: ts.ScriptTarget.ES2023 })
+  const program = ts.createProgram([index], {
+    allowImportingTsExtensions: true,
+    noEmit: true,
+    skipLibCheck: true,
+    moduleResolution: ts.ModuleResolutionKind.Bundler,
+    module: ts.ModuleKind.ESNext,
+    target: ts.ScriptTarget.ES2023,
+  })
   const checker = program.getTypeChecker()
   const module = checker.getSymbolAtLocation(program.getSourceFile(index)!)
   const exported = module ? checker.getExportsOfModule(module) : []
-  const plain = exported.map((symbol) => (symbol.flags & ts.SymbolFlags.Alias ? checker.getAliasedSymbol(symbol) : symbol))
+  const plain = exported.map((symbol) =>
+    symbol.flags & ts.SymbolFlags.Alias ? checker.getAliasedSymbol(symbol) : symbol,
+  )
   return [plain.length, plain.filter((symbol) => symbol.getDocumentationComment(checker).length > 0).length]
 }
 
 const code = parsed.filter(({ path }) => !isTest(path))
 const functions = parsed.flatMap(functionsOf).sort((a, b) => b.length - a.length)
 const longest = [...code].sort((a, b) => b.lines - a.lines).slice(0, 5)
-const wide = sources.flatMap(({ path, text }) => text.split('\n').map((line) => ({ path, length: line.length }))).filter(({ length }) => length > LONG_COLUMNS)
+const wide = sources
+  .flatMap(({ path, text }) => text.split('\n').map((line) => ({ path, length: line.length })))
+  .filter(({ length }) => length > LONG_COLUMNS)
 const pairs = twoWayPairs()
 const lines = parsed.reduce((sum, file) => sum + file.lines, 0)
 const share = (count: number, of: number): string => `${count} (${((100 * count) / of).toFixed(1)} %)`
 
 console.log(`files                 ${parsed.length}, ${code.length} without tests`)
-console.log(`lines                 ${lines}, tests ${share(lines - code.reduce((sum, file) => sum + file.lines, 0), lines)}`)
+console.log(
+  `lines                 ${lines}, tests ${share(lines - code.reduce((sum, file) => sum + file.lines, 0), lines)}`,
+)
 console.log(`median of a file      ${median(code.map((file) => file.lines))} lines`)
 console.log(`longest files         ${longest.map(({ path, lines: n }) => `${path} ${n}`).join(', ')}`)
-console.log(`longest functions     ${functions.filter(({ at }) => !isTest(at.split(':')[0]!)).slice(0, 5).map(({ at, length }) => `${at} ${length}`).join(', ')}`)
-console.log(`lines over ${LONG_COLUMNS}        ${share(wide.length, lines)}, the longest ${Math.max(0, ...wide.map(({ length }) => length))}`)
+console.log(
+  `longest functions     ${functions
+    .filter(({ at }) => !isTest(at.split(':')[0]!))
+    .slice(0, 5)
+    .map(({ at, length }) => `${at} ${length}`)
+    .join(', ')}`,
+)
+console.log(
+  `lines over ${LONG_COLUMNS}        ${share(wide.length, lines)}, the longest ${Math.max(0, ...wide.map(({ length }) => length))}`,
+)
 console.log(`two-way folder pairs  ${pairs.length}${pairs.map((pair) => `\n  ${pair}`).join('')}`)
 for (const name of PUBLIC) {
   const [all, said] = documented(name)

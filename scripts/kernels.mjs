@@ -10,25 +10,48 @@ const TARGET = 'packages/engine/src/kernels/binary.ts'
 /** Lists of names and numbers that both sides share, as AssemblyScript. */
 const layout = () => {
   const text = readFileSync(`${ROOT}/packages/engine/src/kernels/layout.ts`, 'utf8')
-  const enums = [...text.matchAll(/export const (\w+) = \[([^\]]*)\] as const/g)].map(([, name, list]) => `export const enum ${name} { ${[...list.matchAll(/'(\w+)'/g)].map(([, word]) => word).join(', ')} }`)
-  const numbers = [...text.matchAll(/export const (\w+) = (\d+)\n/g)].map(([, name, value]) => `export const ${name}: usize = ${value}`)
-  const streams = [...readFileSync(`${ROOT}/packages/model/src/streams.ts`, 'utf8').matchAll(/^ {2}(\w+): (\d+),/gm)].map(([, name, value]) => `${name} = ${value}`)
+  const enums = [...text.matchAll(/export const (\w+) = \[([^\]]*)\] as const/g)].map(
+    ([, name, list]) =>
+      `export const enum ${name} { ${[...list.matchAll(/'(\w+)'/g)].map(([, word]) => word).join(', ')} }`,
+  )
+  const numbers = [...text.matchAll(/export const (\w+) = (\d+)\n/g)].map(
+    ([, name, value]) => `export const ${name}: usize = ${value}`,
+  )
+  const streams = [
+    ...readFileSync(`${ROOT}/packages/model/src/streams.ts`, 'utf8').matchAll(/^ {2}(\w+): (\d+),/gm),
+  ].map(([, name, value]) => `${name} = ${value}`)
   return [...enums, ...numbers, `export const enum Streams { ${streams.join(', ')} }`, ''].join('\n')
 }
 
 let binary = null
-const { error, stderr } = await asc.main([SOURCE, '-o', 'kernels.wasm', '-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd', '--importMemory', '--use', 'abort='], {
-  readFile: (name) => {
-    try {
-      return name.endsWith('/layout.as.ts') ? layout() : readFileSync(`${ROOT}/${name}`, 'utf8')
-    } catch {
-      return null
-    }
+const { error, stderr } = await asc.main(
+  [
+    SOURCE,
+    '-o',
+    'kernels.wasm',
+    '-O3',
+    '--noAssert',
+    '--runtime',
+    'stub',
+    '--enable',
+    'simd',
+    '--importMemory',
+    '--use',
+    'abort=',
+  ],
+  {
+    readFile: (name) => {
+      try {
+        return name.endsWith('/layout.as.ts') ? layout() : readFileSync(`${ROOT}/${name}`, 'utf8')
+      } catch {
+        return null
+      }
+    },
+    writeFile: (_, contents) => {
+      binary = contents
+    },
   },
-  writeFile: (_, contents) => {
-    binary = contents
-  },
-})
+)
 if (error || !binary) {
   console.error(stderr.toString())
   process.exit(1)

@@ -8,7 +8,12 @@ export const ROOT = fileURLToPath(new URL('..', import.meta.url))
 
 /** Runs a program with its output shown; ends this script with its exit code when it fails. */
 export const run = (program, args, options = {}) => {
-  const { status, error } = spawnSync(program, args, { cwd: ROOT, stdio: 'inherit', shell: process.platform === 'win32', ...options })
+  const { status, error } = spawnSync(program, args, {
+    cwd: ROOT,
+    stdio: 'inherit',
+    shell: process.platform === 'win32',
+    ...options,
+  })
   if (error) console.error(`${program} could not be started: ${error.message}`)
   if (status !== 0) process.exit(status ?? 1)
 }
@@ -37,6 +42,7 @@ export const tool = (name, args, options) => run(...toolCommand(name, args), opt
 const BINS = {
   tsc: 'typescript/bin/tsc',
   eslint: 'eslint/bin/eslint.js',
+  prettier: 'prettier/bin/prettier.cjs',
   depcruise: 'dependency-cruiser/bin/dependency-cruise.mjs',
   vitest: 'vitest/vitest.mjs',
   vite: 'vite/bin/vite.js',
@@ -51,7 +57,9 @@ export const ensureInstalled = () => {
   const lock = join(ROOT, 'package-lock.json')
   if (existsSync(marker) && statSync(marker).mtimeMs >= statSync(lock).mtimeMs) return
   console.log('Installing packages …')
-  run('npm', ['ci', '--no-audit', '--no-fund'], { env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' } })
+  run('npm', ['ci', '--no-audit', '--no-fund'], {
+    env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
+  })
 }
 
 /** Debian's Chromium, installed when it is missing and this user may do so. */

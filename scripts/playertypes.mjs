@@ -8,7 +8,13 @@ const dist = join(ROOT, 'packages/player/dist')
 const bundle = await rolldown({
   checks: { pluginTimings: false },
   input: { 'gliv-player': join(ROOT, 'packages/player/src/index.ts') },
-  plugins: [dts({ emitDtsOnly: true, tsconfig: join(ROOT, 'packages/player/tsconfig.json'), compilerOptions: { composite: false, incremental: false, declaration: true, emitDeclarationOnly: true } })],
+  plugins: [
+    dts({
+      emitDtsOnly: true,
+      tsconfig: join(ROOT, 'packages/player/tsconfig.json'),
+      compilerOptions: { composite: false, incremental: false, declaration: true, emitDeclarationOnly: true },
+    }),
+  ],
 })
 await bundle.write({ dir: dist, format: 'es', entryFileNames: '[name].js', chunkFileNames: '[name].js' })
 await bundle.close()

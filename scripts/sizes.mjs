@@ -13,7 +13,10 @@ const files = readdirSync(assets).filter((f) => f.endsWith('.js'))
 const needs = (file, seen = new Set()) => {
   if (seen.has(file)) return seen
   seen.add(file)
-  for (const [, name] of readFileSync(join(assets, file), 'utf8').matchAll(/(?:from|import)\s*"\.\/([^"]+\.js)"/g)) needs(name, seen)
+  for (const [, name] of readFileSync(join(assets, file), 'utf8').matchAll(
+    /(?:from|import)\s*"\.\/([^"]+\.js)"/g,
+  ))
+    needs(name, seen)
   return seen
 }
 const total = (...starts) => {
@@ -24,5 +27,9 @@ const named = (start) => files.find((f) => f.startsWith(start))
 const html = readFileSync(join(ROOT, 'apps/studio/dist/index.html'), 'utf8')
 const entry = /src="\/assets\/([^"]+\.js)"/.exec(html)[1]
 console.log(`shelf, kit page (entry): ${kB(total(entry))} gzipped`)
-console.log(`with the effect editor:  ${kB(total(entry, named('EffectEditor')))} gzipped (goal: at most 500 kB)`)
-console.log(`player:                  ${kB(gzipped(join(ROOT, 'packages/player/dist/gliv-player.js')))} gzipped (goal: at most 16 kB)`)
+console.log(
+  `with the effect editor:  ${kB(total(entry, named('EffectEditor')))} gzipped (goal: at most 500 kB)`,
+)
+console.log(
+  `player:                  ${kB(gzipped(join(ROOT, 'packages/player/dist/gliv-player.js')))} gzipped (goal: at most 16 kB)`,
+)

@@ -48,13 +48,16 @@ if (LONG) {
   process.env['GLIV_WALK_STEPS'] ??= '1500'
   step('long fuzz', () => tool('vitest', ['run', 'hostile', 'damage']))
   step('build', () => run(process.execPath, [`${ROOT}/scripts/build.mjs`, '--if-changed']))
-  step('long stories', () => tool('playwright', ['test', '--config', 'e2e/playwright.config.ts', 'kills', 'walk']))
+  step('long stories', () =>
+    tool('playwright', ['test', '--config', 'e2e/playwright.config.ts', 'kills', 'walk']),
+  )
 } else {
   console.log('\n— unit tests, and beside them types, lint, kernels, dependencies')
   await beside(
     [['unit tests', toolCommand('vitest', ['run', '--reporter=dot']), true]],
     [
       ['types', toolCommand('tsc', ['-b'])],
+      ['format', toolCommand('prettier', ['--check', '--log-level', 'warn', '.'])],
       ['lint', toolCommand('eslint', ['.', '--max-warnings', '0'])],
       ['frozen hashes and bytes', toolCommand('tsx', ['scripts/frozen.ts'])],
       ['kernels', [process.execPath, [`${ROOT}/scripts/kernels.mjs`, '--check']]],

@@ -37,7 +37,10 @@ const card = (): { width: number; height: number; data: Uint8Array } => {
   return { width: 12, height: 12, data }
 }
 
-const SPRITES = { opaque: card, soft: () => paintField(24, 24, (x, y) => puff(5)(x * 1.15, y * 1.15) * dot(0.3)(x, y)) }
+const SPRITES = {
+  opaque: card,
+  soft: () => paintField(24, 24, (x, y) => puff(5)(x * 1.15, y * 1.15) * dot(0.3)(x, y)),
+}
 
 /** A generator of its own, so that scenes are the same everywhere. */
 const chance = (seed: number) => () => {
@@ -58,17 +61,54 @@ const frameOf = (scene: Scene, width: number, height: number): Frame => {
     const scale = whole ? 1 : 0.5 + next() * 1.6
     const [c, s] = [Math.cos(angle) * scale, Math.sin(angle) * scale]
     const opaque = whole && scene.sprite === 'opaque'
-    f32.set([x, y, c * width, s * width, -s * height, c * height, 0, 0, width, height, 0, opaque ? 1 : 0.3 + next() * 0.7], i * INSTANCE_WORDS)
-    u32[i * INSTANCE_WORDS + 10] = opaque ? 0xffffffff : (0xff000000 | (Math.floor(next() * 64) * 4) | ((Math.floor(next() * 64) * 4) << 8) | ((Math.floor(next() * 64) * 4) << 16)) >>> 0
+    f32.set(
+      [
+        x,
+        y,
+        c * width,
+        s * width,
+        -s * height,
+        c * height,
+        0,
+        0,
+        width,
+        height,
+        0,
+        opaque ? 1 : 0.3 + next() * 0.7,
+      ],
+      i * INSTANCE_WORDS,
+    )
+    u32[i * INSTANCE_WORDS + 10] = opaque
+      ? 0xffffffff
+      : (0xff000000 |
+          (Math.floor(next() * 64) * 4) |
+          ((Math.floor(next() * 64) * 4) << 8) |
+          ((Math.floor(next() * 64) * 4) << 16)) >>>
+        0
   }
-  return { f32, u32, count, batches: [{ sheet: 0, blend: scene.blend, layer: 'front', first: 0, count }], batchCount: 1, originX: 0, originY: 0 }
+  return {
+    f32,
+    u32,
+    count,
+    batches: [{ sheet: 0, blend: scene.blend, layer: 'front', first: 0, count }],
+    batchCount: 1,
+    originX: 0,
+    originY: 0,
+  }
 }
 
 /** How many quads cover each pixel. */
 const overlaps = ({ f32, count }: Frame, zoom: number, size: number): Uint16Array => {
   const out = new Uint16Array(size * size)
   for (let i = 0; i < count; i++) {
-    const [ox, oy, ax, ay, dx, dy] = [0, 1, 2, 3, 4, 5].map((k) => f32[i * INSTANCE_WORDS + k]! * zoom) as [number, number, number, number, number, number]
+    const [ox, oy, ax, ay, dx, dy] = [0, 1, 2, 3, 4, 5].map((k) => f32[i * INSTANCE_WORDS + k]! * zoom) as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ]
     const det = ax * dy - ay * dx
     for (let y = 0; y < size; y++)
       for (let x = 0; x < size; x++) {
@@ -80,7 +120,15 @@ const overlaps = ({ f32, count }: Frame, zoom: number, size: number): Uint16Arra
   return out
 }
 
-const drawn = (path: DrawPath, sheets: RenderSheet[], frame: Frame, zoom: number, x = 0, y = 0, size = SIZE): Uint8Array => {
+const drawn = (
+  path: DrawPath,
+  sheets: RenderSheet[],
+  frame: Frame,
+  zoom: number,
+  x = 0,
+  y = 0,
+  size = SIZE,
+): Uint8Array => {
   const canvas = document.createElement('canvas')
   canvas.width = canvas.height = size
   const renderer = createRenderer(canvas, path)
@@ -126,7 +174,16 @@ const harness = {
   hashes(moments: readonly (readonly [string, number])[]): string[] {
     const { kit, pictures } = frozenDemo()
     return moments.map(([effect, seconds]) => {
-      const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!, maskReader(() => pictures))), { surfaces: kit.stages['pier']!.surfaces })
+      const simulation = createSimulation(
+        compile(
+          resolveEffect(
+            kit,
+            kit.effects[effect]!,
+            maskReader(() => pictures),
+          ),
+        ),
+        { surfaces: kit.stages['pier']!.surfaces },
+      )
       simulation.seek(tickOf(seconds, simulation.rate))
       return stateHash(simulation)
     })
@@ -137,7 +194,9 @@ const harness = {
 
   async compare(scene: Scene, path: DrawPath): Promise<Comparison> {
     const { width, height, data } = SPRITES[scene.sprite]()
-    const image = await decodeSheetImage(new Blob([encodePng({ width, height, data }) as Uint8Array<ArrayBuffer>]))
+    const image = await decodeSheetImage(
+      new Blob([encodePng({ width, height, data }) as Uint8Array<ArrayBuffer>]),
+    )
     const frame = frameOf(scene, width, height)
     const zoom = scene.zoom ?? 1
     return measure(
@@ -148,7 +207,12 @@ const harness = {
   },
 
   /** A picture in a hurry is on the whole canvas at once; one in bands only when the last of them is drawn. Reds of the four quarters, from below. */
-  async coarseAndInBands(): Promise<{ coarse: boolean; hurried: number[]; between: number[]; whole: number[] }> {
+  async coarseAndInBands(): Promise<{
+    coarse: boolean
+    hurried: number[]
+    between: number[]
+    whole: number[]
+  }> {
     const canvas = document.createElement('canvas')
     canvas.width = 60
     canvas.height = 40
@@ -159,7 +223,8 @@ const harness = {
       gl.clearColor(red, 0, 0, 1)
       gl.clear(gl.COLOR_BUFFER_BIT)
       back.end()
-      for (let turns = 1; turns < 600 && back.settle(); turns++) await new Promise((done) => requestAnimationFrame(done))
+      for (let turns = 1; turns < 600 && back.settle(); turns++)
+        await new Promise((done) => requestAnimationFrame(done))
     }
     const reds = (): number[] =>
       [5, 15, 25, 35].map((y) => {
@@ -225,14 +290,26 @@ const harness = {
     gl.clearColor(0, 0, 0, 0)
     gl.clear(gl.COLOR_BUFFER_BIT)
     const behind = await picture()
-    return { turns: behind.turns, same: direct.pixels.every((v, i) => v === behind.pixels[i]), light: direct.pixels.reduce((sum, v) => sum + v, 0) }
+    return {
+      turns: behind.turns,
+      same: direct.pixels.every((v, i) => v === behind.pixels[i]),
+      light: direct.pixels.reduce((sum, v) => sum + v, 0),
+    }
   },
 
   /** Draws, loses the graphics context, gets it back, draws again: both pictures. */
-  async loseContext(path: 'instanced' | 'expanded'): Promise<{ before: number; lost: boolean; after: number; same: boolean }> {
+  async loseContext(
+    path: 'instanced' | 'expanded',
+  ): Promise<{ before: number; lost: boolean; after: number; same: boolean }> {
     const { width, height, data } = SPRITES.soft()
-    const image = await decodeSheetImage(new Blob([encodePng({ width, height, data }) as Uint8Array<ArrayBuffer>]))
-    const frame = frameOf({ name: 'lost', sampling: 'smooth', blend: 'normal', sprite: 'soft', placed: 'free' }, width, height)
+    const image = await decodeSheetImage(
+      new Blob([encodePng({ width, height, data }) as Uint8Array<ArrayBuffer>]),
+    )
+    const frame = frameOf(
+      { name: 'lost', sampling: 'smooth', blend: 'normal', sprite: 'soft', placed: 'free' },
+      width,
+      height,
+    )
     const canvas = document.createElement('canvas')
     canvas.width = canvas.height = SIZE
     const renderer = createRenderer(canvas, path)
@@ -249,7 +326,8 @@ const harness = {
     const light = (pixels: Uint8Array): number => pixels.reduce((sum, v, i) => sum + (i % 4 < 3 ? v : 0), 0)
     const before = shoot()
     const extension = gl.getExtension('WEBGL_lose_context')!
-    const happened = (name: string): Promise<unknown> => new Promise((done) => canvas.addEventListener(name, done, { once: true }))
+    const happened = (name: string): Promise<unknown> =>
+      new Promise((done) => canvas.addEventListener(name, done, { once: true }))
     const gone = happened('webglcontextlost')
     extension.loseContext()
     await gone
@@ -265,14 +343,38 @@ const harness = {
   /** A real moment of the demo by a drawing path against paint. */
   async compareDemo(effect: string, seconds: number, path: DrawPath): Promise<Comparison> {
     const { kit, pictures } = frozenDemo()
-    const sheets = kit.sheetOrder.map((id) => ({ sheet: kit.sheets[id]!, bytes: pictures.get(kit.sheets[id]!.picture)! }))
-    const rendered = await Promise.all(sheets.map(async ({ sheet, bytes }) => ({ image: await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>])), width: sheet.width, height: sheet.height, sampling: sheet.sampling })))
-    const prepared = sheets.map(({ sheet, bytes }) => prepareSheet(sheet.width, sheet.height, decodePng(bytes).data, sheet.sampling))
-    const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[effect]!, maskReader(() => pictures))))
+    const sheets = kit.sheetOrder.map((id) => ({
+      sheet: kit.sheets[id]!,
+      bytes: pictures.get(kit.sheets[id]!.picture)!,
+    }))
+    const rendered = await Promise.all(
+      sheets.map(async ({ sheet, bytes }) => ({
+        image: await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>])),
+        width: sheet.width,
+        height: sheet.height,
+        sampling: sheet.sampling,
+      })),
+    )
+    const prepared = sheets.map(({ sheet, bytes }) =>
+      prepareSheet(sheet.width, sheet.height, decodePng(bytes).data, sheet.sampling),
+    )
+    const simulation = createSimulation(
+      compile(
+        resolveEffect(
+          kit,
+          kit.effects[effect]!,
+          maskReader(() => pictures),
+        ),
+      ),
+    )
     simulation.seek(tickOf(seconds, simulation.rate))
     const frame = simulation.frame()
     const at = -SIZE / 2
-    return measure(drawn(path, rendered, frame, 1, at, at), painted(prepared, frame, 1, at, at), overlaps({ ...frame, f32: frame.f32.map((v, i) => (i % INSTANCE_WORDS < 2 ? v - at : v)) }, 1, SIZE))
+    return measure(
+      drawn(path, rendered, frame, 1, at, at),
+      painted(prepared, frame, 1, at, at),
+      overlaps({ ...frame, f32: frame.f32.map((v, i) => (i % INSTANCE_WORDS < 2 ? v - at : v)) }, 1, SIZE),
+    )
   },
 }
 

@@ -1,4 +1,8 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vite'
 
-export default defineConfig({ root: fileURLToPath(new URL('.', import.meta.url)), base: './', build: { target: 'es2023', outDir: 'dist', chunkSizeWarningLimit: 900 } })
+export default defineConfig({
+  root: fileURLToPath(new URL('.', import.meta.url)),
+  base: './',
+  build: { target: 'es2023', outDir: 'dist', chunkSizeWarningLimit: 900 },
+})

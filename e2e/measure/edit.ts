@@ -17,7 +17,11 @@ interface Timing {
   upload: number
   interface: number
 }
-type Recorded = { timings: Timing[] | null; playback: { alive: number; playing: boolean }; simulation: { program: { effect: { emitters: { numbers: { speed: { to: number } } }[] } } } }
+type Recorded = {
+  timings: Timing[] | null
+  playback: { alive: number; playing: boolean }
+  simulation: { program: { effect: { emitters: { numbers: { speed: { to: number } } }[] } } }
+}
 declare const glivStage: Recorded
 
 /** The demo with one effect made as large as is asked for: flow × life particles alive. */
@@ -26,7 +30,13 @@ const kitWith = (particles: number): Buffer => {
   const effect = demo.kit.effects['funnel-steam']!
   effect.name = `Measured ${particles}`
   const emitter = effect.emitters['steam-wisps']!
-  Object.assign(emitter.numbers, { flow: particles, cap: particles + 2000, duration: 3, fan: 360, speed: { from: 40, to: 160 } })
+  Object.assign(emitter.numbers, {
+    flow: particles,
+    cap: particles + 2000,
+    duration: 3,
+    fan: 360,
+    speed: { from: 40, to: 160 },
+  })
   const type = demo.kit.types['wisp']!
   type.numbers.life = { from: 1, to: 1 }
   type.numbers.scale = { from: 0.25, to: 0.25 }
@@ -40,18 +50,31 @@ const kitWith = (particles: number): Buffer => {
 
 const openWith = async (studio: Studio, page: Page, name: string, buffer: Buffer): Promise<void> => {
   await studio.openShelf()
-  await page.getByTestId('import-input').setInputFiles({ name: 'measure.gliv.json', mimeType: 'application/json', buffer })
+  await page
+    .getByTestId('import-input')
+    .setInputFiles({ name: 'measure.gliv.json', mimeType: 'application/json', buffer })
   await page.getByRole('link', { name: `Open ${name}`, exact: true }).click()
   await studio.stage.waitFor()
   await page.waitForFunction(() => 'glivStage' in globalThis)
 }
 
 const record = (page: Page): Promise<void> => page.evaluate(() => void (glivStage.timings = []))
-const recorded = (page: Page): Promise<Timing[]> => page.evaluate(() => glivStage.timings!.filter((t) => t.interface > 0 && t.total > 0))
+const recorded = (page: Page): Promise<Timing[]> =>
+  page.evaluate(() => glivStage.timings!.filter((t) => t.interface > 0 && t.total > 0))
 
 const print = (title: string, timings: readonly Timing[]): void => {
   if (timings.length === 0) throw new Error(`${title}: no edit was recorded`)
-  const row = (name: keyof Timing): string => [0.5, 0.9, 0.95, 1].map((share) => percentile(timings.map((t) => t[name]), share).toFixed(1).padStart(7)).join('')
+  const row = (name: keyof Timing): string =>
+    [0.5, 0.9, 0.95, 1]
+      .map((share) =>
+        percentile(
+          timings.map((t) => t[name]),
+          share,
+        )
+          .toFixed(1)
+          .padStart(7),
+      )
+      .join('')
   console.log(`\n${title}: ${timings.length} edits, in ms            median    90 %   95 %    most`)
   console.log(`  input event to draw submitted         ${row('total')}`)
   console.log(`  … and until the interface has followed${row('interface')}`)
@@ -105,10 +128,17 @@ await withStudio(async (studio, page) => {
   await openWith(studio, page, 'Measured 20000', kitWith(20_000))
   if (!(await page.evaluate(() => glivStage.playback.playing))) await page.keyboard.press('Space')
   await page.waitForFunction(() => glivStage.playback.alive >= 19_000, undefined, { timeout: 120_000 })
-  console.log(`\nplaying: ${await page.evaluate(() => glivStage.playback.alive)} particles, playing ${await page.evaluate(() => glivStage.playback.playing)}`)
+  console.log(
+    `\nplaying: ${await page.evaluate(() => glivStage.playback.alive)} particles, playing ${await page.evaluate(() => glivStage.playback.playing)}`,
+  )
   await record(page)
   await dragSlowly(page, studio.number('speed', 'to'), 50, 2)
   print('Edits while 20,000 play', await recorded(page))
-  const [shown, simulated] = [Number(await studio.number('speed', 'to').getAttribute('aria-valuenow')), await page.evaluate(() => glivStage.simulation.program.effect.emitters[0]!.numbers.speed.to)]
-  console.log(`last value wins: the recipe says ${shown}, the simulation has ${simulated}: ${shown === simulated ? 'yes' : 'NO'}`)
+  const [shown, simulated] = [
+    Number(await studio.number('speed', 'to').getAttribute('aria-valuenow')),
+    await page.evaluate(() => glivStage.simulation.program.effect.emitters[0]!.numbers.speed.to),
+  ]
+  console.log(
+    `last value wins: the recipe says ${shown}, the simulation has ${simulated}: ${shown === simulated ? 'yes' : 'NO'}`,
+  )
 })

@@ -3,7 +3,8 @@ import { fileURLToPath } from 'node:url'
 import { inDatabase } from '../database.ts'
 import { withStudio } from './run.ts'
 
-const file = (name: string): string => fileURLToPath(new URL(`../../docs/screenshots/${name}.png`, import.meta.url))
+const file = (name: string): string =>
+  fileURLToPath(new URL(`../../docs/screenshots/${name}.png`, import.meta.url))
 
 const ticks = { flare: 30 }
 
@@ -58,7 +59,9 @@ await withStudio(async (studio, page) => {
   await studio.selectEmitter('Foam')
   await studio.freezeAt(200)
   await page.getByRole('button', { name: 'Placed' }).click()
-  await page.locator('.MuiPopover-paper').evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
+  await page
+    .locator('.MuiPopover-paper')
+    .evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
   await shoot('moving')
   await page.keyboard.press('Escape')
 
@@ -75,7 +78,9 @@ await withStudio(async (studio, page) => {
   await page.keyboard.press('t')
   await page.keyboard.press('r')
   await page.getByRole('button', { name: 'Levers' }).click()
-  await page.locator('.MuiPopover-paper').evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
+  await page
+    .locator('.MuiPopover-paper')
+    .evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
   await shoot('levers')
   await page.keyboard.press('Escape')
   await page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
@@ -99,7 +104,9 @@ await withStudio(async (studio, page) => {
   await studio.openGroup('forces')
   await page.locator('[data-group="forces"]').scrollIntoViewIfNeeded()
   await page.getByRole('button', { name: 'Add a force' }).click()
-  await page.locator('.force-menu').evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
+  await page
+    .locator('.force-menu')
+    .evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
   await shoot('forces')
   await page.keyboard.press('Escape')
   await page.goBack()
@@ -116,7 +123,9 @@ await withStudio(async (studio, page) => {
   await studio.freezeAt(20)
   await page.getByRole('button', { name: 'Times of the effect' }).click()
   await page.locator('.effect-menu').waitFor()
-  await page.locator('.MuiPopover-paper').evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
+  await page
+    .locator('.MuiPopover-paper')
+    .evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
   await shoot('parts')
   await page.keyboard.press('Escape')
   await page.goBack()
@@ -150,9 +159,14 @@ await withStudio(async (studio, page) => {
   await page.getByRole('radio', { name: 'Funnel steam' }).click()
   await page.mouse.move(574, 440)
   await page.mouse.down()
-  await page.waitForFunction(() => Number(document.body.dataset["alive"]) > 45, undefined, { timeout: 8000 }).catch(() => {})
+  await page
+    .waitForFunction(() => Number(document.body.dataset['alive']) > 45, undefined, { timeout: 8000 })
+    .catch(() => {})
   await page.mouse.up()
-  for (const [effect, x, y] of [['Pier dust', 1060, 604], ['Signal flare burst', 820, 220]] as const) {
+  for (const [effect, x, y] of [
+    ['Pier dust', 1060, 604],
+    ['Signal flare burst', 820, 220],
+  ] as const) {
     await page.getByRole('radio', { name: effect }).click()
     await page.mouse.click(x, y)
   }
@@ -162,4 +176,3 @@ await withStudio(async (studio, page) => {
   await page.screenshot({ path: file('game') })
   console.log('docs/screenshots/game.png')
 })
-

@@ -17,8 +17,11 @@ const file = (name: string, bytes: Uint8Array): string => {
 /** 4096 × 4096 with 4,096 cells of 64 × 64, each with something in it. */
 const largeSheet = (): Uint8Array => {
   const sheet = createImage(4096, 4096)
-  const faces = Array.from({ length: 16 }, (_, seed) => makeSprite('smoke', { size: 56, hardness: 0.3, seed }))
-  for (let k = 0; k < 4096; k++) blit(faces[(k * 7) % 16]!, sheet, (k % 64) * 64 + 4, Math.floor(k / 64) * 64 + 4)
+  const faces = Array.from({ length: 16 }, (_, seed) =>
+    makeSprite('smoke', { size: 56, hardness: 0.3, seed }),
+  )
+  for (let k = 0; k < 4096; k++)
+    blit(faces[(k * 7) % 16]!, sheet, (k % 64) * 64 + 4, Math.floor(k / 64) * 64 + 4)
   return encodePng(sheet)
 }
 
@@ -28,7 +31,9 @@ const longest = (page: Page): Promise<number> =>
     const host = globalThis as unknown as { longTasks?: number[] }
     if (!host.longTasks) {
       host.longTasks = []
-      new PerformanceObserver((list) => host.longTasks!.push(...list.getEntries().map((e) => e.duration))).observe({ entryTypes: ['longtask'] })
+      new PerformanceObserver((list) =>
+        host.longTasks!.push(...list.getEntries().map((e) => e.duration)),
+      ).observe({ entryTypes: ['longtask'] })
     }
     return Math.round(Math.max(0, ...host.longTasks.splice(0)))
   })
@@ -45,19 +50,25 @@ await withStudio(async (studio, page) => {
   let start = performance.now()
   await page.getByLabel('Pictures', { exact: true }).setInputFiles(file('smoke 64x64.png', largeSheet()))
   await page.getByRole('button', { name: 'Add 4096 frames' }).waitFor({ timeout: 60_000 })
-  says(`4096² read and its grid offered: ${Math.round(performance.now() - start)} ms, longest pause ${await longest(page)} ms`)
+  says(
+    `4096² read and its grid offered: ${Math.round(performance.now() - start)} ms, longest pause ${await longest(page)} ms`,
+  )
   start = performance.now()
   await page.getByRole('button', { name: 'Add 4096 frames' }).click()
   await page.getByRole('dialog').waitFor({ state: 'detached', timeout: 60_000 })
   await page.getByText('1 of 4096').waitFor()
   await studio.drawn()
-  says(`4096² taken in and shown: ${Math.round(performance.now() - start)} ms, longest pause ${await longest(page)} ms`)
+  says(
+    `4096² taken in and shown: ${Math.round(performance.now() - start)} ms, longest pause ${await longest(page)} ms`,
+  )
   await page.getByRole('button', { name: 'Cut…' }).click()
   start = performance.now()
   await page.getByLabel('Cell width').fill('128')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Cut into 2048 frames' }).waitFor({ timeout: 60_000 })
-  says(`4096² cut otherwise: ${Math.round(performance.now() - start)} ms, longest pause ${await longest(page)} ms`)
+  says(
+    `4096² cut otherwise: ${Math.round(performance.now() - start)} ms, longest pause ${await longest(page)} ms`,
+  )
   await page.getByRole('button', { name: 'Cancel' }).click()
   const list = (await page.getByRole('listbox', { name: 'Frames' }).boundingBox())!
   await page.mouse.move(list.x + 100, list.y + 100)
@@ -73,16 +84,27 @@ await withStudio(async (studio, page) => {
   await studio.drawn()
   says(`sheet zoomed and moved: longest pause ${await longest(page)} ms`)
 
-  const loose = Array.from({ length: 500 }, (_, k) => file(`bit ${k}.png`, encodePng(makeSprite('puff', { size: 16 + ((k * 37) % 49), hardness: 0.4, seed: k }))))
+  const loose = Array.from({ length: 500 }, (_, k) =>
+    file(
+      `bit ${k}.png`,
+      encodePng(makeSprite('puff', { size: 16 + ((k * 37) % 49), hardness: 0.4, seed: k })),
+    ),
+  )
   start = performance.now()
   await page.getByLabel('Pictures', { exact: true }).setInputFiles(loose)
-  says(`500 files handed over by the browser, before the page has them: longest pause ${await longest(page)} ms`)
+  says(
+    `500 files handed over by the browser, before the page has them: longest pause ${await longest(page)} ms`,
+  )
   await page.getByRole('button', { name: 'Pack 500 pictures' }).waitFor({ timeout: 120_000 })
-  says(`500 pictures read: ${Math.round(performance.now() - start)} ms, longest pause ${await longest(page)} ms`)
+  says(
+    `500 pictures read: ${Math.round(performance.now() - start)} ms, longest pause ${await longest(page)} ms`,
+  )
   start = performance.now()
   await page.getByRole('button', { name: 'Pack 500 pictures' }).click()
   await page.getByRole('dialog').waitFor({ state: 'detached', timeout: 60_000 })
-  says(`500 pictures packed: ${Math.round(performance.now() - start)} ms (goal 2000), longest pause ${await longest(page)} ms`)
+  says(
+    `500 pictures packed: ${Math.round(performance.now() - start)} ms (goal 2000), longest pause ${await longest(page)} ms`,
+  )
 
   await page.goto('/')
   await studio.openDemoEffect('Pier dust')
@@ -93,7 +115,10 @@ await withStudio(async (studio, page) => {
   await page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
   await page.getByTestId('draw-canvas').waitFor()
   await page.evaluate(() => {
-    const host = globalThis as unknown as { glivStage: { patchSheet(...a: unknown[]): void; renderer: { end(): void } }; strokes: number[][] }
+    const host = globalThis as unknown as {
+      glivStage: { patchSheet(...a: unknown[]): void; renderer: { end(): void } }
+      strokes: number[][]
+    }
     host.strokes = []
     let at = 0
     let patched = 0
@@ -116,12 +141,24 @@ await withStudio(async (studio, page) => {
     await page.mouse.move(canvas.x + canvas.width / 2 - 80, canvas.y + canvas.height / 2 - 80 + row * 20)
     await page.mouse.down()
     for (let k = 0; k < 16; k++) {
-      await page.mouse.move(canvas.x + canvas.width / 2 - 80 + k * 10, canvas.y + canvas.height / 2 - 80 + row * 20)
+      await page.mouse.move(
+        canvas.x + canvas.width / 2 - 80 + k * 10,
+        canvas.y + canvas.height / 2 - 80 + row * 20,
+      )
       await studio.drawn()
     }
     await page.mouse.up()
   }
   const strokes = await page.evaluate(() => (globalThis as unknown as { strokes: number[][] }).strokes)
-  const text = (k: number): string => `${percentile(strokes.map((s) => s[k]!), 0.5).toFixed(1)} / ${percentile(strokes.map((s) => s[k]!), 0.95).toFixed(1)} ms`
-  says(`${strokes.length} stroke steps, median / 95 %: pointer to texture ${text(0)}, to the submitted picture of the playing effect ${text(1)} (a frame of the screen is 16.7)`)
+  const text = (k: number): string =>
+    `${percentile(
+      strokes.map((s) => s[k]!),
+      0.5,
+    ).toFixed(1)} / ${percentile(
+      strokes.map((s) => s[k]!),
+      0.95,
+    ).toFixed(1)} ms`
+  says(
+    `${strokes.length} stroke steps, median / 95 %: pointer to texture ${text(0)}, to the submitted picture of the playing effect ${text(1)} (a frame of the screen is 16.7)`,
+  )
 })

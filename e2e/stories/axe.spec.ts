@@ -11,9 +11,36 @@ const findings = async (page: Page, where: string, theme: (typeof THEMES)[number
   // A tooltip that is just fading belongs to no part of the page.
   await page.mouse.move(640, 3)
   await page.locator('.MuiTooltip-popper').waitFor({ state: 'detached' })
-  const { violations } = await new AxeBuilder({ page }).options({ resultTypes: ['violations'], rules: { 'target-size': { enabled: true } }, ...(theme === 'Paper' ? {} : { runOnly: ['color-contrast', 'link-in-text-block'] }) }).analyze()
-  if (process.env['GLIV_AXE_SHORT'] === '1') return [...new Set(violations.flatMap(({ id, nodes }) => nodes.map((node) => `${where}: ${id} ${(node.html).replace(/(aria-valuetext|aria-valuenow|aria-label|title|style|d|id|data-[a-z]+)="[^"]*"/g, '').replace(/css-\w+/g, '').slice(0, 110)}`)))]
-  return violations.flatMap(({ id, impact, nodes }) => nodes.map((node) => `${where}: ${impact} ${id} at ${node.target.join(' ')} – ${(node.failureSummary ?? '').split('\n').slice(1, 3).join(' ').trim()}`))
+  const { violations } = await new AxeBuilder({ page })
+    .options({
+      resultTypes: ['violations'],
+      rules: { 'target-size': { enabled: true } },
+      ...(theme === 'Paper' ? {} : { runOnly: ['color-contrast', 'link-in-text-block'] }),
+    })
+    .analyze()
+  if (process.env['GLIV_AXE_SHORT'] === '1')
+    return [
+      ...new Set(
+        violations.flatMap(({ id, nodes }) =>
+          nodes.map(
+            (node) =>
+              `${where}: ${id} ${node.html
+                .replace(
+                  /(aria-valuetext|aria-valuenow|aria-label|title|style|d|id|data-[a-z]+)="[^"]*"/g,
+                  '',
+                )
+                .replace(/css-\w+/g, '')
+                .slice(0, 110)}`,
+          ),
+        ),
+      ),
+    ]
+  return violations.flatMap(({ id, impact, nodes }) =>
+    nodes.map(
+      (node) =>
+        `${where}: ${impact} ${id} at ${node.target.join(' ')} – ${(node.failureSummary ?? '').split('\n').slice(1, 3).join(' ').trim()}`,
+    ),
+  )
 }
 
 /** Each screen, and how to come from the one before to it. */
@@ -29,20 +56,74 @@ const SCREENS: readonly (readonly [string, (studio: Studio, page: Page) => Promi
       await page.getByRole('button', { name: 'Paths', exact: true }).click()
     },
   ],
-  ['starters', (_studio, page) => page.getByRole('button', { name: 'Add emitter' }).click().then(() => page.getByRole('menuitem', { name: 'Starters…' }).click()).then(() => page.getByLabel('Find a starter').waitFor())],
-  ['sprites drawer', (_studio, page) => page.keyboard.press('Escape').then(() => page.keyboard.press('p')).then(() => page.getByTestId('sprites-drawer').waitFor())],
-  ['levers', (_studio, page) => page.keyboard.press('Escape').then(() => page.getByRole('button', { name: 'Levers' }).click()).then(() => page.getByLabel('Levers', { exact: true }).waitFor())],
-  ['table', (_studio, page) => page.keyboard.press('Escape').then(() => page.getByRole('button', { name: 'Table', exact: true }).click()).then(() => page.locator('.recipe-table').waitFor())],
-  ['ship', (_studio, page) => page.keyboard.press('Escape').then(() => page.getByRole('button', { name: 'Bake & ship' }).click()).then(() => page.getByRole('dialog').waitFor())],
-  ['sprites page', (_studio, page) => page.keyboard.press('Escape').then(() => page.goto('/kit/last-ferry/sprites')).then(() => page.getByRole('heading', { level: 1 }).waitFor())],
+  [
+    'starters',
+    (_studio, page) =>
+      page
+        .getByRole('button', { name: 'Add emitter' })
+        .click()
+        .then(() => page.getByRole('menuitem', { name: 'Starters…' }).click())
+        .then(() => page.getByLabel('Find a starter').waitFor()),
+  ],
+  [
+    'sprites drawer',
+    (_studio, page) =>
+      page.keyboard
+        .press('Escape')
+        .then(() => page.keyboard.press('p'))
+        .then(() => page.getByTestId('sprites-drawer').waitFor()),
+  ],
+  [
+    'levers',
+    (_studio, page) =>
+      page.keyboard
+        .press('Escape')
+        .then(() => page.getByRole('button', { name: 'Levers' }).click())
+        .then(() => page.getByLabel('Levers', { exact: true }).waitFor()),
+  ],
+  [
+    'table',
+    (_studio, page) =>
+      page.keyboard
+        .press('Escape')
+        .then(() => page.getByRole('button', { name: 'Table', exact: true }).click())
+        .then(() => page.locator('.recipe-table').waitFor()),
+  ],
+  [
+    'ship',
+    (_studio, page) =>
+      page.keyboard
+        .press('Escape')
+        .then(() => page.getByRole('button', { name: 'Bake & ship' }).click())
+        .then(() => page.getByRole('dialog').waitFor()),
+  ],
+  [
+    'sprites page',
+    (_studio, page) =>
+      page.keyboard
+        .press('Escape')
+        .then(() => page.goto('/kit/last-ferry/sprites'))
+        .then(() => page.getByRole('heading', { level: 1 }).waitFor()),
+  ],
   [
     'import',
     async (_studio, page) => {
-      await page.getByTestId('import-input').setInputFiles({ name: 'puff.png', mimeType: 'image/png', buffer: Buffer.from(encodePng({ width: 32, height: 8, data: new Uint8Array(32 * 8 * 4).fill(255) })) })
+      await page.getByTestId('import-input').setInputFiles({
+        name: 'puff.png',
+        mimeType: 'image/png',
+        buffer: Buffer.from(encodePng({ width: 32, height: 8, data: new Uint8Array(32 * 8 * 4).fill(255) })),
+      })
       await page.getByRole('dialog').waitFor()
     },
   ],
-  ['recovery', (_studio, page) => page.keyboard.press('Escape').then(() => page.goto('/kit/last-ferry/recovery')).then(() => page.getByRole('heading', { level: 1 }).waitFor())],
+  [
+    'recovery',
+    (_studio, page) =>
+      page.keyboard
+        .press('Escape')
+        .then(() => page.goto('/kit/last-ferry/recovery'))
+        .then(() => page.getByRole('heading', { level: 1 }).waitFor()),
+  ],
 ]
 
 for (const theme of THEMES)

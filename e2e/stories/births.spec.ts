@@ -34,7 +34,9 @@ test('how many: so many alive, a rhythm, repeats of a burst, a minimum, per pixe
   expect(await studio.alive()).toBeGreaterThan(200)
 })
 
-test('where: shapes with their handles, a path to bend, a picture to be born from, travel and spaces', async ({ page }) => {
+test('where: shapes with their handles, a path to bend, a picture to be born from, travel and spaces', async ({
+  page,
+}) => {
   test.slow()
   const studio = await new Studio(page).openDemoEffect('Pier dust')
   await studio.selectEmitter('Cloud')
@@ -118,7 +120,9 @@ test('a number gets a bias and a lane; the lane’s ramp bends by free handles',
   expect(await studio.picture()).toBe(low)
 })
 
-test('looks: pictures by weight, a clip, facing and stretch, order, tint picks and a palette', async ({ page }) => {
+test('looks: pictures by weight, a clip, facing and stretch, order, tint picks and a palette', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Pier dust')
   await studio.selectEmitter('Grit')
   for (const group of ['look', 'frames', 'tint', 'facing', 'order', 'scale']) await studio.openGroup(group)
@@ -162,11 +166,15 @@ test('looks: pictures by weight, a clip, facing and stretch, order, tint picks a
   await changes('order')
 })
 
-test('a companion follows its partner; a placed effect is mirrored, turned and moved without a change of the document', async ({ page }) => {
+test('a companion follows its partner; a placed effect is mirrored, turned and moved without a change of the document', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Stove fire')
   await studio.selectEmitter('Spark glows')
   await studio.freezeAt(90)
-  await expect(page.locator('[data-group="how-many"] .sentence')).toContainText('one with each particle of Sparks')
+  await expect(page.locator('[data-group="how-many"] .sentence')).toContainText(
+    'one with each particle of Sparks',
+  )
   await expect(page.locator('[data-group="launch"]')).toHaveCount(0)
   const before = await studio.picture()
   await studio.openGroup('how-many')
@@ -185,7 +193,10 @@ test('a companion follows its partner; a placed effect is mirrored, turned and m
   await page.getByLabel('Turned by').fill('40')
   await page.keyboard.press('Enter')
   const close = async (): Promise<void> => {
-    await page.locator('.MuiPopover-root .MuiBackdrop-root').first().click({ position: { x: 5, y: 700 } })
+    await page
+      .locator('.MuiPopover-root .MuiBackdrop-root')
+      .first()
+      .click({ position: { x: 5, y: 700 } })
     await page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
   }
   await close()

@@ -18,7 +18,11 @@ test('a blast in three layers takes under 60 actions', async ({ page }) => {
     await page.keyboard.press(name)
   }
   /** A press on the number, the typed value, and Enter. */
-  const type = async (property: string, text: string, part: 'value' | 'from' | 'to' | 'both' = 'value'): Promise<void> => {
+  const type = async (
+    property: string,
+    text: string,
+    part: 'value' | 'from' | 'to' | 'both' = 'value',
+  ): Promise<void> => {
     actions += 3
     await studio.type(property, text, part)
   }
@@ -80,8 +84,22 @@ test('a blast in three layers takes under 60 actions', async ({ page }) => {
   await studio.freezeAt(12)
   expect(await studio.alive()).toBeGreaterThan(80)
   const effect = await page.evaluate(() => {
-    const { emitters } = (globalThis as unknown as { glivStage: { simulation: { program: { effect: { emitters: { type: { blend: string; ramps: { tint: { points: unknown[] } } } }[] } } } } }).glivStage.simulation.program.effect
+    const { emitters } = (
+      globalThis as unknown as {
+        glivStage: {
+          simulation: {
+            program: {
+              effect: { emitters: { type: { blend: string; ramps: { tint: { points: unknown[] } } } }[] }
+            }
+          }
+        }
+      }
+    ).glivStage.simulation.program.effect
     return emitters.map((e) => [e.type.blend, e.type.ramps.tint.points.length])
   })
-  expect(effect).toEqual([['normal', 2], ['additive', 4], ['additive', 3]])
+  expect(effect).toEqual([
+    ['normal', 2],
+    ['additive', 4],
+    ['additive', 3],
+  ])
 })

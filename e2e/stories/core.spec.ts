@@ -13,44 +13,91 @@ test.beforeEach(async ({ page }) => {
 })
 
 test('the browser computes the same states as Node, to the byte', async ({ page }) => {
-  const moments = Object.keys(golden).map((at) => at.split(' @ ')).map(([effect, seconds]) => [effect!, Number(seconds)] as const)
+  const moments = Object.keys(golden)
+    .map((at) => at.split(' @ '))
+    .map(([effect, seconds]) => [effect!, Number(seconds)] as const)
   expect(await page.evaluate((m) => harness.hashes(m), moments)).toEqual(Object.values(golden))
   expect(await page.evaluate(() => harness.pictures())).toEqual([...makeDemo().pictures.keys()])
 })
 
-const WHOLE: Scene[] = (['nearest', 'smooth'] as const).map((sampling) => ({ name: `whole ${sampling}`, sampling, blend: 'normal', sprite: 'opaque', placed: 'whole' }))
+const WHOLE: Scene[] = (['nearest', 'smooth'] as const).map((sampling) => ({
+  name: `whole ${sampling}`,
+  sampling,
+  blend: 'normal',
+  sprite: 'opaque',
+  placed: 'whole',
+}))
 const FREE: Scene[] = (['nearest', 'smooth'] as const).flatMap((sampling) =>
-  BLENDS.map((blend): Scene => ({ name: `free ${sampling} ${blend}`, sampling, blend, sprite: 'soft', placed: 'free' })),
+  BLENDS.map((blend): Scene => ({
+    name: `free ${sampling} ${blend}`,
+    sampling,
+    blend,
+    sprite: 'soft',
+    placed: 'free',
+  })),
 )
 const agreement = ({ channels, off }: Comparison): number => 1 - off / channels
 
 for (const path of ['instanced', 'expanded', 'canvas2d'] as const) {
   test(`${path} draws integer-placed sprites exactly as paint`, async ({ page }) => {
-    for (const scene of WHOLE) expect((await page.evaluate(([s, p]) => harness.compare(s, p), [scene, path] as const)).largest, scene.name).toBe(0)
+    for (const scene of WHOLE)
+      expect(
+        (await page.evaluate(([s, p]) => harness.compare(s, p), [scene, path] as const)).largest,
+        scene.name,
+      ).toBe(0)
   })
 
   test(`${path} agrees with paint on free scenes and on the demo`, async ({ page }) => {
     for (const scene of FREE) {
       // A 2D canvas softens the edges of turned pictures and has its own way to the nearest texel; soft sprites hide the first, not the second.
       if (path === 'canvas2d' && scene.sampling === 'nearest') continue
-      expect(agreement(await page.evaluate(([s, p]) => harness.compare(s, p), [scene, path] as const)), scene.name).toBeGreaterThanOrEqual(0.995)
+      expect(
+        agreement(await page.evaluate(([s, p]) => harness.compare(s, p), [scene, path] as const)),
+        scene.name,
+      ).toBeGreaterThanOrEqual(0.995)
     }
-    for (const [effect, seconds] of [['funnel-steam', 2], ['pier-dust', 0.2], ['signal-flare', 0.5], ['canal-rain', 1], ['cargo-blast', 0.2], ['stove-fire', 1.5], ['seed-fluff', 1], ['tow-line-spark', 0.1], ['hook-swipe', 0.12]] as const)
-      expect(agreement(await page.evaluate(([e, s, p]) => harness.compareDemo(e, s, p), [effect, seconds, path] as const)), effect).toBeGreaterThanOrEqual(0.995)
+    for (const [effect, seconds] of [
+      ['funnel-steam', 2],
+      ['pier-dust', 0.2],
+      ['signal-flare', 0.5],
+      ['canal-rain', 1],
+      ['cargo-blast', 0.2],
+      ['stove-fire', 1.5],
+      ['seed-fluff', 1],
+      ['tow-line-spark', 0.1],
+      ['hook-swipe', 0.12],
+    ] as const)
+      expect(
+        agreement(
+          await page.evaluate(([e, s, p]) => harness.compareDemo(e, s, p), [effect, seconds, path] as const),
+        ),
+        effect,
+      ).toBeGreaterThanOrEqual(0.995)
   })
 }
 
-test('a picture drawn behind the scenes is the same as one drawn directly, and shown a turn later', async ({ page }) => {
+test('a picture drawn behind the scenes is the same as one drawn directly, and shown a turn later', async ({
+  page,
+}) => {
   const { turns, same, light } = await page.evaluate(() => harness.behindTheScenes())
   expect([same, turns > 1, light > 1000]).toEqual([true, true, true])
 })
 
-test('where pictures are slow, hurried ones are coarse and at once, others come in bands and whole', async ({ page }) => {
+test('where pictures are slow, hurried ones are coarse and at once, others come in bands and whole', async ({
+  page,
+}) => {
   const { coarse, hurried, between, whole } = await page.evaluate(() => harness.coarseAndInBands())
-  expect([coarse, hurried, between, whole]).toEqual([true, [255, 255, 255, 255], [255, 255, 255, 255], [51, 102, 153, 204]])
+  expect([coarse, hurried, between, whole]).toEqual([
+    true,
+    [255, 255, 255, 255],
+    [255, 255, 255, 255],
+    [51, 102, 153, 204],
+  ])
 })
 
-test('a picture that covers far more than the last one is planned for before it is drawn', async ({ page }) => {
+test('a picture that covers far more than the last one is planned for before it is drawn', async ({
+  page,
+}) => {
   expect(await page.evaluate(() => harness.foreseen(1e-5, [1e4, 2e6, 9.9e6, 1e9]))).toEqual([
     { bands: 1, coarse: false },
     { bands: 1, coarse: false },
@@ -68,7 +115,8 @@ test('a lost graphics context comes back with the same picture', async ({ page }
 })
 
 test('the built player is one module without dependencies, with types', async () => {
-  const read = (name: string) => readFile(new URL(`../../packages/player/dist/${name}`, import.meta.url), 'utf8')
+  const read = (name: string) =>
+    readFile(new URL(`../../packages/player/dist/${name}`, import.meta.url), 'utf8')
   expect(await read('gliv-player.js')).not.toMatch(/(?:^|;)\s*import\b|\bfrom\s*["'`]/)
   const types = await read('gliv-player.d.ts')
   expect(types).toContain('declare class Player')

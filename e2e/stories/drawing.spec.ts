@@ -49,13 +49,17 @@ test('an 8 × 8 dot drawn from nothing flies in the effect, with every stroke', 
   await page.reload()
   await studio.stage.waitFor()
   await page.getByTestId('draw-canvas').waitFor()
-  await expect(page.getByRole('group', { name: 'Colours at hand' }).getByRole('button', { name: 'Draw with #ff2040' })).toBeVisible()
+  await expect(
+    page.getByRole('group', { name: 'Colours at hand' }).getByRole('button', { name: 'Draw with #ff2040' }),
+  ).toBeVisible()
   // Undo reaches back over the reload, pictures and all.
   await studio.undo()
   await expect(page.getByRole('group', { name: 'Colours at hand' }).getByRole('button')).toHaveCount(1)
 })
 
-test('frames of a drawing are added, selected texels moved, the canvas grows, and the running type follows', async ({ page }) => {
+test('frames of a drawing are added, selected texels moved, the canvas grows, and the running type follows', async ({
+  page,
+}) => {
   const studio = await openSprites(page)
   await page.getByRole('button', { name: 'Draw', exact: true }).click()
   await type(page, 'Width', '6')
@@ -98,7 +102,13 @@ test('frames of a drawing are added, selected texels moved, the canvas grows, an
       const context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d')!
       context.drawImage(bitmap, 0, 0)
       const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height)
-      texts.push(Array.from({ length: bitmap.height }, (_, y) => Array.from({ length: bitmap.width }, (_, x) => (data[(y * bitmap.width + x) * 4 + 3]! > 0 ? '#' : '.')).join('')).join('/'))
+      texts.push(
+        Array.from({ length: bitmap.height }, (_, y) =>
+          Array.from({ length: bitmap.width }, (_, x) =>
+            data[(y * bitmap.width + x) * 4 + 3]! > 0 ? '#' : '.',
+          ).join(''),
+        ).join('/'),
+      )
     }
     return texts
   })
@@ -106,7 +116,9 @@ test('frames of a drawing are added, selected texels moved, the canvas grows, an
   expect(rows.some((text) => text.includes(first!) && text.includes(second!))).toBe(true)
 })
 
-test('a made sprite comes in eight faces; a frame shatters into its pixels and is hidden while they fly', async ({ page }) => {
+test('a made sprite comes in eight faces; a frame shatters into its pixels and is hidden while they fly', async ({
+  page,
+}) => {
   const studio = await openSprites(page)
   await page.getByRole('button', { name: 'Make', exact: true }).click()
   await page.getByRole('radio', { name: 'Shard' }).click()
@@ -155,7 +167,10 @@ test('a kit of whole pixels zooms by whole numbers and shows the very texels', a
   await studio.saved()
   await page.goBack()
   await studio.openEffect('Keg pop')
-  const zoom = (): Promise<number> => page.evaluate(() => (globalThis as unknown as { glivStage: { camera: { zoom: number } } }).glivStage.camera.zoom)
+  const zoom = (): Promise<number> =>
+    page.evaluate(
+      () => (globalThis as unknown as { glivStage: { camera: { zoom: number } } }).glivStage.camera.zoom,
+    )
   expect(Number.isInteger(await zoom())).toBe(true)
   const before = await zoom()
   const box = (await studio.stage.boundingBox())!

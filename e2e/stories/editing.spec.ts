@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test'
 import { Studio } from '../studio.ts'
 
-test('a ramp dragged at a frozen moment changes the stage’s picture; undo brings it back; a reload keeps it', async ({ page }) => {
+test('a ramp dragged at a frozen moment changes the stage’s picture; undo brings it back; a reload keeps it', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Signal flare burst')
   await studio.selectEmitter('Stars')
   await (await studio.hideHandles()).freezeAt(30)
@@ -23,7 +25,9 @@ test('a ramp dragged at a frozen moment changes the stage’s picture; undo brin
   expect(await studio.picture()).toBe(before)
 })
 
-test('numbers are dragged and typed in the sentences; a drag is one step; bad input says why and loses nothing', async ({ page }) => {
+test('numbers are dragged and typed in the sentences; a drag is one step; bad input says why and loses nothing', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Pier dust')
   await studio.selectEmitter('Grit')
   await studio.freezeAt(10)
@@ -103,7 +107,9 @@ test('emitters are added, duplicated, renamed, muted, soloed, reordered and dele
   await studio.choose('Add emitter', 'Burst')
   await expect(page.getByRole('textbox', { name: 'Emitter name' })).toHaveValue('Burst')
   await expect(studio.tracks).toHaveCount(3)
-  await page.getByRole('textbox', { name: 'Emitter name' }).fill('A name so long that no column of any recipe could ever hold it all')
+  await page
+    .getByRole('textbox', { name: 'Emitter name' })
+    .fill('A name so long that no column of any recipe could ever hold it all')
   await page.keyboard.press('Enter')
   await studio.undo()
   await expect(page.getByRole('textbox', { name: 'Emitter name' })).toHaveValue('Burst')
@@ -227,7 +233,9 @@ test('the transport steps both ways, goes to the start, keeps time and takes a s
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible()
 })
 
-test('what no machine could hold is refused in words; the stage keeps what it had, undo brings all back', async ({ page }) => {
+test('what no machine could hold is refused in words; the stage keeps what it had, undo brings all back', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Signal flare burst')
   await studio.selectEmitter('Embers')
   await (await studio.hideHandles()).freezeAt(2)
@@ -235,7 +243,11 @@ test('what no machine could hold is refused in words; the stage keeps what it ha
   await studio.openGroup('how-many')
   for (const name of ['Embers', 'Crown', 'Halos']) {
     await studio.selectEmitter(name)
-    for (const [property, value] of [['cap', '100000'], ['duration', '4'], ['flow', '100000']] as const) {
+    for (const [property, value] of [
+      ['cap', '100000'],
+      ['duration', '4'],
+      ['flow', '100000'],
+    ] as const) {
       await page.locator(`[data-group="how-many"] .row-digits [data-property="${property}"]`).click()
       await page.getByLabel('Recipe').locator('.number-input:focus').fill(value)
       await page.keyboard.press('Enter')

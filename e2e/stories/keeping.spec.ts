@@ -5,7 +5,10 @@ import { readKitFile, writeKitJson, writeKitZip } from '@gliv/document'
 import { decodePng } from '@gliv/pixels'
 import { Studio } from '../studio.ts'
 
-const download = async (page: Page, start: () => Promise<unknown>): Promise<{ name: string; path: string; bytes: Buffer }> => {
+const download = async (
+  page: Page,
+  start: () => Promise<unknown>,
+): Promise<{ name: string; path: string; bytes: Buffer }> => {
   const [file] = await Promise.all([page.waitForEvent('download'), start()])
   const path = await file.path()
   return { name: file.suggestedFilename(), path, bytes: await readFile(path) }
@@ -19,7 +22,9 @@ const draftedGravity = (page: Page): Promise<number | null> =>
         const open = indexedDB.open('gliv')
         open.onerror = () => fail(new Error('no database'))
         open.onsuccess = () => {
-          const all = open.result.transaction('drafts').objectStore('drafts').getAll() as IDBRequest<{ patches: { path: string[]; value: number }[] }[]>
+          const all = open.result.transaction('drafts').objectStore('drafts').getAll() as IDBRequest<
+            { patches: { path: string[]; value: number }[] }[]
+          >
           all.onsuccess = () => {
             open.result.close()
             done(all.result[0]?.patches.find((p) => p.path.at(-1) === 'gravity')?.value ?? null)
@@ -28,7 +33,10 @@ const draftedGravity = (page: Page): Promise<number | null> =>
       }),
   )
 
-test('a page killed in the middle of a drag loses neither earlier edits nor the drag', async ({ page, context }) => {
+test('a page killed in the middle of a drag loses neither earlier edits nor the drag', async ({
+  page,
+  context,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Pier dust')
   await studio.selectEmitter('Grit')
   await studio.freezeAt(20)
@@ -73,7 +81,9 @@ test('two tabs see each other’s edits, and one history', async ({ page, contex
   await expect(one.number('gravity')).toHaveText('50 px/s²')
   // What another tab did is named first, and taken back by the second press.
   await one.undo()
-  await expect(one.page.getByText(/next step to undo is “Gravity of Grit”.*made in another tab/)).toBeVisible()
+  await expect(
+    one.page.getByText(/next step to undo is “Gravity of Grit”.*made in another tab/),
+  ).toBeVisible()
   await expect(two.number('gravity')).toHaveText('50 px/s²')
   await one.undo()
   await expect(two.number('gravity')).toHaveText('620 px/s²')
@@ -95,12 +105,19 @@ test('bake, export and pack; the game page plays the pack', async ({ page, conte
   expect(sheet.name).toBe('pier-dust-sheet.zip')
   const { unzipSync } = await import('fflate')
   const parts = unzipSync(sheet.bytes)
-  expect(JSON.parse(Buffer.from(parts['pier-dust.json']!).toString())).toMatchObject({ format: 'gliv-sheet', fps: 10, image: 'pier-dust.png' })
+  expect(JSON.parse(Buffer.from(parts['pier-dust.json']!).toString())).toMatchObject({
+    format: 'gliv-sheet',
+    fps: 10,
+    image: 'pier-dust.png',
+  })
   expect(decodePng(parts['pier-dust.png']!).data.some((v) => v > 0)).toBe(true)
 
   const kit = await download(page, () => page.getByRole('button', { name: 'Kit file' }).click())
   expect(kit.name).toBe('last-ferry.gliv')
-  expect(readKitFile(new Uint8Array(kit.bytes)).kit.effects['pier-dust']!.emitters['dust-cloud']!.bursts[0]!.numbers.burstCount).toEqual({ from: 40, to: 40 })
+  expect(
+    readKitFile(new Uint8Array(kit.bytes)).kit.effects['pier-dust']!.emitters['dust-cloud']!.bursts[0]!
+      .numbers.burstCount,
+  ).toEqual({ from: 40, to: 40 })
   const pack = await download(page, () => page.getByRole('button', { name: 'Pack for a game' }).click())
   expect(pack.name).toBe('last-ferry.glivpack.json')
 
@@ -112,17 +129,29 @@ test('bake, export and pack; the game page plays the pack', async ({ page, conte
   await game.getByRole('radio', { name: 'Pier dust' }).click()
   await game.mouse.click(500, 400)
   // 40 in the cloud and 18 of grit at tick 0: the pack from the studio, not the one that was there.
-  await expect.poll(() => game.evaluate(() => Number(document.body.dataset['alive']))).toBeGreaterThanOrEqual(58)
+  await expect
+    .poll(() => game.evaluate(() => Number(document.body.dataset['alive'])))
+    .toBeGreaterThanOrEqual(58)
   await expect.poll(() => game.evaluate(() => Number(document.body.dataset['alive']))).toBe(0)
-  await game.getByLabel('Load a pack').setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"gliv-pack","version":8}') })
+  await game.getByLabel('Load a pack').setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"gliv-pack","version":8}'),
+  })
   await expect(game.getByRole('status')).toContainText('format 8')
 })
 
-test('kits are imported by button and by drop; a broken file says why and changes nothing', async ({ page }) => {
+test('kits are imported by button and by drop; a broken file says why and changes nothing', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openShelf()
   const demo = makeDemo()
   demo.kit.name = 'Other boat'
-  await page.getByTestId('import-input').setInputFiles({ name: 'other.gliv', mimeType: 'application/zip', buffer: Buffer.from(writeKitZip(demo)) })
+  await page.getByTestId('import-input').setInputFiles({
+    name: 'other.gliv',
+    mimeType: 'application/zip',
+    buffer: Buffer.from(writeKitZip(demo)),
+  })
   await expect(page.getByLabel('Kit name')).toHaveValue('Other boat')
   await expect(page.getByTestId('effect-card')).toHaveCount(Object.keys(demo.kit.effects).length)
   await studio.openShelf()

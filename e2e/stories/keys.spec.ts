@@ -9,7 +9,9 @@ const openSparks = async (page: Page): Promise<Studio> => {
   return studio.freezeAt(12)
 }
 
-test('undo and play work after a typed number, a dragged one, a knob, a ramp point and a handle', async ({ page }) => {
+test('undo and play work after a typed number, a dragged one, a knob, a ramp point and a handle', async ({
+  page,
+}) => {
   const studio = await openSparks(page)
   await studio.openGroup('launch')
   const before = (await peek(page)).effect
@@ -22,7 +24,8 @@ test('undo and play work after a typed number, a dragged one, a knob, a ramp poi
     },
     'number dragged': () => studio.drag(studio.number('speed', 'to'), 40, 0),
     'knob dragged': () => studio.drag(page.getByTestId('slider-speed').locator('.knob').last(), 30, 0),
-    'ramp point dragged': () => studio.drag(page.getByTestId('ramp-scale').getByTestId('ramp-point').last(), 0, -20),
+    'ramp point dragged': () =>
+      studio.drag(page.getByTestId('ramp-scale').getByTestId('ramp-point').last(), 0, -20),
     'handle dragged': () => studio.drag(studio.handle('move'), 30, 20),
     'handle stepped': async () => {
       await studio.handle('move').focus()
@@ -45,7 +48,9 @@ test('undo and play work after a typed number, a dragged one, a knob, a ramp poi
   }
 })
 
-test('undo never falls through to the browser: a typed name stays when later steps are taken back', async ({ page }) => {
+test('undo never falls through to the browser: a typed name stays when later steps are taken back', async ({
+  page,
+}) => {
   const studio = await openSparks(page)
   const name = page.getByRole('textbox', { name: 'Effect name' })
   const { effect } = await peek(page)
@@ -72,7 +77,9 @@ test('undo never falls through to the browser: a typed name stays when later ste
   await expect(page.getByTestId('kit-card').first()).toBeVisible()
 })
 
-test('a key does only what it is for: after a choice, on a focused button, on a closed list', async ({ page }) => {
+test('a key does only what it is for: after a choice, on a focused button, on a closed list', async ({
+  page,
+}) => {
   const studio = await openSparks(page)
   const plays = page.getByRole('combobox', { name: 'How the effect plays' })
   await studio.pickFrom(plays, 'loops')
@@ -125,7 +132,9 @@ test('a key does only what it is for: after a choice, on a focused button, on a 
   expect((await peek(page)).emitter('Sparks').offsetX).toBe(offsetX + 1)
 })
 
-test('held arrows are one step; the next step of another effect is named and shown before it is undone', async ({ page }) => {
+test('held arrows are one step; the next step of another effect is named and shown before it is undone', async ({
+  page,
+}) => {
   const studio = await openSparks(page)
   const start = (await peek(page)).emitter('Sparks').offsetX
   await studio.stage.focus()
@@ -153,7 +162,9 @@ test('held arrows are one step; the next step of another effect is named and sho
   await expect.poll(async () => (await peek(page)).effect).toBe(effect)
 })
 
-test('Escape closes what is open, from inside of its fields, and takes back what was not kept', async ({ page }) => {
+test('Escape closes what is open, from inside of its fields, and takes back what was not kept', async ({
+  page,
+}) => {
   const studio = await openSparks(page)
   const before = (await peek(page)).effect
   const levers = page.getByLabel('Levers', { exact: true })
@@ -197,7 +208,9 @@ const moved = async (page: Page, what: Locator, key: string, read: () => Promise
   await expect(what).not.toHaveAttribute('aria-valuetext', reading!)
 }
 
-test('handles, bars, burst marks and the ruler are reached, read and moved by keys; a link skips the Recipe', async ({ page }) => {
+test('handles, bars, burst marks and the ruler are reached, read and moved by keys; a link skips the Recipe', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Pier dust')
   await studio.selectEmitter('Grit')
   await studio.freezeAt(12)
@@ -207,7 +220,12 @@ test('handles, bars, burst marks and the ruler are reached, read and moved by ke
   await moved(page, studio.handle('fan'), 'Shift+ArrowRight', effect)
   await moved(page, page.getByRole('slider', { name: 'Time of burst 1 of Grit' }), 'ArrowRight', effect)
   await moved(page, page.getByRole('slider', { name: 'Delay of Grit' }), 'Shift+ArrowRight', effect)
-  await moved(page, page.getByRole('slider', { name: 'Moment' }), 'ArrowRight', async () => (await peek(page)).tick)
+  await moved(
+    page,
+    page.getByRole('slider', { name: 'Moment' }),
+    'ArrowRight',
+    async () => (await peek(page)).tick,
+  )
   await page.keyboard.press('Home')
   expect((await peek(page)).tick).toBe(0)
   const height = (): Promise<number> => studio.stage.evaluate((stage) => stage.clientHeight)

@@ -18,7 +18,19 @@ const EFFECT = `${ADDRESS}/kit/last-ferry/effect/pier-dust`
 
 /** A browser of our own, so that it can be killed by its process id and nothing else is. */
 const start = async (profile: string): Promise<{ child: ChildProcess; browser: Browser; page: Page }> => {
-  const child = spawn(CHROMIUM.executablePath, [...CHROMIUM.args, '--headless=new', '--remote-debugging-port=0', `--user-data-dir=${profile}`, '--window-size=1280,800', '--force-prefers-reduced-motion', 'about:blank'], { stdio: ['ignore', 'ignore', 'pipe'], detached: true })
+  const child = spawn(
+    CHROMIUM.executablePath,
+    [
+      ...CHROMIUM.args,
+      '--headless=new',
+      '--remote-debugging-port=0',
+      `--user-data-dir=${profile}`,
+      '--window-size=1280,800',
+      '--force-prefers-reduced-motion',
+      'about:blank',
+    ],
+    { stdio: ['ignore', 'ignore', 'pipe'], detached: true },
+  )
   const address = await new Promise<string>((done, fail) => {
     let told = ''
     child.stderr!.on('data', (data: Buffer) => {
@@ -47,9 +59,12 @@ const open = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Grit', exact: true }).click()
 }
 
-const number = (page: Page, property: string) => page.getByLabel('Recipe').locator(`[data-group] [data-property="${property}"]`).first()
-const read = async (page: Page, property: string): Promise<number> => Number(await number(page, property).getAttribute('aria-valuenow'))
-const isSaved = async (page: Page): Promise<boolean> => (await page.getByTestId('save-state').textContent()) === 'saved'
+const number = (page: Page, property: string) =>
+  page.getByLabel('Recipe').locator(`[data-group] [data-property="${property}"]`).first()
+const read = async (page: Page, property: string): Promise<number> =>
+  Number(await number(page, property).getAttribute('aria-valuenow'))
+const isSaved = async (page: Page): Promise<boolean> =>
+  (await page.getByTestId('save-state').textContent()) === 'saved'
 
 const type = async (page: Page, value: number): Promise<void> => {
   await number(page, 'drag').click()
@@ -81,7 +96,9 @@ test(`${KILLS} kills while editing and dragging: nothing that was shown as saved
         // Moved for a while, so that there is a second to look back to.
         for (let i = 1; i <= 50 + roll(20); i++) {
           await page.mouse.move(box.x + 4 - i, box.y + 6)
-          await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
+          await page.evaluate(
+            () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),
+          )
           steps.push([Date.now(), await read(page, 'gravity')])
         }
         const now = Date.now()
@@ -125,7 +142,8 @@ test(`${RELOADS} reloads while editing and dragging lose nothing`, async ({ page
       const box = (await number(page, 'gravity').boundingBox())!
       await page.mouse.move(box.x + 4, box.y + 6)
       await page.mouse.down()
-      for (let i = 1; i <= 3 + roll(8); i++) await page.mouse.move(box.x + 4 + (roll(2) === 0 ? i : -i) * 3, box.y + 6)
+      for (let i = 1; i <= 3 + roll(8); i++)
+        await page.mouse.move(box.x + 4 + (roll(2) === 0 ? i : -i) * 3, box.y + 6)
     } else if (way === 2) {
       // Typed and not entered.
       await number(page, 'drag').click()
@@ -143,7 +161,9 @@ test(`${RELOADS} reloads while editing and dragging lose nothing`, async ({ page
     const kept = await read(page, way === 3 ? 'gravity' : 'drag')
     if (kept !== expected) {
       lost++
-      console.log(`  reload ${k}, ${['typed', 'typed', 'typed and not entered', 'dragged'][way]}: ${expected} was seen, ${kept} was kept`)
+      console.log(
+        `  reload ${k}, ${['typed', 'typed', 'typed and not entered', 'dragged'][way]}: ${expected} was seen, ${kept} was kept`,
+      )
     }
   }
   console.log(`  ${RELOADS} reloads (seed ${SEED + 1}): ${lost} lost`)

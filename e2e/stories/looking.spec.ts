@@ -42,7 +42,9 @@ test('the ruler goes to a moment; an effect is made to loop, and its repeat is s
   await expect(page.getByTestId('clock')).toContainText('0.55 s')
   // Another effect plays this one inside of it, which takes only what plays once.
   await studio.pick('How the effect plays', 'loops')
-  await expect(page.getByText('“Effect loops” was not taken. “Hard landing”: "Pier dust" does not play once')).toBeVisible()
+  await expect(
+    page.getByText('“Effect loops” was not taken. “Hard landing”: "Pier dust" does not play once'),
+  ).toBeVisible()
   await expect(page.locator('.play-controls')).toHaveText(/plays once/)
 
   await studio.openDemoEffect('Cargo blast')

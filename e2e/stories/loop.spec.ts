@@ -3,9 +3,17 @@ import { expect, type Page, test } from '@playwright/test'
 import { Studio } from '../studio.ts'
 
 /** The stored kit's effect as text, without the interface in between. */
-const textOf = (page: Page): Promise<string> => page.evaluate(() => JSON.stringify((globalThis as unknown as { glivStage: { simulation: { program: { effect: unknown } } } }).glivStage.simulation.program.effect))
+const textOf = (page: Page): Promise<string> =>
+  page.evaluate(() =>
+    JSON.stringify(
+      (globalThis as unknown as { glivStage: { simulation: { program: { effect: unknown } } } }).glivStage
+        .simulation.program.effect,
+    ),
+  )
 
-test('numbers are calculated, reset, copied, split, pinned and found; nothing moves under the pointer', async ({ page }) => {
+test('numbers are calculated, reset, copied, split, pinned and found; nothing moves under the pointer', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   await studio.selectEmitter('Sparks')
   await studio.freezeAt(12)
@@ -48,11 +56,16 @@ test('numbers are calculated, reset, copied, split, pinned and found; nothing mo
   await expect(page.getByText('Nothing is called “qwertz”')).toBeVisible()
   await page.keyboard.press('Escape')
   await page.getByLabel('Find a property').fill('fade')
-  await page.getByRole('option', { name: /^Opacity/ }).first().click()
+  await page
+    .getByRole('option', { name: /^Opacity/ })
+    .first()
+    .click()
   await expect(page.locator('[data-group="opacity"]')).toHaveClass(/open/)
 })
 
-test('looking never changes the effect: tracer, paths, one particle, the other blend and ground, without an emitter', async ({ page }) => {
+test('looking never changes the effect: tracer, paths, one particle, the other blend and ground, without an emitter', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   await studio.selectEmitter('Sparks')
   await studio.freezeAt(14)
@@ -91,17 +104,36 @@ test('looking never changes the effect: tracer, paths, one particle, the other b
   // A press on a particle selects its emitter.
   await studio.hideHandles()
   const at = await page.evaluate(() => {
-    const stage = (globalThis as unknown as { glivStage: { camera: { x: number; y: number; zoom: number }; simulation: { runs: { program: { source: { name: string } }; pool: { size: number; x: Float64Array; y: Float64Array } }[] } } }).glivStage
+    const stage = (
+      globalThis as unknown as {
+        glivStage: {
+          camera: { x: number; y: number; zoom: number }
+          simulation: {
+            runs: {
+              program: { source: { name: string } }
+              pool: { size: number; x: Float64Array; y: Float64Array }
+            }[]
+          }
+        }
+      }
+    ).glivStage
     const run = stage.simulation.runs.find((r) => r.program.source.name === 'Chunks')!
-    const far = Array.from({ length: run.pool.size }, (_, i) => i).sort((a, b) => Math.hypot(run.pool.x[b]!, run.pool.y[b]!) - Math.hypot(run.pool.x[a]!, run.pool.y[a]!))
-    return [(run.pool.x[far[0]!]! - stage.camera.x) * stage.camera.zoom, (run.pool.y[far[0]!]! - stage.camera.y) * stage.camera.zoom]
+    const far = Array.from({ length: run.pool.size }, (_, i) => i).sort(
+      (a, b) => Math.hypot(run.pool.x[b]!, run.pool.y[b]!) - Math.hypot(run.pool.x[a]!, run.pool.y[a]!),
+    )
+    return [
+      (run.pool.x[far[0]!]! - stage.camera.x) * stage.camera.zoom,
+      (run.pool.y[far[0]!]! - stage.camera.y) * stage.camera.zoom,
+    ]
   })
   const box = (await page.locator('.stage canvas').first().boundingBox())!
   await page.mouse.click(box.x + at[0]!, box.y + at[1]!)
   await expect(page.getByRole('textbox', { name: 'Emitter name' })).toHaveValue('Chunks')
 })
 
-test('a throw sets speed and heading, so that the typical particle ends where it was dropped', async ({ page }) => {
+test('a throw sets speed and heading, so that the typical particle ends where it was dropped', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Pier dust')
   await studio.selectEmitter('Grit')
   await studio.freezeAt(10)
@@ -119,7 +151,9 @@ test('a throw sets speed and heading, so that the typical particle ends where it
   await expect(studio.number('speed', 'to')).toHaveText(speed!)
 })
 
-test('levers rewrite the whole effect and are one step of undo; colours go onto a palette and back', async ({ page }) => {
+test('levers rewrite the whole effect and are one step of undo; colours go onto a palette and back', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   await studio.selectEmitter('Sparks')
   await studio.freezeAt(12)
@@ -148,14 +182,18 @@ test('levers rewrite the whole effect and are one step of undo; colours go onto 
   await expect.poll(() => textOf(page)).toBe(before)
 })
 
-test('starters are found, dropped on the stage and set down; ramps come from the shelf, are kept, copied and pasted', async ({ page }) => {
+test('starters are found, dropped on the stage and set down; ramps come from the shelf, are kept, copied and pasted', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Pier dust')
   await page.getByRole('button', { name: 'Add emitter' }).click()
   await page.getByRole('menuitem', { name: 'Starters…' }).click()
   await page.getByLabel('Find a starter').fill('weather')
   await expect(page.locator('.technique-card')).toHaveCount(2)
   await page.getByLabel('Find a starter').fill('explosion')
-  await page.getByRole('button', { name: 'Add Blast' }).dragTo(page.locator('.stage canvas').first(), { targetPosition: { x: 300, y: 90 } })
+  await page
+    .getByRole('button', { name: 'Add Blast' })
+    .dragTo(page.locator('.stage canvas').first(), { targetPosition: { x: 300, y: 90 } })
   await expect(studio.tracks).toHaveCount(6)
   await expect(page.getByRole('textbox', { name: 'Emitter name' })).toHaveValue('Flash')
   await page.getByLabel('Find a starter').fill('ring')
@@ -183,7 +221,9 @@ test('starters are found, dropped on the stage and set down; ramps come from the
   await expect(page.getByTestId('ramp-opacity').locator('.ramp-line')).toHaveAttribute('d', shape!)
 })
 
-test('time: a burst by double-click, a locked and marked track, a stretch that plays again and again, both ends marked', async ({ page }) => {
+test('time: a burst by double-click, a locked and marked track, a stretch that plays again and again, both ends marked', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   await studio.selectEmitter('Fire')
   await expect(studio.track('Fire').locator('.population path')).toHaveCount(1)
@@ -211,8 +251,11 @@ test('time: a burst by double-click, a locked and marked track, a stretch that p
   await page.mouse.up()
   await page.keyboard.up('Shift')
   await expect(page.getByTestId('loop-region')).toBeVisible()
-  if (await page.getByRole('button', { name: 'Play', exact: true }).isVisible()) await page.keyboard.press('Space')
-  const region = await page.evaluate(() => (globalThis as unknown as { glivStage: { region: { from: number; to: number } } }).glivStage.region)
+  if (await page.getByRole('button', { name: 'Play', exact: true }).isVisible())
+    await page.keyboard.press('Space')
+  const region = await page.evaluate(
+    () => (globalThis as unknown as { glivStage: { region: { from: number; to: number } } }).glivStage.region,
+  )
   const seen = await page.evaluate(
     (count) =>
       new Promise<number[]>((done) => {
@@ -232,7 +275,9 @@ test('time: a burst by double-click, a locked and marked track, a stretch that p
   await expect(page.getByTestId('loop-region')).toHaveCount(0)
 })
 
-test('the table: one text into a whole row, in proportion; what is wrong is said and changes nothing', async ({ page }) => {
+test('the table: one text into a whole row, in proportion; what is wrong is said and changes nothing', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   await studio.selectEmitter('Sparks')
   await studio.freezeAt(12)
@@ -264,10 +309,29 @@ test('keys: nudge, zoom by whole numbers, frame one emitter', async ({ page }) =
   await expect(page.locator('[data-row="offsetX"] .row-digits')).toHaveText('1 px')
   await expect(page.locator('[data-row="offsetY"] .row-digits')).toHaveText('10 px')
   // Two emitters move together, by keys and by the handle.
-  const places = (): Promise<number[][]> => page.evaluate(() => (globalThis as unknown as { glivStage: { simulation: { program: { effect: { emitters: { name: string; numbers: { offsetX: number; offsetY: number } }[] } } } } }).glivStage.simulation.program.effect.emitters.filter((e) => e.name === 'Sparks' || e.name === 'Fire').map((e) => [e.numbers.offsetX, e.numbers.offsetY]))
-  const apart = async (): Promise<number[]> => ((p) => [p[1]![0]! - p[0]![0]!, p[1]![1]! - p[0]![1]!])(await places())
+  const places = (): Promise<number[][]> =>
+    page.evaluate(() =>
+      (
+        globalThis as unknown as {
+          glivStage: {
+            simulation: {
+              program: {
+                effect: { emitters: { name: string; numbers: { offsetX: number; offsetY: number } }[] }
+              }
+            }
+          }
+        }
+      ).glivStage.simulation.program.effect.emitters
+        .filter((e) => e.name === 'Sparks' || e.name === 'Fire')
+        .map((e) => [e.numbers.offsetX, e.numbers.offsetY]),
+    )
+  const apart = async (): Promise<number[]> =>
+    ((p) => [p[1]![0]! - p[0]![0]!, p[1]![1]! - p[0]![1]!])(await places())
   const distance = await apart()
-  await studio.track('Fire').getByRole('button', { name: 'Fire', exact: true }).click({ modifiers: ['Shift'] })
+  await studio
+    .track('Fire')
+    .getByRole('button', { name: 'Fire', exact: true })
+    .click({ modifiers: ['Shift'] })
   await studio.stage.focus()
   await page.keyboard.press('ArrowRight')
   await studio.drag(studio.handle('move'), 50, 30, 6)
@@ -275,7 +339,10 @@ test('keys: nudge, zoom by whole numbers, frame one emitter', async ({ page }) =
   expect((await places())[0]![0]).not.toBe(1)
   await studio.undo()
   await studio.undo()
-  const zoom = (): Promise<number> => page.evaluate(() => (globalThis as unknown as { glivStage: { camera: { zoom: number } } }).glivStage.camera.zoom)
+  const zoom = (): Promise<number> =>
+    page.evaluate(
+      () => (globalThis as unknown as { glivStage: { camera: { zoom: number } } }).glivStage.camera.zoom,
+    )
   for (const times of [3, 1, 2]) {
     await page.keyboard.press(String(times))
     expect(await zoom()).toBeCloseTo(times, 9)

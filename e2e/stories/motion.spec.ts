@@ -2,7 +2,9 @@
 import { expect, test } from '@playwright/test'
 import { Studio } from '../studio.ts'
 
-test('forces: found by another word, shown at work, with a ramp, a lane and a place on the stage', async ({ page }) => {
+test('forces: found by another word, shown at work, with a ramp, a lane and a place on the stage', async ({
+  page,
+}) => {
   // The small pictures move only for those who want motion.
   await page.emulateMedia({ reducedMotion: 'no-preference' })
   const studio = await new Studio(page).openDemoEffect('Pier dust')

@@ -8,7 +8,9 @@ import { Studio } from '../studio.ts'
 
 /** What there is to compare: everything that an effect is made of, without ids, salts and names that must be free. */
 const essence = (effect: ResolvedEffect): unknown => {
-  const text = JSON.stringify({ ...effect, id: '', name: '' }, (key, value: unknown) => (key === 'id' || key === 'salt' || key === 'name' || key === 'partner' ? undefined : value))
+  const text = JSON.stringify({ ...effect, id: '', name: '' }, (key, value: unknown) =>
+    key === 'id' || key === 'salt' || key === 'name' || key === 'partner' ? undefined : value,
+  )
   return JSON.parse(text)
 }
 
@@ -21,6 +23,13 @@ for (const id of ['pier-dust', 'kettle-steam', 'funnel-steam', 'sink-hole', 'sun
     const studio = new Studio(page)
     await (await studio.openShelf()).openKit()
     await new EffectBuilder(studio, kit).build(id)
-    const built = await page.evaluate(() => JSON.stringify((globalThis as unknown as { glivStage: { simulation: { program: { effect: unknown } } } }).glivStage.simulation.program.effect))
-    expect(essence(JSON.parse(built) as ResolvedEffect)).toEqual(essence(resolveEffect(kit, kit.effects[id]!)))
+    const built = await page.evaluate(() =>
+      JSON.stringify(
+        (globalThis as unknown as { glivStage: { simulation: { program: { effect: unknown } } } }).glivStage
+          .simulation.program.effect,
+      ),
+    )
+    expect(essence(JSON.parse(built) as ResolvedEffect)).toEqual(
+      essence(resolveEffect(kit, kit.effects[id]!)),
+    )
   })

@@ -15,7 +15,9 @@ const openDust = async (page: Page): Promise<Studio> => {
   return studio.freezeAt(20)
 }
 
-test('a damaged kit opens; what was set aside is listed, repaired, and a snapshot can be gone back to', async ({ page }) => {
+test('a damaged kit opens; what was set aside is listed, repaired, and a snapshot can be gone back to', async ({
+  page,
+}) => {
   const studio = await openDust(page)
   await studio.type('drag', '3')
   await studio.saved()
@@ -29,8 +31,14 @@ test('a damaged kit opens; what was set aside is listed, repaired, and a snapsho
   await expect(page.getByTestId('aside-list')).toContainText('keg-pop')
   await expect(page.getByTestId('aside-list')).toContainText(/picture of “.+” is missing/)
   await expect(page.getByTestId('snapshot-card')).toHaveCount(1)
-  const [raw] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Raw data as a file' }).click()])
-  expect(JSON.parse(await readFile(await raw.path(), 'utf8'))).toMatchObject({ format: 'gliv-raw', kit: 'last-ferry' })
+  const [raw] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Raw data as a file' }).click(),
+  ])
+  expect(JSON.parse(await readFile(await raw.path(), 'utf8'))).toMatchObject({
+    format: 'gliv-raw',
+    kit: 'last-ferry',
+  })
   await page.getByRole('button', { name: 'Repair' }).click()
   await expect(page.getByTestId('effect-card').first()).toBeVisible()
   await page.goto('/kit/last-ferry/recovery')
@@ -43,7 +51,9 @@ test('a damaged kit opens; what was set aside is listed, repaired, and a snapsho
   await studio.saved()
 })
 
-test('what the storage refuses stands as not saved, is tried again, and can be exported meanwhile', async ({ page }) => {
+test('what the storage refuses stands as not saved, is tried again, and can be exported meanwhile', async ({
+  page,
+}) => {
   const studio = await openDust(page)
   await studio.saved()
   await page.evaluate(() => {
@@ -58,8 +68,13 @@ test('what the storage refuses stands as not saved, is tried again, and can be e
   await expect(page.getByTestId('not-saved')).toContainText('The storage is full')
   await studio.type('drag', '3.5')
   await expect(page.getByTestId('save-state')).toHaveText('not saved')
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export what is here' }).click()])
-  const grit = Object.values(readKitFile(new Uint8Array(await readFile(await file.path()))).kit.types).find((type) => type.name === 'Grit')!
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export what is here' }).click(),
+  ])
+  const grit = Object.values(readKitFile(new Uint8Array(await readFile(await file.path()))).kit.types).find(
+    (type) => type.name === 'Grit',
+  )!
   expect(grit.numbers.drag).toBe(3.5)
   await page.evaluate(() => (globalThis as unknown as { restore(): void }).restore())
   await page.getByRole('button', { name: 'Try now' }).click()
@@ -83,10 +98,15 @@ test('a kit that is deleted under the page is said to be gone, and is put back',
   await expect(studio.number('drag')).toHaveText('2.5 per s')
 })
 
-test('without storage the work goes on in memory, and says so; odd preferences do no harm', async ({ page }) => {
+test('without storage the work goes on in memory, and says so; odd preferences do no harm', async ({
+  page,
+}) => {
   await page.addInitScript(() => {
     localStorage.setItem('gliv-preferences', '{"state":{"theme":"sepia"},"version":0}')
-    sessionStorage.setItem('gliv-session', '{"state":{"speed":"fast","ramp":"width","ground":"plaid","openGroups":7},"version":0}')
+    sessionStorage.setItem(
+      'gliv-session',
+      '{"state":{"speed":"fast","ramp":"width","ground":"plaid","openGroups":7},"version":0}',
+    )
     sessionStorage.setItem('gliv-sprites', 'not even JSON')
     IDBFactory.prototype.open = () => {
       throw new DOMException('denied', 'SecurityError')
@@ -103,7 +123,9 @@ test('without storage the work goes on in memory, and says so; odd preferences d
   await expect(page.getByRole('button', { name: 'Export what is here' })).toBeVisible()
 })
 
-test('a part whose file is missing reloads the page once, then says so and leaves the rest alone', async ({ page }) => {
+test('a part whose file is missing reloads the page once, then says so and leaves the rest alone', async ({
+  page,
+}) => {
   const studio = await openDust(page)
   await studio.saved()
   let asked = 0
@@ -162,7 +184,9 @@ test('the page’s policy lets the kernels run and nothing from elsewhere', asyn
     })
   })
   await openDust(page)
-  expect(await page.evaluate(() => (globalThis as unknown as { kernels: { count: number } }).kernels.count)).toBeGreaterThan(0)
+  expect(
+    await page.evaluate(() => (globalThis as unknown as { kernels: { count: number } }).kernels.count),
+  ).toBeGreaterThan(0)
   const ran = await page.evaluate(() => {
     const script = document.createElement('script')
     script.textContent = 'globalThis.intruder = true'
@@ -193,33 +217,61 @@ test('what the loader would refuse is refused where it is typed, and the number 
 
 test('hostile files are refused in words; numbers beside a sheet are used', async ({ page }) => {
   await new Studio(page).openShelf()
-  const bring = (...files: { name: string; buffer: Buffer }[]) => page.getByTestId('import-input').setInputFiles(files.map((file) => ({ ...file, mimeType: '' })))
-  await bring({ name: 'bomb.gliv', buffer: Buffer.from(zipSync({ 'kit.json': new Uint8Array(60 * 1024 * 1024) }, { level: 9 })) })
+  const bring = (...files: { name: string; buffer: Buffer }[]) =>
+    page.getByTestId('import-input').setInputFiles(files.map((file) => ({ ...file, mimeType: '' })))
+  await bring({
+    name: 'bomb.gliv',
+    buffer: Buffer.from(zipSync({ 'kit.json': new Uint8Array(60 * 1024 * 1024) }, { level: 9 })),
+  })
   await expect(page.getByText(/bomb\.gliv was not imported.*at most 50331648 are read/)).toBeVisible()
   await bring({ name: 'text.gliv', buffer: Buffer.from('hello, this is no kit') })
-  await expect(page.getByText(/text\.gliv was not imported.*begins with "hello, this is no kit"/)).toBeVisible()
-  const twice = Buffer.from(zipSync({ 'kit.json': strToU8('{}'), 'kit2json': strToU8('{}') }))
-  for (let at = twice.indexOf('kit2json'); at >= 0; at = twice.indexOf('kit2json')) twice.write('kit.json', at)
+  await expect(
+    page.getByText(/text\.gliv was not imported.*begins with "hello, this is no kit"/),
+  ).toBeVisible()
+  const twice = Buffer.from(zipSync({ 'kit.json': strToU8('{}'), kit2json: strToU8('{}') }))
+  for (let at = twice.indexOf('kit2json'); at >= 0; at = twice.indexOf('kit2json'))
+    twice.write('kit.json', at)
   await bring({ name: 'twice.gliv', buffer: twice })
   await expect(page.getByText(/twice\.gliv was not imported.*twice/)).toBeVisible()
   await expect(page.getByTestId('kit-card')).toHaveCount(1)
 
   await new Studio(page).openKit()
-  const svg = (inside: string): Buffer => Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="16" height="16">${inside}</svg>`)
-  await bring({ name: 'slow.svg', buffer: svg('<filter id="f"><feTurbulence numOctaves="99"/></filter><rect width="16" height="16" filter="url(#f)"/>') })
+  const svg = (inside: string): Buffer =>
+    Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="16" height="16">${inside}</svg>`)
+  await bring({
+    name: 'slow.svg',
+    buffer: svg(
+      '<filter id="f"><feTurbulence numOctaves="99"/></filter><rect width="16" height="16" filter="url(#f)"/>',
+    ),
+  })
   await expect(page.getByText(/slow\.svg was not imported.*filters/)).toBeVisible()
   await bring({ name: 'plain.svg', buffer: svg('<rect width="16" height="16" fill="#f80"/>') })
   await expect(page.getByRole('dialog')).toContainText('16 × 16 px')
   await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click()
 
   const png = Buffer.from(encodePng({ width: 24, height: 8, data: new Uint8Array(24 * 8 * 4).fill(255) }))
-  const numbers = { format: 'gliv-sheet', image: 'puff.png', fps: 15, pivot: { x: 4, y: 7 }, frames: [0, 8, 16].map((x) => ({ x, y: 0, w: 8, h: 8 })) }
-  await bring({ name: 'puff.png', buffer: png }, { name: 'puff.json', buffer: Buffer.from(JSON.stringify(numbers)) })
-  await expect(page.getByRole('dialog')).toContainText('Cut by the numbers of “puff.json”: 3 frames, pivot at 4, 7, 15 frames per second')
+  const numbers = {
+    format: 'gliv-sheet',
+    image: 'puff.png',
+    fps: 15,
+    pivot: { x: 4, y: 7 },
+    frames: [0, 8, 16].map((x) => ({ x, y: 0, w: 8, h: 8 })),
+  }
+  await bring(
+    { name: 'puff.png', buffer: png },
+    { name: 'puff.json', buffer: Buffer.from(JSON.stringify(numbers)) },
+  )
+  await expect(page.getByRole('dialog')).toContainText(
+    'Cut by the numbers of “puff.json”: 3 frames, pivot at 4, 7, 15 frames per second',
+  )
   await page.getByRole('dialog').getByRole('button', { name: 'Add 3 frames' }).click()
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await page.goto('/kit/last-ferry/sprites')
-  await page.getByRole('tab', { name: 'Clips' }).or(page.getByRole('button', { name: 'Clips' })).first().click()
+  await page
+    .getByRole('tab', { name: 'Clips' })
+    .or(page.getByRole('button', { name: 'Clips' }))
+    .first()
+    .click()
   await expect(page.getByText('puff').first()).toBeVisible()
 })
 

@@ -51,7 +51,10 @@ test('a picture is replaced under the running effect; frames, clips and types st
   const green = [20, 220, 60] as const
   const before = await studio.picture()
   await page.keyboard.press('p')
-  await page.getByTestId('sprites-drawer').getByLabel('Sheet', { exact: true }).selectOption({ label: 'Hard pixels' })
+  await page
+    .getByTestId('sprites-drawer')
+    .getByLabel('Sheet', { exact: true })
+    .selectOption({ label: 'Hard pixels' })
   await page.getByRole('tab', { name: 'Frames' }).click()
   const picture = filled(195, 34, 255, 255, 255)
   await page.getByLabel('New picture').setInputFiles([file('hard.png', encodePng(picture))])
@@ -72,7 +75,9 @@ test('a picture is replaced under the running effect; frames, clips and types st
   await expect(page.getByText('1 of 9 · 64 × 64 px')).toBeVisible()
 })
 
-test('several pictures at once are packed; more are added; nothing in use can be deleted', async ({ page }) => {
+test('several pictures at once are packed; more are added; nothing in use can be deleted', async ({
+  page,
+}) => {
   const studio = await openSprites(page)
   const loose = [filled(10, 6, 255, 0, 0), filled(4, 12, 0, 255, 0), filled(7, 7, 0, 0, 255)]
   await give(page, ...loose.map((image, i) => file(`bit ${i + 1}.png`, encodePng(image))))
@@ -84,16 +89,29 @@ test('several pictures at once are packed; more are added; nothing in use can be
   await dialogGone(page)
   expect(await sheetNames(page)).toEqual(['Soft shapes', 'Bits', 'Hard pixels', 'Debris'])
   await expect(page.getByText('32 × 32 px ·')).toBeVisible()
-  await expect(page.getByRole('listbox', { name: 'Frames' }).getByRole('option')).toHaveText(['bit 1', 'bit 2', 'bit 3'])
+  await expect(page.getByRole('listbox', { name: 'Frames' }).getByRole('option')).toHaveText([
+    'bit 1',
+    'bit 2',
+    'bit 3',
+  ])
   await expect(page.locator('.sheet-sum')).toContainText('1 not used')
 
   await give(page, file('more.png', encodePng(filled(5, 5, 9, 9, 9))))
   await studio.pick('Comes in as', 'more frames for “Debris”')
   await page.getByRole('button', { name: 'Add 1 frame', exact: true }).click()
   await dialogGone(page)
-  await expect(page.getByRole('listbox', { name: 'Frames' }).getByRole('option')).toHaveText(['bit 1', 'bit 2', 'bit 3', 'more'])
+  await expect(page.getByRole('listbox', { name: 'Frames' }).getByRole('option')).toHaveText([
+    'bit 1',
+    'bit 2',
+    'bit 3',
+    'more',
+  ])
   await page.getByRole('button', { name: 'Delete frame' }).click()
-  await expect(page.getByRole('listbox', { name: 'Frames' }).getByRole('option')).toHaveText(['bit 2', 'bit 3', 'more'])
+  await expect(page.getByRole('listbox', { name: 'Frames' }).getByRole('option')).toHaveText([
+    'bit 2',
+    'bit 3',
+    'more',
+  ])
   await page.getByRole('button', { name: 'Layout…' }).click()
   await type(page, 'Padding', '4')
   await page.getByRole('button', { name: 'Lay out 3 frames' }).click()
@@ -109,7 +127,9 @@ test('several pictures at once are packed; more are added; nothing in use can be
   await expect.poll(() => sheetNames(page)).toEqual(['Soft shapes', 'Bits', 'Hard pixels'])
 })
 
-test('GIF, WebP, JPEG and SVG come in; broken, hostile and foreign files say why and change nothing', async ({ page }) => {
+test('GIF, WebP, JPEG and SVG come in; broken, hostile and foreign files say why and change nothing', async ({
+  page,
+}) => {
   const studio = await openSprites(page)
   const encoded = (type: string): Promise<number[]> =>
     page.evaluate(async (kind) => {
@@ -125,8 +145,16 @@ test('GIF, WebP, JPEG and SVG come in; broken, hostile and foreign files say why
     await page.getByRole('button', { name: 'Cancel' }).click()
     await dialogGone(page)
   }
-  const drawing = (inside: string): string => `<svg xmlns="http://www.w3.org/2000/svg" width="10" height="20">${inside}<circle cx="5" cy="5" r="5" fill="red"/></svg>`
-  await give(page, file('owned.svg', new TextEncoder().encode(drawing('<script>document.title = "owned"</script>')), 'image/svg+xml'))
+  const drawing = (inside: string): string =>
+    `<svg xmlns="http://www.w3.org/2000/svg" width="10" height="20">${inside}<circle cx="5" cy="5" r="5" fill="red"/></svg>`
+  await give(
+    page,
+    file(
+      'owned.svg',
+      new TextEncoder().encode(drawing('<script>document.title = "owned"</script>')),
+      'image/svg+xml',
+    ),
+  )
   await expect(page.getByText(/owned\.svg was not imported.*holds a script/)).toBeVisible()
   const svg = drawing('')
   await give(page, file('ball.svg', new TextEncoder().encode(svg), 'image/svg+xml'))
@@ -138,7 +166,15 @@ test('GIF, WebP, JPEG and SVG come in; broken, hostile and foreign files say why
   expect(await page.title()).not.toBe('owned')
 
   // Two frames of 4 × 1, the second held twice as long.
-  const gif = Uint8Array.from([...'GIF89a'].map((c) => c.charCodeAt(0)).concat([4, 0, 1, 0, 0x80, 0, 0, 255, 0, 0, 0, 0, 255, 0x21, 0xf9, 4, 0, 10, 0, 0, 0, 0x2c, 0, 0, 0, 0, 4, 0, 1, 0, 0, 2, 2, 0x04, 0x50, 0, 0x21, 0xf9, 4, 0, 20, 0, 0, 0, 0x2c, 0, 0, 0, 0, 4, 0, 1, 0, 0, 2, 2, 0x04, 0x50, 0, 0x3b]))
+  const gif = Uint8Array.from(
+    [...'GIF89a']
+      .map((c) => c.charCodeAt(0))
+      .concat([
+        4, 0, 1, 0, 0x80, 0, 0, 255, 0, 0, 0, 0, 255, 0x21, 0xf9, 4, 0, 10, 0, 0, 0, 0x2c, 0, 0, 0, 0, 4, 0,
+        1, 0, 0, 2, 2, 0x04, 0x50, 0, 0x21, 0xf9, 4, 0, 20, 0, 0, 0, 0x2c, 0, 0, 0, 0, 4, 0, 1, 0, 0, 2, 2,
+        0x04, 0x50, 0, 0x3b,
+      ]),
+  )
   await give(page, file('blink.gif', gif, 'image/gif'))
   await expect(page.getByRole('dialog')).toContainText('2 frames: they become one sheet with a clip')
   await page.getByRole('button', { name: 'Add 2 frames' }).click()
@@ -152,9 +188,17 @@ test('GIF, WebP, JPEG and SVG come in; broken, hostile and foreign files say why
   const good = encodePng(flakes())
   const bomb = good.slice()
   new DataView(bomb.buffer).setUint32(16, 60_000)
-  await give(page, file('cut.png', good.subarray(0, 300)), file('huge.png', bomb), file('song.png', new TextEncoder().encode('la la la la')), file('bad.svg', new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg"><g'), 'image/svg+xml'))
+  await give(
+    page,
+    file('cut.png', good.subarray(0, 300)),
+    file('huge.png', bomb),
+    file('song.png', new TextEncoder().encode('la la la la')),
+    file('bad.svg', new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg"><g'), 'image/svg+xml'),
+  )
   await expect(page.getByText('cut.png was not imported. The PNG is cut short or damaged')).toBeVisible()
-  await expect(page.getByText(/huge\.png was not imported\. The picture is 60000 pixels on a side; at most 8192/)).toBeVisible()
+  await expect(
+    page.getByText(/huge\.png was not imported\. The picture is 60000 pixels on a side; at most 8192/),
+  ).toBeVisible()
   await expect(page.getByText('song.png was not imported. This is no picture that Gliv reads')).toBeVisible()
   await expect(page.getByRole('dialog')).toBeHidden()
   expect(await sheetNames(page)).toEqual(sheets)
@@ -169,15 +213,27 @@ test('palettes are read, taken from a picture, put on a sheet, and lock what is 
   await expect(page.getByRole('region', { name: 'Palette', exact: true })).toContainText('3 colours')
   await page.getByRole('button', { name: 'Take from “Hard pixels”' }).click()
   await expect(page.getByRole('region', { name: 'Hard pixels' })).toContainText('6 colours')
-  await page.getByLabel('Palette file').setInputFiles([{ name: 'sea.gpl', mimeType: 'text/plain', buffer: Buffer.from('GIMP Palette\nName: Sea\n#\n 10 20 30 a\n200 210 220 b\n') }])
+  await page.getByLabel('Palette file').setInputFiles([
+    {
+      name: 'sea.gpl',
+      mimeType: 'text/plain',
+      buffer: Buffer.from('GIMP Palette\nName: Sea\n#\n 10 20 30 a\n200 210 220 b\n'),
+    },
+  ])
   await expect(page.getByRole('region', { name: 'Sea' })).toContainText('2 colours')
   const saved = page.waitForEvent('download')
-  await studio.choose(page.getByRole('region', { name: 'Sea' }).getByRole('button', { name: 'Save as…' }), 'Palette file (.pal)')
+  await studio.choose(
+    page.getByRole('region', { name: 'Sea' }).getByRole('button', { name: 'Save as…' }),
+    'Palette file (.pal)',
+  )
   const stream = await (await saved).createReadStream()
   const chunks: Buffer[] = []
   for await (const chunk of stream) chunks.push(chunk as Buffer)
   expect(Buffer.concat(chunks).toString()).toBe('JASC-PAL\r\n0100\r\n2\r\n10 20 30\r\n200 210 220\r\n')
-  await page.getByRole('region', { name: 'Sea' }).getByRole('button', { name: 'Put “Hard pixels” on it' }).click()
+  await page
+    .getByRole('region', { name: 'Sea' })
+    .getByRole('button', { name: 'Put “Hard pixels” on it' })
+    .click()
   await page.getByRole('region', { name: 'Sea' }).getByRole('button', { name: 'Delete palette Sea' }).click()
   await page.getByRole('button', { name: 'Take from “Hard pixels”' }).click()
   await expect(page.getByRole('region', { name: 'Hard pixels 2' })).toContainText('2 colours')

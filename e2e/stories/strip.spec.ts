@@ -2,7 +2,9 @@
 import { expect, type Locator, test } from '@playwright/test'
 import { Studio } from '../studio.ts'
 
-test('a colour is taken from the stage and from a sheet where the browser has no pipette of its own', async ({ page }) => {
+test('a colour is taken from the stage and from a sheet where the browser has no pipette of its own', async ({
+  page,
+}) => {
   await page.addInitScript(() => Object.defineProperty(globalThis, 'EyeDropper', { value: undefined }))
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   await studio.selectEmitter('Fire')
@@ -39,11 +41,14 @@ test('a colour is taken from the stage and from a sheet where the browser has no
   await expect(typed).toHaveValue(bright)
 })
 
-test('ramps at once: a moment that is moved, added or removed in one comes along in the other, in one step of undo', async ({ page }) => {
+test('ramps at once: a moment that is moved, added or removed in one comes along in the other, in one step of undo', async ({
+  page,
+}) => {
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   await studio.selectEmitter('Flash')
   await studio.freezeAt(4)
-  const tab = (name: string) => page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name, exact: true })
+  const tab = (name: string) =>
+    page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name, exact: true })
   const points = page.getByTestId('ramp-point')
   const mates = page.getByTestId('mate-point')
   await tab('Scale').click()

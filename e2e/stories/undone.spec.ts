@@ -10,7 +10,10 @@ const EDITS = 100
 /** The stored kit as its file has it, byte for byte. */
 const stored = async (page: Page): Promise<string> => {
   await page.getByRole('button', { name: 'Bake & ship' }).click()
-  const [file] = await Promise.all([page.waitForEvent('download'), page.locator('button', { hasText: 'Kit file' }).click()])
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.locator('button', { hasText: 'Kit file' }).click(),
+  ])
   const parts = unzipSync(await readFile(await file.path()))
   await page.keyboard.press('Escape')
   const name = Object.keys(parts).find((part) => part.endsWith('.json'))!
@@ -40,11 +43,21 @@ const DEEDS: readonly ((studio: Studio, page: Page, roll: Roll) => Promise<unkno
     await page.keyboard.press(['ArrowUp', 'ArrowDown', 'ArrowLeft', 'Shift+ArrowRight'][roll(4)]!)
   },
   (studio, _page, roll) => studio.drag(studio.handle('move'), 6 + roll(20), roll(16) - 8, 2),
-  async (studio, _page, roll) => studio.tracks.nth(roll(await studio.tracks.count())).getByRole('button', { name: /^(Mute|Unmute) / }).click(),
-  async (_studio, page, roll) => page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name: ['Scale', 'Opacity', 'Speed'][roll(3)]!, exact: true }).click(),
+  async (studio, _page, roll) =>
+    studio.tracks
+      .nth(roll(await studio.tracks.count()))
+      .getByRole('button', { name: /^(Mute|Unmute) / })
+      .click(),
+  async (_studio, page, roll) =>
+    page
+      .getByRole('group', { name: 'Ramp' })
+      .getByRole('button', { name: ['Scale', 'Opacity', 'Speed'][roll(3)]!, exact: true })
+      .click(),
 ]
 
-test('a hundred random edits are undone to the stored copy, byte for byte, and brought back', async ({ page }) => {
+test('a hundred random edits are undone to the stored copy, byte for byte, and brought back', async ({
+  page,
+}) => {
   test.slow()
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   const names = ['Fire', 'Sparks', 'Smoke', 'Chunks']
@@ -81,4 +94,10 @@ test('a hundred random edits are undone to the stored copy, byte for byte, and b
 })
 
 /** The effect as the stage runs it. */
-const textNow = (page: Page): Promise<string> => page.evaluate(() => JSON.stringify((globalThis as unknown as { glivStage: { simulation: { program: { effect: unknown } } } }).glivStage.simulation.program.effect))
+const textNow = (page: Page): Promise<string> =>
+  page.evaluate(() =>
+    JSON.stringify(
+      (globalThis as unknown as { glivStage: { simulation: { program: { effect: unknown } } } }).glivStage
+        .simulation.program.effect,
+    ),
+  )

@@ -29,20 +29,50 @@ const see = async (page: Page): Promise<Seen> => {
   const around = await page.evaluate(() => {
     const element = document.activeElement
     const role = element?.getAttribute('role') ?? ''
-    const held = !element || element === document.body ? 'nothing' : element.matches('.stage') ? 'stage' : element.matches('input:not([type="checkbox"]), textarea') ? 'text' : role === 'spinbutton' ? 'number' : role === 'slider' || role === 'separator' ? 'slider' : role === 'combobox' || element.matches('select') ? 'list' : element.matches('button, a, [role="button"], input') ? 'button' : 'nothing'
-    const name = held === 'nothing' ? '' : `${element?.tagName} ${role} ${element?.getAttribute('aria-label') ?? element?.textContent?.slice(0, 40) ?? ''}`
-    return { held, element: name, drawer: document.querySelector('[data-testid="sprites-drawer"]') !== null, muted: [...document.querySelectorAll('.track.muted .track-name')].map((e) => e.textContent).join() }
+    const held =
+      !element || element === document.body
+        ? 'nothing'
+        : element.matches('.stage')
+          ? 'stage'
+          : element.matches('input:not([type="checkbox"]), textarea')
+            ? 'text'
+            : role === 'spinbutton'
+              ? 'number'
+              : role === 'slider' || role === 'separator'
+                ? 'slider'
+                : role === 'combobox' || element.matches('select')
+                  ? 'list'
+                  : element.matches('button, a, [role="button"], input')
+                    ? 'button'
+                    : 'nothing'
+    const name =
+      held === 'nothing'
+        ? ''
+        : `${element?.tagName} ${role} ${element?.getAttribute('aria-label') ?? element?.textContent?.slice(0, 40) ?? ''}`
+    return {
+      held,
+      element: name,
+      drawer: document.querySelector('[data-testid="sprites-drawer"]') !== null,
+      muted: [...document.querySelectorAll('.track.muted .track-name')].map((e) => e.textContent).join(),
+    }
   })
   return { ...(await peek(page)), ...(around as Pick<Seen, 'held' | 'element' | 'drawer' | 'muted'>) }
 }
 
 /** What a press of each command changes, and what of all that is looked at it leaves alone. */
 type Change = Partial<Record<keyof Seen, unknown>>
-const flipped = <K extends 'tracer' | 'paths' | 'one'>(seen: Seen, key: K): Change => ({ looking: { ...seen.looking, [key]: !seen.looking[key] } })
-const session = (seen: Seen, change: Partial<Seen['session']>): Change => ({ session: { ...seen.session, ...change } })
+const flipped = <K extends 'tracer' | 'paths' | 'one'>(seen: Seen, key: K): Change => ({
+  looking: { ...seen.looking, [key]: !seen.looking[key] },
+})
+const session = (seen: Seen, change: Partial<Seen['session']>): Change => ({
+  session: { ...seen.session, ...change },
+})
 
 /** Null: not pressed in this walk. `document` marks what edits; the rest may not. */
-const PREDICTED: { readonly [Id in CommandId]: ((seen: Seen) => Change & { readonly document?: 'edit' | 'undo' | 'redo' }) | null } = {
+const PREDICTED: {
+  readonly [Id in CommandId]:
+    ((seen: Seen) => Change & { readonly document?: 'edit' | 'undo' | 'redo' }) | null
+} = {
   escape: null,
   find: null,
   remove: null,
@@ -63,7 +93,12 @@ const PREDICTED: { readonly [Id in CommandId]: ((seen: Seen) => Change & { reado
   tenOn: ({ tick }) => ({ tick: tick + 10, playing: false }),
   again: (seen) => session(seen, { loop: !seen.session.loop }),
   // A handle that goes takes the focus along to the stage.
-  handles: (seen) => ({ ...session(seen, { handles: !seen.session.handles }), ...(seen.element.startsWith('g slider') && !seen.element.includes('Point') ? { held: 'stage', element: undefined } : {}) }),
+  handles: (seen) => ({
+    ...session(seen, { handles: !seen.session.handles }),
+    ...(seen.element.startsWith('g slider') && !seen.element.includes('Point')
+      ? { held: 'stage', element: undefined }
+      : {}),
+  }),
   stageOnly: null,
   sprites: ({ drawer }) => ({ drawer: !drawer }),
   mute: () => ({ document: 'edit', muted: undefined }),
@@ -98,7 +133,8 @@ const pressKey = async (page: Page, roll: Roll, before: Seen): Promise<string> =
   const key = pressOf(keys[roll(keys.length)]!)
   if (!isCommand(key, before.held)) {
     // A control's own key is pressed for once in a while; whatever it does, no command may run beside.
-    if (before.held === 'button' || before.held === 'list' || before.held === 'text') return `${key} (left out)`
+    if (before.held === 'button' || before.held === 'list' || before.held === 'text')
+      return `${key} (left out)`
     await page.keyboard.press(key)
     // A digit begins to be typed into the number, and is given up again.
     if (/^\d$/.test(key)) {
@@ -106,7 +142,10 @@ const pressKey = async (page: Page, roll: Roll, before: Seen): Promise<string> =
       await page.keyboard.press('Escape')
     }
     const after = await see(page)
-    expect(pick(after, ['playing', 'solo', 'session', 'looking', 'drawer', 'held', 'element']), `${key} on ${before.element}`).toEqual(pick(before, ['playing', 'solo', 'session', 'looking', 'drawer', 'held', 'element']))
+    expect(
+      pick(after, ['playing', 'solo', 'session', 'looking', 'drawer', 'held', 'element']),
+      `${key} on ${before.element}`,
+    ).toEqual(pick(before, ['playing', 'solo', 'session', 'looking', 'drawer', 'held', 'element']))
     return `${key} → its own`
   }
   await page.keyboard.press(key)
@@ -114,22 +153,31 @@ const pressKey = async (page: Page, roll: Roll, before: Seen): Promise<string> =
   return `${key} → ${id}`
 }
 
-const pick = (seen: Seen, keys: readonly (keyof Seen)[]): object => Object.fromEntries(keys.map((key) => [key, seen[key]]))
+const pick = (seen: Seen, keys: readonly (keyof Seen)[]): object =>
+  Object.fromEntries(keys.map((key) => [key, seen[key]]))
 
 const compare = async (page: Page, id: CommandId, key: string, before: Seen): Promise<void> => {
   const { document: changes, ...change } = PREDICTED[id]!(before)
   const about = `${key} (${id}) on ${before.held} ${before.element}`
   const at = id === 'nudge' || id === 'nudgeFar' ? before.held === 'stage' : true
   if (!at) return
-  const keys = (['playing', 'solo', 'session', 'looking', 'muted', 'drawer', 'held', 'element'] as const).filter((k) => !(k in change && change[k] === undefined))
+  const keys = (
+    ['playing', 'solo', 'session', 'looking', 'muted', 'drawer', 'held', 'element'] as const
+  ).filter((k) => !(k in change && change[k] === undefined))
   // What is asked for comes at once, or after the page has been laid out again.
-  await expect.poll(async () => pick(await see(page), keys), { message: about, timeout: 3000 }).toEqual(pick({ ...before, ...change } as Seen, keys))
+  await expect
+    .poll(async () => pick(await see(page), keys), { message: about, timeout: 3000 })
+    .toEqual(pick({ ...before, ...change } as Seen, keys))
   const after = await see(page)
   // Paused, the moment is exact; while it plays the clock goes on.
-  if (!before.playing && !after.playing && !changes) expect(after.tick, about).toBe('tick' in change ? change['tick'] : before.tick)
-  if (changes === undefined) expect([after.effect, after.undo, after.redo], about).toEqual([before.effect, before.undo, before.redo])
-  if (changes === 'undo') expect([after.undo, after.redo.length], about).toEqual([before.undo.slice(0, -1), before.redo.length + 1])
-  if (changes === 'redo') expect([after.redo, after.undo.length], about).toEqual([before.redo.slice(0, -1), before.undo.length + 1])
+  if (!before.playing && !after.playing && !changes)
+    expect(after.tick, about).toBe('tick' in change ? change['tick'] : before.tick)
+  if (changes === undefined)
+    expect([after.effect, after.undo, after.redo], about).toEqual([before.effect, before.undo, before.redo])
+  if (changes === 'undo')
+    expect([after.undo, after.redo.length], about).toEqual([before.undo.slice(0, -1), before.redo.length + 1])
+  if (changes === 'redo')
+    expect([after.redo, after.undo.length], about).toEqual([before.redo.slice(0, -1), before.undo.length + 1])
   if (changes === 'edit') expect(after.effect, about).not.toBe(before.effect)
 }
 
@@ -146,16 +194,39 @@ const DEEDS: Readonly<Record<string, (studio: Studio, page: Page, roll: Roll) =>
     await page.locator('.number-input:focus').fill(['12', '8*1.5', '4', '0.5'][roll(4)]!)
     await page.keyboard.press(['Enter', 'Tab', 'Enter'][roll(3)]!)
     // What was refused is given up.
-    if ((await page.locator('.number-input[aria-invalid="true"]').count()) > 0) await page.keyboard.press('Escape')
+    if ((await page.locator('.number-input[aria-invalid="true"]').count()) > 0)
+      await page.keyboard.press('Escape')
   },
-  'drag a number': async (studio, page, roll) => studio.drag(await nth(page, NUMBERS, roll), 12 + roll(20), 0, 2),
-  'drag a knob': async (studio, page, roll) => studio.drag(await nth(page, '.row-slider .knob', roll), 6 + roll(10), 0, 2),
-  'drag a ramp point': async (studio, page, roll) => studio.drag(await nth(page, '[data-testid="ramp-point"]', roll), 4, 3 + roll(6), 2),
-  'drag the handle': async (studio, page, roll) => ((await page.getByTestId('handles').isVisible()) ? studio.drag(studio.handle('move'), 8 + roll(10), roll(9) - 4, 2) : undefined),
-  'press mute or solo': async (_studio, page, roll) => (await nth(page, '.track-label > .track-button', roll)).click(),
-  'press a ramp’s name': async (_studio, page, roll) => page.getByRole('group', { name: 'Ramp', exact: true }).getByRole('button', { name: ['Scale', 'Opacity', 'Speed'][roll(3)]!, exact: true }).click(),
-  choose: async (studio, page, roll) => studio.pickFrom(page.getByRole('combobox', { name: 'How the effect plays' }), ['plays once', 'loops'][roll(2)]!),
-  'focus something': async (_studio, page, roll) => (await nth(page, '.transport button, .group-title, [role="spinbutton"], [role="slider"].handle, .MuiSelect-select', roll)).focus(),
+  'drag a number': async (studio, page, roll) =>
+    studio.drag(await nth(page, NUMBERS, roll), 12 + roll(20), 0, 2),
+  'drag a knob': async (studio, page, roll) =>
+    studio.drag(await nth(page, '.row-slider .knob', roll), 6 + roll(10), 0, 2),
+  'drag a ramp point': async (studio, page, roll) =>
+    studio.drag(await nth(page, '[data-testid="ramp-point"]', roll), 4, 3 + roll(6), 2),
+  'drag the handle': async (studio, page, roll) =>
+    (await page.getByTestId('handles').isVisible())
+      ? studio.drag(studio.handle('move'), 8 + roll(10), roll(9) - 4, 2)
+      : undefined,
+  'press mute or solo': async (_studio, page, roll) =>
+    (await nth(page, '.track-label > .track-button', roll)).click(),
+  'press a ramp’s name': async (_studio, page, roll) =>
+    page
+      .getByRole('group', { name: 'Ramp', exact: true })
+      .getByRole('button', { name: ['Scale', 'Opacity', 'Speed'][roll(3)]!, exact: true })
+      .click(),
+  choose: async (studio, page, roll) =>
+    studio.pickFrom(
+      page.getByRole('combobox', { name: 'How the effect plays' }),
+      ['plays once', 'loops'][roll(2)]!,
+    ),
+  'focus something': async (_studio, page, roll) =>
+    (
+      await nth(
+        page,
+        '.transport button, .group-title, [role="spinbutton"], [role="slider"].handle, .MuiSelect-select',
+        roll,
+      )
+    ).focus(),
   'press the stage': async (studio) => studio.stage.click({ position: { x: 12, y: 12 } }),
 }
 

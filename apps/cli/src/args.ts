@@ -32,16 +32,23 @@ export const parseArgs = (command: string, argv: readonly string[], syntax: Synt
     }
     const equals = word.indexOf('=')
     const name = equals < 0 ? word : word.slice(0, equals)
-    if (syntax.later?.includes(name)) throw new Usage(`${name} is not supported yet by this version of gliv ${command}; leave it out`)
+    if (syntax.later?.includes(name))
+      throw new Usage(`${name} is not supported yet by this version of gliv ${command}; leave it out`)
     if (options.has(name)) throw new Usage(`${name} is given twice; give it once`)
     if (syntax.flags.includes(name)) options.set(name, '')
     else if (syntax.values.includes(name)) {
       const value = equals < 0 ? argv[++i] : word.slice(equals + 1)
       if (value === undefined) throw new Usage(`${name} needs a value`)
       options.set(name, value)
-    } else throw new Usage(`gliv ${command} has no option ${name}; it has ${[...syntax.values, ...syntax.flags].join(', ') || 'none'}`)
+    } else
+      throw new Usage(
+        `gliv ${command} has no option ${name}; it has ${[...syntax.values, ...syntax.flags].join(', ') || 'none'}`,
+      )
   }
-  if (files.length !== syntax.files) throw new Usage(`gliv ${command} takes ${syntax.files} file${syntax.files === 1 ? '' : 's'}, not ${files.length}`)
+  if (files.length !== syntax.files)
+    throw new Usage(
+      `gliv ${command} takes ${syntax.files} file${syntax.files === 1 ? '' : 's'}, not ${files.length}`,
+    )
   return { files, options, has: (option) => options.has(option) }
 }
 
@@ -56,7 +63,8 @@ export const numberOption = (args: Args, option: string): number | undefined => 
   const text = args.options.get(option)
   if (text === undefined) return undefined
   const value = Number(text)
-  if (text.trim() === '' || !Number.isFinite(value)) throw new Usage(`${option} is "${text}"; it must be a number`)
+  if (text.trim() === '' || !Number.isFinite(value))
+    throw new Usage(`${option} is "${text}"; it must be a number`)
   return value
 }
 
@@ -68,11 +76,17 @@ export const wholeOption = (args: Args, option: string, low: number, high: numbe
 }
 
 /** So many numbers with a separator between them, like `128x64` or `3,4`. */
-export const listOption = (args: Args, option: string, separator: string, count: number): number[] | undefined => {
+export const listOption = (
+  args: Args,
+  option: string,
+  separator: string,
+  count: number,
+): number[] | undefined => {
   const text = args.options.get(option)
   if (text === undefined) return undefined
   const parts = text.split(separator).map((part) => (part.trim() === '' ? Number.NaN : Number(part)))
   const example = [64, 48, 640, 360].slice(0, count).join(separator)
-  if (parts.length !== count || parts.some((n) => !Number.isFinite(n))) throw new Usage(`${option} is "${text}"; it must be ${count} numbers like ${example}`)
+  if (parts.length !== count || parts.some((n) => !Number.isFinite(n)))
+    throw new Usage(`${option} is "${text}"; it must be ${count} numbers like ${example}`)
   return parts
 }

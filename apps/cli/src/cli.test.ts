@@ -34,7 +34,19 @@ const slowHash = ({ particles }: RunReport): string => {
   let hash = 0xcbf29ce484222325n
   const byte = (b: number): void => void (hash = ((hash ^ BigInt(b)) * 0x100000001b3n) & 0xffffffffffffffffn)
   for (const p of particles) {
-    for (const value of [p.bornSeconds, p.lifeSeconds, p.x, p.y, p.vx, p.vy, p.angleDeg, p.scaleX, p.scaleY, p.opacity]) for (const b of new Uint8Array(Float64Array.of(value).buffer)) byte(b)
+    for (const value of [
+      p.bornSeconds,
+      p.lifeSeconds,
+      p.x,
+      p.y,
+      p.vx,
+      p.vy,
+      p.angleDeg,
+      p.scaleX,
+      p.scaleY,
+      p.opacity,
+    ])
+      for (const b of new Uint8Array(Float64Array.of(value).buffer)) byte(b)
     for (const at of [1, 3, 5]) byte(Number.parseInt(p.tint.slice(at, at + 2), 16))
     for (const b of new Uint8Array(Uint32Array.of(p.frame).buffer)) byte(b)
   }
@@ -44,43 +56,163 @@ const slowHash = ({ particles }: RunReport): string => {
 describe('gliv run', () => {
   it.each(Object.entries(golden))('%s keeps its golden state hash', async (at, hash) => {
     const [effect, seconds] = at.split(' @ ') as [string, string]
-    const report = await json<RunReport>('run', frozen, '--effect', effect, '--until', seconds, '--stage', 'The pier', '--json')
+    const report = await json<RunReport>(
+      'run',
+      frozen,
+      '--effect',
+      effect,
+      '--until',
+      seconds,
+      '--stage',
+      'The pier',
+      '--json',
+    )
     expect(report.stateHash).toBe(hash)
     expect(slowHash(report)).toBe(hash)
   })
 
   it('gives what the contract says', async () => {
-    const report = await json<RunReport>('run', kit, '--effect', 'Pier dust', '--until', '0.2', '--seed', '9', '--x', '100', '--json')
-    expect(report).toMatchObject({ format: 'gliv-run', version: 1, rules: 1, effect: { id: 'pier-dust', name: 'Pier dust' }, seed: 9, rate: 60, tick: 12, timeSeconds: 0.2, marks: [] })
-    expect(report.emitters[1]).toMatchObject({ id: 'dust-grit', births: 24, alive: 24, deaths: 0, relayed: 0, refused: 0 })
+    const report = await json<RunReport>(
+      'run',
+      kit,
+      '--effect',
+      'Pier dust',
+      '--until',
+      '0.2',
+      '--seed',
+      '9',
+      '--x',
+      '100',
+      '--json',
+    )
+    expect(report).toMatchObject({
+      format: 'gliv-run',
+      version: 1,
+      rules: 1,
+      effect: { id: 'pier-dust', name: 'Pier dust' },
+      seed: 9,
+      rate: 60,
+      tick: 12,
+      timeSeconds: 0.2,
+      marks: [],
+    })
+    expect(report.emitters[1]).toMatchObject({
+      id: 'dust-grit',
+      births: 24,
+      alive: 24,
+      deaths: 0,
+      relayed: 0,
+      refused: 0,
+    })
     const [first] = report.particles
-    expect(Object.keys(first!)).toEqual(['key', 'emitterId', 'typeId', 'source', 'index', 'bornSeconds', 'ageSeconds', 'lifeSeconds', 'x', 'y', 'vx', 'vy', 'angleDeg', 'scaleX', 'scaleY', 'tint', 'opacity', 'frame', 'sheetId'])
+    expect(Object.keys(first!)).toEqual([
+      'key',
+      'emitterId',
+      'typeId',
+      'source',
+      'index',
+      'bornSeconds',
+      'ageSeconds',
+      'lifeSeconds',
+      'x',
+      'y',
+      'vx',
+      'vy',
+      'angleDeg',
+      'scaleX',
+      'scaleY',
+      'tint',
+      'opacity',
+      'frame',
+      'sheetId',
+    ])
     expect(first!.key).toMatch(/^[0-9a-f]{16}$/)
-    const order = report.particles.map((p) => [report.emitters.findIndex((e) => e.id === p.emitterId), p.bornSeconds, p.source, p.index])
-    expect(order).toEqual([...order].sort((a, b) => (a[0] as number) - (b[0] as number) || (a[1] as number) - (b[1] as number) || (a[2] === b[2] ? 0 : a[2] === 'land' ? -1 : 1) || (a[3] as number) - (b[3] as number)))
+    const order = report.particles.map((p) => [
+      report.emitters.findIndex((e) => e.id === p.emitterId),
+      p.bornSeconds,
+      p.source,
+      p.index,
+    ])
+    expect(order).toEqual(
+      [...order].sort(
+        (a, b) =>
+          (a[0] as number) - (b[0] as number) ||
+          (a[1] as number) - (b[1] as number) ||
+          (a[2] === b[2] ? 0 : a[2] === 'land' ? -1 : 1) ||
+          (a[3] as number) - (b[3] as number),
+      ),
+    )
   })
 
   it('--every gives a line each, equal to separate runs', async () => {
-    const { out } = await gliv('run', kit, '--effect', 'pier-dust', '--until', '0.5', '--every', '10', '--json')
+    const { out } = await gliv(
+      'run',
+      kit,
+      '--effect',
+      'pier-dust',
+      '--until',
+      '0.5',
+      '--every',
+      '10',
+      '--json',
+    )
     const lines = out.split('\n').map((l) => JSON.parse(l) as RunReport)
     expect(lines.map((l) => l.tick)).toEqual([0, 10, 20, 30])
-    expect(lines[3]!.stateHash).toBe((await json<RunReport>('run', kit, '--effect', 'pier-dust', '--until', '0.5', '--json')).stateHash)
+    expect(lines[3]!.stateHash).toBe(
+      (await json<RunReport>('run', kit, '--effect', 'pier-dust', '--until', '0.5', '--json')).stateHash,
+    )
   })
 
   it('follows a tape', async () => {
     const tape = join(folder, 'tape.json')
-    await writeFile(tape, JSON.stringify([{ tick: 0, do: 'move', x: 0, y: 0 }, { tick: 60, do: 'move', x: 600, y: 0 }, { tick: 60, do: 'stop' }]))
-    const report = await json<RunReport>('run', kit, '--effect', 'funnel-steam', '--until', '2', '--tape', tape, '--json')
+    await writeFile(
+      tape,
+      JSON.stringify([
+        { tick: 0, do: 'move', x: 0, y: 0 },
+        { tick: 60, do: 'move', x: 600, y: 0 },
+        { tick: 60, do: 'stop' },
+      ]),
+    )
+    const report = await json<RunReport>(
+      'run',
+      kit,
+      '--effect',
+      'funnel-steam',
+      '--until',
+      '2',
+      '--tape',
+      tape,
+      '--json',
+    )
     expect(Math.max(...report.particles.map((p) => p.bornSeconds))).toBeLessThan(1)
     expect(Math.max(...report.particles.map((p) => p.x))).toBeGreaterThan(400)
-    await writeFile(tape, JSON.stringify([{ tick: 0, do: 'surfaces', surfaces: [{ id: 'a', kind: 'box', x: 0, y: 0, w: 0, h: 9 }] }]))
-    const refused = await gliv('run', kit, '--effect', 'funnel-steam', '--until', '2', '--tape', tape, '--json')
-    expect([refused.code, refused.said]).toEqual([1, expect.stringContaining('tape[0].surfaces.0.w: a size must be over 0')])
+    await writeFile(
+      tape,
+      JSON.stringify([
+        { tick: 0, do: 'surfaces', surfaces: [{ id: 'a', kind: 'box', x: 0, y: 0, w: 0, h: 9 }] },
+      ]),
+    )
+    const refused = await gliv(
+      'run',
+      kit,
+      '--effect',
+      'funnel-steam',
+      '--until',
+      '2',
+      '--tape',
+      tape,
+      '--json',
+    )
+    expect([refused.code, refused.said]).toEqual([
+      1,
+      expect.stringContaining('tape[0].surfaces.0.w: a size must be over 0'),
+    ])
   })
 })
 
 describe('a placed effect on the command line', () => {
-  const crate = (...more: string[]) => json<RunReport>('run', kit, '--effect', 'crate-shatter', '--until', '0', ...more, '--json')
+  const crate = (...more: string[]) =>
+    json<RunReport>('run', kit, '--effect', 'crate-shatter', '--until', '0', ...more, '--json')
   it('is moved, scaled, turned and mirrored', async () => {
     const plain = await crate()
     const placed = await crate('--x', '100', '--y', '-20', '--scale', '2', '--rotate', '90', '--mirror')
@@ -95,8 +227,11 @@ describe('a placed effect on the command line', () => {
   })
 
   it('follows the view, given at once or by a tape', async () => {
-    const far = async (...more: string[]) => (await json<RunReport>('run', kit, '--effect', 'seed-fluff', '--until', '0.5', ...more, '--json')).particles
-    for (const p of (await far('--view', '5000,300,320,180')).filter((q) => q.ageSeconds < 0.4)) expect(p.x).toBeGreaterThan(4900)
+    const far = async (...more: string[]) =>
+      (await json<RunReport>('run', kit, '--effect', 'seed-fluff', '--until', '0.5', ...more, '--json'))
+        .particles
+    for (const p of (await far('--view', '5000,300,320,180')).filter((q) => q.ageSeconds < 0.4))
+      expect(p.x).toBeGreaterThan(4900)
     const tape = join(folder, 'view.json')
     await writeFile(tape, JSON.stringify([{ tick: 0, do: 'view', x: -9000, y: 0, w: 320, h: 180 }]))
     const young = (await far('--tape', tape)).filter((q) => q.ageSeconds < 0.4)
@@ -107,9 +242,20 @@ describe('a placed effect on the command line', () => {
 
 describe('the other commands', () => {
   it('list', async () => {
-    const list = await json<{ kit: object; effects: { id: string }[]; types: object[]; sheets: object[] }>('list', kit, '--json')
+    const list = await json<{ kit: object; effects: { id: string }[]; types: object[]; sheets: object[] }>(
+      'list',
+      kit,
+      '--json',
+    )
     expect(list.kit).toEqual({ id: 'last-ferry', name: 'Last Ferry' })
-    expect(list.effects[1]).toEqual({ id: 'pier-dust', name: 'Pier dust', duration: 0.07, period: null, emissionEndSeconds: 0.07, latestEndSeconds: 1.05 })
+    expect(list.effects[1]).toEqual({
+      id: 'pier-dust',
+      name: 'Pier dust',
+      duration: 0.07,
+      period: null,
+      emissionEndSeconds: 0.07,
+      latestEndSeconds: 1.05,
+    })
     expect(list.effects[0]).toMatchObject({ duration: 3, emissionEndSeconds: null, latestEndSeconds: null })
     expect(list.sheets[0]).toEqual({ id: 'soft', name: 'Soft shapes', frames: 13 })
     expect((await gliv('list', kit)).out).toContain('Signal flare burst')
@@ -117,13 +263,23 @@ describe('the other commands', () => {
 
   it('check says what is right and what is wrong', async () => {
     expect(await json('check', kit, '--json')).toEqual({ ok: true, problems: [], advice: [] })
-    const wrong = JSON.parse(Buffer.from(writeKitJson(makeDemo())).toString()) as { types: Record<string, { numbers: { drag: number } }> }
+    const wrong = JSON.parse(Buffer.from(writeKitJson(makeDemo())).toString()) as {
+      types: Record<string, { numbers: { drag: number } }>
+    }
     wrong.types['dust']!.numbers.drag = -3
     const path = join(folder, 'wrong.gliv.json')
     await writeFile(path, JSON.stringify(wrong))
     const refused = await gliv('check', path, '--json')
     expect(refused.code).toBe(1)
-    expect(JSON.parse(refused.out)).toMatchObject({ ok: false, problems: [{ place: 'types.dust.numbers.drag', message: expect.stringContaining('drag is -3 per s; it must be from 0 to 1000') as string }] })
+    expect(JSON.parse(refused.out)).toMatchObject({
+      ok: false,
+      problems: [
+        {
+          place: 'types.dust.numbers.drag',
+          message: expect.stringContaining('drag is -3 per s; it must be from 0 to 1000') as string,
+        },
+      ],
+    })
     expect(refused.said).not.toMatch(/\bat .*\.ts/)
   })
 
@@ -132,9 +288,28 @@ describe('the other commands', () => {
     const pack = join(folder, 'out', 'demo.glivpack.json')
     expect((await gliv('pack', kit, '--out', pack)).code).toBe(0)
     expect(JSON.parse(await readFile(pack, 'utf8'))).toMatchObject({ format: 'gliv-pack', version: 4 })
-    const baked = await gliv('bake', kit, '--effect', 'Pier dust', '--out', join(folder, 'baked'), '--fps', '5', '--size', '64x48', '--origin', '32,40', '--sampling', 'nearest')
+    const baked = await gliv(
+      'bake',
+      kit,
+      '--effect',
+      'Pier dust',
+      '--out',
+      join(folder, 'baked'),
+      '--fps',
+      '5',
+      '--size',
+      '64x48',
+      '--origin',
+      '32,40',
+      '--sampling',
+      'nearest',
+    )
     expect([baked.code, baked.out]).toEqual([0, ''])
-    const sheet = JSON.parse(await readFile(join(folder, 'baked', 'pier-dust.json'), 'utf8')) as { image: string; pivot: object; frames: object[] }
+    const sheet = JSON.parse(await readFile(join(folder, 'baked', 'pier-dust.json'), 'utf8')) as {
+      image: string
+      pivot: object
+      frames: object[]
+    }
     expect([sheet.image, sheet.pivot, sheet.frames.length]).toEqual(['pier-dust.png', { x: 32, y: 40 }, 5])
     expect((await readFile(join(folder, 'baked', 'pier-dust.png'))).subarray(1, 4).toString()).toBe('PNG')
   })
@@ -146,14 +321,42 @@ describe('wrong usage and refusals', () => {
     [[], 2, /Usage/],
     [['check'], 2, /takes 1 file/],
     [['check', 'KIT', '--loud'], 2, /no option --loud/],
-    [['run', 'KIT', '--effect', 'Pier dust', '--until', 'soon', '--json'], 2, /--until is "soon"; it must be a number/],
+    [
+      ['run', 'KIT', '--effect', 'Pier dust', '--until', 'soon', '--json'],
+      2,
+      /--until is "soon"; it must be a number/,
+    ],
     [['run', 'KIT', '--effect', 'Pier dust', '--until', '1'], 2, /add --json/],
-    [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--seed', '-1', '--json'], 2, /whole number from 0 to 4294967295/],
-    [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--stage', 'Nowhere', '--json'], 1, /there is no stage "Nowhere"/],
-    [['bake', 'KIT', '--effect', 'Pier dust', '--out', 'OUT', '--palette', 'Dusk'], 1, /there is no palette "Dusk"; the kit has "Keg" \(keg\)/],
-    [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--view', '1,2', '--json'], 2, /--view is "1,2"; it must be 4 numbers like 64,48,640,360/],
-    [['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--scale', '0', '--json'], 1, /scale is 0; it must be from 0.001 to 1000/],
-    [['run', 'KIT', '--effect', 'Nothing', '--until', '1', '--json'], 1, /no effect "Nothing"; the kit has "Funnel steam"/],
+    [
+      ['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--seed', '-1', '--json'],
+      2,
+      /whole number from 0 to 4294967295/,
+    ],
+    [
+      ['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--stage', 'Nowhere', '--json'],
+      1,
+      /there is no stage "Nowhere"/,
+    ],
+    [
+      ['bake', 'KIT', '--effect', 'Pier dust', '--out', 'OUT', '--palette', 'Dusk'],
+      1,
+      /there is no palette "Dusk"; the kit has "Keg" \(keg\)/,
+    ],
+    [
+      ['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--view', '1,2', '--json'],
+      2,
+      /--view is "1,2"; it must be 4 numbers like 64,48,640,360/,
+    ],
+    [
+      ['run', 'KIT', '--effect', 'Pier dust', '--until', '1', '--scale', '0', '--json'],
+      1,
+      /scale is 0; it must be from 0.001 to 1000/,
+    ],
+    [
+      ['run', 'KIT', '--effect', 'Nothing', '--until', '1', '--json'],
+      1,
+      /no effect "Nothing"; the kit has "Funnel steam"/,
+    ],
     [['check', 'nowhere.gliv'], 1, /no such file; check the path/],
     [['demo', '--out', 'demo.txt'], 2, /ends in .gliv or .gliv.json/],
     [['demo'], 2, /--out is missing/],
@@ -173,6 +376,9 @@ describe('wrong usage and refusals', () => {
     const path = join(folder, 'twins.gliv.json')
     await writeFile(path, writeKitJson(demo))
     const result = await gliv('run', path, '--effect', 'Twin', '--until', '1', '--json')
-    expect([result.code, result.said]).toEqual([1, expect.stringMatching(/names 2 effects; use an id: pier-dust, canal-rain/)])
+    expect([result.code, result.said]).toEqual([
+      1,
+      expect.stringMatching(/names 2 effects; use an id: pier-dust, canal-rain/),
+    ])
   })
 })

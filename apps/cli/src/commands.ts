@@ -2,11 +2,40 @@
 import { mkdir, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { bakeSheet, fileNameOf, maskReader, type BakeOptions } from '@gliv/bake'
-import { adviseKit, findEffect, findPalette, findStage, kitJsonSchema, KitRefusal, resolveEffect, writeKitJson, writeKitZip, writePack, type KitFile } from '@gliv/document'
+import {
+  adviseKit,
+  findEffect,
+  findPalette,
+  findStage,
+  kitJsonSchema,
+  KitRefusal,
+  resolveEffect,
+  writeKitJson,
+  writeKitZip,
+  writePack,
+  type KitFile,
+} from '@gliv/document'
 import { makeDemo } from '@gliv/demo'
-import { compile, createSimulation, emissionEndSeconds, latestEndSeconds, loopSecondsOf, reportRun, tickOf } from '@gliv/engine'
+import {
+  compile,
+  createSimulation,
+  emissionEndSeconds,
+  latestEndSeconds,
+  loopSecondsOf,
+  reportRun,
+  tickOf,
+} from '@gliv/engine'
 import { Refusal, SAMPLINGS, type Sampling } from '@gliv/model'
-import { listOption, numberOption, parseArgs, required, type Syntax, Usage, wholeOption, type Args } from './args.ts'
+import {
+  listOption,
+  numberOption,
+  parseArgs,
+  required,
+  type Syntax,
+  Usage,
+  wholeOption,
+  type Args,
+} from './args.ts'
 import { loadKit, reasonOf } from './kitfile.ts'
 import { readTape } from './tapefile.ts'
 
@@ -58,10 +87,17 @@ const check: Command = {
       compileAll(file)
       const advice = adviseKit(kit)
       if (json) out(JSON.stringify({ ok: true, problems: [], advice }))
-      else out([`${kit.name}: ${kit.effectOrder.length} effects, ${kit.typeOrder.length} particle types, ${kit.sheetOrder.length} sheets; no problems`, ...advice.map((a) => `advice: ${a.place}: ${a.message}`)].join('\n'))
+      else
+        out(
+          [
+            `${kit.name}: ${kit.effectOrder.length} effects, ${kit.typeOrder.length} particle types, ${kit.sheetOrder.length} sheets; no problems`,
+            ...advice.map((a) => `advice: ${a.place}: ${a.message}`),
+          ].join('\n'),
+        )
     } catch (error) {
       if (json && error instanceof Refusal) {
-        const problems = error instanceof KitRefusal ? error.problems : [{ place: error.place, message: error.message }]
+        const problems =
+          error instanceof KitRefusal ? error.problems : [{ place: error.place, message: error.message }]
         out(JSON.stringify({ ok: false, problems, advice: [] }))
       }
       throw error
@@ -76,7 +112,11 @@ const list: Command = {
     const file = await loadKit(args.files[0]!)
     const { kit } = file
     const effects = kit.effectOrder.map((id) => {
-      const resolved = resolveEffect(kit, kit.effects[id]!, maskReader(() => file.pictures))
+      const resolved = resolveEffect(
+        kit,
+        kit.effects[id]!,
+        maskReader(() => file.pictures),
+      )
       const loop = loopSecondsOf(resolved)
       const endless = loop !== null || resolved.play === 'sustain'
       return {
@@ -89,13 +129,21 @@ const list: Command = {
       }
     })
     const types = kit.typeOrder.map((id) => ({ id, name: kit.types[id]!.name }))
-    const sheets = kit.sheetOrder.map((id) => ({ id, name: kit.sheets[id]!.name, frames: kit.sheets[id]!.frames.length }))
-    if (args.has('--json')) out(JSON.stringify({ kit: { id: kit.id, name: kit.name }, effects, types, sheets }))
+    const sheets = kit.sheetOrder.map((id) => ({
+      id,
+      name: kit.sheets[id]!.name,
+      frames: kit.sheets[id]!.frames.length,
+    }))
+    if (args.has('--json'))
+      out(JSON.stringify({ kit: { id: kit.id, name: kit.name }, effects, types, sheets }))
     else
       out(
         [
           kit.name,
-          ...effects.map((e) => `  effect  ${e.id}  "${e.name}"  ${e.latestEndSeconds === null ? (kit.effects[e.id]!.play === 'sustain' ? 'goes on until it is stopped' : `loops every ${e.duration} s`) : `ends by ${e.latestEndSeconds} s`}`),
+          ...effects.map(
+            (e) =>
+              `  effect  ${e.id}  "${e.name}"  ${e.latestEndSeconds === null ? (kit.effects[e.id]!.play === 'sustain' ? 'goes on until it is stopped' : `loops every ${e.duration} s`) : `ends by ${e.latestEndSeconds} s`}`,
+          ),
           ...types.map((t) => `  type    ${t.id}  "${t.name}"`),
           ...sheets.map((s) => `  sheet   ${s.id}  "${s.name}"  ${s.frames} frames`),
         ].join('\n'),
@@ -128,24 +176,48 @@ const pack: Command = {
     const path = required(args, '--out')
     const file = await loadKit(args.files[0]!)
     compileAll(file)
-    await write(path, writePack(file, maskReader(() => file.pictures)))
+    await write(
+      path,
+      writePack(
+        file,
+        maskReader(() => file.pictures),
+      ),
+    )
     say(`wrote ${path}`)
   },
 }
 
 const run: Command = {
-  usage: 'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--stage ID_OR_NAME] [--tape FILE] [--every N] --json',
+  usage:
+    'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--stage ID_OR_NAME] [--tape FILE] [--every N] --json',
   syntax: {
     files: 1,
-    values: ['--effect', '--until', '--seed', '--x', '--y', '--rotate', '--scale', '--view', '--stage', '--tape', '--every'],
+    values: [
+      '--effect',
+      '--until',
+      '--seed',
+      '--x',
+      '--y',
+      '--rotate',
+      '--scale',
+      '--view',
+      '--stage',
+      '--tape',
+      '--every',
+    ],
     flags: ['--json', '--mirror'],
   },
   async run(args, { out }) {
     const file = await loadKit(args.files[0]!)
-    const effect = resolveEffect(file.kit, findEffect(file.kit, required(args, '--effect')), maskReader(() => file.pictures))
+    const effect = resolveEffect(
+      file.kit,
+      findEffect(file.kit, required(args, '--effect')),
+      maskReader(() => file.pictures),
+    )
     required(args, '--until')
     const until = numberOption(args, '--until')!
-    if (until < 0 || until > 36_000) throw new Usage(`--until is ${until}; it must be from 0 to 36000 seconds`)
+    if (until < 0 || until > 36_000)
+      throw new Usage(`--until is ${until}; it must be from 0 to 36000 seconds`)
     if (!args.has('--json')) throw new Usage('gliv run gives JSON; add --json')
     const seed = wholeOption(args, '--seed', 0, UINT32)
     const tape = args.options.get('--tape')
@@ -178,7 +250,8 @@ const run: Command = {
 
 const samplingOption = (args: Args): Sampling | undefined => {
   const value = args.options.get('--sampling')
-  if (value !== undefined && !SAMPLINGS.includes(value as Sampling)) throw new Usage(`--sampling is "${value}"; it must be one of ${SAMPLINGS.join(', ')}`)
+  if (value !== undefined && !SAMPLINGS.includes(value as Sampling))
+    throw new Usage(`--sampling is "${value}"; it must be one of ${SAMPLINGS.join(', ')}`)
   return value as Sampling | undefined
 }
 
@@ -199,8 +272,26 @@ const bakeOptions = (args: Args): BakeOptions => {
 }
 
 const bake: Command = {
-  usage: 'bake FILE --effect ID_OR_NAME --out DIR [--seed N] [--size WxH] [--origin X,Y] [--fps N] [--from S] [--to S] [--sampling nearest|smooth] [--columns N] [--stage ID_OR_NAME] [--palette ID_OR_NAME]',
-  syntax: { files: 1, values: ['--effect', '--out', '--seed', '--size', '--origin', '--fps', '--from', '--to', '--sampling', '--columns', '--stage', '--palette'], flags: [] },
+  usage:
+    'bake FILE --effect ID_OR_NAME --out DIR [--seed N] [--size WxH] [--origin X,Y] [--fps N] [--from S] [--to S] [--sampling nearest|smooth] [--columns N] [--stage ID_OR_NAME] [--palette ID_OR_NAME]',
+  syntax: {
+    files: 1,
+    values: [
+      '--effect',
+      '--out',
+      '--seed',
+      '--size',
+      '--origin',
+      '--fps',
+      '--from',
+      '--to',
+      '--sampling',
+      '--columns',
+      '--stage',
+      '--palette',
+    ],
+    flags: [],
+  },
   async run(args, { say }) {
     const file = await loadKit(args.files[0]!)
     const effect = findEffect(file.kit, required(args, '--effect'))
@@ -215,10 +306,13 @@ const bake: Command = {
     })
     await write(join(folder, `${name}.png`), png)
     await write(join(folder, `${name}.json`), `${JSON.stringify(json, null, 1)}\n`)
-    say(`wrote ${join(folder, name)}.png and .json: ${json.frames.length} frames, ${json.size.w} × ${json.size.h} px`)
+    say(
+      `wrote ${join(folder, name)}.png and .json: ${json.frames.length} frames, ${json.size.w} × ${json.size.h} px`,
+    )
   },
 }
 
 export const COMMANDS: Readonly<Record<string, Command>> = { check, list, schema, demo, pack, run, bake }
 
-export const parseFor = (name: string, argv: readonly string[]): Args => parseArgs(name, argv, COMMANDS[name]!.syntax)
+export const parseFor = (name: string, argv: readonly string[]): Args =>
+  parseArgs(name, argv, COMMANDS[name]!.syntax)

@@ -11,7 +11,11 @@ import { describe, expect, it } from 'vitest'
 
 /** The engine alone, as one script. */
 const bundle = async (): Promise<string> => {
-  const made = await rolldown({ input: fileURLToPath(new URL('../../../packages/engine/src/index.ts', import.meta.url)), platform: 'neutral', checks: { pluginTimings: false } })
+  const made = await rolldown({
+    input: fileURLToPath(new URL('../../../packages/engine/src/index.ts', import.meta.url)),
+    platform: 'neutral',
+    checks: { pluginTimings: false },
+  })
   const { output } = await made.generate({ format: 'iife', name: 'gliv' })
   await made.close()
   return output[0].code
@@ -32,10 +36,14 @@ describe('another JavaScript engine', () => {
     run(`globalThis.surfaces = ${JSON.stringify(kit.stages['pier']!.surfaces)}; ''`)
     const found: Record<string, string> = {}
     for (const id of kit.effectOrder) {
-      run(`globalThis.program = gliv.compile(${JSON.stringify(resolveEffect(kit, kit.effects[id]!, read))}); ''`)
+      run(
+        `globalThis.program = gliv.compile(${JSON.stringify(resolveEffect(kit, kit.effects[id]!, read))}); ''`,
+      )
       for (const at of Object.keys(golden).filter((key) => key.startsWith(`${id} @ `))) {
         const seconds = Number(at.split(' @ ')[1])
-        found[at] = run(`(() => { const s = gliv.createSimulation(program, { surfaces }); s.seek(gliv.tickOf(${seconds}, s.rate)); return gliv.stateHash(s) })()`)
+        found[at] = run(
+          `(() => { const s = gliv.createSimulation(program, { surfaces }); s.seek(gliv.tickOf(${seconds}, s.rate)); return gliv.stateHash(s) })()`,
+        )
       }
     }
     quick.dispose()

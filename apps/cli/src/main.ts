@@ -30,7 +30,9 @@ export const main = async (argv: readonly string[], terminal: Terminal = DEFAULT
       return 2
     }
     const refused = error instanceof Refusal
-    terminal.say(`gliv: ${refused ? error.message : `something went wrong inside Gliv (${error instanceof Error ? error.message : String(error)}); please report it`}`)
+    terminal.say(
+      `gliv: ${refused ? error.message : `something went wrong inside Gliv (${error instanceof Error ? error.message : String(error)}); please report it`}`,
+    )
     return 1
   }
 }

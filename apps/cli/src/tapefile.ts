@@ -11,21 +11,34 @@ export const readTape = async (path: string): Promise<Tape> => {
   try {
     data = JSON.parse(await readFile(path, 'utf8'))
   } catch (error) {
-    throw new Refusal(path, error instanceof SyntaxError ? `it is not readable JSON (${error.message}); correct it` : reasonOf(error))
+    throw new Refusal(
+      path,
+      error instanceof SyntaxError
+        ? `it is not readable JSON (${error.message}); correct it`
+        : reasonOf(error),
+    )
   }
-  if (!Array.isArray(data)) throw new Refusal(path, 'a tape is a JSON list of {tick, do, …}; wrap the entries in [ ]')
+  if (!Array.isArray(data))
+    throw new Refusal(path, 'a tape is a JSON list of {tick, do, …}; wrap the entries in [ ]')
   data.forEach((entry: Record<string, unknown> | null, i) => {
     const word = entry?.['do']
-    if (!TAPE_WORDS.includes(word as string)) throw new Refusal(`tape[${i}].do`, `${JSON.stringify(word)} is unknown; it must be one of ${TAPE_WORDS.join(', ')}`)
+    if (!TAPE_WORDS.includes(word as string))
+      throw new Refusal(
+        `tape[${i}].do`,
+        `${JSON.stringify(word)} is unknown; it must be one of ${TAPE_WORDS.join(', ')}`,
+      )
     if (word === 'surfaces') {
       const read = surfacesSchema.safeParse(entry?.['surfaces'])
       const [issue] = read.error?.issues ?? []
       if (issue) throw new Refusal([`tape[${i}].surfaces`, ...issue.path].join('.'), issue.message)
     }
-    if (word === 'emit' && typeof entry?.['on'] !== 'boolean') throw new Refusal(`tape[${i}].on`, `${JSON.stringify(entry?.['on'])} must be true or false`)
-    if (entry && 'mirror' in entry && typeof entry.mirror !== 'boolean') throw new Refusal(`tape[${i}].mirror`, `${JSON.stringify(entry.mirror)} must be true or false`)
+    if (word === 'emit' && typeof entry?.['on'] !== 'boolean')
+      throw new Refusal(`tape[${i}].on`, `${JSON.stringify(entry?.['on'])} must be true or false`)
+    if (entry && 'mirror' in entry && typeof entry.mirror !== 'boolean')
+      throw new Refusal(`tape[${i}].mirror`, `${JSON.stringify(entry.mirror)} must be true or false`)
     for (const key of ['x', 'y', 'w', 'h', 'rotate', 'scale'] as const)
-      if (entry && key in entry && typeof entry[key] !== 'number') throw new Refusal(`tape[${i}].${key}`, `${JSON.stringify(entry[key])} must be a number`)
+      if (entry && key in entry && typeof entry[key] !== 'number')
+        throw new Refusal(`tape[${i}].${key}`, `${JSON.stringify(entry[key])} must be a number`)
   })
   return data as Tape
 }

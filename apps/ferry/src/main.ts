@@ -17,14 +17,31 @@ let held: EffectHandle | null = null
 const townSurfaces = (): Surface[] => {
   const [w, h] = [canvas.clientWidth || 1, canvas.clientHeight || 1]
   const scale = Math.max(w / 960, h / 540)
-  const [x, y] = [(px: number): number => (w - 960 * scale) / 2 + px * scale, (py: number): number => h - 540 * scale + py * scale]
-  const box = (id: string, left: number, top: number, width: number, height: number): Surface => ({ id, kind: 'box', x: x(left), y: y(top), w: width * scale, h: height * scale })
-  return [box('pier', 700, 410, 260, 16), box('cabin', 380, 346, 170, 42), box('funnel', 430, 296, 30, 50), { ...box('deck', 300, 388, 330, 8), oneWay: true }, { id: 'water', kind: 'segment', x1: x(-2000), y1: y(436), x2: x(3000), y2: y(436) }]
+  const [x, y] = [
+    (px: number): number => (w - 960 * scale) / 2 + px * scale,
+    (py: number): number => h - 540 * scale + py * scale,
+  ]
+  const box = (id: string, left: number, top: number, width: number, height: number): Surface => ({
+    id,
+    kind: 'box',
+    x: x(left),
+    y: y(top),
+    w: width * scale,
+    h: height * scale,
+  })
+  return [
+    box('pier', 700, 410, 260, 16),
+    box('cabin', 380, 346, 170, 42),
+    box('funnel', 430, 296, 30, 50),
+    { ...box('deck', 300, 388, 330, 8), oneWay: true },
+    { id: 'water', kind: 'segment', x1: x(-2000), y1: y(436), x2: x(3000), y2: y(436) },
+  ]
 }
 
 const choose = (name: string): void => {
   chosen = name
-  for (const button of choices.querySelectorAll('button')) button.setAttribute('aria-checked', String(button.textContent === name))
+  for (const button of choices.querySelectorAll('button'))
+    button.setAttribute('aria-checked', String(button.textContent === name))
 }
 
 const fitCanvas = (): void => {
@@ -73,7 +90,12 @@ const run = (mine: Player): void => {
 
 canvas.addEventListener('pointerdown', (event) => {
   if (!player || !chosen) return
-  held = player.play(chosen, { x: event.offsetX, y: event.offsetY, surfaces: townSurfaces(), seed: crypto.getRandomValues(new Uint32Array(1))[0]! })
+  held = player.play(chosen, {
+    x: event.offsetX,
+    y: event.offsetY,
+    surfaces: townSurfaces(),
+    seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
+  })
   canvas.setPointerCapture(event.pointerId)
   status.textContent = `Playing ${chosen}`
 })

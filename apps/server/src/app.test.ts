@@ -28,17 +28,21 @@ const app = () => createApp({ studio: join(folder, 'studio'), ferry: join(folder
 
 describe('the server', () => {
   it('gives the studio at its own addresses, and the game page', async () => {
-    for (const path of ['/', '/kit/last-ferry', '/kit/a/effect/b']) expect((await request(app()).get(path)).text).toContain('studio')
+    for (const path of ['/', '/kit/last-ferry', '/kit/a/effect/b'])
+      expect((await request(app()).get(path)).text).toContain('studio')
     expect((await request(app()).get('/ferry/')).text).toContain('ferry')
     expect((await request(app()).get('/ferry')).headers['location']).toBe('/ferry/')
   })
 
   it('gives the demo as a kit and as a pack', async () => {
-    const kit = await request(app()).get('/demo.gliv').buffer().parse((response, done) => {
-      const parts: Buffer[] = []
-      response.on('data', (part: Buffer) => parts.push(part))
-      response.on('end', () => done(null, Buffer.concat(parts)))
-    })
+    const kit = await request(app())
+      .get('/demo.gliv')
+      .buffer()
+      .parse((response, done) => {
+        const parts: Buffer[] = []
+        response.on('data', (part: Buffer) => parts.push(part))
+        response.on('end', () => done(null, Buffer.concat(parts)))
+      })
     expect(readKitFile(new Uint8Array(kit.body as Buffer)).kit.name).toBe('Last Ferry')
     expect((await request(app()).get('/demo.glivpack.json')).body).toMatchObject({ format: 'gliv-pack' })
   })
@@ -46,13 +50,21 @@ describe('the server', () => {
   it('says so when something is missing', async () => {
     const answer = await request(app()).get('/assets/nothing.js')
     expect([answer.status, answer.text]).toEqual([404, 'There is nothing at this address.'])
-    expect(() => createApp({ studio: join(folder, 'nowhere'), ferry: folder })).toThrow(/^The studio is not built; run "npm run build"$/)
+    expect(() => createApp({ studio: join(folder, 'nowhere'), ferry: folder })).toThrow(
+      /^The studio is not built; run "npm run build"$/,
+    )
     const withoutGame = createApp({ studio: join(folder, 'studio'), ferry: join(folder, 'nowhere') })
-    expect((await request(withoutGame).get('/ferry/')).text).toBe('The game page is not built; run "npm run build".')
+    expect((await request(withoutGame).get('/ferry/')).text).toBe(
+      'The game page is not built; run "npm run build".',
+    )
   })
 
   it('answers what cannot be read in a sentence, without a stack', async () => {
-    for (const [path, status] of [['/kit/%E0%A4%A', 400], ['/%', 400], ['/nothing', 404]] as const) {
+    for (const [path, status] of [
+      ['/kit/%E0%A4%A', 400],
+      ['/%', 400],
+      ['/nothing', 404],
+    ] as const) {
       const answer = await request(app()).get(path)
       expect(answer.status).toBe(status)
       expect(answer.headers['content-type']).toMatch(/^text\/plain/)
@@ -76,16 +88,35 @@ describe('the server', () => {
 
   it('sends built files packed and for ever, pages packed and asked for anew', async () => {
     const script = await request(app()).get('/assets/index-1a2b.js').set('Accept-Encoding', 'br, gzip')
-    expect([script.headers['content-encoding'], script.headers['cache-control']]).toEqual(['br', 'public, max-age=31536000, immutable'])
-    expect((await request(app()).get('/assets/index-1a2b.js').set('Accept-Encoding', 'gzip')).headers['content-encoding']).toBe('gzip')
-    expect((await request(app()).get('/assets/index-1a2b.js').set('Accept-Encoding', 'identity')).headers['content-encoding']).toBeUndefined()
-    for (const path of ['/', '/kit/a']) expect((await request(app()).get(path)).headers['cache-control']).toBe('no-cache')
+    expect([script.headers['content-encoding'], script.headers['cache-control']]).toEqual([
+      'br',
+      'public, max-age=31536000, immutable',
+    ])
+    expect(
+      (await request(app()).get('/assets/index-1a2b.js').set('Accept-Encoding', 'gzip')).headers[
+        'content-encoding'
+      ],
+    ).toBe('gzip')
+    expect(
+      (await request(app()).get('/assets/index-1a2b.js').set('Accept-Encoding', 'identity')).headers[
+        'content-encoding'
+      ],
+    ).toBeUndefined()
+    for (const path of ['/', '/kit/a'])
+      expect((await request(app()).get(path)).headers['cache-control']).toBe('no-cache')
     const pack = await request(app()).get('/demo.glivpack.json').set('Accept-Encoding', 'gzip')
     expect(pack.headers['content-encoding']).toBe('gzip')
   })
 
   it('answers to its own names only', async () => {
-    for (const [host, status] of [['localhost:4173', 200], ['127.0.0.1:4173', 200], ['[::1]:4173', 200], ['evil.example', 421], ['10.0.0.7:4173', 421]] as const) expect((await request(app()).get('/').set('Host', host)).status, host).toBe(status)
+    for (const [host, status] of [
+      ['localhost:4173', 200],
+      ['127.0.0.1:4173', 200],
+      ['[::1]:4173', 200],
+      ['evil.example', 421],
+      ['10.0.0.7:4173', 421],
+    ] as const)
+      expect((await request(app()).get('/').set('Host', host)).status, host).toBe(status)
     const open = createApp({ studio: join(folder, 'studio'), ferry: join(folder, 'ferry') }, ['0.0.0.0'])
     expect((await request(open).get('/').set('Host', '10.0.0.7:4173')).status).toBe(200)
     expect((await request(open).get('/').set('Host', 'evil.example')).status).toBe(421)
@@ -96,15 +127,25 @@ describe('the server', () => {
 
 describe('the port', () => {
   it('is a whole number, or refused in words', () => {
-    expect([readPort(undefined, 4173), readPort('', 4173), readPort('8080', 4173), readPort('0', 4173)]).toEqual([4173, 4173, 8080, 0])
-    for (const text of ['abc', '-1', '70000', '80.5']) expect(() => readPort(text, 4173)).toThrow(`PORT is "${text}"; a port is a whole number from 0 to 65535; start with one: PORT=4173 npm start`)
+    expect([
+      readPort(undefined, 4173),
+      readPort('', 4173),
+      readPort('8080', 4173),
+      readPort('0', 4173),
+    ]).toEqual([4173, 4173, 8080, 0])
+    for (const text of ['abc', '-1', '70000', '80.5'])
+      expect(() => readPort(text, 4173)).toThrow(
+        `PORT is "${text}"; a port is a whole number from 0 to 65535; start with one: PORT=4173 npm start`,
+      )
   })
 
   it('that is taken is said in a sentence', async () => {
     const other = createServer()
     await new Promise<void>((done) => other.listen(0, '127.0.0.1', done))
     const { port } = other.address() as AddressInfo
-    await expect(listen(app(), port, '127.0.0.1')).rejects.toThrow(`Port ${port} is in use; start with another one: PORT=${port + 1} npm start`)
+    await expect(listen(app(), port, '127.0.0.1')).rejects.toThrow(
+      `Port ${port} is in use; start with another one: PORT=${port + 1} npm start`,
+    )
     await new Promise((done) => other.close(done))
   })
 })
@@ -119,7 +160,9 @@ console.log(await listen(app, 0, '127.0.0.1'))
 `
 
 it('a running answer is ended before the server leaves', async () => {
-  const child = spawn(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', SLOW], { stdio: ['ignore', 'pipe', 'inherit'] })
+  const child = spawn(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', SLOW], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
   const printed = (words: RegExp): Promise<string> =>
     new Promise((done) => {
       const read = (data: Buffer): void => {

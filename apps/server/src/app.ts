@@ -16,7 +16,12 @@ const packed = (root: string, immutable: boolean): RequestHandler =>
   staticPacked(root, {
     enableBrotli: true,
     orderPreference: ['br', 'gz'],
-    serveStatic: immutable ? { immutable: true, maxAge: '1y', index: false } : { cacheControl: true, setHeaders: (response) => void response.setHeader('Cache-Control', 'no-cache') },
+    serveStatic: immutable
+      ? { immutable: true, maxAge: '1y', index: false }
+      : {
+          cacheControl: true,
+          setHeaders: (response) => void response.setHeader('Cache-Control', 'no-cache'),
+        },
   }) as RequestHandler
 
 const NOTHING_HERE = 'There is nothing at this address.'
@@ -32,12 +37,27 @@ const readablePath: RequestHandler = (request, _response, next) => {
 }
 
 /** What went wrong with a request, in a sentence and without a stack; the server's own faults go to its log. */
-const plainErrors: ErrorRequestHandler = (error: { status?: number; statusCode?: number }, _request, response, next) => {
+const plainErrors: ErrorRequestHandler = (
+  error: { status?: number; statusCode?: number },
+  _request,
+  response,
+  next,
+) => {
   if (response.headersSent) return next(error)
   const status = error.status ?? error.statusCode ?? 500
   if (status >= 500) console.error(error)
-  const words: Readonly<Record<number, string>> = { 400: 'This address cannot be read.', 404: NOTHING_HERE, 416: 'There is no such part of this file.' }
-  response.status(status).type('text/plain').send(words[status] ?? (status < 500 ? 'This request cannot be answered.' : 'Something went wrong on the server.'))
+  const words: Readonly<Record<number, string>> = {
+    400: 'This address cannot be read.',
+    404: NOTHING_HERE,
+    416: 'There is no such part of this file.',
+  }
+  response
+    .status(status)
+    .type('text/plain')
+    .send(
+      words[status] ??
+        (status < 500 ? 'This request cannot be answered.' : 'Something went wrong on the server.'),
+    )
 }
 
 /** Builds the application; throws when the studio is not built. `names` are further host names that it answers to. */
@@ -48,11 +68,18 @@ export const createApp = ({ studio, ferry }: Folders, names: readonly string[] =
   app.disable('x-powered-by')
   app.use(hostCheck(names), ...pagePolicies(), readablePath)
   serveDemo(app)
-  app.get('/ferry', (request, response, next) => (request.path === '/ferry' ? response.redirect('/ferry/') : next()))
+  app.get('/ferry', (request, response, next) =>
+    request.path === '/ferry' ? response.redirect('/ferry/') : next(),
+  )
   if (existsSync(join(ferry, 'index.html'))) {
     app.use('/ferry/assets', packed(join(ferry, 'assets'), true))
     app.use('/ferry', packed(ferry, false))
-  } else app.get('/ferry/', (_request, response) => void response.status(404).type('text/plain').send('The game page is not built; run "npm run build".'))
+  } else
+    app.get(
+      '/ferry/',
+      (_request, response) =>
+        void response.status(404).type('text/plain').send('The game page is not built; run "npm run build".'),
+    )
   // Drawn in a frame without an origin, to which everything is foreign.
   app.use(['/svg-frame.html', '/svg-frame.js'], (_request, response, next) => {
     response.set('Cross-Origin-Resource-Policy', 'cross-origin')

@@ -13,13 +13,21 @@ interface Made {
 
 const packedText = (type: string, text: string): Made => {
   const plain = Buffer.from(text)
-  return { type, plain, packed: { br: brotliCompressSync(plain, { params: { [constants.BROTLI_PARAM_QUALITY]: 6 } }), gzip: gzipSync(plain) } }
+  return {
+    type,
+    plain,
+    packed: {
+      br: brotliCompressSync(plain, { params: { [constants.BROTLI_PARAM_QUALITY]: 6 } }),
+      gzip: gzipSync(plain),
+    },
+  }
 }
 
 const send = ({ type, plain, packed }: Made, request: Request, response: Response): void => {
   response.type(type).vary('Accept-Encoding').set('Cache-Control', 'no-cache')
   const encoding = packed && request.acceptsEncodings('br', 'gzip', 'identity')
-  if (packed && (encoding === 'br' || encoding === 'gzip')) response.set('Content-Encoding', encoding).send(packed[encoding])
+  if (packed && (encoding === 'br' || encoding === 'gzip'))
+    response.set('Content-Encoding', encoding).send(packed[encoding])
   else response.send(plain)
 }
 
@@ -27,7 +35,13 @@ const send = ({ type, plain, packed }: Made, request: Request, response: Respons
 export const serveDemo = (app: Express): void => {
   const demo = makeDemo()
   const kit: Made = { type: 'application/zip', plain: Buffer.from(writeKitZip(demo)), packed: null }
-  const pack = packedText('application/json', writePack(demo, maskReader(() => demo.pictures)))
+  const pack = packedText(
+    'application/json',
+    writePack(
+      demo,
+      maskReader(() => demo.pictures),
+    ),
+  )
   app.get('/demo.gliv', (request, response) => send(kit, request, response))
   app.get('/demo.glivpack.json', (request, response) => send(pack, request, response))
 }

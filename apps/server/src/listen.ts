@@ -8,7 +8,9 @@ export const readPort = (text: string | undefined, otherwise: number): number =>
   if (text === undefined || text === '') return otherwise
   const port = Number(text)
   if (Number.isInteger(port) && port >= 0 && port <= 65535) return port
-  throw new Error(`PORT is "${text.slice(0, 40)}"; a port is a whole number from 0 to 65535; start with one: PORT=${otherwise} npm start`)
+  throw new Error(
+    `PORT is "${text.slice(0, 40)}"; a port is a whole number from 0 to 65535; start with one: PORT=${otherwise} npm start`,
+  )
 }
 
 /** How long running answers may take to end, in ms. */
@@ -25,9 +27,12 @@ const stopOn = (server: Server, signal: 'SIGTERM' | 'SIGINT'): void => {
 }
 
 const reasonOf = (error: NodeJS.ErrnoException, port: number, host: string): string => {
-  if (error.code === 'EADDRINUSE') return `Port ${port} is in use; start with another one: PORT=${port + 1} npm start`
-  if (error.code === 'EACCES') return `Port ${port} may not be used by this user; start with one over 1023: PORT=4173 npm start`
-  if (error.code === 'EADDRNOTAVAIL' || error.code === 'ENOTFOUND') return `HOST is "${host}", which is no address of this machine; start without HOST for this machine alone`
+  if (error.code === 'EADDRINUSE')
+    return `Port ${port} is in use; start with another one: PORT=${port + 1} npm start`
+  if (error.code === 'EACCES')
+    return `Port ${port} may not be used by this user; start with one over 1023: PORT=4173 npm start`
+  if (error.code === 'EADDRNOTAVAIL' || error.code === 'ENOTFOUND')
+    return `HOST is "${host}", which is no address of this machine; start without HOST for this machine alone`
   return error.message
 }
 

@@ -7,7 +7,11 @@ const host = process.env['HOST'] || '127.0.0.1'
 
 try {
   const port = readPort(process.env['PORT'], 4173)
-  const address = await listen(createApp({ studio: dist('studio'), ferry: dist('ferry') }, [host]), port, host)
+  const address = await listen(
+    createApp({ studio: dist('studio'), ferry: dist('ferry') }, [host]),
+    port,
+    host,
+  )
   console.log(`Gliv is at ${address}/  (the game page is at ${address}/ferry/). Stop it with Ctrl C.`)
 } catch (error) {
   console.error(error instanceof Error ? error.message : String(error))

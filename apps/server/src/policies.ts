@@ -33,12 +33,19 @@ export const pagePolicies = (): RequestHandler[] => [
     strictTransportSecurity: false,
   }),
   (_request, response, next) => {
-    response.set('Permissions-Policy', 'camera=(), microphone=(), geolocation=(), payment=(), usb=(), serial=(), bluetooth=(), midi=()')
+    response.set(
+      'Permissions-Policy',
+      'camera=(), microphone=(), geolocation=(), payment=(), usb=(), serial=(), bluetooth=(), midi=()',
+    )
     next()
   },
 ]
 
-const hostnameOf = (host: string): string => host.replace(/:\d+$/, '').replace(/^\[(.*)\]$/, '$1').toLowerCase()
+const hostnameOf = (host: string): string =>
+  host
+    .replace(/:\d+$/, '')
+    .replace(/^\[(.*)\]$/, '$1')
+    .toLowerCase()
 
 /** Refuses requests that were sent to another name: a page elsewhere could point its own name here and read along. */
 export const hostCheck = (names: readonly string[]): RequestHandler => {
@@ -48,6 +55,10 @@ export const hostCheck = (names: readonly string[]): RequestHandler => {
   return (request, response, next) => {
     const name = hostnameOf(request.headers.host ?? '')
     if (known.has(name) || (anyAddress && isIP(name) !== 0)) next()
-    else response.status(421).type('text/plain').send('This server does not answer to that name; use the address that it printed when it started.')
+    else
+      response
+        .status(421)
+        .type('text/plain')
+        .send('This server does not answer to that name; use the address that it printed when it started.')
   }
 }

@@ -27,7 +27,9 @@ import { installRawPointer } from './util/rawPointer.ts'
 
 const SpritesPage = lazy(() => import('./sprites/SpritesPage.tsx').then((m) => ({ default: m.SpritesPage })))
 const RecoveryPage = lazy(() => import('./pages/RecoveryPage.tsx').then((m) => ({ default: m.RecoveryPage })))
-const EffectEditor = lazy(() => import('./editor/EffectEditor.tsx').then((m) => ({ default: m.EffectEditor })))
+const EffectEditor = lazy(() =>
+  import('./editor/EffectEditor.tsx').then((m) => ({ default: m.EffectEditor })),
+)
 
 const NoticeLayer = lazy(() => import('./pages/NoticeLayer.tsx').then((m) => ({ default: m.NoticeLayer })))
 
@@ -65,12 +67,54 @@ const App = () => {
           <StandingNotes />
           <Suspense fallback={<p className="empty-note">Opening…</p>}>
             <Routes>
-              <Route path="/" element={<Guard what="The shelf"><Shelf /></Guard>} />
-              <Route path="/kit/:kitId" element={<Guard what="The kit"><KitLayout /></Guard>}>
-                <Route index element={<Guard what="The kit page"><KitPage /></Guard>} />
-                <Route path="effect/:effectId" element={<Guard what="The effect editor"><EffectEditor /></Guard>} />
-                <Route path="sprites" element={<Guard what="The sprites page"><SpritesPage /></Guard>} />
-                <Route path="recovery" element={<Guard what="The recovery page"><RecoveryPage /></Guard>} />
+              <Route
+                path="/"
+                element={
+                  <Guard what="The shelf">
+                    <Shelf />
+                  </Guard>
+                }
+              />
+              <Route
+                path="/kit/:kitId"
+                element={
+                  <Guard what="The kit">
+                    <KitLayout />
+                  </Guard>
+                }
+              >
+                <Route
+                  index
+                  element={
+                    <Guard what="The kit page">
+                      <KitPage />
+                    </Guard>
+                  }
+                />
+                <Route
+                  path="effect/:effectId"
+                  element={
+                    <Guard what="The effect editor">
+                      <EffectEditor />
+                    </Guard>
+                  }
+                />
+                <Route
+                  path="sprites"
+                  element={
+                    <Guard what="The sprites page">
+                      <SpritesPage />
+                    </Guard>
+                  }
+                />
+                <Route
+                  path="recovery"
+                  element={
+                    <Guard what="The recovery page">
+                      <RecoveryPage />
+                    </Guard>
+                  }
+                />
               </Route>
               <Route path="*" element={<p className="empty-note">There is nothing at this address.</p>} />
             </Routes>

@@ -30,12 +30,22 @@ const collections = async (count: number): Promise<number> => {
 /** ms for 64 frames of 256 × 256 with 300 particles of 32 px. */
 const bakeCost = (sampling: 'nearest' | 'smooth'): number => {
   const texels = new Uint8Array(32 * 32 * 4)
-  for (let y = 0; y < 32; y++) for (let x = 0; x < 32; x++) texels.set([255, 255, 255, Math.max(0, 255 - Math.hypot(x - 15.5, y - 15.5) * 16)], (y * 32 + x) * 4)
+  for (let y = 0; y < 32; y++)
+    for (let x = 0; x < 32; x++)
+      texels.set([255, 255, 255, Math.max(0, 255 - Math.hypot(x - 15.5, y - 15.5) * 16)], (y * 32 + x) * 4)
   const sheet = prepareSheet(32, 32, texels, sampling)
   const effect = fullEffect(300)
   const [emitter] = effect.emitters
-  const picture = { sheetId: 's', sheet: 0, weight: 1, frameIndices: [0], frames: [{ x: 0, y: 0, w: 32, h: 32, pivotX: 16, pivotY: 16 }] }
-  const simulation = createSimulation(compile({ ...effect, emitters: [{ ...emitter!, type: { ...emitter!.type, pictures: [picture] } }] }))
+  const picture = {
+    sheetId: 's',
+    sheet: 0,
+    weight: 1,
+    frameIndices: [0],
+    frames: [{ x: 0, y: 0, w: 32, h: 32, pivotX: 16, pivotY: 16 }],
+  }
+  const simulation = createSimulation(
+    compile({ ...effect, emitters: [{ ...emitter!, type: { ...emitter!.type, pictures: [picture] } }] }),
+  )
   const canvas = createCanvas(256, 256)
   const bakeAll = (): number => {
     const start = performance.now()
@@ -52,5 +62,8 @@ const bakeCost = (sampling: 'nearest' | 'smooth'): number => {
 
 console.log(`bare loop: ${bare.toString().replace(/\s+/g, ' ')}`)
 for (const line of report('node')) console.log(line)
-for (const count of [200, 2000, 10_000]) console.log(`collections in ${STEADY_TICKS} ticks, ${count} particles: ${await collections(count)}`)
-console.log(`bake 64 frames 256², 300 particles of 32 px: nearest ${bakeCost('nearest').toFixed(0)} ms, smooth ${bakeCost('smooth').toFixed(0)} ms`)
+for (const count of [200, 2000, 10_000])
+  console.log(`collections in ${STEADY_TICKS} ticks, ${count} particles: ${await collections(count)}`)
+console.log(
+  `bake 64 frames 256², 300 particles of 32 px: nearest ${bakeCost('nearest').toFixed(0)} ms, smooth ${bakeCost('smooth').toFixed(0)} ms`,
+)

@@ -47,6 +47,11 @@ const drawCost = async (path: DrawPath): Promise<string> => {
   return `draw ${path} ${frame.count} sprites: submit ${median(submit).toFixed(2)} ms, with pixels ${median(total).toFixed(1)} ms`
 }
 
-export const run = async (): Promise<string[]> => [...report('chromium'), await drawCost('instanced'), await drawCost('expanded'), await drawCost('canvas2d')]
+export const run = async (): Promise<string[]> => [
+  ...report('chromium'),
+  await drawCost('instanced'),
+  await drawCost('expanded'),
+  await drawCost('canvas2d'),
+]
 
 Object.assign(globalThis, { glivBench: run })

@@ -10,7 +10,11 @@ import { CHROMIUM } from '../../browser.ts'
 
 const bundle = async (name: string, platform: 'node' | 'browser'): Promise<string> => {
   const file = join(mkdtempSync(join(tmpdir(), 'gliv-bench-')), `${name}.mjs`)
-  const made = await rolldown({ input: fileURLToPath(new URL(`${name}.ts`, import.meta.url)), platform, checks: { pluginTimings: false } })
+  const made = await rolldown({
+    input: fileURLToPath(new URL(`${name}.ts`, import.meta.url)),
+    platform,
+    checks: { pluginTimings: false },
+  })
   await made.write({ file, format: 'es' })
   await made.close()
   return file
@@ -23,5 +27,8 @@ const browser = await chromium.launch(CHROMIUM)
 const tab = await browser.newPage()
 await tab.addScriptTag({ content: readFileSync(page, 'utf8'), type: 'module' })
 await tab.waitForFunction(() => 'glivBench' in globalThis)
-for (const line of await tab.evaluate(() => (globalThis as unknown as { glivBench: () => Promise<string[]> }).glivBench())) console.log(line)
+for (const line of await tab.evaluate(() =>
+  (globalThis as unknown as { glivBench: () => Promise<string[]> }).glivBench(),
+))
+  console.log(line)
 await browser.close()

@@ -11,7 +11,14 @@ const dust = demo.kit.effects['pier-dust']!
 
 describe('baking', () => {
   it('frame k is the painted picture of tick floor((from + k ÷ fps) × rate + ½)', () => {
-    const { png, json } = bakeSheet(demo, dust, 'dust.png', { size: { w: 96, h: 64 }, origin: { x: 48, y: 50 }, fps: 24, from: 0.05, to: 0.55, columns: 5 })
+    const { png, json } = bakeSheet(demo, dust, 'dust.png', {
+      size: { w: 96, h: 64 },
+      origin: { x: 48, y: 50 },
+      fps: 24,
+      from: 0.05,
+      to: 0.55,
+      columns: 5,
+    })
     expect(json.frames.length).toBe(12)
     const sheet = decodePng(png)
     expect([sheet.width, sheet.height]).toEqual([480, 192])
@@ -25,7 +32,10 @@ describe('baking', () => {
       paintFrame(canvas, simulation.frame(), prepareSheets(demo), { x: -48, y: -50, zoom: 1 })
       const expected = toStraight(canvas)
       const { x, y } = json.frames[k]!
-      for (let row = 0; row < 64; row++) expect(sheet.data.subarray(((y + row) * 480 + x) * 4, ((y + row) * 480 + x + 96) * 4)).toEqual(expected.subarray(row * 96 * 4, (row + 1) * 96 * 4))
+      for (let row = 0; row < 64; row++)
+        expect(sheet.data.subarray(((y + row) * 480 + x) * 4, ((y + row) * 480 + x + 96) * 4)).toEqual(
+          expected.subarray(row * 96 * 4, (row + 1) * 96 * 4),
+        )
     }
   })
 
@@ -34,7 +44,14 @@ describe('baking', () => {
     const a = bakeSheet(demo, dust, 'dust.png', options)
     expect(bakeSheet(demo, dust, 'dust.png', options).png).toEqual(a.png)
     expect(bakeSheet(demo, dust, 'dust.png', { ...options, seed: 6 }).png).not.toEqual(a.png)
-    expect(a.json).toMatchObject({ format: 'gliv-sheet', version: 1, image: 'dust.png', fps: 10, loop: false, durationSeconds: a.json.frames.length / 10 })
+    expect(a.json).toMatchObject({
+      format: 'gliv-sheet',
+      version: 1,
+      image: 'dust.png',
+      fps: 10,
+      loop: false,
+      durationSeconds: a.json.frames.length / 10,
+    })
     expect(a.json.frames[1]).toMatchObject({ offsetX: 0, offsetY: 0, seconds: 0.1 })
   })
 
@@ -42,12 +59,19 @@ describe('baking', () => {
     const { png, json } = bakeSheet(demo, dust, 'dust.png', { fps: 15 })
     const sheet = decodePng(png)
     for (const { x, y, w, h } of json.frames)
-      for (let i = 0; i < w; i++) expect(sheet.data[(y * sheet.width + x + i) * 4 + 3]! + sheet.data[((y + h - 1) * sheet.width + x + i) * 4 + 3]!).toBe(0)
+      for (let i = 0; i < w; i++)
+        expect(
+          sheet.data[(y * sheet.width + x + i) * 4 + 3]! +
+            sheet.data[((y + h - 1) * sheet.width + x + i) * 4 + 3]!,
+        ).toBe(0)
     expect(json.pivot.x).toBeGreaterThan(0)
   })
 
   it('a loop is baked for one repeat, from when it is full', () => {
-    const { json } = bakeSheet(demo, demo.kit.effects['funnel-steam']!, 'steam.png', { fps: 4, size: { w: 32, h: 32 } })
+    const { json } = bakeSheet(demo, demo.kit.effects['funnel-steam']!, 'steam.png', {
+      fps: 4,
+      size: { w: 32, h: 32 },
+    })
     expect([json.loop, json.frames.length, json.durationSeconds]).toEqual([true, 12, 3])
   })
 
@@ -68,6 +92,10 @@ describe('baking', () => {
   })
 
   it('names files without surprises', () => {
-    expect([fileNameOf('Signal flare: burst!'), fileNameOf('../..'), fileNameOf('Änderung 2')]).toEqual(['signal-flare-burst', 'effect', 'änderung-2'])
+    expect([fileNameOf('Signal flare: burst!'), fileNameOf('../..'), fileNameOf('Änderung 2')]).toEqual([
+      'signal-flare-burst',
+      'effect',
+      'änderung-2',
+    ])
   })
 })

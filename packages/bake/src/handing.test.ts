@@ -1,4 +1,18 @@
-import { addCompanion, addEffect, addRelay, checkKit, deleteEffect, deleteEmitter, duplicateEmitter, effectsWithin, newPart, newRelay, readKit, resolveEffect, type Kit } from '@gliv/document'
+import {
+  addCompanion,
+  addEffect,
+  addRelay,
+  checkKit,
+  deleteEffect,
+  deleteEmitter,
+  duplicateEmitter,
+  effectsWithin,
+  newPart,
+  newRelay,
+  readKit,
+  resolveEffect,
+  type Kit,
+} from '@gliv/document'
 import { compile, createSimulation, reportParticles } from '@gliv/engine'
 import { makeDemo } from '@gliv/demo'
 import { describe, expect, it } from 'vitest'
@@ -50,7 +64,12 @@ describe('relays in a kit', () => {
   })
 
   it.each([
-    ['an emitter that sends out by itself', 'dust-cloud', null, /"Cloud" sends particles out by itself; make it dormant/],
+    [
+      'an emitter that sends out by itself',
+      'dust-cloud',
+      null,
+      /"Cloud" sends particles out by itself; make it dormant/,
+    ],
     ['nothing', null, null, /name exactly one/],
     ['both', 'dust-cloud', 'keg-pop', /name exactly one/],
     ['an emitter that is not there', 'nobody', null, /there is no emitter "nobody"/],
@@ -81,14 +100,27 @@ describe('surfaces in a kit', () => {
   it.each([
     [{ kind: 'circle', id: 'a', x: 0, y: 0, r: 0 }, /a size must be over 0/],
     [{ kind: 'segment', id: 'a', x1: 0, y1: 0, x2: 'far' }, /no number/],
-    [{ kind: 'polygon', id: 'a', points: [[0, 0], [1, 1]] }, /at least three corners/],
+    [
+      {
+        kind: 'polygon',
+        id: 'a',
+        points: [
+          [0, 0],
+          [1, 1],
+        ],
+      },
+      /at least three corners/,
+    ],
     [{ kind: 'wall', id: 'a' }, /kind of a surface must be one of segment, box, circle, polygon, tiles/],
   ])('%j is refused', (surface, message) => {
     const { kit } = open()
     const data = JSON.parse(JSON.stringify(kit)) as { stages: Record<string, { surfaces: unknown[] }> }
     data.stages['pier']!.surfaces = [surface]
     expect(() => readKit(data)).toThrow(message)
-    data.stages['pier']!.surfaces = [{ kind: 'box', id: 'b', x: 0, y: 0, w: 1, h: 1 }, { kind: 'box', id: 'b', x: 0, y: 0, w: 1, h: 1 }]
+    data.stages['pier']!.surfaces = [
+      { kind: 'box', id: 'b', x: 0, y: 0, w: 1, h: 1 },
+      { kind: 'box', id: 'b', x: 0, y: 0, w: 1, h: 1 },
+    ]
     expect(() => readKit(data)).toThrow(/same id/)
   })
 })

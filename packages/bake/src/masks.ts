@@ -20,7 +20,18 @@ export const maskReader = (pictures: () => Pictures): MaskReader => {
   const kept = new Map<string, MaskPlaces>()
   return (sheet, frame, part, grid, keepColours) => {
     const rect = sheet.frames[frame]!
-    const key = [sheet.picture, rect.x, rect.y, rect.w, rect.h, rect.pivotX, rect.pivotY, part, grid, keepColours].join(' ')
+    const key = [
+      sheet.picture,
+      rect.x,
+      rect.y,
+      rect.w,
+      rect.h,
+      rect.pivotX,
+      rect.pivotY,
+      part,
+      grid,
+      keepColours,
+    ].join(' ')
     const known = kept.get(key)
     if (known) return known
     const png = pictures().get(sheet.picture)

@@ -7,14 +7,30 @@ import { crop, decodePng, onPalette } from '@gliv/pixels'
 import { describe, expect, it } from 'vitest'
 import { bakeSheet, maskReader, prepareSheets } from './index.ts'
 
-const crateOf = ({ kit }: KitFile): number => kit.sheets['pixels']!.frames.findIndex((f) => f.name === 'crate')
+const crateOf = ({ kit }: KitFile): number =>
+  kit.sheets['pixels']!.frames.findIndex((f) => f.name === 'crate')
 
 const shatter = (assemble: boolean) => {
   const file = makeDemo()
   let n = 0
   const block = file.kit.sheets['pixels']!.frames.findIndex((f) => f.name === 'block')
-  const id = addShatter(file.kit, { sheet: 'pixels', frame: crateOf(file) }, { sheet: 'pixels', frame: block }, assemble, (prefix) => `${prefix}-s${n++}`)
-  const simulation = createSimulation(compile(resolveEffect(file.kit, file.kit.effects[id]!, maskReader(() => file.pictures))), { x: 16, y: 16 })
+  const id = addShatter(
+    file.kit,
+    { sheet: 'pixels', frame: crateOf(file) },
+    { sheet: 'pixels', frame: block },
+    assemble,
+    (prefix) => `${prefix}-s${n++}`,
+  )
+  const simulation = createSimulation(
+    compile(
+      resolveEffect(
+        file.kit,
+        file.kit.effects[id]!,
+        maskReader(() => file.pictures),
+      ),
+    ),
+    { x: 16, y: 16 },
+  )
   const paint = (tick: number): Uint8Array => {
     simulation.seek(tick)
     const canvas = createCanvas(32, 32)
@@ -27,7 +43,10 @@ const shatter = (assemble: boolean) => {
 
 const sprite = (file: KitFile): Uint8Array => {
   const { kit, pictures } = file
-  return crop(decodePng(pictures.get(kit.sheets['pixels']!.picture)!), kit.sheets['pixels']!.frames[crateOf(file)]!).data
+  return crop(
+    decodePng(pictures.get(kit.sheets['pixels']!.picture)!),
+    kit.sheets['pixels']!.frames[crateOf(file)]!,
+  ).data
 }
 
 describe('shatter', () => {
@@ -48,13 +67,19 @@ describe('shatter', () => {
 describe('whole pixels', () => {
   it('every sprite of whole size covers whole pixels, wherever its particle is', () => {
     const file = makeDemo()
-    const effect = file.kit.effects['keg-pop-effect'] ?? Object.values(file.kit.effects).find((e) => e.name === 'Keg pop')!
+    const effect =
+      file.kit.effects['keg-pop-effect'] ?? Object.values(file.kit.effects).find((e) => e.name === 'Keg pop')!
     for (const wholePixels of [true, false]) {
-      const simulation = createSimulation(compile(resolveEffect({ ...file.kit, wholePixels }, effect)), { x: 10.3, y: 7.8 })
+      const simulation = createSimulation(compile(resolveEffect({ ...file.kit, wholePixels }, effect)), {
+        x: 10.3,
+        y: 7.8,
+      })
       simulation.seek(9)
       const { f32, count, originX, originY } = simulation.frame(0.4)
       let off = 0
-      for (let i = 0; i < count; i++) for (const at of [originX + f32[i * 12]!, originY + f32[i * 12 + 1]!]) off = Math.max(off, Math.abs(at - Math.round(at)))
+      for (let i = 0; i < count; i++)
+        for (const at of [originX + f32[i * 12]!, originY + f32[i * 12 + 1]!])
+          off = Math.max(off, Math.abs(at - Math.round(at)))
       if (wholePixels) expect(off).toBeLessThan(1e-4)
       else expect(off).toBeGreaterThan(0.05)
     }
@@ -67,10 +92,15 @@ describe('a palette for the whole sheet', () => {
     const effect = Object.values(file.kit.effects).find((e) => e.name === 'Pier dust')!
     const colours = ['#201810', '#907050', '#ffffff']
     const options = { fps: 4, size: { w: 40, h: 40 } }
-    const [free, bound] = [bakeSheet(file, effect, 'x.png', options), bakeSheet(file, effect, 'x.png', { ...options, palette: colours })].map((baked) => decodePng(baked.png))
+    const [free, bound] = [
+      bakeSheet(file, effect, 'x.png', options),
+      bakeSheet(file, effect, 'x.png', { ...options, palette: colours }),
+    ].map((baked) => decodePng(baked.png))
     expect(bound).toEqual(onPalette(free!, colours))
     const seen = new Set<string>()
-    for (let o = 0; o < bound!.data.length; o += 4) if (bound!.data[o + 3]! > 0) seen.add(`#${[0, 1, 2].map((k) => bound!.data[o + k]!.toString(16).padStart(2, '0')).join('')}`)
+    for (let o = 0; o < bound!.data.length; o += 4)
+      if (bound!.data[o + 3]! > 0)
+        seen.add(`#${[0, 1, 2].map((k) => bound!.data[o + k]!.toString(16).padStart(2, '0')).join('')}`)
     expect(seen.size).toBeGreaterThan(1)
     expect([...seen].filter((colour) => !colours.includes(colour))).toEqual([])
   })

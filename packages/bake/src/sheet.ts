@@ -1,7 +1,23 @@
 /** Baking an effect to a sprite sheet: the frames of the contract, painted in software, the same bytes every time. */
 import { resolveEffect, type Effect, type KitFile } from '@gliv/document'
-import { compile, createSimulation, latestEndSeconds, longestLife, loopSecondsOf, type Simulation, tickOf } from '@gliv/engine'
-import { INSTANCE_WORDS, Refusal, type Frame, type ResolvedEffect, type Sampling, type Surface, type Tape } from '@gliv/model'
+import {
+  compile,
+  createSimulation,
+  latestEndSeconds,
+  longestLife,
+  loopSecondsOf,
+  type Simulation,
+  tickOf,
+} from '@gliv/engine'
+import {
+  INSTANCE_WORDS,
+  Refusal,
+  type Frame,
+  type ResolvedEffect,
+  type Sampling,
+  type Surface,
+  type Tape,
+} from '@gliv/model'
 import { createCanvas, fill, paintFrame, prepareSheet, toStraight, type PaintSheet } from '@gliv/paint'
 import { maskReader } from './masks.ts'
 import { blit, createImage, decodePng, encodePng, type Image, onPalette } from '@gliv/pixels'
@@ -37,7 +53,15 @@ export interface SheetJson {
   readonly durationSeconds: number
   readonly loop: boolean
   readonly pivot: { readonly x: number; readonly y: number }
-  readonly frames: readonly { readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly offsetX: number; readonly offsetY: number; readonly seconds: number }[]
+  readonly frames: readonly {
+    readonly x: number
+    readonly y: number
+    readonly w: number
+    readonly h: number
+    readonly offsetX: number
+    readonly offsetY: number
+    readonly seconds: number
+  }[]
 }
 
 export interface BakedSheet {
@@ -75,17 +99,31 @@ const spanOf = (simulation: Simulation, options: BakeOptions): Span => {
   const loop = loopSecondsOf(effect)
   const from = options.from ?? (loop ? Math.ceil(longest / loop) * loop : 0)
   const to = options.to ?? (loop ? from + loop : latestEndSeconds(effect))
-  if (to === Infinity) throw new Refusal('--to', 'the effect never ends, because its time stands still; say until when with --to')
+  if (to === Infinity)
+    throw new Refusal(
+      '--to',
+      'the effect never ends, because its time stands still; say until when with --to',
+    )
   const fps = options.fps ?? 30
-  if (!(fps > 0 && fps <= 240)) throw new Refusal('--fps', `${fps} is not a frame rate; it must be over 0 and at most 240`)
-  if (!(from >= 0) || !(to > from)) throw new Refusal('--to', `${from} to ${to} s is no span; "to" must be later than "from", and "from" 0 or more`)
+  if (!(fps > 0 && fps <= 240))
+    throw new Refusal('--fps', `${fps} is not a frame rate; it must be over 0 and at most 240`)
+  if (!(from >= 0) || !(to > from))
+    throw new Refusal(
+      '--to',
+      `${from} to ${to} s is no span; "to" must be later than "from", and "from" 0 or more`,
+    )
   const count = Math.round((to - from) * fps)
-  if (count < 1 || count > FRAME_LIMIT) throw new Refusal('--to', `${from} to ${to} s at ${fps} fps makes ${count} frames; between 1 and ${FRAME_LIMIT} can be baked; change the span or the rate`)
+  if (count < 1 || count > FRAME_LIMIT)
+    throw new Refusal(
+      '--to',
+      `${from} to ${to} s at ${fps} fps makes ${count} frames; between 1 and ${FRAME_LIMIT} can be baked; change the span or the rate`,
+    )
   return { from, to, fps, count }
 }
 
 /** Frame k shows tick floor((from + k ÷ fps) × rate + ½). */
-export const bakeTick = (from: number, fps: number, k: number, rate: number): number => tickOf(from + k / fps, rate)
+export const bakeTick = (from: number, fps: number, k: number, rate: number): number =>
+  tickOf(from + k / fps, rate)
 
 interface Bounds {
   left: number
@@ -137,22 +175,48 @@ const placement = (simulation: Simulation, span: Span, { size, origin }: BakeOpt
 }
 
 const columnsOf = (count: number, { w, h }: Fit, asked: number | undefined): number => {
-  const columns = asked ?? Math.max(1, Math.min(count, Math.floor(4096 / w) || 1, Math.ceil(Math.sqrt((count * h) / w))))
-  if (!(Number.isInteger(columns) && columns > 0)) throw new Refusal('--columns', `${columns} is not a number of columns; give a whole number from 1`)
+  const columns =
+    asked ?? Math.max(1, Math.min(count, Math.floor(4096 / w) || 1, Math.ceil(Math.sqrt((count * h) / w))))
+  if (!(Number.isInteger(columns) && columns > 0))
+    throw new Refusal('--columns', `${columns} is not a number of columns; give a whole number from 1`)
   const sides = [Math.min(columns, count) * w, Math.ceil(count / columns) * h]
   if (Math.max(...sides) > SHEET_SIDE_LIMIT)
-    throw new Refusal('--size', `the sheet would be ${sides[0]} × ${sides[1]} px; at most ${SHEET_SIDE_LIMIT} on a side fit; lower the size, the frame rate or the span`)
+    throw new Refusal(
+      '--size',
+      `the sheet would be ${sides[0]} × ${sides[1]} px; at most ${SHEET_SIDE_LIMIT} on a side fit; lower the size, the frame rate or the span`,
+    )
   return columns
 }
 
 /** A sustained effect is baked with one round of its middle: start, middle, tail. */
 const onceThrough = (effect: ResolvedEffect): Tape =>
-  effect.play === 'sustain' ? [{ tick: tickOf(Math.max(0, effect.numbers.sustainTo - effect.numbers.warmUp), effect.rate), do: 'stop' }] : []
+  effect.play === 'sustain'
+    ? [
+        {
+          tick: tickOf(Math.max(0, effect.numbers.sustainTo - effect.numbers.warmUp), effect.rate),
+          do: 'stop',
+        },
+      ]
+    : []
 
 /** Bakes one effect of a kit. Throws `Refusal` on impossible options, `BakeCancelled` when `progress` says so. */
-export const bakeSheet = (file: KitFile, effect: Effect, imageName: string, options: BakeOptions = {}, progress?: Progress): BakedSheet => {
-  const resolved = resolveEffect(file.kit, effect, maskReader(() => file.pictures))
-  const simulation = createSimulation(compile(resolved), { tape: onceThrough(resolved), surfaces: options.surfaces ?? [], ...(options.seed === undefined ? {} : { seed: options.seed }) })
+export const bakeSheet = (
+  file: KitFile,
+  effect: Effect,
+  imageName: string,
+  options: BakeOptions = {},
+  progress?: Progress,
+): BakedSheet => {
+  const resolved = resolveEffect(
+    file.kit,
+    effect,
+    maskReader(() => file.pictures),
+  )
+  const simulation = createSimulation(compile(resolved), {
+    tape: onceThrough(resolved),
+    surfaces: options.surfaces ?? [],
+    ...(options.seed === undefined ? {} : { seed: options.seed }),
+  })
   const span = spanOf(simulation, options)
   const place = placement(simulation, span, options)
   const columns = columnsOf(span.count, place, options.columns)

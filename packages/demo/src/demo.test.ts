@@ -32,7 +32,9 @@ describe('the demo kit', () => {
       const image = decodePng(pictures.get(sheet.picture)!)
       const { x, y, w, h } = sheet.frames[framesOf(sheet, picture)[0]!]!
       let alpha = 0
-      for (let row = y; row < y + h; row++) for (let column = x; column < x + w; column++) alpha += image.data[(row * image.width + column) * 4 + 3]!
+      for (let row = y; row < y + h; row++)
+        for (let column = x; column < x + w; column++)
+          alpha += image.data[(row * image.width + column) * 4 + 3]!
       expect(alpha / (w * h), type.name).toBeGreaterThan(10)
     }
   })

@@ -10,7 +10,11 @@ import { BIT_SPRITES, makeSheet, SOFT_SPRITES } from './sprites.ts'
 export const makeDemo = (): KitFile => {
   const kit = emptyKit('last-ferry', 'Last Ferry')
   const pictures = new Map<string, Uint8Array>()
-  for (const { sheet, png } of [makeSheet('soft', 'Soft shapes', 'smooth', SOFT_SPRITES), makeSheet('bits', 'Bits', 'smooth', BIT_SPRITES), makeSheet('pixels', 'Hard pixels', 'nearest', PIXEL_SPRITES, PIXEL_CLIPS)]) {
+  for (const { sheet, png } of [
+    makeSheet('soft', 'Soft shapes', 'smooth', SOFT_SPRITES),
+    makeSheet('bits', 'Bits', 'smooth', BIT_SPRITES),
+    makeSheet('pixels', 'Hard pixels', 'nearest', PIXEL_SPRITES, PIXEL_CLIPS),
+  ]) {
     kit.sheets[sheet.id] = sheet
     kit.sheetOrder.push(sheet.id)
     pictures.set(sheet.picture, png)

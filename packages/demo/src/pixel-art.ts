@@ -8,16 +8,24 @@ const WHITE: Rgba = [255, 255, 255, 255]
 
 const draw = (width: number, height: number, pixel: (x: number, y: number) => Rgba): Image => {
   const image = createImage(width, height)
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) image.data.set(pixel(x, y), (y * width + x) * 4)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) image.data.set(pixel(x, y), (y * width + x) * 4)
   return image
 }
 
-const WOOD: readonly Rgba[] = [[122, 78, 42, 255], [150, 98, 54, 255], [168, 114, 66, 255], [92, 57, 31, 255]]
+const WOOD: readonly Rgba[] = [
+  [122, 78, 42, 255],
+  [150, 98, 54, 255],
+  [168, 114, 66, 255],
+  [92, 57, 31, 255],
+]
 
 /** A crate of planks with an iron corner each. */
 const crate = draw(32, 32, (x, y) => {
   const edge = Math.min(x, y, 31 - x, 31 - y)
-  const corner = Math.max(Math.abs(x - 15.5), Math.abs(y - 15.5)) > 13 && Math.min(Math.abs(x - 15.5), Math.abs(y - 15.5)) > 10
+  const corner =
+    Math.max(Math.abs(x - 15.5), Math.abs(y - 15.5)) > 13 &&
+    Math.min(Math.abs(x - 15.5), Math.abs(y - 15.5)) > 10
   if (corner) return [74, 80, 92, 255]
   if (edge < 4) return edge === 3 ? WOOD[3]! : WOOD[2]!
   const slant = Math.abs(x - y) < 3

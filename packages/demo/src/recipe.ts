@@ -1,6 +1,28 @@
 /** Short ways to write the demo's effects down. */
-import { type Burst, type Effect, type Emitter, newRelay, type ParticleType, type Relay } from '@gliv/document'
-import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, FORCE_KINDS, sourceOfId, type Ease, type EmitterChoices, type PathPoint, type Range, type Ramp, type RelayTrigger, type TintRamp, type TypeChoices } from '@gliv/model'
+import {
+  type Burst,
+  type Effect,
+  type Emitter,
+  newRelay,
+  type ParticleType,
+  type Relay,
+} from '@gliv/document'
+import {
+  DEFAULT_EMITTER_CHOICES,
+  DEFAULT_RAMPS,
+  DEFAULT_TYPE_CHOICES,
+  defaultsOf,
+  FORCE_KINDS,
+  sourceOfId,
+  type Ease,
+  type EmitterChoices,
+  type PathPoint,
+  type Range,
+  type Ramp,
+  type RelayTrigger,
+  type TintRamp,
+  type TypeChoices,
+} from '@gliv/model'
 
 export const range = (from: number, to: number): Range => ({ from, to })
 export const fixed = (value: number): Range => ({ from: value, to: value })
@@ -25,11 +47,19 @@ export interface FrameName {
   readonly frame: number
 }
 
-export const type = (id: string, name: string, picture: FrameName, { numbers, ramps, pictures, ...more }: TypeMore = {}): ParticleType => ({
+export const type = (
+  id: string,
+  name: string,
+  picture: FrameName,
+  { numbers, ramps, pictures, ...more }: TypeMore = {},
+): ParticleType => ({
   ...DEFAULT_TYPE_CHOICES,
   id,
   name,
-  pictures: (pictures ?? [{ sheet: picture.sheet, frames: [picture.frame], weight: 1 }]).map((p) => ({ clip: null, ...p })),
+  pictures: (pictures ?? [{ sheet: picture.sheet, frames: [picture.frame], weight: 1 }]).map((p) => ({
+    clip: null,
+    ...p,
+  })),
   palette: null,
   mark: null,
   ...more,
@@ -38,20 +68,57 @@ export const type = (id: string, name: string, picture: FrameName, { numbers, ra
   ramps: { ...DEFAULT_RAMPS, ...ramps },
 })
 
-export const burst = (id: string, at: number, count: number | Range, numbers: Partial<Burst['numbers']> = {}, eachPlace = false): Burst => ({
+export const burst = (
+  id: string,
+  at: number,
+  count: number | Range,
+  numbers: Partial<Burst['numbers']> = {},
+  eachPlace = false,
+): Burst => ({
   id,
   eachPlace,
-  numbers: { ...defaultsOf('burst'), burstAt: fixed(at), burstCount: typeof count === 'number' ? fixed(count) : count, ...numbers },
+  numbers: {
+    ...defaultsOf('burst'),
+    burstAt: fixed(at),
+    burstCount: typeof count === 'number' ? fixed(count) : count,
+    ...numbers,
+  },
 })
 
 /** A point of a curved path with handles that mirror each other. */
-export const corner = (x: number, y: number, outX = 0, outY = 0): PathPoint => ({ x, y, inX: -outX, inY: -outY, outX, outY })
+export const corner = (x: number, y: number, outX = 0, outY = 0): PathPoint => ({
+  x,
+  y,
+  inX: -outX,
+  inY: -outY,
+  outX,
+  outY,
+})
 
-export const relay = (to: string, trigger: RelayTrigger, numbers: Partial<Relay['numbers']> = {}, launch: Relay['launch'] = 'travel'): Relay => ({ ...newRelay(`${to}-${trigger}`, to), trigger, launch, numbers: { ...defaultsOf('relay'), ...numbers } })
+export const relay = (
+  to: string,
+  trigger: RelayTrigger,
+  numbers: Partial<Relay['numbers']> = {},
+  launch: Relay['launch'] = 'travel',
+): Relay => ({
+  ...newRelay(`${to}-${trigger}`, to),
+  trigger,
+  launch,
+  numbers: { ...defaultsOf('relay'), ...numbers },
+})
 
-type EmitterMore = Partial<Pick<Emitter, keyof EmitterChoices | 'companionOf' | 'mask'>> & { readonly numbers?: Partial<Emitter['numbers']>; readonly bursts?: Burst[]; readonly relays?: Relay[] }
+type EmitterMore = Partial<Pick<Emitter, keyof EmitterChoices | 'companionOf' | 'mask'>> & {
+  readonly numbers?: Partial<Emitter['numbers']>
+  readonly bursts?: Burst[]
+  readonly relays?: Relay[]
+}
 
-export const emitter = (id: string, name: string, typeId: string, { numbers, bursts, relays, ...more }: EmitterMore = {}): Emitter => ({
+export const emitter = (
+  id: string,
+  name: string,
+  typeId: string,
+  { numbers, bursts, relays, ...more }: EmitterMore = {},
+): Emitter => ({
   ...DEFAULT_EMITTER_CHOICES,
   id,
   name,
@@ -67,7 +134,20 @@ export const emitter = (id: string, name: string, typeId: string, { numbers, bur
 })
 
 /** Emitters are given from the lowest layer to the highest. */
-export const effect = (id: string, name: string, seed: number, loopSeconds: number | null, emitters: readonly Emitter[], more: { play?: Effect['play']; backwards?: boolean; source?: FrameName; parts?: Effect['parts']; numbers?: Partial<Effect['numbers']> } = {}): Effect => ({
+export const effect = (
+  id: string,
+  name: string,
+  seed: number,
+  loopSeconds: number | null,
+  emitters: readonly Emitter[],
+  more: {
+    play?: Effect['play']
+    backwards?: boolean
+    source?: FrameName
+    parts?: Effect['parts']
+    numbers?: Partial<Effect['numbers']>
+  } = {},
+): Effect => ({
   id,
   name,
   seed,

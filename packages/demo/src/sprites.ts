@@ -1,6 +1,24 @@
 /** The sprites of Last Ferry, painted by formula. */
 import { type Clip, hashPicture, type Sheet, type SheetFrame } from '@gliv/document'
-import { blit, bolt, chip, createImage, crescent, dot, encodePng, flame, fluff, foam, glow, paintField, puff, ring, spark, streak, type Image } from '@gliv/pixels'
+import {
+  blit,
+  bolt,
+  chip,
+  createImage,
+  crescent,
+  dot,
+  encodePng,
+  flame,
+  fluff,
+  foam,
+  glow,
+  paintField,
+  puff,
+  ring,
+  spark,
+  streak,
+  type Image,
+} from '@gliv/pixels'
 import type { Sampling } from '@gliv/model'
 
 export interface Sprite {
@@ -8,7 +26,12 @@ export interface Sprite {
   readonly image: Image
 }
 
-const sprite = (name: string, width: number, height: number, field: Parameters<typeof paintField>[2]): Sprite => ({ name, image: paintField(width, height, field) })
+const sprite = (
+  name: string,
+  width: number,
+  height: number,
+  field: Parameters<typeof paintField>[2],
+): Sprite => ({ name, image: paintField(width, height, field) })
 
 export const SOFT_SPRITES: readonly Sprite[] = [
   sprite('soft dot', 32, 32, dot(0.05)),
@@ -34,7 +57,13 @@ export const BIT_SPRITES: readonly Sprite[] = [
 ]
 
 /** Side by side with a transparent texel between them; pivots in the centres. */
-export const makeSheet = (id: string, name: string, sampling: Sampling, sprites: readonly Sprite[], clips: readonly Clip[] = []): { sheet: Sheet; png: Uint8Array } => {
+export const makeSheet = (
+  id: string,
+  name: string,
+  sampling: Sampling,
+  sprites: readonly Sprite[],
+  clips: readonly Clip[] = [],
+): { sheet: Sheet; png: Uint8Array } => {
   const gap = 1
   const width = sprites.reduce((w, s) => w + s.image.width + gap, gap)
   const height = Math.max(...sprites.map((s) => s.image.height)) + 2 * gap
@@ -43,9 +72,31 @@ export const makeSheet = (id: string, name: string, sampling: Sampling, sprites:
   let x = gap
   for (const { name: frame, image } of sprites) {
     blit(image, picture, x, gap)
-    frames.push({ name: frame, x, y: gap, w: image.width, h: image.height, pivotX: image.width / 2, pivotY: image.height / 2 })
+    frames.push({
+      name: frame,
+      x,
+      y: gap,
+      w: image.width,
+      h: image.height,
+      pivotX: image.width / 2,
+      pivotY: image.height / 2,
+    })
     x += image.width + gap
   }
   const png = encodePng(picture)
-  return { sheet: { id, name, picture: hashPicture(png), width, height, sampling, frames, clips: JSON.parse(JSON.stringify(clips)) as Clip[], slicing: null, packing: { padding: gap, extrude: 0, powerOfTwo: false } }, png }
+  return {
+    sheet: {
+      id,
+      name,
+      picture: hashPicture(png),
+      width,
+      height,
+      sampling,
+      frames,
+      clips: JSON.parse(JSON.stringify(clips)) as Clip[],
+      slicing: null,
+      packing: { padding: gap, extrude: 0, powerOfTwo: false },
+    },
+    png,
+  }
 }

@@ -7,7 +7,13 @@ import { effectSchema, kitSchema, typeSchema } from './schema.ts'
 import { sheetSchema } from './sheet-schema.ts'
 import { stageSchema } from './stages.ts'
 
-const SCHEMAS = { sheets: sheetSchema, palettes: null, stages: stageSchema, types: typeSchema, effects: effectSchema } as const
+const SCHEMAS = {
+  sheets: sheetSchema,
+  palettes: null,
+  stages: stageSchema,
+  types: typeSchema,
+  effects: effectSchema,
+} as const
 const TOP = ['name', 'rate', 'wholePixels', 'rampShelf', 'palettes'] as const
 
 const firstIssue = (place: string, result: { error?: z.ZodError | undefined }): string | null => {

@@ -20,14 +20,25 @@ export class KitRefusal extends Refusal {
   readonly problems: readonly Problem[]
   constructor(problems: readonly Problem[]) {
     const [first] = problems
-    super(saidPlace(first?.place ?? 'kit'), `${saidMessage(first?.message ?? 'it cannot be read; export it again')}${problems.length > 1 ? ` (and ${problems.length - 1} more)` : ''}`)
+    super(
+      saidPlace(first?.place ?? 'kit'),
+      `${saidMessage(first?.message ?? 'it cannot be read; export it again')}${problems.length > 1 ? ` (and ${problems.length - 1} more)` : ''}`,
+    )
     this.problems = problems
   }
 }
 
-const problemOf = (issue: z.core.$ZodIssue): Problem => ({ place: issue.path.join('.') || 'kit', message: issue.message })
+const problemOf = (issue: z.core.$ZodIssue): Problem => ({
+  place: issue.path.join('.') || 'kit',
+  message: issue.message,
+})
 
-const REMEDIES: Readonly<Record<string, string>> = { too_small: 'make it larger', too_big: 'make it smaller', invalid_type: 'give it that form, or leave it out for the default', unrecognized_keys: 'remove what does not belong there' }
+const REMEDIES: Readonly<Record<string, string>> = {
+  too_small: 'make it larger',
+  too_big: 'make it smaller',
+  invalid_type: 'give it that form, or leave it out for the default',
+  unrecognized_keys: 'remove what does not belong there',
+}
 
 const ruleOf = (issue: z.core.$ZodRawIssue): string => {
   if (issue.code === 'invalid_type') return `it must be ${String(issue.expected)}`
@@ -37,62 +48,147 @@ const ruleOf = (issue: z.core.$ZodRawIssue): string => {
 }
 
 /** What is said where the schema has no words of its own: value, rule, remedy. */
-export const inWords = (issue: z.core.$ZodRawIssue): string => `${said(issue.input)} is not right here; ${ruleOf(issue)}; ${REMEDIES[issue.code ?? ''] ?? 'correct it, or export the kit again'}`
+export const inWords = (issue: z.core.$ZodRawIssue): string =>
+  `${said(issue.input)} is not right here; ${ruleOf(issue)}; ${REMEDIES[issue.code ?? ''] ?? 'correct it, or export the kit again'}`
 
 /** An order list and its map must name the same ids, each once, and each value must carry its own id. `place` is the path up to the noun. */
-const checkMap = (place: string, map: Record<string, { id: string }>, order: readonly string[], problems: Problem[]): void => {
+const checkMap = (
+  place: string,
+  map: Record<string, { id: string }>,
+  order: readonly string[],
+  problems: Problem[],
+): void => {
   const seen = new Set<string>()
   for (const id of order) {
-    if (seen.has(id)) problems.push({ place: `${place}Order`, message: `"${id}" is listed twice; list it once` })
+    if (seen.has(id))
+      problems.push({ place: `${place}Order`, message: `"${id}" is listed twice; list it once` })
     seen.add(id)
-    if (!Object.hasOwn(map, id)) problems.push({ place: `${place}Order`, message: `"${id}" is not among the ${place.split('.').at(-1)}s; remove it or add it there` })
+    if (!Object.hasOwn(map, id))
+      problems.push({
+        place: `${place}Order`,
+        message: `"${id}" is not among the ${place.split('.').at(-1)}s; remove it or add it there`,
+      })
   }
   for (const [id, value] of Object.entries(map)) {
-    if (!seen.has(id)) problems.push({ place: `${place}s.${id}`, message: `it is missing in the order list; add it to ${place}Order` })
-    if (value.id !== id) problems.push({ place: `${place}s.${id}.id`, message: `it says "${value.id}"; it must be its key "${id}"` })
+    if (!seen.has(id))
+      problems.push({
+        place: `${place}s.${id}`,
+        message: `it is missing in the order list; add it to ${place}Order`,
+      })
+    if (value.id !== id)
+      problems.push({
+        place: `${place}s.${id}.id`,
+        message: `it says "${value.id}"; it must be its key "${id}"`,
+      })
   }
 }
 
 const checkFrame = (kit: Kit, place: string, sheetId: string, frame: number, problems: Problem[]): void => {
   const sheet = kit.sheets[sheetId]
-  if (!sheet) problems.push({ place: `${place}.sheet`, message: `there is no sheet "${sheetId}"; choose one of ${saidChoices(kit.sheetOrder)}` })
+  if (!sheet)
+    problems.push({
+      place: `${place}.sheet`,
+      message: `there is no sheet "${sheetId}"; choose one of ${saidChoices(kit.sheetOrder)}`,
+    })
   else if (frame >= sheet.frames.length)
-    problems.push({ place: `${place}.frame`, message: `frame ${frame} does not exist; "${sheet.name}" has ${sheet.frames.length}, counted from 0; choose one of them` })
+    problems.push({
+      place: `${place}.frame`,
+      message: `frame ${frame} does not exist; "${sheet.name}" has ${sheet.frames.length}, counted from 0; choose one of them`,
+    })
 }
 
-const checkNumbers = (owner: Owner, carrier: { readonly numbers: object }, place: string, problems: Problem[]): void => {
-  for (const { id, message } of brokenRules(owner, carrier)) problems.push({ place: `${place}.numbers.${id}`, message })
+const checkNumbers = (
+  owner: Owner,
+  carrier: { readonly numbers: object },
+  place: string,
+  problems: Problem[],
+): void => {
+  for (const { id, message } of brokenRules(owner, carrier))
+    problems.push({ place: `${place}.numbers.${id}`, message })
 }
 
-const checkRelays = (kit: Kit, effect: Effect, emitter: Emitter, place: string, problems: Problem[]): void => {
+const checkRelays = (
+  kit: Kit,
+  effect: Effect,
+  emitter: Emitter,
+  place: string,
+  problems: Problem[],
+): void => {
   emitter.relays.forEach((relay, i) => {
     const at = `${place}.relays.${i}`
-    if ((relay.emitter === null) === (relay.effect === null)) problems.push({ place: at, message: 'a relay hands over to an emitter or to an effect; name exactly one' })
+    if ((relay.emitter === null) === (relay.effect === null))
+      problems.push({
+        place: at,
+        message: 'a relay hands over to an emitter or to an effect; name exactly one',
+      })
     const to = relay.emitter === null ? undefined : effect.emitters[relay.emitter]
-    if (relay.emitter !== null && !to) problems.push({ place: `${at}.emitter`, message: `there is no emitter "${relay.emitter}" in this effect; choose one of ${saidChoices(effect.emitterOrder)}` })
-    if (to && !to.dormant) problems.push({ place: `${at}.emitter`, message: `"${to.name}" sends particles out by itself; make it dormant, or choose one that is` })
-    if (to?.companionOf != null) problems.push({ place: `${at}.emitter`, message: `"${to.name}" is a companion; hand over to "${to.companionOf}" instead` })
+    if (relay.emitter !== null && !to)
+      problems.push({
+        place: `${at}.emitter`,
+        message: `there is no emitter "${relay.emitter}" in this effect; choose one of ${saidChoices(effect.emitterOrder)}`,
+      })
+    if (to && !to.dormant)
+      problems.push({
+        place: `${at}.emitter`,
+        message: `"${to.name}" sends particles out by itself; make it dormant, or choose one that is`,
+      })
+    if (to?.companionOf != null)
+      problems.push({
+        place: `${at}.emitter`,
+        message: `"${to.name}" is a companion; hand over to "${to.companionOf}" instead`,
+      })
     if (relay.effect !== null) checkInner(kit, effect, relay.effect, `${at}.effect`, problems)
   })
-  if (new Set(emitter.relays.map((r) => r.id)).size !== emitter.relays.length) problems.push({ place: `${place}.relays`, message: 'two relays have the same id; rename one' })
+  if (new Set(emitter.relays.map((r) => r.id)).size !== emitter.relays.length)
+    problems.push({ place: `${place}.relays`, message: 'two relays have the same id; rename one' })
 }
 
 /** An effect that another one plays: it must be there, and must not lead back. */
 const checkInner = (kit: Kit, effect: Effect, inner: string, place: string, problems: Problem[]): void => {
-  if (!kit.effects[inner]) problems.push({ place, message: `there is no effect "${inner}"; choose one of ${saidChoices(kit.effectOrder)}` })
-  else if (inner === effect.id || effectsWithin(kit, inner).has(effect.id)) problems.push({ place, message: `"${kit.effects[inner].name}" plays this effect itself; effects must not go round in a circle` })
-  else if (kit.effects[inner].play !== 'once') problems.push({ place, message: `"${kit.effects[inner].name}" does not play once; only effects that do can be inside others` })
+  if (!kit.effects[inner])
+    problems.push({
+      place,
+      message: `there is no effect "${inner}"; choose one of ${saidChoices(kit.effectOrder)}`,
+    })
+  else if (inner === effect.id || effectsWithin(kit, inner).has(effect.id))
+    problems.push({
+      place,
+      message: `"${kit.effects[inner].name}" plays this effect itself; effects must not go round in a circle`,
+    })
+  else if (kit.effects[inner].play !== 'once')
+    problems.push({
+      place,
+      message: `"${kit.effects[inner].name}" does not play once; only effects that do can be inside others`,
+    })
 }
 
-const checkEmitter = (kit: Kit, effect: Effect, emitter: Emitter, place: string, problems: Problem[]): void => {
+const checkEmitter = (
+  kit: Kit,
+  effect: Effect,
+  emitter: Emitter,
+  place: string,
+  problems: Problem[],
+): void => {
   checkNumbers('emitter', emitter, place, problems)
-  if (emitter.shape === 'picture' && !emitter.mask) problems.push({ place: `${place}.mask`, message: 'its shape is a picture, but none is chosen; choose a frame of a sheet' })
+  if (emitter.shape === 'picture' && !emitter.mask)
+    problems.push({
+      place: `${place}.mask`,
+      message: 'its shape is a picture, but none is chosen; choose a frame of a sheet',
+    })
   if (emitter.mask) checkFrame(kit, `${place}.mask`, emitter.mask.sheet, emitter.mask.frame, problems)
   checkRelays(kit, effect, emitter, place, problems)
   if (emitter.companionOf === null) return
   const partner = effect.emitters[emitter.companionOf]
-  if (!partner || partner === emitter) problems.push({ place: `${place}.companionOf`, message: `there is no other emitter "${emitter.companionOf}" in this effect; choose one of ${saidChoices(effect.emitterOrder.filter((e) => e !== emitter.id))}` })
-  else if (partner.companionOf !== null) problems.push({ place: `${place}.companionOf`, message: `"${partner.name}" is a companion itself; follow "${partner.companionOf}" instead` })
+  if (!partner || partner === emitter)
+    problems.push({
+      place: `${place}.companionOf`,
+      message: `there is no other emitter "${emitter.companionOf}" in this effect; choose one of ${saidChoices(effect.emitterOrder.filter((e) => e !== emitter.id))}`,
+    })
+  else if (partner.companionOf !== null)
+    problems.push({
+      place: `${place}.companionOf`,
+      message: `"${partner.name}" is a companion itself; follow "${partner.companionOf}" instead`,
+    })
 }
 
 const checkReferences = (kit: Kit, problems: Problem[]): void => {
@@ -100,15 +196,33 @@ const checkReferences = (kit: Kit, problems: Problem[]): void => {
     type.pictures.forEach((picture, i) => {
       const place = `types.${type.id}.pictures.${i}`
       for (const frame of picture.frames) checkFrame(kit, place, picture.sheet, frame, problems)
-      if (picture.clip === null && picture.frames.length === 0) problems.push({ place: `${place}.frames`, message: 'a picture needs at least one frame; add one, or name a clip' })
+      if (picture.clip === null && picture.frames.length === 0)
+        problems.push({
+          place: `${place}.frames`,
+          message: 'a picture needs at least one frame; add one, or name a clip',
+        })
       const sheet = kit.sheets[picture.sheet]
       if (picture.clip !== null && sheet && !sheet.clips.some((clip) => clip.id === picture.clip))
-        problems.push({ place: `${place}.clip`, message: `"${sheet.name}" has no clip "${picture.clip}"; choose one of ${saidChoices(sheet.clips.map((clip) => clip.id), 'none (add one first)')}` })
-      if (picture.clip !== null && !sheet) problems.push({ place: `${place}.sheet`, message: `there is no sheet "${picture.sheet}"; choose one of ${saidChoices(kit.sheetOrder)}` })
+        problems.push({
+          place: `${place}.clip`,
+          message: `"${sheet.name}" has no clip "${picture.clip}"; choose one of ${saidChoices(
+            sheet.clips.map((clip) => clip.id),
+            'none (add one first)',
+          )}`,
+        })
+      if (picture.clip !== null && !sheet)
+        problems.push({
+          place: `${place}.sheet`,
+          message: `there is no sheet "${picture.sheet}"; choose one of ${saidChoices(kit.sheetOrder)}`,
+        })
     })
-    for (const frame of type.mark?.frames ?? []) checkFrame(kit, `types.${type.id}.mark`, type.mark!.sheet, frame, problems)
+    for (const frame of type.mark?.frames ?? [])
+      checkFrame(kit, `types.${type.id}.mark`, type.mark!.sheet, frame, problems)
     if (type.palette !== null && !kit.palettes[type.palette])
-      problems.push({ place: `types.${type.id}.palette`, message: `there is no palette "${type.palette}"; choose one of ${saidChoices(kit.paletteOrder, 'none (add one first)')}` })
+      problems.push({
+        place: `types.${type.id}.palette`,
+        message: `there is no palette "${type.palette}"; choose one of ${saidChoices(kit.paletteOrder, 'none (add one first)')}`,
+      })
     checkNumbers('type', type, `types.${type.id}`, problems)
   }
   for (const effect of Object.values(kit.effects)) {
@@ -116,24 +230,48 @@ const checkReferences = (kit: Kit, problems: Problem[]): void => {
     checkNumbers('effect', effect, `effects.${effect.id}`, problems)
     const within = partsProblem(kit, effect)
     if (within) problems.push({ place: `effects.${effect.id}.parts`, message: within })
-    if (effect.backwards && effect.play !== 'once' && effect.play !== 'period') problems.push({ place: `effects.${effect.id}.backwards`, message: 'only effects that play once or repeat exactly can play backwards; change how it plays' })
-    if (effect.source) checkFrame(kit, `effects.${effect.id}.source`, effect.source.sheet, effect.source.frame, problems)
-    effect.parts.forEach((part, i) => part.effects.forEach((choice, k) => checkInner(kit, effect, choice.effect, `effects.${effect.id}.parts.${i}.effects.${k}`, problems)))
-    if (new Set(effect.parts.map((part) => part.id)).size !== effect.parts.length) problems.push({ place: `effects.${effect.id}.parts`, message: 'two parts have the same id; rename one' })
+    if (effect.backwards && effect.play !== 'once' && effect.play !== 'period')
+      problems.push({
+        place: `effects.${effect.id}.backwards`,
+        message: 'only effects that play once or repeat exactly can play backwards; change how it plays',
+      })
+    if (effect.source)
+      checkFrame(kit, `effects.${effect.id}.source`, effect.source.sheet, effect.source.frame, problems)
+    effect.parts.forEach((part, i) =>
+      part.effects.forEach((choice, k) =>
+        checkInner(kit, effect, choice.effect, `effects.${effect.id}.parts.${i}.effects.${k}`, problems),
+      ),
+    )
+    if (new Set(effect.parts.map((part) => part.id)).size !== effect.parts.length)
+      problems.push({
+        place: `effects.${effect.id}.parts`,
+        message: 'two parts have the same id; rename one',
+      })
     for (const emitter of Object.values(effect.emitters)) {
       const place = `effects.${effect.id}.emitters.${emitter.id}`
-      if (!kit.types[emitter.type]) problems.push({ place: `${place}.type`, message: `there is no particle type "${emitter.type}"; choose one of ${saidChoices(kit.typeOrder)}` })
+      if (!kit.types[emitter.type])
+        problems.push({
+          place: `${place}.type`,
+          message: `there is no particle type "${emitter.type}"; choose one of ${saidChoices(kit.typeOrder)}`,
+        })
       checkEmitter(kit, effect, emitter, place, problems)
       const bursts = emitter.bursts.map((b) => b.id)
-      if (new Set(bursts).size !== bursts.length) problems.push({ place: `${place}.bursts`, message: 'two bursts have the same id; rename one' })
+      if (new Set(bursts).size !== bursts.length)
+        problems.push({ place: `${place}.bursts`, message: 'two bursts have the same id; rename one' })
     }
   }
   for (const sheet of Object.values(kit.sheets)) {
-    for (const clip of sheet.clips) for (const step of clip.steps) checkFrame(kit, `sheets.${sheet.id}.clips.${clip.id}`, sheet.id, step.frame, problems)
-    if (new Set(sheet.clips.map((clip) => clip.id)).size !== sheet.clips.length) problems.push({ place: `sheets.${sheet.id}.clips`, message: 'two clips have the same id; rename one' })
+    for (const clip of sheet.clips)
+      for (const step of clip.steps)
+        checkFrame(kit, `sheets.${sheet.id}.clips.${clip.id}`, sheet.id, step.frame, problems)
+    if (new Set(sheet.clips.map((clip) => clip.id)).size !== sheet.clips.length)
+      problems.push({ place: `sheets.${sheet.id}.clips`, message: 'two clips have the same id; rename one' })
     sheet.frames.forEach((f, i) => {
       if (f.x + f.w > sheet.width || f.y + f.h > sheet.height)
-        problems.push({ place: `sheets.${sheet.id}.frames.${i}`, message: `it reaches ${f.x + f.w} × ${f.y + f.h} but the picture is ${sheet.width} × ${sheet.height}; make the frame smaller` })
+        problems.push({
+          place: `sheets.${sheet.id}.frames.${i}`,
+          message: `it reaches ${f.x + f.w} × ${f.y + f.h} but the picture is ${sheet.width} × ${sheet.height}; make the frame smaller`,
+        })
     })
   }
 }
@@ -157,28 +295,58 @@ export const adviseKit = (kit: Kit): Problem[] =>
       const place = `effects.${effect.id}.emitters.${emitter.id}`
       const { delay, duration, flow, flowPerPx, minimum } = emitter.numbers
       const steady = flow > 0 || flowPerPx > 0 || minimum > 0
-      const end = Math.max(steady ? delay + duration : 0, ...emitter.bursts.map((b) => delay + b.numbers.burstAt.to))
+      const end = Math.max(
+        steady ? delay + duration : 0,
+        ...emitter.bursts.map((b) => delay + b.numbers.burstAt.to),
+      )
       const loop = effect.numbers.loopSeconds
       const advice: Problem[] = []
       if (emitter.dormant) {
-        const woken = Object.values(effect.emitters).some((other) => other.relays.some((relay) => relay.emitter === emitter.id))
-        return woken || emitter.companionOf !== null ? [] : [{ place, message: 'it waits for a relay, but none hands over to it' }]
+        const woken = Object.values(effect.emitters).some((other) =>
+          other.relays.some((relay) => relay.emitter === emitter.id),
+        )
+        return woken || emitter.companionOf !== null
+          ? []
+          : [{ place, message: 'it waits for a relay, but none hands over to it' }]
       }
-      if (effect.play === 'loop' && end > loop) advice.push({ place, message: `it emits until ${end} s but the effect loops every ${loop} s; what lies past that is cut` })
-      if (emitter.companionOf === null && !steady && emitter.bursts.every((b) => b.numbers.burstCount.to === 0 && !b.eachPlace)) advice.push({ place, message: 'it has no flow and no bursts, so it sends out nothing' })
+      if (effect.play === 'loop' && end > loop)
+        advice.push({
+          place,
+          message: `it emits until ${end} s but the effect loops every ${loop} s; what lies past that is cut`,
+        })
+      if (
+        emitter.companionOf === null &&
+        !steady &&
+        emitter.bursts.every((b) => b.numbers.burstCount.to === 0 && !b.eachPlace)
+      )
+        advice.push({ place, message: 'it has no flow and no bursts, so it sends out nothing' })
       return advice
     }),
   )
 
 const MAPS = ['sheets', 'palettes', 'stages', 'types', 'effects'] as const
 
-const keysOf = (map: unknown): readonly string[] => (typeof map === 'object' && map !== null ? Object.keys(map) : [])
+const keysOf = (map: unknown): readonly string[] =>
+  typeof map === 'object' && map !== null ? Object.keys(map) : []
 
 /** Keys of maps that would be lost or mistaken on the way through a schema. */
 const takenNames = (data: Readonly<Record<string, unknown>>): Problem[] => {
   const effects = data['effects']
-  const maps = [...MAPS.map((map) => [map, data[map]] as const), ...keysOf(effects).map((id) => [`effects.${id}.emitters`, (effects as Record<string, { emitters?: unknown } | null>)[id]?.emitters] as const)]
-  return maps.flatMap(([place, map]) => keysOf(map).filter(isTakenByBirth).map((key) => ({ place, message: `${said(key)} cannot be an id: ${TAKEN_BY_BIRTH}` })))
+  const maps = [
+    ...MAPS.map((map) => [map, data[map]] as const),
+    ...keysOf(effects).map(
+      (id) =>
+        [
+          `effects.${id}.emitters`,
+          (effects as Record<string, { emitters?: unknown } | null>)[id]?.emitters,
+        ] as const,
+    ),
+  ]
+  return maps.flatMap(([place, map]) =>
+    keysOf(map)
+      .filter(isTakenByBirth)
+      .map((key) => ({ place, message: `${said(key)} cannot be an id: ${TAKEN_BY_BIRTH}` })),
+  )
 }
 
 /** Plain data → kit. Older versions are migrated, missing numbers take defaults, unknown fields stay. Throws `KitRefusal`. */

@@ -53,7 +53,9 @@ describe('schema and table', () => {
     type ReadType = Read['types'][string]
     expectTypeOf<ReadType['numbers']>().toExtend<NumbersOf<'type'>>()
     expectTypeOf<Read['effects'][string]['emitters'][string]['numbers']>().toExtend<NumbersOf<'emitter'>>()
-    expectTypeOf<Read['effects'][string]['emitters'][string]['bursts'][number]['numbers']>().toExtend<NumbersOf<'burst'>>()
+    expectTypeOf<Read['effects'][string]['emitters'][string]['bursts'][number]['numbers']>().toExtend<
+      NumbersOf<'burst'>
+    >()
     expectTypeOf<Read['effects'][string]['numbers']>().toExtend<NumbersOf<'effect'>>()
     // Everything a kit has in memory is in the schema, and what the schema reads is a kit.
     expectTypeOf<keyof Kit>().toExtend<keyof Read>()
@@ -68,22 +70,32 @@ describe('schema and table', () => {
     }
   })
 
-  it.each(Object.keys(PROPERTIES) as PropertyId[])('%s is refused outside its hard limits, with value, rule and remedy', (id) => {
-    const p: Property = PROPERTIES[id]
-    const kit = plain() as unknown as Kit
-    const [effect] = Object.values(kit.effects)
-    const emitters = Object.values(effect!.emitters)
-    emitters[1]!.dormant = true
-    emitters[0]!.relays = [newRelay('r', emitters[1]!.id)]
-    effect!.parts = [newPart('p', effect!.id)]
-    const holder = { effect, emitter: emitters[0], burst: emitters[1]!.bursts[0], relay: emitters[0]!.relays[0], part: effect!.parts[0], type: Object.values(kit.types)[0] }[p.owner]!
-    const wrong = p.hard[1] * 2 + 1
-    ;(holder.numbers as Loose)[id] = p.kind === 'range' ? { from: p.hard[0], to: wrong } : wrong
-    expect(refusal(kit).message).toContain(`${id} is ${wrong}`)
-    expect(refusal(kit).message).toContain(`from ${p.hard[0]} to ${p.hard[1]}`)
-    ;(holder.numbers as Loose)[id] = 'much'
-    expect(refusal(kit).problems[0]!.place).toContain(id)
-  })
+  it.each(Object.keys(PROPERTIES) as PropertyId[])(
+    '%s is refused outside its hard limits, with value, rule and remedy',
+    (id) => {
+      const p: Property = PROPERTIES[id]
+      const kit = plain() as unknown as Kit
+      const [effect] = Object.values(kit.effects)
+      const emitters = Object.values(effect!.emitters)
+      emitters[1]!.dormant = true
+      emitters[0]!.relays = [newRelay('r', emitters[1]!.id)]
+      effect!.parts = [newPart('p', effect!.id)]
+      const holder = {
+        effect,
+        emitter: emitters[0],
+        burst: emitters[1]!.bursts[0],
+        relay: emitters[0]!.relays[0],
+        part: effect!.parts[0],
+        type: Object.values(kit.types)[0],
+      }[p.owner]!
+      const wrong = p.hard[1] * 2 + 1
+      ;(holder.numbers as Loose)[id] = p.kind === 'range' ? { from: p.hard[0], to: wrong } : wrong
+      expect(refusal(kit).message).toContain(`${id} is ${wrong}`)
+      expect(refusal(kit).message).toContain(`from ${p.hard[0]} to ${p.hard[1]}`)
+      ;(holder.numbers as Loose)[id] = 'much'
+      expect(refusal(kit).problems[0]!.place).toContain(id)
+    },
+  )
 
   it('is given out as JSON Schema with the limits in it', () => {
     const text = JSON.stringify(kitJsonSchema())
@@ -128,20 +140,55 @@ describe('reading', () => {
     ['types.type-3.facing', 'up', 'types.type-3.facing'],
     ['effects.effect-1.emitters.emitter-2.shape', 'blob', 'effects.effect-1.emitters.emitter-2.shape'],
     ['effects.effect-1.emitters.emitter-2.shape', 'picture', 'effects.effect-1.emitters.emitter-2.mask'],
-    ['effects.effect-1.emitters.emitter-2.mask', { sheet: 'sheet', frame: 99, part: 'area', keepColours: true }, 'effects.effect-1.emitters.emitter-2.mask.frame'],
-    ['effects.effect-1.emitters.emitter-2.companionOf', 'emitter-2', 'effects.effect-1.emitters.emitter-2.companionOf'],
-    ['effects.effect-1.emitters.emitter-2.companionOf', 'ghost', 'effects.effect-1.emitters.emitter-2.companionOf'],
-    ['effects.effect-1.emitters.emitter-2.numbers.minimum', 9000, 'effects.effect-1.emitters.emitter-2.numbers.minimum'],
-    ['effects.effect-1.emitters.emitter-2.path.points', [{ x: 0, y: 0 }], 'effects.effect-1.emitters.emitter-2.path.points'],
-    ['effects.effect-1.emitters.emitter-2.lanes', { cap: { from: 0, to: 1, seconds: 1, points: [] } }, 'effects.effect-1.emitters.emitter-2.lanes'],
-    ['effects.effect-1.emitters.emitter-2.lanes', { flow: { from: -1, to: 1, seconds: 1, points: [{ at: 0, value: 1, ease: 'linear' }] } }, 'effects.effect-1.emitters.emitter-2.lanes.flow.from'],
+    [
+      'effects.effect-1.emitters.emitter-2.mask',
+      { sheet: 'sheet', frame: 99, part: 'area', keepColours: true },
+      'effects.effect-1.emitters.emitter-2.mask.frame',
+    ],
+    [
+      'effects.effect-1.emitters.emitter-2.companionOf',
+      'emitter-2',
+      'effects.effect-1.emitters.emitter-2.companionOf',
+    ],
+    [
+      'effects.effect-1.emitters.emitter-2.companionOf',
+      'ghost',
+      'effects.effect-1.emitters.emitter-2.companionOf',
+    ],
+    [
+      'effects.effect-1.emitters.emitter-2.numbers.minimum',
+      9000,
+      'effects.effect-1.emitters.emitter-2.numbers.minimum',
+    ],
+    [
+      'effects.effect-1.emitters.emitter-2.path.points',
+      [{ x: 0, y: 0 }],
+      'effects.effect-1.emitters.emitter-2.path.points',
+    ],
+    [
+      'effects.effect-1.emitters.emitter-2.lanes',
+      { cap: { from: 0, to: 1, seconds: 1, points: [] } },
+      'effects.effect-1.emitters.emitter-2.lanes',
+    ],
+    [
+      'effects.effect-1.emitters.emitter-2.lanes',
+      { flow: { from: -1, to: 1, seconds: 1, points: [{ at: 0, value: 1, ease: 'linear' }] } },
+      'effects.effect-1.emitters.emitter-2.lanes.flow.from',
+    ],
     ['effects.effect-1.emitters.emitter-2.layer', '', 'effects.effect-1.emitters.emitter-2.layer'],
     ['types.type-3.pickColours', [], 'types.type-3.pickColours'],
     ['types.type-3.forces', ['drag', 'drag'], 'types.type-3.forces'],
     ['types.type-3.numbers.life', { from: 2, to: 1 }, 'types.type-3.numbers.life'],
     ['types.type-3.ramps.scale.points', [], 'types.type-3.ramps.scale.points'],
     ['types.type-3.ramps.tint.points.0.colour', 'red', 'types.type-3.ramps.tint.points.0.colour'],
-    ['types.type-3.ramps.opacity.points', [{ at: 0.5, value: 1, ease: 'linear' }, { at: 0.2, value: 1, ease: 'linear' }], 'types.type-3.ramps.opacity.points'],
+    [
+      'types.type-3.ramps.opacity.points',
+      [
+        { at: 0.5, value: 1, ease: 'linear' },
+        { at: 0.2, value: 1, ease: 'linear' },
+      ],
+      'types.type-3.ramps.opacity.points',
+    ],
     ['sheets.sheet.frames.1.w', 90, 'sheets.sheet.frames.1'],
   ])('refuses %s = %j and names the place', (path, value, place) => {
     expect(refusal(at(plain(), path, value)).problems.map((p) => p.place)).toContain(place)
@@ -202,7 +249,9 @@ describe('files', () => {
     const bytes = write(file)
     const back = readKitFile(bytes)
     expect(back.kit).toEqual(file.kit)
-    expect([...back.pictures.entries()].map(([k, v]) => [k, [...v]])).toEqual([...file.pictures.entries()].map(([k, v]) => [k, [...v]]))
+    expect([...back.pictures.entries()].map(([k, v]) => [k, [...v]])).toEqual(
+      [...file.pictures.entries()].map(([k, v]) => [k, [...v]]),
+    )
     expect(write(back)).toEqual(bytes)
     expect(write(smallKit())).toEqual(write(smallKit()))
   })
@@ -218,9 +267,11 @@ describe('files', () => {
   })
 
   it('data URLs carry any bytes', () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 50 }), (bytes) => {
-      expect([...fromDataUrl('p', toDataUrl(bytes))]).toEqual([...bytes])
-    }))
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 50 }), (bytes) => {
+        expect([...fromDataUrl('p', toDataUrl(bytes))]).toEqual([...bytes])
+      }),
+    )
   })
 
   it('refuses what is damaged, by message', () => {
@@ -234,7 +285,9 @@ describe('files', () => {
     const json = (pictures: Loose) => strToU8(JSON.stringify({ ...swapped, pictures }))
     expect(() => readKitFile(json({}))).toThrow(/missing; import the sheet again/)
     expect(() => readKitFile(json({ [hash!]: 'http://elsewhere' }))).toThrow(/PNG as a data URL/)
-    expect(() => readKitFile(json({ [hash!]: toDataUrl(strToU8('no png at all, but long enough to have a header')) }))).toThrow(/not a PNG/)
+    expect(() =>
+      readKitFile(json({ [hash!]: toDataUrl(strToU8('no png at all, but long enough to have a header')) })),
+    ).toThrow(/not a PNG/)
     const touched = fromDataUrl('p', swapped.pictures[hash!])
     touched[touched.length - 6]! ^= 1
     expect(() => readKitFile(json({ [hash!]: toDataUrl(touched) }))).toThrow(/changed outside Gliv/)
@@ -244,7 +297,8 @@ describe('files', () => {
     const zip = writeKitZip(smallKit())
     const view = new DataView(zip.buffer, zip.byteOffset)
     // The central directory says how large kit.json will be.
-    for (let i = 0; i < zip.length - 4; i++) if (view.getUint32(i, true) === 0x02014b50) view.setUint32(i + 24, 0x7fffffff, true)
+    for (let i = 0; i < zip.length - 4; i++)
+      if (view.getUint32(i, true) === 0x02014b50) view.setUint32(i + 24, 0x7fffffff, true)
     expect(() => readKitFile(zip)).toThrow(/"kit\.json" unpacks to 2147483647 bytes; at most/)
     expect(Object.keys(unzipSync(writeKitZip(smallKit())))).toContain('kit.json')
   })
@@ -266,7 +320,12 @@ describe('packs', () => {
     expect(pack.sheets.map((s) => s.id)).toEqual(['sheet'])
     expect(pack.effects[0]!.emitters.map((e) => e.name)).toEqual(['Burst'])
     const [picture] = pack.effects[0]!.emitters[0]!.type.pictures
-    expect(picture).toMatchObject({ sheetId: 'sheet', sheet: 0, weight: 1, frames: [{ x: 0, w: 8, pivotX: 4 }] })
+    expect(picture).toMatchObject({
+      sheetId: 'sheet',
+      sheet: 0,
+      weight: 1,
+      frames: [{ x: 0, w: 8, pivotX: 4 }],
+    })
     expect(pack.axes).toContain('+y down')
     expect(JSON.parse(writePack(file))).toEqual(JSON.parse(JSON.stringify(pack)))
   })

@@ -1,5 +1,24 @@
 import { describe, expect, it } from 'vitest'
-import { addCompanion, addEmitter, adviseKit, checkKit, deleteEffect, deleteEmitter, duplicateEffect, duplicateEmitter, findEffect, freeName, moveEmitter, ownType, resolveEffect, shareType, STARTERS, type StarterId, usersOfType, type Kit } from './index.ts'
+import {
+  addCompanion,
+  addEmitter,
+  adviseKit,
+  checkKit,
+  deleteEffect,
+  deleteEmitter,
+  duplicateEffect,
+  duplicateEmitter,
+  findEffect,
+  freeName,
+  moveEmitter,
+  ownType,
+  resolveEffect,
+  shareType,
+  STARTERS,
+  type StarterId,
+  usersOfType,
+  type Kit,
+} from './index.ts'
 import { counter, smallKit } from './testing/kit.ts'
 
 const open = (): { kit: Kit; effect: Kit['effects'][string]; makeId: (prefix: string) => string } => {
@@ -9,13 +28,16 @@ const open = (): { kit: Kit; effect: Kit['effects'][string]; makeId: (prefix: st
 }
 
 describe('emitters', () => {
-  it.each(Object.keys(STARTERS) as StarterId[])('starter "%s" makes a kit without problems that resolves', (starter) => {
-    const { kit, effect, makeId } = open()
-    const id = addEmitter(kit, effect.id, starter, makeId)
-    expect(checkKit(kit)).toEqual([])
-    expect(resolveEffect(kit, effect).emitters.at(-1)!.id).toBe(id)
-    expect(effect.emitters[id]!.name).toMatch(new RegExp(`^${STARTERS[starter].name}`))
-  })
+  it.each(Object.keys(STARTERS) as StarterId[])(
+    'starter "%s" makes a kit without problems that resolves',
+    (starter) => {
+      const { kit, effect, makeId } = open()
+      const id = addEmitter(kit, effect.id, starter, makeId)
+      expect(checkKit(kit)).toEqual([])
+      expect(resolveEffect(kit, effect).emitters.at(-1)!.id).toBe(id)
+      expect(effect.emitters[id]!.name).toMatch(new RegExp(`^${STARTERS[starter].name}`))
+    },
+  )
 
   it('a companion follows its partner below it, with looks of its own; it stands alone when the partner goes', () => {
     const { kit, effect, makeId } = open()
@@ -25,7 +47,11 @@ describe('emitters', () => {
     expect(effect.emitterOrder.indexOf(id)).toBe(effect.emitterOrder.indexOf(partner!) - 1)
     kit.types[effect.emitters[id]!.type]!.numbers.life = { from: 50, to: 60 }
     kit.types[effect.emitters[id]!.type]!.numbers.scale = { from: 4, to: 4 }
-    const of = (emitterId: string) => resolveEffect({ ...kit, types: { ...kit.types } }, { ...effect, emitters: JSON.parse(JSON.stringify(effect.emitters)) as typeof effect.emitters }).emitters.find((e) => e.id === emitterId)!
+    const of = (emitterId: string) =>
+      resolveEffect(
+        { ...kit, types: { ...kit.types } },
+        { ...effect, emitters: JSON.parse(JSON.stringify(effect.emitters)) as typeof effect.emitters },
+      ).emitters.find((e) => e.id === emitterId)!
     expect(of(id).salt).toBe(of(partner!).salt)
     expect(of(id).type.numbers.life).toEqual(of(partner!).type.numbers.life)
     expect(of(id).type.numbers.scale).toEqual({ from: 4, to: 4 })
@@ -129,7 +155,10 @@ describe('resolving', () => {
     const { kit, effect } = open()
     const before = resolveEffect(kit, effect)
     const [one, two] = effect.emitterOrder as [string, string]
-    const changed = { ...effect, emitters: { ...effect.emitters, [one]: { ...effect.emitters[one]!, name: 'Renamed' } } }
+    const changed = {
+      ...effect,
+      emitters: { ...effect.emitters, [one]: { ...effect.emitters[one]!, name: 'Renamed' } },
+    }
     const after = resolveEffect({ ...kit, effects: { [effect.id]: changed } }, changed)
     expect(after.emitters[1]).toBe(before.emitters[1])
     expect(after.emitters[0]).not.toBe(before.emitters[0])

@@ -4,7 +4,15 @@
  */
 import { defaultsOf, sourceOfId, type EmitterChoices, type TypeChoices } from '@gliv/model'
 import { addLayer, addType, clone, freeName, type MakeId } from './layers.ts'
-import { type Effect, type Emitter, type Kit, KIT_VERSION, type ParticleType, type Relay, type Part } from './kit.ts'
+import {
+  type Effect,
+  type Emitter,
+  type Kit,
+  KIT_VERSION,
+  type ParticleType,
+  type Relay,
+  type Part,
+} from './kit.ts'
 
 export const emptyKit = (id: string, name: string): Kit => ({
   format: 'gliv-kit',
@@ -30,7 +38,10 @@ export const emptyKit = (id: string, name: string): Kit => ({
 export const usersOfType = (kit: Kit, typeId: string): { effect: Effect; emitter: Emitter }[] =>
   kit.effectOrder.flatMap((id) => {
     const effect = kit.effects[id]!
-    return effect.emitterOrder.map((e) => effect.emitters[e]!).filter((e) => e.type === typeId).map((emitter) => ({ effect, emitter }))
+    return effect.emitterOrder
+      .map((e) => effect.emitters[e]!)
+      .filter((e) => e.type === typeId)
+      .map((emitter) => ({ effect, emitter }))
   })
 
 /** Particle types that nobody uses go away with their last emitter. */
@@ -53,11 +64,25 @@ export interface Starter {
 export const STARTERS = {
   steady: { name: 'Steady' },
   burst: { name: 'Burst', burst: 20, numbers: { flow: 0, fan: 360, duration: 0 } },
-  picture: { name: 'One picture', burst: 1, numbers: { flow: 0, fan: 0, duration: 0, speed: { from: 0, to: 0 } }, typeNumbers: { life: { from: 1, to: 1 } } },
+  picture: {
+    name: 'One picture',
+    burst: 1,
+    numbers: { flow: 0, fan: 0, duration: 0, speed: { from: 0, to: 0 } },
+    typeNumbers: { life: { from: 1, to: 1 } },
+  },
   weather: {
     name: 'Weather',
     choices: { shape: 'rectangle' },
-    numbers: { flow: 60, duration: 4, heading: 90, fan: 6, speed: { from: 180, to: 260 }, shapeWidth: 640, shapeHeight: 8, offsetY: -180 },
+    numbers: {
+      flow: 60,
+      duration: 4,
+      heading: 90,
+      fan: 6,
+      speed: { from: 180, to: 260 },
+      shapeWidth: 640,
+      shapeHeight: 8,
+      offsetY: -180,
+    },
     typeNumbers: { life: { from: 1.4, to: 2 } },
   },
   trail: {
@@ -71,7 +96,17 @@ export type StarterId = keyof typeof STARTERS
 /** Adds an emitter with a particle type of its own. The kit must have a sheet. Returns its id. */
 export const addEmitter = (kit: Kit, effectId: string, starterId: StarterId, makeId: MakeId): string => {
   const { burst, ...starter }: Starter = STARTERS[starterId]
-  return addLayer(kit, effectId, { ...starter, sheet: kit.sheetOrder[0]!, frame: 0, burst: burst ? { burstCount: { from: burst, to: burst } } : null }, makeId)
+  return addLayer(
+    kit,
+    effectId,
+    {
+      ...starter,
+      sheet: kit.sheetOrder[0]!,
+      frame: 0,
+      burst: burst ? { burstCount: { from: burst, to: burst } } : null,
+    },
+    makeId,
+  )
 }
 
 /** An independent copy beside the original: its own particle type, a fresh salt. Returns its id. */
@@ -79,7 +114,10 @@ export const duplicateEmitter = (kit: Kit, effectId: string, emitterId: string, 
   const effect = kit.effects[effectId]!
   const original = effect.emitters[emitterId]!
   const id = makeId('emitter')
-  const name = freeName(original.name, Object.values(effect.emitters).map((e) => e.name))
+  const name = freeName(
+    original.name,
+    Object.values(effect.emitters).map((e) => e.name),
+  )
   effect.emitters[id] = { ...clone(original), id, name, salt: sourceOfId(id) }
   effect.emitterOrder.splice(effect.emitterOrder.indexOf(emitterId) + 1, 0, id)
   ownType(kit, effectId, id, makeId)
@@ -91,7 +129,10 @@ export const addCompanion = (kit: Kit, effectId: string, partnerId: string, make
   const id = duplicateEmitter(kit, effectId, partnerId, makeId)
   const effect = kit.effects[effectId]!
   const emitter = effect.emitters[id]!
-  emitter.name = freeName(`${effect.emitters[partnerId]!.name} glow`, Object.values(effect.emitters).map((e) => e.name))
+  emitter.name = freeName(
+    `${effect.emitters[partnerId]!.name} glow`,
+    Object.values(effect.emitters).map((e) => e.name),
+  )
   emitter.companionOf = partnerId
   // Drawn below its partner.
   moveEmitter(kit, effectId, id, effect.emitterOrder.indexOf(partnerId))
@@ -103,7 +144,14 @@ export const ownType = (kit: Kit, effectId: string, emitterId: string, makeId: M
   const emitter = kit.effects[effectId]!.emitters[emitterId]!
   const type = kit.types[emitter.type]!
   const id = makeId('type')
-  addType(kit, { ...clone(type), id, name: freeName(type.name, Object.values(kit.types).map((t) => t.name)) })
+  addType(kit, {
+    ...clone(type),
+    id,
+    name: freeName(
+      type.name,
+      Object.values(kit.types).map((t) => t.name),
+    ),
+  })
   emitter.type = id
   return id
 }
@@ -139,8 +187,23 @@ export const moveEmitter = (kit: Kit, effectId: string, emitterId: string, to: n
 
 export const addEffect = (kit: Kit, makeId: MakeId): string => {
   const id = makeId('effect')
-  const name = freeName('New effect', Object.values(kit.effects).map((e) => e.name))
-  kit.effects[id] = { id, name, seed: 41, play: 'once', backwards: false, source: null, numbers: defaultsOf('effect'), lanes: {}, emitters: {}, emitterOrder: [], parts: [] }
+  const name = freeName(
+    'New effect',
+    Object.values(kit.effects).map((e) => e.name),
+  )
+  kit.effects[id] = {
+    id,
+    name,
+    seed: 41,
+    play: 'once',
+    backwards: false,
+    source: null,
+    numbers: defaultsOf('effect'),
+    lanes: {},
+    emitters: {},
+    emitterOrder: [],
+    parts: [],
+  }
   kit.effectOrder.push(id)
   if (kit.sheetOrder.length > 0) addEmitter(kit, id, 'steady', makeId)
   return id
@@ -152,7 +215,10 @@ export const duplicateEffect = (kit: Kit, effectId: string, makeId: MakeId): str
   const id = makeId('effect')
   const copy = clone(original)
   copy.id = id
-  copy.name = freeName(original.name, Object.values(kit.effects).map((e) => e.name))
+  copy.name = freeName(
+    original.name,
+    Object.values(kit.effects).map((e) => e.name),
+  )
   kit.effects[id] = copy
   kit.effectOrder.splice(kit.effectOrder.indexOf(effectId) + 1, 0, id)
   // Emitters that shared a type go on sharing one inside the copy.
@@ -175,20 +241,32 @@ export const deleteEffect = (kit: Kit, effectId: string): void => {
       const effects = part.effects.filter((choice) => choice.effect !== effectId)
       return effects.length > 0 ? [{ ...part, effects }] : []
     })
-    for (const emitter of Object.values(other.emitters)) emitter.relays = emitter.relays.filter((relay) => relay.effect !== effectId)
+    for (const emitter of Object.values(other.emitters))
+      emitter.relays = emitter.relays.filter((relay) => relay.effect !== effectId)
   }
   kit.effectOrder = kit.effectOrder.filter((id) => id !== effectId)
   for (const type of used) dropIfUnused(kit, type)
 }
 
-export const newRelay = (id: string, emitter: string): Relay => ({ id, salt: sourceOfId(id), trigger: 'end', launch: 'travel', emitter, effect: null, numbers: clone(defaultsOf('relay')) })
+export const newRelay = (id: string, emitter: string): Relay => ({
+  id,
+  salt: sourceOfId(id),
+  trigger: 'end',
+  launch: 'travel',
+  emitter,
+  effect: null,
+  numbers: clone(defaultsOf('relay')),
+})
 
 /** Adds a dormant emitter, and a relay of another that wakes it. Returns the dormant one's id. */
 export const addRelay = (kit: Kit, effectId: string, emitterId: string, makeId: MakeId): string => {
   const effect = kit.effects[effectId]!
   const id = addEmitter(kit, effectId, 'steady', makeId)
   const child = effect.emitters[id]!
-  child.name = freeName(`After ${effect.emitters[emitterId]!.name}`, Object.values(effect.emitters).map((e) => e.name))
+  child.name = freeName(
+    `After ${effect.emitters[emitterId]!.name}`,
+    Object.values(effect.emitters).map((e) => e.name),
+  )
   child.dormant = true
   Object.assign(child.numbers, { fan: 360, speed: { from: 20, to: 60 } })
   Object.assign(kit.types[child.type]!.numbers, { life: { from: 0.3, to: 0.5 } })
@@ -196,13 +274,25 @@ export const addRelay = (kit: Kit, effectId: string, emitterId: string, makeId: 
   return id
 }
 
-export const newPart = (id: string, effect: string): Part => ({ id, salt: sourceOfId(id), muted: false, mirror: false, effects: [{ effect, weight: 1 }], numbers: clone(defaultsOf('part')) })
+export const newPart = (id: string, effect: string): Part => ({
+  id,
+  salt: sourceOfId(id),
+  muted: false,
+  mirror: false,
+  effects: [{ effect, weight: 1 }],
+  numbers: clone(defaultsOf('part')),
+})
 
 /** Effects that an effect plays itself, by parts and relays; a kit that was not checked yet may name some that are not there. */
 export const innerOf = (kit: Kit, id: string): readonly string[] => {
   const effect = Object.hasOwn(kit.effects, id) ? kit.effects[id] : undefined
   if (!effect) return []
-  return [...effect.parts.flatMap((part) => part.effects.map((choice) => choice.effect)), ...Object.values(effect.emitters).flatMap((emitter) => emitter.relays.flatMap((relay) => relay.effect ?? []))]
+  return [
+    ...effect.parts.flatMap((part) => part.effects.map((choice) => choice.effect)),
+    ...Object.values(effect.emitters).flatMap((emitter) =>
+      emitter.relays.flatMap((relay) => relay.effect ?? []),
+    ),
+  ]
 }
 
 /** Effects that an effect plays, through parts and relays, itself left out. */

@@ -18,11 +18,16 @@ const JSON_FORM_LIMIT_BYTES = 128 * 1024 * 1024
 /** The earliest time a zip can carry; a fixed one makes equal kits equal files. */
 const ZIP_TIME = new Date(1980, 0, 1)
 
-const usedPictures = (kit: Kit): string[] => [...new Set(kit.sheetOrder.map((id) => kit.sheets[id]!.picture))].sort()
+const usedPictures = (kit: Kit): string[] =>
+  [...new Set(kit.sheetOrder.map((id) => kit.sheets[id]!.picture))].sort()
 
 const pictureOf = (pictures: Pictures, hash: string): Uint8Array => {
   const bytes = pictures.get(hash)
-  if (!bytes) throw new Refusal(`pictures.${hash}`, 'a sheet names this picture but it is missing; import the sheet again')
+  if (!bytes)
+    throw new Refusal(
+      `pictures.${hash}`,
+      'a sheet names this picture but it is missing; import the sheet again',
+    )
   return bytes
 }
 
@@ -42,13 +47,21 @@ const withOwnHashes = ({ kit, pictures }: KitFile): KitFile => {
 export const writeKitZip = (file: KitFile): Uint8Array => {
   const { kit, pictures } = withOwnHashes(file)
   const files: Zippable = { 'kit.json': [strToU8(canonicalJson(kit)), { mtime: ZIP_TIME, level: 6 }] }
-  for (const hash of usedPictures(kit)) files[`pictures/${hash}.png`] = [pictureOf(pictures, hash), { mtime: ZIP_TIME, level: 0 }]
+  for (const hash of usedPictures(kit))
+    files[`pictures/${hash}.png`] = [pictureOf(pictures, hash), { mtime: ZIP_TIME, level: 0 }]
   return zipSync(files)
 }
 
 export const writeKitJson = (file: KitFile): Uint8Array => {
   const { kit, pictures } = withOwnHashes(file)
-  return strToU8(canonicalJson({ ...kit, pictures: Object.fromEntries(usedPictures(kit).map((hash) => [hash, toDataUrl(pictureOf(pictures, hash))])) }))
+  return strToU8(
+    canonicalJson({
+      ...kit,
+      pictures: Object.fromEntries(
+        usedPictures(kit).map((hash) => [hash, toDataUrl(pictureOf(pictures, hash))]),
+      ),
+    }),
+  )
 }
 
 /** Where JSON stops to be JSON, in words for people: what it begins with, or the line at which it breaks. */
@@ -66,7 +79,10 @@ const parseJson = (place: string, bytes: Uint8Array): unknown => {
   try {
     return JSON.parse(text)
   } catch (error) {
-    throw new Refusal(place, `it is no JSON: ${brokenAt(text, error)}; choose a kit that Gliv exported, or export it again`)
+    throw new Refusal(
+      place,
+      `it is no JSON: ${brokenAt(text, error)}; choose a kit that Gliv exported, or export it again`,
+    )
   }
 }
 
@@ -75,18 +91,37 @@ const checkPictures = (kit: Kit, pictures: Pictures): void => {
     const sheet = kit.sheets[id]!
     const bytes = pictureOf(pictures, sheet.picture)
     const size = pngSize(`pictures.${sheet.picture}`, bytes)
-    if (hashPicture(bytes) !== sheet.picture) throw new Refusal(`sheets.${id}.picture`, 'the picture was changed outside Gliv: its content hash differs; import it again')
+    if (hashPicture(bytes) !== sheet.picture)
+      throw new Refusal(
+        `sheets.${id}.picture`,
+        'the picture was changed outside Gliv: its content hash differs; import it again',
+      )
     if (size.width !== sheet.width || size.height !== sheet.height)
-      throw new Refusal(`sheets.${id}`, `it says ${sheet.width} × ${sheet.height} but its picture is ${size.width} × ${size.height}; correct width and height`)
+      throw new Refusal(
+        `sheets.${id}`,
+        `it says ${sheet.width} × ${sheet.height} but its picture is ${size.width} × ${size.height}; correct width and height`,
+      )
   }
 }
 
 /** Bytes of an entry, never more than it says: a small zip cannot fill the memory. */
 const unpack = ({ name, size, crc, method, packed }: ZipEntry): Uint8Array => {
-  if (method !== 0 && method !== 8) throw new Refusal('kit', `the entry ${said(name)} is packed by method ${method}; only stored and deflated ones are read; pack it again`)
+  if (method !== 0 && method !== 8)
+    throw new Refusal(
+      'kit',
+      `the entry ${said(name)} is packed by method ${method}; only stored and deflated ones are read; pack it again`,
+    )
   const bytes = method === 0 ? packed : inflated(name, packed, size)
-  if (bytes.length !== size) throw new Refusal('kit', `the entry ${said(name)} has ${bytes.length} bytes but says ${size}; the zip is damaged; export the kit again`)
-  if (crc32(bytes) !== crc) throw new Refusal('kit', `the entry ${said(name)} does not have the check sum that the zip gives; the zip is damaged; export the kit again`)
+  if (bytes.length !== size)
+    throw new Refusal(
+      'kit',
+      `the entry ${said(name)} has ${bytes.length} bytes but says ${size}; the zip is damaged; export the kit again`,
+    )
+  if (crc32(bytes) !== crc)
+    throw new Refusal(
+      'kit',
+      `the entry ${said(name)} does not have the check sum that the zip gives; the zip is damaged; export the kit again`,
+    )
   return bytes
 }
 
@@ -95,7 +130,10 @@ const inflated = (name: string, packed: Uint8Array, size: number): Uint8Array =>
     // One byte more than it says shows that there is more; no more than that is ever kept.
     return inflateSync(packed, { out: new Uint8Array(size + 1) })
   } catch {
-    throw new Refusal('kit', `the entry ${said(name)} cannot be unpacked; the zip is damaged; export the kit again`)
+    throw new Refusal(
+      'kit',
+      `the entry ${said(name)} cannot be unpacked; the zip is damaged; export the kit again`,
+    )
   }
 }
 
@@ -109,8 +147,17 @@ export type Progress = (share: number) => void
 const unzip = (bytes: Uint8Array, progress: Progress): Map<string, Uint8Array> => {
   const entries = zipEntries(bytes).filter(({ name }) => name === 'kit.json' || IS_PICTURE.test(name))
   const total = entries.reduce((sum, { size }) => sum + size, 0)
-  for (const { name, size } of entries) if (size > limitOf(name)) throw new Refusal('kit', `${said(name)} unpacks to ${size} bytes; at most ${limitOf(name)} are read; make the kit smaller`)
-  if (total > FILE_LIMIT_BYTES) throw new Refusal('kit', `it unpacks to ${total} bytes; at most ${FILE_LIMIT_BYTES} are read; remove pictures`)
+  for (const { name, size } of entries)
+    if (size > limitOf(name))
+      throw new Refusal(
+        'kit',
+        `${said(name)} unpacks to ${size} bytes; at most ${limitOf(name)} are read; make the kit smaller`,
+      )
+  if (total > FILE_LIMIT_BYTES)
+    throw new Refusal(
+      'kit',
+      `it unpacks to ${total} bytes; at most ${FILE_LIMIT_BYTES} are read; remove pictures`,
+    )
   const files = new Map<string, Uint8Array>()
   let done = 0
   for (const entry of entries) {
@@ -123,28 +170,48 @@ const unzip = (bytes: Uint8Array, progress: Progress): Map<string, Uint8Array> =
 
 const jsonParts = (bytes: Uint8Array): { data: unknown; pictures: Map<string, Uint8Array> } => {
   const pictures = new Map<string, Uint8Array>()
-  if (bytes.length > JSON_FORM_LIMIT_BYTES) throw new Refusal('kit', `the file has ${bytes.length} bytes; as JSON at most ${JSON_FORM_LIMIT_BYTES} are read; export the kit as .gliv`)
+  if (bytes.length > JSON_FORM_LIMIT_BYTES)
+    throw new Refusal(
+      'kit',
+      `the file has ${bytes.length} bytes; as JSON at most ${JSON_FORM_LIMIT_BYTES} are read; export the kit as .gliv`,
+    )
   const data = parseJson('kit', bytes)
   if (typeof data !== 'object' || data === null) return { data, pictures }
   const { pictures: urls, ...rest } = data as Record<string, unknown>
-  if (urls !== undefined && (typeof urls !== 'object' || urls === null)) throw new Refusal('pictures', `${said(urls)} holds no pictures; they stand under their content hashes as data URLs; export the kit again`)
-  for (const [hash, url] of Object.entries(urls ?? {})) pictures.set(hash, fromDataUrl(saidPlace(`pictures.${hash}`), url))
+  if (urls !== undefined && (typeof urls !== 'object' || urls === null))
+    throw new Refusal(
+      'pictures',
+      `${said(urls)} holds no pictures; they stand under their content hashes as data URLs; export the kit again`,
+    )
+  for (const [hash, url] of Object.entries(urls ?? {}))
+    pictures.set(hash, fromDataUrl(saidPlace(`pictures.${hash}`), url))
   return { data: rest, pictures }
 }
 
-const zipParts = (bytes: Uint8Array, progress: Progress): { data: unknown; pictures: Map<string, Uint8Array> } => {
+const zipParts = (
+  bytes: Uint8Array,
+  progress: Progress,
+): { data: unknown; pictures: Map<string, Uint8Array> } => {
   const files = unzip(bytes, progress)
   const json = files.get('kit.json')
   if (!json) throw new Refusal('kit', 'the zip holds no kit.json; export the kit from Gliv again')
   files.delete('kit.json')
-  return { data: parseJson('kit.json', json), pictures: new Map([...files].map(([name, picture]) => [name.slice(9, 41), picture])) }
+  return {
+    data: parseJson('kit.json', json),
+    pictures: new Map([...files].map(([name, picture]) => [name.slice(9, 41), picture])),
+  }
 }
 
 /** Reads either form, told apart by content. Throws `Refusal`; nothing is half read. `progress` is told how far unpacking is. */
 export const readKitFile = (bytes: Uint8Array, progress: Progress = () => {}): KitFile => {
   if (bytes.length === 0) throw new Refusal('kit', 'the file is empty; choose a kit that Gliv exported')
-  if (bytes.length > FILE_LIMIT_BYTES) throw new Refusal('kit', `the file has ${bytes.length} bytes; at most ${FILE_LIMIT_BYTES} are read; remove pictures`)
-  const { data, pictures } = bytes[0] === 0x50 && bytes[1] === 0x4b ? zipParts(bytes, progress) : jsonParts(bytes)
+  if (bytes.length > FILE_LIMIT_BYTES)
+    throw new Refusal(
+      'kit',
+      `the file has ${bytes.length} bytes; at most ${FILE_LIMIT_BYTES} are read; remove pictures`,
+    )
+  const { data, pictures } =
+    bytes[0] === 0x50 && bytes[1] === 0x4b ? zipParts(bytes, progress) : jsonParts(bytes)
   const kit = readKit(data)
   checkPictures(kit, pictures)
   return { kit, pictures }

@@ -2,7 +2,17 @@
 import { PROPERTIES, Refusal } from '@gliv/model'
 import { strToU8, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
-import { checkKit, type Kit, newPart, readKit, readKitFile, resolveEffect, salvageKit, writeKitJson, writeKitZip } from './index.ts'
+import {
+  checkKit,
+  type Kit,
+  newPart,
+  readKit,
+  readKitFile,
+  resolveEffect,
+  salvageKit,
+  writeKitJson,
+  writeKitZip,
+} from './index.ts'
 import { addEffect } from './edits.ts'
 import { clone } from './layers.ts'
 import { brokenRules, boundsWithin, ORDER_RULES, refuseWithin } from './rules.ts'
@@ -41,28 +51,40 @@ const richKit = (): Kit => {
 describe('names that every object has', () => {
   const changes: Readonly<Record<string, (kit: Kit, name: string) => void>> = {
     'an effect': (kit, name) => {
-      Object.defineProperty(kit.effects, name, { value: { ...Object.values(kit.effects)[0]!, id: name }, enumerable: true })
+      Object.defineProperty(kit.effects, name, {
+        value: { ...Object.values(kit.effects)[0]!, id: name },
+        enumerable: true,
+      })
       kit.effectOrder.push(name)
     },
     'a palette': (kit, name) => {
-      Object.defineProperty(kit.palettes, name, { value: { ...kit.palettes['embers']!, id: name }, enumerable: true })
+      Object.defineProperty(kit.palettes, name, {
+        value: { ...kit.palettes['embers']!, id: name },
+        enumerable: true,
+      })
       kit.paletteOrder.push(name)
     },
-    'an emitter’s type': (kit, name) => void (Object.values(Object.values(kit.effects)[0]!.emitters)[0]!.type = name),
+    'an emitter’s type': (kit, name) =>
+      void (Object.values(Object.values(kit.effects)[0]!.emitters)[0]!.type = name),
     'a picture’s sheet': (kit, name) => void (Object.values(kit.types)[0]!.pictures[0]!.sheet = name),
     'a type’s palette': (kit, name) => void (Object.values(kit.types)[0]!.palette = name),
-    'a part’s effect': (kit, name) => void (Object.values(kit.effects)[0]!.parts[0]!.effects[0]!.effect = name),
-    'a partner': (kit, name) => void (Object.values(Object.values(kit.effects)[0]!.emitters)[0]!.companionOf = name),
+    'a part’s effect': (kit, name) =>
+      void (Object.values(kit.effects)[0]!.parts[0]!.effects[0]!.effect = name),
+    'a partner': (kit, name) =>
+      void (Object.values(Object.values(kit.effects)[0]!.emitters)[0]!.companionOf = name),
   }
   for (const [what, change] of Object.entries(changes))
-    it.each(['constructor', 'toString', '__proto__', 'hasOwnProperty'])(`%s as ${what} is refused in words`, (name) => {
-      const kit = richKit()
-      change(kit, name)
-      const error = refusalOf(() => readKit(JSON.parse(JSON.stringify(kit))))
-      expect(error, 'a refusal').not.toBeNull()
-      expectInWords(error!)
-      expect(error!.message).toContain('cannot be an id')
-    })
+    it.each(['constructor', 'toString', '__proto__', 'hasOwnProperty'])(
+      `%s as ${what} is refused in words`,
+      (name) => {
+        const kit = richKit()
+        change(kit, name)
+        const error = refusalOf(() => readKit(JSON.parse(JSON.stringify(kit))))
+        expect(error, 'a refusal').not.toBeNull()
+        expectInWords(error!)
+        expect(error!.message).toContain('cannot be an id')
+      },
+    )
 })
 
 it('mutated kits are refused in words or read; nothing else is ever thrown', () => {
@@ -83,14 +105,26 @@ it('mutated kits are refused in words or read; nothing else is ever thrown', () 
     refused++
     expectInWords(error)
   }
-  tell(`${runs} mutated kits (seed ${seed}): ${refused} refused in words, ${runs - refused} read, 0 other errors`)
+  tell(
+    `${runs} mutated kits (seed ${seed}): ${refused} refused in words, ${runs - refused} read, 0 other errors`,
+  )
   expect(refused).toBeGreaterThan(runs / 4)
 }, 600_000)
 
 describe('migrations', () => {
   it.each([1, 2])('version %i with nulls in every place is refused in words', (version) => {
-    for (const data of [{ effects: null }, { effects: { a: null } }, { effects: 'text' }, { types: { t: null } }, { types: [] }, { effects: { a: { emitters: { e: null } } } }, { effects: { a: { emitters: { e: { bursts: [null, { numbers: null }] } } } } }]) {
-      const error = refusalOf(() => readKit({ format: 'gliv-kit', version, rules: 1, id: 'k', name: 'K', ...data }))
+    for (const data of [
+      { effects: null },
+      { effects: { a: null } },
+      { effects: 'text' },
+      { types: { t: null } },
+      { types: [] },
+      { effects: { a: { emitters: { e: null } } } },
+      { effects: { a: { emitters: { e: { bursts: [null, { numbers: null }] } } } } },
+    ]) {
+      const error = refusalOf(() =>
+        readKit({ format: 'gliv-kit', version, rules: 1, id: 'k', name: 'K', ...data }),
+      )
       expect(error).toBeInstanceOf(Refusal)
     }
   })
@@ -102,13 +136,19 @@ describe('effects inside effects', () => {
     const { kit } = smallKit()
     const makeId = counter()
     const ids = Array.from({ length: deep + 1 }, () => addEffect(kit, (prefix) => `n-${makeId(prefix)}`))
-    for (let k = 0; k < deep; k++) for (let n = 0; n < wide; n++) kit.effects[ids[k]!]!.parts.push(newPart(`p${k}-${n}`, ids[k + 1]!))
+    for (let k = 0; k < deep; k++)
+      for (let n = 0; n < wide; n++) kit.effects[ids[k]!]!.parts.push(newPart(`p${k}-${n}`, ids[k + 1]!))
     return kit
   }
   it('are refused when they go too deep or become too many, at once and in words', () => {
     expect(readKit(nested(4, 1)).effectOrder).toHaveLength(6)
     expect(readKit(nested(2, 8)).effectOrder).toHaveLength(4)
-    for (const [deep, wide] of [[5, 1], [3, 8], [12, 8], [400, 3]] as const) {
+    for (const [deep, wide] of [
+      [5, 1],
+      [3, 8],
+      [12, 8],
+      [400, 3],
+    ] as const) {
       const error = refusalOf(() => readKit(nested(deep, wide)))
       expectInWords(error!)
       expect(error!.message).toMatch(deep > 4 ? /more than 4 deep/ : /more than 512 effects/)
@@ -120,7 +160,9 @@ describe('zips', () => {
   const zip = (): Uint8Array => writeKitZip(smallKit())
   const at = (bytes: Uint8Array, signature: number): number[] => {
     const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-    return Array.from({ length: bytes.length - 4 }, (_, i) => i).filter((i) => view.getUint32(i, true) === signature)
+    return Array.from({ length: bytes.length - 4 }, (_, i) => i).filter(
+      (i) => view.getUint32(i, true) === signature,
+    )
   }
   const entry = 0x02014b50
   const changed = (change: (view: DataView, entries: number[], bytes: Uint8Array) => void): Uint8Array => {
@@ -130,19 +172,39 @@ describe('zips', () => {
   }
   const twice = (): Uint8Array => {
     // A second directory entry of the same name, made by renaming a file of the same length.
-    const bytes = zipSync({ 'kit.json': strToU8('{}'), 'kit2json': strToU8('{}') }, { mtime: new Date(1980, 0, 1) })
-    for (let i = 0; i < bytes.length - 8; i++) if (String.fromCharCode(...bytes.subarray(i, i + 8)) === 'kit2json') bytes.set(strToU8('kit.json'), i)
+    const bytes = zipSync(
+      { 'kit.json': strToU8('{}'), kit2json: strToU8('{}') },
+      { mtime: new Date(1980, 0, 1) },
+    )
+    for (let i = 0; i < bytes.length - 8; i++)
+      if (String.fromCharCode(...bytes.subarray(i, i + 8)) === 'kit2json') bytes.set(strToU8('kit.json'), i)
     return bytes
   }
   it.each([
     ['a wrong check sum', changed((view, [first]) => view.setUint32(first! + 16, 7, true)), /check sum/],
     ['an encrypted entry', changed((view, [first]) => view.setUint16(first! + 8, 1, true)), /encrypted/],
-    ['more than an entry says', changed((view, [first]) => view.setUint32(first! + 24, 10, true)), /but says 10/],
+    [
+      'more than an entry says',
+      changed((view, [first]) => view.setUint32(first! + 24, 10, true)),
+      /but says 10/,
+    ],
     ['another method', changed((view, [first]) => view.setUint16(first! + 10, 12, true)), /method 12/],
-    ['an entry cut short', changed((view, [first]) => view.setUint32(first! + 20, 0x7fffffff, true)), /cut short/],
-    ['too many entries', changed((view, _entries, bytes) => view.setUint16(bytes.length - 12, 60_000, true)), /60000 entries/],
+    [
+      'an entry cut short',
+      changed((view, [first]) => view.setUint32(first! + 20, 0x7fffffff, true)),
+      /cut short/,
+    ],
+    [
+      'too many entries',
+      changed((view, _entries, bytes) => view.setUint16(bytes.length - 12, 60_000, true)),
+      /60000 entries/,
+    ],
     ['two kit.json', twice(), /twice/],
-    ['damaged contents', changed((_view, _entries, bytes) => bytes.fill(0xff, 60, 120)), /unpacked|check sum|bytes/],
+    [
+      'damaged contents',
+      changed((_view, _entries, bytes) => bytes.fill(0xff, 60, 120)),
+      /unpacked|check sum|bytes/,
+    ],
     ['no zip at all', strToU8('hello there, this is no kit'), /begins with "hello there, this is no kit"/],
     ['nothing', new Uint8Array(), /empty/],
   ] as const)('%s is refused in words', (_name, bytes, words) => {
@@ -177,12 +239,15 @@ describe('rules across numbers', () => {
           const broken = brokenRules(rule.owner, carrier).some(({ id }) => id === rule.low)
           expect(refuseWithin(rule.owner, carrier, rule.low, low) !== null).toBe(broken)
           expect(refuseWithin(rule.owner, carrier, rule.high, high) !== null).toBe(broken)
-          if (low <= PROPERTIES[rule.low].hard[1]) expect(low > boundsWithin(rule.owner, carrier, rule.low)[1] + 1e-9).toBe(broken)
+          if (low <= PROPERTIES[rule.low].hard[1])
+            expect(low > boundsWithin(rule.owner, carrier, rule.low)[1] + 1e-9).toBe(broken)
         }
   })
   it('say value, rule and remedy', () => {
     const emitter = { numbers: { minimum: 0, cap: 20 } }
-    expect(refuseWithin('emitter', emitter, 'minimum', 50)).toBe('50 is over what cap allows (20); at least so many alive must not be over the cap; change cap first, or type at most 20')
+    expect(refuseWithin('emitter', emitter, 'minimum', 50)).toBe(
+      '50 is over what cap allows (20); at least so many alive must not be over the cap; change cap first, or type at most 20',
+    )
     expect(boundsWithin('emitter', emitter, 'minimum')[1]).toBe(20)
   })
 })
@@ -213,7 +278,10 @@ describe('salvage', () => {
           const now = kit[map][id] as unknown
           if (touched) continue
           expect(now, `${map}.${id} after damage to ${path.join('.')}`).toBeDefined()
-          if (path[0] !== 'effects' && path[0] !== 'sheets') expect(JSON.stringify({ ...(now as object), palette: null })).toBe(JSON.stringify({ ...(value as object), palette: null }))
+          if (path[0] !== 'effects' && path[0] !== 'sheets')
+            expect(JSON.stringify({ ...(now as object), palette: null })).toBe(
+              JSON.stringify({ ...(value as object), palette: null }),
+            )
         }
     }
   }, 600_000)

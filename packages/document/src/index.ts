@@ -8,7 +8,14 @@ export { FILE_LIMIT_BYTES, type Progress, readKitFile, writeKitJson, writeKitZip
 export { MIGRATIONS, migrate } from './migrations.ts'
 export { makePack, writePack } from './pack.ts'
 export { hashPicture, hashText, pngSize, toDataUrl, fromDataUrl } from './pictures.ts'
-export { addTechnique, findTechniques, TECHNIQUES, TECHNIQUE_SPRITES, type TechniqueId, type TechniqueSprite } from './techniques.ts'
+export {
+  addTechnique,
+  findTechniques,
+  TECHNIQUES,
+  TECHNIQUE_SPRITES,
+  type TechniqueId,
+  type TechniqueSprite,
+} from './techniques.ts'
 export { LEVERS, pullLever, type Lever } from './levers.ts'
 export { coloursOfEffect, ontoPalette, retint } from './retint.ts'
 export { findEffect, findPalette, findStage, resolveEffect, type MaskReader } from './resolve.ts'

@@ -1,5 +1,18 @@
 /** What a kit is in memory. Plain JSON data: id-keyed maps plus an order list; every number present. */
-import type { EmitterChoices, Lanes, MaskPart, NumbersOf, Owner, Play, Ramp, RelayChoices, Sampling, Surface, TypeChoices, TypeRamps } from '@gliv/model'
+import type {
+  EmitterChoices,
+  Lanes,
+  MaskPart,
+  NumbersOf,
+  Owner,
+  Play,
+  Ramp,
+  RelayChoices,
+  Sampling,
+  Surface,
+  TypeChoices,
+  TypeRamps,
+} from '@gliv/model'
 
 type Writable<T> = { -readonly [K in keyof T]: T[K] }
 /** The numbers of one owner, open to edits. */
@@ -45,7 +58,11 @@ interface GridChoice {
 }
 
 /** How the frames were cut, kept so that the cut can be changed; all in texels. */
-export type SlicingChoice = { by: 'whole' } | ({ by: 'count'; columns: number; rows: number } & GridChoice) | ({ by: 'size'; width: number; height: number } & GridChoice) | { by: 'gaps'; gap: number }
+export type SlicingChoice =
+  | { by: 'whole' }
+  | ({ by: 'count'; columns: number; rows: number } & GridChoice)
+  | ({ by: 'size'; width: number; height: number } & GridChoice)
+  | { by: 'gaps'; gap: number }
 
 /** How loose pictures were laid on the sheet; it is laid out anew with this when one of them changes its size. */
 export interface PackingChoice {

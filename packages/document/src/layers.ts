@@ -1,5 +1,13 @@
 /** A layer of an effect: an emitter with a particle type of its own, both made from the defaults. */
-import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, sourceOfId, type EmitterChoices, type TypeChoices } from '@gliv/model'
+import {
+  DEFAULT_EMITTER_CHOICES,
+  DEFAULT_RAMPS,
+  DEFAULT_TYPE_CHOICES,
+  defaultsOf,
+  sourceOfId,
+  type EmitterChoices,
+  type TypeChoices,
+} from '@gliv/model'
 import type { Burst, Emitter, Kit, ParticleType } from './kit.ts'
 
 /** Ids come from outside, so that the core stays free of chance. */
@@ -39,10 +47,16 @@ export interface LayerParts {
 export const addLayer = (kit: Kit, effectId: string, parts: LayerParts, makeId: MakeId): string => {
   const effect = kit.effects[effectId]!
   const id = makeId('emitter')
-  const name = freeName(parts.name, Object.values(effect.emitters).map((e) => e.name))
+  const name = freeName(
+    parts.name,
+    Object.values(effect.emitters).map((e) => e.name),
+  )
   const type: ParticleType = {
     id: makeId('type'),
-    name: freeName(name, Object.values(kit.types).map((t) => t.name)),
+    name: freeName(
+      name,
+      Object.values(kit.types).map((t) => t.name),
+    ),
     ...clone(DEFAULT_TYPE_CHOICES),
     ...clone(parts.typeChoices ?? {}),
     pictures: [{ sheet: parts.sheet, frames: [parts.frame], clip: null, weight: 1 }],
@@ -64,7 +78,9 @@ export const addLayer = (kit: Kit, effectId: string, parts: LayerParts, makeId: 
     ...clone(parts.choices ?? {}),
     numbers: { ...clone(defaultsOf('emitter')), ...clone(parts.numbers ?? {}) },
     relays: [],
-    bursts: parts.burst ? [{ ...newBurst(makeId('burst')), numbers: { ...clone(defaultsOf('burst')), ...clone(parts.burst) } }] : [],
+    bursts: parts.burst
+      ? [{ ...newBurst(makeId('burst')), numbers: { ...clone(defaultsOf('burst')), ...clone(parts.burst) } }]
+      : [],
   }
   effect.emitterOrder.push(id)
   return id

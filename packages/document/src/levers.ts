@@ -11,14 +11,70 @@ export const LEVERS = ['longer', 'bigger', 'denser', 'heavier'] as const
 export type Lever = (typeof LEVERS)[number]
 
 /** Power of the factor by unit: time as T, length as L. */
-const TIME_POWERS = { px: 0, s: 1, deg: 0, 'deg/s': -1, 'px/s': -1, 'px/s2': -2, 'per s': -1, 'per px': 0, factor: 0, 'factor/s': -1, 'share/s': -1, share: 0, count: 0 } as const satisfies Record<Unit, number>
-const LENGTH_POWERS = { px: 1, s: 0, deg: 0, 'deg/s': 0, 'px/s': 1, 'px/s2': 1, 'per s': 0, 'per px': -1, factor: 0, 'factor/s': 0, 'share/s': 0, share: 0, count: 0 } as const satisfies Record<Unit, number>
+const TIME_POWERS = {
+  px: 0,
+  s: 1,
+  deg: 0,
+  'deg/s': -1,
+  'px/s': -1,
+  'px/s2': -2,
+  'per s': -1,
+  'per px': 0,
+  factor: 0,
+  'factor/s': -1,
+  'share/s': -1,
+  share: 0,
+  count: 0,
+} as const satisfies Record<Unit, number>
+const LENGTH_POWERS = {
+  px: 1,
+  s: 0,
+  deg: 0,
+  'deg/s': 0,
+  'px/s': 1,
+  'px/s2': 1,
+  'per s': 0,
+  'per px': -1,
+  factor: 0,
+  'factor/s': 0,
+  'share/s': 0,
+  share: 0,
+  count: 0,
+} as const satisfies Record<Unit, number>
 
 /** Numbers that are lengths or counts in another way than their unit says. */
-const SIZES: Readonly<Partial<Record<PropertyId, number>>> = { scale: 1, scaleFloor: 1, scaleRate: 1, scaleY: 1, scaleYFloor: 1, scaleYRate: 1, scaleLow: 1, scaleHigh: 1, markScale: 1, partScale: 1, stretch: -1, grid: 0 }
-const COUNTS: Readonly<Partial<Record<PropertyId, number>>> = { flow: 1, flowPerPx: 1, burstCount: 1, minimum: 1, cap: 1 }
+const SIZES: Readonly<Partial<Record<PropertyId, number>>> = {
+  scale: 1,
+  scaleFloor: 1,
+  scaleRate: 1,
+  scaleY: 1,
+  scaleYFloor: 1,
+  scaleYRate: 1,
+  scaleLow: 1,
+  scaleHigh: 1,
+  markScale: 1,
+  partScale: 1,
+  stretch: -1,
+  grid: 0,
+}
+const COUNTS: Readonly<Partial<Record<PropertyId, number>>> = {
+  flow: 1,
+  flowPerPx: 1,
+  burstCount: 1,
+  minimum: 1,
+  cap: 1,
+}
 /** A heavier thing falls faster, and the air has less hold on it. */
-const WEIGHTS: Readonly<Partial<Record<PropertyId, number>>> = { gravity: 1, drag: -1, dragQuadratic: -1, wind: -1, windCarry: -1, churn: -1, sway: -1, drift: -1 }
+const WEIGHTS: Readonly<Partial<Record<PropertyId, number>>> = {
+  gravity: 1,
+  drag: -1,
+  dragQuadratic: -1,
+  wind: -1,
+  windCarry: -1,
+  churn: -1,
+  sway: -1,
+  drift: -1,
+}
 
 const powerOf = (lever: Lever, id: PropertyId): number => {
   const { unit } = property(id)
@@ -43,21 +99,50 @@ interface Numbered {
   numbers: object
 }
 
-const pull = (owner: Owner, carrier: Numbered, lever: Lever, k: number, clamped: Clamped, stays: (id: PropertyId) => boolean = () => false): void => {
+const pull = (
+  owner: Owner,
+  carrier: Numbered,
+  lever: Lever,
+  k: number,
+  clamped: Clamped,
+  stays: (id: PropertyId) => boolean = () => false,
+): void => {
   const numbers = carrier.numbers as Record<string, number | Range>
   for (const id of propertiesOf(owner)) {
     const power = powerOf(lever, id)
     const value = numbers[id]
     if (power === 0 || value === undefined || stays(id)) continue
     const factor = k ** power
-    numbers[id] = typeof value === 'number' ? times(id, value, factor, clamped) : { ...value, from: times(id, value.from, factor, clamped), to: times(id, value.to, factor, clamped) }
+    numbers[id] =
+      typeof value === 'number'
+        ? times(id, value, factor, clamped)
+        : { ...value, from: times(id, value.from, factor, clamped), to: times(id, value.to, factor, clamped) }
   }
 }
 
-const VIEW_SIZES: ReadonlySet<PropertyId> = new Set(['shapeWidth', 'shapeHeight', 'shapeRadius', 'shapeInner', 'endX', 'endY', 'edgeDepth', 'edgeOutset'])
+const VIEW_SIZES: ReadonlySet<PropertyId> = new Set([
+  'shapeWidth',
+  'shapeHeight',
+  'shapeRadius',
+  'shapeInner',
+  'endX',
+  'endY',
+  'edgeDepth',
+  'edgeOutset',
+])
 
 type Path = Effect['emitters'][string]['path']
-const grown = (path: Path, k: number): Path => ({ ...path, points: path.points.map((p) => ({ x: p.x * k, y: p.y * k, inX: p.inX * k, inY: p.inY * k, outX: p.outX * k, outY: p.outY * k })) })
+const grown = (path: Path, k: number): Path => ({
+  ...path,
+  points: path.points.map((p) => ({
+    x: p.x * k,
+    y: p.y * k,
+    inX: p.inX * k,
+    inY: p.inY * k,
+    outX: p.outX * k,
+    outY: p.outY * k,
+  })),
+})
 
 /** Lanes that add something grow with their number; all last as long as the effect. */
 const pullLanes = (lanes: Effect['lanes'], lever: Lever, k: number): Effect['lanes'] =>
@@ -76,7 +161,8 @@ export const partTypes = (kit: Kit, effect: Effect, makeId: MakeId): void => {
   for (const id of effect.emitterOrder) {
     const emitter = effect.emitters[id]!
     const known = parted.get(emitter.type)
-    if (known === undefined && usersOfType(kit, emitter.type).every((user) => user.effect.id === effect.id)) continue
+    if (known === undefined && usersOfType(kit, emitter.type).every((user) => user.effect.id === effect.id))
+      continue
     let own = known
     if (own === undefined) {
       own = makeId('type')
@@ -89,7 +175,13 @@ export const partTypes = (kit: Kit, effect: Effect, makeId: MakeId): void => {
 }
 
 /** Pulls a lever by a factor above 0. Gives the numbers that ran into their limit, so that it can be said. */
-export const pullLever = (kit: Kit, effectId: string, lever: Lever, k: number, makeId: MakeId): PropertyId[] => {
+export const pullLever = (
+  kit: Kit,
+  effectId: string,
+  lever: Lever,
+  k: number,
+  makeId: MakeId,
+): PropertyId[] => {
   const effect = kit.effects[effectId]
   const clamped: Clamped = new Set()
   if (!effect || !(k > 0) || k === 1) return []
@@ -103,7 +195,14 @@ export const pullLever = (kit: Kit, effectId: string, lever: Lever, k: number, m
   }
   for (const id of effect.emitterOrder) {
     const emitter = effect.emitters[id]!
-    pull('emitter', emitter, lever, k, clamped, (number) => emitter.sizeUnit === 'view' && VIEW_SIZES.has(number))
+    pull(
+      'emitter',
+      emitter,
+      lever,
+      k,
+      clamped,
+      (number) => emitter.sizeUnit === 'view' && VIEW_SIZES.has(number),
+    )
     for (const burst of emitter.bursts) pull('burst', burst, lever, k, clamped)
     for (const relay of emitter.relays) pull('relay', relay, lever, k, clamped)
     emitter.lanes = pullLanes(emitter.lanes, lever, k)
@@ -113,7 +212,10 @@ export const pullLever = (kit: Kit, effectId: string, lever: Lever, k: number, m
   }
   for (const id of new Set(effect.emitterOrder.map((e) => effect.emitters[e]!.type))) {
     const type = kit.types[id]!
-    const relative: Readonly<Partial<Record<PropertyId, boolean>>> = { scaleFloor: type.styles.scale.relative, scaleYFloor: type.styles.scaleY.relative }
+    const relative: Readonly<Partial<Record<PropertyId, boolean>>> = {
+      scaleFloor: type.styles.scale.relative,
+      scaleYFloor: type.styles.scaleY.relative,
+    }
     pull('type', type, lever, k, clamped, (number) => relative[number] === true)
     if (lever === 'bigger') type.rail = grown(type.rail, k)
   }

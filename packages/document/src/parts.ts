@@ -23,7 +23,10 @@ export const extentOf = (kit: Kit, id: string, known = new Map<string, Extent>()
   let extent: Extent = { depth: 0, total: 0 }
   for (const inner of innerOf(kit, id)) {
     const { depth, total } = extentOf(kit, inner, known, level + 1)
-    extent = { depth: Math.min(PARTS_DEPTH + 1, Math.max(extent.depth, depth + 1)), total: Math.min(PARTS_TOTAL + 1, extent.total + total + 1) }
+    extent = {
+      depth: Math.min(PARTS_DEPTH + 1, Math.max(extent.depth, depth + 1)),
+      total: Math.min(PARTS_TOTAL + 1, extent.total + total + 1),
+    }
   }
   known.set(id, extent)
   return extent
@@ -35,6 +38,9 @@ export const partsProblem = (kit: Kit, effect: Effect): string | null => {
   // A circle is said where it closes.
   if (effectsWithin(kit, effect.id).has(effect.id)) return null
   const { depth, total } = extentOf(kit, effect.id)
-  if (depth > PARTS_DEPTH) return `effects stand inside each other more than ${PARTS_DEPTH} deep; at most ${PARTS_DEPTH} are allowed; place the innermost ones directly`
-  return total > PARTS_TOTAL ? `it plays more than ${PARTS_TOTAL} effects at once, counted through all that it holds; at most ${PARTS_TOTAL} are allowed; use fewer parts, or fewer inside them` : null
+  if (depth > PARTS_DEPTH)
+    return `effects stand inside each other more than ${PARTS_DEPTH} deep; at most ${PARTS_DEPTH} are allowed; place the innermost ones directly`
+  return total > PARTS_TOTAL
+    ? `it plays more than ${PARTS_TOTAL} effects at once, counted through all that it holds; at most ${PARTS_TOTAL} are allowed; use fewer parts, or fewer inside them`
+    : null
 }

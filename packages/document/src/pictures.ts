@@ -11,7 +11,8 @@ const SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]
 
 /** Size in pixels from a PNG's header. Throws `Refusal` for what is no PNG. */
 export const pngSize = (place: string, bytes: Uint8Array): { width: number; height: number } => {
-  if (bytes.length < 33 || SIGNATURE.some((b, i) => bytes[i] !== b)) throw new Refusal(place, 'it is not a PNG; save the picture as PNG and try again')
+  if (bytes.length < 33 || SIGNATURE.some((b, i) => bytes[i] !== b))
+    throw new Refusal(place, 'it is not a PNG; save the picture as PNG and try again')
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   return { width: view.getUint32(16), height: view.getUint32(20) }
 }
@@ -25,14 +26,21 @@ export const toDataUrl = (bytes: Uint8Array): string => {
   for (let i = 0; i < bytes.length; i += 3) {
     const n = (bytes[i]! << 16) | ((bytes[i + 1] ?? 0) << 8) | (bytes[i + 2] ?? 0)
     parts.push(
-      ALPHABET[n >> 18]! + ALPHABET[(n >> 12) & 63]! + (i + 1 < bytes.length ? ALPHABET[(n >> 6) & 63]! : '=') + (i + 2 < bytes.length ? ALPHABET[n & 63]! : '='),
+      ALPHABET[n >> 18]! +
+        ALPHABET[(n >> 12) & 63]! +
+        (i + 1 < bytes.length ? ALPHABET[(n >> 6) & 63]! : '=') +
+        (i + 2 < bytes.length ? ALPHABET[n & 63]! : '='),
     )
   }
   return PREFIX + parts.join('')
 }
 
 export const fromDataUrl = (place: string, url: unknown): Uint8Array => {
-  if (typeof url !== 'string' || !url.startsWith(PREFIX)) throw new Refusal(place, `${said(url)} is no picture; it must be a PNG as a data URL starting with "${PREFIX}"; export the kit again`)
+  if (typeof url !== 'string' || !url.startsWith(PREFIX))
+    throw new Refusal(
+      place,
+      `${said(url)} is no picture; it must be a PNG as a data URL starting with "${PREFIX}"; export the kit again`,
+    )
   const text = url.slice(PREFIX.length).replace(/=+$/, '')
   const bytes = new Uint8Array(Math.floor((text.length * 3) / 4))
   let bits = 0
@@ -40,7 +48,11 @@ export const fromDataUrl = (place: string, url: unknown): Uint8Array => {
   let at = 0
   for (const character of text) {
     const value = ALPHABET.indexOf(character)
-    if (value < 0) throw new Refusal(place, `"${character}" does not belong into base64; the picture is damaged; export the kit again`)
+    if (value < 0)
+      throw new Refusal(
+        place,
+        `"${character}" does not belong into base64; the picture is damaged; export the kit again`,
+      )
     bits = ((bits << 6) | value) & 0xffffff
     held += 6
     if (held >= 8) {

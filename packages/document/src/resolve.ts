@@ -22,7 +22,13 @@ import type { Effect, Emitter, Kit, Palette, ParticleType, Sheet, SheetFrame, St
 import { framesOf } from './sheets.ts'
 
 /** Reads the places of a picture; given by who has the pixels. The same question must get the same object. */
-export type MaskReader = (sheet: Sheet, frame: number, cells: MaskPart, grid: number, keepColours: boolean) => MaskPlaces
+export type MaskReader = (
+  sheet: Sheet,
+  frame: number,
+  cells: MaskPart,
+  grid: number,
+  keepColours: boolean,
+) => MaskPlaces
 
 interface CachedType {
   readonly sheets: Kit['sheets']
@@ -50,24 +56,46 @@ const pictureOf = (kit: Kit, picture: ParticleType['pictures'][number]): Picture
 }
 
 /** Only what the engine reads, so that unknown fields of a kit do not travel to players. */
-const picked = <T extends object, K extends keyof T>(from: T, keys: readonly K[]): Pick<T, K> => Object.fromEntries(keys.map((key) => [key, from[key]])) as Pick<T, K>
+const picked = <T extends object, K extends keyof T>(from: T, keys: readonly K[]): Pick<T, K> =>
+  Object.fromEntries(keys.map((key) => [key, from[key]])) as Pick<T, K>
 const typeChoices = (type: TypeChoices): TypeChoices => picked(type, TYPE_CHOICE_KEYS)
 const emitterChoices = (emitter: EmitterChoices): EmitterChoices => picked(emitter, EMITTER_CHOICE_KEYS)
-const MOTION_CHOICE_KEYS = TYPE_CHOICE_KEYS.filter((key) => TYPE_TOUCHES[key] !== 'output' && key !== 'facing')
+const MOTION_CHOICE_KEYS = TYPE_CHOICE_KEYS.filter(
+  (key) => TYPE_TOUCHES[key] !== 'output' && key !== 'facing',
+)
 
 const resolveType = (kit: Kit, type: ParticleType): ResolvedType => {
   const cached = types.get(type)
-  if (cached && cached.sheets === kit.sheets && cached.order === kit.sheetOrder && cached.palettes === kit.palettes) return cached.resolved
+  if (
+    cached &&
+    cached.sheets === kit.sheets &&
+    cached.order === kit.sheetOrder &&
+    cached.palettes === kit.palettes
+  )
+    return cached.resolved
   const { id, name, numbers, ramps } = type
   const palette = type.palette === null ? null : (kit.palettes[type.palette]?.colours ?? null)
-  const resolved: ResolvedType = { id, name, numbers, ramps, ...typeChoices(type), palette, pictures: type.pictures.map((p) => pictureOf(kit, p)), mark: type.mark && pictureOf(kit, { ...type.mark, clip: null, weight: 1 }) }
+  const resolved: ResolvedType = {
+    id,
+    name,
+    numbers,
+    ramps,
+    ...typeChoices(type),
+    palette,
+    pictures: type.pictures.map((p) => pictureOf(kit, p)),
+    mark: type.mark && pictureOf(kit, { ...type.mark, clip: null, weight: 1 }),
+  }
   types.set(type, { sheets: kit.sheets, order: kit.sheetOrder, palettes: kit.palettes, resolved })
   return resolved
 }
 
 const resolveMask = (kit: Kit, emitter: Emitter, read: MaskReader | undefined): MaskPlaces | null => {
   if (!emitter.mask || emitter.shape !== 'picture') return null
-  if (!read) throw new Refusal(`emitters.${emitter.id}.mask`, 'its shape is a picture, but no pictures are at hand; use a kit file that holds them')
+  if (!read)
+    throw new Refusal(
+      `emitters.${emitter.id}.mask`,
+      'its shape is a picture, but no pictures are at hand; use a kit file that holds them',
+    )
   const { sheet, frame, keepColours, part: cells } = emitter.mask
   return read(kit.sheets[sheet]!, frame, cells, emitter.numbers.grid, keepColours)
 }
@@ -75,31 +103,70 @@ const resolveMask = (kit: Kit, emitter: Emitter, read: MaskReader | undefined): 
 /** Looks are the companion's own; births, place, launch and motion are its partner's. */
 const companionOf = (emitter: Emitter, own: ResolvedType, partner: ResolvedEmitter): ResolvedEmitter => {
   const moves = (id: string): boolean => property(id as PropertyId).touches !== 'output'
-  const numbers = Object.fromEntries(Object.entries(own.numbers).map(([id, value]) => [id, moves(id) ? partner.type.numbers[id as never] : value])) as ResolvedType['numbers']
-  const lanes = Object.fromEntries(
-    [...Object.entries(emitter.lanes).filter(([id]) => !moves(id)), ...Object.entries(partner.lanes).filter(([id]) => moves(id))],
-  ) as Lanes
-  const type: ResolvedType = { ...own, ...picked<TypeChoices, keyof TypeChoices>(partner.type, MOTION_CHOICE_KEYS), numbers, ramps: { ...own.ramps, speed: partner.type.ramps.speed }, mark: null }
-  return { ...partner, relays: [], id: emitter.id, name: emitter.name, order: emitter.order, layer: emitter.layer, lanes, type }
+  const numbers = Object.fromEntries(
+    Object.entries(own.numbers).map(([id, value]) => [
+      id,
+      moves(id) ? partner.type.numbers[id as never] : value,
+    ]),
+  ) as ResolvedType['numbers']
+  const lanes = Object.fromEntries([
+    ...Object.entries(emitter.lanes).filter(([id]) => !moves(id)),
+    ...Object.entries(partner.lanes).filter(([id]) => moves(id)),
+  ]) as Lanes
+  const type: ResolvedType = {
+    ...own,
+    ...picked<TypeChoices, keyof TypeChoices>(partner.type, MOTION_CHOICE_KEYS),
+    numbers,
+    ramps: { ...own.ramps, speed: partner.type.ramps.speed },
+    mark: null,
+  }
+  return {
+    ...partner,
+    relays: [],
+    id: emitter.id,
+    name: emitter.name,
+    order: emitter.order,
+    layer: emitter.layer,
+    lanes,
+    type,
+  }
 }
 
 const NO_RELAYS: readonly ResolvedRelay[] = []
 
 /** Relays of an emitter; those that lead to something muted stay out. A companion of the dormant emitter is woken with it. */
-const resolveRelays = (kit: Kit, effect: Effect, emitter: Emitter, read: MaskReader | undefined): readonly ResolvedRelay[] => {
+const resolveRelays = (
+  kit: Kit,
+  effect: Effect,
+  emitter: Emitter,
+  read: MaskReader | undefined,
+): readonly ResolvedRelay[] => {
   if (emitter.relays.length === 0) return NO_RELAYS
-  return emitter.relays.flatMap(({ id, salt, trigger, launch, numbers, emitter: to, effect: inner }): ResolvedRelay[] => {
-    const choices = { id, salt, trigger, launch, numbers }
-    if (inner !== null) return [{ ...choices, emitter: null, effect: resolveInner(kit, inner, read) }]
-    return effect.emitterOrder
-      .map((e) => effect.emitters[e]!)
-      .filter((e) => (e.id === to || e.companionOf === to) && !e.muted)
-      .map((e) => ({ ...choices, emitter: e.id, effect: null }))
-  })
+  return emitter.relays.flatMap(
+    ({ id, salt, trigger, launch, numbers, emitter: to, effect: inner }): ResolvedRelay[] => {
+      const choices = { id, salt, trigger, launch, numbers }
+      if (inner !== null) return [{ ...choices, emitter: null, effect: resolveInner(kit, inner, read) }]
+      return effect.emitterOrder
+        .map((e) => effect.emitters[e]!)
+        .filter((e) => (e.id === to || e.companionOf === to) && !e.muted)
+        .map((e) => ({ ...choices, emitter: e.id, effect: null }))
+    },
+  )
 }
 
 const sameRelays = (a: readonly ResolvedRelay[], b: readonly ResolvedRelay[]): boolean =>
-  a === b || (a.length === b.length && a.every((relay, i) => relay.numbers === b[i]!.numbers && relay.id === b[i]!.id && relay.salt === b[i]!.salt && relay.trigger === b[i]!.trigger && relay.launch === b[i]!.launch && relay.emitter === b[i]!.emitter && relay.effect === b[i]!.effect))
+  a === b ||
+  (a.length === b.length &&
+    a.every(
+      (relay, i) =>
+        relay.numbers === b[i]!.numbers &&
+        relay.id === b[i]!.id &&
+        relay.salt === b[i]!.salt &&
+        relay.trigger === b[i]!.trigger &&
+        relay.launch === b[i]!.launch &&
+        relay.emitter === b[i]!.emitter &&
+        relay.effect === b[i]!.effect,
+    ))
 
 interface CachedInner {
   readonly from: readonly unknown[]
@@ -118,18 +185,41 @@ const resolveInner = (kit: Kit, id: string, read: MaskReader | undefined): Resol
   return resolved
 }
 
-const resolveEmitter = (kit: Kit, effect: Effect, emitter: Emitter, read: MaskReader | undefined): ResolvedEmitter => {
+const resolveEmitter = (
+  kit: Kit,
+  effect: Effect,
+  emitter: Emitter,
+  read: MaskReader | undefined,
+): ResolvedEmitter => {
   const type = resolveType(kit, kit.types[emitter.type]!)
   const partnerOf = emitter.companionOf === null ? undefined : effect.emitters[emitter.companionOf]
-  const partner = partnerOf && partnerOf.companionOf === null ? resolveEmitter(kit, effect, partnerOf, read) : null
+  const partner =
+    partnerOf && partnerOf.companionOf === null ? resolveEmitter(kit, effect, partnerOf, read) : null
   const mask = resolveMask(kit, emitter, read)
   const relays = partner ? NO_RELAYS : resolveRelays(kit, effect, emitter, read)
   const cached = emitters.get(emitter)
-  if (cached && cached.type === type && cached.mask === mask && cached.partner === partner && sameRelays(cached.resolved.relays, relays)) return cached.resolved
+  if (
+    cached &&
+    cached.type === type &&
+    cached.mask === mask &&
+    cached.partner === partner &&
+    sameRelays(cached.resolved.relays, relays)
+  )
+    return cached.resolved
   const { id, name, salt, numbers, bursts } = emitter
   const resolved: ResolvedEmitter = partner
     ? companionOf(emitter, type, partner)
-    : { id, name, salt, numbers, bursts: bursts.map((b) => ({ id: b.id, eachPlace: b.eachPlace, numbers: b.numbers })), relays, ...emitterChoices(emitter), mask, type }
+    : {
+        id,
+        name,
+        salt,
+        numbers,
+        bursts: bursts.map((b) => ({ id: b.id, eachPlace: b.eachPlace, numbers: b.numbers })),
+        relays,
+        ...emitterChoices(emitter),
+        mask,
+        type,
+      }
   emitters.set(emitter, { type, mask, partner, resolved })
   return resolved
 }
@@ -143,13 +233,28 @@ export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): Reso
   play: effect.play,
   backwards: effect.backwards,
   wholePixels: kit.wholePixels,
-  source: effect.source && { sheet: kit.sheetOrder.indexOf(effect.source.sheet), frame: rectOf(kit.sheets[effect.source.sheet]!.frames[effect.source.frame]!) },
+  source: effect.source && {
+    sheet: kit.sheetOrder.indexOf(effect.source.sheet),
+    frame: rectOf(kit.sheets[effect.source.sheet]!.frames[effect.source.frame]!),
+  },
   numbers: effect.numbers,
   lanes: effect.lanes,
-  emitters: effect.emitterOrder.map((id) => effect.emitters[id]!).filter((e) => !e.muted).map((e) => resolveEmitter(kit, effect, e, read)),
+  emitters: effect.emitterOrder
+    .map((id) => effect.emitters[id]!)
+    .filter((e) => !e.muted)
+    .map((e) => resolveEmitter(kit, effect, e, read)),
   parts: effect.parts
     .filter((part) => !part.muted)
-    .map(({ id, salt, mirror, numbers, effects }) => ({ id, salt, mirror, numbers, choices: effects.map(({ effect: inner, weight }) => ({ weight, effect: resolveInner(kit, inner, read) })) })),
+    .map(({ id, salt, mirror, numbers, effects }) => ({
+      id,
+      salt,
+      mirror,
+      numbers,
+      choices: effects.map(({ effect: inner, weight }) => ({
+        weight,
+        effect: resolveInner(kit, inner, read),
+      })),
+    })),
 })
 
 /** Finds a stage by id, else by name. Throws `Refusal` when there is none or several have the name. */
@@ -158,15 +263,27 @@ export const findStage = (kit: Kit, idOrName: string): Stage => {
   const found = all.filter((stage) => stage.id === idOrName)
   const named = found.length > 0 ? found : all.filter((stage) => stage.name === idOrName)
   if (named.length === 1) return named[0]!
-  if (named.length > 1) throw new Refusal('--stage', `"${idOrName}" names ${named.length} stages; use an id: ${named.map((s) => s.id).join(', ')}`)
-  throw new Refusal('--stage', `there is no stage "${idOrName}"; the kit has ${all.map((s) => `"${s.name}" (${s.id})`).join(', ') || 'none'}`)
+  if (named.length > 1)
+    throw new Refusal(
+      '--stage',
+      `"${idOrName}" names ${named.length} stages; use an id: ${named.map((s) => s.id).join(', ')}`,
+    )
+  throw new Refusal(
+    '--stage',
+    `there is no stage "${idOrName}"; the kit has ${all.map((s) => `"${s.name}" (${s.id})`).join(', ') || 'none'}`,
+  )
 }
 
 /** Finds a palette by id, else by name. Throws `Refusal` when there is none. */
 export const findPalette = (kit: Kit, idOrName: string): Palette => {
-  const found = (Object.hasOwn(kit.palettes, idOrName) ? kit.palettes[idOrName] : undefined) ?? kit.paletteOrder.map((id) => kit.palettes[id]!).find((palette) => palette.name === idOrName)
+  const found =
+    (Object.hasOwn(kit.palettes, idOrName) ? kit.palettes[idOrName] : undefined) ??
+    kit.paletteOrder.map((id) => kit.palettes[id]!).find((palette) => palette.name === idOrName)
   if (found) return found
-  throw new Refusal('--palette', `there is no palette "${idOrName}"; the kit has ${kit.paletteOrder.map((id) => `"${kit.palettes[id]!.name}" (${id})`).join(', ') || 'none'}`)
+  throw new Refusal(
+    '--palette',
+    `there is no palette "${idOrName}"; the kit has ${kit.paletteOrder.map((id) => `"${kit.palettes[id]!.name}" (${id})`).join(', ') || 'none'}`,
+  )
 }
 
 /** Finds an effect by id, else by name. Throws `Refusal` when there is none or several have the name. */
@@ -175,6 +292,10 @@ export const findEffect = (kit: Kit, idOrName: string): Effect => {
   const named = kit.effectOrder.map((id) => kit.effects[id]!).filter((e) => e.name === idOrName)
   if (named.length === 1) return named[0]!
   const known = kit.effectOrder.map((id) => `"${kit.effects[id]!.name}" (${id})`).join(', ')
-  if (named.length === 0) throw new Refusal('--effect', `there is no effect "${idOrName}"; the kit has ${known || 'none'}`)
-  throw new Refusal('--effect', `"${idOrName}" names ${named.length} effects; use an id: ${named.map((e) => e.id).join(', ')}`)
+  if (named.length === 0)
+    throw new Refusal('--effect', `there is no effect "${idOrName}"; the kit has ${known || 'none'}`)
+  throw new Refusal(
+    '--effect',
+    `"${idOrName}" names ${named.length} effects; use an id: ${named.map((e) => e.id).join(', ')}`,
+  )
 }

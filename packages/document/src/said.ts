@@ -6,7 +6,8 @@ const VALUE_CHARACTERS = 48
 export const MESSAGE_CHARACTERS = 300
 const PLACE_CHARACTERS = 96
 
-const cut = (text: string, most: number): string => (text.length <= most ? text : `${text.slice(0, most - 1)}…`)
+const cut = (text: string, most: number): string =>
+  text.length <= most ? text : `${text.slice(0, most - 1)}…`
 
 /** Enough of a value to be known again; large ones are never written out. */
 const begun = (value: unknown): string => {
@@ -27,7 +28,9 @@ export const said = (value: unknown): string => {
 export const saidChoices = (names: readonly string[], otherwise = 'none'): string => {
   if (names.length === 0) return otherwise
   const shown = names.slice(0, 6).map((name) => cut(name, 24))
-  return names.length > shown.length ? `${shown.join(', ')} and ${names.length - shown.length} more` : shown.join(', ')
+  return names.length > shown.length
+    ? `${shown.join(', ')} and ${names.length - shown.length} more`
+    : shown.join(', ')
 }
 
 export const saidMessage = (message: string): string => cut(message, MESSAGE_CHARACTERS)

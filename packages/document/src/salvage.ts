@@ -2,7 +2,13 @@
  * Opening what is damaged: everything that can be read opens, the rest is set aside by name. Nothing here is used for
  * files that come from outside, which are refused as a whole; it is for what the studio itself has kept.
  */
-import { defaultsOf, DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, sourceOfId } from '@gliv/model'
+import {
+  defaultsOf,
+  DEFAULT_EMITTER_CHOICES,
+  DEFAULT_RAMPS,
+  DEFAULT_TYPE_CHOICES,
+  sourceOfId,
+} from '@gliv/model'
 import { checkKit } from './check.ts'
 import { emptyKit } from './edits.ts'
 import { isTakenByBirth } from './ids.ts'
@@ -27,31 +33,54 @@ export interface Salvaged {
 type Data = Record<string, unknown>
 type Path = readonly PropertyKey[]
 
-const isData = (value: unknown): value is Data => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isData = (value: unknown): value is Data =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
-const MAPS = { sheets: 'sheetOrder', palettes: 'paletteOrder', stages: 'stageOrder', types: 'typeOrder', effects: 'effectOrder' } as const
+const MAPS = {
+  sheets: 'sheetOrder',
+  palettes: 'paletteOrder',
+  stages: 'stageOrder',
+  types: 'typeOrder',
+  effects: 'effectOrder',
+} as const
 type MapName = keyof typeof MAPS
 
 /** What a thing of each map is when nothing of it is left but its id; `sheet` is one that a type may show. */
 const BASES: { readonly [M in MapName]: (id: string, sheet: string) => Data } = {
-  sheets: () => ({ picture: '0'.repeat(32), width: 16, height: 16, sampling: 'smooth', frames: [{ name: 'Missing', x: 0, y: 0, w: 16, h: 16, pivotX: 8, pivotY: 8 }], clips: [], slicing: null, packing: null }),
+  sheets: () => ({
+    picture: '0'.repeat(32),
+    width: 16,
+    height: 16,
+    sampling: 'smooth',
+    frames: [{ name: 'Missing', x: 0, y: 0, w: 16, h: 16, pivotX: 8, pivotY: 8 }],
+    clips: [],
+    slicing: null,
+    packing: null,
+  }),
   palettes: () => ({ colours: ['#ffffff'] }),
   stages: () => ({ surfaces: [] }),
   types: (_id, sheet) => ({ pictures: [{ sheet, frames: [0] }], numbers: {} }),
   effects: () => ({ seed: 41, play: 'once', numbers: {}, emitters: {}, emitterOrder: [], parts: [] }),
 }
 
-const named = (id: string, base: Data, value: Data): Data => ({ ...base, ...value, id, name: typeof value['name'] === 'string' && value['name'].length <= 200 ? value['name'] : id })
+const named = (id: string, base: Data, value: Data): Data => ({
+  ...base,
+  ...value,
+  id,
+  name: typeof value['name'] === 'string' && value['name'].length <= 200 ? value['name'] : id,
+})
 
 /** The same map with objects only, each with its own id and what it cannot be without. */
 const tidyMap = (name: MapName, map: unknown, sheet: string, aside: SetAside[]): Data => {
   if (!isData(map)) {
-    if (map !== undefined) aside.push({ place: name, message: `${said(map)} is no list of things; what was in it is lost` })
+    if (map !== undefined)
+      aside.push({ place: name, message: `${said(map)} is no list of things; what was in it is lost` })
     return {}
   }
   const kept: Data = {}
   for (const [id, value] of Object.entries(map)) {
-    if (isData(value) && id !== '' && id.length <= 80 && !isTakenByBirth(id)) kept[id] = named(id, BASES[name](id, sheet), name === 'effects' ? tidyEffect(id, value, aside) : value)
+    if (isData(value) && id !== '' && id.length <= 80 && !isTakenByBirth(id))
+      kept[id] = named(id, BASES[name](id, sheet), name === 'effects' ? tidyEffect(id, value, aside) : value)
     else aside.push({ place: `${name}.${id}`, message: `${said(value)} cannot be read` })
   }
   return kept
@@ -59,33 +88,68 @@ const tidyMap = (name: MapName, map: unknown, sheet: string, aside: SetAside[]):
 
 const tidyEffect = (effectId: string, effect: Data, aside: SetAside[]): Data => {
   const emitters: Data = {}
-  if (effect['emitters'] !== undefined && !isData(effect['emitters'])) aside.push({ place: `effects.${effectId}.emitters`, message: `${said(effect['emitters'])} holds no emitters; they are lost` })
+  if (effect['emitters'] !== undefined && !isData(effect['emitters']))
+    aside.push({
+      place: `effects.${effectId}.emitters`,
+      message: `${said(effect['emitters'])} holds no emitters; they are lost`,
+    })
   for (const [id, emitter] of Object.entries(isData(effect['emitters']) ? effect['emitters'] : {})) {
-    if (isData(emitter) && id !== '' && id.length <= 80 && !isTakenByBirth(id)) emitters[id] = named(id, { type: `lost-${id}`.slice(0, 80), salt: sourceOfId(id), numbers: {}, bursts: [] }, emitter)
-    else aside.push({ place: `effects.${effectId}.emitters.${id}`, message: `${said(emitter)} cannot be read` })
+    if (isData(emitter) && id !== '' && id.length <= 80 && !isTakenByBirth(id))
+      emitters[id] = named(
+        id,
+        { type: `lost-${id}`.slice(0, 80), salt: sourceOfId(id), numbers: {}, bursts: [] },
+        emitter,
+      )
+    else
+      aside.push({ place: `effects.${effectId}.emitters.${id}`, message: `${said(emitter)} cannot be read` })
   }
   return { ...effect, emitters }
 }
 
 const tidyOrder = (order: unknown, map: Data): string[] => {
   const ids = Object.keys(map)
-  const listed = Array.isArray(order) ? order.filter((id, i): id is string => typeof id === 'string' && ids.includes(id) && order.indexOf(id) === i) : []
+  const listed = Array.isArray(order)
+    ? order.filter(
+        (id, i): id is string => typeof id === 'string' && ids.includes(id) && order.indexOf(id) === i,
+      )
+    : []
   return [...listed, ...ids.filter((id) => !listed.includes(id))]
 }
 
 const tidyKit = (id: string, data: Data, aside: SetAside[]): Data => {
   const base = emptyKit(id, 'Recovered kit') as unknown as Data
-  const kit: Data = { ...base, ...data, format: 'gliv-kit', version: KIT_VERSION, rules: 1, id, name: typeof data['name'] === 'string' && data['name'].length <= 200 ? data['name'] : base['name'] }
+  const kit: Data = {
+    ...base,
+    ...data,
+    format: 'gliv-kit',
+    version: KIT_VERSION,
+    rules: 1,
+    id,
+    name: typeof data['name'] === 'string' && data['name'].length <= 200 ? data['name'] : base['name'],
+  }
   for (const [map, order] of Object.entries(MAPS) as [MapName, string][]) {
-    const tidied = tidyMap(map, data[map], Object.keys(isData(kit['sheets']) ? kit['sheets'] : {})[0] ?? 'missing', aside)
+    const tidied = tidyMap(
+      map,
+      data[map],
+      Object.keys(isData(kit['sheets']) ? kit['sheets'] : {})[0] ?? 'missing',
+      aside,
+    )
     kit[map] = tidied
     kit[order] = tidyOrder(data[order], tidied)
   }
-  for (const effect of Object.values(kit['effects'] as Data) as Data[]) effect['emitterOrder'] = tidyOrder(effect['emitterOrder'], effect['emitters'] as Data)
+  for (const effect of Object.values(kit['effects'] as Data) as Data[])
+    effect['emitterOrder'] = tidyOrder(effect['emitterOrder'], effect['emitters'] as Data)
   return kit
 }
 
-const holderAt = (root: Data, path: Path): unknown => path.slice(0, -1).reduce<unknown>((at, key) => (typeof at === 'object' && at !== null ? (at as Record<PropertyKey, unknown>)[key] : undefined), root)
+const holderAt = (root: Data, path: Path): unknown =>
+  path
+    .slice(0, -1)
+    .reduce<unknown>(
+      (at, key) =>
+        typeof at === 'object' && at !== null ? (at as Record<PropertyKey, unknown>)[key] : undefined,
+      root,
+    )
 
 /** Takes away what stands at a path; its default comes instead, or what holds it goes in the next round. Gives what was taken. */
 const takeAway = (root: Data, path: Path): { readonly path: Path; readonly value: unknown } => {
@@ -93,7 +157,8 @@ const takeAway = (root: Data, path: Path): { readonly path: Path; readonly value
     const at = path.slice(0, length)
     const holder = holderAt(root, at)
     const key = at.at(-1)!
-    if (Array.isArray(holder) && Number(key) < holder.length) return { path: at, value: holder.splice(Number(key), 1)[0] }
+    if (Array.isArray(holder) && Number(key) < holder.length)
+      return { path: at, value: holder.splice(Number(key), 1)[0] }
     if (isData(holder) && Object.hasOwn(holder, key)) {
       const value = holder[String(key)]
       delete holder[String(key)]
@@ -112,10 +177,13 @@ const parseWhatCan = (data: Data, aside: SetAside[]): Kit | null => {
     const result = kitSchema.safeParse(data)
     if (result.success) return result.data as unknown as Kit
     // From the end of each list on, so that indices stay right.
-    const paths = [...new Map(result.error.issues.map((issue) => [issue.path.join('\u0000'), issue])).values()].sort((a, b) => comparePaths(b.path, a.path))
+    const paths = [
+      ...new Map(result.error.issues.map((issue) => [issue.path.join('\u0000'), issue])).values(),
+    ].sort((a, b) => comparePaths(b.path, a.path))
     for (const issue of paths) {
       const taken = takeAway(data, issue.path)
-      if (taken.path.length > 0) aside.push({ place: saidPlace(taken.path.join('.')), message: saidMessage(issue.message) })
+      if (taken.path.length > 0)
+        aside.push({ place: saidPlace(taken.path.join('.')), message: saidMessage(issue.message) })
     }
     data = tidyKit(String(data['id']), data, [])
   }
@@ -125,7 +193,11 @@ const parseWhatCan = (data: Data, aside: SetAside[]): Kit | null => {
 const comparePaths = (a: Path, b: Path): number => {
   for (let i = 0; i < Math.min(a.length, b.length); i++) {
     if (a[i] === b[i]) continue
-    return typeof a[i] === 'number' && typeof b[i] === 'number' ? (a[i] as number) - (b[i] as number) : String(a[i]) < String(b[i]) ? -1 : 1
+    return typeof a[i] === 'number' && typeof b[i] === 'number'
+      ? (a[i] as number) - (b[i] as number)
+      : String(a[i]) < String(b[i])
+        ? -1
+        : 1
   }
   return a.length - b.length
 }
@@ -141,16 +213,26 @@ const standInSheet = (kit: Kit, id: string): Sheet => {
 const mendFrames = (kit: Kit, sheetId: string, frames: readonly number[], aside: SetAside[]): number[] => {
   const sheet = kit.sheets[sheetId] ?? standInSheet(kit, sheetId)
   // A stand-in takes as many frames as are asked for, so that their numbers stay.
-  if (sheet.name === `Missing: ${sheetId}`) while (sheet.frames.length <= Math.max(0, ...frames) && sheet.frames.length < 4096) sheet.frames.push({ ...sheet.frames[0]! })
+  if (sheet.name === `Missing: ${sheetId}`)
+    while (sheet.frames.length <= Math.max(0, ...frames) && sheet.frames.length < 4096)
+      sheet.frames.push({ ...sheet.frames[0]! })
   const there = frames.filter((frame) => frame < sheet.frames.length)
-  if (there.length < frames.length) aside.push({ place: `sheets.${sheetId}`, message: `frames ${frames.filter((frame) => frame >= sheet.frames.length).slice(0, 6).join(', ')} are gone` })
+  if (there.length < frames.length)
+    aside.push({
+      place: `sheets.${sheetId}`,
+      message: `frames ${frames
+        .filter((frame) => frame >= sheet.frames.length)
+        .slice(0, 6)
+        .join(', ')} are gone`,
+    })
   return there
 }
 
 const mendType = (kit: Kit, type: ParticleType, aside: SetAside[]): void => {
   for (const picture of type.pictures) {
     picture.frames = mendFrames(kit, picture.sheet, picture.frames, aside)
-    if (picture.clip !== null && !kit.sheets[picture.sheet]!.clips.some(({ id }) => id === picture.clip)) picture.clip = null
+    if (picture.clip !== null && !kit.sheets[picture.sheet]!.clips.some(({ id }) => id === picture.clip))
+      picture.clip = null
     if (picture.clip === null && picture.frames.length === 0) picture.frames = [0]
   }
   if (type.mark) type.mark.frames = mendFrames(kit, type.mark.sheet, type.mark.frames, aside)
@@ -160,28 +242,45 @@ const mendType = (kit: Kit, type: ParticleType, aside: SetAside[]): void => {
 
 const standInType = (kit: Kit, id: string): void => {
   const sheet = kit.sheetOrder[0] ?? standInSheet(kit, 'missing').id
-  kit.types[id] = { ...clone(DEFAULT_TYPE_CHOICES), id, name: `Missing: ${id}`, pictures: [{ sheet, frames: [0], clip: null, weight: 1 }], mark: null, palette: null, numbers: clone(defaultsOf('type')), ramps: clone(DEFAULT_RAMPS) } as ParticleType
+  kit.types[id] = {
+    ...clone(DEFAULT_TYPE_CHOICES),
+    id,
+    name: `Missing: ${id}`,
+    pictures: [{ sheet, frames: [0], clip: null, weight: 1 }],
+    mark: null,
+    palette: null,
+    numbers: clone(defaultsOf('type')),
+    ramps: clone(DEFAULT_RAMPS),
+  } as ParticleType
   kit.typeOrder.push(id)
 }
 
-const distinct = <T extends { readonly id: string }>(list: readonly T[]): T[] => list.filter(({ id }, i) => list.findIndex((other) => other.id === id) === i)
+const distinct = <T extends { readonly id: string }>(list: readonly T[]): T[] =>
+  list.filter(({ id }, i) => list.findIndex((other) => other.id === id) === i)
 
 const mendEmitter = (kit: Kit, effect: Effect, emitter: Emitter, aside: SetAside[]): void => {
   if (!kit.types[emitter.type]) standInType(kit, emitter.type)
-  if (emitter.mask && mendFrames(kit, emitter.mask.sheet, [emitter.mask.frame], aside).length === 0) emitter.mask = null
+  if (emitter.mask && mendFrames(kit, emitter.mask.sheet, [emitter.mask.frame], aside).length === 0)
+    emitter.mask = null
   if (emitter.shape === 'picture' && !emitter.mask) emitter.shape = DEFAULT_EMITTER_CHOICES.shape
   const partner = emitter.companionOf === null ? undefined : effect.emitters[emitter.companionOf]
   if (!partner || partner === emitter || partner.companionOf !== null) emitter.companionOf = null
   emitter.bursts = distinct(emitter.bursts)
   emitter.relays = distinct(emitter.relays).filter((relay) => {
     const to = relay.emitter === null ? undefined : effect.emitters[relay.emitter]
-    return (relay.emitter === null) !== (relay.effect === null) && (relay.effect !== null ? kit.effects[relay.effect]?.play === 'once' : to?.dormant === true && to.companionOf === null)
+    return (
+      (relay.emitter === null) !== (relay.effect === null) &&
+      (relay.effect !== null
+        ? kit.effects[relay.effect]?.play === 'once'
+        : to?.dormant === true && to.companionOf === null)
+    )
   })
 }
 
 const mendEffect = (kit: Kit, effect: Effect, aside: SetAside[]): void => {
   for (const emitter of Object.values(effect.emitters)) mendEmitter(kit, effect, emitter, aside)
-  if (effect.source && mendFrames(kit, effect.source.sheet, [effect.source.frame], aside).length === 0) effect.source = null
+  if (effect.source && mendFrames(kit, effect.source.sheet, [effect.source.frame], aside).length === 0)
+    effect.source = null
   if (effect.play !== 'once' && effect.play !== 'period') effect.backwards = false
   effect.parts = distinct(effect.parts).filter((part) => {
     part.effects = part.effects.filter((choice) => kit.effects[choice.effect]?.play === 'once')

@@ -1,8 +1,57 @@
 /** The kit's schema, made from the tables in the model; unknown fields are kept everywhere. */
 import {
-  AIMS, ANCHORS, AVOIDED, AXES, BIASES, BLENDS, CAP_POLICIES, CENTRES, CHURN_SPACES, CONTACTS, DEFAULT_ALONG, DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, DIRECTED_FORCES, EASES, FACINGS, FALLOFFS, FILLS, FORCE_KINDS, FRAME_CHOICES,
-  LIFE_MODES, MASK_PARTS, ORDERS, PICK_ACTIONS, PLACEMENTS, PLAYS, PROPERTIES, propertiesOf, RAIL_MODES, RAMP_POINT_LIMIT, RAMPED_FORCES, RELAY_LAUNCHES, RELAY_TRIGGERS, RHYTHMS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES, THRUST_ENDS,
-  TINT_EASES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES, WAVER_KINDS, WAVER_TARGETS, WIND_MODES, type NumbersOf, type Owner, type Property, type PropertyId,
+  AIMS,
+  ANCHORS,
+  AVOIDED,
+  AXES,
+  BIASES,
+  BLENDS,
+  CAP_POLICIES,
+  CENTRES,
+  CHURN_SPACES,
+  CONTACTS,
+  DEFAULT_ALONG,
+  DEFAULT_EMITTER_CHOICES,
+  DEFAULT_RAMPS,
+  DEFAULT_TYPE_CHOICES,
+  DIRECTED_FORCES,
+  EASES,
+  FACINGS,
+  FALLOFFS,
+  FILLS,
+  FORCE_KINDS,
+  FRAME_CHOICES,
+  LIFE_MODES,
+  MASK_PARTS,
+  ORDERS,
+  PICK_ACTIONS,
+  PLACEMENTS,
+  PLAYS,
+  PROPERTIES,
+  propertiesOf,
+  RAIL_MODES,
+  RAMP_POINT_LIMIT,
+  RAMPED_FORCES,
+  RELAY_LAUNCHES,
+  RELAY_TRIGGERS,
+  RHYTHMS,
+  SHAPE_KINDS,
+  SIDES,
+  SIZE_UNITS,
+  SPACES,
+  THRUST_ENDS,
+  TINT_EASES,
+  TINT_PICKS,
+  TINT_SPACES,
+  TRAVEL_MODES,
+  VALUE_MODES,
+  WAVER_KINDS,
+  WAVER_TARGETS,
+  WIND_MODES,
+  type NumbersOf,
+  type Owner,
+  type Property,
+  type PropertyId,
 } from '@gliv/model'
 import { z } from 'zod'
 import { idSchema, nameSchema } from './ids.ts'
@@ -12,7 +61,10 @@ import { sheetSchema } from './sheet-schema.ts'
 import { stageSchema } from './stages.ts'
 
 const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
-  z.enum(values, { error: (issue) => `${what} is ${said(issue.input)}; it must be one of ${values.join(', ')}; choose one of them` })
+  z.enum(values, {
+    error: (issue) =>
+      `${what} is ${said(issue.input)}; it must be one of ${values.join(', ')}; choose one of them`,
+  })
 
 const limits = (p: Property): string => `${p.whole ? 'a whole number ' : ''}from ${p.hard[0]} to ${p.hard[1]}`
 
@@ -25,28 +77,39 @@ const numberSchema = (id: string, p: Property): z.ZodNumber => {
 
 const rangeSchema = (id: string, p: Property) =>
   z
-    .looseObject({ from: numberSchema(id, p), to: numberSchema(id, p), bias: oneOf(`${id}.bias`, BIASES).optional() })
-    .refine((r) => r.from <= r.to, { error: (issue) => `${id} runs ${said(issue.input)}; from must not be over to; swap them` })
+    .looseObject({
+      from: numberSchema(id, p),
+      to: numberSchema(id, p),
+      bias: oneOf(`${id}.bias`, BIASES).optional(),
+    })
+    .refine((r) => r.from <= r.to, {
+      error: (issue) => `${id} runs ${said(issue.input)}; from must not be over to; swap them`,
+    })
 
 /** All numbers of an owner; one that is missing takes its default. */
 const numbersSchema = <O extends Owner>(owner: O) => {
   const shape: Record<string, z.ZodType> = {}
   for (const id of propertiesOf(owner)) {
     const p: Property = PROPERTIES[id]
-    shape[id] = p.kind === 'range' ? rangeSchema(id, p).default({ ...p.default }) : numberSchema(id, p).default(p.default)
+    shape[id] =
+      p.kind === 'range'
+        ? rangeSchema(id, p).default({ ...p.default })
+        : numberSchema(id, p).default(p.default)
   }
   return z.looseObject(shape) as unknown as z.ZodType<NumbersOf<O>>
 }
 
 /** A default of its own for each document that leaves the value out. */
-const or = <T extends z.ZodType>(schema: T, value: unknown): z.ZodDefault<T> => schema.default(() => JSON.parse(JSON.stringify(value)) as never)
+const or = <T extends z.ZodType>(schema: T, value: unknown): z.ZodDefault<T> =>
+  schema.default(() => JSON.parse(JSON.stringify(value)) as never)
 
 const id = idSchema
 const name = nameSchema
 const unsigned = z.number().int().min(0).max(0xffffffff)
 const share = z.number().min(0).max(1)
 
-const ascending = (points: readonly { at: number }[]): boolean => points.every((p, i) => i === 0 || p.at >= points[i - 1]!.at)
+const ascending = (points: readonly { at: number }[]): boolean =>
+  points.every((p, i) => i === 0 || p.at >= points[i - 1]!.at)
 const rampOf = <T extends z.ZodType<{ at: number }>>(point: T) =>
   z.looseObject({
     points: z
@@ -56,24 +119,41 @@ const rampOf = <T extends z.ZodType<{ at: number }>>(point: T) =>
       .refine(ascending, { error: 'points must ascend in "at"; sort them' }),
   })
 
-const rampPoint = z.looseObject({ at: share, value: share, ease: oneOf('ease', EASES), handles: z.tuple([share, share, share, share]).optional() })
+const rampPoint = z.looseObject({
+  at: share,
+  value: share,
+  ease: oneOf('ease', EASES),
+  handles: z.tuple([share, share, share, share]).optional(),
+})
 export const rampSchema = rampOf(rampPoint)
-export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/i, { error: (issue) => `colour is ${said(issue.input)}; write it as #rrggbb` })
-export const tintSchema = rampOf(z.looseObject({ at: share, colour: colourSchema, ease: oneOf('ease', TINT_EASES) }))
+export const colourSchema = z
+  .string()
+  .regex(/^#[0-9a-f]{6}$/i, { error: (issue) => `colour is ${said(issue.input)}; write it as #rrggbb` })
+export const tintSchema = rampOf(
+  z.looseObject({ at: share, colour: colourSchema, ease: oneOf('ease', TINT_EASES) }),
+)
 
 const laneSchema = (id: PropertyId) => {
   const p: Property = PROPERTIES[id]
   const low = p.lane === 'times' ? 0 : -100_000
-  const value = z.number().min(low).max(100_000, { error: `the lane of ${id} must stay between ${low} and 100000` })
+  const value = z
+    .number()
+    .min(low)
+    .max(100_000, { error: `the lane of ${id} must stay between ${low} and 100000` })
   return rampOf(rampPoint).extend({ from: value, to: value, seconds: z.number().positive().max(600) })
 }
 
 /** Lanes by property: only those for which the table says how a lane acts. */
 const lanesSchema = (owners: readonly Owner[]) => {
-  const ids = owners.flatMap((owner) => propertiesOf(owner) as PropertyId[]).filter((id) => PROPERTIES[id].lane !== 'none')
+  const ids = owners
+    .flatMap((owner) => propertiesOf(owner) as PropertyId[])
+    .filter((id) => PROPERTIES[id].lane !== 'none')
   return z
     .strictObject(Object.fromEntries(ids.map((id) => [id, laneSchema(id).optional()])), {
-      error: (issue) => (issue.code === 'unrecognized_keys' ? `${issue.keys.join(', ')} cannot have a lane; remove it` : undefined),
+      error: (issue) =>
+        issue.code === 'unrecognized_keys'
+          ? `${issue.keys.join(', ')} cannot have a lane; remove it`
+          : undefined,
     })
     .default({})
 }
@@ -82,7 +162,16 @@ const far = z.number().min(-100_000).max(100_000)
 const pathSchema = z.looseObject({
   closed: z.boolean(),
   points: z
-    .array(z.looseObject({ x: far, y: far, inX: far.default(0), inY: far.default(0), outX: far.default(0), outY: far.default(0) }))
+    .array(
+      z.looseObject({
+        x: far,
+        y: far,
+        inX: far.default(0),
+        inY: far.default(0),
+        outX: far.default(0),
+        outY: far.default(0),
+      }),
+    )
     .min(2, { error: 'a path needs at least two points; add one' })
     .max(256, { error: 'a path has at most 256 points; remove some' }),
 })
@@ -95,35 +184,75 @@ const frameNumber = z.number().int().min(0)
 /** A ramp for some of the forces. */
 const forceRampsSchema = z
   .strictObject(Object.fromEntries(RAMPED_FORCES.map((force) => [force, rampSchema.optional()])), {
-    error: (issue) => (issue.code === 'unrecognized_keys' ? `${issue.keys.join(', ')} cannot have a ramp over life; remove it` : undefined),
+    error: (issue) =>
+      issue.code === 'unrecognized_keys'
+        ? `${issue.keys.join(', ')} cannot have a ramp over life; remove it`
+        : undefined,
   })
   .default({})
 
 /** A word for each key, each with its default. */
-const wordsSchema = <const W extends readonly [string, ...string[]], K extends string>(what: string, keys: readonly K[], words: W, defaults: { readonly [key in K]: W[number] }) =>
-  or(z.looseObject(Object.fromEntries(keys.map((key) => [key, oneOf(`${what}.${key}`, words).default(defaults[key] as never)]))), defaults)
+const wordsSchema = <const W extends readonly [string, ...string[]], K extends string>(
+  what: string,
+  keys: readonly K[],
+  words: W,
+  defaults: { readonly [key in K]: W[number] },
+) =>
+  or(
+    z.looseObject(
+      Object.fromEntries(
+        keys.map((key) => [key, oneOf(`${what}.${key}`, words).default(defaults[key] as never)]),
+      ),
+    ),
+    defaults,
+  )
 
 export const typeSchema = z.looseObject({
   id,
   name,
   pictures: z
-    .array(z.looseObject({ sheet: id, frames: z.array(frameNumber).max(1024), clip: id.nullable().default(null), weight: z.number().positive({ error: 'a weight must be over 0; remove the picture instead' }).max(1e6).default(1) }))
+    .array(
+      z.looseObject({
+        sheet: id,
+        frames: z.array(frameNumber).max(1024),
+        clip: id.nullable().default(null),
+        weight: z
+          .number()
+          .positive({ error: 'a weight must be over 0; remove the picture instead' })
+          .max(1e6)
+          .default(1),
+      }),
+    )
     .min(1, { error: 'a particle type needs at least one picture; add one' })
     .max(64, { error: 'a particle type has at most 64 pictures; remove some' }),
   palette: id.nullable().default(null),
   blend: oneOf('blend', BLENDS).default(T.blend),
   lifeMode: oneOf('lifeMode', LIFE_MODES).default(T.lifeMode),
   scaleApart: z.boolean().default(T.scaleApart),
-  styles: or(z.looseObject({ scale: or(valueStyle, T.styles.scale), scaleY: or(valueStyle, T.styles.scaleY), opacity: or(valueStyle, T.styles.opacity) }), T.styles),
+  styles: or(
+    z.looseObject({
+      scale: or(valueStyle, T.styles.scale),
+      scaleY: or(valueStyle, T.styles.scaleY),
+      opacity: or(valueStyle, T.styles.opacity),
+    }),
+    T.styles,
+  ),
   facing: oneOf('facing', FACINGS).default(T.facing),
   anchor: oneOf('anchor', ANCHORS).default(T.anchor),
   frameChoice: oneOf('frameChoice', FRAME_CHOICES).default(T.frameChoice),
   randomStart: z.boolean().default(T.randomStart),
   tintSpace: oneOf('tintSpace', TINT_SPACES).default(T.tintSpace),
   tintPick: oneOf('tintPick', TINT_PICKS).default(T.tintPick),
-  pickColours: z.array(colourSchema).min(1, { error: 'a list of colours needs at least one; add one' }).max(64).default([...T.pickColours]),
+  pickColours: z
+    .array(colourSchema)
+    .min(1, { error: 'a list of colours needs at least one; add one' })
+    .max(64)
+    .default([...T.pickColours]),
   pickAction: oneOf('pickAction', PICK_ACTIONS).default(T.pickAction),
-  forces: z.array(oneOf('force', FORCE_KINDS)).refine((f) => new Set(f).size === f.length, { error: 'a force is listed twice; keep one' }).default([]),
+  forces: z
+    .array(oneOf('force', FORCE_KINDS))
+    .refine((f) => new Set(f).size === f.length, { error: 'a force is listed twice; keep one' })
+    .default([]),
   forceRamps: forceRampsSchema,
   axes: wordsSchema('axes', DIRECTED_FORCES, AXES, T.axes),
   thrustEnd: oneOf('thrustEnd', THRUST_ENDS).default(T.thrustEnd),
@@ -138,24 +267,41 @@ export const typeSchema = z.looseObject({
   avoids: oneOf('avoids', AVOIDED).default(T.avoids),
   wavers: wordsSchema('wavers', WAVER_TARGETS, WAVER_KINDS, T.wavers),
   contact: oneOf('contact', CONTACTS).default(T.contact),
-  mark: z.looseObject({ sheet: id, frames: z.array(frameNumber).min(1, { error: 'a mark needs at least one frame; add one' }).max(1024) }).nullable().default(null),
+  mark: z
+    .looseObject({
+      sheet: id,
+      frames: z.array(frameNumber).min(1, { error: 'a mark needs at least one frame; add one' }).max(1024),
+    })
+    .nullable()
+    .default(null),
   markBlend: oneOf('markBlend', BLENDS).default(T.markBlend),
-  markColours: z.array(colourSchema).min(1, { error: 'a list of colours needs at least one; add one' }).max(64).default([...T.markColours]),
+  markColours: z
+    .array(colourSchema)
+    .min(1, { error: 'a list of colours needs at least one; add one' })
+    .max(64)
+    .default([...T.markColours]),
   endsOutside: z.boolean().default(T.endsOutside),
   numbers: numbersSchema('type'),
-  ramps: or(z.looseObject({
-    scale: or(rampSchema, DEFAULT_RAMPS.scale),
-    scaleY: or(rampSchema, DEFAULT_RAMPS.scaleY),
-    opacity: or(rampSchema, DEFAULT_RAMPS.opacity),
-    speed: or(rampSchema, DEFAULT_RAMPS.speed),
-    frame: or(rampSchema, DEFAULT_RAMPS.frame),
-    hue: or(rampSchema, DEFAULT_RAMPS.hue),
-    tint: or(tintSchema, DEFAULT_RAMPS.tint),
-    tintB: or(tintSchema, DEFAULT_RAMPS.tintB),
-  }), DEFAULT_RAMPS),
+  ramps: or(
+    z.looseObject({
+      scale: or(rampSchema, DEFAULT_RAMPS.scale),
+      scaleY: or(rampSchema, DEFAULT_RAMPS.scaleY),
+      opacity: or(rampSchema, DEFAULT_RAMPS.opacity),
+      speed: or(rampSchema, DEFAULT_RAMPS.speed),
+      frame: or(rampSchema, DEFAULT_RAMPS.frame),
+      hue: or(rampSchema, DEFAULT_RAMPS.hue),
+      tint: or(tintSchema, DEFAULT_RAMPS.tint),
+      tintB: or(tintSchema, DEFAULT_RAMPS.tintB),
+    }),
+    DEFAULT_RAMPS,
+  ),
 })
 
-const travelSchema = z.looseObject({ path: pathSchema, mode: oneOf('mode', TRAVEL_MODES), ease: oneOf('ease', EASES.filter((e) => e !== 'free') as ['linear', 'easeIn', 'easeOut', 'ease', 'step']) })
+const travelSchema = z.looseObject({
+  path: pathSchema,
+  mode: oneOf('mode', TRAVEL_MODES),
+  ease: oneOf('ease', EASES.filter((e) => e !== 'free') as ['linear', 'easeIn', 'easeOut', 'ease', 'step']),
+})
 
 const relaySchema = z.looseObject({
   id,
@@ -173,7 +319,16 @@ const partSchema = z.looseObject({
   muted: z.boolean().default(false),
   mirror: z.boolean().default(false),
   effects: z
-    .array(z.looseObject({ effect: id, weight: z.number().positive({ error: 'a weight must be over 0; remove the effect instead' }).max(1e6).default(1) }))
+    .array(
+      z.looseObject({
+        effect: id,
+        weight: z
+          .number()
+          .positive({ error: 'a weight must be over 0; remove the effect instead' })
+          .max(1e6)
+          .default(1),
+      }),
+    )
     .min(1, { error: 'a part needs at least one effect; add one' })
     .max(32, { error: 'a part chooses among at most 32 effects; remove some' }),
   numbers: numbersSchema('part'),
@@ -198,16 +353,36 @@ export const emitterSchema = z.looseObject({
   rhythm: oneOf('rhythm', RHYTHMS).default(E.rhythm),
   capPolicy: oneOf('capPolicy', CAP_POLICIES).default(E.capPolicy),
   order: oneOf('order', ORDERS).default(E.order),
-  layer: z.string().min(1, { error: 'a layer is "behind", "front" or a name; give one' }).max(80).default(E.layer),
+  layer: z
+    .string()
+    .min(1, { error: 'a layer is "behind", "front" or a name; give one' })
+    .max(80)
+    .default(E.layer),
   path: or(pathSchema, E.path),
   travel: travelSchema.nullable().default(null),
-  along: or(z.looseObject({ scale: or(rampSchema, DEFAULT_ALONG.scale), opacity: or(rampSchema, DEFAULT_ALONG.opacity), delay: or(rampSchema, DEFAULT_ALONG.delay) }), DEFAULT_ALONG),
+  along: or(
+    z.looseObject({
+      scale: or(rampSchema, DEFAULT_ALONG.scale),
+      opacity: or(rampSchema, DEFAULT_ALONG.opacity),
+      delay: or(rampSchema, DEFAULT_ALONG.delay),
+    }),
+    DEFAULT_ALONG,
+  ),
   lanes: lanesSchema(['emitter', 'type']),
-  mask: z.looseObject({ sheet: id, frame: frameNumber, part: oneOf('part', MASK_PARTS), keepColours: z.boolean() }).nullable().default(null),
+  mask: z
+    .looseObject({ sheet: id, frame: frameNumber, part: oneOf('part', MASK_PARTS), keepColours: z.boolean() })
+    .nullable()
+    .default(null),
   numbers: numbersSchema('emitter'),
   dormant: z.boolean().default(E.dormant),
-  relays: z.array(relaySchema).max(16, { error: 'an emitter has at most 16 relays; remove some' }).default([]),
-  bursts: z.array(z.looseObject({ id, eachPlace: z.boolean().default(false), numbers: numbersSchema('burst') })).max(64, { error: 'an emitter has at most 64 bursts; remove some' }).default([]),
+  relays: z
+    .array(relaySchema)
+    .max(16, { error: 'an emitter has at most 16 relays; remove some' })
+    .default([]),
+  bursts: z
+    .array(z.looseObject({ id, eachPlace: z.boolean().default(false), numbers: numbersSchema('burst') }))
+    .max(64, { error: 'an emitter has at most 64 bursts; remove some' })
+    .default([]),
 })
 
 export const effectSchema = z.looseObject({
@@ -234,11 +409,26 @@ export const kitSchema = z.looseObject({
   wholePixels: z.boolean().default(false),
   sheets: z.record(id, sheetSchema),
   sheetOrder: z.array(id),
-  palettes: z.record(id, z.looseObject({ id, name, colours: z.array(colourSchema).min(1, { error: 'a palette needs at least one colour; add one' }).max(256) })).default({}),
+  palettes: z
+    .record(
+      id,
+      z.looseObject({
+        id,
+        name,
+        colours: z
+          .array(colourSchema)
+          .min(1, { error: 'a palette needs at least one colour; add one' })
+          .max(256),
+      }),
+    )
+    .default({}),
   paletteOrder: z.array(id).default([]),
   stages: z.record(id, stageSchema).default({}),
   stageOrder: z.array(id).default([]),
-  rampShelf: z.array(z.looseObject({ id, name, ramp: rampSchema })).max(200, { error: 'the shelf holds at most 200 ramps; remove some' }).default([]),
+  rampShelf: z
+    .array(z.looseObject({ id, name, ramp: rampSchema }))
+    .max(200, { error: 'the shelf holds at most 200 ramps; remove some' })
+    .default([]),
   types: z.record(id, typeSchema),
   typeOrder: z.array(id),
   effects: z.record(id, effectSchema),

@@ -23,25 +23,73 @@ export const blockFor = (w: number, h: number): number => {
  * Adds the effect. `block` is a frame that is filled wholly, from which the pieces are drawn. `assemble`: the pieces fly
  * together instead. Returns the effect's id.
  */
-export const addShatter = (kit: Kit, from: FramePlace, block: FramePlace, assemble: boolean, makeId: MakeId): string => {
+export const addShatter = (
+  kit: Kit,
+  from: FramePlace,
+  block: FramePlace,
+  assemble: boolean,
+  makeId: MakeId,
+): string => {
   const frame = kit.sheets[from.sheet]!.frames[from.frame]!
   const solid = kit.sheets[block.sheet]!.frames[block.frame]!
   const grid = blockFor(frame.w, frame.h)
   const id = makeId('effect')
-  const name = freeName(`${frame.name} ${assemble ? 'assembles' : 'shatters'}`, Object.values(kit.effects).map((e) => e.name))
-  kit.effects[id] = { id, name, seed: 41, play: 'once', backwards: assemble, source: { ...from }, numbers: defaultsOf('effect'), lanes: {}, emitters: {}, emitterOrder: [], parts: [] }
+  const name = freeName(
+    `${frame.name} ${assemble ? 'assembles' : 'shatters'}`,
+    Object.values(kit.effects).map((e) => e.name),
+  )
+  kit.effects[id] = {
+    id,
+    name,
+    seed: 41,
+    play: 'once',
+    backwards: assemble,
+    source: { ...from },
+    numbers: defaultsOf('effect'),
+    lanes: {},
+    emitters: {},
+    emitterOrder: [],
+    parts: [],
+  }
   kit.effectOrder.push(id)
   const emitterId = addEmitter(kit, id, 'burst', makeId)
   const emitter = kit.effects[id].emitters[emitterId]!
   const type = kit.types[emitter.type]!
-  Object.assign(emitter, { name: 'Pieces', shape: 'picture', placement: 'eachOnce', aim: 'outward', order: 'oldest', mask: { ...from, part: 'area', keepColours: true } })
+  Object.assign(emitter, {
+    name: 'Pieces',
+    shape: 'picture',
+    placement: 'eachOnce',
+    aim: 'outward',
+    order: 'oldest',
+    mask: { ...from, part: 'area', keepColours: true },
+  })
   Object.assign(emitter.numbers, { grid, fan: 50, speed: { from: 20, to: 160, bias: 'low' } })
-  emitter.bursts = [{ ...emitter.bursts[0]!, eachPlace: true, numbers: { ...emitter.bursts[0]!.numbers, burstCount: { from: 0, to: 0 } } }]
-  type.name = freeName(`Pieces of ${frame.name}`, Object.values(kit.types).map((t) => t.name))
+  emitter.bursts = [
+    {
+      ...emitter.bursts[0]!,
+      eachPlace: true,
+      numbers: { ...emitter.bursts[0]!.numbers, burstCount: { from: 0, to: 0 } },
+    },
+  ]
+  type.name = freeName(
+    `Pieces of ${frame.name}`,
+    Object.values(kit.types).map((t) => t.name),
+  )
   type.pictures = [{ sheet: block.sheet, frames: [block.frame], clip: null, weight: 1 }]
   type.forces = ['gravity']
   type.scaleApart = solid.w !== solid.h
-  Object.assign(type.numbers, { life: { from: 0.7, to: 1.3 }, scale: { from: grid / solid.w, to: grid / solid.w }, scaleY: { from: grid / solid.h, to: grid / solid.h }, gravity: 320 })
-  type.ramps.opacity = { points: [{ at: 0, value: 1, ease: 'linear' }, { at: 0.7, value: 1, ease: 'easeIn' }, { at: 1, value: 0, ease: 'linear' }] }
+  Object.assign(type.numbers, {
+    life: { from: 0.7, to: 1.3 },
+    scale: { from: grid / solid.w, to: grid / solid.w },
+    scaleY: { from: grid / solid.h, to: grid / solid.h },
+    gravity: 320,
+  })
+  type.ramps.opacity = {
+    points: [
+      { at: 0, value: 1, ease: 'linear' },
+      { at: 0.7, value: 1, ease: 'easeIn' },
+      { at: 1, value: 0, ease: 'linear' },
+    ],
+  }
   return id
 }

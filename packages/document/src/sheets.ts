@@ -1,10 +1,21 @@
 /** Edits of sheets, frames, clips and palettes. Whatever uses a frame follows it. */
 import { Refusal, type Sampling } from '@gliv/model'
 import { freeName, type MakeId } from './layers.ts'
-import type { Clip, ClipStep, Kit, PackingChoice, Palette, Sheet, SheetFrame, SlicingChoice, TypePicture } from './kit.ts'
+import type {
+  Clip,
+  ClipStep,
+  Kit,
+  PackingChoice,
+  Palette,
+  Sheet,
+  SheetFrame,
+  SlicingChoice,
+  TypePicture,
+} from './kit.ts'
 
 /** Frame of each frame time of a clip. */
-export const clipFrames = (clip: Clip): number[] => clip.steps.flatMap(({ frame, hold }) => Array.from({ length: hold }, () => frame))
+export const clipFrames = (clip: Clip): number[] =>
+  clip.steps.flatMap(({ frame, hold }) => Array.from({ length: hold }, () => frame))
 
 /** Frames that a picture shows, in the order of time. */
 export const framesOf = (sheet: Sheet, picture: Pick<TypePicture, 'frames' | 'clip'>): readonly number[] => {
@@ -23,17 +34,22 @@ export interface SheetUse {
 /** Who shows a sheet; with `frame`, who shows that one. */
 export const usersOfSheet = (kit: Kit, sheetId: string, frame?: number): SheetUse[] => {
   const sheet = kit.sheets[sheetId]!
-  const has = (id: string, frames: readonly number[]): boolean => id === sheetId && (frame === undefined || frames.includes(frame))
+  const has = (id: string, frames: readonly number[]): boolean =>
+    id === sheetId && (frame === undefined || frames.includes(frame))
   const uses: SheetUse[] = []
-  const effectOf = (typeId: string): string | null => kit.effectOrder.find((id) => Object.values(kit.effects[id]!.emitters).some((e) => e.type === typeId)) ?? null
+  const effectOf = (typeId: string): string | null =>
+    kit.effectOrder.find((id) => Object.values(kit.effects[id]!.emitters).some((e) => e.type === typeId)) ??
+    null
   for (const id of kit.typeOrder) {
     const { name, pictures, mark } = kit.types[id]!
-    if (pictures.some((p) => has(p.sheet, p.sheet === sheetId ? framesOf(sheet, p) : []))) uses.push({ as: 'picture', name, effect: effectOf(id) })
+    if (pictures.some((p) => has(p.sheet, p.sheet === sheetId ? framesOf(sheet, p) : [])))
+      uses.push({ as: 'picture', name, effect: effectOf(id) })
     if (mark && has(mark.sheet, mark.frames)) uses.push({ as: 'mark', name, effect: effectOf(id) })
   }
   for (const id of kit.effectOrder) {
     const effect = kit.effects[id]!
-    if (effect.source && has(effect.source.sheet, [effect.source.frame])) uses.push({ as: 'source', name: effect.name, effect: id })
+    if (effect.source && has(effect.source.sheet, [effect.source.frame]))
+      uses.push({ as: 'source', name: effect.name, effect: id })
     for (const e of effect.emitterOrder) {
       const { mask, name } = effect.emitters[e]!
       if (mask && has(mask.sheet, [mask.frame])) uses.push({ as: 'mask', name, effect: id })
@@ -42,7 +58,8 @@ export const usersOfSheet = (kit: Kit, sheetId: string, frame?: number): SheetUs
   return uses
 }
 
-export const unusedSheets = (kit: Kit): string[] => kit.sheetOrder.filter((id) => usersOfSheet(kit, id).length === 0)
+export const unusedSheets = (kit: Kit): string[] =>
+  kit.sheetOrder.filter((id) => usersOfSheet(kit, id).length === 0)
 
 /** Bytes of a sheet in a graphics card's memory: four a texel. */
 export const textureBytes = ({ width, height }: Pick<Sheet, 'width' | 'height'>): number => width * height * 4
@@ -62,9 +79,20 @@ export interface NewSheet {
 /** Adds a sheet under a free name. Returns its id. */
 export const addSheet = (kit: Kit, sheet: NewSheet, makeId: MakeId): string => {
   const id = makeId('sheet')
-  const name = freeName(sheet.name, Object.values(kit.sheets).map((s) => s.name))
+  const name = freeName(
+    sheet.name,
+    Object.values(kit.sheets).map((s) => s.name),
+  )
   // A frozen list cannot change any more: it is taken as it is.
-  kit.sheets[id] = { ...sheet, id, name, frames: Object.isFrozen(sheet.frames) ? (sheet.frames as SheetFrame[]) : sheet.frames.map((frame) => ({ ...frame })), clips: [] }
+  kit.sheets[id] = {
+    ...sheet,
+    id,
+    name,
+    frames: Object.isFrozen(sheet.frames)
+      ? (sheet.frames as SheetFrame[])
+      : sheet.frames.map((frame) => ({ ...frame })),
+    clips: [],
+  }
   kit.sheetOrder.push(id)
   return id
 }
@@ -74,7 +102,15 @@ export const deleteSheet = (kit: Kit, sheetId: string): void => {
   const uses = usersOfSheet(kit, sheetId)
   const names = [...new Set(uses.map((use) => use.name))]
   if (names.length > 0)
-    throw new Refusal(`sheets.${sheetId}`, `"${kit.sheets[sheetId]!.name}" is used by ${names.slice(0, 4).map((n) => `"${n}"`).join(', ')}${names.length > 4 ? ` and ${names.length - 4} more` : ''}; give them other pictures first`)
+    throw new Refusal(
+      `sheets.${sheetId}`,
+      `"${kit.sheets[sheetId]!.name}" is used by ${names
+        .slice(0, 4)
+        .map((n) => `"${n}"`)
+        .join(
+          ', ',
+        )}${names.length > 4 ? ` and ${names.length - 4} more` : ''}; give them other pictures first`,
+    )
   delete kit.sheets[sheetId]
   kit.sheetOrder = kit.sheetOrder.filter((id) => id !== sheetId)
 }
@@ -88,16 +124,23 @@ const eachUse = (kit: Kit, sheetId: string, change: (frame: number) => number): 
   }
   for (const effect of Object.values(kit.effects)) {
     if (effect.source?.sheet === sheetId) effect.source.frame = change(effect.source.frame)
-    for (const { mask } of Object.values(effect.emitters)) if (mask?.sheet === sheetId) mask.frame = change(mask.frame)
+    for (const { mask } of Object.values(effect.emitters))
+      if (mask?.sheet === sheetId) mask.frame = change(mask.frame)
   }
-  for (const clip of kit.sheets[sheetId]!.clips) for (const step of clip.steps) step.frame = change(step.frame)
+  for (const clip of kit.sheets[sheetId]!.clips)
+    for (const step of clip.steps) step.frame = change(step.frame)
 }
 
 /**
  * Gives a sheet other frames. `became[i]` is where old frame i is now. Types, marks, masks and clips follow; what pointed
  * at a frame that is gone (−1) points at the nearest one. Gives how many old frames in use are gone.
  */
-export const setFrames = (kit: Kit, sheetId: string, frames: readonly SheetFrame[], became: readonly number[]): number => {
+export const setFrames = (
+  kit: Kit,
+  sheetId: string,
+  frames: readonly SheetFrame[],
+  became: readonly number[],
+): number => {
   const sheet = kit.sheets[sheetId]!
   const gone = became.filter((to, from) => to < 0 && usersOfSheet(kit, sheetId, from).length > 0).length
   const nearest = (from: number): number => {
@@ -111,13 +154,17 @@ export const setFrames = (kit: Kit, sheetId: string, frames: readonly SheetFrame
 }
 
 const overlap = (a: SheetFrame, b: Pick<SheetFrame, 'x' | 'y' | 'w' | 'h'>): number =>
-  Math.max(0, Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) * Math.max(0, Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y))
+  Math.max(0, Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) *
+  Math.max(0, Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y))
 
 /**
  * New cells of a picture as frames: a cell that covers most of an old frame keeps its name, and its pivot by share. Gives the
  * frames and where each old one went (−1: nowhere).
  */
-export const recut = (sheet: Pick<Sheet, 'frames' | 'name'>, cells: readonly Pick<SheetFrame, 'x' | 'y' | 'w' | 'h'>[]): { frames: SheetFrame[]; became: number[] } => {
+export const recut = (
+  sheet: Pick<Sheet, 'frames' | 'name'>,
+  cells: readonly Pick<SheetFrame, 'x' | 'y' | 'w' | 'h'>[],
+): { frames: SheetFrame[]; became: number[] } => {
   const taken = new Map<number, number>()
   const became = sheet.frames.map((old, from) => {
     let [best, most] = [-1, 0]
@@ -133,7 +180,15 @@ export const recut = (sheet: Pick<Sheet, 'frames' | 'name'>, cells: readonly Pic
   const frames = cells.map(({ x, y, w, h }, i): SheetFrame => {
     const from = taken.get(i)
     const old = from === undefined ? null : sheet.frames[from]!
-    return { name: old?.name ?? `${sheet.name} ${i + 1}`, x, y, w, h, pivotX: old ? (old.pivotX / old.w) * w : w / 2, pivotY: old ? (old.pivotY / old.h) * h : h / 2 }
+    return {
+      name: old?.name ?? `${sheet.name} ${i + 1}`,
+      x,
+      y,
+      w,
+      h,
+      pivotX: old ? (old.pivotX / old.w) * w : w / 2,
+      pivotY: old ? (old.pivotY / old.h) * h : h / 2,
+    }
   })
   return { frames, became }
 }
@@ -142,12 +197,29 @@ export const recut = (sheet: Pick<Sheet, 'frames' | 'name'>, cells: readonly Pic
 export const addClip = (kit: Kit, sheetId: string, frames: readonly number[], makeId: MakeId): string => {
   const { clips } = kit.sheets[sheetId]!
   const id = makeId('clip')
-  clips.push({ id, name: freeName('Clip', clips.map((c) => c.name)), steps: frames.map((frame): ClipStep => ({ frame, hold: 1 })), fps: 12, play: 'loop' })
+  clips.push({
+    id,
+    name: freeName(
+      'Clip',
+      clips.map((c) => c.name),
+    ),
+    steps: frames.map((frame): ClipStep => ({ frame, hold: 1 })),
+    fps: 12,
+    play: 'loop',
+  })
   return id
 }
 
-const typesOfClip = (kit: Kit, sheetId: string, clipId: string): { type: Kit['types'][string]; picture: TypePicture }[] =>
-  Object.values(kit.types).flatMap((type) => type.pictures.filter((p) => p.sheet === sheetId && p.clip === clipId).map((picture) => ({ type, picture })))
+const typesOfClip = (
+  kit: Kit,
+  sheetId: string,
+  clipId: string,
+): { type: Kit['types'][string]; picture: TypePicture }[] =>
+  Object.values(kit.types).flatMap((type) =>
+    type.pictures
+      .filter((p) => p.sheet === sheetId && p.clip === clipId)
+      .map((picture) => ({ type, picture })),
+  )
 
 /** How a clip runs is the type's matter; the types that follow it take it over. */
 const takeRun = (type: Kit['types'][string], clip: Clip): void => {
@@ -156,7 +228,12 @@ const takeRun = (type: Kit['types'][string], clip: Clip): void => {
 }
 
 /** Changes a clip; the particle types that follow it run as it does. */
-export const changeClip = (kit: Kit, sheetId: string, clipId: string, change: Partial<Omit<Clip, 'id'>>): void => {
+export const changeClip = (
+  kit: Kit,
+  sheetId: string,
+  clipId: string,
+  change: Partial<Omit<Clip, 'id'>>,
+): void => {
   const clip = kit.sheets[sheetId]!.clips.find((c) => c.id === clipId)!
   const runs = change.fps !== undefined || change.play !== undefined
   Object.assign(clip, change)
@@ -167,12 +244,19 @@ export const changeClip = (kit: Kit, sheetId: string, clipId: string, change: Pa
 export const deleteClip = (kit: Kit, sheetId: string, clipId: string): void => {
   const sheet = kit.sheets[sheetId]!
   const clip = sheet.clips.find((c) => c.id === clipId)!
-  for (const { picture } of typesOfClip(kit, sheetId, clipId)) Object.assign(picture, { frames: clipFrames(clip), clip: null })
+  for (const { picture } of typesOfClip(kit, sheetId, clipId))
+    Object.assign(picture, { frames: clipFrames(clip), clip: null })
   sheet.clips = sheet.clips.filter((c) => c.id !== clipId)
 }
 
 /** Lets one picture of a particle type follow a clip, and the type run as the clip does. */
-export const followClip = (kit: Kit, typeId: string, picture: number, sheetId: string, clipId: string): void => {
+export const followClip = (
+  kit: Kit,
+  typeId: string,
+  picture: number,
+  sheetId: string,
+  clipId: string,
+): void => {
   const type = kit.types[typeId]!
   const clip = kit.sheets[sheetId]!.clips.find((c) => c.id === clipId)!
   Object.assign(type.pictures[picture]!, { sheet: sheetId, frames: [clip.steps[0]!.frame], clip: clipId })
@@ -181,7 +265,14 @@ export const followClip = (kit: Kit, typeId: string, picture: number, sheetId: s
 
 export const addPalette = (kit: Kit, palette: Pick<Palette, 'name' | 'colours'>, makeId: MakeId): string => {
   const id = makeId('palette')
-  kit.palettes[id] = { id, name: freeName(palette.name || 'Palette', Object.values(kit.palettes).map((p) => p.name)), colours: [...palette.colours] }
+  kit.palettes[id] = {
+    id,
+    name: freeName(
+      palette.name || 'Palette',
+      Object.values(kit.palettes).map((p) => p.name),
+    ),
+    colours: [...palette.colours],
+  }
   kit.paletteOrder.push(id)
   return id
 }

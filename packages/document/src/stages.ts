@@ -4,8 +4,14 @@ import { z } from 'zod'
 import { idSchema, nameSchema } from './ids.ts'
 import { said } from './said.ts'
 
-const place = z.number({ error: (issue) => `${said(issue.input)} is no number; give world px from -1000000 to 1000000` }).min(-1e6).max(1e6)
-const size = z.number({ error: (issue) => `${said(issue.input)} is no size; give px over 0` }).positive({ error: 'a size must be over 0; make it larger, or remove the surface' }).max(1e6)
+const place = z
+  .number({ error: (issue) => `${said(issue.input)} is no number; give world px from -1000000 to 1000000` })
+  .min(-1e6)
+  .max(1e6)
+const size = z
+  .number({ error: (issue) => `${said(issue.input)} is no size; give px over 0` })
+  .positive({ error: 'a size must be over 0; make it larger, or remove the surface' })
+  .max(1e6)
 const base = { id: idSchema, oneWay: z.boolean().optional() }
 
 export const surfaceSchema = z.discriminatedUnion(
@@ -14,17 +20,44 @@ export const surfaceSchema = z.discriminatedUnion(
     z.looseObject({ ...base, kind: z.literal('segment'), x1: place, y1: place, x2: place, y2: place }),
     z.looseObject({ ...base, kind: z.literal('box'), x: place, y: place, w: size, h: size }),
     z.looseObject({ ...base, kind: z.literal('circle'), x: place, y: place, r: size }),
-    z.looseObject({ ...base, kind: z.literal('polygon'), points: z.array(z.tuple([place, place])).min(3, { error: 'a polygon needs at least three corners; add some' }).max(CORNER_LIMIT) }),
-    z.looseObject({ ...base, kind: z.literal('tiles'), x: place, y: place, size, rows: z.array(z.string().max(CORNER_LIMIT)).min(1, { error: 'a mask needs at least one row of tiles' }).max(CORNER_LIMIT) }),
+    z.looseObject({
+      ...base,
+      kind: z.literal('polygon'),
+      points: z
+        .array(z.tuple([place, place]))
+        .min(3, { error: 'a polygon needs at least three corners; add some' })
+        .max(CORNER_LIMIT),
+    }),
+    z.looseObject({
+      ...base,
+      kind: z.literal('tiles'),
+      x: place,
+      y: place,
+      size,
+      rows: z
+        .array(z.string().max(CORNER_LIMIT))
+        .min(1, { error: 'a mask needs at least one row of tiles' })
+        .max(CORNER_LIMIT),
+    }),
   ],
-  { error: (issue) => (issue.code === 'invalid_union' ? `the kind of a surface must be one of segment, box, circle, polygon, tiles; choose one of them` : undefined) },
+  {
+    error: (issue) =>
+      issue.code === 'invalid_union'
+        ? `the kind of a surface must be one of segment, box, circle, polygon, tiles; choose one of them`
+        : undefined,
+  },
 )
 
-const distinct = (list: readonly { id: string }[]): boolean => new Set(list.map((surface) => surface.id)).size === list.length
+const distinct = (list: readonly { id: string }[]): boolean =>
+  new Set(list.map((surface) => surface.id)).size === list.length
 
 export const surfacesSchema = z
   .array(surfaceSchema)
   .max(SURFACE_LIMIT, { error: `at most ${SURFACE_LIMIT} surfaces; join some into polygons or tiles` })
   .refine(distinct, { error: 'two surfaces have the same id; give each its own' })
 
-export const stageSchema = z.looseObject({ id: idSchema, name: nameSchema, surfaces: surfacesSchema.default([]) })
+export const stageSchema = z.looseObject({
+  id: idSchema,
+  name: nameSchema,
+  surfaces: surfacesSchema.default([]),
+})

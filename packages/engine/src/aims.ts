@@ -10,8 +10,20 @@ export const pair = new Float64Array(2)
 const turn = new Float64Array(2)
 
 /** Numbers of the emitter that a birth reads, in a row of their own so that lanes can change them. */
-export const READ = ['offsetX', 'offsetY', 'jitterX', 'jitterY', 'heading', 'fan', 'targetX', 'targetY', 'inherit'] as const
-export const N = Object.fromEntries(READ.map((id, i) => [id, i])) as Readonly<Record<(typeof READ)[number], number>>
+export const READ = [
+  'offsetX',
+  'offsetY',
+  'jitterX',
+  'jitterY',
+  'heading',
+  'fan',
+  'targetX',
+  'targetY',
+  'inherit',
+] as const
+export const N = Object.fromEntries(READ.map((id, i) => [id, i])) as Readonly<
+  Record<(typeof READ)[number], number>
+>
 
 /** Writes a unit direction to `pair`, or leaves it alone where the aim has none, so that the heading counts. `at` holds the target's place. */
 type Aimer = (spot: Spot, at: Float64Array, pool: Pool, i: number) => void

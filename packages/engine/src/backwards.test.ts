@@ -4,8 +4,18 @@ import { compile, createSimulation, LiveTape, reportParticles, stateHash } from 
 import { fixed, makeBurst, makeEffect, makeEmitter, makeRelay, makeType } from './testing/build.ts'
 
 const blast = (backwards: boolean, more = {}) => {
-  const child = makeEmitter({ speed: fixed(20), fan: 360 }, { id: 'smoke', dormant: true, type: makeType({ life: fixed(0.3) }) })
-  const parent = makeEmitter({ flow: 0, fan: 360 }, { bursts: [makeBurst('b', 0, 12)], type: makeType({ life: { from: 0.4, to: 0.7 } }), relays: [makeRelay('smoke')] })
+  const child = makeEmitter(
+    { speed: fixed(20), fan: 360 },
+    { id: 'smoke', dormant: true, type: makeType({ life: fixed(0.3) }) },
+  )
+  const parent = makeEmitter(
+    { flow: 0, fan: 360 },
+    {
+      bursts: [makeBurst('b', 0, 12)],
+      type: makeType({ life: { from: 0.4, to: 0.7 } }),
+      relays: [makeRelay('smoke')],
+    },
+  )
   return compile(makeEffect([parent, child], { backwards, ...more }))
 }
 
@@ -44,7 +54,9 @@ describe('playing backwards', () => {
 
   it('goes with a period too, and with nothing else', () => {
     const numbers = { ...defaultsOf('effect'), periodSeconds: 0.5 }
-    const [back, forth] = [true, false].map((backwards) => createSimulation(blast(backwards, { play: 'period', numbers })))
+    const [back, forth] = [true, false].map((backwards) =>
+      createSimulation(blast(backwards, { play: 'period', numbers })),
+    )
     for (const tick of [0, 1, 13, 29, 30, 44]) {
       back!.seek(tick)
       forth!.seek((60 - tick) % 30)
@@ -54,16 +66,32 @@ describe('playing backwards', () => {
   })
 
   it('scatter and gather: a pull home whose lane rises brings everything back', () => {
-    const lane = { from: 0, to: 1, seconds: 2, points: [{ at: 0, value: 0, ease: 'linear' as const }, { at: 0.4, value: 0, ease: 'ease' as const }, { at: 0.6, value: 1, ease: 'linear' as const }] }
-    const type = makeType({ life: fixed(3), pull: 4000, pullReach: 100, pullDamping: 10 }, { forces: ['pull'], pullTo: 'home', pullFalloff: 'spring' })
-    const emitter = makeEmitter({ flow: 0, fan: 360 }, { shape: 'circle', type, lanes: { pull: lane, pullDamping: lane }, bursts: [makeBurst('b', 0, 30)] })
+    const lane = {
+      from: 0,
+      to: 1,
+      seconds: 2,
+      points: [
+        { at: 0, value: 0, ease: 'linear' as const },
+        { at: 0.4, value: 0, ease: 'ease' as const },
+        { at: 0.6, value: 1, ease: 'linear' as const },
+      ],
+    }
+    const type = makeType(
+      { life: fixed(3), pull: 4000, pullReach: 100, pullDamping: 10 },
+      { forces: ['pull'], pullTo: 'home', pullFalloff: 'spring' },
+    )
+    const emitter = makeEmitter(
+      { flow: 0, fan: 360 },
+      { shape: 'circle', type, lanes: { pull: lane, pullDamping: lane }, bursts: [makeBurst('b', 0, 30)] },
+    )
     const at = (tick: number) => {
       const simulation = createSimulation(compile(makeEffect([emitter])))
       simulation.seek(tick)
       return reportParticles(simulation)
     }
     const [start, out, back] = [at(0), at(45), at(170)]
-    const away = (rows: typeof start): number => Math.max(...rows.map((p, i) => Math.hypot(p.x - start[i]!.x, p.y - start[i]!.y)))
+    const away = (rows: typeof start): number =>
+      Math.max(...rows.map((p, i) => Math.hypot(p.x - start[i]!.x, p.y - start[i]!.y)))
     expect(away(out)).toBeGreaterThan(40)
     expect(away(back)).toBeLessThan(1)
   })

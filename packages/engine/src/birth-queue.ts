@@ -66,7 +66,9 @@ export class BirthQueue {
     this.#centre = new EmitterCentre(program, setting)
     const { seed } = setting
     this.schedule = createSchedule(program.source, setting.timeline, setting.clock.rate, seed, program.places)
-    this.#keyStarts = [...this.schedule.sources.map((source) => source.key), TRAVEL_KEY].map((key) => keyStart(seed, program.source.salt, key))
+    this.#keyStarts = [...this.schedule.sources.map((source) => source.key), TRAVEL_KEY].map((key) =>
+      keyStart(seed, program.source.salt, key),
+    )
     this.keyStart = this.#keyStarts[0]!
     this.#next = this.schedule.sources.map(() => 0)
     this.#end = this.schedule.sources.map(() => 0)
@@ -122,7 +124,8 @@ export class BirthQueue {
     let count = 0
     for (let pass = 0; pass <= last; pass++) {
       timeline.readPass(pass, Infinity, this.#pass)
-      for (let s = 0; s < this.schedule.sources.length; s++) count += this.#due(s, pass, units) - this.#due(s, pass, -1)
+      for (let s = 0; s < this.schedule.sources.length; s++)
+        count += this.#due(s, pass, units) - this.#due(s, pass, -1)
     }
     return count
   }
@@ -252,7 +255,8 @@ export class BirthQueue {
     let best = -1
     const n = this.#next.length
     for (let s = 0; s <= n; s++) {
-      if (s === n ? !this.#travels || this.#nextTravel >= this.#endTravel : this.#next[s]! >= this.#end[s]!) continue
+      if (s === n ? !this.#travels || this.#nextTravel >= this.#endTravel : this.#next[s]! >= this.#end[s]!)
+        continue
       if (best < 0 || this.#times[s]! < this.#times[best]!) best = s
     }
     return best
@@ -261,8 +265,12 @@ export class BirthQueue {
   /** Looks up when a source's next birth is, in seconds on the clock. */
   #findTime(source: number): void {
     if (source === this.#next.length) {
-      const share = this.#way > 0 ? ((this.#nextTravel + 1) / this.#program.source.numbers.flowPerPx - this.#travelled) / this.#way : 1
-      this.#times[source] = this.#clockBefore + (this.#clockNow - this.#clockBefore) * Math.min(1, Math.max(0, share))
+      const share =
+        this.#way > 0
+          ? ((this.#nextTravel + 1) / this.#program.source.numbers.flowPerPx - this.#travelled) / this.#way
+          : 1
+      this.#times[source] =
+        this.#clockBefore + (this.#clockNow - this.#clockBefore) * Math.min(1, Math.max(0, share))
       return
     }
     if (this.#next[source]! >= this.#end[source]!) return
@@ -307,9 +315,16 @@ export class BirthQueue {
   #postpone(moment: Moment): boolean {
     if (this.withheld) return false
     keyFrom(this.keyStart, this.pass, this.ordinal, keyHi, keyLo, 0)
-    const delay = this.#program.delaySeconds * rampAt(this.#delay!, this.#launcher.along(keyHi[0]!, keyLo[0]!))
+    const delay =
+      this.#program.delaySeconds * rampAt(this.#delay!, this.#launcher.along(keyHi[0]!, keyLo[0]!))
     if (delay === 0) return false
-    const waiting: Waiting = { clock: moment.clock + delay, timeline: moment.timeline + delay, source: this.sourceIndex, pass: this.pass, ordinal: this.ordinal }
+    const waiting: Waiting = {
+      clock: moment.clock + delay,
+      timeline: moment.timeline + delay,
+      source: this.sourceIndex,
+      pass: this.pass,
+      ordinal: this.ordinal,
+    }
     let at = this.#waiting.length
     while (at > 0 && this.#waiting[at - 1]!.clock > waiting.clock) at--
     this.#waiting.splice(at, 0, waiting)

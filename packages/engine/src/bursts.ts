@@ -22,14 +22,23 @@ const FIRING_ORDINAL = 0x80000000
 const KEPT = 2
 
 /** null when it never fires. */
-export const burstSource = (burst: ResolvedBurst, salt: number, delay: number, limit: number, rate: number, seed: number, places: number): Source | null => {
+export const burstSource = (
+  burst: ResolvedBurst,
+  salt: number,
+  delay: number,
+  limit: number,
+  rate: number,
+  seed: number,
+  places: number,
+): Source | null => {
   const { burstAt, burstCount, burstSpan, burstRepeats, burstInterval, burstChance } = burst.numbers
   const count = burst.eachPlace ? { from: places, to: places } : burstCount
   if (count.to === 0 || delay + micro(burstAt.from) >= limit) return null
   const key = sourceOfId(burst.id)
   const wholeSpan = micro(burstSpan)
   /** A firing is over when the next one begins, so that times never fall with the ordinal. */
-  const spanOf = (firings: Firings, firing: number): number => Math.min(wholeSpan, (firings.at[firing + 1] ?? Infinity) - firings.at[firing]!)
+  const spanOf = (firings: Firings, firing: number): number =>
+    Math.min(wholeSpan, (firings.at[firing + 1] ?? Infinity) - firings.at[firing]!)
   const drawn: Key = { hi: 0, lo: 0 }
   const layOut = (pass: number, out: Firings): void => {
     out.pass = pass
@@ -39,7 +48,10 @@ export const burstSource = (burst: ResolvedBurst, salt: number, delay: number, l
     for (let firing = 0; firing < burstRepeats; firing++) {
       keyInto(drawn, seed, salt, key, pass, FIRING_ORDINAL + firing)
       const { hi, lo } = drawn
-      at = firing === 0 ? delay + micro(drawRange(burstAt, STREAMS.burstAt, hi, lo)) : at + micro(drawRange(burstInterval, STREAMS.burstInterval, hi, lo))
+      at =
+        firing === 0
+          ? delay + micro(drawRange(burstAt, STREAMS.burstAt, hi, lo))
+          : at + micro(drawRange(burstInterval, STREAMS.burstInterval, hi, lo))
       if (at >= limit) break
       sum += drawWhole(count, STREAMS.burstCount, hi, lo)
       out.at.push(at)
@@ -63,7 +75,9 @@ export const burstSource = (burst: ResolvedBurst, salt: number, delay: number, l
   const timeOf = (firings: Firings, ordinal: number): number => {
     const firing = firingOf(firings, ordinal)
     const begin = first(firings, firing)
-    return firings.at[firing]! + (spanOf(firings, firing) * (ordinal - begin)) / (firings.upTo[firing]! - begin)
+    return (
+      firings.at[firing]! + (spanOf(firings, firing) * (ordinal - begin)) / (firings.upTo[firing]! - begin)
+    )
   }
   return {
     id: burst.id,
@@ -83,7 +97,11 @@ export const burstSource = (burst: ResolvedBurst, salt: number, delay: number, l
         if (span > 0) {
           // Ordinals k with span × k ÷ size ≤ since − at; the same division as in `timeOf` decides at the border.
           within = Math.min(size, Math.max(0, Math.floor(((since - at) * size) / span) - 1))
-          while (within < size && (strict ? at + (span * within) / size < since : at + (span * within) / size <= since)) within++
+          while (
+            within < size &&
+            (strict ? at + (span * within) / size < since : at + (span * within) / size <= since)
+          )
+            within++
         }
         due = begin + within
         if (within < size) break
@@ -95,7 +113,10 @@ export const burstSource = (burst: ResolvedBurst, salt: number, delay: number, l
     },
     most: (window, passes) => {
       const least = Math.max(1, micro(burstInterval.from))
-      const firings = burstInterval.to > 0 ? Math.min(burstRepeats, Math.floor(((window + burstSpan) * MICRO) / least) + 2) : burstRepeats
+      const firings =
+        burstInterval.to > 0
+          ? Math.min(burstRepeats, Math.floor(((window + burstSpan) * MICRO) / least) + 2)
+          : burstRepeats
       return firings * count.to * passes
     },
     burst: {

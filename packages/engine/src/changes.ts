@@ -1,5 +1,15 @@
 /** What a change of an emitter makes necessary, read off the table of numbers. */
-import { EMITTER_TOUCHES, type EmitterChoices, property, type PropertyId, type ResolvedEffect, type ResolvedEmitter, type Touch, TYPE_TOUCHES, type TypeChoices } from '@gliv/model'
+import {
+  EMITTER_TOUCHES,
+  type EmitterChoices,
+  property,
+  type PropertyId,
+  type ResolvedEffect,
+  type ResolvedEmitter,
+  type Touch,
+  TYPE_TOUCHES,
+  type TypeChoices,
+} from '@gliv/model'
 
 const ORDER: readonly Touch[] = ['output', 'motion', 'birth', 'emission']
 
@@ -14,20 +24,27 @@ const changedNumbers = (a: object, b: object): Touch | null => {
   if (a === b) return null
   let touch: Touch | null = null
   for (const [id, value] of Object.entries(b))
-    if (!same((a as Record<string, unknown>)[id], value)) touch = dearer(touch, property(id as PropertyId).touches)
+    if (!same((a as Record<string, unknown>)[id], value))
+      touch = dearer(touch, property(id as PropertyId).touches)
   return touch
 }
 
-const changedChoices = <T extends object>(a: T, b: T, touches: { readonly [K in keyof T]?: Touch }): Touch | null => {
+const changedChoices = <T extends object>(
+  a: T,
+  b: T,
+  touches: { readonly [K in keyof T]?: Touch },
+): Touch | null => {
   let touch: Touch | null = null
-  for (const key of Object.keys(touches) as (keyof T)[]) if (!same(a[key], b[key])) touch = dearer(touch, touches[key] ?? null)
+  for (const key of Object.keys(touches) as (keyof T)[])
+    if (!same(a[key], b[key])) touch = dearer(touch, touches[key] ?? null)
   return touch
 }
 
 /** A lane touches what its number touches. */
 const changedLanes = (a: ResolvedEmitter['lanes'], b: ResolvedEmitter['lanes']): Touch | null => {
   let touch: Touch | null = null
-  for (const id of new Set([...Object.keys(a), ...Object.keys(b)]) as Set<PropertyId>) if (!same(a[id], b[id])) touch = dearer(touch, property(id).touches)
+  for (const id of new Set([...Object.keys(a), ...Object.keys(b)]) as Set<PropertyId>)
+    if (!same(a[id], b[id])) touch = dearer(touch, property(id).touches)
   return touch
 }
 
@@ -46,10 +63,15 @@ export const changedTouch = (a: ResolvedEmitter, b: ResolvedEmitter): Touch | nu
   if (a.type !== b.type && !same(a.type.mark, b.type.mark)) touch = dearer(touch, 'motion')
   if (a.type !== b.type && !same(a.type.ramps.speed, b.type.ramps.speed)) touch = dearer(touch, 'motion')
   // Names and ids of the type are carried along without work.
-  if (touch === null && (a.name !== b.name || a.type.id !== b.type.id || a.type.name !== b.type.name)) touch = 'output'
+  if (touch === null && (a.name !== b.name || a.type.id !== b.type.id || a.type.name !== b.type.name))
+    touch = 'output'
   return touch
 }
 
 /** Whether something changed that all emitters share. */
 export const effectChanged = (a: ResolvedEffect, b: ResolvedEffect): boolean =>
-  a.rate !== b.rate || a.play !== b.play || a.backwards !== b.backwards || changedNumbers(a.numbers, b.numbers) !== null || !same(a.lanes, b.lanes)
+  a.rate !== b.rate ||
+  a.play !== b.play ||
+  a.backwards !== b.backwards ||
+  changedNumbers(a.numbers, b.numbers) !== null ||
+  !same(a.lanes, b.lanes)

@@ -1,4 +1,12 @@
-import { type Frame, type NumbersOf, type ResolvedEffect, type ResolvedEmitter, type ResolvedRelay, type ResolvedPart, Refusal } from '@gliv/model'
+import {
+  type Frame,
+  type NumbersOf,
+  type ResolvedEffect,
+  type ResolvedEmitter,
+  type ResolvedRelay,
+  type ResolvedPart,
+  Refusal,
+} from '@gliv/model'
 import { compileLanes, type CompiledLanes } from './lanes.ts'
 import { compileMotion, type MotionProgram } from './forces/compile.ts'
 import { compileLooks, type Looks } from './looks.ts'
@@ -71,13 +79,20 @@ export interface Program {
 }
 
 /** Longest life of an emitter's particles in seconds. */
-export const longestLife = (emitter: Pick<ResolvedEmitter, 'lanes' | 'numbers'> & { readonly type: Pick<ResolvedEmitter['type'], 'lifeMode' | 'numbers'> }): number => {
+export const longestLife = (
+  emitter: Pick<ResolvedEmitter, 'lanes' | 'numbers'> & {
+    readonly type: Pick<ResolvedEmitter['type'], 'lifeMode' | 'numbers'>
+  },
+): number => {
   const lane = emitter.lanes.life
-  return emitter.type.lifeMode === 'emitter' ? emitter.numbers.duration : emitter.type.numbers.life.to * (lane ? Math.max(lane.from, lane.to) : 1)
+  return emitter.type.lifeMode === 'emitter'
+    ? emitter.numbers.duration
+    : emitter.type.numbers.life.to * (lane ? Math.max(lane.from, lane.to) : 1)
 }
 
 /** The latest moment at which a burst can still send particles out, in seconds on the timeline, delay left out. */
-const burstEnd = ({ burstAt, burstInterval, burstRepeats, burstSpan }: NumbersOf<'burst'>): number => burstAt.to + (burstRepeats - 1) * burstInterval.to + burstSpan
+const burstEnd = ({ burstAt, burstInterval, burstRepeats, burstSpan }: NumbersOf<'burst'>): number =>
+  burstAt.to + (burstRepeats - 1) * burstInterval.to + burstSpan
 
 /** Last moment at which an emitter may send something out, in seconds on the timeline. */
 export const emitterEndSeconds = (emitter: Pick<ResolvedEmitter, 'numbers' | 'bursts'>): number => {
@@ -94,7 +109,15 @@ const longestAfter = (effect: ResolvedEffect, emitter: ResolvedEmitter, depth = 
   if (depth < RELAY_DEPTH)
     for (const { numbers, emitter: id, effect: inner } of emitter.relays) {
       const to = effect.emitters.find((e) => e.id === id)
-      after = Math.max(after, numbers.relayDelay.to + (inner ? innerSeconds(inner) : to ? to.numbers.alongDelay + longestAfter(effect, to, depth + 1) : 0))
+      after = Math.max(
+        after,
+        numbers.relayDelay.to +
+          (inner
+            ? innerSeconds(inner)
+            : to
+              ? to.numbers.alongDelay + longestAfter(effect, to, depth + 1)
+              : 0),
+      )
     }
   return longestLife(emitter) + after
 }
@@ -108,8 +131,21 @@ const innerSeconds = (effect: ResolvedEffect): number => {
 
 /** The last moment at which anything of one pass may live, in seconds on the timeline. */
 export const lastEnd = (effect: ResolvedEffect): number => {
-  const own = effect.emitters.filter((e) => !e.dormant).reduce((end, e) => Math.max(end, emitterEndSeconds(e) + longestAfter(effect, e)), 0)
-  return effect.parts.reduce((end, part) => Math.max(end, part.numbers.partAt + part.choices.reduce((longest, { effect: inner }) => Math.max(longest, innerSeconds(inner) / part.numbers.partTime), 0)), own)
+  const own = effect.emitters
+    .filter((e) => !e.dormant)
+    .reduce((end, e) => Math.max(end, emitterEndSeconds(e) + longestAfter(effect, e)), 0)
+  return effect.parts.reduce(
+    (end, part) =>
+      Math.max(
+        end,
+        part.numbers.partAt +
+          part.choices.reduce(
+            (longest, { effect: inner }) => Math.max(longest, innerSeconds(inner) / part.numbers.partTime),
+            0,
+          ),
+      ),
+    own,
+  )
 }
 
 /** Number of places that a shape has for ordered placements, and for bursts that send one to each. */
@@ -122,31 +158,63 @@ export const placesOf = (emitter: Pick<ResolvedEmitter, 'shape' | 'numbers' | 'm
 }
 
 /** Upper bound of the living: the births of any window as long as the longest life, with a tick of slack at each end. */
-const boundAlive = (program: Pick<Program, 'effect' | 'clock' | 'timeline'>, emitter: ResolvedEmitter, places: number, life: number): number => {
+const boundAlive = (
+  program: Pick<Program, 'effect' | 'clock' | 'timeline'>,
+  emitter: ResolvedEmitter,
+  places: number,
+  life: number,
+): number => {
   const { rate, numbers, lanes, play } = program.effect
   if (emitter.numbers.flowPerPx > 0) return Infinity
   const scale = numbers.timeScale * Math.max(1, lanes.timeScale?.from ?? 1, lanes.timeScale?.to ?? 1)
   const window = life + (2 * Math.max(1, scale)) / rate
-  const passSeconds = play === 'sustain' ? Math.max(1e-3, numbers.sustainTo - numbers.sustainFrom) : program.timeline.limit / 1e6
-  const passes = passSeconds === Infinity ? 1 : Math.min(1e6, Math.floor((window + emitter.numbers.alongDelay) / passSeconds) + 2)
+  const passSeconds =
+    play === 'sustain'
+      ? Math.max(1e-3, numbers.sustainTo - numbers.sustainFrom)
+      : program.timeline.limit / 1e6
+  const passes =
+    passSeconds === Infinity
+      ? 1
+      : Math.min(1e6, Math.floor((window + emitter.numbers.alongDelay) / passSeconds) + 2)
   const schedule = createSchedule(emitter, program.timeline, rate, 0, places)
-  return schedule.sources.reduce((sum, source) => sum + source.most(window + emitter.numbers.alongDelay, passes), emitter.numbers.minimum)
+  return schedule.sources.reduce(
+    (sum, source) => sum + source.most(window + emitter.numbers.alongDelay, passes),
+    emitter.numbers.minimum,
+  )
 }
 
 /** Longest effect that can play backwards, in ticks: its picture is recorded tick by tick. */
 const BACKWARDS_LIMIT = 36_000
 
 const lastTickOf = (effect: ResolvedEffect, periodTicks: number): number => {
-  if (effect.play !== 'once' && effect.play !== 'period') throw new Refusal(`effect "${effect.name}"`, `it plays backwards and "${effect.play}"; only effects that play once or repeat exactly can play backwards`)
+  if (effect.play !== 'once' && effect.play !== 'period')
+    throw new Refusal(
+      `effect "${effect.name}"`,
+      `it plays backwards and "${effect.play}"; only effects that play once or repeat exactly can play backwards`,
+    )
   const last = periodTicks > 0 ? periodTicks : Math.ceil(innerSeconds(effect) * effect.rate)
-  if (last > BACKWARDS_LIMIT) throw new Refusal(`effect "${effect.name}"`, `it lasts ${last} ticks, too long to play backwards; at most ${BACKWARDS_LIMIT} are allowed; shorten it`)
+  if (last > BACKWARDS_LIMIT)
+    throw new Refusal(
+      `effect "${effect.name}"`,
+      `it lasts ${last} ticks, too long to play backwards; at most ${BACKWARDS_LIMIT} are allowed; shorten it`,
+    )
   return last
 }
 
 const compilePart = (part: ResolvedPart): PartProgram => {
   const { partTime } = part.numbers
-  const choices = part.choices.map(({ effect }) => compile(partTime === 1 ? effect : { ...effect, numbers: { ...effect.numbers, timeScale: effect.numbers.timeScale * partTime } }))
-  return { part, choices, seconds: Math.max(0, ...choices.map(({ effect }) => innerSeconds(effect) + 2 / effect.rate)) }
+  const choices = part.choices.map(({ effect }) =>
+    compile(
+      partTime === 1
+        ? effect
+        : { ...effect, numbers: { ...effect.numbers, timeScale: effect.numbers.timeScale * partTime } },
+    ),
+  )
+  return {
+    part,
+    choices,
+    seconds: Math.max(0, ...choices.map(({ effect }) => innerSeconds(effect) + 2 / effect.rate)),
+  }
 }
 
 type Context = Pick<Program, 'effect' | 'clock' | 'timeline'>
@@ -158,30 +226,61 @@ export const RELAY_DEPTH = 4
 const wokenBy = (root: ResolvedEmitter, emitter: ResolvedEmitter): ResolvedEmitter => {
   // Numbers of the type, told without the table, which a player does not have.
   const ofType = ([id]: [string, unknown]): boolean => id in emitter.type.numbers
-  const lanes = Object.fromEntries([...Object.entries(emitter.lanes).filter((lane) => !ofType(lane)), ...Object.entries(root.lanes).filter(ofType)]) as ResolvedEmitter['lanes']
+  const lanes = Object.fromEntries([
+    ...Object.entries(emitter.lanes).filter((lane) => !ofType(lane)),
+    ...Object.entries(root.lanes).filter(ofType),
+  ]) as ResolvedEmitter['lanes']
   return { ...emitter, lanes, bursts: [], numbers: { ...emitter.numbers, flow: 0, flowPerPx: 0, minimum: 0 } }
 }
 
-const compileRelay = (context: Context, relay: ResolvedRelay, root: ResolvedEmitter, path: readonly ResolvedEmitter[]): RelayProgram => {
+const compileRelay = (
+  context: Context,
+  relay: ResolvedRelay,
+  root: ResolvedEmitter,
+  path: readonly ResolvedEmitter[],
+): RelayProgram => {
   if (relay.effect) return { relay, child: null, inner: compile(relay.effect) }
   const to = context.effect.emitters.find((emitter) => emitter.id === relay.emitter)
-  if (!to) throw new Refusal(`emitter "${path.at(-1)!.name}"`, `its relay hands over to "${relay.emitter}", which is not in the effect; choose another emitter`)
+  if (!to)
+    throw new Refusal(
+      `emitter "${path.at(-1)!.name}"`,
+      `its relay hands over to "${relay.emitter}", which is not in the effect; choose another emitter`,
+    )
   const way = [...path, to]
-  if (way.length > RELAY_DEPTH + 1) throw new Refusal(`effect "${context.effect.name}"`, `its relays hand over more than ${RELAY_DEPTH} times (${way.map((e) => e.name).join(' → ')}); take one away`)
+  if (way.length > RELAY_DEPTH + 1)
+    throw new Refusal(
+      `effect "${context.effect.name}"`,
+      `its relays hand over more than ${RELAY_DEPTH} times (${way.map((e) => e.name).join(' → ')}); take one away`,
+    )
   return { relay, child: compileNode(context, wokenBy(root, to), way, root), inner: null }
 }
 
 /** What a relay's receiver needs to be right at a moment: twice its own life, so that its cap can be seen not to bind. */
 const historyOf = ({ relay, child, inner }: RelayProgram): number =>
-  relay.numbers.relayDelay.to + (child ? child.lifeSeconds + child.delaySeconds + child.history : inner ? innerSeconds(inner.effect) + 2 / inner.effect.rate : 0)
+  relay.numbers.relayDelay.to +
+  (child
+    ? child.lifeSeconds + child.delaySeconds + child.history
+    : inner
+      ? innerSeconds(inner.effect) + 2 / inner.effect.rate
+      : 0)
 
-const compileNode = (context: Context, emitter: ResolvedEmitter, path: readonly ResolvedEmitter[], root: ResolvedEmitter): EmitterProgram => {
+const compileNode = (
+  context: Context,
+  emitter: ResolvedEmitter,
+  path: readonly ResolvedEmitter[],
+  root: ResolvedEmitter,
+): EmitterProgram => {
   const places = placesOf(emitter)
   const lifeSeconds = longestLife(emitter)
   const relayed = path.length > 1
   const relays = emitter.relays.map((relay) => compileRelay(context, relay, root, path))
   const { mark, contact, numbers } = emitter.type
-  const marks = !mark || contact === 'none' || emitter.space === 'pinned' ? 'none' : numbers.markFade > 0 ? 'fading' : 'lasting'
+  const marks =
+    !mark || contact === 'none' || emitter.space === 'pinned'
+      ? 'none'
+      : numbers.markFade > 0
+        ? 'fading'
+        : 'lasting'
   const bound = relayed ? Infinity : boundAlive(context, emitter, places, lifeSeconds)
   const { cap, minimum, flowPerPx, alongDelay } = emitter.numbers
   const mayBind = bound > cap
@@ -189,7 +288,11 @@ const compileNode = (context: Context, emitter: ResolvedEmitter, path: readonly 
     source: emitter,
     relays,
     relayed,
-    history: Math.max(relays.reduce((most, relay) => Math.max(most, historyOf(relay)), 0), marks === 'fading' ? emitter.type.numbers.markFade : 0) + lifeSeconds,
+    history:
+      Math.max(
+        relays.reduce((most, relay) => Math.max(most, historyOf(relay)), 0),
+        marks === 'fading' ? emitter.type.numbers.markFade : 0,
+      ) + lifeSeconds,
     marks,
     lanes: compileLanes(emitter.lanes),
     laned: Object.keys(emitter.lanes).length > 0,
@@ -202,15 +305,26 @@ const compileNode = (context: Context, emitter: ResolvedEmitter, path: readonly 
     motion: compileMotion(emitter),
     effectSustains: context.effect.play === 'sustain',
     mayBind,
-    needsCensus: !relayed && (mayBind || minimum > 0 || flowPerPx > 0 || alongDelay > 0 || context.effect.play === 'sustain' || emitter.bursts.some((b) => b.numbers.burstChance < 1)),
+    needsCensus:
+      !relayed &&
+      (mayBind ||
+        minimum > 0 ||
+        flowPerPx > 0 ||
+        alongDelay > 0 ||
+        context.effect.play === 'sustain' ||
+        emitter.bursts.some((b) => b.numbers.burstChance < 1)),
   }
 }
 
 /** An emitter with the tree of all that its relays wake. */
-export const compileEmitter = (context: Context, emitter: ResolvedEmitter): EmitterProgram => compileNode(context, emitter, [emitter], emitter)
+export const compileEmitter = (context: Context, emitter: ResolvedEmitter): EmitterProgram =>
+  compileNode(context, emitter, [emitter], emitter)
 
 /** The emitter and all that its relays wake. */
-export const nodesOf = (program: EmitterProgram): EmitterProgram[] => [program, ...program.relays.flatMap(({ child }) => (child ? nodesOf(child) : []))]
+export const nodesOf = (program: EmitterProgram): EmitterProgram[] => [
+  program,
+  ...program.relays.flatMap(({ child }) => (child ? nodesOf(child) : [])),
+]
 
 /**
  * Compiles a resolved effect. Throws `Refusal` when the sum of caps that can be reached is over `TOTAL_CAP_LIMIT`.
@@ -220,7 +334,9 @@ export const compile = (effect: ResolvedEffect): Program => {
   const clock = createClock(effect)
   const latest = lastEnd(effect)
   const timeline = createTimeline(effect, latest)
-  const emitters = effect.emitters.filter((emitter) => !emitter.dormant).map((emitter) => compileEmitter({ effect, clock, timeline }, emitter))
+  const emitters = effect.emitters
+    .filter((emitter) => !emitter.dormant)
+    .map((emitter) => compileEmitter({ effect, clock, timeline }, emitter))
   const nodes = emitters.flatMap(nodesOf)
   const bound = nodes.reduce((sum, e) => sum + e.aliveBound, 0)
   if (bound > TOTAL_CAP_LIMIT) {
@@ -233,12 +349,32 @@ export const compile = (effect: ResolvedEffect): Program => {
   const periodTicks = effect.play === 'period' ? Math.round(effect.numbers.periodSeconds * effect.rate) : 0
   if (periodTicks > 0) refusePeriod(effect, nodes)
   // Whole periods, until everything that lives in one has lived in it before.
-  const warm = periodTicks > 0 ? Math.ceil((Math.max(latest, effect.numbers.warmUp) * effect.rate) / periodTicks + 1) * periodTicks : warmTicks(effect)
-  return { effect, clock, timeline, warmTicks: warm, periodTicks, lastTick: effect.backwards ? lastTickOf(effect, periodTicks) : 0, emitters, parts: effect.parts.map(compilePart) }
+  const warm =
+    periodTicks > 0
+      ? Math.ceil((Math.max(latest, effect.numbers.warmUp) * effect.rate) / periodTicks + 1) * periodTicks
+      : warmTicks(effect)
+  return {
+    effect,
+    clock,
+    timeline,
+    warmTicks: warm,
+    periodTicks,
+    lastTick: effect.backwards ? lastTickOf(effect, periodTicks) : 0,
+    emitters,
+    parts: effect.parts.map(compilePart),
+  }
 }
 
 /** An empty frame, to be filled by `Simulation.frame`. */
 export const emptyFrame = (): Frame => {
   const f32 = new Float32Array(0)
-  return { f32, u32: new Uint32Array(f32.buffer), count: 0, batches: [], batchCount: 0, originX: 0, originY: 0 }
+  return {
+    f32,
+    u32: new Uint32Array(f32.buffer),
+    count: 0,
+    batches: [],
+    batchCount: 0,
+    originX: 0,
+    originY: 0,
+  }
 }

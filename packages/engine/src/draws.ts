@@ -17,11 +17,21 @@ export const BIAS_BENDS = {
 export const drawRange = (range: Range, stream: number, hi: number, lo: number): number => {
   if (range.from === range.to) return range.from
   const u = draw(hi, lo, stream, 0)
-  return range.from + (range.to - range.from) * (range.bias === undefined || range.bias === 'even' ? u : BIAS_BENDS[range.bias](u))
+  return (
+    range.from +
+    (range.to - range.from) *
+      (range.bias === undefined || range.bias === 'even' ? u : BIAS_BENDS[range.bias](u))
+  )
 }
 
 /** The same for the particle in slot `i`, to `DRAWN[0]`. */
-export const drawRangeInto = (range: Range, his: Uint32Array, los: Uint32Array, i: number, stream: number): void => {
+export const drawRangeInto = (
+  range: Range,
+  his: Uint32Array,
+  los: Uint32Array,
+  i: number,
+  stream: number,
+): void => {
   const { from, to, bias } = range
   if (from === to) {
     DRAWN[0] = from
@@ -34,4 +44,6 @@ export const drawRangeInto = (range: Range, his: Uint32Array, los: Uint32Array, 
 
 /** A whole number of a range, both ends included. */
 export const drawWhole = (range: Range, stream: number, hi: number, lo: number): number =>
-  range.from === range.to ? range.from : Math.min(range.to, Math.floor(drawRange({ ...range, to: range.to + 1 }, stream, hi, lo)))
+  range.from === range.to
+    ? range.from
+    : Math.min(range.to, Math.floor(drawRange({ ...range, to: range.to + 1 }, stream, hi, lo)))

@@ -49,9 +49,14 @@ export class EmitterRun {
     this.program = program
     this.looks = program.looks
     this.setting = setting
-    this.pool = new Pool(Math.ceil(program.aliveBound * SLACK) + 8, program.motion !== null || program.relays.length > 0)
+    this.pool = new Pool(
+      Math.ceil(program.aliveBound * SLACK) + 8,
+      program.motion !== null || program.relays.length > 0,
+    )
     this.children = program.relays.map(({ child }) => (child ? new EmitterRun(child, setting) : null))
-    const hosts = program.relays.map(({ relay, inner }) => (inner ? new InstanceHost(relay, inner, setting, setting.makeInner) : null))
+    const hosts = program.relays.map(({ relay, inner }) =>
+      inner ? new InstanceHost(relay, inner, setting, setting.makeInner) : null,
+    )
     this.hosts = hosts.filter((host) => host !== null)
     const receivers = program.relays.flatMap(({ relay }, k) => {
       const to = this.children[k] ?? hosts[k]
@@ -59,11 +64,20 @@ export class EmitterRun {
     })
     this.#watch = receivers.length > 0 ? new RelayWatch(program, setting, this.pool, receivers) : null
     this.marks = program.marks === 'none' ? null : new MarkLog(program, setting, this.pool)
-    this.events = new EventLog(this.marks === null && !receivers.some(({ relay }) => relay.trigger === 'contact'))
+    this.events = new EventLog(
+      this.marks === null && !receivers.some(({ relay }) => relay.trigger === 'contact'),
+    )
     const launcher = new Launcher(program, setting)
     this.#queue = new BirthQueue(program, setting, launcher)
     this.#motion = new Motion(program, setting, this.pool, this.events, () => this.stepStartSeconds)
-    this.#nursery = new Nursery(program, setting, this.pool, { queue: this.#queue, launcher, motion: this.#motion, events: this.events, marks: this.marks, watch: this.#watch })
+    this.#nursery = new Nursery(program, setting, this.pool, {
+      queue: this.#queue,
+      launcher,
+      motion: this.#motion,
+      events: this.events,
+      marks: this.marks,
+      watch: this.#watch,
+    })
     this.sources = [...this.#queue.schedule.sources.map((s) => s.id), 'travel', 'topUp', 'relay']
   }
 
@@ -131,7 +145,12 @@ export class EmitterRun {
   #startClock = -1
 
   #refusedBelow(): boolean {
-    return this.#watch !== null && (this.#watch.refused > 0 || this.hosts.some((host) => host.refused > 0) || this.children.some((child) => child !== null && (child.refused > 0 || child.#refusedBelow())))
+    return (
+      this.#watch !== null &&
+      (this.#watch.refused > 0 ||
+        this.hosts.some((host) => host.refused > 0) ||
+        this.children.some((child) => child !== null && (child.refused > 0 || child.#refusedBelow())))
+    )
   }
 
   /** Counts depend on where particles ended, so that nothing but steps from the beginning tells them. */
@@ -183,7 +202,10 @@ export class EmitterRun {
       if (!child) continue
       child.#restart(-1)
       if (start >= 0) {
-        const late = Math.max(start, tickAtOrBefore(clock, clock.secondsAt(target) - 2 * child.program.history, target) - 2)
+        const late = Math.max(
+          start,
+          tickAtOrBefore(clock, clock.secondsAt(target) - 2 * child.program.history, target) - 2,
+        )
         child.#jumpTo(late)
         child.#queue.skipTo(late)
         child.#restartChildren(late, target)
@@ -231,7 +253,11 @@ export class EmitterRun {
 
   /** How many births and effects wait, here and in all that it wakes. */
   get waiting(): number {
-    return this.#nursery.inbox.count + this.hosts.reduce((sum, host) => sum + host.waiting, 0) + this.children.reduce((sum, child) => sum + (child?.waiting ?? 0), 0)
+    return (
+      this.#nursery.inbox.count +
+      this.hosts.reduce((sum, host) => sum + host.waiting, 0) +
+      this.children.reduce((sum, child) => sum + (child?.waiting ?? 0), 0)
+    )
   }
 
   /** It and all emitters that its relays wake. */

@@ -30,7 +30,15 @@ export class EventLog {
   }
 
   /** @param gone share of the particle's own step until then */
-  contact(slot: number, clock: number, gone: number, way: Float64Array, hit: Float64Array, v: Float64Array, edge: number): void {
+  contact(
+    slot: number,
+    clock: number,
+    gone: number,
+    way: Float64Array,
+    hit: Float64Array,
+    v: Float64Array,
+    edge: number,
+  ): void {
     if (this.unread) return
     const o = this.#row()
     const { rows } = this

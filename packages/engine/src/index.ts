@@ -1,4 +1,13 @@
-export { compile, emitterEndSeconds, emptyFrame, longestLife, placesOf, TOTAL_CAP_LIMIT, type EmitterProgram, type Program } from './compile.ts'
+export {
+  compile,
+  emitterEndSeconds,
+  emptyFrame,
+  longestLife,
+  placesOf,
+  TOTAL_CAP_LIMIT,
+  type EmitterProgram,
+  type Program,
+} from './compile.ts'
 export { changedTouch } from './changes.ts'
 export { EmitterRun } from './emitter.ts'
 export { cosSinInto, dragStepInto, expNegative, mulDivFloor } from './maths.ts'
@@ -15,7 +24,16 @@ export {
   Simulation,
   type SimulationOptions,
 } from './simulation.ts'
-export { findParticle, hashParticles, reportParticles, reportRun, stateHash, tickOf, type ParticleReport, type RunReport } from './report.ts'
+export {
+  findParticle,
+  hashParticles,
+  reportParticles,
+  reportRun,
+  stateHash,
+  tickOf,
+  type ParticleReport,
+  type RunReport,
+} from './report.ts'
 export type { Shown } from './recording.ts'
 export { createSchedule } from './schedule.ts'
 export { checkPose, checkView, compileTape, DEFAULT_VIEW, LiveTape, type CompiledTape } from './tape.ts'

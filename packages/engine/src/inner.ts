@@ -9,7 +9,12 @@ import { type CompiledTape, emptyPose, type Pose } from './tape.ts'
 import { MICRO, type Pass } from './timeline.ts'
 
 /** `inner` as it lies in `outer`. */
-const composed = (outer: Readonly<Pose>, inner: Readonly<Pose>, out: Pose, turn: (pose: Readonly<Pose>, place: { x: number; y: number }) => void): void => {
+const composed = (
+  outer: Readonly<Pose>,
+  inner: Readonly<Pose>,
+  out: Pose,
+  turn: (pose: Readonly<Pose>, place: { x: number; y: number }) => void,
+): void => {
   out.x = inner.x
   out.y = inner.y
   turn(outer, out)
@@ -19,7 +24,13 @@ const composed = (outer: Readonly<Pose>, inner: Readonly<Pose>, out: Pose, turn:
 }
 
 /** The outer effect's tape as an inner one reads it. `start` is the outer tick of the inner effect's tick 0, `warm` its own warm-up. */
-const innerTape = (outer: CompiledTape, start: number, warm: number, follows: boolean, poseInto: CompiledTape['poseInto']): CompiledTape => {
+const innerTape = (
+  outer: CompiledTape,
+  start: number,
+  warm: number,
+  follows: boolean,
+  poseInto: CompiledTape['poseInto'],
+): CompiledTape => {
   const shift = start - warm
   return {
     still: outer.still || !follows,
@@ -50,7 +61,14 @@ export class PartHost {
   readonly #pass: Pass = { start: 0, end: 0, from: 0 }
   readonly #place: (pose: Readonly<Pose>, place: { x: number; y: number }) => void
 
-  constructor(part: ResolvedPart, choices: readonly Program[], seconds: number, setting: Setting, make: MakeInner, place: (pose: Readonly<Pose>, place: { x: number; y: number }) => void) {
+  constructor(
+    part: ResolvedPart,
+    choices: readonly Program[],
+    seconds: number,
+    setting: Setting,
+    make: MakeInner,
+    place: (pose: Readonly<Pose>, place: { x: number; y: number }) => void,
+  ) {
     this.#part = part
     this.#choices = choices
     this.#seconds = seconds
@@ -76,7 +94,8 @@ export class PartHost {
       timeline.readPass(pass, stop, this.#pass)
       const { start, end, from } = this.#pass
       const moment = start + at - from
-      if (at >= from && moment < end && moment <= now && moment + this.#seconds * MICRO >= now) wanted.set(pass, this.#tickAt(moment / MICRO, tick))
+      if (at >= from && moment < end && moment <= now && moment + this.#seconds * MICRO >= now)
+        wanted.set(pass, this.#tickAt(moment / MICRO, tick))
     }
     for (const pass of this.#running.keys()) if (!wanted.has(pass)) this.#running.delete(pass)
     for (const [pass, start] of wanted) {
@@ -111,7 +130,8 @@ export class PartHost {
     const total = this.#part.choices.reduce((sum, choice) => sum + choice.weight, 0)
     let at = draw(key.hi, key.lo, STREAMS.part, 0) * total
     let chosen = 0
-    while (chosen < this.#choices.length - 1 && at >= this.#part.choices[chosen]!.weight) at -= this.#part.choices[chosen++]!.weight
+    while (chosen < this.#choices.length - 1 && at >= this.#part.choices[chosen]!.weight)
+      at -= this.#part.choices[chosen++]!.weight
     const program = this.#choices[chosen]!
     const { partX, partY, partRotate, partScale } = this.#part.numbers
     const own: Pose = { x: partX, y: partY, rotate: partRotate, scale: partScale, mirror: this.#part.mirror }
@@ -180,7 +200,17 @@ export class InstanceHost {
     tape.poseInto(start, outer)
     // A mirrored effect shows the inner one from the other side of its direction.
     const rotate = angleOf(taken[RELAYED.alongX]!, taken[RELAYED.alongY]!) + (outer.mirror ? 180 : 0)
-    const pose: Pose = { x: taken[RELAYED.x]!, y: taken[RELAYED.y]!, rotate, scale: outer.scale * taken[RELAYED.size]!, mirror: outer.mirror }
-    return this.#make(this.#program, taken[RELAYED.hi]! >>> 0, innerTape(tape, start, this.#program.warmTicks, false, (_ticks, out) => void Object.assign(out, pose)))
+    const pose: Pose = {
+      x: taken[RELAYED.x]!,
+      y: taken[RELAYED.y]!,
+      rotate,
+      scale: outer.scale * taken[RELAYED.size]!,
+      mirror: outer.mirror,
+    }
+    return this.#make(
+      this.#program,
+      taken[RELAYED.hi]! >>> 0,
+      innerTape(tape, start, this.#program.warmTicks, false, (_ticks, out) => void Object.assign(out, pose)),
+    )
   }
 }

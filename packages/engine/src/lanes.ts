@@ -1,6 +1,13 @@
 /** Lanes: values over the effect's time, compiled with the same ramps. */
 import { type Lane, type Lanes, PLUS_LANES, type PropertyId } from '@gliv/model'
-import { type CompiledIntegral, type CompiledRamp, compileIntegral, compileRamp, integralAt, rampAt } from './ramp.ts'
+import {
+  type CompiledIntegral,
+  type CompiledRamp,
+  compileIntegral,
+  compileRamp,
+  integralAt,
+  rampAt,
+} from './ramp.ts'
 
 export interface CompiledLane {
   readonly ramp: CompiledRamp
@@ -24,7 +31,9 @@ export const compileLane = (id: PropertyId, lane: Lane): CompiledLane => ({
 })
 
 export const compileLanes = (lanes: Lanes): CompiledLanes =>
-  Object.fromEntries(Object.entries(lanes).flatMap(([id, lane]) => (lane ? [[id, compileLane(id as PropertyId, lane)]] : [])))
+  Object.fromEntries(
+    Object.entries(lanes).flatMap(([id, lane]) => (lane ? [[id, compileLane(id as PropertyId, lane)]] : [])),
+  )
 
 /** The lane's own value at `seconds` ≥ 0 of effect time. */
 export const laneAt = (lane: CompiledLane, seconds: number): number => {
@@ -42,7 +51,10 @@ export interface LaneIntegral {
   readonly integral: CompiledIntegral
 }
 
-export const compileLaneIntegral = (lane: CompiledLane): LaneIntegral => ({ lane, integral: compileIntegral(lane.ramp) })
+export const compileLaneIntegral = (lane: CompiledLane): LaneIntegral => ({
+  lane,
+  integral: compileIntegral(lane.ramp),
+})
 
 /** ∫ of the lane from 0 to `seconds` ≥ 0. */
 export const laneIntegralAt = ({ lane, integral }: LaneIntegral, seconds: number): number =>

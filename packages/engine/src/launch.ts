@@ -20,10 +20,30 @@ import { TravelPath } from './travel.ts'
 const turn = new Float64Array(2)
 
 /** Sizes of a shape that lanes and the view may change. */
-const SIZES = { width: 'shapeWidth', height: 'shapeHeight', radius: 'shapeRadius', inner: 'shapeInner', arc: 'shapeArc', angle: 'shapeAngle', endX: 'endX', endY: 'endY', depth: 'edgeDepth', outset: 'edgeOutset' } as const satisfies { readonly [K in keyof Shape]?: PropertyId }
+const SIZES = {
+  width: 'shapeWidth',
+  height: 'shapeHeight',
+  radius: 'shapeRadius',
+  inner: 'shapeInner',
+  arc: 'shapeArc',
+  angle: 'shapeAngle',
+  endX: 'endX',
+  endY: 'endY',
+  depth: 'edgeDepth',
+  outset: 'edgeOutset',
+} as const satisfies { readonly [K in keyof Shape]?: PropertyId }
 const SIZE_KEYS = Object.keys(SIZES) as (keyof typeof SIZES)[]
 /** What percent of the view means: of its width, its height, or the shorter of both. */
-const VIEW_SHARES = { width: 'w', height: 'h', radius: 'both', inner: 'both', endX: 'w', endY: 'h', depth: 'both', outset: 'both' } as const
+const VIEW_SHARES = {
+  width: 'w',
+  height: 'h',
+  radius: 'both',
+  inner: 'both',
+  endX: 'w',
+  endY: 'h',
+  depth: 'both',
+  outset: 'both',
+} as const
 
 export class Launcher {
   readonly #program: EmitterProgram
@@ -57,14 +77,23 @@ export class Launcher {
     this.#setting = setting
     this.#shape = createShape(source, source.numbers, source.mask)
     this.#sample = SHAPE_SAMPLERS[source.shape]
-    this.#dynamic = source.sizeUnit === 'view' || SIZE_KEYS.some((key) => program.lanes[SIZES[key]] !== undefined)
+    this.#dynamic =
+      source.sizeUnit === 'view' || SIZE_KEYS.some((key) => program.lanes[SIZES[key]] !== undefined)
     this.#view = onView(source.shape)
-    this.#outline = source.fill === 'outline' || (this.#shape.path !== null && this.#shape.inside === null && source.shape !== 'ellipse')
+    this.#outline =
+      source.fill === 'outline' ||
+      (this.#shape.path !== null && this.#shape.inside === null && source.shape !== 'ellipse')
     this.#travel = source.travel ? new TravelPath(source.travel, source.numbers.travelSeconds) : null
     this.#laned = READ.some((id) => program.lanes[id] !== undefined)
     READ.forEach((id, k) => (this.#now[k] = source.numbers[id]))
     setting.tape.poseInto(0, this.#pose)
-    this.question = { ordinal: 0, inBurst: 0, burstCount: 0, places: program.places, seed: setting.seed ^ source.salt }
+    this.question = {
+      ordinal: 0,
+      inBurst: 0,
+      burstCount: 0,
+      places: program.places,
+      seed: setting.seed ^ source.salt,
+    }
   }
 
   /** Tells a pool how to launch by itself, where it ever can. */
@@ -85,7 +114,8 @@ export class Launcher {
 
   /** Takes over the lanes' values at a moment. */
   #relane(seconds: number): void {
-    for (let k = 0; k < READ.length; k++) this.#now[k] = withLane(this.#program.lanes[READ[k]!], this.#numbers[READ[k]!], seconds)
+    for (let k = 0; k < READ.length; k++)
+      this.#now[k] = withLane(this.#program.lanes[READ[k]!], this.#numbers[READ[k]!], seconds)
   }
 
   /** Sizes as they are now; percent of the view are taken back through the effect's scale, because the view does not scale. */
@@ -95,7 +125,11 @@ export class Launcher {
     for (const key of SIZE_KEYS) {
       let size: number = withLane(this.#program.lanes[SIZES[key]], this.#numbers[SIZES[key]], seconds)
       const share = percent ? (VIEW_SHARES as Record<string, 'w' | 'h' | 'both'>)[key] : undefined
-      if (share) size *= (share === 'both' ? Math.min(this.#rect.w, this.#rect.h) : this.#rect[share]) / 100 / (this.#view ? 1 : this.#pose.scale)
+      if (share)
+        size *=
+          (share === 'both' ? Math.min(this.#rect.w, this.#rect.h) : this.#rect[share]) /
+          100 /
+          (this.#view ? 1 : this.#pose.scale)
       shape[key] = size
     }
   }
@@ -122,7 +156,8 @@ export class Launcher {
     pair[0] = DRAWN[0]!
     drawInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 1)
     pair[1] = DRAWN[0]!
-    if (this.#source.placement !== 'random') PLACERS[this.#source.placement](this.question, this.#source.shape, this.#outline, pair)
+    if (this.#source.placement !== 'random')
+      PLACERS[this.#source.placement](this.question, this.#source.shape, this.#outline, pair)
   }
 
   /** Offset of the emitter's centre inside the effect, its own travel included. */
@@ -143,7 +178,8 @@ export class Launcher {
     const now = this.#now
     const { tape } = this.#setting
     if (!tape.still) tape.poseInto(moment.ticks, this.#pose)
-    if (this.#dynamic || this.#view || this.#source.space === 'pinned') tape.viewInto(moment.ticks, this.#rect)
+    if (this.#dynamic || this.#view || this.#source.space === 'pinned')
+      tape.viewInto(moment.ticks, this.#rect)
     if (this.#view) Object.assign(this.#shape.view, this.#rect)
     if (this.#dynamic) this.#resize(moment.timeline)
     if (this.#laned) this.#relane(moment.timeline)
@@ -162,7 +198,10 @@ export class Launcher {
     }
     if (fanned) this.#fanOut(pool, i)
     drawRangeInto(this.#numbers.speed, keyHi, keyLo, i, STREAMS.speed)
-    const speed = this.#program.lanes.speed === undefined ? DRAWN[0]! : withLane(this.#program.lanes.speed, DRAWN[0]!, moment.timeline)
+    const speed =
+      this.#program.lanes.speed === undefined
+        ? DRAWN[0]!
+        : withLane(this.#program.lanes.speed, DRAWN[0]!, moment.timeline)
     this.#centreInto(this.#travel ? moment.timeline : 0, this.#way)
     pool.x[i] = spot.x + this.#way.x
     pool.y[i] = spot.y + this.#way.y

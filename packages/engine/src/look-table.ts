@@ -42,7 +42,15 @@ const found = new WeakMap<Looks, LookTable>()
 
 const share = (looks: Looks): LookTable => {
   const { scaleRamp, opacityRamp, tint } = looks
-  const table = ensure(ensure(ensure(shared, scaleRamp, () => new WeakMap()), opacityRamp, () => new WeakMap()), tint, () => new LookTable(scaleRamp, opacityRamp, tint))
+  const table = ensure(
+    ensure(
+      ensure(shared, scaleRamp, () => new WeakMap()),
+      opacityRamp,
+      () => new WeakMap(),
+    ),
+    tint,
+    () => new LookTable(scaleRamp, opacityRamp, tint),
+  )
   found.set(looks, table)
   return table
 }

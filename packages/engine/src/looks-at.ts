@@ -2,7 +2,13 @@ import { scaleAt, tintOf, type Looks } from './looks.ts'
 import type { Pool } from './pool.ts'
 
 /** Scale and tint of a particle at an age, without lanes: what it hands over. */
-export const looksAt = (looks: Looks, pool: Pool, i: number, age: number, out: { scaleX: number; tint: number }): void => {
+export const looksAt = (
+  looks: Looks,
+  pool: Pool,
+  i: number,
+  age: number,
+  out: { scaleX: number; tint: number },
+): void => {
   const t = age / pool.life[i]!
   const u = t > 0 ? (t < 1 ? t : 1) : 0
   out.scaleX = scaleAt(looks, pool, i, u, age)

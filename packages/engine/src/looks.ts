@@ -1,12 +1,31 @@
 /** What a particle looks like at an age: everything that is drawn and steps nothing. */
-import { type Anchor, type FrameChoice, type FrameRect, type NumbersOf, type Picture, type ResolvedEmitter, type ResolvedType, STREAMS } from '@gliv/model'
+import {
+  type Anchor,
+  type FrameChoice,
+  type FrameRect,
+  type NumbersOf,
+  type Picture,
+  type ResolvedEmitter,
+  type ResolvedType,
+  STREAMS,
+} from '@gliv/model'
 import { drawRange, drawRangeInto } from './draws.ts'
 import { type Waver, waverOf } from './forces/waver.ts'
 import { cosSinInto } from './maths.ts'
 import type { Pool } from './pool.ts'
 import { draw, DRAWN } from './random.ts'
 import { type CompiledRamp, compileRamp, rampAt } from './ramp.ts'
-import { type Colour, channelsAt, compilePalette, type CompiledPalette, type CompiledTint, compileTint, nearestIn, parseColour, tintWordAt } from './tint.ts'
+import {
+  type Colour,
+  channelsAt,
+  compilePalette,
+  type CompiledPalette,
+  type CompiledTint,
+  compileTint,
+  nearestIn,
+  parseColour,
+  tintWordAt,
+} from './tint.ts'
 
 /** Swapped without stepping when only looks change. */
 export interface Looks {
@@ -43,11 +62,21 @@ const weightsOf = (pictures: readonly Picture[]): number[] => {
   return pictures.map((p) => (upTo += p.weight) / sum)
 }
 
-const SPREADS = ['hueSpread', 'saturationSpread', 'valueSpread', 'redSpread', 'greenSpread', 'blueSpread', 'hueTurn'] as const
+const SPREADS = [
+  'hueSpread',
+  'saturationSpread',
+  'valueSpread',
+  'redSpread',
+  'greenSpread',
+  'blueSpread',
+  'hueTurn',
+] as const
 
 /** Colours of the pictures' own cells are only there when the shape keeps them. */
 const plainColours = (emitter: ResolvedEmitter): boolean =>
-  emitter.type.tintPick === 'none' && SPREADS.every((id) => emitter.type.numbers[id] === 0) && (emitter.mask === null || emitter.mask.colour.length === 0)
+  emitter.type.tintPick === 'none' &&
+  SPREADS.every((id) => emitter.type.numbers[id] === 0) &&
+  (emitter.mask === null || emitter.mask.colour.length === 0)
 
 /** @param handedOver its particles may come with colours of their own */
 export const compileLooks = (emitter: ResolvedEmitter, handedOver = false): Looks => {
@@ -77,7 +106,8 @@ export const compileLooks = (emitter: ResolvedEmitter, handedOver = false): Look
     rock: waverOf(emitter, 'spin'),
     pulse: waverOf(emitter, 'scale'),
     flicker: waverOf(emitter, 'opacity'),
-    oneFrame: type.pictures.length === 1 && (type.frameChoice === 'fixed' || type.pictures[0]!.frames.length === 1),
+    oneFrame:
+      type.pictures.length === 1 && (type.frameChoice === 'fixed' || type.pictures[0]!.frames.length === 1),
   }
 }
 
@@ -113,7 +143,10 @@ export const drawLooks = (looks: Looks, pool: Pool, i: number): void => {
 
 /** Which of several pictures it has. */
 export const drawPicture = (looks: Looks, pool: Pool, i: number): void => {
-  pool.picture[i] = looks.weights.length === 1 ? 0 : pickPicture(looks, draw(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.picture, 0))
+  pool.picture[i] =
+    looks.weights.length === 1
+      ? 0
+      : pickPicture(looks, draw(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.picture, 0))
 }
 
 const pickPicture = ({ weights }: Looks, u: number): number => {
@@ -122,18 +155,37 @@ const pickPicture = ({ weights }: Looks, u: number): number => {
   return i
 }
 
-const clamp = (value: number, low: number, high: number): number => (value < low ? low : value > high ? high : value)
+const clamp = (value: number, low: number, high: number): number =>
+  value < low ? low : value > high ? high : value
 
-type RateNumbers = { readonly [K in 'scaleRate' | 'scaleYRate' | 'opacityRate']: NumbersOf<'type'>['scaleRate'] }
+type RateNumbers = {
+  readonly [K in 'scaleRate' | 'scaleYRate' | 'opacityRate']: NumbersOf<'type'>['scaleRate']
+}
 
 /** start + rate × seconds, within limits. */
-export const byRate = (numbers: RateNumbers, id: keyof RateNumbers, pool: Pool, i: number, start: number, age: number, low: number, high: number): number =>
+export const byRate = (
+  numbers: RateNumbers,
+  id: keyof RateNumbers,
+  pool: Pool,
+  i: number,
+  start: number,
+  age: number,
+  low: number,
+  high: number,
+): number =>
   clamp(start + drawRange(numbers[id], STREAMS[id], pool.keyHi[i]!, pool.keyLo[i]!) * age, low, high)
 
 /** Scale across at life `u` and `age` seconds, without lanes. */
-export const scaleAt = ({ type, scaleRamp }: Looks, pool: Pool, i: number, u: number, age: number): number => {
+export const scaleAt = (
+  { type, scaleRamp }: Looks,
+  pool: Pool,
+  i: number,
+  u: number,
+  age: number,
+): number => {
   const { numbers } = type
-  if (type.styles.scale.by === 'rate') return byRate(numbers, 'scaleRate', pool, i, pool.scale[i]!, age, numbers.scaleLow, numbers.scaleHigh)
+  if (type.styles.scale.by === 'rate')
+    return byRate(numbers, 'scaleRate', pool, i, pool.scale[i]!, age, numbers.scaleLow, numbers.scaleHigh)
   const floor = pool.scaleFloor[i]!
   return floor + (pool.scale[i]! - floor) * rampAt(scaleRamp, u)
 }
@@ -142,20 +194,47 @@ export const scaleAt = ({ type, scaleRamp }: Looks, pool: Pool, i: number, u: nu
 export const scaleYAt = (looks: Looks, pool: Pool, i: number, u: number, age: number): number => {
   const { type } = looks
   if (!type.scaleApart) return scaleAt(looks, pool, i, u, age)
-  if (type.styles.scaleY.by === 'rate') return byRate(type.numbers, 'scaleYRate', pool, i, pool.scaleY[i]!, age, type.numbers.scaleLow, type.numbers.scaleHigh)
+  if (type.styles.scaleY.by === 'rate')
+    return byRate(
+      type.numbers,
+      'scaleYRate',
+      pool,
+      i,
+      pool.scaleY[i]!,
+      age,
+      type.numbers.scaleLow,
+      type.numbers.scaleHigh,
+    )
   const floor = pool.scaleYFloor[i]!
   return floor + (pool.scaleY[i]! - floor) * rampAt(looks.scaleYRamp, u)
 }
 
-export const opacityAt = ({ type, opacityRamp }: Looks, pool: Pool, i: number, u: number, age: number): number => {
+export const opacityAt = (
+  { type, opacityRamp }: Looks,
+  pool: Pool,
+  i: number,
+  u: number,
+  age: number,
+): number => {
   const { numbers } = type
-  if (type.styles.opacity.by === 'rate') return byRate(numbers, 'opacityRate', pool, i, pool.opacity[i]!, age, numbers.opacityLow, numbers.opacityHigh)
+  if (type.styles.opacity.by === 'rate')
+    return byRate(
+      numbers,
+      'opacityRate',
+      pool,
+      i,
+      pool.opacity[i]!,
+      age,
+      numbers.opacityLow,
+      numbers.opacityHigh,
+    )
   const floor = pool.opacityFloor[i]!
   return floor + (pool.opacity[i]! - floor) * rampAt(opacityRamp, u)
 }
 
 /** Frames from the start of a clip of `n` that runs at its own speed. */
-const played = (type: ResolvedType, age: number, start: number): number => Math.floor(age * type.numbers.fps) + start
+const played = (type: ResolvedType, age: number, start: number): number =>
+  Math.floor(age * type.numbers.fps) + start
 
 type FrameChooser = (looks: Looks, n: number, u: number, age: number, start: number) => number
 
@@ -163,7 +242,13 @@ type FrameChooser = (looks: Looks, n: number, u: number, age: number, start: num
 const FRAME_CHOOSERS = {
   fixed: () => 0,
   random: (_looks, _n, _u, _age, start) => start,
-  overLife: ({ type }, n, u, _age, start) => (Math.min(Math.floor(u * type.numbers.clipRounds * n), Math.max(0, Math.ceil(type.numbers.clipRounds * n) - 1)) + start) % n,
+  overLife: ({ type }, n, u, _age, start) =>
+    (Math.min(
+      Math.floor(u * type.numbers.clipRounds * n),
+      Math.max(0, Math.ceil(type.numbers.clipRounds * n) - 1),
+    ) +
+      start) %
+    n,
   once: ({ type }, n, _u, age, start) => Math.min(n - 1, played(type, age, start)),
   loop: ({ type }, n, _u, age, start) => played(type, age, start) % n,
   backAndForth: ({ type }, n, _u, age, start) => {
@@ -178,7 +263,10 @@ export const frameAt = (looks: Looks, pool: Pool, i: number, u: number, age: num
   const { type } = looks
   const n = type.pictures[pool.picture[i]!]!.frames.length
   if (n === 1) return 0
-  const start = type.frameChoice === 'random' || type.randomStart ? Math.floor(draw(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.frame, 0) * n) : 0
+  const start =
+    type.frameChoice === 'random' || type.randomStart
+      ? Math.floor(draw(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.frame, 0) * n)
+      : 0
   return FRAME_CHOOSERS[type.frameChoice](looks, n, u, age, start)
 }
 
@@ -186,7 +274,8 @@ export const frameAt = (looks: Looks, pool: Pool, i: number, u: number, age: num
 const STRETCH_SPEED = 100
 
 /** Factor of the scale along travel: 1 + stretch × speed ÷ 100 px/s, from 0 to the limit. */
-export const stretchAt = (numbers: NumbersOf<'type'>, stretch: number, speed: number): number => clamp(1 + (stretch * speed) / STRETCH_SPEED, 0, numbers.stretchLimit)
+export const stretchAt = (numbers: NumbersOf<'type'>, stretch: number, speed: number): number =>
+  clamp(1 + (stretch * speed) / STRETCH_SPEED, 0, numbers.stretchLimit)
 
 /** Where the pivot lies in texels from the left so that the anchor stays, when the sprite is drawn `k` times as long. */
 export const ANCHOR_PIVOTS = {
@@ -201,7 +290,8 @@ const ROOT_THIRD = Math.sqrt(THIRD)
 
 const byte = (value: number): number => (value <= 0 ? 0 : value >= 255 ? 255 : Math.floor(value + 0.5))
 
-const spread = (amount: number, stream: number, hi: number, lo: number): number => (amount === 0 ? 0 : (2 * draw(hi, lo, stream, 0) - 1) * amount)
+const spread = (amount: number, stream: number, hi: number, lo: number): number =>
+  amount === 0 ? 0 : (2 * draw(hi, lo, stream, 0) - 1) * amount
 
 /**
  * The particle's colour as a word, r lowest, when there is more to it than the ramp: ramp (or a place between two ramps) ×
@@ -233,7 +323,9 @@ export const fullTintAt = (looks: Looks, pool: Pool, i: number, u: number, hueLa
     g = (g * ((own >> 8) & 255)) / 255
     b = (b * ((own >> 16) & 255)) / 255
   }
-  const hue = spread(numbers.hueSpread, STREAMS.hueSpread, hi, lo) + (numbers.hueTurn === 0 ? 0 : numbers.hueTurn * hueLane * rampAt(looks.hueRamp, u))
+  const hue =
+    spread(numbers.hueSpread, STREAMS.hueSpread, hi, lo) +
+    (numbers.hueTurn === 0 ? 0 : numbers.hueTurn * hueLane * rampAt(looks.hueRamp, u))
   const away = 1 + spread(numbers.saturationSpread, STREAMS.saturationSpread, hi, lo)
   const light = 1 + spread(numbers.valueSpread, STREAMS.valueSpread, hi, lo)
   if (hue !== 0 || away !== 1) {
@@ -260,4 +352,6 @@ export const fullTintAt = (looks: Looks, pool: Pool, i: number, u: number, hueLa
 }
 
 export const tintOf = (looks: Looks, pool: Pool, i: number, u: number, hueLane: number): number =>
-  looks.plainTint ? tintWordAt(looks.tint.pieces, looks.tint.firstPiece, u) : fullTintAt(looks, pool, i, u, hueLane)
+  looks.plainTint
+    ? tintWordAt(looks.tint.pieces, looks.tint.firstPiece, u)
+    : fullTintAt(looks, pool, i, u, hueLane)

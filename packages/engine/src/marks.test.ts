@@ -4,12 +4,25 @@ import { compile, createSimulation, reportRun, type SimulationOptions } from './
 import { fixed, makeEffect, makeEmitter, makeType } from './testing/build.ts'
 
 const FLOOR: Surface = { id: 'floor', kind: 'segment', x1: -30, y1: 50, x2: 500, y2: 50 }
-const frames = [{ x: 0, y: 0, w: 16, h: 4, pivotX: 8, pivotY: 2 }, { x: 16, y: 0, w: 16, h: 4, pivotX: 8, pivotY: 2 }]
+const frames = [
+  { x: 0, y: 0, w: 16, h: 4, pivotX: 8, pivotY: 2 },
+  { x: 16, y: 0, w: 16, h: 4, pivotX: 8, pivotY: 2 },
+]
 const mark = { sheetId: 'splats', sheet: 0, weight: 1, frameIndices: [4, 7], frames }
 
-const rain = (numbers: Partial<NumbersOf<'type'>> = {}, choices: Partial<TypeChoices> = {}, options: SimulationOptions = {}) => {
-  const type = makeType({ life: fixed(2), gravity: 400, ...numbers }, { forces: ['gravity'], contact: 'end', mark, ...choices })
-  const emitter = makeEmitter({ flow: 10, duration: 9, speed: fixed(0), jitterX: 200, offsetX: 100 }, { type })
+const rain = (
+  numbers: Partial<NumbersOf<'type'>> = {},
+  choices: Partial<TypeChoices> = {},
+  options: SimulationOptions = {},
+) => {
+  const type = makeType(
+    { life: fixed(2), gravity: 400, ...numbers },
+    { forces: ['gravity'], contact: 'end', mark, ...choices },
+  )
+  const emitter = makeEmitter(
+    { flow: 10, duration: 9, speed: fixed(0), jitterX: 200, offsetX: 100 },
+    { type },
+  )
   return createSimulation(compile(makeEffect([emitter])), { surfaces: [FLOOR], ...options })
 }
 
@@ -21,7 +34,14 @@ describe('marks', () => {
     const fallen = emitters[0]!.births - emitters[0]!.alive
     expect(marks.length).toBeGreaterThan(30)
     expect(marks.length).toBeLessThanOrEqual(fallen)
-    for (const m of marks) expect([m.y, m.angleDeg, m.opacity, m.scale, m.sheetId]).toEqual([expect.closeTo(50, 5), 0, 1, 1, 'splats'])
+    for (const m of marks)
+      expect([m.y, m.angleDeg, m.opacity, m.scale, m.sheetId]).toEqual([
+        expect.closeTo(50, 5),
+        0,
+        1,
+        1,
+        'splats',
+      ])
     expect(new Set(marks.map((m) => m.frame))).toEqual(new Set([4, 7]))
   })
 
@@ -40,12 +60,24 @@ describe('marks', () => {
     const fading = rain({ markFade: 0.7 })
     fading.seek(400)
     expect(fading.marks).toBeLessThanOrEqual(8)
-    for (const m of reportRun(fading).marks) expect(m.opacity).toBeCloseTo(1 - (400 / 60 - m.bornSeconds) / 0.7, 9)
+    for (const m of reportRun(fading).marks)
+      expect(m.opacity).toBeCloseTo(1 - (400 / 60 - m.bornSeconds) / 0.7, 9)
   })
 
   it('draw scale, angle, opacity and colour from their ranges, and take the particle’s tint', () => {
-    const red = { ...makeType().ramps, tint: { points: [{ at: 0, colour: '#ff8000', ease: 'linear' as const }] } }
-    const simulation = rain({ markScale: { from: 1, to: 2 }, markAngle: { from: -20, to: 20 }, markOpacity: { from: 0.2, to: 0.4 }, markTint: 1 }, { ramps: red, markColours: ['#ffffff', '#800000'] } as never)
+    const red = {
+      ...makeType().ramps,
+      tint: { points: [{ at: 0, colour: '#ff8000', ease: 'linear' as const }] },
+    }
+    const simulation = rain(
+      {
+        markScale: { from: 1, to: 2 },
+        markAngle: { from: -20, to: 20 },
+        markOpacity: { from: 0.2, to: 0.4 },
+        markTint: 1,
+      },
+      { ramps: red, markColours: ['#ffffff', '#800000'] } as never,
+    )
     simulation.seek(400)
     const { marks } = reportRun(simulation)
     expect(new Set(marks.map((m) => m.tint))).toEqual(new Set(['#ff8000', '#800000']))
@@ -81,7 +113,11 @@ describe('marks', () => {
 
   it('go with a surface that moves', () => {
     const lift = { ...FLOOR, y1: 20, y2: 20 }
-    const tape = [{ tick: 0, do: 'surfaces', surfaces: [FLOOR] }, { tick: 120, do: 'surfaces', surfaces: [FLOOR] }, { tick: 180, do: 'surfaces', surfaces: [lift] }] as const
+    const tape = [
+      { tick: 0, do: 'surfaces', surfaces: [FLOOR] },
+      { tick: 120, do: 'surfaces', surfaces: [FLOOR] },
+      { tick: 180, do: 'surfaces', surfaces: [lift] },
+    ] as const
     const simulation = rain({}, {}, { tape })
     simulation.seek(150)
     for (const m of reportRun(simulation).marks) expect(m.y).toBeCloseTo(35, 5)

@@ -18,7 +18,23 @@ import { fromWhite, multiplyColours, parseColour } from './tint.ts'
 
 /** Numbers of a row. Places are the world's; (tx, ty) is the surface's direction; `left` and `right` are how far it goes on beside the mark. */
 const ROW = 15
-const MARK = { x: 0, y: 1, tx: 2, ty: 3, deg: 4, scale: 5, tint: 6, opacity: 7, frame: 8, clock: 9, edge: 10, left: 11, right: 12, hi: 13, lo: 14 } as const
+const MARK = {
+  x: 0,
+  y: 1,
+  tx: 2,
+  ty: 3,
+  deg: 4,
+  scale: 5,
+  tint: 6,
+  opacity: 7,
+  frame: 8,
+  clock: 9,
+  edge: 10,
+  left: 11,
+  right: 12,
+  hi: 13,
+  lo: 14,
+} as const
 
 const pair = new Float64Array(2)
 const looks = { scaleX: 1, tint: 0xffffff }
@@ -71,7 +87,8 @@ export class MarkLog {
   /** Marks go with their surfaces, before this tick's are added; those that have faded leave. Seconds on the clock. */
   begin(tick: number, now: number): void {
     const { markFade } = this.#program.source.type.numbers
-    if (markFade > 0) while (this.count > 0 && now - this.#rows[this.#first * ROW + MARK.clock]! >= markFade) this.#drop()
+    if (markFade > 0)
+      while (this.count > 0 && now - this.#rows[this.#first * ROW + MARK.clock]! >= markFade) this.#drop()
     const edges = this.#edges(tick)
     if (!edges?.moves) return
     for (let n = 0; n < this.count; n++) {
@@ -100,7 +117,13 @@ export class MarkLog {
   /** Takes in the contacts of a log. */
   add(events: EventLog, tick: number, before: number, now: number): void {
     const { rows } = events
-    for (let n = 0; n < events.count; n++) this.#leave(rows, n * EVENT_ROW, tick, now > before ? (rows[n * EVENT_ROW + EVENT.clock]! - before) / (now - before) : 1)
+    for (let n = 0; n < events.count; n++)
+      this.#leave(
+        rows,
+        n * EVENT_ROW,
+        tick,
+        now > before ? (rows[n * EVENT_ROW + EVENT.clock]! - before) / (now - before) : 1,
+      )
   }
 
   #leave(events: Float64Array, o: number, tick: number, share: number): void {

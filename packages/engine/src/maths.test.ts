@@ -10,7 +10,13 @@ describe('elementary functions', () => {
       expect(Math.abs(out[0]! - Math.cos((deg * Math.PI) / 180))).toBeLessThan(5e-15)
       expect(Math.abs(out[1]! - Math.sin((deg * Math.PI) / 180))).toBeLessThan(5e-15)
     }
-    for (const [deg, c, s] of [[0, 1, 0], [90, 0, 1], [180, -1, 0], [270, 0, -1], [-90, 0, -1]] as const) {
+    for (const [deg, c, s] of [
+      [0, 1, 0],
+      [90, 0, 1],
+      [180, -1, 0],
+      [270, 0, -1],
+      [-90, 0, -1],
+    ] as const) {
       cosSinInto(deg, out)
       expect(Math.abs(out[0]! - c) + Math.abs(out[1]! - s)).toBe(0)
     }
@@ -30,7 +36,8 @@ describe('elementary functions', () => {
   })
 
   it('e^(−z) is right to 1e-12', () => {
-    for (let z = 0; z < 40; z += 0.173) expect(Math.abs(expNegative(z) / Math.exp(-z) - 1)).toBeLessThan(1e-12)
+    for (let z = 0; z < 40; z += 0.173)
+      expect(Math.abs(expNegative(z) / Math.exp(-z) - 1)).toBeLessThan(1e-12)
     expect(expNegative(800)).toBe(0)
   })
 
@@ -49,11 +56,16 @@ describe('elementary functions', () => {
 
   it('a·b ÷ c is floored exactly, far beyond 53 bits', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 2 ** 27 }), fc.maxSafeNat(), fc.integer({ min: 1, max: 2 ** 37 }), (a, b, c) => {
-        const exact = (BigInt(a) * BigInt(b)) / BigInt(c)
-        fc.pre(exact < 2n ** 53n)
-        expect(BigInt(mulDivFloor(a, b, c))).toBe(exact)
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 2 ** 27 }),
+        fc.maxSafeNat(),
+        fc.integer({ min: 1, max: 2 ** 37 }),
+        (a, b, c) => {
+          const exact = (BigInt(a) * BigInt(b)) / BigInt(c)
+          fc.pre(exact < 2n ** 53n)
+          expect(BigInt(mulDivFloor(a, b, c))).toBe(exact)
+        },
+      ),
       { numRuns: 3000 },
     )
   })

@@ -8,11 +8,36 @@ const DEG = Math.PI / 180
 /** Taylor series of sin and cos on ±45°, where the first term left out is below 1e-17. */
 const sinSmall = (x: number): number => {
   const q = x * x
-  return x * (1 + q * (-1 / 6 + q * (1 / 120 + q * (-1 / 5040 + q * (1 / 362880 + q * (-1 / 39916800 + q * (1 / 6227020800 + q * (-1 / 1307674368000 + q / 355687428096000))))))))
+  return (
+    x *
+    (1 +
+      q *
+        (-1 / 6 +
+          q *
+            (1 / 120 +
+              q *
+                (-1 / 5040 +
+                  q *
+                    (1 / 362880 +
+                      q *
+                        (-1 / 39916800 +
+                          q * (1 / 6227020800 + q * (-1 / 1307674368000 + q / 355687428096000))))))))
+  )
 }
 const cosSmall = (x: number): number => {
   const q = x * x
-  return 1 + q * (-1 / 2 + q * (1 / 24 + q * (-1 / 720 + q * (1 / 40320 + q * (-1 / 3628800 + q * (1 / 479001600 + q * (-1 / 87178291200 + q / 20922789888000)))))))
+  return (
+    1 +
+    q *
+      (-1 / 2 +
+        q *
+          (1 / 24 +
+            q *
+              (-1 / 720 +
+                q *
+                  (1 / 40320 +
+                    q * (-1 / 3628800 + q * (1 / 479001600 + q * (-1 / 87178291200 + q / 20922789888000)))))))
+  )
 }
 
 /** Writes cos and sin of an angle in degrees to `out[0]`, `out[1]`. Quarter turns are exact. Error below 1e-15 for |deg| ≤ 36,000. */
@@ -76,7 +101,18 @@ export const expNegative = (z: number): number => {
     halvings++
   }
   let sum =
-    1 + x * (1 + x * (1 / 2 + x * (1 / 6 + x * (1 / 24 + x * (1 / 120 + x * (1 / 720 + x * (1 / 5040 + x * (1 / 40320 + x * (1 / 362880 + x / 3628800)))))))))
+    1 +
+    x *
+      (1 +
+        x *
+          (1 / 2 +
+            x *
+              (1 / 6 +
+                x *
+                  (1 / 24 +
+                    x *
+                      (1 / 120 +
+                        x * (1 / 720 + x * (1 / 5040 + x * (1 / 40320 + x * (1 / 362880 + x / 3628800)))))))))
   for (; halvings > 0; halvings--) sum *= sum
   return sum
 }

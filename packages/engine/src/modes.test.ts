@@ -1,14 +1,27 @@
 import { describe, expect, it } from 'vitest'
-import { defaultsOf, type EmitterChoices, type NumbersOf, type ResolvedEffect, type ResolvedEmitter, type Tape } from '@gliv/model'
+import {
+  defaultsOf,
+  type EmitterChoices,
+  type NumbersOf,
+  type ResolvedEffect,
+  type ResolvedEmitter,
+  type Tape,
+} from '@gliv/model'
 import { compile, createSimulation, emissionEndSeconds, latestEndSeconds, type Simulation } from './index.ts'
 import { RANDOM_GROUP } from './rhythm.ts'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from './testing/build.ts'
 
 const LIFE = makeType({ life: fixed(50) })
 
-const emitterOf = (numbers: Partial<NumbersOf<'emitter'>>, more: Partial<Omit<ResolvedEmitter, 'numbers'>> = {}) => makeEmitter({ cap: 100_000, ...numbers }, { type: LIFE, ...more })
-const start = (emitter: ResolvedEmitter, more: Partial<ResolvedEffect> = {}, tape: Tape = []): Simulation => createSimulation(compile(makeEffect([emitter], more)), { tape })
-const effectNumbers = (numbers: Partial<NumbersOf<'effect'>>) => ({ numbers: { ...defaultsOf('effect'), ...numbers } })
+const emitterOf = (
+  numbers: Partial<NumbersOf<'emitter'>>,
+  more: Partial<Omit<ResolvedEmitter, 'numbers'>> = {},
+) => makeEmitter({ cap: 100_000, ...numbers }, { type: LIFE, ...more })
+const start = (emitter: ResolvedEmitter, more: Partial<ResolvedEffect> = {}, tape: Tape = []): Simulation =>
+  createSimulation(compile(makeEffect([emitter], more)), { tape })
+const effectNumbers = (numbers: Partial<NumbersOf<'effect'>>) => ({
+  numbers: { ...defaultsOf('effect'), ...numbers },
+})
 
 /** Birth times of everything alive, in pool order. */
 const times = (simulation: Simulation): number[] => {
@@ -35,14 +48,23 @@ describe('rhythms', () => {
     const simulation = start(emitterOf({ flow: 64, duration: 4 }, { rhythm: 'random' }))
     expect(birthsAt(simulation, 5)).toBe(256)
     const all = times(simulation)
-    for (let group = 0; group < 16; group++) expect(all.filter((t) => Math.floor((t * 64) / RANDOM_GROUP) === group).length).toBe(RANDOM_GROUP)
+    for (let group = 0; group < 16; group++)
+      expect(all.filter((t) => Math.floor((t * 64) / RANDOM_GROUP) === group).length).toBe(RANDOM_GROUP)
     expect([...all].sort((a, b) => a - b)).toEqual(all)
     expect(all.some((t, n) => Math.floor(t * 64) !== n)).toBe(true)
   })
 
   it('with a lane: what has flowed is the area under it', () => {
     // 0 → 60 per second over 2 s in a straight line: 15 t² by time t; ordinal n at √(n ÷ 15).
-    const lane = { from: 0, to: 1, seconds: 2, points: [{ at: 0, value: 0, ease: 'linear' as const }, { at: 1, value: 1, ease: 'linear' as const }] }
+    const lane = {
+      from: 0,
+      to: 1,
+      seconds: 2,
+      points: [
+        { at: 0, value: 0, ease: 'linear' as const },
+        { at: 1, value: 1, ease: 'linear' as const },
+      ],
+    }
     const simulation = start(emitterOf({ flow: 60, duration: 2 }, { lanes: { flow: lane } }))
     expect(birthsAt(simulation, 3)).toBe(60)
     times(simulation).forEach((t, n) => expect(t).toBeCloseTo(Math.sqrt(n / 15), 9))
@@ -54,7 +76,9 @@ describe('bursts', () => {
     const burst = makeBurst('b', 0.2, 4, { burstRepeats: 3, burstInterval: fixed(0.5), burstSpan: 0.1 })
     const simulation = start(emitterOf({ flow: 0 }, { bursts: [burst] }))
     simulation.seek(120)
-    expect(times(simulation).map((t) => Number(t.toFixed(6)))).toEqual([0.2, 0.225, 0.25, 0.275, 0.7, 0.725, 0.75, 0.775, 1.2, 1.225, 1.25, 1.275])
+    expect(times(simulation).map((t) => Number(t.toFixed(6)))).toEqual([
+      0.2, 0.225, 0.25, 0.275, 0.7, 0.725, 0.75, 0.775, 1.2, 1.225, 1.25, 1.275,
+    ])
   })
 
   it('a span ends when the next repeat begins', () => {
@@ -67,7 +91,12 @@ describe('bursts', () => {
   it('draw time, count and interval from their ranges, ends included, and each whole number about as often', () => {
     const counts = new Map<number, number>()
     for (let salt = 0; salt < 900; salt++) {
-      const burst = makeBurst('b', 0, 0, { burstAt: { from: 0.1, to: 0.3 }, burstCount: { from: 2, to: 4 }, burstRepeats: 2, burstInterval: { from: 0.2, to: 0.25 } })
+      const burst = makeBurst('b', 0, 0, {
+        burstAt: { from: 0.1, to: 0.3 },
+        burstCount: { from: 2, to: 4 },
+        burstRepeats: 2,
+        burstInterval: { from: 0.2, to: 0.25 },
+      })
       const simulation = start(emitterOf({ flow: 0 }, { salt, bursts: [burst] }))
       simulation.seek(60)
       const all = [...new Set(times(simulation))]
@@ -91,11 +120,17 @@ describe('bursts', () => {
     expect(run!.births + run!.refused).toBe(5000)
     expect(Math.abs(run!.births / 5000 - 0.3)).toBeLessThan(0.05)
     const { pool } = run!
-    for (let i = 0; i < pool.size; i++) expect(pool.born[i]).toBeCloseTo(Math.floor(pool.ordinal[i]! / 5) * 0.01, 9)
+    for (let i = 0; i < pool.size; i++)
+      expect(pool.born[i]).toBeCloseTo(Math.floor(pool.ordinal[i]! / 5) * 0.01, 9)
   })
 
   it('one for each place: as many as the segment has pieces, each at its own', () => {
-    const simulation = start(emitterOf({ flow: 0, endX: 100, endY: 0, pieceEvery: 20, speed: fixed(0) }, { shape: 'segment', placement: 'inOrder', bursts: [{ ...makeBurst('b', 0, 0), eachPlace: true }] }))
+    const simulation = start(
+      emitterOf(
+        { flow: 0, endX: 100, endY: 0, pieceEvery: 20, speed: fixed(0) },
+        { shape: 'segment', placement: 'inOrder', bursts: [{ ...makeBurst('b', 0, 0), eachPlace: true }] },
+      ),
+    )
     const { pool } = simulation.runs[0]!
     expect(Array.from(pool.x.subarray(0, pool.size))).toEqual([10, 30, 50, 70, 90])
   })
@@ -103,7 +138,9 @@ describe('bursts', () => {
 
 describe('minimum and cap', () => {
   it('keep so many alive while the emitter is open', () => {
-    const simulation = start(makeEmitter({ flow: 0, minimum: 7, duration: 2 }, { type: makeType({ life: { from: 0.1, to: 0.4 } }) }))
+    const simulation = start(
+      makeEmitter({ flow: 0, minimum: 7, duration: 2 }, { type: makeType({ life: { from: 0.1, to: 0.4 } }) }),
+    )
     for (let tick = 0; tick < 120; tick++) {
       expect(simulation.alive).toBe(7)
       simulation.step()
@@ -118,7 +155,13 @@ describe('minimum and cap', () => {
       simulation.seek(90)
       const { pool } = simulation.runs[0]!
       const now = 90 / 60
-      return { alive: simulation.alive, refused: simulation.runs[0]!.refused, ordinals: Array.from(pool.ordinal.subarray(0, pool.size)).filter((_, i) => now - pool.born[i]! < pool.life[i]!) }
+      return {
+        alive: simulation.alive,
+        refused: simulation.runs[0]!.refused,
+        ordinals: Array.from(pool.ordinal.subarray(0, pool.size)).filter(
+          (_, i) => now - pool.born[i]! < pool.life[i]!,
+        ),
+      }
     }
     expect(of('skip')).toEqual({ alive: 4, refused: 12, ordinals: [0, 1, 2, 3] })
     expect(of('endOldest')).toEqual({ alive: 4, refused: 0, ordinals: [12, 13, 14, 15] })
@@ -126,24 +169,46 @@ describe('minimum and cap', () => {
 })
 
 describe('flow per pixel', () => {
-  const across: Tape = [{ tick: 0, do: 'move', x: 0, y: 0 }, { tick: 60, do: 'move', x: 300, y: 0 }]
+  const across: Tape = [
+    { tick: 0, do: 'move', x: 0, y: 0 },
+    { tick: 60, do: 'move', x: 300, y: 0 },
+  ]
   it('counts by the way travelled and lays births out along it', () => {
-    const simulation = start(emitterOf({ flow: 0, flowPerPx: 0.1, duration: 10, speed: fixed(0) }), {}, across)
+    const simulation = start(
+      emitterOf({ flow: 0, flowPerPx: 0.1, duration: 10, speed: fixed(0) }),
+      {},
+      across,
+    )
     expect(birthsAt(simulation, 2)).toBe(30)
     const { pool } = simulation.runs[0]!
     for (let i = 0; i < pool.size; i++) expect(pool.x[i]).toBeCloseTo((i + 1) * 10, 6)
   })
 
   it('a jump, and resting, send nothing out', () => {
-    const tape: Tape = [...across, { tick: 70, do: 'teleport', x: 900, y: 0 }, { tick: 100, do: 'move', x: 900, y: 0 }, { tick: 101, do: 'move', x: 1350, y: 0 }]
+    const tape: Tape = [
+      ...across,
+      { tick: 70, do: 'teleport', x: 900, y: 0 },
+      { tick: 100, do: 'move', x: 900, y: 0 },
+      { tick: 101, do: 'move', x: 1350, y: 0 },
+    ]
     expect(birthsAt(start(emitterOf({ flow: 0, flowPerPx: 0.1, duration: 10 }), {}, tape), 3)).toBe(30)
   })
 
   it('counts an emitter’s own travel too, and only while it is open', () => {
-    const path = { closed: false, points: [{ x: 0, y: 0, inX: 0, inY: 0, outX: 0, outY: 0 }, { x: 200, y: 0, inX: 0, inY: 0, outX: 0, outY: 0 }] }
+    const path = {
+      closed: false,
+      points: [
+        { x: 0, y: 0, inX: 0, inY: 0, outX: 0, outY: 0 },
+        { x: 200, y: 0, inX: 0, inY: 0, outX: 0, outY: 0 },
+      ],
+    }
     const travel = { path, mode: 'once' as const, ease: 'linear' as const }
-    expect(birthsAt(start(emitterOf({ flow: 0, flowPerPx: 0.1, duration: 5, travelSeconds: 1 }, { travel })), 3)).toBe(20)
-    expect(birthsAt(start(emitterOf({ flow: 0, flowPerPx: 0.1, duration: 0.5, travelSeconds: 1 }, { travel })), 3)).toBe(9)
+    expect(
+      birthsAt(start(emitterOf({ flow: 0, flowPerPx: 0.1, duration: 5, travelSeconds: 1 }, { travel })), 3),
+    ).toBe(20)
+    expect(
+      birthsAt(start(emitterOf({ flow: 0, flowPerPx: 0.1, duration: 0.5, travelSeconds: 1 }, { travel })), 3),
+    ).toBe(9)
   })
 })
 
@@ -160,20 +225,40 @@ describe('times of the effect', () => {
   })
 
   it('time scale: half as fast, standing still, and by its lane', () => {
-    expect(birthsAt(start(emitterOf({ flow: 20, duration: 9 }), effectNumbers({ timeScale: 0.5 })), 2)).toBe(21)
+    expect(birthsAt(start(emitterOf({ flow: 20, duration: 9 }), effectNumbers({ timeScale: 0.5 })), 2)).toBe(
+      21,
+    )
     expect(birthsAt(start(emitterOf({ flow: 20, duration: 9 }), effectNumbers({ timeScale: 0 })), 2)).toBe(1)
     // From full speed to none in 2 s: one second has passed by then, and no more after.
-    const lanes = { timeScale: { from: 0, to: 1, seconds: 2, points: [{ at: 0, value: 1, ease: 'linear' as const }, { at: 1, value: 0, ease: 'linear' as const }] } }
+    const lanes = {
+      timeScale: {
+        from: 0,
+        to: 1,
+        seconds: 2,
+        points: [
+          { at: 0, value: 1, ease: 'linear' as const },
+          { at: 1, value: 0, ease: 'linear' as const },
+        ],
+      },
+    }
     const slowed = start(emitterOf({ flow: 20.1, duration: 9 }), { lanes })
     expect([birthsAt(slowed, 1), birthsAt(slowed, 2), birthsAt(slowed, 8)]).toEqual([16, 21, 21])
     expect(latestEndSeconds(slowed.program.effect)).toBe(Infinity)
   })
 
   it('a waiting loop begins again when the last particle can be gone', () => {
-    const emitter = emitterOf({ flow: 0 }, { bursts: [makeBurst('b', 0.5, 3)], type: makeType({ life: fixed(1) }) })
+    const emitter = emitterOf(
+      { flow: 0 },
+      { bursts: [makeBurst('b', 0.5, 3)], type: makeType({ life: fixed(1) }) },
+    )
     const simulation = start(emitter, { play: 'loopWaiting' })
     // Every 1.5 s.
-    expect([birthsAt(simulation, 0.6), birthsAt(simulation, 1.9), birthsAt(simulation, 2.1), birthsAt(simulation, 15.1)]).toEqual([3, 3, 6, 30])
+    expect([
+      birthsAt(simulation, 0.6),
+      birthsAt(simulation, 1.9),
+      birthsAt(simulation, 2.1),
+      birthsAt(simulation, 15.1),
+    ]).toEqual([3, 3, 6, 30])
   })
 
   it('sustained: start, middle again and again, and the tail after the stop', () => {
@@ -188,7 +273,9 @@ describe('times of the effect', () => {
   })
 
   it('life as long as its emitter: all end together', () => {
-    const simulation = start(makeEmitter({ flow: 20, delay: 0.2, duration: 1 }, { type: makeType({}, { lifeMode: 'emitter' }) }))
+    const simulation = start(
+      makeEmitter({ flow: 20, delay: 0.2, duration: 1 }, { type: makeType({}, { lifeMode: 'emitter' }) }),
+    )
     simulation.seek(71)
     expect(simulation.alive).toBe(20)
     simulation.seek(72)
@@ -196,7 +283,12 @@ describe('times of the effect', () => {
   })
 
   it('a delay along the shape puts births back by where they are', () => {
-    const simulation = start(emitterOf({ flow: 0, endX: 100, endY: 0, pieceEvery: 25, alongDelay: 1 }, { shape: 'segment', placement: 'inOrder', bursts: [{ ...makeBurst('b', 0, 0), eachPlace: true }] }))
+    const simulation = start(
+      emitterOf(
+        { flow: 0, endX: 100, endY: 0, pieceEvery: 25, alongDelay: 1 },
+        { shape: 'segment', placement: 'inOrder', bursts: [{ ...makeBurst('b', 0, 0), eachPlace: true }] },
+      ),
+    )
     expect(birthsAt(simulation, 0.1)).toBe(0)
     expect(birthsAt(simulation, 2)).toBe(4)
     expect(times(simulation)).toEqual([0.125, 0.375, 0.625, 0.875])

@@ -14,7 +14,10 @@ const closed = (v: number, g: number, k: number, t: number): [number, number] =>
 
 const shoot = (forces: ('gravity' | 'drag')[], delay: number) => {
   const type = makeType({ life: fixed(10), gravity: G, gravityHeading: 60, drag: K }, { forces })
-  const emitter = makeEmitter({ flow: 0, delay, heading: -37, fan: 0, speed: fixed(150), offsetX: 12, offsetY: -8 }, { type, bursts: [makeBurst('b', 0, 1)] })
+  const emitter = makeEmitter(
+    { flow: 0, delay, heading: -37, fan: 0, speed: fixed(150), offsetX: 12, offsetY: -8 },
+    { type, bursts: [makeBurst('b', 0, 1)] },
+  )
   return createSimulation(compile(makeEffect([emitter])))
 }
 
@@ -45,19 +48,27 @@ describe('closed forms to 1e-6', () => {
   it('the tick rate does not change where particles are', () => {
     const at = (rate: number) => {
       const type = makeType({ life: fixed(3), gravity: G, drag: K }, { forces: ['gravity', 'drag'] })
-      const simulation = createSimulation(compile(makeEffect([makeEmitter({ flow: 20 }, { type })], { rate })))
+      const simulation = createSimulation(
+        compile(makeEffect([makeEmitter({ flow: 20 }, { type })], { rate })),
+      )
       simulation.seek(rate * 2)
       return reportParticles(simulation)
     }
     const [coarse, fine] = [at(20), at(240)]
     expect(coarse.length).toBe(fine.length)
-    coarse.forEach((p, i) => expect(Math.abs(p.x - fine[i]!.x) + Math.abs(p.y - fine[i]!.y)).toBeLessThan(1e-6))
+    coarse.forEach((p, i) =>
+      expect(Math.abs(p.x - fine[i]!.x) + Math.abs(p.y - fine[i]!.y)).toBeLessThan(1e-6),
+    )
   })
 
   it('births of a moving owner lie on its way', () => {
     const type = makeType({ life: fixed(9) })
     const emitter = makeEmitter({ flow: 240, duration: 1, speed: fixed(0) }, { type })
-    const tape = [{ tick: 10, do: 'move', x: 0, y: 0 }, { tick: 40, do: 'move', x: 300, y: 60 }, { tick: 50, do: 'teleport', x: -500, y: 0 }] as const
+    const tape = [
+      { tick: 10, do: 'move', x: 0, y: 0 },
+      { tick: 40, do: 'move', x: 300, y: 60 },
+      { tick: 50, do: 'teleport', x: -500, y: 0 },
+    ] as const
     const simulation = createSimulation(compile(makeEffect([emitter])), { tape })
     simulation.seek(60)
     for (const p of reportParticles(simulation)) {

@@ -39,7 +39,13 @@ export class Motion {
   #limit = 0
 
   /** @param timelineSeconds where the timeline stands at the tick's start; asked only when something needs it */
-  constructor(program: EmitterProgram, setting: Setting, pool: Pool, events: EventLog, timelineSeconds: () => number) {
+  constructor(
+    program: EmitterProgram,
+    setting: Setting,
+    pool: Pool,
+    events: EventLog,
+    timelineSeconds: () => number,
+  ) {
     this.#program = program
     this.#pool = pool
     this.#setting = setting
@@ -47,7 +53,9 @@ export class Motion {
     this.#scope = new StepScope(program, setting)
     this.#scope.pool = pool
     this.#steady = new SteadyForces(program, this.#scope.reference)
-    this.#passes = (program.motion?.passes ?? []).flatMap((kind) => FORCE_PASSES[kind]?.(program, setting) ?? [])
+    this.#passes = (program.motion?.passes ?? []).flatMap(
+      (kind) => FORCE_PASSES[kind]?.(program, setting) ?? [],
+    )
     this.#contact = program.motion?.contacts ? new ContactPass(program, setting, events) : null
     this.#endings = program.motion?.endsEarly ? new Endings(program, setting) : null
     const { speedRamp } = program
@@ -123,7 +131,9 @@ export class Motion {
   /** Accelerations are all that a step takes in, and nothing follows it. */
   get #stepsAlone(): boolean {
     const motion = this.#program.motion!
-    return this.undisturbed && motion.ownWay && !motion.ways && !motion.speed && !motion.heading && !motion.limits
+    return (
+      this.undisturbed && motion.ownWay && !motion.ways && !motion.speed && !motion.heading && !motion.limits
+    )
   }
 
   #settleIn(from: number, to: number): void {
@@ -153,8 +163,14 @@ export class Motion {
     pool.lastX[i] = pool.x[i]!
     pool.lastY[i] = pool.y[i]!
     // Without a ramp in the order of additions that the tick's step has.
-    pool.x[i] = ramp === 1 ? pool.x[i]! + vx * step[1]! + gx * step[2]! : pool.x[i]! + ramp * (vx * step[1]! + gx * step[2]!)
-    pool.y[i] = ramp === 1 ? pool.y[i]! + vy * step[1]! + gy * step[2]! : pool.y[i]! + ramp * (vy * step[1]! + gy * step[2]!)
+    pool.x[i] =
+      ramp === 1
+        ? pool.x[i]! + vx * step[1]! + gx * step[2]!
+        : pool.x[i]! + ramp * (vx * step[1]! + gx * step[2]!)
+    pool.y[i] =
+      ramp === 1
+        ? pool.y[i]! + vy * step[1]! + gy * step[2]!
+        : pool.y[i]! + ramp * (vy * step[1]! + gy * step[2]!)
     pool.vx[i] = vx * step[0]! + gx * step[1]!
     pool.vy[i] = vy * step[0]! + gy * step[1]!
   }
@@ -186,13 +202,30 @@ export class Motion {
   #moveSteadily(first: number, size: number): void {
     const { slab } = this.#pool
     if (!slab) {
-      if (this.#ramped) moveRamped(this.#pool, this.#steady, this.#program.speedRamp, this.#scope.start, first, size)
+      if (this.#ramped)
+        moveRamped(this.#pool, this.#steady, this.#program.speedRamp, this.#scope.start, first, size)
       else moveFreely(this.#pool, this.#steady, first, size)
       return
     }
     for (let from = first; from < size; from += LEFT_AT_ONCE) {
-      const left = moveSteadilyByKernel(slab, this.#pool, this.#steady, from, Math.min(size, from + LEFT_AT_ONCE), this.#ramped ? this.#program.speedRamp : null, this.#scope.start)
-      for (let k = 0; k < left; k++) moveRamped(this.#pool, this.#steady, this.#program.speedRamp, this.#scope.start, slab.left[k]!, Math.min(size, slab.left[k]! + 2))
+      const left = moveSteadilyByKernel(
+        slab,
+        this.#pool,
+        this.#steady,
+        from,
+        Math.min(size, from + LEFT_AT_ONCE),
+        this.#ramped ? this.#program.speedRamp : null,
+        this.#scope.start,
+      )
+      for (let k = 0; k < left; k++)
+        moveRamped(
+          this.#pool,
+          this.#steady,
+          this.#program.speedRamp,
+          this.#scope.start,
+          slab.left[k]!,
+          Math.min(size, slab.left[k]! + 2),
+        )
     }
   }
 
@@ -200,8 +233,17 @@ export class Motion {
   #push(slab: Slab, forces: number, ramped: boolean): void {
     const { from, to } = this.#scope
     for (let at = from; at < to; at += LEFT_AT_ONCE) {
-      const left = pushByKernel(slab, this.#scope, this.#steady, at, Math.min(to, at + LEFT_AT_ONCE), forces, ramped ? this.#program.speedRamp : null)
-      for (let k = 0; k < left; k++) accelerate(this.#scope, true, slab.left[k]!, Math.min(to, slab.left[k]! + 2))
+      const left = pushByKernel(
+        slab,
+        this.#scope,
+        this.#steady,
+        at,
+        Math.min(to, at + LEFT_AT_ONCE),
+        forces,
+        ramped ? this.#program.speedRamp : null,
+      )
+      for (let k = 0; k < left; k++)
+        accelerate(this.#scope, true, slab.left[k]!, Math.min(to, slab.left[k]! + 2))
     }
   }
 

@@ -10,7 +10,12 @@ const turn = new Float64Array(2)
 const SPEED = new Float64Array(1)
 
 /** Under steady forces alone. */
-export const moveFreely = ({ all, at }: Pool, { gx, gy, step: s }: SteadyForces, from: number, to: number): void => {
+export const moveFreely = (
+  { all, at }: Pool,
+  { gx, gy, step: s }: SteadyForces,
+  from: number,
+  to: number,
+): void => {
   const { x, y, lastX, lastY, vx, vy } = at
   const e = s[0]!
   const a = s[1]!
@@ -33,7 +38,14 @@ export const moveFreely = ({ all, at }: Pool, { gx, gy, step: s }: SteadyForces,
 }
 
 /** The speed ramp scales the way, not the velocity that forces own; it is read at the step's start, from its table. */
-export const moveRamped = ({ all, at }: Pool, { gx, gy, step: s }: SteadyForces, ramp: CompiledRamp, before: number, from: number, to: number): void => {
+export const moveRamped = (
+  { all, at }: Pool,
+  { gx, gy, step: s }: SteadyForces,
+  ramp: CompiledRamp,
+  before: number,
+  from: number,
+  to: number,
+): void => {
   const { born, life, x, y, lastX, lastY, vx, vy } = at
   const e = s[0]!
   const a = s[1]!

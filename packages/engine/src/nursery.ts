@@ -131,7 +131,12 @@ export class Nursery {
   /** A relay orders a birth; it waits until it is due. */
   order(firing: Firing): boolean {
     const { delaySeconds } = this.#program
-    return this.inbox.put(firing, delaySeconds > 0 ? delaySeconds * this.#nurses.launcher.delayShare(firing.key.hi, firing.key.lo, firing.ordinal) : 0)
+    return this.inbox.put(
+      firing,
+      delaySeconds > 0
+        ? delaySeconds * this.#nurses.launcher.delayShare(firing.key.hi, firing.key.lo, firing.ordinal)
+        : 0,
+    )
   }
 
   #bearRelayed(over: number): void {
@@ -146,7 +151,11 @@ export class Nursery {
     moment.clock = taken[RELAYED.clock]!
     const { clock } = this.#setting
     const step = this.#now - this.#before
-    moment.ticks = clock.plain ? moment.clock * clock.rate : step > 0 ? this.#tick - 1 + (moment.clock - this.#before) / step : this.#tick
+    moment.ticks = clock.plain
+      ? moment.clock * clock.rate
+      : step > 0
+        ? this.#tick - 1 + (moment.clock - this.#before) / step
+        : this.#tick
     moment.timeline = this.#nurses.queue.timelineSecondsAt(moment.clock)
     const i = this.#slot()
     this.#pool.keyHi[i] = taken[RELAYED.hi]!

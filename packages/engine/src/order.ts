@@ -10,7 +10,10 @@ const RANKS = {
   byY: (pool, _v, i) => pool.y[i]!,
   byScale: (_pool, v, _i, k) => v.scale[k]!,
   shuffled: (pool, _v, i) => draw(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.order, 0),
-} as const satisfies Record<Exclude<Order, 'newest'>, (pool: Pool, v: Visible, i: number, k: number) => number>
+} as const satisfies Record<
+  Exclude<Order, 'newest'>,
+  (pool: Pool, v: Visible, i: number, k: number) => number
+>
 
 let ranks = new Float64Array(0)
 let order = new Int32Array(0)

@@ -24,7 +24,19 @@ const OPAQUE = 0xff000000
 const look = new Float64Array(1)
 
 /** The moment of display of the emitter at hand. */
-const scene: GeneralScene = { back: 0, now: 0, stepSeconds: 0, pose: emptyPose(), carried: false, moveX: 0, moveY: 0, stretch: 0, angleLane: 0, alpha: 1, seconds: 0 }
+const scene: GeneralScene = {
+  back: 0,
+  now: 0,
+  stepSeconds: 0,
+  pose: emptyPose(),
+  carried: false,
+  moveX: 0,
+  moveY: 0,
+  stretch: 0,
+  angleLane: 0,
+  alpha: 1,
+  seconds: 0,
+}
 
 /** Everything between two ticks is read off `scene`, which is filled in anew: numbers given to functions would cost objects. */
 const selectVisible = ({ born, life, first, size }: Pool, { slot, u: us, age: ages }: Visible): number => {
@@ -43,7 +55,14 @@ const selectVisible = ({ born, life, first, size }: Pool, { slot, u: us, age: ag
 }
 
 /** floor + (start − floor) × ramp, times a lane, for each visible particle. */
-const rampedInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Array, v: Visible, lane: number, out: Float64Array): void => {
+const rampedInto = (
+  ramp: CompiledRamp,
+  starts: Float64Array,
+  floors: Float64Array,
+  v: Visible,
+  lane: number,
+  out: Float64Array,
+): void => {
   const table = drawTableOf(ramp)
   const { slot, u: us, count } = v
   for (let k = 0; k < count; k++) {
@@ -63,7 +82,15 @@ const rampedInto = (ramp: CompiledRamp, starts: Float64Array, floors: Float64Arr
  * Selects and looks up scale, opacity and tint in one go: the common case of ramps without lanes, in birth order. All
  * stand in one cell of a table, which is worth more than shorter loops.
  */
-const selectWithLooks = ({ pool, looks }: EmitterRun, first: number, size: number, v: Visible, f32: Float32Array, u32: Uint32Array, from: number): number => {
+const selectWithLooks = (
+  { pool, looks }: EmitterRun,
+  first: number,
+  size: number,
+  v: Visible,
+  f32: Float32Array,
+  u32: Uint32Array,
+  from: number,
+): number => {
   const { all, at } = pool
   const { born, life, scale, scaleFloor: floorOfScale, opacity, opacityFloor: floorOfOpacity } = at
   const { scaleRamp, opacityRamp, tint } = looks
@@ -112,24 +139,34 @@ const writeScales = (run: EmitterRun, v: Visible): void => {
   const { pool, looks } = run
   const { type } = looks
   const lane = laneOf(run, 'scale', scene.seconds)
-  if (type.styles.scale.by === 'rate') for (let k = 0; k < v.count; k++) v.scale[k] = scaleAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
+  if (type.styles.scale.by === 'rate')
+    for (let k = 0; k < v.count; k++) v.scale[k] = scaleAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
   else rampedInto(looks.scaleRamp, pool.scale, pool.scaleFloor, v, lane, v.scale)
   if (!type.scaleApart) return
   const laneY = laneOf(run, 'scaleY', scene.seconds)
-  for (let k = 0; k < v.count; k++) v.scaleY[k] = scaleYAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * laneY
+  for (let k = 0; k < v.count; k++)
+    v.scaleY[k] = scaleYAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * laneY
 }
 
 const writeOpacities = (run: EmitterRun, v: Visible, f32: Float32Array, from: number): void => {
   const { pool, looks } = run
   const lane = laneOf(run, 'opacity', scene.seconds)
-  if (looks.type.styles.opacity.by === 'rate') for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) f32[o] = opacityAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
+  if (looks.type.styles.opacity.by === 'rate')
+    for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS)
+      f32[o] = opacityAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
   else {
     rampedInto(looks.opacityRamp, pool.opacity, pool.opacityFloor, v, lane, v.opacity)
     for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) f32[o] = v.opacity[k]!
   }
 }
 
-const tintsInto = (tint: CompiledTint, us: Float64Array, count: number, u32: Uint32Array, from: number): void => {
+const tintsInto = (
+  tint: CompiledTint,
+  us: Float64Array,
+  count: number,
+  u32: Uint32Array,
+  from: number,
+): void => {
   const table = tintTableOf(tint)
   for (let k = 0, o = from; k < count; k++, o += INSTANCE_WORDS) {
     const u = us[k]!
@@ -145,7 +182,8 @@ const writeTints = (run: EmitterRun, v: Visible, u32: Uint32Array, from: number)
     return
   }
   const hue = laneOf(run, 'hueTurn', scene.seconds)
-  for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) u32[o] = tintOf(looks, pool, v.slot[k]!, v.u[k]!, hue) | OPAQUE
+  for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS)
+    u32[o] = tintOf(looks, pool, v.slot[k]!, v.u[k]!, hue) | OPAQUE
 }
 
 /** How far the picture is between the last two ticks, 0 to 1; set once for all emitters of a frame. */
@@ -169,7 +207,9 @@ const setScene = (run: EmitterRun): void => {
     scene.moveX = view.x
     scene.moveY = view.y
   }
-  scene.stretch = laned ? withLane(lanes.stretch, source.type.numbers.stretch, scene.seconds) : source.type.numbers.stretch
+  scene.stretch = laned
+    ? withLane(lanes.stretch, source.type.numbers.stretch, scene.seconds)
+    : source.type.numbers.stretch
   scene.angleLane = lanes.startAngle ? laneAt(lanes.startAngle, scene.seconds) : 0
 }
 
@@ -191,7 +231,9 @@ const writeLooks = (run: EmitterRun, v: Visible, frame: Frame, from: number): vo
     }
   if (order !== 'newest') orderVisible(order, run.pool, v)
   writeOpacities(run, v, frame.f32, from + 11)
-  if (flicker) for (let k = 0, o = from + 11; k < v.count; k++, o += INSTANCE_WORDS) frame.f32[o] = flickered(frame.f32[o]!, flicker.at(keyHi[v.slot[k]!]!, keyLo[v.slot[k]!]!, v.age[k]!))
+  if (flicker)
+    for (let k = 0, o = from + 11; k < v.count; k++, o += INSTANCE_WORDS)
+      frame.f32[o] = flickered(frame.f32[o]!, flicker.at(keyHi[v.slot[k]!]!, keyLo[v.slot[k]!]!, v.age[k]!))
   writeTints(run, v, frame.u32, from + 10)
 }
 
@@ -200,8 +242,24 @@ const isPlain = (run: EmitterRun): boolean => {
   const { looks, program } = run
   const { type } = looks
   const { space, order } = program.source
-  const ramped = type.styles.scale.by === 'ramp' && type.styles.opacity.by === 'ramp' && looks.plainTint && order === 'newest'
-  return ramped && !program.laned && !looks.rock && !looks.pulse && !looks.flicker && looks.oneFrame && !type.scaleApart && type.facing === 'fixed' && type.numbers.stretch === 0 && space === 'left' && run.placedPlainly
+  const ramped =
+    type.styles.scale.by === 'ramp' &&
+    type.styles.opacity.by === 'ramp' &&
+    looks.plainTint &&
+    order === 'newest'
+  return (
+    ramped &&
+    !program.laned &&
+    !looks.rock &&
+    !looks.pulse &&
+    !looks.flicker &&
+    looks.oneFrame &&
+    !type.scaleApart &&
+    type.facing === 'fixed' &&
+    type.numbers.stretch === 0 &&
+    space === 'left' &&
+    run.placedPlainly
+  )
 }
 
 /** Plain particles of some slots; returns how many are visible. */
@@ -209,7 +267,16 @@ const drawAllPlain = (run: EmitterRun, from: number, to: number, frame: Frame, o
   const v = visible
   makeRoom(to - from)
   v.count = selectWithLooks(run, from, to, v, frame.f32, frame.u32, o)
-  drawPlain(run.pool, v, run.looks.type.pictures[0]!.frames[0]!, scene, frame.f32, o, frame.originX, frame.originY)
+  drawPlain(
+    run.pool,
+    v,
+    run.looks.type.pictures[0]!.frames[0]!,
+    scene,
+    frame.f32,
+    o,
+    frame.originX,
+    frame.originY,
+  )
   return v.count
 }
 
@@ -234,7 +301,8 @@ const drawByKernel = (slab: Slab, run: EmitterRun, frame: Frame, first: number):
       while (drawn[view]!.length < made * INSTANCE_WORDS) view++
       f32.set(drawn[view]!, o)
     }
-    for (let k = 0, lefts = result >>> 16; k < lefts; k++) drawAllPlain(run, left[k * 2]!, left[k * 2]! + 1, frame, o + left[k * 2 + 1]! * INSTANCE_WORDS)
+    for (let k = 0, lefts = result >>> 16; k < lefts; k++)
+      drawAllPlain(run, left[k * 2]!, left[k * 2]! + 1, frame, o + left[k * 2 + 1]! * INSTANCE_WORDS)
     count += made
   }
   return count
@@ -277,7 +345,10 @@ export const appendInstances = (run: EmitterRun, frame: Frame): void => {
   const o = first * INSTANCE_WORDS
   const plain = isPlain(run)
   const pictures = looks.type.pictures
-  if (plain) v.count = pool.slab ? drawByKernel(pool.slab, run, frame, o) : drawAllPlain(run, pool.first, pool.size, frame, o)
+  if (plain)
+    v.count = pool.slab
+      ? drawByKernel(pool.slab, run, frame, o)
+      : drawAllPlain(run, pool.first, pool.size, frame, o)
   else {
     makeRoom(pool.size)
     v.count = selectVisible(pool, v)
@@ -296,12 +367,19 @@ export const appendInstances = (run: EmitterRun, frame: Frame): void => {
 }
 
 /** Values of one particle as the report gives them, before its space is turned into the world. */
-export const looksInto = (run: EmitterRun, i: number, age: number, out: { scaleX: number; scaleY: number; opacity: number; tint: number; frame: number }): void => {
+export const looksInto = (
+  run: EmitterRun,
+  i: number,
+  age: number,
+  out: { scaleX: number; scaleY: number; opacity: number; tint: number; frame: number },
+): void => {
   const { pool, looks } = run
   const u = age / pool.life[i]!
   const seconds = run.stepStartSeconds
   out.scaleX = scaleAt(looks, pool, i, u, age) * laneOf(run, 'scale', seconds)
-  out.scaleY = looks.type.scaleApart ? scaleYAt(looks, pool, i, u, age) * laneOf(run, 'scaleY', seconds) : out.scaleX
+  out.scaleY = looks.type.scaleApart
+    ? scaleYAt(looks, pool, i, u, age) * laneOf(run, 'scaleY', seconds)
+    : out.scaleX
   out.opacity = opacityAt(looks, pool, i, u, age) * laneOf(run, 'opacity', seconds)
   const hi = pool.keyHi[i]!
   const lo = pool.keyLo[i]!
@@ -320,4 +398,5 @@ export const angleLaneOf = (run: EmitterRun): number => {
   return lane ? laneAt(lane, run.stepStartSeconds) : 0
 }
 
-export const stretchOf = (run: EmitterRun): number => withLane(run.program.lanes.stretch, run.program.source.type.numbers.stretch, run.stepStartSeconds)
+export const stretchOf = (run: EmitterRun): number =>
+  withLane(run.program.lanes.stretch, run.program.source.type.numbers.stretch, run.stepStartSeconds)

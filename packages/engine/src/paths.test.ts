@@ -9,7 +9,17 @@ const place = (): PathPlace => ({ x: 0, y: 0, tx: 1, ty: 0 })
 const coordinate = fc.integer({ min: -100, max: 100 })
 const anyPath: fc.Arbitrary<Path> = fc.record({
   closed: fc.boolean(),
-  points: fc.array(fc.record({ x: coordinate, y: coordinate, inX: coordinate, inY: coordinate, outX: coordinate, outY: coordinate }), { minLength: 2, maxLength: 6 }),
+  points: fc.array(
+    fc.record({
+      x: coordinate,
+      y: coordinate,
+      inX: coordinate,
+      inY: coordinate,
+      outX: coordinate,
+      outY: coordinate,
+    }),
+    { minLength: 2, maxLength: 6 },
+  ),
 })
 
 describe('flattened paths', () => {
@@ -40,7 +50,13 @@ describe('flattened paths', () => {
 
   it('a quarter of a circle by handles is as long as it should be', () => {
     const k = 100 * 0.5522847498
-    const quarter: Path = { closed: false, points: [{ ...corner(100, 0), outY: k }, { ...corner(0, 100), inX: k }] }
+    const quarter: Path = {
+      closed: false,
+      points: [
+        { ...corner(100, 0), outY: k },
+        { ...corner(0, 100), inX: k },
+      ],
+    }
     expect(flattenPath(quarter, true).length).toBeCloseTo(50 * Math.PI, 0)
     expect(flattenPath(quarter, false).length).toBeCloseTo(Math.hypot(100, 100), 9)
   })
@@ -48,7 +64,12 @@ describe('flattened paths', () => {
 
 describe('filled paths', () => {
   it('places lie inside by the even-odd rule, also in a star that crosses itself', () => {
-    const star: Path = { closed: true, points: [0, 2, 4, 1, 3].map((k) => corner(80 * Math.cos((k * 2 * Math.PI) / 5), 80 * Math.sin((k * 2 * Math.PI) / 5))) }
+    const star: Path = {
+      closed: true,
+      points: [0, 2, 4, 1, 3].map((k) =>
+        corner(80 * Math.cos((k * 2 * Math.PI) / 5), 80 * Math.sin((k * 2 * Math.PI) / 5)),
+      ),
+    }
     const flat = flattenPath(star, false)
     const filled = fillPath(flat)
     const out = place()
@@ -71,14 +92,23 @@ describe('filled paths', () => {
 
   it('one without any area gives its middle instead of a broken number', () => {
     const out = place()
-    filledPlaceInto(fillPath(flattenPath({ closed: true, points: [corner(5, 5), corner(5, 5)] }, false)), 0.3, 0.7, out)
+    filledPlaceInto(
+      fillPath(flattenPath({ closed: true, points: [corner(5, 5), corner(5, 5)] }, false)),
+      0.3,
+      0.7,
+      out,
+    )
     expect([out.x, out.y].every(Number.isFinite)).toBe(true)
   })
 })
 
 describe('an emitter’s travel', () => {
   const path: Path = { closed: false, points: [corner(0, 0), corner(100, 0)] }
-  const at = (mode: 'once' | 'loop' | 'backAndForth', seconds: number, ease: 'linear' | 'easeIn' = 'linear'): number => {
+  const at = (
+    mode: 'once' | 'loop' | 'backAndForth',
+    seconds: number,
+    ease: 'linear' | 'easeIn' = 'linear',
+  ): number => {
     const out = place()
     new TravelPath({ path, mode, ease }, 2).placeInto(seconds, out)
     return Number(out.x.toFixed(6))
@@ -89,5 +119,6 @@ describe('an emitter’s travel', () => {
     ['backAndForth', [0, 50, 100, 50, 0]],
   ] as const)('%s', (mode, expected) => expect([0, 1, 2, 3, 4].map((s) => at(mode, s))).toEqual(expected))
 
-  it('waits at its start, and eases', () => expect([at('once', -1), at('once', 1, 'easeIn')]).toEqual([0, 25]))
+  it('waits at its start, and eases', () =>
+    expect([at('once', -1), at('once', 1, 'easeIn')]).toEqual([0, 25]))
 })

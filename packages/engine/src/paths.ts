@@ -25,7 +25,8 @@ export interface PathPlace {
 /** Straight pieces for one curved segment: the chord error of a quarter circle of 100 px is below 0.05 px. */
 const CURVE_PIECES = 24
 
-const bent = (a: PathPoint, b: PathPoint): boolean => a.outX !== 0 || a.outY !== 0 || b.inX !== 0 || b.inY !== 0
+const bent = (a: PathPoint, b: PathPoint): boolean =>
+  a.outX !== 0 || a.outY !== 0 || b.inX !== 0 || b.inY !== 0
 
 /** Corners of a polyline from bare coordinates. */
 export const flatOf = (xs: readonly number[], ys: readonly number[], closed: boolean): FlatPath => {
@@ -59,8 +60,12 @@ export const flattenPath = (path: Path, curved: boolean): FlatPath => {
     for (let k = 0; k < pieces; k++) {
       const t = k / pieces
       const s = 1 - t
-      xs.push(s * s * s * a.x + 3 * s * s * t * (a.x + a.outX) + 3 * s * t * t * (b.x + b.inX) + t * t * t * b.x)
-      ys.push(s * s * s * a.y + 3 * s * s * t * (a.y + a.outY) + 3 * s * t * t * (b.y + b.inY) + t * t * t * b.y)
+      xs.push(
+        s * s * s * a.x + 3 * s * s * t * (a.x + a.outX) + 3 * s * t * t * (b.x + b.inX) + t * t * t * b.x,
+      )
+      ys.push(
+        s * s * s * a.y + 3 * s * s * t * (a.y + a.outY) + 3 * s * t * t * (b.y + b.inY) + t * t * t * b.y,
+      )
     }
   }
   if (!closed) {
@@ -119,7 +124,8 @@ export const fillPath = (path: FlatPath): FilledPath => {
     for (let i = 1; i < path.y.length; i++) {
       const y0 = path.y[i - 1]!
       const y1 = path.y[i]!
-      if (y0 <= y !== y1 <= y) crossings.push(path.x[i - 1]! + ((y - y0) / (y1 - y0)) * (path.x[i]! - path.x[i - 1]!))
+      if (y0 <= y !== y1 <= y)
+        crossings.push(path.x[i - 1]! + ((y - y0) / (y1 - y0)) * (path.x[i]! - path.x[i - 1]!))
     }
     crossings.sort((a, b) => a - b)
     for (let k = 0; k + 1 < crossings.length; k += 2) {
@@ -129,7 +135,11 @@ export const fillPath = (path: FlatPath): FilledPath => {
       upTo.push(area)
     }
   }
-  return { spans: Float64Array.from(spans), upTo: Float64Array.from(upTo, (a) => (area > 0 ? a / area : 1)), height }
+  return {
+    spans: Float64Array.from(spans),
+    upTo: Float64Array.from(upTo, (a) => (area > 0 ? a / area : 1)),
+    height,
+  }
 }
 
 /** A place inside, for two draws in [0, 1): the first finds the span and the height in it, the second the place across. */

@@ -30,9 +30,13 @@ export const refusePeriod = (effect: ResolvedEffect, nodes: readonly Facts[]): v
   const { periodSeconds, timeScale } = effect.numbers
   const ticks = periodSeconds * effect.rate
   const found: string[] = []
-  if (!isWhole(ticks)) found.push(`its period of ${periodSeconds} s is ${Number(ticks.toFixed(3))} ticks; use whole ticks, for example ${Math.max(1, Math.round(ticks)) / effect.rate} s`)
+  if (!isWhole(ticks))
+    found.push(
+      `its period of ${periodSeconds} s is ${Number(ticks.toFixed(3))} ticks; use whole ticks, for example ${Math.max(1, Math.round(ticks)) / effect.rate} s`,
+    )
   if (timeScale !== 1) found.push(`its time runs at ${timeScale}; set the time scale to 1`)
   if (effect.lanes.timeScale) found.push('its time scale has a lane; remove it')
   for (const node of nodes) for (const reason of reasons(node)) found.push(`"${node.source.name}": ${reason}`)
-  if (found.length > 0) throw new Refusal(`effect "${effect.name}"`, `it cannot repeat exactly: ${found.join('; ')}`)
+  if (found.length > 0)
+    throw new Refusal(`effect "${effect.name}"`, `it cannot repeat exactly: ${found.join('; ')}`)
 }

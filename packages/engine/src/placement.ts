@@ -67,6 +67,8 @@ export const PLACERS = {
   },
   eachOnce: (q, _shape, _outline, out) => {
     const cycle = Math.floor(q.ordinal / q.places)
-    out[0] = (shuffledPlace(q.ordinal % q.places, q.places, mix(q.seed ^ Math.imul(cycle + 1, 0x85ebca6b))) + 0.5) / q.places
+    out[0] =
+      (shuffledPlace(q.ordinal % q.places, q.places, mix(q.seed ^ Math.imul(cycle + 1, 0x85ebca6b))) + 0.5) /
+      q.places
   },
 } as const satisfies Record<Placement, Placer>

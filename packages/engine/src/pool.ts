@@ -3,28 +3,50 @@ import { BIRTH_NUMBERS } from './kernels/layout.ts'
 import { giveBack, NUMBERS, roomFor, type Slab, WORDS } from './kernels/slab.ts'
 
 const FLOAT_COLUMNS = [
-  'born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin',
+  'born',
+  'life',
+  'x',
+  'y',
+  'lastX',
+  'lastY',
+  'vx',
+  'vy',
+  'scale',
+  'scaleFloor',
+  'opacity',
+  'opacityFloor',
+  'angle',
+  'spin',
   // Scale down, when it runs apart; else the same as `scale`.
-  'scaleY', 'scaleYFloor',
+  'scaleY',
+  'scaleYFloor',
   // Where on the shape it was born, 0 to 1.
   'along',
   // The effect's turn in degrees at birth, and its scale, negative when it was mirrored; 0 and 1 for carried ones.
-  'turn', 'grow',
+  'turn',
+  'grow',
   // Last direction of travel, of any length.
-  'faceX', 'faceY',
+  'faceX',
+  'faceY',
 ] as const
 const WORD_COLUMNS = [
-  'keyHi', 'keyLo', 'ordinal', 'source',
+  'keyHi',
+  'keyLo',
+  'ordinal',
+  'source',
   // Index of its picture, and its own colour as 0xbbggrr.
-  'picture', 'colour',
+  'picture',
+  'colour',
 ] as const
 
 /** Columns that only full motion needs. */
 const MOTION_COLUMNS = [
   // Speed in px/s that is added to the particle's own: drift, sway, rail.
-  'ex', 'ey',
+  'ex',
+  'ey',
   // Where its first step began, in its own space.
-  'homeX', 'homeY',
+  'homeX',
+  'homeY',
   // Share of the rail that lies behind it.
   'rail',
   // Which way thrust drives it: 1 along its travel, −1 against.
@@ -32,9 +54,12 @@ const MOTION_COLUMNS = [
   // Number of the surface edge that it sticks to, counted from 1; 0 when it is free.
   'stuck',
   // For relays: px travelled, contacts so far, and whether it was fast at the last tick.
-  'travelled', 'hits', 'fast',
+  'travelled',
+  'hits',
+  'fast',
   // Acceleration that the forces of a step have added up.
-  'ax', 'ay',
+  'ax',
+  'ay',
 ] as const
 
 type FloatOffsets = Readonly<Record<(typeof FLOAT_COLUMNS)[number], number>>
@@ -55,7 +80,33 @@ const gatherWords = (column: Uint32Array, count: number): void => {
 }
 
 /** Columns that kernels read. */
-const REACHED_FLOATS = ['born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin', 'grow', 'turn', 'faceX', 'faceY', 'along', 'scaleY', 'scaleYFloor', 'homeX', 'homeY', 'ax', 'ay'] as const
+const REACHED_FLOATS = [
+  'born',
+  'life',
+  'x',
+  'y',
+  'lastX',
+  'lastY',
+  'vx',
+  'vy',
+  'scale',
+  'scaleFloor',
+  'opacity',
+  'opacityFloor',
+  'angle',
+  'spin',
+  'grow',
+  'turn',
+  'faceX',
+  'faceY',
+  'along',
+  'scaleY',
+  'scaleYFloor',
+  'homeX',
+  'homeY',
+  'ax',
+  'ay',
+] as const
 const REACHED_WORDS = ['keyHi', 'keyLo', 'colour'] as const
 const FLOAT_PLACES = [...FLOAT_COLUMNS, ...MOTION_COLUMNS] as string[]
 
@@ -134,15 +185,21 @@ export class Pool {
     this.slab = slab
     this.birth = new Float64Array(buffer, at + birth, BIRTH_NUMBERS)
     this.#addresses = new Int32Array(WORDS.birth + 1)
-    for (const name of REACHED_FLOATS) this.#addresses[WORDS[name]] = at + FLOAT_PLACES.indexOf(name) * room * 8
-    for (const name of REACHED_WORDS) this.#addresses[WORDS[name]] = at + words + WORD_COLUMNS.indexOf(name) * room * 4
+    for (const name of REACHED_FLOATS)
+      this.#addresses[WORDS[name]] = at + FLOAT_PLACES.indexOf(name) * room * 8
+    for (const name of REACHED_WORDS)
+      this.#addresses[WORDS[name]] = at + words + WORD_COLUMNS.indexOf(name) * room * 4
     this.#addresses[WORDS.birth] = at + birth
     this.all = new Float64Array(buffer, at, floats.length * room)
     this.at = Object.fromEntries(FLOAT_COLUMNS.map((name, i) => [name, i * room])) as FloatOffsets
     const columns = this as unknown as Record<string, Float64Array | Uint32Array>
     for (const name of MOTION_COLUMNS) columns[name] = new Float64Array(0)
-    floats.forEach((name, i) => this.#floats.push((columns[name] = new Float64Array(buffer, at + i * room * 8, room))))
-    WORD_COLUMNS.forEach((name, i) => this.#words.push((columns[name] = new Uint32Array(buffer, at + words + i * room * 4, room))))
+    floats.forEach((name, i) =>
+      this.#floats.push((columns[name] = new Float64Array(buffer, at + i * room * 8, room))),
+    )
+    WORD_COLUMNS.forEach((name, i) =>
+      this.#words.push((columns[name] = new Uint32Array(buffer, at + words + i * room * 4, room))),
+    )
   }
 
   /** For a pool that is done with: its memory serves the next one. */

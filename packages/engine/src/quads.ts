@@ -2,7 +2,14 @@
 import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
 import type { EmitterRun } from './emitter.ts'
 import { ANCHOR_PIVOTS, frameAt, stretchAt } from './looks.ts'
-import { drawTurnInto, INTEGERS, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from './maths.ts'
+import {
+  drawTurnInto,
+  INTEGERS,
+  RADIANS_PER_TURN_STEP,
+  TURN_MASK,
+  TURN_TABLE,
+  TURNS_PER_DEG,
+} from './maths.ts'
 import type { Visible } from './visible.ts'
 import { effectiveInto } from './velocity.ts'
 import type { Pool } from './pool.ts'
@@ -48,7 +55,16 @@ const placeInto = (pool: Pool, i: number, scene: GeneralScene): void => {
 const { fround } = Math
 
 /** Writes all words but tint and opacity, from where the place and the turn are known on in float32, as the kernel does. */
-export const drawPlain = (pool: Pool, v: Visible, rect: FrameRect, scene: GeneralScene, f32: Float32Array, from: number, originX: number, originY: number): void => {
+export const drawPlain = (
+  pool: Pool,
+  v: Visible,
+  rect: FrameRect,
+  scene: GeneralScene,
+  f32: Float32Array,
+  from: number,
+  originX: number,
+  originY: number,
+): void => {
   const { x: tx, y: ty, w, h } = rect
   const pivotX = fround(rect.pivotX)
   const pivotY = fround(rect.pivotY)
@@ -95,7 +111,13 @@ export const drawPlain = (pool: Pool, v: Visible, rect: FrameRect, scene: Genera
  * birth), F mirrors across for a mirrored effect, along travel down instead. A carried particle's place and axes then
  * go through the effect's pose at the moment of display.
  */
-export const drawGeneral = (run: EmitterRun, v: Visible, scene: GeneralScene, frame: Frame, from: number): void => {
+export const drawGeneral = (
+  run: EmitterRun,
+  v: Visible,
+  scene: GeneralScene,
+  frame: Frame,
+  from: number,
+): void => {
   const { pool, looks, program } = run
   const { type } = looks
   const { f32 } = frame
@@ -117,7 +139,11 @@ export const drawGeneral = (run: EmitterRun, v: Visible, scene: GeneralScene, fr
     let pivotX = rect.pivotX
     if (scene.stretch !== 0) {
       effectiveInto(program, pool, i, v.age[k]!, turn)
-      const factor = stretchAt(type.numbers, scene.stretch, Math.sqrt(turn[0]! * turn[0]! + turn[1]! * turn[1]!))
+      const factor = stretchAt(
+        type.numbers,
+        scene.stretch,
+        Math.sqrt(turn[0]! * turn[0]! + turn[1]! * turn[1]!),
+      )
       sx *= factor
       if (factor > 1e-6) pivotX = pivotOf(rect, factor)
     }
@@ -136,7 +162,13 @@ export const drawGeneral = (run: EmitterRun, v: Visible, scene: GeneralScene, fr
       ax = turn[0]!
       ay = turn[1]!
     }
-    drawTurnInto(pool.angle[i]! + scene.angleLane + pool.spin[i]! * v.age[k]! + (looks.rock ? looks.rock.at(pool.keyHi[i]!, pool.keyLo[i]!, v.age[k]!) : 0), turn)
+    drawTurnInto(
+      pool.angle[i]! +
+        scene.angleLane +
+        pool.spin[i]! * v.age[k]! +
+        (looks.rock ? looks.rock.at(pool.keyHi[i]!, pool.keyLo[i]!, v.age[k]!) : 0),
+      turn,
+    )
     const p = size < 0 && !faces ? -1 : 1
     const q = size < 0 && faces ? -1 : 1
     const c = turn[0]!

@@ -36,14 +36,22 @@ export interface Knot {
 
 export const compileKnots = (knots: readonly Knot[]): CompiledRamp => {
   const first = knots[0] ?? { at: 0, value: 1, ease: 'linear' as const }
-  const all: Knot[] = first.at > 0 ? [{ at: 0, value: first.value, ease: 'step' }, ...knots] : knots.length ? [...knots] : [first]
+  const all: Knot[] =
+    first.at > 0
+      ? [{ at: 0, value: first.value, ease: 'step' }, ...knots]
+      : knots.length
+        ? [...knots]
+        : [first]
   const pieces = new Float64Array((all.length + 1) * STRIDE)
   all.forEach((knot, i) => {
     const next = all[i + 1]
     const span = next ? next.at - knot.at : 0
     const change = next && span > 0 ? next.value - knot.value : 0
     const c = EASE_COEFFICIENTS[knot.ease]
-    pieces.set([knot.at, span > 0 ? 1 / span : 0, knot.value, change * c[0], change * c[1], change * c[2]], i * STRIDE)
+    pieces.set(
+      [knot.at, span > 0 ? 1 / span : 0, knot.value, change * c[0], change * c[1], change * c[2]],
+      i * STRIDE,
+    )
   })
   pieces[all.length * STRIDE] = Infinity // ends every search
   const firstPiece = new Uint16Array(BUCKETS + 1)
@@ -59,7 +67,12 @@ const FREE_PIECES = 48
 
 /** The segment's Bézier curve as knots; x never runs back because its handles stay inside the segment. */
 const freeKnots = (from: RampPoint, to: RampPoint): Knot[] => {
-  const [x1, y1, x2, y2] = from.handles ?? [1 / 3, from.value + (to.value - from.value) / 3, 2 / 3, to.value - (to.value - from.value) / 3]
+  const [x1, y1, x2, y2] = from.handles ?? [
+    1 / 3,
+    from.value + (to.value - from.value) / 3,
+    2 / 3,
+    to.value - (to.value - from.value) / 3,
+  ]
   const knots: Knot[] = []
   for (let k = 0; k < FREE_PIECES; k++) {
     const t = k / FREE_PIECES
@@ -121,7 +134,8 @@ const makeTable = (ramp: CompiledRamp): Float64Array => {
       continue
     }
     const low = pieceAt(pieces, firstPiece, from)
-    const high = pieces[o]! + 1 / pieces[o + 1]! <= to ? valueIn(pieces, o, to) : pieceAt(pieces, firstPiece, to)
+    const high =
+      pieces[o]! + 1 / pieces[o + 1]! <= to ? valueIn(pieces, o, to) : pieceAt(pieces, firstPiece, to)
     const slope = (high - low) * TABLE_CELLS
     table[cell * 2] = low - slope * from
     table[cell * 2 + 1] = slope
@@ -153,7 +167,8 @@ export const rampIn = ({ pieces, firstPiece }: CompiledRamp, io: Float64Array): 
 }
 
 /** Value of a ramp at life `u` from 0 to 1. */
-export const rampAt = (ramp: CompiledRamp, u: number): number => (ramp.constant ? ramp.pieces[2]! : pieceAt(ramp.pieces, ramp.firstPiece, u))
+export const rampAt = (ramp: CompiledRamp, u: number): number =>
+  ramp.constant ? ramp.pieces[2]! : pieceAt(ramp.pieces, ramp.firstPiece, u)
 
 /** The area under a ramp from 0 to each piece's start, for exact cumulative values. */
 export interface CompiledIntegral {
@@ -166,7 +181,10 @@ const pieceArea = (pieces: Float64Array, o: number, until: number): number => {
   const width = until - pieces[o]!
   if (perPiece === 0) return width * pieces[o + 2]!
   const t = width * perPiece
-  return (t * (pieces[o + 2]! + t * (pieces[o + 3]! / 2 + t * (pieces[o + 4]! / 3 + (t * pieces[o + 5]!) / 4)))) / perPiece
+  return (
+    (t * (pieces[o + 2]! + t * (pieces[o + 3]! / 2 + t * (pieces[o + 4]! / 3 + (t * pieces[o + 5]!) / 4)))) /
+    perPiece
+  )
 }
 
 export const compileIntegral = (ramp: CompiledRamp): CompiledIntegral => {

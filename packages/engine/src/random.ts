@@ -25,7 +25,14 @@ export const absorb = (key: Key, word: number): void => {
 }
 
 /** key = hash64(seed, salt, source, repeat, ordinal), all unsigned 32 bits. */
-export const keyInto = (key: Key, seed: number, salt: number, source: number, repeat: number, ordinal: number): void => {
+export const keyInto = (
+  key: Key,
+  seed: number,
+  salt: number,
+  source: number,
+  repeat: number,
+  ordinal: number,
+): void => {
   key.hi = 0x6c697667
   key.lo = 0x676c6976
   absorb(key, seed)
@@ -60,7 +67,14 @@ export const keyStart = (seed: number, salt: number, source: number): Uint32Arra
 }
 
 /** Goes on with pass and ordinal into slot `i`; the same key as `keyInto` gives. */
-export const keyFrom = (start: Uint32Array, pass: number, ordinal: number, his: Uint32Array, los: Uint32Array, i: number): void => {
+export const keyFrom = (
+  start: Uint32Array,
+  pass: number,
+  ordinal: number,
+  his: Uint32Array,
+  los: Uint32Array,
+  i: number,
+): void => {
   const lo1 = mix(start[1]! ^ pass) >>> 0
   const hi1 = mix(Math.imul(start[0]!, 0x9e3779b1) ^ lo1 ^ Math.imul(pass, 0x27d4eb2f)) >>> 0
   const lo2 = mix(lo1 ^ ordinal) >>> 0
@@ -68,4 +82,5 @@ export const keyFrom = (start: Uint32Array, pass: number, ordinal: number, his: 
   his[i] = mix(Math.imul(hi1, 0x9e3779b1) ^ lo2 ^ Math.imul(ordinal, 0x27d4eb2f))
 }
 
-export const keyHex = (hi: number, lo: number): string => hi.toString(16).padStart(8, '0') + lo.toString(16).padStart(8, '0')
+export const keyHex = (hi: number, lo: number): string =>
+  hi.toString(16).padStart(8, '0') + lo.toString(16).padStart(8, '0')

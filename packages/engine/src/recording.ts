@@ -25,8 +25,15 @@ export class Recording {
     for (let tick = 0; tick <= last; tick++) {
       const { u32, count, batches, batchCount } = frameAt(tick)
       words += count * INSTANCE_WORDS
-      if (words > WORD_LIMIT) throw new Refusal(`effect "${name}"`, `its picture is too large to play backwards (over 64 MB by tick ${tick} of ${last}); shorten it, or send out less`)
-      this.#ticks.push({ words: u32.slice(0, count * INSTANCE_WORDS), batches: batches.slice(0, batchCount).map((batch) => ({ ...batch })) })
+      if (words > WORD_LIMIT)
+        throw new Refusal(
+          `effect "${name}"`,
+          `its picture is too large to play backwards (over 64 MB by tick ${tick} of ${last}); shorten it, or send out less`,
+        )
+      this.#ticks.push({
+        words: u32.slice(0, count * INSTANCE_WORDS),
+        batches: batches.slice(0, batchCount).map((batch) => ({ ...batch })),
+      })
     }
   }
 
@@ -41,7 +48,10 @@ export class Recording {
       if (shows && !shows({ id: '', layer: batch.layer })) continue
       reserve(frame, batch.count)
       openBatch(frame, batch.sheet, batch.blend, batch.layer, frame.count)
-      frame.u32.set(words.subarray(batch.first * INSTANCE_WORDS, (batch.first + batch.count) * INSTANCE_WORDS), frame.count * INSTANCE_WORDS)
+      frame.u32.set(
+        words.subarray(batch.first * INSTANCE_WORDS, (batch.first + batch.count) * INSTANCE_WORDS),
+        frame.count * INSTANCE_WORDS,
+      )
       frame.batches[frame.batchCount - 1]!.count += batch.count
       frame.count += batch.count
     }

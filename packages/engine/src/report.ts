@@ -107,12 +107,17 @@ const readMotion = (run: EmitterRun, i: number, age: number): void => {
   motion.y = pool.y[i]!
   motion.vx = pair[0]!
   motion.vy = pair[1]!
-  const own = pool.angle[i]! + angleLaneOf(run) + pool.spin[i]! * age + (run.looks.rock?.at(pool.keyHi[i]!, pool.keyLo[i]!, age) ?? 0)
+  const own =
+    pool.angle[i]! +
+    angleLaneOf(run) +
+    pool.spin[i]! * age +
+    (run.looks.rock?.at(pool.keyHi[i]!, pool.keyLo[i]!, age) ?? 0)
   motion.angleDeg = (faces ? angleOf(pool.faceX[i]!, pool.faceY[i]!) : pool.turn[i]!) + sign * own
   motion.signX = faces ? Math.abs(grow) : grow
   motion.signY = faces ? grow : Math.abs(grow)
   const stretch = stretchOf(run)
-  if (stretch !== 0) motion.signX *= stretchAt(type.numbers, stretch, Math.sqrt(motion.vx * motion.vx + motion.vy * motion.vy))
+  if (stretch !== 0)
+    motion.signX *= stretchAt(type.numbers, stretch, Math.sqrt(motion.vx * motion.vx + motion.vy * motion.vy))
   if (space === 'carried') carry(run)
   if (space === 'pinned') {
     run.setting.tape.viewInto(run.tick, view)
@@ -162,7 +167,9 @@ const rowOf = (simulation: Simulation, run: EmitterRun, i: number): ParticleRepo
 export const reportParticles = (simulation: Simulation): ParticleReport[] => {
   const now = simulation.clockSeconds
   const rows: ParticleReport[] = []
-  for (const run of simulation.nodes) for (let i = 0; i < run.pool.size; i++) if (!isDead(run.pool, i, now)) rows.push(rowOf(simulation, run, i))
+  for (const run of simulation.nodes)
+    for (let i = 0; i < run.pool.size; i++)
+      if (!isDead(run.pool, i, now)) rows.push(rowOf(simulation, run, i))
   // Several relays may have sent out the same emitter's particles.
   if (simulation.nodes.length > simulation.runs.length) sortRows(simulation, rows)
   for (const inner of simulation.inside) rows.push(...reportParticles(inner))
@@ -170,14 +177,20 @@ export const reportParticles = (simulation: Simulation): ParticleReport[] => {
 }
 
 /** One living particle by its key (16 hex digits) and its emitter; null while it does not live. Companions share keys. */
-export const findParticle = (simulation: Simulation, key: string, emitterId: string): ParticleReport | null => {
+export const findParticle = (
+  simulation: Simulation,
+  key: string,
+  emitterId: string,
+): ParticleReport | null => {
   const now = simulation.clockSeconds
   const hi = Number.parseInt(key.slice(0, 8), 16)
   const lo = Number.parseInt(key.slice(8), 16)
   for (const run of simulation.nodes) {
     const { pool, program } = run
     if (program.source.id !== emitterId) continue
-    for (let i = 0; i < pool.size; i++) if (pool.keyLo[i] === lo && pool.keyHi[i] === hi && !isDead(pool, i, now)) return rowOf(simulation, run, i)
+    for (let i = 0; i < pool.size; i++)
+      if (pool.keyLo[i] === lo && pool.keyHi[i] === hi && !isDead(pool, i, now))
+        return rowOf(simulation, run, i)
   }
   for (const inner of simulation.inside) {
     const found = findParticle(inner, key, emitterId)
@@ -189,12 +202,21 @@ export const findParticle = (simulation: Simulation, key: string, emitterId: str
 /** By emitter in the effect's order, then birth, source and ordinal. */
 const sortRows = (simulation: Simulation, rows: ParticleReport[]): void => {
   const order = new Map(simulation.program.effect.emitters.map((emitter, i) => [emitter.id, i]))
-  rows.sort((a, b) => order.get(a.emitterId)! - order.get(b.emitterId)! || a.bornSeconds - b.bornSeconds || (a.source < b.source ? -1 : a.source > b.source ? 1 : 0) || a.index - b.index || (a.key < b.key ? -1 : 1))
+  rows.sort(
+    (a, b) =>
+      order.get(a.emitterId)! - order.get(b.emitterId)! ||
+      a.bornSeconds - b.bornSeconds ||
+      (a.source < b.source ? -1 : a.source > b.source ? 1 : 0) ||
+      a.index - b.index ||
+      (a.key < b.key ? -1 : 1),
+  )
 }
 
 /** Marks in the order of drawing. */
 export const reportMarks = (simulation: Simulation): MarkReport[] => [
-  ...simulation.nodes.flatMap((node) => node.marks?.report(simulation.clockSeconds, simulation.warmSeconds) ?? []),
+  ...simulation.nodes.flatMap(
+    (node) => node.marks?.report(simulation.clockSeconds, simulation.warmSeconds) ?? [],
+  ),
   ...simulation.inside.flatMap(reportMarks),
 ]
 
@@ -202,8 +224,17 @@ export const reportMarks = (simulation: Simulation): MarkReport[] => [
 const emitterRows = (simulation: Simulation): EmitterReport[] =>
   simulation.program.effect.emitters.map(({ id, name }) => {
     const nodes = simulation.nodes.filter((node) => node.program.source.id === id)
-    const sum = (of: (node: EmitterRun) => number): number => nodes.reduce((total, node) => total + of(node), 0)
-    return { id, name, births: sum((n) => n.births), deaths: sum((n) => n.deaths), alive: sum((n) => n.alive), relayed: sum((n) => (n.program.relayed ? n.births : 0)), refused: sum((n) => n.refused) }
+    const sum = (of: (node: EmitterRun) => number): number =>
+      nodes.reduce((total, node) => total + of(node), 0)
+    return {
+      id,
+      name,
+      births: sum((n) => n.births),
+      deaths: sum((n) => n.deaths),
+      alive: sum((n) => n.alive),
+      relayed: sum((n) => (n.program.relayed ? n.births : 0)),
+      refused: sum((n) => n.refused),
+    }
   })
 
 /** FNV-1a with 64 bits, kept as four 16-bit limbs so that every product stays exact. */
@@ -243,7 +274,19 @@ export const hashParticles = (particles: readonly ParticleReport[]): string => {
     for (let k = 0; k < 8; k++) hash.byte(bytes.getUint8(k))
   }
   for (const p of particles) {
-    for (const value of [p.bornSeconds, p.lifeSeconds, p.x, p.y, p.vx, p.vy, p.angleDeg, p.scaleX, p.scaleY, p.opacity]) float64(value)
+    for (const value of [
+      p.bornSeconds,
+      p.lifeSeconds,
+      p.x,
+      p.y,
+      p.vx,
+      p.vy,
+      p.angleDeg,
+      p.scaleX,
+      p.scaleY,
+      p.opacity,
+    ])
+      float64(value)
     for (let k = 1; k < 7; k += 2) hash.byte(Number.parseInt(p.tint.slice(k, k + 2), 16))
     for (let k = 0; k < 4; k++) hash.byte((p.frame >>> (8 * k)) & 255)
   }

@@ -37,7 +37,13 @@ const targetOf = (rhythm: Rhythm, emitter: ResolvedEmitter, seed: number): Targe
 /** Rounds of halving that bring any window of 600 s below a nanosecond. */
 const HALVINGS = 64
 
-export const rhythmSource = (emitter: ResolvedEmitter, window: Window, rate: number, seed: number, lane: CompiledLane | null): Source => {
+export const rhythmSource = (
+  emitter: ResolvedEmitter,
+  window: Window,
+  rate: number,
+  seed: number,
+  lane: CompiledLane | null,
+): Source => {
   const { flow } = emitter.numbers
   const start = window.start / MICRO
   const length = window.length / MICRO
@@ -45,7 +51,8 @@ export const rhythmSource = (emitter: ResolvedEmitter, window: Window, rate: num
   const integral = lane ? compileLaneIntegral(lane) : null
   const before = integral ? laneIntegralAt(integral, start) : 0
   /** What has flowed so many seconds after the window opened. */
-  const flowed = (seconds: number): number => flow * (integral ? laneIntegralAt(integral, start + seconds) - before : seconds)
+  const flowed = (seconds: number): number =>
+    flow * (integral ? laneIntegralAt(integral, start + seconds) - before : seconds)
   /** The other way round: the first moment at which so much has flowed. */
   const momentOf = (amount: number): number => {
     if (!integral) return amount / flow
@@ -84,6 +91,8 @@ export const rhythmSource = (emitter: ResolvedEmitter, window: Window, rate: num
     timeInto: (pass, n, out) => {
       out[0] = start + momentOf(target(pass, n))
     },
-    most: (seconds, passes) => Math.ceil(flow * (lane ? lane.most : 1) * Math.min(seconds, length * passes)) + (2 * RANDOM_GROUP + 2) * passes,
+    most: (seconds, passes) =>
+      Math.ceil(flow * (lane ? lane.most : 1) * Math.min(seconds, length * passes)) +
+      (2 * RANDOM_GROUP + 2) * passes,
   }
 }

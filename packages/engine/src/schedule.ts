@@ -28,10 +28,18 @@ const steadySource = (milli: number, window: Window, rate: number): Source => {
 }
 
 /** So many births over the whole window, each as far from the next as the last is from the first of the next pass. */
-const evenSource = (births: number, window: Window, rate: number): Source => everySource(births, window.length * rate, window.length / MICRO / births, births, window, rate)
+const evenSource = (births: number, window: Window, rate: number): Source =>
+  everySource(births, window.length * rate, window.length / MICRO / births, births, window, rate)
 
 /** Births at n × step: those due by t are the n with n × unit ÷ milli ≤ t, in whole numbers. */
-const everySource = (milli: number, unit: number, step: number, total: number, { start }: Window, rate: number): Source => {
+const everySource = (
+  milli: number,
+  unit: number,
+  step: number,
+  total: number,
+  { start }: Window,
+  rate: number,
+): Source => {
   const startSeconds = start / MICRO
   return {
     id: 'flow',
@@ -55,7 +63,16 @@ const alike = (source: Source): Source => ({
   ...source,
   due: (_pass, t, strict) => source.due(0, t, strict),
   timeInto: (_pass, n, out) => source.timeInto(0, n, out),
-  ...(source.burst ? { burst: { ...source.burst, withheld: (_pass: number, ordinal: number) => source.burst!.withheld(0, ordinal), placeInto: (_pass: number, ordinal: number, out: PlaceQuestion) => source.burst!.placeInto(0, ordinal, out) } } : {}),
+  ...(source.burst
+    ? {
+        burst: {
+          ...source.burst,
+          withheld: (_pass: number, ordinal: number) => source.burst!.withheld(0, ordinal),
+          placeInto: (_pass: number, ordinal: number, out: PlaceQuestion) =>
+            source.burst!.placeInto(0, ordinal, out),
+        },
+      }
+    : {}),
 })
 
 export interface Schedule {
@@ -64,13 +81,33 @@ export interface Schedule {
 }
 
 /** @param places number of places of the shape, for bursts that send one to each */
-export const createSchedule = (emitter: ResolvedEmitter, timeline: Timeline, rate: number, seed: number, places: number): Schedule => {
+export const createSchedule = (
+  emitter: ResolvedEmitter,
+  timeline: Timeline,
+  rate: number,
+  seed: number,
+  places: number,
+): Schedule => {
   const window = windowOf(emitter, timeline)
   const lane: CompiledLane | null = emitter.lanes.flow ? compileLane('flow', emitter.lanes.flow) : null
   const milli = Math.round(emitter.numbers.flow * 1000)
-  const births = timeline.alike && window.start === 0 && window.length === timeline.limit ? Math.round((emitter.numbers.flow * window.length) / MICRO) : -1
-  const flow = milli === 0 || window.length === 0 || births === 0 ? [] : [lane || emitter.rhythm !== 'even' ? rhythmSource(emitter, window, rate, seed, lane) : births > 0 ? evenSource(births, window, rate) : steadySource(milli, window, rate)]
-  const bursts = emitter.bursts.flatMap((burst) => burstSource(burst, emitter.salt, window.start, timeline.limit, rate, seed, places) ?? [])
+  const births =
+    timeline.alike && window.start === 0 && window.length === timeline.limit
+      ? Math.round((emitter.numbers.flow * window.length) / MICRO)
+      : -1
+  const flow =
+    milli === 0 || window.length === 0 || births === 0
+      ? []
+      : [
+          lane || emitter.rhythm !== 'even'
+            ? rhythmSource(emitter, window, rate, seed, lane)
+            : births > 0
+              ? evenSource(births, window, rate)
+              : steadySource(milli, window, rate),
+        ]
+  const bursts = emitter.bursts.flatMap(
+    (burst) => burstSource(burst, emitter.salt, window.start, timeline.limit, rate, seed, places) ?? [],
+  )
   const sources = [...flow, ...bursts]
   return { sources: timeline.alike ? sources.map(alike) : sources, window }
 }

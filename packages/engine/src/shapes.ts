@@ -1,7 +1,16 @@
 /** Where on a shape a particle is born: one sampler a shape, two draws each, from the stream `place`. */
 import type { EmitterChoices, Fill, MaskPlaces, NumbersOf, ShapeKind, Side, ViewRect } from '@gliv/model'
 import { cosSinIn, cosSinInto } from './maths.ts'
-import { fillPath, filledPlaceInto, type FilledPath, flatOf, type FlatPath, flattenPath, pathPlaceInto, type PathPlace } from './paths.ts'
+import {
+  fillPath,
+  filledPlaceInto,
+  type FilledPath,
+  flatOf,
+  type FlatPath,
+  flattenPath,
+  pathPlaceInto,
+  type PathPlace,
+} from './paths.ts'
 
 /** What a sampler finds: a place relative to the emitter's centre in px, its normal and tangent, and where on the shape it is. */
 export interface Spot extends PathPlace {
@@ -108,10 +117,19 @@ const inBox = (fill: Fill, w: number, h: number, a: number, b: number, spot: Spo
 }
 
 /** A band from `inner` to `outer`; q is the share of the band's area. */
-const inBand = (shape: Shape, inner: number, outer: number, startDeg: number, arcDeg: number, at: Float64Array, spot: Spot): void => {
+const inBand = (
+  shape: Shape,
+  inner: number,
+  outer: number,
+  startDeg: number,
+  arcDeg: number,
+  at: Float64Array,
+  spot: Spot,
+): void => {
   const b = at[1]!
   const q = shape.fill === 'even' ? b : FILL_BENDS[shape.fill](b)
-  const radius = inner === 0 ? Math.sqrt(q) * outer : Math.sqrt(inner * inner + q * (outer * outer - inner * inner))
+  const radius =
+    inner === 0 ? Math.sqrt(q) * outer : Math.sqrt(inner * inner + q * (outer * outer - inner * inner))
   turn[0] = startDeg + at[0]! * arcDeg
   cosSinIn(turn)
   spot.x = turn[0]! * radius
@@ -135,7 +153,12 @@ const pathSampler: ShapeSampler = (shape, at, spot) => {
 }
 
 /** A unit box side by side: where a side begins and which way it goes. */
-const SIDE_STARTS = { top: [0, 0, 1, 0], right: [1, 0, 0, 1], bottom: [1, 1, -1, 0], left: [0, 1, 0, -1] } as const satisfies Record<Side, readonly [number, number, number, number]>
+const SIDE_STARTS = {
+  top: [0, 0, 1, 0],
+  right: [1, 0, 0, 1],
+  bottom: [1, 1, -1, 0],
+  left: [0, 1, 0, -1],
+} as const satisfies Record<Side, readonly [number, number, number, number]>
 
 export const SHAPE_SAMPLERS = {
   point: (_shape, _at, spot) => {
@@ -169,7 +192,16 @@ export const SHAPE_SAMPLERS = {
     spot.tx = -spot.ny
     spot.ty = spot.nx
   },
-  ring: (shape, at, spot) => inBand(shape, Math.min(shape.inner, shape.radius), shape.radius, shape.angle - shape.arc / 2, shape.arc, at, spot),
+  ring: (shape, at, spot) =>
+    inBand(
+      shape,
+      Math.min(shape.inner, shape.radius),
+      shape.radius,
+      shape.angle - shape.arc / 2,
+      shape.arc,
+      at,
+      spot,
+    ),
   polygon: (shape, at, spot) => {
     const a = at[0]!
     // Which of the equal triangles, and where along its outer side; then from the centre to there.
@@ -202,7 +234,14 @@ export const SHAPE_SAMPLERS = {
   viewEdge: (shape, at, spot) => {
     const { view } = shape
     const [x, y, dx, dy] = SIDE_STARTS[shape.side]
-    alongLine(x * view.w, y * view.h, (x + dx) * view.w, (y + dy) * view.h, bendLine(shape.fill, at[0]!), spot)
+    alongLine(
+      x * view.w,
+      y * view.h,
+      (x + dx) * view.w,
+      (y + dy) * view.h,
+      bendLine(shape.fill, at[0]!),
+      spot,
+    )
     // Outwards by the outset, and through the depth of the strip.
     const out = shape.outset + at[1]! * shape.depth
     spot.x += spot.nx * out - view.w / 2
@@ -226,13 +265,26 @@ const ellipseOutline = (width: number, height: number): FlatPath => {
     ys.push(turn[1]!)
   }
   const unit = flatOf(xs, ys, true)
-  const real = flatOf(xs.map((x) => x * width), ys.map((y) => y * height), true)
+  const real = flatOf(
+    xs.map((x) => x * width),
+    ys.map((y) => y * height),
+    true,
+  )
   return { ...unit, at: real.at, length: real.length }
 }
 
-export const createShape = (choices: Pick<EmitterChoices, 'shape' | 'fill' | 'side' | 'path'>, numbers: NumbersOf<'emitter'>, mask: MaskPlaces | null): Shape => {
+export const createShape = (
+  choices: Pick<EmitterChoices, 'shape' | 'fill' | 'side' | 'path'>,
+  numbers: NumbersOf<'emitter'>,
+  mask: MaskPlaces | null,
+): Shape => {
   const { shape, fill, side } = choices
-  const path = shape === 'polyline' || shape === 'curve' ? flattenPath(choices.path, shape === 'curve') : shape === 'ellipse' ? ellipseOutline(numbers.shapeWidth, numbers.shapeHeight) : null
+  const path =
+    shape === 'polyline' || shape === 'curve'
+      ? flattenPath(choices.path, shape === 'curve')
+      : shape === 'ellipse'
+        ? ellipseOutline(numbers.shapeWidth, numbers.shapeHeight)
+        : null
   return {
     fill,
     side,

@@ -1,4 +1,12 @@
-import { type Frame, type PoseParts, Refusal, type ResolvedEffect, type Surface, type Tape, type ViewRect } from '@gliv/model'
+import {
+  type Frame,
+  type PoseParts,
+  Refusal,
+  type ResolvedEffect,
+  type Surface,
+  type Tape,
+  type ViewRect,
+} from '@gliv/model'
 import { emitterEndSeconds, type EmitterProgram, emptyFrame, lastEnd, type Program } from './compile.ts'
 import { EmitterRun } from './emitter.ts'
 import { PartHost } from './inner.ts'
@@ -47,8 +55,15 @@ export class Simulation {
   constructor(program: Program, options: SimulationOptions = {}) {
     this.#program = program
     this.seed = (options.seed ?? program.effect.seed) >>> 0
-    this.#tape = (program.lastTick > 0 ? undefined : options.live) ?? options.inner ?? compileTape(options.tape ?? [], options, options.view, program.warmTicks, options.surfaces)
-    if (program.periodTicks > 0 && (options.tape?.length ?? 0) > 0) throw new Refusal('tape', `effect "${program.effect.name}" repeats exactly every ${program.effect.numbers.periodSeconds} s, which a tape would break; leave the tape out, or let the effect play another way`)
+    this.#tape =
+      (program.lastTick > 0 ? undefined : options.live) ??
+      options.inner ??
+      compileTape(options.tape ?? [], options, options.view, program.warmTicks, options.surfaces)
+    if (program.periodTicks > 0 && (options.tape?.length ?? 0) > 0)
+      throw new Refusal(
+        'tape',
+        `effect "${program.effect.name}" repeats exactly every ${program.effect.numbers.periodSeconds} s, which a tape would break; leave the tape out, or let the effect play another way`,
+      )
     this.#frame.originX = options.x ?? 0
     this.#frame.originY = options.y ?? 0
     this.runs = this.start(program, program.emitters)
@@ -85,16 +100,29 @@ export class Simulation {
     const { effect, parts } = this.#program
     const order = new Map(effect.emitters.map((emitter, i) => [emitter.id, i]))
     const nodes = this.runs.flatMap((run) => run.nodes())
-    this.nodes = nodes.map((node, i) => ({ node, i })).sort((a, b) => order.get(a.node.program.source.id)! - order.get(b.node.program.source.id)! || a.i - b.i).map(({ node }) => node)
+    this.nodes = nodes
+      .map((node, i) => ({ node, i }))
+      .sort(
+        (a, b) => order.get(a.node.program.source.id)! - order.get(b.node.program.source.id)! || a.i - b.i,
+      )
+      .map(({ node }) => node)
     this.#mayHold = parts.length > 0 || nodes.some((node) => node.hosts.length > 0)
     const setting = this.#settingOf(this.#program)
-    this.parts = parts.map(({ part, choices, seconds }) => new PartHost(part, choices, seconds, setting, setting.makeInner, toWorld))
+    this.parts = parts.map(
+      ({ part, choices, seconds }) =>
+        new PartHost(part, choices, seconds, setting, setting.makeInner, toWorld),
+    )
   }
 
   #settingOf(program: Program): Setting {
     const { clock, timeline, effect } = program
     return {
-      seed: this.seed, clock, timeline, tape: this.#tape, jumpPx: effect.numbers.jumpPx, periodSeconds: effect.play === 'period' ? effect.numbers.periodSeconds : 0,
+      seed: this.seed,
+      clock,
+      timeline,
+      tape: this.#tape,
+      jumpPx: effect.numbers.jumpPx,
+      periodSeconds: effect.play === 'period' ? effect.numbers.periodSeconds : 0,
       makeInner: (inner, seed, tape) => new Simulation(inner, { seed, inner: tape }),
     }
   }
@@ -102,7 +130,10 @@ export class Simulation {
   /** Everything that plays inside this effect now. */
   get inside(): readonly Simulation[] {
     if (!this.#mayHold) return NOTHING
-    return [...this.parts.flatMap((part) => [...part.running]), ...this.nodes.flatMap((run) => run.hosts.flatMap((host) => [...host.running]))] as Simulation[]
+    return [
+      ...this.parts.flatMap((part) => [...part.running]),
+      ...this.nodes.flatMap((run) => run.hosts.flatMap((host) => [...host.running])),
+    ] as Simulation[]
   }
 
   get program(): Program {
@@ -115,7 +146,13 @@ export class Simulation {
 
   /** The tick on the clock, warm-up included. What repeats exactly stands in the same period for ever, unless a game plays it. */
   internalTickOf({ warmTicks, periodTicks, lastTick }: Program): number {
-    if (lastTick > 0) return warmTicks + (periodTicks > 0 ? (lastTick - (this.tick % periodTicks)) % periodTicks : Math.max(0, lastTick - this.tick))
+    if (lastTick > 0)
+      return (
+        warmTicks +
+        (periodTicks > 0
+          ? (lastTick - (this.tick % periodTicks)) % periodTicks
+          : Math.max(0, lastTick - this.tick))
+      )
     return warmTicks + (periodTicks > 0 && !this.#tape.advance ? this.tick % periodTicks : this.tick)
   }
 
@@ -199,9 +236,15 @@ export class Simulation {
     const end = emissionEnd(effect)
     if (effect.play === 'sustain') {
       const stop = this.#tape.stopTick()
-      return tick >= stop && clock.secondsAt(tick) - clock.secondsAt(stop) > Math.max(0, end - effect.numbers.sustainTo)
+      return (
+        tick >= stop &&
+        clock.secondsAt(tick) - clock.secondsAt(stop) > Math.max(0, end - effect.numbers.sustainTo)
+      )
     }
-    return tick >= this.#tape.endTick() + delayTicks(effect) || (effect.play === 'once' && clock.secondsAt(tick) > end)
+    return (
+      tick >= this.#tape.endTick() + delayTicks(effect) ||
+      (effect.play === 'once' && clock.secondsAt(tick) > end)
+    )
   }
 
   /** Takes over a program together with the runs that belong to its emitters, at the present tick. */
@@ -231,7 +274,12 @@ export class Simulation {
     return frame
   }
 
-  #show(frame: Frame, alpha: number, shows: ((what: Shown) => boolean) | undefined, only: 'marks' | 'particles' | undefined): void {
+  #show(
+    frame: Frame,
+    alpha: number,
+    shows: ((what: Shown) => boolean) | undefined,
+    only: 'marks' | 'particles' | undefined,
+  ): void {
     // Backwards each tick stands as it was recorded.
     setDisplay(this.#program.lastTick > 0 ? 1 : alpha)
     if (only !== 'particles') this.appendMarks(frame, shows)
@@ -240,7 +288,8 @@ export class Simulation {
 
   /** Marks lie below everything. */
   appendMarks(frame: Frame, shows?: (what: Shown) => boolean): void {
-    for (const run of this.nodes) if (run.marks && (!shows || shows(run.program.source))) run.marks.append(frame, run.now)
+    for (const run of this.nodes)
+      if (run.marks && (!shows || shows(run.program.source))) run.marks.append(frame, run.now)
     for (const inner of this.inside) inner.appendMarks(frame, shows)
   }
 
@@ -264,14 +313,20 @@ export class Simulation {
   }
 }
 
-export const createSimulation = (program: Program, options?: SimulationOptions): Simulation => new Simulation(program, options)
+export const createSimulation = (program: Program, options?: SimulationOptions): Simulation =>
+  new Simulation(program, options)
 
 /** Births that wait along a shape still come after emission has ended. */
-const delayTicks = (effect: ResolvedEffect): number => effect.emitters.filter((e) => !e.dormant).reduce((ticks, e) => Math.max(ticks, Math.ceil(e.numbers.alongDelay * effect.rate)), 0)
+const delayTicks = (effect: ResolvedEffect): number =>
+  effect.emitters
+    .filter((e) => !e.dormant)
+    .reduce((ticks, e) => Math.max(ticks, Math.ceil(e.numbers.alongDelay * effect.rate)), 0)
 
 /** On the timeline. */
 const emissionEnd = (effect: ResolvedEffect): number => {
-  const own = effect.emitters.filter((e) => !e.dormant).reduce((end, e) => Math.max(end, emitterEndSeconds(e)), 0)
+  const own = effect.emitters
+    .filter((e) => !e.dormant)
+    .reduce((end, e) => Math.max(end, emitterEndSeconds(e)), 0)
   return effect.parts.reduce((end, part) => Math.max(end, part.numbers.partAt), own)
 }
 
@@ -289,7 +344,8 @@ const startSeconds = (effect: ResolvedEffect, clockSeconds: number): number => {
 }
 
 /** Last moment at which something may be sent out, in seconds from the effect's start; for a sustained effect stopped at once. */
-export const emissionEndSeconds = (effect: ResolvedEffect): number => startSeconds(effect, emissionEnd(effect))
+export const emissionEndSeconds = (effect: ResolvedEffect): number =>
+  startSeconds(effect, emissionEnd(effect))
 
 /** A bound: the last emission plus the longest life of its type. */
 export const latestEndSeconds = (effect: ResolvedEffect): number => startSeconds(effect, lastEnd(effect))

@@ -47,7 +47,8 @@ const shorterTurn = (from: number, to: number): number => {
   return turn - 360 * Math.floor((turn + 180) / 360)
 }
 
-export const samePose = (a: Readonly<Pose>, b: Readonly<Pose>): boolean => a.x === b.x && a.y === b.y && a.rotate === b.rotate && a.scale === b.scale && a.mirror === b.mirror
+export const samePose = (a: Readonly<Pose>, b: Readonly<Pose>): boolean =>
+  a.x === b.x && a.y === b.y && a.rotate === b.rotate && a.scale === b.scale && a.mirror === b.mirror
 
 const copyPose = (from: Readonly<Pose>, out: Pose): void => {
   out.x = from.x
@@ -143,7 +144,8 @@ export class LiveTape implements CompiledTape {
     this.#jump = false
     this.#fromView = this.#toView
     this.#toView = this.#nextView
-    if (this.#surroundings.before !== this.#surfaces || this.#surroundings.after !== this.#nextSurfaces) this.#surroundings = new Surroundings(this.#surfaces, this.#nextSurfaces)
+    if (this.#surroundings.before !== this.#surfaces || this.#surroundings.after !== this.#nextSurfaces)
+      this.#surroundings = new Surroundings(this.#surfaces, this.#nextSurfaces)
     this.#surfaces = this.#nextSurfaces
     if (this.#stopped && this.#stoppedAt === Infinity) this.#stoppedAt = Math.max(0, tick - 1)
   }
@@ -183,25 +185,40 @@ const POSE_NUMBERS = ['x', 'y', 'rotate', 'scale'] as const
 export const checkPose = (place: string, parts: PoseParts): void => {
   for (const key of POSE_NUMBERS) {
     const value = parts[key]
-    if (value !== undefined && !Number.isFinite(value)) throw new Refusal(place, `${key} is ${value}; it must be a finite number`)
+    if (value !== undefined && !Number.isFinite(value))
+      throw new Refusal(place, `${key} is ${value}; it must be a finite number`)
   }
-  if (parts.scale !== undefined && !(parts.scale >= 0.001 && parts.scale <= 1000)) throw new Refusal(place, `scale is ${parts.scale}; it must be from 0.001 to 1000; to turn left into right use mirror`)
+  if (parts.scale !== undefined && !(parts.scale >= 0.001 && parts.scale <= 1000))
+    throw new Refusal(
+      place,
+      `scale is ${parts.scale}; it must be from 0.001 to 1000; to turn left into right use mirror`,
+    )
 }
 
 export const checkView = (place: string, view: ViewRect): void => {
-  for (const key of ['x', 'y', 'w', 'h'] as const) if (!Number.isFinite(view[key])) throw new Refusal(place, `${key} is ${view[key]}; give x, y, w, h in world pixels`)
-  if (!(view.w > 0 && view.h > 0)) throw new Refusal(place, `the view is ${view.w} × ${view.h}; both sides must be over 0`)
+  for (const key of ['x', 'y', 'w', 'h'] as const)
+    if (!Number.isFinite(view[key]))
+      throw new Refusal(place, `${key} is ${view[key]}; give x, y, w, h in world pixels`)
+  if (!(view.w > 0 && view.h > 0))
+    throw new Refusal(place, `the view is ${view.w} × ${view.h}; both sides must be over 0`)
 }
 
 const checkTape = (tape: Tape): void => {
   let last = 0
   tape.forEach((entry, i) => {
     if (!Number.isInteger(entry.tick) || entry.tick < last)
-      throw new Refusal(`tape[${i}].tick`, `${entry.tick} is not a whole tick at or after ${last}; sort the entries and use whole ticks from 0`)
+      throw new Refusal(
+        `tape[${i}].tick`,
+        `${entry.tick} is not a whole tick at or after ${last}; sort the entries and use whole ticks from 0`,
+      )
     last = entry.tick
     if (entry.do === 'move' || entry.do === 'teleport') {
       checkPose(`tape[${i}]`, entry)
-      if (![...POSE_NUMBERS, 'mirror' as const].some((key) => entry[key] !== undefined)) throw new Refusal(`tape[${i}]`, `"${entry.do}" says no x, y, rotate, scale or mirror; give at least one`)
+      if (![...POSE_NUMBERS, 'mirror' as const].some((key) => entry[key] !== undefined))
+        throw new Refusal(
+          `tape[${i}]`,
+          `"${entry.do}" says no x, y, rotate, scale or mirror; give at least one`,
+        )
     }
     if (entry.do === 'view') checkView(`tape[${i}]`, entry)
     if (entry.do === 'surfaces') checkSurfaces(`tape[${i}].surfaces`, entry.surfaces)
@@ -227,7 +244,11 @@ const lastAt = (rows: readonly { readonly tick: number }[], ticks: number): numb
 }
 
 /** Calls `between` with the rows around a moment and how far it is from the first to the second. */
-const lookUp = <T>(rows: readonly Timed<T>[], ticks: number, between: (a: T, b: T, t: number) => void): void => {
+const lookUp = <T>(
+  rows: readonly Timed<T>[],
+  ticks: number,
+  between: (a: T, b: T, t: number) => void,
+): void => {
   const i = rows.length === 1 ? 0 : Math.max(0, lastAt(rows, ticks))
   const here = rows[i]!
   const next = rows[i + 1]
@@ -239,20 +260,26 @@ const lookUp = <T>(rows: readonly Timed<T>[], ticks: number, between: (a: T, b: 
 const KEPT_TICKS = 64
 
 /** Looks up the surfaces of a tick; still ones are made ready once. */
-const surroundingsOf = (rows: readonly { readonly tick: number; readonly value: readonly Surface[] }[]): ((tick: number) => Surroundings) => {
+const surroundingsOf = (
+  rows: readonly { readonly tick: number; readonly value: readonly Surface[] }[],
+): ((tick: number) => Surroundings) => {
   const still = new Map<readonly Surface[], Surroundings>()
   const moving = new Map<number, Surroundings>()
   const at = (tick: number): readonly Surface[] => {
     const i = Math.max(0, lastAt(rows, tick))
     const here = rows[i]!
     const next = rows[i + 1]
-    return next ? surfacesBetween(here.value, next.value, (tick - here.tick) / (next.tick - here.tick)) : here.value
+    return next
+      ? surfacesBetween(here.value, next.value, (tick - here.tick) / (next.tick - here.tick))
+      : here.value
   }
   const stillFrom = (tick: number): readonly Surface[] | null => {
     const i = Math.max(0, lastAt(rows, Math.max(0, tick - 1)))
     const here = rows[i]!
     const next = rows[i + 1]
-    return next && next.value.some((surface) => here.value.some((other) => other.id === surface.id)) ? null : here.value
+    return next && next.value.some((surface) => here.value.some((other) => other.id === surface.id))
+      ? null
+      : here.value
   }
   return (tick) => {
     const fixed = stillFrom(tick)
@@ -267,14 +294,26 @@ const surroundingsOf = (rows: readonly { readonly tick: number; readonly value: 
       const i = Math.max(0, lastAt(rows, Math.max(0, tick - 1)))
       const [here, next] = [rows[i]!, rows[i + 1]!]
       const share = (t: number): number => (t - here.tick) / (next.tick - here.tick)
-      moving.set(tick, (found = new Surroundings(at(Math.max(0, tick - 1)), surfacesBetween(here.value, next.value, Math.min(1, share(tick))))))
+      moving.set(
+        tick,
+        (found = new Surroundings(
+          at(Math.max(0, tick - 1)),
+          surfacesBetween(here.value, next.value, Math.min(1, share(tick))),
+        )),
+      )
     }
     return found
   }
 }
 
 /** Compiles a tape for an effect placed at a pose. Throws `Refusal` on unsorted or broken entries. @param warm ticks that pass before the tape's tick 0 */
-export const compileTape = (tape: Tape, start: PoseParts = {}, view: ViewRect = DEFAULT_VIEW, warm = 0, surfaces: readonly Surface[] = []): CompiledTape => {
+export const compileTape = (
+  tape: Tape,
+  start: PoseParts = {},
+  view: ViewRect = DEFAULT_VIEW,
+  warm = 0,
+  surfaces: readonly Surface[] = [],
+): CompiledTape => {
   checkPose('the effect', start)
   checkView('--view', view)
   checkSurfaces('surfaces', surfaces)
@@ -290,7 +329,8 @@ export const compileTape = (tape: Tape, start: PoseParts = {}, view: ViewRect = 
     if (entry.do === 'stop') stop = Math.min(stop, tick)
     else if (entry.do === 'emit') gates.push({ tick, on: entry.on })
     else if (entry.do === 'surfaces') grounds.push({ tick, value: entry.surfaces })
-    else if (entry.do === 'view') views.push({ tick, value: { x: entry.x, y: entry.y, w: entry.w, h: entry.h }, jump: false })
+    else if (entry.do === 'view')
+      views.push({ tick, value: { x: entry.x, y: entry.y, w: entry.w, h: entry.h }, jump: false })
     else {
       poses.push({ tick, value: posed(poses.at(-1)!.value, entry), jump: entry.do === 'teleport' })
       if (entry.do === 'teleport') jumps.add(tick)
@@ -299,7 +339,8 @@ export const compileTape = (tape: Tape, start: PoseParts = {}, view: ViewRect = 
   // One function each, made once: a look-up allocates nothing.
   let poseOut: Pose
   let viewOut: MutableView
-  const toPose = (a: Pose, b: Pose, t: number): void => (a === b ? copyPose(a, poseOut) : betweenInto(a, b, t, poseOut))
+  const toPose = (a: Pose, b: Pose, t: number): void =>
+    a === b ? copyPose(a, poseOut) : betweenInto(a, b, t, poseOut)
   const toView = (a: ViewRect, b: ViewRect, t: number): void => viewBetweenInto(a, b, t, viewOut)
   return {
     still: poses.length === 1,

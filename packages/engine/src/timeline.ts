@@ -25,13 +25,21 @@ export const createClock = (effect: ResolvedEffect): Clock => {
   const lane = effect.lanes.timeScale
   if (!lane) {
     const step = timeScale / rate
-    return { rate, plain: timeScale === 1, secondsAt: timeScale === 1 ? (tick) => tick / rate : (tick) => (tick * timeScale) / rate, stepTo: () => step }
+    return {
+      rate,
+      plain: timeScale === 1,
+      secondsAt: timeScale === 1 ? (tick) => tick / rate : (tick) => (tick * timeScale) / rate,
+      stepTo: () => step,
+    }
   }
   // The lane runs in real time from tick 0 of the effect itself; the warm-up before it has the lane's first value.
   const integral: LaneIntegral = compileLaneIntegral(compileLane('timeScale', lane))
   const warm = warmTicks(effect)
   const before = timeScale * (warmUp > 0 ? laneStart(integral) : 0)
-  const secondsAt = (tick: number): number => (tick < warm ? (tick * before) / rate : (warm * before) / rate + timeScale * laneIntegralAt(integral, (tick - warm) / rate))
+  const secondsAt = (tick: number): number =>
+    tick < warm
+      ? (tick * before) / rate
+      : (warm * before) / rate + timeScale * laneIntegralAt(integral, (tick - warm) / rate)
   return { rate, plain: false, secondsAt, stepTo: (tick) => secondsAt(tick) - secondsAt(tick - 1) }
 }
 

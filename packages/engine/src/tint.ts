@@ -70,7 +70,11 @@ export const fromOklab = ([lightness, a, b]: Colour): Colour => {
   ]
 }
 
-const mix = (p: Colour, q: Colour, t: number): Colour => [p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t, p[2] + (q[2] - p[2]) * t]
+const mix = (p: Colour, q: Colour, t: number): Colour => [
+  p[0] + (q[0] - p[0]) * t,
+  p[1] + (q[1] - p[1]) * t,
+  p[2] + (q[2] - p[2]) * t,
+]
 
 /** Straight pieces in sRGB that stand for one piece that is straight in OKLab. */
 const OKLAB_PIECES = 24
@@ -85,17 +89,26 @@ const stopsOf = (ramp: TintRamp, space: TintSpace): Stop[] =>
   ramp.points.flatMap((point, i): Stop[] => {
     const next = ramp.points[i + 1]
     const colour = parseColour(point.colour)
-    if (space === 'srgb' || point.ease === 'step' || !next || next.at <= point.at) return [{ at: point.at, colour, held: point.ease === 'step' }]
+    if (space === 'srgb' || point.ease === 'step' || !next || next.at <= point.at)
+      return [{ at: point.at, colour, held: point.ease === 'step' }]
     const p = toOklab(colour)
     const q = toOklab(parseColour(next.colour))
     return Array.from({ length: OKLAB_PIECES }, (_, k) => {
       const t = k / OKLAB_PIECES
-      return { at: point.at + t * (next.at - point.at), colour: k === 0 ? colour : fromOklab(mix(p, q, t)), held: false }
+      return {
+        at: point.at + t * (next.at - point.at),
+        colour: k === 0 ? colour : fromOklab(mix(p, q, t)),
+        held: false,
+      }
     })
   })
 
 const compileStops = (stops: readonly Stop[]): CompiledTint => {
-  const channels = [0, 1, 2].map((k) => compileKnots(stops.map((s): Knot => ({ at: s.at, value: s.colour[k]!, ease: s.held ? 'step' : 'linear' }))))
+  const channels = [0, 1, 2].map((k) =>
+    compileKnots(
+      stops.map((s): Knot => ({ at: s.at, value: s.colour[k]!, ease: s.held ? 'step' : 'linear' })),
+    ),
+  )
   const [first] = channels
   const count = first!.pieces.length / RAMP_STRIDE
   const pieces = new Float64Array(count * TINT_STRIDE)
@@ -133,7 +146,10 @@ export const nearestIn = (palette: CompiledPalette, colour: Colour): number => {
   let best = 0
   let least = Infinity
   palette.labs.forEach((p, i) => {
-    const distance = (p[0] - lab[0]) * (p[0] - lab[0]) + (p[1] - lab[1]) * (p[1] - lab[1]) + (p[2] - lab[2]) * (p[2] - lab[2])
+    const distance =
+      (p[0] - lab[0]) * (p[0] - lab[0]) +
+      (p[1] - lab[1]) * (p[1] - lab[1]) +
+      (p[2] - lab[2]) * (p[2] - lab[2])
     if (distance < least) {
       best = i
       least = distance
@@ -148,7 +164,8 @@ const LOCK_SAMPLES = 128
 const lockTo = (tint: CompiledTint, palette: CompiledPalette): CompiledTint => {
   const at = (u: number): number => nearestIn(palette, channelsAt(tint, u))
   const stops: Stop[] = []
-  const push = (u: number, index: number): void => void stops.push({ at: u, colour: palette.colours[index]!, held: true })
+  const push = (u: number, index: number): void =>
+    void stops.push({ at: u, colour: palette.colours[index]!, held: true })
   let here = at(0)
   push(0, here)
   for (let k = 1; k <= LOCK_SAMPLES; k++) {
@@ -168,15 +185,26 @@ const lockTo = (tint: CompiledTint, palette: CompiledPalette): CompiledTint => {
 }
 
 /** Tint ramps are values that never change, so each is compiled once a space, and locked once a palette. */
-const compiled = { srgb: new WeakMap<TintRamp, CompiledTint>(), oklab: new WeakMap<TintRamp, CompiledTint>() } as const
+const compiled = {
+  srgb: new WeakMap<TintRamp, CompiledTint>(),
+  oklab: new WeakMap<TintRamp, CompiledTint>(),
+} as const
 
 const alike = new Alike<CompiledTint>()
 
 const lockedTints = new WeakMap<CompiledPalette, WeakMap<CompiledTint, CompiledTint>>()
 
-export const compileTint = (ramp: TintRamp, space: TintSpace = 'srgb', palette: CompiledPalette | null = null): CompiledTint => {
+export const compileTint = (
+  ramp: TintRamp,
+  space: TintSpace = 'srgb',
+  palette: CompiledPalette | null = null,
+): CompiledTint => {
   let tint = compiled[space].get(ramp)
-  if (!tint) compiled[space].set(ramp, (tint = alike.get([space, ramp.points], () => compileStops(stopsOf(ramp, space)))))
+  if (!tint)
+    compiled[space].set(
+      ramp,
+      (tint = alike.get([space, ramp.points], () => compileStops(stopsOf(ramp, space)))),
+    )
   if (!palette) return tint
   let locked = lockedTints.get(palette)
   if (!locked) lockedTints.set(palette, (locked = new WeakMap()))
@@ -196,7 +224,8 @@ export const tintTableOf = (tint: CompiledTint): Uint32Array => {
   table[TABLE_CELLS] = tintWordAt(pieces, firstPiece, 1) | 0xff000000
   for (let cell = 0, o = 0; cell < TABLE_CELLS; cell++) {
     while (pieces[o + TINT_STRIDE]! <= cell / TABLE_CELLS) o += TINT_STRIDE
-    if (pieces[o + TINT_STRIDE]! >= (cell + 1) / TABLE_CELLS) table[cell] = tintWordAt(pieces, firstPiece, (cell + 0.5) / TABLE_CELLS) | 0xff000000
+    if (pieces[o + TINT_STRIDE]! >= (cell + 1) / TABLE_CELLS)
+      table[cell] = tintWordAt(pieces, firstPiece, (cell + 0.5) / TABLE_CELLS) | 0xff000000
   }
   return table
 }
@@ -206,7 +235,11 @@ export const channelsAt = ({ pieces, firstPiece }: CompiledTint, u: number): [nu
   let o = firstPiece[(u * BUCKETS) | 0]! * TINT_STRIDE
   while (pieces[o + TINT_STRIDE]! <= u) o += TINT_STRIDE
   const t = (u - pieces[o]!) * pieces[o + 1]!
-  return [pieces[o + 2]! + t * pieces[o + 5]!, pieces[o + 3]! + t * pieces[o + 6]!, pieces[o + 4]! + t * pieces[o + 7]!]
+  return [
+    pieces[o + 2]! + t * pieces[o + 5]!,
+    pieces[o + 3]! + t * pieces[o + 6]!,
+    pieces[o + 4]! + t * pieces[o + 7]!,
+  ]
 }
 
 /** r, g, b as bytes, rounded half up, in the lowest three bytes of a word, r lowest. */
@@ -215,7 +248,8 @@ export const tintWordAt = (pieces: Float64Array, firstPiece: Uint16Array, u: num
   while (pieces[o + TINT_STRIDE]! <= u) o += TINT_STRIDE
   const t = (u - pieces[o]!) * pieces[o + 1]!
   return (
-    ((pieces[o + 2]! + t * pieces[o + 5]! + 0.5) | 0) |
+    (pieces[o + 2]! + t * pieces[o + 5]! + 0.5) |
+    0 |
     (((pieces[o + 3]! + t * pieces[o + 6]! + 0.5) | 0) << 8) |
     (((pieces[o + 4]! + t * pieces[o + 7]! + 0.5) | 0) << 16)
   )
@@ -230,13 +264,15 @@ export const tintAt = (tint: CompiledTint, u: number): [number, number, number] 
 /** Two colours as 0xbbggrr, multiplied channel by channel. */
 export const multiplyColours = (a: number, b: number): number => {
   if (a === 0xffffff) return b
-  const channel = (shift: number): number => Math.round((((a >> shift) & 255) * ((b >> shift) & 255)) / 255) << shift
+  const channel = (shift: number): number =>
+    Math.round((((a >> shift) & 255) * ((b >> shift) & 255)) / 255) << shift
   return channel(0) | channel(8) | channel(16)
 }
 
 /** From white (0) to a colour as 0xbbggrr (1), channel by channel. */
 export const fromWhite = (colour: number, share: number): number => {
   if (share === 0) return 0xffffff
-  const mixed = (shift: number): number => Math.round(255 + (((colour >> shift) & 255) - 255) * share) << shift
+  const mixed = (shift: number): number =>
+    Math.round(255 + (((colour >> shift) & 255) - 255) * share) << shift
   return mixed(0) | mixed(8) | mixed(16)
 }

@@ -21,7 +21,12 @@ export class TravelPath {
 
   constructor(travel: NonNullable<ResolvedEmitter['travel']>, seconds: number) {
     this.#path = flattenPath(travel.path, true)
-    this.#ease = compileRamp({ points: [{ at: 0, value: 0, ease: travel.ease }, { at: 1, value: 1, ease: 'linear' }] })
+    this.#ease = compileRamp({
+      points: [
+        { at: 0, value: 0, ease: travel.ease },
+        { at: 1, value: 1, ease: 'linear' },
+      ],
+    })
     this.#share = ROUNDS[travel.mode]
     this.#seconds = seconds
   }

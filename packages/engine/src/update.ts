@@ -14,11 +14,14 @@ export interface UpdateWork {
 /** The dearest touch in an emitter and all that its relays wake; a tree of another form is made anew. */
 const treeTouch = (a: EmitterProgram, b: EmitterProgram): Touch | null => {
   if (a.relays.length !== b.relays.length) return 'emission'
-  return b.relays.reduce((touch: Touch | null, { relay, child }, k) => {
-    const before = a.relays[k]!
-    if (before.relay !== relay && JSON.stringify(before.relay) !== JSON.stringify(relay)) return 'emission'
-    return child && before.child ? dearer(touch, treeTouch(before.child, child)) : touch
-  }, changedTouch(a.source, b.source))
+  return b.relays.reduce(
+    (touch: Touch | null, { relay, child }, k) => {
+      const before = a.relays[k]!
+      if (before.relay !== relay && JSON.stringify(before.relay) !== JSON.stringify(relay)) return 'emission'
+      return child && before.child ? dearer(touch, treeTouch(before.child, child)) : touch
+    },
+    changedTouch(a.source, b.source),
+  )
 }
 
 /**

@@ -6,7 +6,13 @@ import { rampAt } from './ramp.ts'
 const bent = new Float64Array(2)
 
 /** The effective velocity u in the particle's own space at an age: ramp × v with its wavers, plus drift, sway and rail. */
-export const effectiveInto = ({ speedRamp, motion }: EmitterProgram, pool: Pool, i: number, age: number, out: Float64Array): void => {
+export const effectiveInto = (
+  { speedRamp, motion }: EmitterProgram,
+  pool: Pool,
+  i: number,
+  age: number,
+  out: Float64Array,
+): void => {
   const t = age / pool.life[i]!
   const r = rampAt(speedRamp, t > 0 ? (t < 1 ? t : 1) : 0)
   let x = pool.vx[i]! * r

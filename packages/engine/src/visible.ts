@@ -12,7 +12,15 @@ export interface Visible {
   opacity: Float64Array
 }
 
-export const visible: Visible = { count: 0, slot: new Int32Array(0), u: new Float64Array(0), age: new Float64Array(0), scale: new Float64Array(0), scaleY: new Float64Array(0), opacity: new Float64Array(0) }
+export const visible: Visible = {
+  count: 0,
+  slot: new Int32Array(0),
+  u: new Float64Array(0),
+  age: new Float64Array(0),
+  scale: new Float64Array(0),
+  scaleY: new Float64Array(0),
+  opacity: new Float64Array(0),
+}
 
 export const makeRoom = (count: number): void => {
   if (visible.slot.length >= count) return

@@ -43,7 +43,9 @@ export const FORCE_PROPERTIES = {
   limit: number('type', 'px/s', 200, SIZE, [0, 800], 'motion', 'times'),
   waverSpeed: number('type', 'share', 0, SHARE, SHARE, 'motion', 'none', { stream: STREAMS.waverSpeed }),
   waverSpeedRate: number('type', 'per s', 2, [0, 100], [0, 12], 'motion', 'none'),
-  waverHeading: number('type', 'deg', 0, [0, 36_000], [0, 180], 'motion', 'none', { stream: STREAMS.waverHeading }),
+  waverHeading: number('type', 'deg', 0, [0, 36_000], [0, 180], 'motion', 'none', {
+    stream: STREAMS.waverHeading,
+  }),
   waverHeadingRate: number('type', 'per s', 2, [0, 100], [0, 12], 'motion', 'none'),
   waverSpin: number('type', 'deg', 0, [0, 36_000], [0, 180], 'output', 'none', { stream: STREAMS.waverSpin }),
   waverSpinRate: number('type', 'per s', 2, [0, 100], [0, 12], 'output', 'none'),

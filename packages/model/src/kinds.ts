@@ -1,6 +1,20 @@
 /** Kinds of things that have tables of definitions in the layers above. */
 
-export const SHAPE_KINDS = ['point', 'line', 'polyline', 'curve', 'rectangle', 'circle', 'ellipse', 'ring', 'polygon', 'segment', 'picture', 'viewEdge', 'view'] as const
+export const SHAPE_KINDS = [
+  'point',
+  'line',
+  'polyline',
+  'curve',
+  'rectangle',
+  'circle',
+  'ellipse',
+  'ring',
+  'polygon',
+  'segment',
+  'picture',
+  'viewEdge',
+  'view',
+] as const
 export type ShapeKind = (typeof SHAPE_KINDS)[number]
 
 /**
@@ -86,11 +100,41 @@ export const ORDERS = ['newest', 'oldest', 'byY', 'byScale', 'shuffled'] as cons
 export type Order = (typeof ORDERS)[number]
 
 /** In the order in which they act. */
-export const FORCE_KINDS = ['gravity', 'thrust', 'brake', 'drag', 'wind', 'drift', 'turn', 'pull', 'swirl', 'churn', 'sway', 'rail', 'avoid', 'limit', 'waver'] as const
+export const FORCE_KINDS = [
+  'gravity',
+  'thrust',
+  'brake',
+  'drag',
+  'wind',
+  'drift',
+  'turn',
+  'pull',
+  'swirl',
+  'churn',
+  'sway',
+  'rail',
+  'avoid',
+  'limit',
+  'waver',
+] as const
 export type ForceKind = (typeof FORCE_KINDS)[number]
 
 /** Forces whose strength may run over the life of a particle by a ramp; drag is integrated exactly for all together and has none. */
-export const RAMPED_FORCES = ['gravity', 'thrust', 'brake', 'wind', 'drift', 'turn', 'pull', 'swirl', 'churn', 'sway', 'rail', 'avoid', 'limit'] as const
+export const RAMPED_FORCES = [
+  'gravity',
+  'thrust',
+  'brake',
+  'wind',
+  'drift',
+  'turn',
+  'pull',
+  'swirl',
+  'churn',
+  'sway',
+  'rail',
+  'avoid',
+  'limit',
+] as const
 export type RampedForce = (typeof RAMPED_FORCES)[number]
 
 /** Forces with a direction of their own: it stays with the world, or turns and mirrors with the effect. */

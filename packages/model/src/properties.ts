@@ -6,7 +6,20 @@
  */
 
 import { FORCE_PROPERTIES } from './force-properties.ts'
-import { ANGLE, FAR, NEAR, number, type Owner, type Property, range, type Range, SECONDS, SHARE, SIZE, TURN } from './property.ts'
+import {
+  ANGLE,
+  FAR,
+  NEAR,
+  number,
+  type Owner,
+  type Property,
+  range,
+  type Range,
+  SECONDS,
+  SHARE,
+  SIZE,
+  TURN,
+} from './property.ts'
 import { RELAY_PROPERTIES } from './relay-properties.ts'
 import { STREAMS } from './streams.ts'
 
@@ -56,10 +69,22 @@ export const PROPERTIES = {
   alongDelay: number('emitter', 's', 0, [0, 60], [0, 2], 'emission', 'none'),
 
   burstAt: range('burst', 's', 0, 0, SECONDS, [0, 2], 'emission', 'none', STREAMS.burstAt),
-  burstCount: range('burst', 'count', 20, 20, [0, 20_000], [0, 200], 'emission', 'none', STREAMS.burstCount, { whole: true }),
+  burstCount: range('burst', 'count', 20, 20, [0, 20_000], [0, 200], 'emission', 'none', STREAMS.burstCount, {
+    whole: true,
+  }),
   burstSpan: number('burst', 's', 0, SECONDS, SHARE, 'emission', 'none'),
   burstRepeats: number('burst', 'count', 1, [1, 1000], [1, 20], 'emission', 'none', { whole: true }),
-  burstInterval: range('burst', 's', 0.25, 0.25, [0.001, 600], [0.02, 2], 'emission', 'none', STREAMS.burstInterval),
+  burstInterval: range(
+    'burst',
+    's',
+    0.25,
+    0.25,
+    [0.001, 600],
+    [0.02, 2],
+    'emission',
+    'none',
+    STREAMS.burstInterval,
+  ),
   burstChance: number('burst', 'share', 1, SHARE, SHARE, 'emission', 'none', { stream: STREAMS.burstChance }),
 
   life: range('type', 's', 0.8, 1.2, [0.001, 600], [0.05, 6], 'birth', 'times', STREAMS.life),
@@ -73,7 +98,17 @@ export const PROPERTIES = {
   scaleHigh: number('type', 'factor', 8, [0, 1000], [0, 8], 'output', 'none'),
   opacity: range('type', 'share', 1, 1, SHARE, SHARE, 'output', 'times', STREAMS.opacity),
   opacityFloor: range('type', 'share', 0, 0, SHARE, SHARE, 'output', 'none', STREAMS.opacityFloor),
-  opacityRate: range('type', 'share/s', -1, -1, [-1000, 1000], [-4, 4], 'output', 'none', STREAMS.opacityRate),
+  opacityRate: range(
+    'type',
+    'share/s',
+    -1,
+    -1,
+    [-1000, 1000],
+    [-4, 4],
+    'output',
+    'none',
+    STREAMS.opacityRate,
+  ),
   opacityLow: number('type', 'share', 0, SHARE, SHARE, 'output', 'none'),
   opacityHigh: number('type', 'share', 1, SHARE, SHARE, 'output', 'none'),
   startAngle: range('type', 'deg', 0, 0, ANGLE, TURN, 'output', 'plus', STREAMS.startAngle),
@@ -83,7 +118,9 @@ export const PROPERTIES = {
   fps: number('type', 'per s', 12, [0, 240], [1, 60], 'output', 'none'),
   clipRounds: number('type', 'factor', 1, [0, 1000], [0.25, 8], 'output', 'none'),
   hueSpread: number('type', 'deg', 0, [0, 360], [0, 180], 'output', 'none', { stream: STREAMS.hueSpread }),
-  saturationSpread: number('type', 'share', 0, SHARE, SHARE, 'output', 'none', { stream: STREAMS.saturationSpread }),
+  saturationSpread: number('type', 'share', 0, SHARE, SHARE, 'output', 'none', {
+    stream: STREAMS.saturationSpread,
+  }),
   valueSpread: number('type', 'share', 0, SHARE, SHARE, 'output', 'none', { stream: STREAMS.valueSpread }),
   redSpread: number('type', 'share', 0, SHARE, SHARE, 'output', 'none', { stream: STREAMS.redSpread }),
   greenSpread: number('type', 'share', 0, SHARE, SHARE, 'output', 'none', { stream: STREAMS.greenSpread }),
@@ -94,7 +131,9 @@ export const PROPERTIES = {
 } as const satisfies Record<string, Property>
 
 export type PropertyId = keyof typeof PROPERTIES
-export type PropertyOf<O extends Owner> = { [K in PropertyId]: (typeof PROPERTIES)[K]['owner'] extends O ? K : never }[PropertyId]
+export type PropertyOf<O extends Owner> = {
+  [K in PropertyId]: (typeof PROPERTIES)[K]['owner'] extends O ? K : never
+}[PropertyId]
 export type ValueOf<K extends PropertyId> = (typeof PROPERTIES)[K]['kind'] extends 'range' ? Range : number
 /** The numbers of one owner, all of them present. */
 export type NumbersOf<O extends Owner> = { readonly [K in PropertyOf<O>]: ValueOf<K> }

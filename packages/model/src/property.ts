@@ -14,7 +14,20 @@ export type Touch = 'output' | 'motion' | 'birth' | 'emission'
 /** How a lane over the effect's time will act on the number. */
 export type LaneAction = 'times' | 'plus' | 'none'
 
-export type Unit = 'px' | 's' | 'deg' | 'deg/s' | 'px/s' | 'px/s2' | 'per s' | 'per px' | 'factor' | 'factor/s' | 'share' | 'share/s' | 'count'
+export type Unit =
+  | 'px'
+  | 's'
+  | 'deg'
+  | 'deg/s'
+  | 'px/s'
+  | 'px/s2'
+  | 'per s'
+  | 'per px'
+  | 'factor'
+  | 'factor/s'
+  | 'share'
+  | 'share/s'
+  | 'count'
 
 /** From–to, drawn once at birth, both ends included in the wording; equal ends mean a fixed value. */
 export interface Range {
@@ -55,12 +68,55 @@ export type Property = NumberProperty | RangeProperty
 
 export type Limits = readonly [number, number]
 
-export const number = <O extends Owner>(owner: O, unit: Unit, value: number, hard: Limits, soft: Limits, touches: Touch, lane: LaneAction, more: { whole?: true; stream?: number; draws?: number } = {}) =>
-  ({ kind: 'number', owner, unit, default: value, hard, soft, touches, lane, stream: null, draws: more.stream === undefined ? 0 : 1, ...more }) as const
+export const number = <O extends Owner>(
+  owner: O,
+  unit: Unit,
+  value: number,
+  hard: Limits,
+  soft: Limits,
+  touches: Touch,
+  lane: LaneAction,
+  more: { whole?: true; stream?: number; draws?: number } = {},
+) =>
+  ({
+    kind: 'number',
+    owner,
+    unit,
+    default: value,
+    hard,
+    soft,
+    touches,
+    lane,
+    stream: null,
+    draws: more.stream === undefined ? 0 : 1,
+    ...more,
+  }) as const
 
-export const range = <O extends Owner>(owner: O, unit: Unit, from: number, to: number, hard: Limits, soft: Limits, touches: Touch, lane: LaneAction, stream: number, more: { whole?: true } = {}) =>
-  ({ kind: 'range', owner, unit, default: { from, to }, hard, soft, touches, lane, stream, draws: 1, ...more }) as const
-
+export const range = <O extends Owner>(
+  owner: O,
+  unit: Unit,
+  from: number,
+  to: number,
+  hard: Limits,
+  soft: Limits,
+  touches: Touch,
+  lane: LaneAction,
+  stream: number,
+  more: { whole?: true } = {},
+) =>
+  ({
+    kind: 'range',
+    owner,
+    unit,
+    default: { from, to },
+    hard,
+    soft,
+    touches,
+    lane,
+    stream,
+    draws: 1,
+    ...more,
+  }) as const
 
 export const FAR: Limits = [-100_000, 100_000]
 export const SIZE: Limits = [0, 100_000]

@@ -60,7 +60,9 @@ export const FLAT_RAMP: Ramp = { points: [point(0, 1)] }
 /** From 0 to 1 in a straight line. */
 export const RISING_RAMP: Ramp = { points: [point(0, 0), point(1, 1)] }
 /** In by 8 %, out from 60 %, eased. */
-export const SOFT_ENDS_RAMP: Ramp = { points: [point(0, 0, 'ease'), point(0.08, 1), point(0.6, 1, 'ease'), point(1, 0)] }
+export const SOFT_ENDS_RAMP: Ramp = {
+  points: [point(0, 0, 'ease'), point(0.08, 1), point(0.6, 1, 'ease'), point(1, 0)],
+}
 export const WHITE_TINT: TintRamp = { points: [{ at: 0, colour: '#ffffff', ease: 'linear' }] }
 
 export const DEFAULT_RAMPS: TypeRamps = {

@@ -5,7 +5,9 @@ import { STREAMS } from './streams.ts'
 export const RELAY_PROPERTIES = {
   relayDelay: range('relay', 's', 0, 0, [0, 60], [0, 2], 'emission', 'none', STREAMS.relayDelay),
   relayChance: number('relay', 'share', 1, SHARE, SHARE, 'emission', 'none', { stream: STREAMS.relayChance }),
-  relayCount: range('relay', 'count', 1, 1, [0, 1000], [0, 32], 'emission', 'none', STREAMS.relayCount, { whole: true }),
+  relayCount: range('relay', 'count', 1, 1, [0, 1000], [0, 32], 'emission', 'none', STREAMS.relayCount, {
+    whole: true,
+  }),
   relayPx: number('relay', 'px', 24, [1, 100_000], [4, 200], 'emission', 'none'),
   relaySeconds: number('relay', 's', 0.1, [0.005, 600], [0.02, 2], 'emission', 'none'),
   relaySlow: number('relay', 'px/s', 20, SIZE, [0, 200], 'emission', 'none'),

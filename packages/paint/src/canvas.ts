@@ -12,7 +12,11 @@ export interface Canvas {
   readonly data: Uint16Array
 }
 
-export const createCanvas = (width: number, height: number): Canvas => ({ width, height, data: new Uint16Array(width * height * 4) })
+export const createCanvas = (width: number, height: number): Canvas => ({
+  width,
+  height,
+  data: new Uint16Array(width * height * 4),
+})
 
 /** Fills with an opaque colour, channels 0 to 255, or clears to transparent when none is given. */
 export const fill = (canvas: Canvas, colour?: readonly [number, number, number]): void => {

@@ -41,7 +41,15 @@ const narrow = (start: number, slope: number): void => {
   span[1] = Math.min(span[1]!, Math.ceil(Math.max(a, b)) + 1)
 }
 
-const paintQuad = (canvas: Canvas, sheet: PaintSheet, sample: Sampler, blend: BlendInto, f32: Float32Array, u32: Uint32Array, o: number): void => {
+const paintQuad = (
+  canvas: Canvas,
+  sheet: PaintSheet,
+  sample: Sampler,
+  blend: BlendInto,
+  f32: Float32Array,
+  u32: Uint32Array,
+  o: number,
+): void => {
   const { ox, oy, ax, ay, dx, dy } = quad
   const det = ax * dy - ay * dx
   if (det === 0) return

@@ -2,9 +2,19 @@
 import type { Sampling } from '@gliv/model'
 import type { PaintSheet } from './sheets.ts'
 
-export type Sampler = (sheet: PaintSheet, u: number, v: number, x0: number, y0: number, x1: number, y1: number, out: Float64Array) => void
+export type Sampler = (
+  sheet: PaintSheet,
+  u: number,
+  v: number,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+  out: Float64Array,
+) => void
 
-const clamp = (value: number, low: number, high: number): number => (value < low ? low : value > high ? high : value)
+const clamp = (value: number, low: number, high: number): number =>
+  value < low ? low : value > high ? high : value
 
 /** The texel under the place. */
 const nearest: Sampler = (sheet, u, v, x0, y0, x1, y1, out) => {

@@ -9,7 +9,12 @@ export interface PaintSheet {
 }
 
 /** From straight-alpha RGBA8. */
-export const prepareSheet = (width: number, height: number, rgba: Uint8Array, sampling: Sampling): PaintSheet => {
+export const prepareSheet = (
+  width: number,
+  height: number,
+  rgba: Uint8Array,
+  sampling: Sampling,
+): PaintSheet => {
   const texels = new Float32Array(rgba.length)
   for (let o = 0; o < rgba.length; o += 4) {
     const a = rgba[o + 3]!

@@ -7,7 +7,11 @@ export const crop = (image: Image, { x, y, w, h }: Cell): Image => {
   const out = createImage(w, h)
   const [left, right] = [Math.max(0, x), Math.min(image.width, x + w)]
   for (let row = Math.max(0, y); row < Math.min(image.height, y + h); row++)
-    if (right > left) out.data.set(image.data.subarray((row * image.width + left) * 4, (row * image.width + right) * 4), ((row - y) * w + left - x) * 4)
+    if (right > left)
+      out.data.set(
+        image.data.subarray((row * image.width + left) * 4, (row * image.width + right) * 4),
+        ((row - y) * w + left - x) * 4,
+      )
   return out
 }
 
@@ -19,14 +23,18 @@ export const withPart = (image: Image, part: Image, x: number, y: number): Image
 }
 
 /** The same picture on a canvas of another size; (dx, dy) is where its left top corner comes to lie. */
-export const resizeCanvas = (image: Image, width: number, height: number, dx: number, dy: number): Image => crop(image, { x: -dx, y: -dy, w: width, h: height })
+export const resizeCanvas = (image: Image, width: number, height: number, dx: number, dy: number): Image =>
+  crop(image, { x: -dx, y: -dy, w: width, h: height })
 
 export const flipped = ({ width, height, data }: Image, across: boolean): Image => {
   const out = createImage(width, height)
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const from = (y * width + x) * 4
-      out.data.set(data.subarray(from, from + 4), ((across ? y : height - 1 - y) * width + (across ? width - 1 - x : x)) * 4)
+      out.data.set(
+        data.subarray(from, from + 4),
+        ((across ? y : height - 1 - y) * width + (across ? width - 1 - x : x)) * 4,
+      )
     }
   return out
 }

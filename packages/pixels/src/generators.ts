@@ -27,7 +27,10 @@ export const smooth = (t: number): number => {
 }
 
 /** Round and soft; `hardness` 0 fades from the centre, 1 has a sharp edge. */
-export const dot = (hardness: number): Field => (x, y) => 1 - smooth((Math.sqrt(x * x + y * y) - hardness) / (1 - hardness + 1e-6))
+export const dot =
+  (hardness: number): Field =>
+  (x, y) =>
+    1 - smooth((Math.sqrt(x * x + y * y) - hardness) / (1 - hardness + 1e-6))
 
 /** A glow that falls off with the square: bright core, wide faint skirt. */
 export const glow: Field = (x, y) => {
@@ -46,15 +49,19 @@ export const streak: Field = (x, y) => {
 export const spark: Field = (x, y) => {
   const ax = Math.abs(x)
   const ay = Math.abs(y)
-  const rays = Math.max(0, 1 - ax) * Math.max(0, 1 - ay * 9 - ax * 0.3) + Math.max(0, 1 - ay) * Math.max(0, 1 - ax * 9 - ay * 0.3)
+  const rays =
+    Math.max(0, 1 - ax) * Math.max(0, 1 - ay * 9 - ax * 0.3) +
+    Math.max(0, 1 - ay) * Math.max(0, 1 - ax * 9 - ay * 0.3)
   return Math.min(1, rays + dot(0.1)(x * 2.6, y * 2.6))
 }
 
-export const ring = (thickness: number): Field => (x, y) => {
-  const r = Math.sqrt(x * x + y * y)
-  const middle = 1 - thickness
-  return 1 - smooth(Math.abs(r - middle) / thickness)
-}
+export const ring =
+  (thickness: number): Field =>
+  (x, y) => {
+    const r = Math.sqrt(x * x + y * y)
+    const middle = 1 - thickness
+    return 1 - smooth(Math.abs(r - middle) / thickness)
+  }
 
 /** Chance from 0 to 1 of a whole place and a seed. */
 export const lattice = (ix: number, iy: number, seed: number): number => {
@@ -76,22 +83,29 @@ export const noise = (x: number, y: number, seed: number): number => {
 }
 
 /** A puff of smoke: a soft disc broken up by three octaves of noise. */
-export const puff = (seed: number): Field => (x, y) => {
-  const n = noise(x * 2 + 9, y * 2 + 9, seed) * 0.5 + noise(x * 4 + 9, y * 4 + 9, seed + 1) * 0.3 + noise(x * 8 + 9, y * 8 + 9, seed + 2) * 0.2
-  const r = Math.sqrt(x * x + y * y)
-  return (1 - smooth((r - 0.25 - n * 0.35) / 0.42)) * (0.55 + 0.45 * n)
-}
+export const puff =
+  (seed: number): Field =>
+  (x, y) => {
+    const n =
+      noise(x * 2 + 9, y * 2 + 9, seed) * 0.5 +
+      noise(x * 4 + 9, y * 4 + 9, seed + 1) * 0.3 +
+      noise(x * 8 + 9, y * 8 + 9, seed + 2) * 0.2
+    const r = Math.sqrt(x * x + y * y)
+    return (1 - smooth((r - 0.25 - n * 0.35) / 0.42)) * (0.55 + 0.45 * n)
+  }
 
 /** An uneven stone chip with `corners` corners. */
-export const chip = (seed: number, corners = 6): Field => (x, y) => {
-  // The place around a diamond, 0 to 4, stands for the angle: the same bits in every JavaScript engine.
-  const across = x / (Math.abs(x) + Math.abs(y) || 1)
-  const angle = ((y >= 0 ? 1 - across : 3 + across) / 4) * corners
-  const i = Math.floor(angle) % corners
-  const t = angle - Math.floor(angle)
-  const edge = lattice(i, 0, seed) * (1 - t) + lattice((i + 1) % corners, 0, seed) * t
-  return Math.sqrt(x * x + y * y) < 0.5 + 0.45 * edge ? 1 : 0
-}
+export const chip =
+  (seed: number, corners = 6): Field =>
+  (x, y) => {
+    // The place around a diamond, 0 to 4, stands for the angle: the same bits in every JavaScript engine.
+    const across = x / (Math.abs(x) + Math.abs(y) || 1)
+    const angle = ((y >= 0 ? 1 - across : 3 + across) / 4) * corners
+    const i = Math.floor(angle) % corners
+    const t = angle - Math.floor(angle)
+    const edge = lattice(i, 0, seed) * (1 - t) + lattice((i + 1) % corners, 0, seed) * t
+    return Math.sqrt(x * x + y * y) < 0.5 + 0.45 * edge ? 1 : 0
+  }
 
 /** A tongue of flame, thin at the top. */
 export const flame: Field = (x, y) => {
@@ -119,11 +133,14 @@ export const fluff: Field = (x, y) => {
 }
 
 /** A bar that is bright in the middle, round at the ends. */
-export const bolt: Field = (x, y) => (1 - smooth(Math.abs(y) / 0.9)) * (1 - smooth((Math.abs(x) - 0.78) / 0.22))
+export const bolt: Field = (x, y) =>
+  (1 - smooth(Math.abs(y) / 0.9)) * (1 - smooth((Math.abs(x) - 0.78) / 0.22))
 
 /** Foam: an uneven disc with holes. */
-export const foam = (seed: number): Field => (x, y) => {
-  const n = noise(x * 3 + 9, y * 3 + 9, seed) * 0.6 + noise(x * 7 + 9, y * 7 + 9, seed + 1) * 0.4
-  const r = Math.sqrt(x * x + y * y)
-  return (1 - smooth((r - 0.45 - n * 0.3) / 0.22)) * smooth((n - 0.28) / 0.3)
-}
+export const foam =
+  (seed: number): Field =>
+  (x, y) => {
+    const n = noise(x * 3 + 9, y * 3 + 9, seed) * 0.6 + noise(x * 7 + 9, y * 7 + 9, seed + 1) * 0.4
+    const r = Math.sqrt(x * x + y * y)
+    return (1 - smooth((r - 0.45 - n * 0.3) / 0.22)) * smooth((n - 0.28) / 0.3)
+  }

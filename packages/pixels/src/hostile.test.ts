@@ -8,17 +8,44 @@ import { gifIndices, interlacedRows } from './lzw.ts'
 const gifOf = (side: number, minCodeSize: number, data: readonly number[]): Uint8Array => {
   const head = [...'GIF89a'].map((c) => c.charCodeAt(0))
   const blocks: number[] = []
-  for (let at = 0; at < data.length; at += 255) blocks.push(Math.min(255, data.length - at), ...data.slice(at, at + 255))
+  for (let at = 0; at < data.length; at += 255)
+    blocks.push(Math.min(255, data.length - at), ...data.slice(at, at + 255))
   const size = [side & 255, side >> 8]
   const palette = Array.from({ length: 1 << minCodeSize }, (_, k) => [k, 255 - k, k]).flat()
-  return Uint8Array.from([...head, ...size, ...size, 0x80 | (minCodeSize - 1), 0, 0, ...palette, 0x2c, 0, 0, 0, 0, ...size, ...size, 0, minCodeSize, ...blocks, 0, 0x3b])
+  return Uint8Array.from([
+    ...head,
+    ...size,
+    ...size,
+    0x80 | (minCodeSize - 1),
+    0,
+    0,
+    ...palette,
+    0x2c,
+    0,
+    0,
+    0,
+    0,
+    ...size,
+    ...size,
+    0,
+    minCodeSize,
+    ...blocks,
+    0,
+    0x3b,
+  ])
 }
 
 describe('hostile GIFs', () => {
   it('end with the last pixel, whatever their codes say', () => {
     for (const size of [1, 2, 8])
       for (const byte of [0xff, 0x00, 0x55, 0xaa]) {
-        const { frames } = decodePicture(gifOf(64, Math.max(size, 2), Array.from({ length: 5000 }, () => byte)))
+        const { frames } = decodePicture(
+          gifOf(
+            64,
+            Math.max(size, 2),
+            Array.from({ length: 5000 }, () => byte),
+          ),
+        )
         expect(frames[0]!.data).toHaveLength(64 * 64 * 4)
       }
   })
@@ -26,7 +53,10 @@ describe('hostile GIFs', () => {
   it('of random codes end, too', () => {
     let state = 5
     for (let k = 0; k < 300; k++) {
-      const data = Array.from({ length: 400 }, () => (state = (Math.imul(state, 1103515245) + 12345) >>> 0) >>> 24)
+      const data = Array.from(
+        { length: 400 },
+        () => (state = (Math.imul(state, 1103515245) + 12345) >>> 0) >>> 24,
+      )
       expect(decodePicture(gifOf(40, 2 + (k % 7), data)).frames).toHaveLength(1)
     }
   })
@@ -35,7 +65,9 @@ describe('hostile GIFs', () => {
     for (const side of [1, 7, 64, 130]) {
       const pixels = Array.from({ length: side * side }, (_, k) => (k * 7 + (k >> 3)) & 15)
       const bytes = new Uint8Array(side * side * 2 + 2000)
-      const writer = new GifWriter(bytes, side, side, { palette: Array.from({ length: 16 }, (_, k) => k * 0x0f0f0f) })
+      const writer = new GifWriter(bytes, side, side, {
+        palette: Array.from({ length: 16 }, (_, k) => k * 0x0f0f0f),
+      })
       writer.addFrame(0, 0, side, side, pixels)
       const gif = bytes.slice(0, writer.end())
       const offset = (new GifReader(gif).frameInfo(0) as unknown as { data_offset: number }).data_offset
@@ -44,12 +76,16 @@ describe('hostile GIFs', () => {
   })
 
   it('rows of an interlaced picture come each once', () => {
-    for (const height of [1, 2, 3, 5, 8, 9, 33]) expect(interlacedRows(height).sort((a, b) => a - b)).toEqual(Array.from({ length: height }, (_, k) => k))
+    for (const height of [1, 2, 3, 5, 8, 9, 33])
+      expect(interlacedRows(height).sort((a, b) => a - b)).toEqual(
+        Array.from({ length: height }, (_, k) => k),
+      )
   })
 })
 
 describe('SVGs', () => {
-  const svg = (inside: string): string => `<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8">${inside}</svg>`
+  const svg = (inside: string): string =>
+    `<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8">${inside}</svg>`
   it.each([
     '<rect width="8" height="8" fill="#f80"/>',
     '<defs><linearGradient id="g"><stop offset="0" stop-color="red"/></linearGradient></defs><circle r="3" fill="url(#g)"/>',
@@ -74,9 +110,32 @@ describe('SVGs', () => {
 
 describe("a sheet's numbers", () => {
   it('give cells, pivot and rate', () => {
-    const baked = { format: 'gliv-sheet', version: 1, image: 'pop.png', size: { w: 8, h: 8 }, fps: 24, pivot: { x: 4, y: 7 }, frames: [{ x: 0, y: 0, w: 8, h: 8 }, { x: 8, y: 0, w: 8, h: 8 }] }
-    expect(readSheetNumbers(baked, 16, 8)).toEqual({ image: 'pop.png', cells: [{ x: 0, y: 0, w: 8, h: 8 }, { x: 8, y: 0, w: 8, h: 8 }], pivot: { x: 4, y: 7 }, fps: 24 })
-    expect(readSheetNumbers({ cell: { w: 4, h: 4 }, fps: 0 }, 16, 8)).toMatchObject({ pivot: null, fps: null, cells: { length: 8 } })
+    const baked = {
+      format: 'gliv-sheet',
+      version: 1,
+      image: 'pop.png',
+      size: { w: 8, h: 8 },
+      fps: 24,
+      pivot: { x: 4, y: 7 },
+      frames: [
+        { x: 0, y: 0, w: 8, h: 8 },
+        { x: 8, y: 0, w: 8, h: 8 },
+      ],
+    }
+    expect(readSheetNumbers(baked, 16, 8)).toEqual({
+      image: 'pop.png',
+      cells: [
+        { x: 0, y: 0, w: 8, h: 8 },
+        { x: 8, y: 0, w: 8, h: 8 },
+      ],
+      pivot: { x: 4, y: 7 },
+      fps: 24,
+    })
+    expect(readSheetNumbers({ cell: { w: 4, h: 4 }, fps: 0 }, 16, 8)).toMatchObject({
+      pivot: null,
+      fps: null,
+      cells: { length: 8 },
+    })
   })
   it.each([
     [{ frames: [{ x: 9, y: 0, w: 8, h: 8 }] }, /reaches 17 × 8/],

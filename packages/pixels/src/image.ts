@@ -5,10 +5,17 @@ export interface Image {
   readonly data: Uint8Array
 }
 
-export const createImage = (width: number, height: number): Image => ({ width, height, data: new Uint8Array(width * height * 4) })
+export const createImage = (width: number, height: number): Image => ({
+  width,
+  height,
+  data: new Uint8Array(width * height * 4),
+})
 
 /** Copies a whole picture into another at (x, y); it must fit. */
 export const blit = (from: Image, to: Image, x: number, y: number): void => {
   for (let row = 0; row < from.height; row++)
-    to.data.set(from.data.subarray(row * from.width * 4, (row + 1) * from.width * 4), ((y + row) * to.width + x) * 4)
+    to.data.set(
+      from.data.subarray(row * from.width * 4, (row + 1) * from.width * 4),
+      ((y + row) * to.width + x) * 4,
+    )
 }

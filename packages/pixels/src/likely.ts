@@ -19,15 +19,18 @@ const LEAST = 4
 const cutsAcross = ({ width, height, data }: Image, vertical: boolean): Uint32Array => {
   const [lines, depth] = vertical ? [width, height] : [height, width]
   const cuts = new Uint32Array(lines + 1)
-  const filled = (line: number, k: number): boolean => data[(vertical ? k * width + line : line * width + k) * 4 + 3]! > 0
-  for (let line = 1; line < lines; line++) for (let k = 0; k < depth; k++) if (filled(line - 1, k) && filled(line, k)) cuts[line]!++
+  const filled = (line: number, k: number): boolean =>
+    data[(vertical ? k * width + line : line * width + k) * 4 + 3]! > 0
+  for (let line = 1; line < lines; line++)
+    for (let k = 0; k < depth; k++) if (filled(line - 1, k) && filled(line, k)) cuts[line]!++
   return cuts
 }
 
 /** Whether each line (column or row of texels) holds anything. */
 const occupied = ({ width, height, data }: Image, vertical: boolean): boolean[] => {
   const out = Array.from({ length: vertical ? width : height }, () => false)
-  for (let i = 0; i < width * height; i++) if (data[i * 4 + 3]! > 0) out[vertical ? i % width : Math.floor(i / width)] = true
+  for (let i = 0; i < width * height; i++)
+    if (data[i * 4 + 3]! > 0) out[vertical ? i % width : Math.floor(i / width)] = true
   return out
 }
 
@@ -40,7 +43,13 @@ const partsAlong = (image: Image, vertical: boolean): number => {
     if (size % parts !== 0) continue
     const length = size / parts
     const clean = Array.from({ length: parts - 1 }, (_, k) => cuts[(k + 1) * length] === 0).every(Boolean)
-    if (clean && Array.from({ length: parts }, (_, k) => lines.slice(k * length, (k + 1) * length).some(Boolean)).every(Boolean)) return parts
+    if (
+      clean &&
+      Array.from({ length: parts }, (_, k) => lines.slice(k * length, (k + 1) * length).some(Boolean)).every(
+        Boolean,
+      )
+    )
+      return parts
   }
   return 1
 }
@@ -49,11 +58,34 @@ const fromName = (name: string, { width, height }: Image): Guess | null => {
   const size = /(\d{1,4})\s*x\s*(\d{1,4})(?:\s*px)?\.\w+$/i.exec(name)
   if (size) {
     const [w, h] = [Number(size[1]), Number(size[2])]
-    if (w >= 1 && h >= 1 && w <= width && h <= height && width % w === 0 && height % h === 0 && w * h < width * height) return { slicing: { by: 'size', width: w, height: h, ...PLAIN_GRID }, why: `the file's name says ${w} × ${h}`, sure: true }
-    if (w <= MOST && h <= MOST && width % w === 0 && height % h === 0 && w * h > 1) return { slicing: { by: 'count', columns: w, rows: h, ...PLAIN_GRID }, why: `the file's name says ${w} columns and ${h} rows`, sure: true }
+    if (
+      w >= 1 &&
+      h >= 1 &&
+      w <= width &&
+      h <= height &&
+      width % w === 0 &&
+      height % h === 0 &&
+      w * h < width * height
+    )
+      return {
+        slicing: { by: 'size', width: w, height: h, ...PLAIN_GRID },
+        why: `the file's name says ${w} × ${h}`,
+        sure: true,
+      }
+    if (w <= MOST && h <= MOST && width % w === 0 && height % h === 0 && w * h > 1)
+      return {
+        slicing: { by: 'count', columns: w, rows: h, ...PLAIN_GRID },
+        why: `the file's name says ${w} columns and ${h} rows`,
+        sure: true,
+      }
   }
   const strip = /(?:strip|frames?)[ _-]?(\d{1,3})\.\w+$/i.exec(name)
-  if (strip && width % Number(strip[1]) === 0 && Number(strip[1]) > 1) return { slicing: { by: 'count', columns: Number(strip[1]), rows: 1, ...PLAIN_GRID }, why: `the file's name says ${strip[1]} frames`, sure: true }
+  if (strip && width % Number(strip[1]) === 0 && Number(strip[1]) > 1)
+    return {
+      slicing: { by: 'count', columns: Number(strip[1]), rows: 1, ...PLAIN_GRID },
+      why: `the file's name says ${strip[1]} frames`,
+      sure: true,
+    }
   return null
 }
 
@@ -63,7 +95,9 @@ const MOST_PIECES = 512
 const byGaps = (image: Image): Guess | null => {
   try {
     const { length } = slice(image, { by: 'gaps', gap: 1 })
-    return length > 1 && length <= MOST_PIECES ? { slicing: { by: 'gaps', gap: 1 }, why: `${length} pieces lie apart`, sure: true } : null
+    return length > 1 && length <= MOST_PIECES
+      ? { slicing: { by: 'gaps', gap: 1 }, why: `${length} pieces lie apart`, sure: true }
+      : null
   } catch {
     return null
   }
@@ -77,10 +111,20 @@ export const likelySlicing = (image: Image, name = ''): Guess => {
   const opaque = image.data.every((value, i) => (i & 3) !== 3 || value === 255)
   if (opaque) {
     const square = Math.min(width, height)
-    if (square >= LEAST && width !== height && Math.max(width, height) % square === 0) return { slicing: { by: 'size', width: square, height: square, ...PLAIN_GRID }, why: 'it divides into squares', sure: false }
+    if (square >= LEAST && width !== height && Math.max(width, height) % square === 0)
+      return {
+        slicing: { by: 'size', width: square, height: square, ...PLAIN_GRID },
+        why: 'it divides into squares',
+        sure: false,
+      }
     return { slicing: { by: 'whole' }, why: 'it has no transparent gaps', sure: false }
   }
   const [columns, rows] = [partsAlong(image, true), partsAlong(image, false)]
-  if (columns * rows > 1) return { slicing: { by: 'count', columns, rows, ...PLAIN_GRID }, why: 'no line of this grid cuts anything', sure: true }
+  if (columns * rows > 1)
+    return {
+      slicing: { by: 'count', columns, rows, ...PLAIN_GRID },
+      why: 'no line of this grid cuts anything',
+      sure: true,
+    }
   return byGaps(image) ?? { slicing: { by: 'whole' }, why: 'it is one piece', sure: false }
 }

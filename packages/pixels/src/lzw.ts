@@ -7,7 +7,7 @@ const TABLE = 4096
 const joined = (bytes: Uint8Array, at: number): Uint8Array => {
   const parts: Uint8Array[] = []
   let total = 0
-  for (let place = at; place < bytes.length; ) {
+  for (let place = at; place < bytes.length;) {
     const size = bytes[place]!
     if (size === 0) break
     const part = bytes.subarray(place + 1, place + 1 + size)
@@ -84,4 +84,6 @@ export const interlacedRows = (height: number): number[] =>
     [4, 8],
     [2, 4],
     [1, 2],
-  ].flatMap(([from, by]) => Array.from({ length: Math.max(0, Math.ceil((height - from!) / by!)) }, (_, k) => from! + k * by!))
+  ].flatMap(([from, by]) =>
+    Array.from({ length: Math.max(0, Math.ceil((height - from!) / by!)) }, (_, k) => from! + k * by!),
+  )

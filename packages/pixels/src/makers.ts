@@ -34,7 +34,8 @@ const turn = (x: number, y: number): number => {
 }
 
 /** 0 to 1 to 0 over each of `count` parts of a turn. */
-const zigzag = (share: number, count: number): number => Math.abs(2 * (share * count - Math.floor(share * count)) - 1)
+const zigzag = (share: number, count: number): number =>
+  Math.abs(2 * (share * count - Math.floor(share * count)) - 1)
 
 /** From a distance inside the edge (in half widths) to alpha; hardness 1 is an edge of one step. */
 const edge = (inner: number, hardness: number): number => smooth(inner / (0.02 + 0.6 * (1 - hardness)))
@@ -42,42 +43,50 @@ const edge = (inner: number, hardness: number): number => smooth(inner / (0.02 +
 const radius = (x: number, y: number): number => Math.sqrt(x * x + y * y)
 
 /** A band of an eighth of the width, its outer border just inside of the picture. */
-const ring = (hardness: number): Field => (x, y) => smooth((0.13 - Math.abs(radius(x, y) - 0.86)) / (0.015 + 0.115 * (1 - hardness)))
+const ring =
+  (hardness: number): Field =>
+  (x, y) =>
+    smooth((0.13 - Math.abs(radius(x, y) - 0.86)) / (0.015 + 0.115 * (1 - hardness)))
 
-const spark = (hardness: number): Field => (x, y) => {
-  const [ax, ay] = [Math.abs(x), Math.abs(y)]
-  const thin = 5 + 14 * hardness
-  const ray = (along: number, across: number): number => Math.max(0, 1 - along) * Math.max(0, 1 - across * thin)
-  return Math.min(1, 1.2 * (ray(ax, ay) + ray(ay, ax)) + dot(0.7 * hardness)(x * 3.2, y * 3.2))
-}
+const spark =
+  (hardness: number): Field =>
+  (x, y) => {
+    const [ax, ay] = [Math.abs(x), Math.abs(y)]
+    const thin = 5 + 14 * hardness
+    const ray = (along: number, across: number): number =>
+      Math.max(0, 1 - along) * Math.max(0, 1 - across * thin)
+    return Math.min(1, 1.2 * (ray(ax, ay) + ray(ay, ax)) + dot(0.7 * hardness)(x * 3.2, y * 3.2))
+  }
 
 /** Six arms with side twigs, drawn once in one sixth and folded around. */
-const flake = (hardness: number, seed: number): Field => (x, y) => {
-  let [px, py] = [Math.abs(x), Math.abs(y)]
-  // Reflections in lines at 60° and 30° bring every place into the first twelfth.
-  const across = px * 0.8660254 - py * 0.5
-  if (across < 0) {
-    px -= 2 * across * 0.8660254
-    py += 2 * across * 0.5
+const flake =
+  (hardness: number, seed: number): Field =>
+  (x, y) => {
+    let [px, py] = [Math.abs(x), Math.abs(y)]
+    // Reflections in lines at 60° and 30° bring every place into the first twelfth.
+    const across = px * 0.8660254 - py * 0.5
+    if (across < 0) {
+      px -= 2 * across * 0.8660254
+      py += 2 * across * 0.5
+    }
+    py = Math.abs(py)
+    const fold = px * 0.5 - py * 0.8660254
+    if (fold < 0) {
+      px -= 2 * fold * 0.5
+      py += 2 * fold * 0.8660254
+    }
+    py = Math.abs(py)
+    const width = 0.07 + 0.05 * lattice(1, 0, seed)
+    let inner = px < 0.94 ? width - py : -1
+    for (let k = 0; k < 3; k++) {
+      const at = 0.25 + 0.22 * k + 0.1 * lattice(k, 2, seed)
+      const length = 0.12 + 0.25 * lattice(k, 3, seed) * (1 - at)
+      // A twig leaves its arm at 60°.
+      const [qx, qy] = [(px - at) * 0.5 + py * 0.8660254, -(px - at) * 0.8660254 + py * 0.5]
+      if (qx > 0 && qx < length) inner = Math.max(inner, width * 0.7 - Math.abs(qy))
+    }
+    return smooth(inner / (0.02 + 0.12 * (1 - hardness)))
   }
-  py = Math.abs(py)
-  const fold = px * 0.5 - py * 0.8660254
-  if (fold < 0) {
-    px -= 2 * fold * 0.5
-    py += 2 * fold * 0.8660254
-  }
-  py = Math.abs(py)
-  const width = 0.07 + 0.05 * lattice(1, 0, seed)
-  let inner = px < 0.94 ? width - py : -1
-  for (let k = 0; k < 3; k++) {
-    const at = 0.25 + 0.22 * k + 0.1 * lattice(k, 2, seed)
-    const length = 0.12 + 0.25 * lattice(k, 3, seed) * (1 - at)
-    // A twig leaves its arm at 60°.
-    const [qx, qy] = [(px - at) * 0.5 + py * 0.8660254, -(px - at) * 0.8660254 + py * 0.5]
-    if (qx > 0 && qx < length) inner = Math.max(inner, width * 0.7 - Math.abs(qy))
-  }
-  return smooth(inner / (0.02 + 0.12 * (1 - hardness)))
-}
 
 /** Five to eight points by the seed. */
 const star = (hardness: number, seed: number): Field => {
@@ -94,36 +103,92 @@ const star = (hardness: number, seed: number): Field => {
 const shard = (hardness: number, seed: number): Field => {
   const edges = Array.from({ length: 4 + Math.floor(lattice(7, 1, seed) * 4) }, (_, k) => {
     // Four edges around hold it together, the others cut corners off.
-    const [bx, by] = [[1, 0], [0, 1], [-1, 0], [0, -1]][k % 4]!
+    const [bx, by] = [
+      [1, 0],
+      [0, 1],
+      [-1, 0],
+      [0, -1],
+    ][k % 4]!
     const [nx, ny] = [bx! + 1.2 * (lattice(k, 3, seed) - 0.5), by! + 1.2 * (lattice(k, 4, seed) - 0.5)]
     const length = radius(nx, ny)
     return { x: nx / length, y: ny / length, far: (k % 2 === 0 ? 0.5 : 0.25) + 0.4 * lattice(k, 5, seed) }
   })
-  return (x, y) => edge(Math.min(...edges.map((e) => e.far - e.x * x - e.y * y), 0.98 - radius(x, y)), hardness)
+  return (x, y) =>
+    edge(Math.min(...edges.map((e) => e.far - e.x * x - e.y * y), 0.98 - radius(x, y)), hardness)
 }
 
 /** A loose cloud: four octaves of noise under a soft round border. */
-const smoke = (hardness: number, seed: number): Field => (x, y) => {
-  let [sum, weight, scale] = [0, 0.5, 1.7]
-  for (let octave = 0; octave < 4; octave++) {
-    sum += weight * noise(x * scale + 19, y * scale + 19, seed + octave)
-    weight /= 2
-    scale *= 2
+const smoke =
+  (hardness: number, seed: number): Field =>
+  (x, y) => {
+    let [sum, weight, scale] = [0, 0.5, 1.7]
+    for (let octave = 0; octave < 4; octave++) {
+      sum += weight * noise(x * scale + 19, y * scale + 19, seed + octave)
+      weight /= 2
+      scale *= 2
+    }
+    const body = smooth((sum - 0.12 - 0.25 * hardness) / (0.6 - 0.45 * hardness))
+    return body * smooth((1 - radius(x, y) * (0.9 + 0.5 * (1 - sum))) * 2)
   }
-  const body = smooth((sum - 0.12 - 0.25 * hardness) / (0.6 - 0.45 * hardness))
-  return body * smooth((1 - radius(x, y) * (0.9 + 0.5 * (1 - sum))) * 2)
-}
 
 export const MAKERS = {
-  dot: { aspect: 1, size: 16, hardness: 0.1, varies: false, field: ({ hardness }) => dot(Math.min(0.98, hardness)) },
+  dot: {
+    aspect: 1,
+    size: 16,
+    hardness: 0.1,
+    varies: false,
+    field: ({ hardness }) => dot(Math.min(0.98, hardness)),
+  },
   ring: { aspect: 1, size: 32, hardness: 0.6, varies: false, field: ({ hardness }) => ring(hardness) },
   spark: { aspect: 1, size: 24, hardness: 0.4, varies: false, field: ({ hardness }) => spark(hardness) },
-  streak: { aspect: 0.25, size: 32, hardness: 0.3, varies: false, field: ({ hardness }) => (x, y) => edge(streak(x, y), hardness) },
-  flake: { aspect: 1, size: 24, hardness: 0.6, varies: true, field: ({ hardness, seed }) => flake(hardness, seed) },
-  puff: { aspect: 1, size: 48, hardness: 0.2, varies: true, field: ({ hardness, seed }) => (x, y) => edge(puff(seed)(x, y) * (0.6 + 0.4 * hardness), hardness) },
-  shard: { aspect: 1, size: 10, hardness: 1, varies: true, field: ({ hardness, seed }) => shard(hardness, seed) },
-  star: { aspect: 1, size: 24, hardness: 0.9, varies: true, field: ({ hardness, seed }) => star(hardness, seed) },
-  smoke: { aspect: 1, size: 64, hardness: 0.2, varies: true, field: ({ hardness, seed }) => smoke(hardness, seed) },
+  streak: {
+    aspect: 0.25,
+    size: 32,
+    hardness: 0.3,
+    varies: false,
+    field:
+      ({ hardness }) =>
+      (x, y) =>
+        edge(streak(x, y), hardness),
+  },
+  flake: {
+    aspect: 1,
+    size: 24,
+    hardness: 0.6,
+    varies: true,
+    field: ({ hardness, seed }) => flake(hardness, seed),
+  },
+  puff: {
+    aspect: 1,
+    size: 48,
+    hardness: 0.2,
+    varies: true,
+    field:
+      ({ hardness, seed }) =>
+      (x, y) =>
+        edge(puff(seed)(x, y) * (0.6 + 0.4 * hardness), hardness),
+  },
+  shard: {
+    aspect: 1,
+    size: 10,
+    hardness: 1,
+    varies: true,
+    field: ({ hardness, seed }) => shard(hardness, seed),
+  },
+  star: {
+    aspect: 1,
+    size: 24,
+    hardness: 0.9,
+    varies: true,
+    field: ({ hardness, seed }) => star(hardness, seed),
+  },
+  smoke: {
+    aspect: 1,
+    size: 64,
+    hardness: 0.2,
+    varies: true,
+    field: ({ hardness, seed }) => smoke(hardness, seed),
+  },
 } as const satisfies Record<string, Maker>
 export type MakerKind = keyof typeof MAKERS
 export const MAKER_KINDS = Object.keys(MAKERS) as MakerKind[]
@@ -132,5 +197,9 @@ export const MAKER_KINDS = Object.keys(MAKERS) as MakerKind[]
 export const makeSprite = (kind: MakerKind, { size, hardness, seed }: MakerSettings): Image => {
   const maker: Maker = MAKERS[kind]
   const width = Math.min(128, Math.max(1, Math.round(size)))
-  return paintField(width, Math.max(1, Math.round(width * maker.aspect)), maker.field({ size: width, hardness: Math.min(1, Math.max(0, hardness)), seed }))
+  return paintField(
+    width,
+    Math.max(1, Math.round(width * maker.aspect)),
+    maker.field({ size: width, hardness: Math.min(1, Math.max(0, hardness)), seed }),
+  )
 }

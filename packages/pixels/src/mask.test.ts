@@ -4,18 +4,38 @@ import { createImage, maskPlaces } from './index.ts'
 /** A picture from rows of letters: dots are empty, r and b are red and blue, h is half transparent. */
 const draw = (...rows: readonly string[]) => {
   const image = createImage(rows[0]!.length, rows.length)
-  const texels: Record<string, readonly number[]> = { '.': [0, 0, 0, 0], r: [255, 0, 0, 255], b: [0, 0, 255, 255], h: [0, 255, 0, 100] }
-  rows.forEach((row, y) => [...row].forEach((letter, x) => image.data.set(texels[letter]!, (y * row.length + x) * 4)))
+  const texels: Record<string, readonly number[]> = {
+    '.': [0, 0, 0, 0],
+    r: [255, 0, 0, 255],
+    b: [0, 0, 255, 255],
+    h: [0, 255, 0, 100],
+  }
+  rows.forEach((row, y) =>
+    [...row].forEach((letter, x) => image.data.set(texels[letter]!, (y * row.length + x) * 4)),
+  )
   return image
 }
-const whole = (image: { width: number; height: number }, pivotX = 0, pivotY = 0) => ({ x: 0, y: 0, w: image.width, h: image.height, pivotX, pivotY })
-const pairs = ({ x, y }: { x: readonly number[]; y: readonly number[] }): string[] => x.map((v, i) => `${v},${y[i]}`)
+const whole = (image: { width: number; height: number }, pivotX = 0, pivotY = 0) => ({
+  x: 0,
+  y: 0,
+  w: image.width,
+  h: image.height,
+  pivotX,
+  pivotY,
+})
+const pairs = ({ x, y }: { x: readonly number[]; y: readonly number[] }): string[] =>
+  x.map((v, i) => `${v},${y[i]}`)
 
 describe('places of a picture', () => {
   const image = draw('....', '.rr.', '.rb.', '..h.')
 
   it('filled cells row by row, from the pivot; what is mostly transparent does not count', () => {
-    expect(pairs(maskPlaces(image, whole(image, 2, 2), 'area', 1, false))).toEqual(['-0.5,-0.5', '0.5,-0.5', '-0.5,0.5', '0.5,0.5'])
+    expect(pairs(maskPlaces(image, whole(image, 2, 2), 'area', 1, false))).toEqual([
+      '-0.5,-0.5',
+      '0.5,-0.5',
+      '-0.5,0.5',
+      '0.5,0.5',
+    ])
   })
 
   it('larger cells count by their mean', () => {

@@ -58,17 +58,43 @@ const cellsOf = (image: Image, rect: MaskRect, grid: number): Cells => {
   return { columns, rows, filled, colour }
 }
 
-const AROUND = [[-1, -1], [0, -1], [1, -1], [-1, 0], [1, 0], [-1, 1], [0, 1], [1, 1]] as const
+const AROUND = [
+  [-1, -1],
+  [0, -1],
+  [1, -1],
+  [-1, 0],
+  [1, 0],
+  [-1, 1],
+  [0, 1],
+  [1, 1],
+] as const
 
 /**
  * Places in px from the pivot, row by row; a cell is `grid` px wide and stands at its centre. The normal of an edge cell
  * points away from its filled neighbours (of eight); a cell inside, or one with neighbours on all sides alike, has none.
  * `edgeOut` moves edge cells outwards by half a cell. @param grid whole px from 1 to 8
  */
-export const maskPlaces = (image: Image, rect: MaskRect, part: Part, grid: number, keepColours: boolean): Places => {
+export const maskPlaces = (
+  image: Image,
+  rect: MaskRect,
+  part: Part,
+  grid: number,
+  keepColours: boolean,
+): Places => {
   const cells = cellsOf(image, rect, grid)
-  const at = (column: number, row: number): boolean => column >= 0 && row >= 0 && column < cells.columns && row < cells.rows && cells.filled[row * cells.columns + column] === 1
-  const places = { x: [] as number[], y: [] as number[], nx: [] as number[], ny: [] as number[], colour: [] as number[] }
+  const at = (column: number, row: number): boolean =>
+    column >= 0 &&
+    row >= 0 &&
+    column < cells.columns &&
+    row < cells.rows &&
+    cells.filled[row * cells.columns + column] === 1
+  const places = {
+    x: [] as number[],
+    y: [] as number[],
+    nx: [] as number[],
+    ny: [] as number[],
+    colour: [] as number[],
+  }
   for (let row = 0; row < cells.rows; row++)
     for (let column = 0; column < cells.columns; column++) {
       if (!at(column, row)) continue
@@ -79,7 +105,8 @@ export const maskPlaces = (image: Image, rect: MaskRect, part: Part, grid: numbe
           nx += dx
           ny += dy
         }
-      const edge = !at(column - 1, row) || !at(column + 1, row) || !at(column, row - 1) || !at(column, row + 1)
+      const edge =
+        !at(column - 1, row) || !at(column + 1, row) || !at(column, row - 1) || !at(column, row + 1)
       if (part !== 'area' && !edge) continue
       const length = Math.sqrt(nx * nx + ny * ny)
       if (length > 0) {

@@ -26,19 +26,34 @@ interface Size {
 }
 
 /** Places for pictures of these sizes, in their order, and the size of the sheet. Throws `PictureError` when they do not fit. */
-export const placesFor = (sizes: readonly Size[], { padding, extrude, powerOfTwo }: PackingOptions): { width: number; height: number; cells: Cell[] } => {
+export const placesFor = (
+  sizes: readonly Size[],
+  { padding, extrude, powerOfTwo }: PackingOptions,
+): { width: number; height: number; cells: Cell[] } => {
   if (sizes.length === 0) throw new PictureError('There is no picture to pack; add one')
   const { side } = PICTURE_LIMITS
-  const packer = new MaxRectsPacker(side, side, padding, { smart: true, pot: powerOfTwo, square: false, allowRotation: false, border: padding, logic: PACKING_LOGIC.MAX_AREA })
+  const packer = new MaxRectsPacker(side, side, padding, {
+    smart: true,
+    pot: powerOfTwo,
+    square: false,
+    allowRotation: false,
+    border: padding,
+    logic: PACKING_LOGIC.MAX_AREA,
+  })
   // Large ones first; equal ones keep their order, so that the same pictures always lie alike.
-  const order = sizes.map((_, i) => i).sort((a, b) => sizes[b]!.height - sizes[a]!.height || sizes[b]!.width - sizes[a]!.width || a - b)
+  const order = sizes
+    .map((_, i) => i)
+    .sort((a, b) => sizes[b]!.height - sizes[a]!.height || sizes[b]!.width - sizes[a]!.width || a - b)
   const cells: Cell[] = []
   for (const i of order) {
     const { width, height } = sizes[i]!
     const rect = packer.add(width + 2 * extrude, height + 2 * extrude, { i })
     cells[i] = { x: rect.x, y: rect.y, w: width, h: height }
   }
-  if (packer.bins.length > 1 || packer.bins.some((bin) => bin.width > side || bin.height > side)) throw new PictureError(`These pictures do not fit on one sheet of ${side} × ${side}; pack fewer, or smaller ones`)
+  if (packer.bins.length > 1 || packer.bins.some((bin) => bin.width > side || bin.height > side))
+    throw new PictureError(
+      `These pictures do not fit on one sheet of ${side} × ${side}; pack fewer, or smaller ones`,
+    )
   const [bin] = packer.bins
   for (const rect of bin!.rects) {
     const i = (rect.data as { i: number }).i
@@ -57,13 +72,20 @@ export const blitExtruded = (from: Image, to: Image, { x, y }: Cell, extrude: nu
     to.data.set(from.data.subarray(source, source + from.width * 4), target)
     for (let k = 1; k <= extrude; k++) {
       to.data.set(from.data.subarray(source, source + 4), target - k * 4)
-      to.data.set(from.data.subarray(source + (from.width - 1) * 4, source + from.width * 4), target + (from.width - 1 + k) * 4)
+      to.data.set(
+        from.data.subarray(source + (from.width - 1) * 4, source + from.width * 4),
+        target + (from.width - 1 + k) * 4,
+      )
     }
   }
 }
 
 /** Packs pictures on one sheet. `progress` hears shares from 0 to 1. */
-export const packImages = (images: readonly Image[], options: PackingOptions = DEFAULT_PACKING, progress?: (done: number) => void): Packed => {
+export const packImages = (
+  images: readonly Image[],
+  options: PackingOptions = DEFAULT_PACKING,
+  progress?: (done: number) => void,
+): Packed => {
   const { width, height, cells } = placesFor(images, options)
   const image = createImage(width, height)
   images.forEach((from, i) => {

@@ -12,7 +12,8 @@ export interface NamedColours {
   readonly colours: readonly string[]
 }
 
-const hex = (r: number, g: number, b: number): string => `#${[r, g, b].map((v) => v.toString(16).padStart(2, '0')).join('')}`
+const hex = (r: number, g: number, b: number): string =>
+  `#${[r, g, b].map((v) => v.toString(16).padStart(2, '0')).join('')}`
 
 const channelsIn = (line: string): [number, number, number] | null => {
   const match = /^\s*(\d{1,3})\s+(\d{1,3})\s+(\d{1,3})\b/.exec(line)
@@ -21,10 +22,11 @@ const channelsIn = (line: string): [number, number, number] | null => {
 }
 
 /** Lines of three numbers, the form that both open palette files share. */
-const readTriples = (lines: readonly string[]): string[] => lines.flatMap((line) => {
-  const rgb = channelsIn(line)
-  return rgb ? [hex(...rgb)] : []
-})
+const readTriples = (lines: readonly string[]): string[] =>
+  lines.flatMap((line) => {
+    const rgb = channelsIn(line)
+    return rgb ? [hex(...rgb)] : []
+  })
 
 interface Form {
   readonly label: string
@@ -41,21 +43,31 @@ export const PALETTE_FORMS = {
     extension: 'gpl',
     read: (text) => {
       if (!text.startsWith('GIMP Palette')) return null
-      return { name: /^Name:\s*(.*\S)/m.exec(text)?.[1] ?? '', colours: readTriples(text.split(/\r?\n/).slice(1)) }
+      return {
+        name: /^Name:\s*(.*\S)/m.exec(text)?.[1] ?? '',
+        colours: readTriples(text.split(/\r?\n/).slice(1)),
+      }
     },
-    write: ({ name, colours }) => `GIMP Palette\nName: ${name.replace(/\s+/g, ' ')}\nColumns: 0\n#\n${colours.map((c) => `${[1, 3, 5].map((i) => String(Number.parseInt(c.slice(i, i + 2), 16)).padStart(3)).join(' ')}\t${c.slice(1)}\n`).join('')}`,
+    write: ({ name, colours }) =>
+      `GIMP Palette\nName: ${name.replace(/\s+/g, ' ')}\nColumns: 0\n#\n${colours.map((c) => `${[1, 3, 5].map((i) => String(Number.parseInt(c.slice(i, i + 2), 16)).padStart(3)).join(' ')}\t${c.slice(1)}\n`).join('')}`,
   },
   pal: {
     label: 'Palette file (.pal)',
     extension: 'pal',
-    read: (text) => (text.startsWith('JASC-PAL') ? { name: '', colours: readTriples(text.split(/\r?\n/).slice(3)) } : null),
-    write: ({ colours }) => `JASC-PAL\r\n0100\r\n${colours.length}\r\n${colours.map((c) => `${[1, 3, 5].map((i) => Number.parseInt(c.slice(i, i + 2), 16)).join(' ')}\r\n`).join('')}`,
+    read: (text) =>
+      text.startsWith('JASC-PAL') ? { name: '', colours: readTriples(text.split(/\r?\n/).slice(3)) } : null,
+    write: ({ colours }) =>
+      `JASC-PAL\r\n0100\r\n${colours.length}\r\n${colours.map((c) => `${[1, 3, 5].map((i) => Number.parseInt(c.slice(i, i + 2), 16)).join(' ')}\r\n`).join('')}`,
   },
   list: {
     label: 'Plain list (.txt)',
     extension: 'txt',
     read: (text) => {
-      const colours = [...text.matchAll(/(?<![0-9a-z])(?:#|0x)?(?:[0-9a-f]{2})?([0-9a-f]{6})(?![0-9a-z])|(?<![0-9a-z])#([0-9a-f]{3})(?![0-9a-z])/gi)].map(([, six, three]) => `#${(six ?? [...three!].map((d) => d + d).join('')).toLowerCase()}`)
+      const colours = [
+        ...text.matchAll(
+          /(?<![0-9a-z])(?:#|0x)?(?:[0-9a-f]{2})?([0-9a-f]{6})(?![0-9a-z])|(?<![0-9a-z])#([0-9a-f]{3})(?![0-9a-z])/gi,
+        ),
+      ].map(([, six, three]) => `#${(six ?? [...three!].map((d) => d + d).join('')).toLowerCase()}`)
       return colours.length > 0 ? { name: '', colours } : null
     },
     write: ({ colours }) => colours.map((c) => `${c}\n`).join(''),
@@ -65,14 +77,21 @@ export type PaletteForm = keyof typeof PALETTE_FORMS
 
 /** Text of any known form to colours, each once, in order. Throws `PictureError` in words. */
 export const readPalette = (text: string): NamedColours => {
-  const found = (Object.keys(PALETTE_FORMS) as PaletteForm[]).map((form) => PALETTE_FORMS[form].read(text)).find((palette) => palette !== null)
+  const found = (Object.keys(PALETTE_FORMS) as PaletteForm[])
+    .map((form) => PALETTE_FORMS[form].read(text))
+    .find((palette) => palette !== null)
   const colours = [...new Set(found?.colours ?? [])]
-  if (colours.length === 0) throw new PictureError('There is no colour in this text; write one as #rrggbb a line')
-  if (colours.length > PALETTE_LIMIT) throw new PictureError(`The text has ${colours.length} colours; a palette has at most ${PALETTE_LIMIT}; leave some out`)
+  if (colours.length === 0)
+    throw new PictureError('There is no colour in this text; write one as #rrggbb a line')
+  if (colours.length > PALETTE_LIMIT)
+    throw new PictureError(
+      `The text has ${colours.length} colours; a palette has at most ${PALETTE_LIMIT}; leave some out`,
+    )
   return { name: found!.name, colours }
 }
 
-export const writePalette = (palette: NamedColours, form: PaletteForm): string => PALETTE_FORMS[form].write(palette)
+export const writePalette = (palette: NamedColours, form: PaletteForm): string =>
+  PALETTE_FORMS[form].write(palette)
 
 useMode(modeRgb)
 const toOklab = useMode(modeOklab)
@@ -94,7 +113,10 @@ export const coloursOf = ({ data }: Image, most: number): string[] => {
     n += 4
   }
   if (n === 0) throw new PictureError('The picture is empty; take the palette from another')
-  const colours = seen.size <= most ? [...seen].map((c) => hex(c >> 16, (c >> 8) & 255, c & 255)) : quantize(opaque.slice(0, n), most).map(([r, g, b]) => hex(r!, g!, b!))
+  const colours =
+    seen.size <= most
+      ? [...seen].map((c) => hex(c >> 16, (c >> 8) & 255, c & 255))
+      : quantize(opaque.slice(0, n), most).map(([r, g, b]) => hex(r!, g!, b!))
   return [...new Set(colours)].sort((a, b) => labOf(a)[0] - labOf(b)[0])
 }
 

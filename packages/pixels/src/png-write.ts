@@ -51,7 +51,12 @@ const filterUp = ({ width, height, data }: Image): Uint8Array => {
 
 /** Same picture, same bytes. */
 export const encodePng = (image: Image): Uint8Array => {
-  const parts = [SIGNATURE, chunk('IHDR', header(image.width, image.height)), chunk('IDAT', zlibSync(filterUp(image), { level: 6 })), chunk('IEND', new Uint8Array(0))]
+  const parts = [
+    SIGNATURE,
+    chunk('IHDR', header(image.width, image.height)),
+    chunk('IDAT', zlibSync(filterUp(image), { level: 6 })),
+    chunk('IEND', new Uint8Array(0)),
+  ]
   const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0))
   let at = 0
   for (const part of parts) {

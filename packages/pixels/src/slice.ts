@@ -33,21 +33,36 @@ export const PLAIN_GRID: Grid = { marginX: 0, marginY: 0, spacingX: 0, spacingY:
 export const CELL_LIMIT = 4096
 
 export const isEmpty = ({ data, width }: Image, { x, y, w, h }: Cell): boolean => {
-  for (let row = y; row < y + h; row++) for (let o = (row * width + x) * 4 + 3, end = o + w * 4; o < end; o += 4) if (data[o] !== 0) return false
+  for (let row = y; row < y + h; row++)
+    for (let o = (row * width + x) * 4 + 3, end = o + w * 4; o < end; o += 4) if (data[o] !== 0) return false
   return true
 }
 
 const whole = (value: number, what: string, least: number): void => {
-  if (!Number.isInteger(value) || value < least) throw new PictureError(`${what} is ${value}; it must be a whole number from ${least}; change it`)
+  if (!Number.isInteger(value) || value < least)
+    throw new PictureError(`${what} is ${value}; it must be a whole number from ${least}; change it`)
 }
 
 /** Cells of a grid along one axis: starts and length. */
-const along = (size: number, margin: number, spacing: number, wanted: { count: number } | { length: number }, what: string): { starts: number[]; length: number } => {
+const along = (
+  size: number,
+  margin: number,
+  spacing: number,
+  wanted: { count: number } | { length: number },
+  what: string,
+): { starts: number[]; length: number } => {
   whole(margin, 'The margin', 0)
   whole(spacing, 'The spacing', 0)
-  const length = 'length' in wanted ? wanted.length : Math.floor((size - margin - (wanted.count - 1) * spacing) / wanted.count)
-  const count = 'count' in wanted ? wanted.count : Math.floor((size - margin + spacing) / (wanted.length + spacing))
-  if (length < 1 || count < 1) throw new PictureError(`No ${what} fits into ${size} pixels with a margin of ${margin} and a spacing of ${spacing}; make them smaller`)
+  const length =
+    'length' in wanted
+      ? wanted.length
+      : Math.floor((size - margin - (wanted.count - 1) * spacing) / wanted.count)
+  const count =
+    'count' in wanted ? wanted.count : Math.floor((size - margin + spacing) / (wanted.length + spacing))
+  if (length < 1 || count < 1)
+    throw new PictureError(
+      `No ${what} fits into ${size} pixels with a margin of ${margin} and a spacing of ${spacing}; make them smaller`,
+    )
   return { starts: Array.from({ length: count }, (_, k) => margin + k * (length + spacing)), length }
 }
 
@@ -63,10 +78,25 @@ export const gridCells = (width: number, height: number, slicing: GridSlicing): 
     whole(slicing.width, 'The cell width', 1)
     whole(slicing.height, 'The cell height', 1)
   }
-  const columns = along(width, marginX, spacingX, slicing.by === 'count' ? { count: slicing.columns } : { length: slicing.width }, 'column')
-  const rows = along(height, marginY, spacingY, slicing.by === 'count' ? { count: slicing.rows } : { length: slicing.height }, 'row')
+  const columns = along(
+    width,
+    marginX,
+    spacingX,
+    slicing.by === 'count' ? { count: slicing.columns } : { length: slicing.width },
+    'column',
+  )
+  const rows = along(
+    height,
+    marginY,
+    spacingY,
+    slicing.by === 'count' ? { count: slicing.rows } : { length: slicing.height },
+    'row',
+  )
   const count = columns.starts.length * rows.starts.length
-  if (count > CELL_LIMIT) throw new PictureError(`The grid has ${count} cells; a sheet has at most ${CELL_LIMIT} frames; make the cells larger`)
+  if (count > CELL_LIMIT)
+    throw new PictureError(
+      `The grid has ${count} cells; a sheet has at most ${CELL_LIMIT} frames; make the cells larger`,
+    )
   return rows.starts.flatMap((y) => columns.starts.map((x) => ({ x, y, w: columns.length, h: rows.length })))
 }
 
@@ -76,7 +106,8 @@ export const slice = (image: Image, slicing: Slicing): Cell[] => {
   if (slicing.by === 'gaps') return piecesOf(image, slicing.gap)
   const cells = gridCells(image.width, image.height, slicing)
   const kept = slicing.keepEmpty ? cells : cells.filter((cell) => !isEmpty(image, cell))
-  if (kept.length === 0) throw new PictureError('All cells of this grid are empty; move the grid, or keep empty cells')
+  if (kept.length === 0)
+    throw new PictureError('All cells of this grid are empty; move the grid, or keep empty cells')
   return kept
 }
 
@@ -110,7 +141,8 @@ const connected = ({ width, height, data }: Image): Box[] => {
       boxes.push({ left: start, top: y, right: x, bottom: y + 1 })
       runs.push(start, x, label)
       while (k < before.length && before[k + 1]! < start) k += 3
-      for (let j = k; j < before.length && before[j]! <= x; j += 3) parents[find(before[j + 2]!)] = find(label)
+      for (let j = k; j < before.length && before[j]! <= x; j += 3)
+        parents[find(before[j + 2]!)] = find(label)
     }
     before = runs
   }
@@ -132,7 +164,8 @@ const grow = (box: Box, other: Box): void => {
 }
 
 /** Whether fewer than `gap` empty texels lie between two boxes. */
-const near = (a: Box, b: Box, gap: number): boolean => a.left - b.right < gap && b.left - a.right < gap && a.top - b.bottom < gap && b.top - a.bottom < gap
+const near = (a: Box, b: Box, gap: number): boolean =>
+  a.left - b.right < gap && b.left - a.right < gap && a.top - b.bottom < gap && b.top - a.bottom < gap
 
 /** Joins boxes that are near, until none is; each round goes over them from left to right. */
 const joinNear = (boxes: Box[], gap: number): Box[] => {
@@ -177,6 +210,14 @@ const piecesOf = (image: Image, gap: number): Cell[] => {
   whole(gap, 'The gap', 1)
   const boxes = joinNear(connected(image), gap)
   if (boxes.length === 0) throw new PictureError('The picture is empty; choose another')
-  if (boxes.length > CELL_LIMIT) throw new PictureError(`${boxes.length} pieces lie apart; a sheet has at most ${CELL_LIMIT} frames; ask for a wider gap, or cut by a grid`)
-  return readingOrder(boxes).map(({ left, top, right, bottom }) => ({ x: left, y: top, w: right - left, h: bottom - top }))
+  if (boxes.length > CELL_LIMIT)
+    throw new PictureError(
+      `${boxes.length} pieces lie apart; a sheet has at most ${CELL_LIMIT} frames; ask for a wider gap, or cut by a grid`,
+    )
+  return readingOrder(boxes).map(({ left, top, right, bottom }) => ({
+    x: left,
+    y: top,
+    w: right - left,
+    h: bottom - top,
+  }))
 }

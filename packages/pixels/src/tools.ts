@@ -22,7 +22,8 @@ export const linePoints = (x0: number, y0: number, x1: number, y1: number, size 
   const low = -Math.floor((size - 1) / 2)
   let [x, y, error] = [x0, y0, dx + dy]
   for (let k = 0; k <= Math.max(dx, -dy); k++) {
-    for (let j = low; j < low + size; j++) for (let i = low; i < low + size; i++) if (inside(x + i, y + j)) points.add(pointAt(x + i, y + j))
+    for (let j = low; j < low + size; j++)
+      for (let i = low; i < low + size; i++) if (inside(x + i, y + j)) points.add(pointAt(x + i, y + j))
     const twice = 2 * error
     if (twice >= dy) {
       error += dy
@@ -38,26 +39,41 @@ export const linePoints = (x0: number, y0: number, x1: number, y1: number, size 
 
 const ordered = (a: number, b: number): [number, number] => (a < b ? [a, b] : [b, a])
 
-export const rectanglePoints = (x0: number, y0: number, x1: number, y1: number, filled: boolean): Set<number> => {
+export const rectanglePoints = (
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+  filled: boolean,
+): Set<number> => {
   const points = new Set<number>()
   const [left, right] = ordered(x0, x1)
   const [top, bottom] = ordered(y0, y1)
   for (let y = Math.max(0, top); y <= bottom; y++)
-    for (let x = Math.max(0, left); x <= right; x++) if (filled || x === left || x === right || y === top || y === bottom) points.add(pointAt(x, y))
+    for (let x = Math.max(0, left); x <= right; x++)
+      if (filled || x === left || x === right || y === top || y === bottom) points.add(pointAt(x, y))
   return points
 }
 
 /** The ellipse that fills a rectangle: texels whose middles lie inside; its outline are those of them with an empty neighbour at a side. */
-export const ellipsePoints = (x0: number, y0: number, x1: number, y1: number, filled: boolean): Set<number> => {
+export const ellipsePoints = (
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+  filled: boolean,
+): Set<number> => {
   const [left, right] = ordered(x0, x1)
   const [top, bottom] = ordered(y0, y1)
   const [a, b] = [(right - left + 1) / 2, (bottom - top + 1) / 2]
-  const within = (x: number, y: number): boolean => ((x + 0.5 - left - a) / a) ** 2 + ((y + 0.5 - top - b) / b) ** 2 <= 1
+  const within = (x: number, y: number): boolean =>
+    ((x + 0.5 - left - a) / a) ** 2 + ((y + 0.5 - top - b) / b) ** 2 <= 1
   const points = new Set<number>()
   for (let y = Math.max(0, top); y <= bottom; y++)
     for (let x = Math.max(0, left); x <= right; x++) {
       if (!within(x, y)) continue
-      if (filled || !within(x - 1, y) || !within(x + 1, y) || !within(x, y - 1) || !within(x, y + 1)) points.add(pointAt(x, y))
+      if (filled || !within(x - 1, y) || !within(x + 1, y) || !within(x, y - 1) || !within(x, y + 1))
+        points.add(pointAt(x, y))
     }
   return points
 }
@@ -65,7 +81,9 @@ export const ellipsePoints = (x0: number, y0: number, x1: number, y1: number, fi
 const rgbaAt = ({ width, data }: Image, x: number, y: number): number => {
   const o = (y * width + x) * 4
   // All empty texels are the same to a fill.
-  return data[o + 3] === 0 ? 0 : (((data[o]! << 24) | (data[o + 1]! << 16) | (data[o + 2]! << 8) | data[o + 3]!) >>> 0)
+  return data[o + 3] === 0
+    ? 0
+    : ((data[o]! << 24) | (data[o + 1]! << 16) | (data[o + 2]! << 8) | data[o + 3]!) >>> 0
 }
 
 /** Texels of the same colour that hang together at their sides. */
@@ -78,9 +96,22 @@ export const fillPoints = (image: Image, x: number, y: number): Set<number> => {
   points.add(open[0]!)
   for (let point = open.pop(); point !== undefined; point = open.pop()) {
     const [px, py] = [xOf(point), yOf(point)]
-    for (const [nx, ny] of [[px - 1, py], [px + 1, py], [px, py - 1], [px, py + 1]] as const) {
+    for (const [nx, ny] of [
+      [px - 1, py],
+      [px + 1, py],
+      [px, py - 1],
+      [px, py + 1],
+    ] as const) {
       const next = pointAt(nx, ny)
-      if (nx < 0 || ny < 0 || nx >= width || ny >= height || points.has(next) || rgbaAt(image, nx, ny) !== colour) continue
+      if (
+        nx < 0 ||
+        ny < 0 ||
+        nx >= width ||
+        ny >= height ||
+        points.has(next) ||
+        rgbaAt(image, nx, ny) !== colour
+      )
+        continue
       points.add(next)
       open.push(next)
     }
@@ -94,7 +125,12 @@ export interface Mirrors {
 }
 
 /** The points and their reflections in the picture's middle lines. */
-export const mirrorPoints = (points: Points, width: number, height: number, { x, y }: Mirrors): Set<number> => {
+export const mirrorPoints = (
+  points: Points,
+  width: number,
+  height: number,
+  { x, y }: Mirrors,
+): Set<number> => {
   const out = new Set(points)
   if (x) for (const p of [...out]) if (width - 1 - xOf(p) >= 0) out.add(pointAt(width - 1 - xOf(p), yOf(p)))
   if (y) for (const p of [...out]) if (height - 1 - yOf(p) >= 0) out.add(pointAt(xOf(p), height - 1 - yOf(p)))
@@ -110,11 +146,17 @@ export interface Brush {
 }
 
 /** Straight alpha over straight alpha, in place, at byte offset `o`. */
-const over = (data: Uint8Array, o: number, [r, g, b]: readonly [number, number, number], alpha: number): void => {
+const over = (
+  data: Uint8Array,
+  o: number,
+  [r, g, b]: readonly [number, number, number],
+  alpha: number,
+): void => {
   const below = data[o + 3]! / 255
   const sum = alpha + below * (1 - alpha)
   if (sum === 0) return
-  const mix = (source: number, ground: number): number => Math.round((source * alpha + ground * below * (1 - alpha)) / sum)
+  const mix = (source: number, ground: number): number =>
+    Math.round((source * alpha + ground * below * (1 - alpha)) / sum)
   data[o] = mix(r, data[o]!)
   data[o + 1] = mix(g, data[o + 1]!)
   data[o + 2] = mix(b, data[o + 2]!)
@@ -154,7 +196,12 @@ export const drop = (image: Image, piece: Image, x: number, y: number): Image =>
     for (let column = 0; column < piece.width; column++) {
       const [tx, ty, s] = [x + column, y + row, (row * piece.width + column) * 4]
       if (tx < 0 || ty < 0 || tx >= image.width || ty >= image.height || piece.data[s + 3] === 0) continue
-      over(out.data, (ty * image.width + tx) * 4, [piece.data[s]!, piece.data[s + 1]!, piece.data[s + 2]!], piece.data[s + 3]! / 255)
+      over(
+        out.data,
+        (ty * image.width + tx) * 4,
+        [piece.data[s]!, piece.data[s + 1]!, piece.data[s + 2]!],
+        piece.data[s + 3]! / 255,
+      )
     }
   return out
 }

@@ -79,14 +79,26 @@ export class BackBuffer {
     const gl = this.#gl
     this.#behind = this.#slow || bands > 1
     this.#part = bands === 1 ? 'whole' : band === bands - 1 ? 'last' : 'band'
-    this.#share = this.#slow && hurried ? (SHARES.find((share) => this.#cost * share * share <= HURRIED_MS) ?? SHARES.at(-1)!) : 1
+    this.#share =
+      this.#slow && hurried
+        ? (SHARES.find((share) => this.#cost * share * share <= HURRIED_MS) ?? SHARES.at(-1)!)
+        : 1
     this.#startedAt = performance.now()
     gl.bindFramebuffer(gl.FRAMEBUFFER, this.#behind ? this.#buffer : null)
     gl.viewport(0, 0, this.#scaled(gl.drawingBufferWidth), this.#scaled(gl.drawingBufferHeight))
     const from = Math.floor((gl.drawingBufferHeight * band) / bands)
-    this.area = { x: 0, y: from, w: this.#scaled(gl.drawingBufferWidth), h: bands > 1 ? Math.floor((gl.drawingBufferHeight * (band + 1)) / bands) - from : this.#scaled(gl.drawingBufferHeight) }
+    this.area = {
+      x: 0,
+      y: from,
+      w: this.#scaled(gl.drawingBufferWidth),
+      h:
+        bands > 1
+          ? Math.floor((gl.drawingBufferHeight * (band + 1)) / bands) - from
+          : this.#scaled(gl.drawingBufferHeight),
+    }
     this.limit()
-    if (!this.#behind || (this.#width === gl.drawingBufferWidth && this.#height === gl.drawingBufferHeight)) return
+    if (!this.#behind || (this.#width === gl.drawingBufferWidth && this.#height === gl.drawingBufferHeight))
+      return
     this.#width = gl.drawingBufferWidth
     this.#height = gl.drawingBufferHeight
     gl.bindRenderbuffer(gl.RENDERBUFFER, this.#colour)
@@ -144,7 +156,18 @@ export class BackBuffer {
     gl.disable(gl.SCISSOR_TEST)
     gl.bindFramebuffer(gl.READ_FRAMEBUFFER, this.#buffer)
     gl.bindFramebuffer(gl.DRAW_FRAMEBUFFER, null)
-    gl.blitFramebuffer(0, 0, this.#scaled(this.#width), this.#scaled(this.#height), 0, 0, gl.drawingBufferWidth, gl.drawingBufferHeight, gl.COLOR_BUFFER_BIT, this.coarse ? gl.LINEAR : gl.NEAREST)
+    gl.blitFramebuffer(
+      0,
+      0,
+      this.#scaled(this.#width),
+      this.#scaled(this.#height),
+      0,
+      0,
+      gl.drawingBufferWidth,
+      gl.drawingBufferHeight,
+      gl.COLOR_BUFFER_BIT,
+      this.coarse ? gl.LINEAR : gl.NEAREST,
+    )
   }
 
   #forget(): void {
@@ -155,7 +178,8 @@ export class BackBuffer {
   /** A coarse picture only tells that it should have been coarser still, a band whether it was too wide or too narrow; both are seen up to a turn of the screen late. */
   #learn(took: number): void {
     if (this.coarse) this.#correct(took > 2 * HURRIED_MS ? 1.5 : 1)
-    else if (this.#part !== 'whole') this.#correct(took > 36 ? 1.15 : took < 20 ? (this.#part === 'last' ? 0.8 : 0.97) : 1)
+    else if (this.#part !== 'whole')
+      this.#correct(took > 36 ? 1.15 : took < 20 ? (this.#part === 'last' ? 0.8 : 0.97) : 1)
     else {
       this.#slow = took > (this.#slow ? this.#quickMs : this.#slowMs)
       this.#cost = took

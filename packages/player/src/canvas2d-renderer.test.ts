@@ -6,7 +6,12 @@ import { fakeCanvases, fakeContext } from './testing/canvas.ts'
 
 afterEach(() => void vi.restoreAllMocks())
 
-const sheetOf = (sampling: RenderSheet['sampling']): RenderSheet => ({ image: document.createElement('canvas'), width: 64, height: 64, sampling })
+const sheetOf = (sampling: RenderSheet['sampling']): RenderSheet => ({
+  image: document.createElement('canvas'),
+  width: 64,
+  height: 64,
+  sampling,
+})
 
 interface Sprite {
   readonly tint?: number
@@ -24,7 +29,13 @@ const frameOf = (sprites: readonly Sprite[], blends: readonly Blend[] = ['normal
     f32[i * INSTANCE_WORDS + 11] = opacity
   })
   const each = sprites.length / blends.length
-  const batches: Batch[] = blends.map((blend, k) => ({ sheet, blend, layer: 'front', first: k * each, count: each }))
+  const batches: Batch[] = blends.map((blend, k) => ({
+    sheet,
+    blend,
+    layer: 'front',
+    first: k * each,
+    count: each,
+  }))
   return { f32, u32, count: sprites.length, batches, batchCount: batches.length, originX: 100, originY: 50 }
 }
 
@@ -48,13 +59,25 @@ describe('drawing with a 2D context', () => {
 
   it('has a way for each blend, and takes opacity at most whole', () => {
     const { renderer, named } = start()
-    renderer.draw(frameOf([{ opacity: 0.25 }, { opacity: 7 }, {}, {}], ['normal', 'additive', 'screen', 'multiply']), { x: 0, y: 0, zoom: 1 })
-    expect(named('drawImage').map((call) => [call.composite, call.alpha])).toEqual([['source-over', 0.25], ['lighter', 1], ['screen', 1], ['multiply', 1]])
+    renderer.draw(
+      frameOf([{ opacity: 0.25 }, { opacity: 7 }, {}, {}], ['normal', 'additive', 'screen', 'multiply']),
+      { x: 0, y: 0, zoom: 1 },
+    )
+    expect(named('drawImage').map((call) => [call.composite, call.alpha])).toEqual([
+      ['source-over', 0.25],
+      ['lighter', 1],
+      ['screen', 1],
+      ['multiply', 1],
+    ])
   })
 
   it('leaves out what cannot be seen, and sheets that are not there', () => {
     const { renderer, named } = start()
-    renderer.draw(frameOf([{ opacity: 0 }, { opacity: -1 }, { opacity: Number.NaN }]), { x: 0, y: 0, zoom: 1 })
+    renderer.draw(frameOf([{ opacity: 0 }, { opacity: -1 }, { opacity: Number.NaN }]), {
+      x: 0,
+      y: 0,
+      zoom: 1,
+    })
     renderer.draw(frameOf([{}], ['normal'], 4), { x: 0, y: 0, zoom: 1 })
     expect(named('drawImage')).toHaveLength(0)
   })
@@ -117,10 +140,26 @@ describe('the ground', () => {
     expect([ground!.fill, ground!.args]).toEqual([CHECKER.a, [0, 0, 48, 30]])
     const { side } = CHECKER
     // 48 × 30 px are two squares across and one and a bit down: the lower left one, and the upper right one.
-    for (const [x, y] of [[0, 29], [23, 6], [24, 29], [0, 5], [24, 5], [47, 0]] as const) {
-      const covered = squares.some(({ args: [left, top, w, h] }) => x >= Number(left) && x < Number(left) + Number(w) && y >= Number(top) && y < Number(top) + Number(h))
+    for (const [x, y] of [
+      [0, 29],
+      [23, 6],
+      [24, 29],
+      [0, 5],
+      [24, 5],
+      [47, 0],
+    ] as const) {
+      const covered = squares.some(
+        ({ args: [left, top, w, h] }) =>
+          x >= Number(left) &&
+          x < Number(left) + Number(w) &&
+          y >= Number(top) &&
+          y < Number(top) + Number(h),
+      )
       expect(checkerAt(x, y, 30)).toBe(covered ? CHECKER.b : CHECKER.a)
     }
-    expect(squares.map((call) => [call.fill, ...call.args])).toEqual([[CHECKER.b, 0, 30 - side, side, side], [CHECKER.b, side, 30 - 2 * side, side, side]])
+    expect(squares.map((call) => [call.fill, ...call.args])).toEqual([
+      [CHECKER.b, 0, 30 - side, side, side],
+      [CHECKER.b, side, 30 - 2 * side, side, side],
+    ])
   })
 })

@@ -6,11 +6,25 @@ const TINT_STEP = 4
 /** Tinted frames kept: about 32 MB at 128 × 128. */
 const CACHE_LIMIT = 512
 
-const COMPOSITE = { normal: 'source-over', additive: 'lighter', screen: 'screen', multiply: 'multiply' } as const satisfies Record<Blend, GlobalCompositeOperation>
+const COMPOSITE = {
+  normal: 'source-over',
+  additive: 'lighter',
+  screen: 'screen',
+  multiply: 'multiply',
+} as const satisfies Record<Blend, GlobalCompositeOperation>
 
 const quantise = (channel: number): number => Math.min(255, Math.round(channel / TINT_STEP) * TINT_STEP)
 
-const makeTinted = (sheet: RenderSheet, x: number, y: number, w: number, h: number, r: number, g: number, b: number): HTMLCanvasElement => {
+const makeTinted = (
+  sheet: RenderSheet,
+  x: number,
+  y: number,
+  w: number,
+  h: number,
+  r: number,
+  g: number,
+  b: number,
+): HTMLCanvasElement => {
   const canvas = document.createElement('canvas')
   canvas.width = w
   canvas.height = h
@@ -46,7 +60,14 @@ export class Canvas2dRenderer implements Renderer {
     this.#tinted.clear()
   }
 
-  patchSheet(index: number, x: number, y: number, width: number, height: number, rgba: Uint8ClampedArray<ArrayBuffer>): void {
+  patchSheet(
+    index: number,
+    x: number,
+    y: number,
+    width: number,
+    height: number,
+    rgba: Uint8ClampedArray<ArrayBuffer>,
+  ): void {
     const sheet = this.#sheets[index]
     if (!sheet) return
     const canvas = document.createElement('canvas')
@@ -55,7 +76,9 @@ export class Canvas2dRenderer implements Renderer {
     const context = canvas.getContext('2d')!
     context.drawImage(sheet.image, 0, 0)
     // A canvas takes straight alpha.
-    const straight = rgba.map((value, i) => ((i & 3) === 3 || rgba[i | 3] === 0 ? value : Math.round((value * 255) / rgba[i | 3]!)))
+    const straight = rgba.map((value, i) =>
+      (i & 3) === 3 || rgba[i | 3] === 0 ? value : Math.round((value * 255) / rgba[i | 3]!),
+    )
     context.putImageData(new ImageData(straight, width, height), x, y)
     this.#sheets = this.#sheets.map((other, i) => (i === index ? { ...sheet, image: canvas } : other))
     this.#tinted.clear()
@@ -80,7 +103,9 @@ export class Canvas2dRenderer implements Renderer {
     context.fillStyle = CHECKER.b
     const { side } = CHECKER
     // Rows count from below, as in the other renderer.
-    for (let row = 0; row * side < height; row++) for (let column = row % 2; column * side < width; column += 2) context.fillRect(column * side, height - (row + 1) * side, side, side)
+    for (let row = 0; row * side < height; row++)
+      for (let column = row % 2; column * side < width; column += 2)
+        context.fillRect(column * side, height - (row + 1) * side, side, side)
   }
 
   #tint(index: number, sheet: RenderSheet, frame: Frame, o: number): HTMLCanvasElement {

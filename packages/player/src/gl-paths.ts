@@ -12,12 +12,24 @@ export interface GlPath {
 /** [location, size, type, normalised, byte offset] */
 type Attribute = readonly [number, number, number, boolean, number]
 
-const point = (gl: WebGL2RenderingContext, attributes: readonly Attribute[], stride: number, base: number): void => {
-  for (const [location, size, type, normalised, offset] of attributes) gl.vertexAttribPointer(location, size, type, normalised, stride, base + offset)
+const point = (
+  gl: WebGL2RenderingContext,
+  attributes: readonly Attribute[],
+  stride: number,
+  base: number,
+): void => {
+  for (const [location, size, type, normalised, offset] of attributes)
+    gl.vertexAttribPointer(location, size, type, normalised, stride, base + offset)
 }
 
 /** A dynamic buffer that is only allocated anew when it has to grow. */
-const streamInto = (gl: WebGL2RenderingContext, buffer: WebGLBuffer, capacity: number, data: Uint32Array, words: number): number => {
+const streamInto = (
+  gl: WebGL2RenderingContext,
+  buffer: WebGLBuffer,
+  capacity: number,
+  data: Uint32Array,
+  words: number,
+): number => {
   gl.bindBuffer(gl.ARRAY_BUFFER, buffer)
   let room = capacity
   if (words * 4 > room) {
@@ -91,7 +103,8 @@ export const expandInto = (frame: Frame, f32: Float32Array, u32: Uint32Array): v
 /** Two triangles a quad. */
 const quadIndices = (quads: number): Uint32Array => {
   const indices = new Uint32Array(quads * 6)
-  for (let q = 0; q < quads; q++) indices.set([q * 4, q * 4 + 1, q * 4 + 2, q * 4 + 2, q * 4 + 1, q * 4 + 3], q * 6)
+  for (let q = 0; q < quads; q++)
+    indices.set([q * 4, q * 4 + 1, q * 4 + 2, q * 4 + 2, q * 4 + 1, q * 4 + 3], q * 6)
   return indices
 }
 

@@ -66,8 +66,13 @@ const link = (gl: WebGL2RenderingContext, vertex: string): GlProgram => {
   gl.attachShader(program, compileShader(gl, gl.VERTEX_SHADER, vertex))
   gl.attachShader(program, compileShader(gl, gl.FRAGMENT_SHADER, FRAGMENT))
   gl.linkProgram(program)
-  if (!gl.getProgramParameter(program, gl.LINK_STATUS) && !gl.isContextLost()) throw new Error(`Shader: ${gl.getProgramInfoLog(program)}`)
-  return { program, camera: gl.getUniformLocation(program, 'camera'), sheetSize: gl.getUniformLocation(program, 'sheetSize') }
+  if (!gl.getProgramParameter(program, gl.LINK_STATUS) && !gl.isContextLost())
+    throw new Error(`Shader: ${gl.getProgramInfoLog(program)}`)
+  return {
+    program,
+    camera: gl.getUniformLocation(program, 'camera'),
+    sheetSize: gl.getUniformLocation(program, 'sheetSize'),
+  }
 }
 
 export const linkInstanced = (gl: WebGL2RenderingContext): GlProgram => link(gl, INSTANCED)

@@ -3,7 +3,15 @@ import { BackBuffer } from './back-buffer.ts'
 import { coveredPixels } from './covered.ts'
 import { createExpandedPath, createInstancedPath, type GlPath } from './gl-paths.ts'
 import { probe } from './probe.ts'
-import { CHECKER, parseColour, type Camera, type DrawPath, type Haste, type Renderer, type RenderSheet } from './renderer.ts'
+import {
+  CHECKER,
+  parseColour,
+  type Camera,
+  type DrawPath,
+  type Haste,
+  type Renderer,
+  type RenderSheet,
+} from './renderer.ts'
 
 /** Blend factors for premultiplied colour: one entry a blend. */
 const BLEND_FACTORS = {
@@ -16,7 +24,10 @@ const BLEND_FACTORS = {
 
 type GlDrawPath = Exclude<DrawPath, 'canvas2d'>
 
-const PATHS = { instanced: createInstancedPath, expanded: createExpandedPath } as const satisfies Record<GlDrawPath, (gl: WebGL2RenderingContext) => GlPath>
+const PATHS = { instanced: createInstancedPath, expanded: createExpandedPath } as const satisfies Record<
+  GlDrawPath,
+  (gl: WebGL2RenderingContext) => GlPath
+>
 
 export class GlRenderer implements Renderer {
   readonly path: GlDrawPath
@@ -55,7 +66,11 @@ export class GlRenderer implements Renderer {
   setSheets(sheets: readonly RenderSheet[]): void {
     const gl = this.#gl
     // What is on the card already stays there.
-    const known = new Map(this.#textures.map((texture, i) => [this.#sheets[i]!, texture] as const).filter(([sheet]) => !this.#patched.has(sheet)))
+    const known = new Map(
+      this.#textures
+        .map((texture, i) => [this.#sheets[i]!, texture] as const)
+        .filter(([sheet]) => !this.#patched.has(sheet)),
+    )
     const kept = sheets.map((sheet) => {
       const found = [...known].find(([old]) => old.image === sheet.image && old.sampling === sheet.sampling)
       if (found) known.delete(found[0])
@@ -78,13 +93,30 @@ export class GlRenderer implements Renderer {
     })
   }
 
-  patchSheet(sheet: number, x: number, y: number, width: number, height: number, rgba: Uint8ClampedArray<ArrayBuffer>): void {
+  patchSheet(
+    sheet: number,
+    x: number,
+    y: number,
+    width: number,
+    height: number,
+    rgba: Uint8ClampedArray<ArrayBuffer>,
+  ): void {
     const texture = this.#textures[sheet]
     if (this.lost || !texture) return
     const gl = this.#gl
     this.#patched.add(this.#sheets[sheet]!)
     gl.bindTexture(gl.TEXTURE_2D, texture)
-    gl.texSubImage2D(gl.TEXTURE_2D, 0, x, y, width, height, gl.RGBA, gl.UNSIGNED_BYTE, new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength))
+    gl.texSubImage2D(
+      gl.TEXTURE_2D,
+      0,
+      x,
+      y,
+      width,
+      height,
+      gl.RGBA,
+      gl.UNSIGNED_BYTE,
+      new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength),
+    )
   }
 
   get coarse(): boolean {

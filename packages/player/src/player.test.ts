@@ -9,17 +9,38 @@ import { expandInto } from './gl-paths.ts'
 import { EffectHandle } from './player.ts'
 import { findInPack, loadPack } from './pack.ts'
 
-const program = compile(makeEffect([makeEmitter({ flow: 60, duration: 0.5, fan: 90 }, { type: makeType({ life: fixed(0.3) }), bursts: [makeBurst('b', 0, 5)] })]))
-const loop = compile(makeEffect([makeEmitter({ flow: 60, duration: 1, speed: fixed(0) }, { type: makeType({ life: fixed(0.3) }) })], { play: 'loop', numbers: { ...defaultsOf('effect'), loopSeconds: 1 } }))
+const program = compile(
+  makeEffect([
+    makeEmitter(
+      { flow: 60, duration: 0.5, fan: 90 },
+      { type: makeType({ life: fixed(0.3) }), bursts: [makeBurst('b', 0, 5)] },
+    ),
+  ]),
+)
+const loop = compile(
+  makeEffect(
+    [makeEmitter({ flow: 60, duration: 1, speed: fixed(0) }, { type: makeType({ life: fixed(0.3) }) })],
+    { play: 'loop', numbers: { ...defaultsOf('effect'), loopSeconds: 1 } },
+  ),
+)
 
 describe('a placed handle', () => {
-  const still = compile(makeEffect([makeEmitter({ flow: 0, offsetX: 10, speed: fixed(0) }, { type: makeType({ life: fixed(9) }), bursts: [makeBurst('b', 0, 1)] })]))
+  const still = compile(
+    makeEffect([
+      makeEmitter(
+        { flow: 0, offsetX: 10, speed: fixed(0) },
+        { type: makeType({ life: fixed(9) }), bursts: [makeBurst('b', 0, 1)] },
+      ),
+    ]),
+  )
   const where = (handle: EffectHandle) => {
     const [p] = reportParticles(handle.simulation)
     return [p!.x, p!.y, p!.scaleX, p!.angleDeg].map((v) => Number(v.toFixed(6)))
   }
   it('is moved, turned, scaled and mirrored as it is played', () => {
-    expect(where(new EffectHandle(still, { x: 100, y: 50, rotation: 90, scale: 3 }))).toEqual([100, 80, 3, 90])
+    expect(where(new EffectHandle(still, { x: 100, y: 50, rotation: 90, scale: 3 }))).toEqual([
+      100, 80, 3, 90,
+    ])
     expect(where(new EffectHandle(still, { mirror: true }))).toEqual([-10, 0, -1, 0])
   })
 
@@ -29,15 +50,38 @@ describe('a placed handle', () => {
   })
 
   it('point B of a segment is the game’s, taken back through the place', () => {
-    const segment = makeEffect([makeEmitter({ flow: 0, speed: fixed(0), pieceEvery: 10 }, { shape: 'segment', placement: 'inOrder', type: makeType({ life: fixed(9) }), bursts: [{ ...makeBurst('b', 0, 0), eachPlace: true }] })])
+    const segment = makeEffect([
+      makeEmitter(
+        { flow: 0, speed: fixed(0), pieceEvery: 10 },
+        {
+          shape: 'segment',
+          placement: 'inOrder',
+          type: makeType({ life: fixed(9) }),
+          bursts: [{ ...makeBurst('b', 0, 0), eachPlace: true }],
+        },
+      ),
+    ])
     const options = { x: 20, y: 30, rotation: 35, scale: 2, mirror: true, anchorB: { x: 120, y: 30 } }
     const all = reportParticles(new EffectHandle(compile(withAnchorB(segment, options)), options).simulation)
     // From (20, 30) straight to (120, 30), whatever the turn: 50 px of the effect's own, so five pieces.
-    expect(all.map((p) => [Math.round(p.x), Math.round(p.y)])).toEqual([[30, 30], [50, 30], [70, 30], [90, 30], [110, 30]])
+    expect(all.map((p) => [Math.round(p.x), Math.round(p.y)])).toEqual([
+      [30, 30],
+      [50, 30],
+      [70, 30],
+      [90, 30],
+      [110, 30],
+    ])
   })
 
   it('weather follows the view that the game gives', () => {
-    const rain = compile(makeEffect([makeEmitter({ flow: 60, duration: 9, speed: fixed(0) }, { shape: 'viewEdge', type: makeType({ life: fixed(0.05) }) })]))
+    const rain = compile(
+      makeEffect([
+        makeEmitter(
+          { flow: 60, duration: 9, speed: fixed(0) },
+          { shape: 'viewEdge', type: makeType({ life: fixed(0.05) }) },
+        ),
+      ]),
+    )
     const handle = new EffectHandle(rain, {}, { x: 0, y: 0, w: 100, h: 100 })
     handle.setView({ x: 7000, y: 0, w: 100, h: 100 })
     handle.advance(0.2)
@@ -99,11 +143,18 @@ describe('an effect handle', () => {
 describe('packs', () => {
   it('of another kind or format number are refused in words', async () => {
     await expect(loadPack({})).rejects.toThrow(/not a Gliv pack.*export a pack/)
-    await expect(loadPack({ format: 'gliv-pack', version: 7 })).rejects.toThrow(/format 7 but this player reads format 4/)
+    await expect(loadPack({ format: 'gliv-pack', version: 7 })).rejects.toThrow(
+      /format 7 but this player reads format 4/,
+    )
   })
 
   it('name their effects when one is missing', async () => {
-    const { pack } = await loadPack({ format: 'gliv-pack', version: 4, sheets: [], effects: [program.effect] })
+    const { pack } = await loadPack({
+      format: 'gliv-pack',
+      version: 4,
+      sheets: [],
+      effects: [program.effect],
+    })
     expect(findInPack(pack, 'Effect').id).toBe('effect')
     expect(() => findInPack(pack, 'Boom')).toThrow(/no effect "Boom"; it has Effect/)
   })
@@ -131,9 +182,22 @@ describe('the pixels that a frame covers', () => {
   it('are areas of sprites on the canvas, turned, sheared or mirrored, none larger than the canvas', () => {
     const f32 = new Float32Array(4 * INSTANCE_WORDS)
     // 4 × 3; the same turned by 30°; mirrored and sheared; far larger than the canvas.
-    const axes = [[4, 0, 0, 3], [4 * Math.sqrt(0.75), 2, -1.5, 3 * Math.sqrt(0.75)], [-4, 0, 2, 3], [900, 0, 0, 900]]
+    const axes = [
+      [4, 0, 0, 3],
+      [4 * Math.sqrt(0.75), 2, -1.5, 3 * Math.sqrt(0.75)],
+      [-4, 0, 2, 3],
+      [900, 0, 0, 900],
+    ]
     axes.forEach((row, i) => f32.set(row, i * INSTANCE_WORDS + 2))
-    const frame: Frame = { f32, u32: new Uint32Array(f32.buffer), count: 4, batches: [], batchCount: 0, originX: 0, originY: 0 }
+    const frame: Frame = {
+      f32,
+      u32: new Uint32Array(f32.buffer),
+      count: 4,
+      batches: [],
+      batchCount: 0,
+      originX: 0,
+      originY: 0,
+    }
     expect(coveredPixels({ ...frame, count: 3 }, { x: 0, y: 0, zoom: 1 }, 1000)).toBeCloseTo(36, 4)
     expect(coveredPixels(frame, { x: 9, y: 9, zoom: 2 }, 1000)).toBeCloseTo(144 + 1000, 4)
   })

@@ -1,4 +1,12 @@
-import { checkPose, checkView, compile, createSimulation, LiveTape, type Program, type Simulation } from '@gliv/engine'
+import {
+  checkPose,
+  checkView,
+  compile,
+  createSimulation,
+  LiveTape,
+  type Program,
+  type Simulation,
+} from '@gliv/engine'
 import type { Surface, ViewRect } from '@gliv/model'
 import { withAnchorB } from './anchor.ts'
 import { createRenderer, type DrawTarget } from './create.ts'
@@ -11,7 +19,11 @@ export interface PlayerOptions {
   readonly path?: DrawPath
 }
 
-const poseOf = ({ rotation, mirror, scale }: Placing): { rotate?: number; mirror?: boolean; scale?: number } => ({
+const poseOf = ({
+  rotation,
+  mirror,
+  scale,
+}: Placing): { rotate?: number; mirror?: boolean; scale?: number } => ({
   ...(rotation === undefined ? {} : { rotate: rotation }),
   ...(mirror === undefined ? {} : { mirror }),
   ...(scale === undefined ? {} : { scale }),
@@ -38,7 +50,13 @@ export class EffectHandle {
     const pose = { x, y, ...poseOf(options) }
     checkPose('play', pose)
     this.#tape = new LiveTape(pose, view, options.surfaces)
-    this.simulation = createSimulation(program, { ...pose, live: this.#tape, ...(options.surfaces ? { surfaces: options.surfaces } : {}), ...(view ? { view } : {}), ...(seed === undefined ? {} : { seed }) })
+    this.simulation = createSimulation(program, {
+      ...pose,
+      live: this.#tape,
+      ...(options.surfaces ? { surfaces: options.surfaces } : {}),
+      ...(view ? { view } : {}),
+      ...(seed === undefined ? {} : { seed }),
+    })
     this.finished = new Promise((resolve) => (this.#resolve = resolve))
   }
 
@@ -194,7 +212,9 @@ export class Player {
 
   /** The layer of marks: above the surfaces, below all particles. */
   #drawMarks(camera: Camera): void {
-    for (const handle of [...this.#marked, ...this.#playing]) if (handle.simulation.marks > 0) this.renderer.draw(handle.simulation.frame(handle.alpha, undefined, 'marks'), camera)
+    for (const handle of [...this.#marked, ...this.#playing])
+      if (handle.simulation.marks > 0)
+        this.renderer.draw(handle.simulation.frame(handle.alpha, undefined, 'marks'), camera)
   }
 
   /**
@@ -205,7 +225,8 @@ export class Player {
     if (this.renderer.settle()) return
     this.renderer.begin(ground)
     this.#drawMarks(camera)
-    for (const handle of this.#playing) this.renderer.draw(handle.simulation.frame(handle.alpha, undefined, 'particles'), camera)
+    for (const handle of this.#playing)
+      this.renderer.draw(handle.simulation.frame(handle.alpha, undefined, 'particles'), camera)
     this.renderer.end()
   }
 
@@ -213,10 +234,19 @@ export class Player {
    * Draws one layer over what is there: `marks`, `behind`, `front`, or a name. A game that draws its actor between two layers
    * calls this for each in turn, on a canvas of its own.
    */
-  drawLayer(layer: string, camera: Camera = { x: 0, y: 0, zoom: 1 }, ground: string | null | undefined = undefined): void {
+  drawLayer(
+    layer: string,
+    camera: Camera = { x: 0, y: 0, zoom: 1 },
+    ground: string | null | undefined = undefined,
+  ): void {
     this.renderer.begin(ground)
     if (layer === 'marks') this.#drawMarks(camera)
-    else for (const handle of this.#playing) this.renderer.draw(handle.simulation.frame(handle.alpha, (emitter) => emitter.layer === layer, 'particles'), camera)
+    else
+      for (const handle of this.#playing)
+        this.renderer.draw(
+          handle.simulation.frame(handle.alpha, (emitter) => emitter.layer === layer, 'particles'),
+          camera,
+        )
     this.renderer.end()
   }
 

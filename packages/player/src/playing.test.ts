@@ -9,13 +9,42 @@ afterEach(() => void vi.restoreAllMocks())
 
 /** Ten specks for half a second, five of them behind the actor. */
 const specks = makeEffect(
-  (['behind', 'front'] as const).map((layer) => makeEmitter({ flow: 0, speed: fixed(0) }, { id: layer, layer, type: makeType({ life: fixed(0.5), opacity: fixed(1) }), bursts: [makeBurst('b', 0, 5)] })),
+  (['behind', 'front'] as const).map((layer) =>
+    makeEmitter(
+      { flow: 0, speed: fixed(0) },
+      {
+        id: layer,
+        layer,
+        type: makeType({ life: fixed(0.5), opacity: fixed(1) }),
+        bursts: [makeBurst('b', 0, 5)],
+      },
+    ),
+  ),
   { id: 'specks', name: 'Specks' },
 )
 /** One drop that falls on a floor and leaves a mark for a second. */
-const dropType = makeType({ life: fixed(0.4), gravity: 900, markFade: 1, markCap: 9 }, { forces: ['gravity'], contact: 'end' })
-const drop = makeEffect([makeEmitter({ flow: 0, speed: fixed(0) }, { type: { ...dropType, mark: dropType.pictures[0]! }, bursts: [makeBurst('b', 0, 1)] })], { id: 'drop', name: 'Drop' })
-const rain = makeEffect([makeEmitter({ flow: 30, duration: 9, speed: fixed(0) }, { shape: 'view', type: makeType({ life: fixed(0.1) }) })], { id: 'rain', name: 'Rain', play: 'loop', numbers: { ...defaultsOf('effect'), loopSeconds: 9 } })
+const dropType = makeType(
+  { life: fixed(0.4), gravity: 900, markFade: 1, markCap: 9 },
+  { forces: ['gravity'], contact: 'end' },
+)
+const drop = makeEffect(
+  [
+    makeEmitter(
+      { flow: 0, speed: fixed(0) },
+      { type: { ...dropType, mark: dropType.pictures[0]! }, bursts: [makeBurst('b', 0, 1)] },
+    ),
+  ],
+  { id: 'drop', name: 'Drop' },
+)
+const rain = makeEffect(
+  [
+    makeEmitter(
+      { flow: 30, duration: 9, speed: fixed(0) },
+      { shape: 'view', type: makeType({ life: fixed(0.1) }) },
+    ),
+  ],
+  { id: 'rain', name: 'Rain', play: 'loop', numbers: { ...defaultsOf('effect'), loopSeconds: 9 } },
+)
 const FLOOR: Surface = { id: 'floor', kind: 'segment', x1: -50, y1: 20, x2: 50, y2: 20 }
 
 const start = () => {
@@ -23,7 +52,11 @@ const start = () => {
   const { context, calls } = fakeContext(320, 200)
   const pack: Pack = { format: 'gliv-pack', version: 4, sheets: [], effects: [specks, drop, rain] } as never
   const canvas = { getContext: () => context } as unknown as HTMLCanvasElement
-  const player = new Player(canvas, { pack, sheets: [{ image: document.createElement('canvas'), width: 8, height: 8, sampling: 'smooth' }] }, { path: 'canvas2d' })
+  const player = new Player(
+    canvas,
+    { pack, sheets: [{ image: document.createElement('canvas'), width: 8, height: 8, sampling: 'smooth' }] },
+    { path: 'canvas2d' },
+  )
   const drawn = (draw: () => void): number => {
     const before = calls.filter((call) => call.name === 'drawImage').length
     draw()
@@ -53,7 +86,9 @@ describe('a player', () => {
     run(0.2)
     const camera = { x: 0, y: 0, zoom: 1 }
     expect(drawn(() => player.draw(camera, '#000000'))).toBe(10)
-    expect(['behind', 'front', 'marks'].map((layer) => drawn(() => player.drawLayer(layer, camera)))).toEqual([5, 5, 0])
+    expect(['behind', 'front', 'marks'].map((layer) => drawn(() => player.drawLayer(layer, camera)))).toEqual(
+      [5, 5, 0],
+    )
   })
 
   it('lets go of an effect when it is over, and tells who waits', async () => {
@@ -119,7 +154,11 @@ describe('a player', () => {
     player.run('#102030')
     for (let k = 1; k <= 6; k++) turns.at(-1)!(1000 + k * 20)
     // 120 ms are seven ticks, and six pictures.
-    expect([handle.simulation.tick, turns.length, calls.filter((call) => call.fill === '#102030' && call.name === 'fillRect').length]).toEqual([7, 7, 6])
+    expect([
+      handle.simulation.tick,
+      turns.length,
+      calls.filter((call) => call.fill === '#102030' && call.name === 'fillRect').length,
+    ]).toEqual([7, 7, 6])
     player.pause()
     expect(cancelled).toHaveBeenLastCalledWith(7)
     player.dispose()

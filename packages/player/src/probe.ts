@@ -23,7 +23,15 @@ const sampleFrame = (): Frame => {
     u32[i * INSTANCE_WORDS + 10] = 0xffffffff
     f32[i * INSTANCE_WORDS + 11] = 0.5
   }
-  return { f32, u32, count: SPRITES, batches: [{ sheet: 0, blend: 'normal', layer: 'front', first: 0, count: SPRITES }], batchCount: 1, originX: 0, originY: 0 }
+  return {
+    f32,
+    u32,
+    count: SPRITES,
+    batches: [{ sheet: 0, blend: 'normal', layer: 'front', first: 0, count: SPRITES }],
+    batchCount: 1,
+    originX: 0,
+    originY: 0,
+  }
 }
 
 /** Milliseconds of one picture, until its pixels are there. */
@@ -47,7 +55,17 @@ export const probe = (): Probed => {
   const gl = canvas.getContext('webgl2')
   if (!gl) return { path: 'expanded', perPixel: 0 }
   gl.bindTexture(gl.TEXTURE_2D, gl.createTexture())
-  gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA, 1, 1, 0, gl.RGBA, gl.UNSIGNED_BYTE, Uint8Array.of(255, 255, 255, 255))
+  gl.texImage2D(
+    gl.TEXTURE_2D,
+    0,
+    gl.RGBA,
+    1,
+    1,
+    0,
+    gl.RGBA,
+    gl.UNSIGNED_BYTE,
+    Uint8Array.of(255, 255, 255, 255),
+  )
   gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST)
   const frame = sampleFrame()
   const pixel = new Uint8Array(4)
@@ -56,6 +74,9 @@ export const probe = (): Probed => {
     return median(Array.from({ length: ROUNDS }, () => timeOnce(gl, path, frame, pixel)))
   })
   gl.getExtension('WEBGL_lose_context')?.loseContext()
-  known = { path: times[0]! <= times[1]! ? 'instanced' : 'expanded', perPixel: Math.min(...times) / (SPRITES * SIDE * SIDE) }
+  known = {
+    path: times[0]! <= times[1]! ? 'instanced' : 'expanded',
+    perPixel: Math.min(...times) / (SPRITES * SIDE * SIDE),
+  }
   return known
 }

@@ -41,7 +41,14 @@ export interface Renderer {
   readonly path: DrawPath
   setSheets(sheets: readonly RenderSheet[]): void
   /** Replaces a rectangle of one sheet at once: premultiplied RGBA bytes, row by row. For what is being drawn while it is shown. */
-  patchSheet(sheet: number, x: number, y: number, width: number, height: number, rgba: Uint8ClampedArray<ArrayBuffer>): void
+  patchSheet(
+    sheet: number,
+    x: number,
+    y: number,
+    width: number,
+    height: number,
+    rgba: Uint8ClampedArray<ArrayBuffer>,
+  ): void
   /** Says what the next picture will be, before `begin`, so that a renderer that is short of time can plan. */
   expect(frame: Frame, camera: Camera): void
   /**

@@ -23,12 +23,36 @@ export const ColourField = ({ value, onMove, onDone, onCommit }: Props) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   return (
     <span className="colour-field">
-      <button type="button" className="colour-patch" aria-label="Pick a colour" style={{ background: value }} onClick={(event) => setAnchor(event.currentTarget)} />
-      <IconButton className="row-split" aria-label="Take a colour from the screen" title="Take a colour from the stage or a sheet" onClick={() => void takeFromScreen(onCommit)}>
+      <button
+        type="button"
+        className="colour-patch"
+        aria-label="Pick a colour"
+        style={{ background: value }}
+        onClick={(event) => setAnchor(event.currentTarget)}
+      />
+      <IconButton
+        className="row-split"
+        aria-label="Take a colour from the screen"
+        title="Take a colour from the stage or a sheet"
+        onClick={() => void takeFromScreen(onCommit)}
+      >
         <Colorize fontSize="inherit" />
       </IconButton>
-      <TypedField label="Colour" shown={value} width={9} read={readColour} hint="Write a colour as #rrggbb" onCommit={onCommit} />
-      <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'top', horizontal: 'left' }} transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+      <TypedField
+        label="Colour"
+        shown={value}
+        width={9}
+        read={readColour}
+        hint="Write a colour as #rrggbb"
+        onCommit={onCommit}
+      />
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'top', horizontal: 'left' }}
+        transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      >
         <div className="colour-popover" onPointerUp={onDone} onKeyUp={onDone}>
           <HexColorPicker color={value} onChange={onMove} />
         </div>

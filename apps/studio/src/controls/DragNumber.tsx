@@ -3,7 +3,15 @@ import { property, type PropertyId } from '@gliv/model'
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useLayoutEffect, useRef, useState } from 'react'
 import { useEscape } from '../keys/escape.ts'
-import { cancelMoment, edit, editMoment, editStep, endMoment, shownKit, useDocument } from '../store/document.ts'
+import {
+  cancelMoment,
+  edit,
+  editMoment,
+  editStep,
+  endMoment,
+  shownKit,
+  useDocument,
+} from '../store/document.ts'
 import { setPart } from '../store/setPart.ts'
 import { carrierOf, type Part, readPart, readValue, type Target } from '../store/targets.ts'
 import { PROPERTY_TEXTS } from '../texts/properties.ts'
@@ -27,7 +35,8 @@ interface Props {
 const DOUBLE_CLICK_MS = 600
 
 /** Factor of a step: ten times with Shift, a tenth with Alt. */
-const fineness = (event: { shiftKey: boolean; altKey: boolean }): number => (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
+const fineness = (event: { shiftKey: boolean; altKey: boolean }): number =>
+  event.shiftKey ? 10 : event.altKey ? 0.1 : 1
 
 /** Why a number may not have a value beside its owner's others. */
 const refuseBeside = (target: Target, id: PropertyId, value: number): string | null => {
@@ -37,12 +46,19 @@ const refuseBeside = (target: Target, id: PropertyId, value: number): string | n
 }
 
 /** What was typed becomes the value, or a message: value, rule, remedy. */
-const commitTyped = (target: Target, id: PropertyId, part: Part, text: string, present: number): string | null => {
+const commitTyped = (
+  target: Target,
+  id: PropertyId,
+  part: Part,
+  text: string,
+  present: number,
+): string | null => {
   const typed = parseTyped(id, text, present)
   if (!typed) return `“${text}” is no number; type digits like 12, 12-20, 16±4, 8*1.5 or 80%`
   const isRange = property(id).kind === 'range'
   if (typed.from !== typed.to && !isRange) return 'This takes one number; type digits like 12'
-  const refusal = refuseNumber(id, typed.from) ?? refuseNumber(id, typed.to) ?? refuseBeside(target, id, typed.from)
+  const refusal =
+    refuseNumber(id, typed.from) ?? refuseNumber(id, typed.to) ?? refuseBeside(target, id, typed.from)
   if (refusal) return refusal
   if (typed.from === typed.to) setPart(target, id, part, typed.from, edit)
   else setValue(target, id, typed)
@@ -53,11 +69,22 @@ const commitTyped = (target: Target, id: PropertyId, part: Part, text: string, p
 /** The number before or after a field, in the order of the page. */
 const neighbour = (field: Element, before: boolean): HTMLElement | undefined => {
   const numbers = [...document.querySelectorAll<HTMLElement>('.drag-number')]
-  const isAfter = (other: Element): boolean => (field.compareDocumentPosition(other) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0
+  const isAfter = (other: Element): boolean =>
+    (field.compareDocumentPosition(other) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0
   return before ? numbers.findLast((other) => !isAfter(other)) : numbers.find(isAfter)
 }
 
-const Typing = ({ start, label, onDone, onReset }: { start: string; label: string; onDone: (text: string | null, byKey: boolean) => string | null; onReset: () => void }) => {
+const Typing = ({
+  start,
+  label,
+  onDone,
+  onReset,
+}: {
+  start: string
+  label: string
+  onDone: (text: string | null, byKey: boolean) => string | null
+  onReset: () => void
+}) => {
   // A second click right after the first is a double-click on the number, which resets it.
   const openedAt = useRef(performance.now())
   /** Null until something is typed: the field then follows the document. */
@@ -175,7 +202,12 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
       />
     )
   const onKeyDown = (event: KeyboardEvent): void => {
-    const direction = event.key === 'ArrowUp' || event.key === 'ArrowRight' ? 1 : event.key === 'ArrowDown' || event.key === 'ArrowLeft' ? -1 : 0
+    const direction =
+      event.key === 'ArrowUp' || event.key === 'ArrowRight'
+        ? 1
+        : event.key === 'ArrowDown' || event.key === 'ArrowLeft'
+          ? -1
+          : 0
     if (event.key === 'Enter' || /^[\d−.*/+-]$/.test(event.key)) setTyping(true)
     if (direction !== 0) {
       event.preventDefault()

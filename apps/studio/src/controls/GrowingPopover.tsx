@@ -2,7 +2,11 @@ import Popover, { type PopoverActions, type PopoverProps } from '@mui/material/P
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 
 /** A popover that stays inside the window when what is in it grows. */
-export const GrowingPopover = ({ className, children, ...more }: Omit<PopoverProps, 'action' | 'children'> & { className: string; children: ReactNode }) => {
+export const GrowingPopover = ({
+  className,
+  children,
+  ...more
+}: Omit<PopoverProps, 'action' | 'children'> & { className: string; children: ReactNode }) => {
   const action = useRef<PopoverActions>(null)
   const [body, setBody] = useState<HTMLDivElement | null>(null)
   useEffect(() => {

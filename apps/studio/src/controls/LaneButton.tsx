@@ -18,7 +18,12 @@ export const LaneButton = memo(({ id }: { id: PropertyId }) => {
   const title = has ? 'Take the lane away' : `Add a lane: ${PROPERTY_TEXTS[id].label} over the effect’s time`
   return (
     <Tooltip title={title}>
-      <IconButton className={has ? 'row-split lane-on' : 'row-split lane-off'} aria-label={`${has ? 'Remove' : 'Add'} lane of ${PROPERTY_TEXTS[id].label}`} aria-pressed={has} onClick={toggle}>
+      <IconButton
+        className={has ? 'row-split lane-on' : 'row-split lane-off'}
+        aria-label={`${has ? 'Remove' : 'Add'} lane of ${PROPERTY_TEXTS[id].label}`}
+        aria-pressed={has}
+        onClick={toggle}
+      >
         <Timeline fontSize="inherit" />
       </IconButton>
     </Tooltip>
@@ -32,11 +37,27 @@ const readNumber = (low: number, high: number) => (text: string) => {
 }
 
 const LaneFields = ({ address, lane, times }: { address: LaneAddress; lane: Lane; times: boolean }) => {
-  const set = (change: Partial<Lane>): void => edit(`Lane of ${PROPERTY_TEXTS[address.id].label}`, (kit) => writeLane(kit, address, { ...lane, ...change }))
+  const set = (change: Partial<Lane>): void =>
+    edit(`Lane of ${PROPERTY_TEXTS[address.id].label}`, (kit) =>
+      writeLane(kit, address, { ...lane, ...change }),
+    )
   const low = times ? 0 : -100_000
-  const field = (label: string, value: number, least: number, most: number, key: 'from' | 'to' | 'seconds') => (
+  const field = (
+    label: string,
+    value: number,
+    least: number,
+    most: number,
+    key: 'from' | 'to' | 'seconds',
+  ) => (
     <label>
-      {label} <TypedField label={`Lane ${label}`} shown={String(Number(value.toFixed(3)))} read={readNumber(least, most)} hint={`Type a number from ${least} to ${most}`} onCommit={(next) => set({ [key]: next })} />
+      {label}{' '}
+      <TypedField
+        label={`Lane ${label}`}
+        shown={String(Number(value.toFixed(3)))}
+        read={readNumber(least, most)}
+        hint={`Type a number from ${least} to ${most}`}
+        onCommit={(next) => set({ [key]: next })}
+      />
     </label>
   )
   return (

@@ -3,7 +3,17 @@ import { focusWorkplace } from '../keys/focus.ts'
 import { cancelMoment, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
 
 /** A name that is typed where it stands. What is being typed is journalled like a drag; Enter or leaving makes it one step of undo. */
-export const NameField = ({ label, read, write, className }: { label: string; read: (kit: Kit) => string | undefined; write: (kit: Kit, name: string) => void; className?: string }) => {
+export const NameField = ({
+  label,
+  read,
+  write,
+  className,
+}: {
+  label: string
+  read: (kit: Kit) => string | undefined
+  write: (kit: Kit, name: string) => void
+  className?: string
+}) => {
   const name = useDocument((state) => {
     const kit = shownKit(state)
     return kit ? (read(kit) ?? '') : ''
@@ -15,7 +25,9 @@ export const NameField = ({ label, read, write, className }: { label: string; re
       value={name}
       title={name}
       maxLength={200}
-      onChange={(event) => editMoment(`${label}: ${event.target.value}`, (kit) => write(kit, event.target.value))}
+      onChange={(event) =>
+        editMoment(`${label}: ${event.target.value}`, (kit) => write(kit, event.target.value))
+      }
       onKeyDown={(event) => {
         if (event.key !== 'Enter' && event.key !== 'Escape') return
         if (event.key === 'Escape') cancelMoment()

@@ -1,7 +1,18 @@
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { property } from '@gliv/model'
-import { canPaste, copyValue, defaultOf, isDefault, isSplit, pasteValue, resetValue, toggleSplit, toRange, valueNow } from '../store/values.ts'
+import {
+  canPaste,
+  copyValue,
+  defaultOf,
+  isDefault,
+  isSplit,
+  pasteValue,
+  resetValue,
+  toggleSplit,
+  toRange,
+  valueNow,
+} from '../store/values.ts'
 import { togglePin, usePins } from '../store/touched.ts'
 import { formatNumber, unitText } from '../util/format.ts'
 import { useLane } from './lane.ts'
@@ -9,7 +20,10 @@ import { closeNumberMenu, type OpenNumberMenu, useNumberMenu } from './numberMen
 
 const defaultText = (id: OpenNumberMenu['id']): string => {
   const { from, to } = toRange(defaultOf(id))
-  return (from === to ? formatNumber(id, from) : `${formatNumber(id, from)}–${formatNumber(id, to)}`) + unitText(id)
+  return (
+    (from === to ? formatNumber(id, from) : `${formatNumber(id, from)}–${formatNumber(id, to)}`) +
+    unitText(id)
+  )
 }
 
 const Items = ({ target, id }: OpenNumberMenu) => {
@@ -52,7 +66,12 @@ const Items = ({ target, id }: OpenNumberMenu) => {
 export const NumberMenu = () => {
   const open = useNumberMenu((s) => s.open)
   return (
-    <Menu open={open !== null} onClose={closeNumberMenu} anchorReference="anchorPosition" {...(open ? { anchorPosition: { left: open.left, top: open.top } } : {})}>
+    <Menu
+      open={open !== null}
+      onClose={closeNumberMenu}
+      anchorReference="anchorPosition"
+      {...(open ? { anchorPosition: { left: open.left, top: open.top } } : {})}
+    >
       {open && <Items {...open} />}
     </Menu>
   )

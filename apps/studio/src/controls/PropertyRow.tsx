@@ -27,7 +27,11 @@ const SplitButton = memo(({ target, id }: Row) => {
   })
   return (
     <Tooltip title={split ? 'Join to one value' : 'Split into a range'}>
-      <IconButton className="row-split" aria-label={`${split ? 'Join' : 'Split'} ${PROPERTY_TEXTS[id].label}`} onClick={() => toggleSplit(target, id)}>
+      <IconButton
+        className="row-split"
+        aria-label={`${split ? 'Join' : 'Split'} ${PROPERTY_TEXTS[id].label}`}
+        onClick={() => toggleSplit(target, id)}
+      >
         {split ? <CallMerge fontSize="inherit" /> : <CallSplit fontSize="inherit" />}
       </IconButton>
     </Tooltip>

@@ -20,7 +20,8 @@ export const nearerKnob = (value: number | Range, at: number): Part | 'middle' =
   if (typeof value === 'number') return 'value'
   if (value.from === value.to) return 'both'
   const [low, high] = [Math.abs(at - value.from), Math.abs(at - value.to)]
-  if (at > value.from && at < value.to && Math.min(low, high) > (value.to - value.from) * BETWEEN) return 'middle'
+  if (at > value.from && at < value.to && Math.min(low, high) > (value.to - value.from) * BETWEEN)
+    return 'middle'
   return low < high || (low === high && at < value.from) ? 'from' : 'to'
 }
 
@@ -56,7 +57,8 @@ export const RowSlider = memo(({ target, id }: Row) => {
       if (first) held.current = { part: nearerKnob(before, at), at }
       noteInput(event)
       const { part, at: start } = held.current
-      if (part === 'middle') shiftRange(target, id, tidy(Math.round((at - start) / step) * step, step), editMoment)
+      if (part === 'middle')
+        shiftRange(target, id, tidy(Math.round((at - start) / step) * step, step), editMoment)
       else setPart(target, id, part, tidy(Math.round(at / step) * step, step), editMoment)
       if (last) {
         endMoment()
@@ -66,7 +68,8 @@ export const RowSlider = memo(({ target, id }: Row) => {
     { pointer: { keys: false } },
   )
   if (value === null) return null
-  const parts: readonly Part[] = typeof value === 'number' ? ['value'] : value.from === value.to ? ['both'] : ['from', 'to']
+  const parts: readonly Part[] =
+    typeof value === 'number' ? ['value'] : value.from === value.to ? ['both'] : ['from', 'to']
   const share = (v: number): number => railShare(id, low, high, v) * 100
   const onKeyDown = (part: Part) => (event: KeyboardEvent) => {
     const direction = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key]
@@ -79,7 +82,13 @@ export const RowSlider = memo(({ target, id }: Row) => {
   }
   const from = parts.length === 2 ? share(readPart(value, 'from')) : 0
   return (
-    <div ref={rail} {...bind()} className="row-slider" onDoubleClick={() => resetValue(target, id)} data-testid={`slider-${id}`}>
+    <div
+      ref={rail}
+      {...bind()}
+      className="row-slider"
+      onDoubleClick={() => resetValue(target, id)}
+      data-testid={`slider-${id}`}
+    >
       <span className="rail" />
       <span className="fill" style={{ left: `${from}%`, width: `${share(readPart(value, 'to')) - from}%` }} />
       {parts.map((part) => (

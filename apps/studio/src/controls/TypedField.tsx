@@ -26,7 +26,8 @@ export const TypedField = <T,>({ label, shown, width, read, hint, onCommit }: Pr
     setText(null)
   }
   // In a pop-over the next key goes on in it.
-  const leave = (field: HTMLElement): void => (field.closest('.MuiModal-root, [role="dialog"]') ? finish() : focusWorkplace())
+  const leave = (field: HTMLElement): void =>
+    field.closest('.MuiModal-root, [role="dialog"]') ? finish() : focusWorkplace()
   return (
     <span className="typing">
       <input

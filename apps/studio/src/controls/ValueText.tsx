@@ -15,7 +15,8 @@ export const ValueText = ({ target, id }: { target: Target; id: PropertyId }) =>
   if (!split) return <DragNumber target={target} id={id} part="both" />
   return (
     <span className="range-text">
-      <DragNumber target={target} id={id} part="from" unit={false} />–<DragNumber target={target} id={id} part="to" unit={false} />
+      <DragNumber target={target} id={id} part="from" unit={false} />–
+      <DragNumber target={target} id={id} part="to" unit={false} />
       <span className="unit">{unitText(id)}</span>
     </span>
   )

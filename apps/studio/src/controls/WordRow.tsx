@@ -8,7 +8,21 @@ export interface Word {
 }
 
 /** One choice among words: its name, and what is chosen. */
-export const WordRow = ({ title, help, id, value, options, onChange }: { title: string; help?: string | undefined; id?: string; value: string; options: readonly Word[]; onChange: (value: string) => void }) => {
+export const WordRow = ({
+  title,
+  help,
+  id,
+  value,
+  options,
+  onChange,
+}: {
+  title: string
+  help?: string | undefined
+  id?: string
+  value: string
+  options: readonly Word[]
+  onChange: (value: string) => void
+}) => {
   const label = <span className="row-label">{title}</span>
   return (
     <div className="choice-row" data-choice={id}>
@@ -19,7 +33,13 @@ export const WordRow = ({ title, help, id, value, options, onChange }: { title: 
       ) : (
         label
       )}
-      <Select size="small" variant="standard" value={value} inputProps={{ 'aria-label': title, 'data-choice': id }} onChange={(event) => onChange(event.target.value)}>
+      <Select
+        size="small"
+        variant="standard"
+        value={value}
+        inputProps={{ 'aria-label': title, 'data-choice': id }}
+        onChange={(event) => onChange(event.target.value)}
+      >
         {options.map((option) => (
           <MenuItem key={option.value} value={option.value} dense>
             {option.label}

@@ -16,24 +16,40 @@ export const useAddress = (id: PropertyId): LaneAddress | null => {
   return { of: 'lane', effect, emitter: owner === 'effect' ? null : emitter, id }
 }
 
-const useHasLane = (address: LaneAddress | null): boolean => useShown((kit) => address !== null && readLane(kit, address) !== undefined, false)
+const useHasLane = (address: LaneAddress | null): boolean =>
+  useShown((kit) => address !== null && readLane(kit, address) !== undefined, false)
 
 /** A lane starts as something that changes nothing: times 1, or plus 0. */
 const firstLane = (id: PropertyId, seconds: number): Lane => {
   const p = property(id)
   const times = p.lane === 'times'
   const flat = times ? 1 : 0
-  return { from: 0, to: times ? 1 : p.soft[1], seconds: Math.max(1, Math.min(600, seconds)), points: [{ at: 0, value: flat, ease: 'linear' }, { at: 1, value: flat, ease: 'linear' }] }
+  return {
+    from: 0,
+    to: times ? 1 : p.soft[1],
+    seconds: Math.max(1, Math.min(600, seconds)),
+    points: [
+      { at: 0, value: flat, ease: 'linear' },
+      { at: 1, value: flat, ease: 'linear' },
+    ],
+  }
 }
 
-export const useLane = (id: PropertyId): { readonly address: LaneAddress | null; readonly has: boolean; toggle(): void } => {
+export const useLane = (
+  id: PropertyId,
+): { readonly address: LaneAddress | null; readonly has: boolean; toggle(): void } => {
   const address = useAddress(id)
   const has = useHasLane(address)
   const toggle = (): void => {
     if (!address) return
     edit(`${has ? 'Remove' : 'Add'} a lane of ${PROPERTY_TEXTS[id].label}`, (kit) => {
-      const emitter = address.emitter === null ? undefined : kit.effects[address.effect]?.emitters[address.emitter]
-      writeLane(kit, address, has ? null : firstLane(id, (emitter?.numbers.delay ?? 0) + (emitter?.numbers.duration ?? 2)))
+      const emitter =
+        address.emitter === null ? undefined : kit.effects[address.effect]?.emitters[address.emitter]
+      writeLane(
+        kit,
+        address,
+        has ? null : firstLane(id, (emitter?.numbers.delay ?? 0) + (emitter?.numbers.duration ?? 2)),
+      )
     })
   }
   return { address, has, toggle }

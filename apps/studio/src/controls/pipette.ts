@@ -5,7 +5,8 @@ interface Pipette {
   open(): Promise<{ readonly sRGBHex: string }>
 }
 
-const nativePipette = (): (new () => Pipette) | undefined => (globalThis as { EyeDropper?: new () => Pipette }).EyeDropper
+const nativePipette = (): (new () => Pipette) | undefined =>
+  (globalThis as { EyeDropper?: new () => Pipette }).EyeDropper
 
 export const readColour = (text: string): string | null => {
   const digits = text.trim().replace('#', '').toLowerCase()
@@ -13,7 +14,8 @@ export const readColour = (text: string): string | null => {
 }
 
 /** Bytes of a pixel over nothing. */
-const hexOf = ([r, g, b]: Uint8ClampedArray): string => `#${[r!, g!, b!].map((byte) => byte.toString(16).padStart(2, '0')).join('')}`
+const hexOf = ([r, g, b]: Uint8ClampedArray): string =>
+  `#${[r!, g!, b!].map((byte) => byte.toString(16).padStart(2, '0')).join('')}`
 
 /** Gives the colour at a place of a canvas, in its own pixels; null where nothing is. */
 export type PixelReader = (x: number, y: number) => string | null
@@ -57,7 +59,10 @@ const takeFromPage = (): Promise<string | null> =>
       noCloser()
       done(colour)
     }
-    const noCloser = addCloser(() => document.body, () => end(null))
+    const noCloser = addCloser(
+      () => document.body,
+      () => end(null),
+    )
     veil.addEventListener('pointerdown', (event) => {
       event.preventDefault()
       end(colourUnder(event.clientX, event.clientY))

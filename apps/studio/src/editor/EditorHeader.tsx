@@ -73,17 +73,35 @@ export const EditorHeader = () => {
             {kit.name}
           </Link>
           <span aria-hidden>›</span>
-          <NameField className="name-field effect-name" label="Effect name" read={(k) => k.effects[effectId]?.name} write={(k, name) => void (k.effects[effectId]!.name = name)} />
+          <NameField
+            className="name-field effect-name"
+            label="Effect name"
+            read={(k) => k.effects[effectId]?.name}
+            write={(k, name) => void (k.effects[effectId]!.name = name)}
+          />
           <EffectSwitch />
         </>
       }
       actions={
         <>
           <LeversMenu />
-          <Button variant="outlined" onClick={nextGround} title="Ground of the stage; hold N for the other one">
-            <span className={`ground-patch ${ground}`} style={{ background: ground === 'checker' ? undefined : GROUNDS[ground] }} /> Ground
+          <Button
+            variant="outlined"
+            onClick={nextGround}
+            title="Ground of the stage; hold N for the other one"
+          >
+            <span
+              className={`ground-patch ${ground}`}
+              style={{ background: ground === 'checker' ? undefined : GROUNDS[ground] }}
+            />{' '}
+            Ground
           </Button>
-          <Button variant="outlined" aria-pressed={sprites} onClick={() => setSprites((s) => ({ open: !s.open }))} title="Draw, cut, import and animate pictures beside the stage (P)">
+          <Button
+            variant="outlined"
+            aria-pressed={sprites}
+            onClick={() => setSprites((s) => ({ open: !s.open }))}
+            title="Draw, cut, import and animate pictures beside the stage (P)"
+          >
             Sprites
           </Button>
           <Tooltip title="Frame everything (F)">
@@ -92,7 +110,11 @@ export const EditorHeader = () => {
             </IconButton>
           </Tooltip>
           <Tooltip title="Only the stage (G)">
-            <IconButton aria-label="Only the stage" aria-pressed={stageOnly} onClick={() => setSession({ stageOnly: !stageOnly })}>
+            <IconButton
+              aria-label="Only the stage"
+              aria-pressed={stageOnly}
+              onClick={() => setSession({ stageOnly: !stageOnly })}
+            >
               <Fullscreen fontSize="small" />
             </IconButton>
           </Tooltip>

@@ -33,7 +33,10 @@ const SpritesBeside = () => <SpritesDrawer typeId={useSelectedEmitter()?.type ??
 export const EffectEditor = () => {
   const { effectId = '' } = useParams()
   const exists = useDocument((s) => s.kit?.effects[effectId] !== undefined)
-  if (!exists) return <p className="empty-note">This effect does not exist any more. Go back to the kit to choose another.</p>
+  if (!exists)
+    return (
+      <p className="empty-note">This effect does not exist any more. Go back to the kit to choose another.</p>
+    )
   return <Editor key={effectId} effectId={effectId} />
 }
 
@@ -56,59 +59,59 @@ const Editor = ({ effectId }: { effectId: string }) => {
         <EditorHeader />
         <NumberMenu />
         <main className="editor-main">
-        <h1 className="only-read">{name}</h1>
-        <Group orientation="horizontal" className="editor-body">
-          {!stageOnly && !(sprites && narrow) && (
-            <>
-              <Panel id="panel-recipe" defaultSize="26%" minSize="296px" className="recipe-panel">
-                <Guard what="The recipe" resetKey={effectId}>
-                  <Recipe />
-                </Guard>
-              </Panel>
-              <Separator className="separator vertical" aria-label="Width of the column before it" />
-            </>
-          )}
-          {sprites && !stageOnly && (
-            <>
-              <Panel id="panel-sprites" defaultSize="36%" minSize="330px">
-                <Guard what="The sprites">
-                  <Suspense>
-                    <SpritesBeside />
-                  </Suspense>
-                </Guard>
-              </Panel>
-              <Separator className="separator vertical" aria-label="Width of the column before it" />
-            </>
-          )}
-          <Panel id="panel-view" minSize="240px">
-            <div className="view">
-              <Group orientation="vertical" className="view-group">
-                <Panel id="panel-stage" minSize="120px">
-                  <Guard what="The stage" resetKey={effectId}>
-                    <Stage canvasRef={canvasRef} />
+          <h1 className="only-read">{name}</h1>
+          <Group orientation="horizontal" className="editor-body">
+            {!stageOnly && !(sprites && narrow) && (
+              <>
+                <Panel id="panel-recipe" defaultSize="26%" minSize="296px" className="recipe-panel">
+                  <Guard what="The recipe" resetKey={effectId}>
+                    <Recipe />
                   </Guard>
                 </Panel>
+                <Separator className="separator vertical" aria-label="Width of the column before it" />
+              </>
+            )}
+            {sprites && !stageOnly && (
+              <>
+                <Panel id="panel-sprites" defaultSize="36%" minSize="330px">
+                  <Guard what="The sprites">
+                    <Suspense>
+                      <SpritesBeside />
+                    </Suspense>
+                  </Guard>
+                </Panel>
+                <Separator className="separator vertical" aria-label="Width of the column before it" />
+              </>
+            )}
+            <Panel id="panel-view" minSize="240px">
+              <div className="view">
+                <Group orientation="vertical" className="view-group">
+                  <Panel id="panel-stage" minSize="120px">
+                    <Guard what="The stage" resetKey={effectId}>
+                      <Stage canvasRef={canvasRef} />
+                    </Guard>
+                  </Panel>
+                  {!stageOnly && (
+                    <>
+                      <Separator className="separator horizontal" aria-label="Height of the stage" />
+                      <Panel id="panel-timeline" defaultSize="208px" minSize="90px">
+                        <Guard what="The timeline" resetKey={effectId}>
+                          <Transport />
+                          <Timeline />
+                        </Guard>
+                      </Panel>
+                    </>
+                  )}
+                </Group>
+                {stageOnly && <Transport />}
                 {!stageOnly && (
-                  <>
-                    <Separator className="separator horizontal" aria-label="Height of the stage" />
-                    <Panel id="panel-timeline" defaultSize="208px" minSize="90px">
-                      <Guard what="The timeline" resetKey={effectId}>
-                        <Transport />
-                        <Timeline />
-                      </Guard>
-                    </Panel>
-                  </>
+                  <Guard what="The life strip" resetKey={effectId}>
+                    <LifeStrip />
+                  </Guard>
                 )}
-              </Group>
-              {stageOnly && <Transport />}
-              {!stageOnly && (
-                <Guard what="The life strip" resetKey={effectId}>
-                  <LifeStrip />
-                </Guard>
-              )}
-            </div>
-          </Panel>
-        </Group>
+              </div>
+            </Panel>
+          </Group>
         </main>
       </div>
     </EditorContext>

@@ -8,20 +8,38 @@ import { describe, expect, it } from 'vitest'
 import { previewOptions, shownEnd, STILL } from '../util/preview.ts'
 import { choiceOf, choiceOptions, CHOICES, type MenuChoice } from './recipe/choices.ts'
 import { GROUPS } from './recipe/groups.tsx'
-import { facingSentence, howManySentence, launchSentence, type Token, whereSentence } from './recipe/sentences.ts'
+import {
+  facingSentence,
+  howManySentence,
+  launchSentence,
+  type Token,
+  whereSentence,
+} from './recipe/sentences.ts'
 import { outlineData } from './stage/outlines.tsx'
 import { moveFreeHandle, withEase } from './strip/rampMaths.ts'
 
 const { kit, pictures } = makeDemo()
 const emitterOf = (effect: string, emitter: string) => kit.effects[effect]!.emitters[emitter]!
-const read = (tokens: readonly Token[]): string => tokens.map((t) => (t.kind === 'words' ? t.text : t.kind === 'choice' ? `[${t.text}]` : `{${t.id}}`)).join('')
+const read = (tokens: readonly Token[]): string =>
+  tokens
+    .map((t) => (t.kind === 'words' ? t.text : t.kind === 'choice' ? `[${t.text}]` : `{${t.id}}`))
+    .join('')
 
 describe('free handles', () => {
-  const ramp = { points: [{ at: 0, value: 0, ease: 'linear' as const }, { at: 0.5, value: 1, ease: 'linear' as const }, { at: 1, value: 0, ease: 'linear' as const }] }
+  const ramp = {
+    points: [
+      { at: 0, value: 0, ease: 'linear' as const },
+      { at: 0.5, value: 1, ease: 'linear' as const },
+      { at: 1, value: 0, ease: 'linear' as const },
+    ],
+  }
   it('begin on the straight way, so that the line stays as it is', () => {
     const free = withEase(ramp, 0, 'free')
-    expect(free.points[0]!.handles!.map((n) => Number(n.toFixed(4)))).toEqual([0.3333, 0.3333, 0.6667, 0.6667])
-    for (const u of [0, 0.1, 0.25, 0.4, 0.5, 0.8]) expect(rampAt(compileRamp(free), u)).toBeCloseTo(rampAt(compileRamp(ramp), u), 3)
+    expect(free.points[0]!.handles!.map((n) => Number(n.toFixed(4)))).toEqual([
+      0.3333, 0.3333, 0.6667, 0.6667,
+    ])
+    for (const u of [0, 0.1, 0.25, 0.4, 0.5, 0.8])
+      expect(rampAt(compileRamp(free), u)).toBeCloseTo(rampAt(compileRamp(ramp), u), 3)
   })
 
   it('are moved inside their segment, and bend the line', () => {
@@ -35,7 +53,15 @@ describe('free handles', () => {
 })
 
 describe('the preview of a placed effect', () => {
-  const shown = (id: string, preview = STILL) => previewOptions(resolveEffect(kit, kit.effects[id]!, maskReader(() => pictures)), preview)
+  const shown = (id: string, preview = STILL) =>
+    previewOptions(
+      resolveEffect(
+        kit,
+        kit.effects[id]!,
+        maskReader(() => pictures),
+      ),
+      preview,
+    )
   it('leaves an effect as it is designed, but moves what emits along its way', () => {
     expect(shown('pier-dust')).toEqual({ rotate: 0, scale: 1, mirror: false, surfaces: [], tape: [] })
     const { tape } = shown('boat-wake')
@@ -55,9 +81,15 @@ describe('sentences of shapes and choices', () => {
   const emitter = emitterOf('hook-swipe', 'swipe-blades')
   const type = kit.types['swipe-blade']!
   it.each(SHAPE_KINDS)('%s has a sentence, rows and an outline that can be drawn', (shape) => {
-    const made = { ...emitter, shape, mask: { sheet: 'pixels', frame: 0, part: 'area' as const, keepColours: true } }
+    const made = {
+      ...emitter,
+      shape,
+      mask: { sheet: 'pixels', frame: 0, part: 'area' as const, keepColours: true },
+    }
     expect(whereSentence(made).length).toBeGreaterThan(0)
-    expect(GROUPS.find((g) => g.id === 'where')!.rows({ kit, emitter: made, type, emitters: {} })).toContain('@shape')
+    expect(GROUPS.find((g) => g.id === 'where')!.rows({ kit, emitter: made, type, emitters: {} })).toContain(
+      '@shape',
+    )
     expect(outlineData(made, 2)).not.toContain('NaN')
   })
 
@@ -75,9 +107,15 @@ describe('sentences of shapes and choices', () => {
   })
 
   it('say only what differs from nothing', () => {
-    expect(read(howManySentence(emitterOf('tow-line-spark', 'tow-arcs')))).toBe('one for each place at {burstAt}, {burstRepeats} times every {burstInterval}, chance {burstChance}')
-    expect(read(howManySentence(emitterOf('boat-wake', 'wake-foam-layer')))).toBe('{flowPerPx} travelled for {duration}')
+    expect(read(howManySentence(emitterOf('tow-line-spark', 'tow-arcs')))).toBe(
+      'one for each place at {burstAt}, {burstRepeats} times every {burstInterval}, chance {burstChance}',
+    )
+    expect(read(howManySentence(emitterOf('boat-wake', 'wake-foam-layer')))).toBe(
+      '{flowPerPx} travelled for {duration}',
+    )
     expect(read(launchSentence(emitter))).toBe('[along the path], {speed}')
-    expect(read(facingSentence(kit.types['blast-spark']!))).toBe('[along travel], stretched {stretch} [behind the head]')
+    expect(read(facingSentence(kit.types['blast-spark']!))).toBe(
+      '[along travel], stretched {stretch} [behind the head]',
+    )
   })
 })

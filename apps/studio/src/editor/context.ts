@@ -36,7 +36,10 @@ export const useShown = <T>(select: (kit: Kit, effect: Effect) => T, otherwise: 
 export const useSelectedId = (): string | null => {
   const effectId = useEffectId()
   const wanted = useSession((s) => s.selected[effectId])
-  return useShown<string | null>((_, effect) => (wanted && effect.emitters[wanted] ? wanted : (effect.emitterOrder.at(-1) ?? null)), null)
+  return useShown<string | null>(
+    (_, effect) => (wanted && effect.emitters[wanted] ? wanted : (effect.emitterOrder.at(-1) ?? null)),
+    null,
+  )
 }
 
 export const useSelectedEmitter = (): Emitter | null => {

@@ -9,10 +9,25 @@ import { nearerKnob } from '../controls/RowSlider.tsx'
 import { boundsOf, cameraFor, zoomAround } from '../util/fit.ts'
 import { estimateAlive, solveAlive } from './recipe/estimate.ts'
 import { findForces, forcesSentence } from './recipe/forces.ts'
-import { facingSentence, howManySentence, launchSentence, scaleSentence, type Token, whereSentence } from './recipe/sentences.ts'
+import {
+  facingSentence,
+  howManySentence,
+  launchSentence,
+  scaleSentence,
+  type Token,
+  whereSentence,
+} from './recipe/sentences.ts'
 import { angleOf, fanFrom, fanPath, nearestTurn, polar } from './stage/geometry.ts'
 import { typicalAt } from './strip/film.ts'
-import { addRampPoint, addTintStop, cssGradient, moveRampPoint, rampPath, removePoint, colourAt } from './strip/rampMaths.ts'
+import {
+  addRampPoint,
+  addTintStop,
+  cssGradient,
+  moveRampPoint,
+  rampPath,
+  removePoint,
+  colourAt,
+} from './strip/rampMaths.ts'
 import { markSpacing, rulerSeconds, trackTimes } from './timeline/scale.ts'
 import { readForm, EMPTY_FORM } from '../ship/bakeForm.ts'
 import { EXPORTERS, exportName } from '../ship/exporters.ts'
@@ -21,17 +36,40 @@ import { directionWord } from '../texts/kinds.ts'
 const file = makeDemo()
 const { kit } = file
 const emitterOf = (effect: string, emitter: string) => kit.effects[effect]!.emitters[emitter]!
-const read = (tokens: readonly Token[]): string => tokens.map((t) => (t.kind === 'words' ? t.text : t.kind === 'choice' ? `[${t.text}]` : `{${t.id}}`)).join('')
+const read = (tokens: readonly Token[]): string =>
+  tokens
+    .map((t) => (t.kind === 'words' ? t.text : t.kind === 'choice' ? `[${t.text}]` : `{${t.id}}`))
+    .join('')
 
 describe('sentences say only what differs from nothing', () => {
   it.each([
     ['a burst', read(howManySentence(emitterOf('signal-flare', 'flare-stars'))), '{burstCount} at {burstAt}'],
-    ['two bursts', read(howManySentence(emitterOf('pier-dust', 'dust-grit'))), '{burstCount} at {burstAt} and {burstCount} at {burstAt}'],
-    ['a delayed flow', read(howManySentence(emitterOf('signal-flare', 'flare-embers'))), '{flow} for {duration}, after {delay}'],
-    ['a circle', read(whereSentence(emitterOf('funnel-steam', 'steam-wisps'))), '[a circle], radius {shapeRadius}, [denser at the rim]'],
-    ['a moved rectangle', read(whereSentence(emitterOf('canal-rain', 'rain-far'))), '[a rectangle], {shapeWidth} by {shapeHeight}, [evenly], moved {offsetX} → {offsetY} ↓'],
+    [
+      'two bursts',
+      read(howManySentence(emitterOf('pier-dust', 'dust-grit'))),
+      '{burstCount} at {burstAt} and {burstCount} at {burstAt}',
+    ],
+    [
+      'a delayed flow',
+      read(howManySentence(emitterOf('signal-flare', 'flare-embers'))),
+      '{flow} for {duration}, after {delay}',
+    ],
+    [
+      'a circle',
+      read(whereSentence(emitterOf('funnel-steam', 'steam-wisps'))),
+      '[a circle], radius {shapeRadius}, [denser at the rim]',
+    ],
+    [
+      'a moved rectangle',
+      read(whereSentence(emitterOf('canal-rain', 'rain-far'))),
+      '[a rectangle], {shapeWidth} by {shapeHeight}, [evenly], moved {offsetX} → {offsetY} ↓',
+    ],
     ['all around', read(launchSentence(emitterOf('signal-flare', 'flare-stars'))), 'all around, {speed}'],
-    ['a fan', read(launchSentence(emitterOf('funnel-steam', 'steam-body'))), 'up {heading}, fan {fan}, {speed}'],
+    [
+      'a fan',
+      read(launchSentence(emitterOf('funnel-steam', 'steam-body'))),
+      'up {heading}, fan {fan}, {speed}',
+    ],
     ['scale', read(scaleSentence(kit.types['steam']!)), 'from {scaleFloor} to {scale}'],
     ['forces', read(forcesSentence(kit.types['steam']!)), 'gravity {gravity} up-right · drag {drag}'],
     ['no force', read(forcesSentence(kit.types['flash']!)), 'nothing acts on it'],
@@ -40,7 +78,15 @@ describe('sentences say only what differs from nothing', () => {
   ])('%s', (_name, sentence, expected) => expect(sentence).toBe(expected))
 
   it('directions have words', () => {
-    expect([0, 90, 180, -90, 44, 350, -450].map(directionWord)).toEqual(['right', 'down', 'left', 'up', 'down-right', 'right', 'up'])
+    expect([0, 90, 180, -90, 44, 350, -450].map(directionWord)).toEqual([
+      'right',
+      'down',
+      'left',
+      'up',
+      'down-right',
+      'right',
+      'up',
+    ])
   })
 })
 
@@ -55,9 +101,22 @@ describe('forces in the recipe', () => {
   it('each say a sentence', () => {
     const type = { ...kit.types['steam']!, forces: FORCE_KINDS }
     const said = read(forcesSentence(type))
-    for (const words of ['thrust {thrust}', 'pull {pull}', 'on a rail', 'at most {limit}', 'wavers in']) expect(said).toContain(words)
-    expect(read(forcesSentence({ ...type, forces: ['waver'], numbers: { ...type.numbers, waverSpin: 9, waverScale: 0.2 } }))).toBe('wavers in angle {waverSpin}, scale {waverScale}')
-    expect(read(forcesSentence({ ...type, forces: ['pull'], pullTo: 'home', numbers: { ...type.numbers, pull: -5 } }))).toContain('push off')
+    for (const words of ['thrust {thrust}', 'pull {pull}', 'on a rail', 'at most {limit}', 'wavers in'])
+      expect(said).toContain(words)
+    expect(
+      read(
+        forcesSentence({
+          ...type,
+          forces: ['waver'],
+          numbers: { ...type.numbers, waverSpin: 9, waverScale: 0.2 },
+        }),
+      ),
+    ).toBe('wavers in angle {waverSpin}, scale {waverScale}')
+    expect(
+      read(
+        forcesSentence({ ...type, forces: ['pull'], pullTo: 'home', numbers: { ...type.numbers, pull: -5 } }),
+      ),
+    ).toContain('push off')
   })
 })
 
@@ -72,26 +131,45 @@ describe('estimates and times', () => {
         expect(guess).toBeLessThanOrEqual(emitter.numbers.cap)
       }
     expect(estimateAlive(emitterOf('signal-flare', 'flare-stars'), kit.types['star']!)).toBe(110)
-    expect(estimateAlive({ ...emitterOf('crate-shatter', 'crate-pixels'), placeCount: 256 }, kit.types['splinter']!)).toBe(256)
+    expect(
+      estimateAlive(
+        { ...emitterOf('crate-shatter', 'crate-pixels'), placeCount: 256 },
+        kit.types['splinter']!,
+      ),
+    ).toBe(256)
   })
 
   it('the number alive is taken too: by the flow, or by the bursts where there is none', () => {
     const steam = emitterOf('funnel-steam', 'steam-body')
     const { flow } = solveAlive(steam, kit.types['steam']!, 92)
-    expect(estimateAlive({ ...steam, numbers: { ...steam.numbers, flow: flow! } }, kit.types['steam']!)).toBe(92)
-    expect(solveAlive(emitterOf('signal-flare', 'flare-stars'), kit.types['star']!, 55)).toEqual({ burstFactor: 0.5 })
+    expect(estimateAlive({ ...steam, numbers: { ...steam.numbers, flow: flow! } }, kit.types['steam']!)).toBe(
+      92,
+    )
+    expect(solveAlive(emitterOf('signal-flare', 'flare-stars'), kit.types['star']!, 55)).toEqual({
+      burstFactor: 0.5,
+    })
   })
 
   it('tracks end with the longest life, and a loop cuts emission', () => {
     const flare = kit.effects['signal-flare']!
-    expect(trackTimes(kit, flare, 'flare-embers')).toEqual({ start: 0.08, emissionEnd: 0.53, latestEnd: 0.53 + 2.3 })
+    expect(trackTimes(kit, flare, 'flare-embers')).toEqual({
+      start: 0.08,
+      emissionEnd: 0.53,
+      latestEnd: 0.53 + 2.3,
+    })
     expect(rulerSeconds(kit, flare)).toBeCloseTo(2.83 * 1.06, 9)
     const looped = { ...flare, play: 'loop' as const, numbers: { ...flare.numbers, loopSeconds: 0.3 } }
     expect(trackTimes(kit, looped, 'flare-embers').emissionEnd).toBe(0.3)
   })
 
   it('marks keep their distance', () => {
-    for (const [seconds, width] of [[0.5, 300], [3, 600], [90, 900], [9, 90]] as const) expect((markSpacing(seconds, width) / seconds) * width).toBeGreaterThanOrEqual(56)
+    for (const [seconds, width] of [
+      [0.5, 300],
+      [3, 600],
+      [90, 900],
+      [9, 90],
+    ] as const)
+      expect((markSpacing(seconds, width) / seconds) * width).toBeGreaterThanOrEqual(56)
   })
 })
 
@@ -103,14 +181,18 @@ describe('dials and handles', () => {
   it('a dial does not jump by a turn, and rests within half a turn', () => {
     expect(nearestTurn(-179, 179)).toBe(-179)
     expect(nearestTurn(10, 350)).toBe(10)
-    fc.assert(fc.property(fc.integer({ min: -180, max: 180 }), fc.integer({ min: -180, max: 180 }), (deg, near) => {
-      expect(Math.abs(nearestTurn(deg, near))).toBeLessThanOrEqual(180)
-      expect((((nearestTurn(deg, near) - deg) % 360) + 360) % 360).toBe(0)
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: -180, max: 180 }), fc.integer({ min: -180, max: 180 }), (deg, near) => {
+        expect(Math.abs(nearestTurn(deg, near))).toBeLessThanOrEqual(180)
+        expect((((nearestTurn(deg, near) - deg) % 360) + 360) % 360).toBe(0)
+      }),
+    )
   })
 
   it('a fan is twice the angle to its edge', () => {
-    expect([fanFrom(-75, -90), fanFrom(-105, -90), fanFrom(90, -90), fanFrom(-90, -90)]).toEqual([30, 30, 360, 0])
+    expect([fanFrom(-75, -90), fanFrom(-105, -90), fanFrom(90, -90), fanFrom(-90, -90)]).toEqual([
+      30, 30, 360, 0,
+    ])
     expect(fanPath(0, 360, 5)).toContain('Z')
     expect(fanPath(0, 90, 5)).toMatch(/^M 0 0 L/)
   })
@@ -121,14 +203,19 @@ describe('ramps under the hand', () => {
 
   it('a moved point stays between its neighbours and within 0 and 1', () => {
     fc.assert(
-      fc.property(fc.nat({ max: 3 }), fc.double({ min: -1, max: 2, noNaN: true }), fc.double({ min: -1, max: 2, noNaN: true }), (index, at, value) => {
-        const { points } = moveRampPoint(ramp, index, at, value)
-        points.forEach((p, i) => {
-          expect(p.value).toBeGreaterThanOrEqual(0)
-          expect(p.value).toBeLessThanOrEqual(1)
-          if (i > 0) expect(p.at).toBeGreaterThanOrEqual(points[i - 1]!.at)
-        })
-      }),
+      fc.property(
+        fc.nat({ max: 3 }),
+        fc.double({ min: -1, max: 2, noNaN: true }),
+        fc.double({ min: -1, max: 2, noNaN: true }),
+        (index, at, value) => {
+          const { points } = moveRampPoint(ramp, index, at, value)
+          points.forEach((p, i) => {
+            expect(p.value).toBeGreaterThanOrEqual(0)
+            expect(p.value).toBeLessThanOrEqual(1)
+            if (i > 0) expect(p.at).toBeGreaterThanOrEqual(points[i - 1]!.at)
+          })
+        },
+      ),
     )
   })
 
@@ -141,7 +228,8 @@ describe('ramps under the hand', () => {
 
   it('the drawn line goes through every point', () => {
     const path = rampPath(ramp, 100, 50)
-    for (const p of ramp.points) expect(path).toContain(`${(p.at * 100).toFixed(2)} ${((1 - p.value) * 50).toFixed(2)}`)
+    for (const p of ramp.points)
+      expect(path).toContain(`${(p.at * 100).toFixed(2)} ${((1 - p.value) * 50).toFixed(2)}`)
   })
 
   it('a stop is added in the colour that was there', () => {
@@ -150,7 +238,17 @@ describe('ramps under the hand', () => {
     expect(more.points[index]!.colour).toBe(colourAt(tint, 0.45))
     expect(colourAt(tint, 0)).toBe('#fff3cf')
     expect(colourAt(tint, 1)).toBe('#7a1420')
-    expect(colourAt({ points: [{ at: 0, colour: '#000000', ease: 'step' }, { at: 1, colour: '#ffffff', ease: 'linear' }] }, 0.99)).toBe('#000000')
+    expect(
+      colourAt(
+        {
+          points: [
+            { at: 0, colour: '#000000', ease: 'step' },
+            { at: 1, colour: '#ffffff', ease: 'linear' },
+          ],
+        },
+        0.99,
+      ),
+    ).toBe('#000000')
     expect(cssGradient(tint)).toMatch(/^linear-gradient/)
   })
 
@@ -178,7 +276,10 @@ describe('framing', () => {
   it('a camera shows the whole box, centred', () => {
     const box = boundsOf(resolveEffect(kit, kit.effects['signal-flare']!))
     const camera = cameraFor(box, 640, 360)
-    for (const [x, y] of [[box.left, box.top], [box.right, box.bottom]] as const) {
+    for (const [x, y] of [
+      [box.left, box.top],
+      [box.right, box.bottom],
+    ] as const) {
       expect((x - camera.x) * camera.zoom).toBeGreaterThanOrEqual(0)
       expect((x - camera.x) * camera.zoom).toBeLessThanOrEqual(640)
       expect((y - camera.y) * camera.zoom).toBeGreaterThanOrEqual(0)
@@ -196,16 +297,22 @@ describe('framing', () => {
 
 describe('shipping', () => {
   it('the bake form reads what was typed, or refuses it in words', () => {
-    expect(readForm({ ...EMPTY_FORM, size: '64 x 48', origin: '32, 40', fps: '12,5', sampling: 'nearest' }).options).toEqual({ size: { w: 64, h: 48 }, origin: { x: 32, y: 40 }, fps: 12.5, sampling: 'nearest' })
+    expect(
+      readForm({ ...EMPTY_FORM, size: '64 x 48', origin: '32, 40', fps: '12,5', sampling: 'nearest' })
+        .options,
+    ).toEqual({ size: { w: 64, h: 48 }, origin: { x: 32, y: 40 }, fps: 12.5, sampling: 'nearest' })
     expect(readForm(EMPTY_FORM).options).toEqual({})
     expect(readForm({ ...EMPTY_FORM, size: 'big' }).refusal).toContain('write two numbers')
     expect(readForm({ ...EMPTY_FORM, to: 'end' }).refusal).toContain('no number')
   })
 
-  it.each(EXPORTERS.map((e) => [e.id, e] as const))('exporter %s makes a file with its ending', (_id, exporter) => {
-    expect(exportName('Last Ferry', exporter)).toBe(`last-ferry${exporter.extension}`)
-    expect(exporter.make(file).length).toBeGreaterThan(1000)
-  })
+  it.each(EXPORTERS.map((e) => [e.id, e] as const))(
+    'exporter %s makes a file with its ending',
+    (_id, exporter) => {
+      expect(exportName('Last Ferry', exporter)).toBe(`last-ferry${exporter.extension}`)
+      expect(exporter.make(file).length).toBeGreaterThan(1000)
+    },
+  )
 
   it('the demo shares a type, so that sharing can be seen', () => {
     expect(usersOfType(kit, 'star').length).toBe(2)

@@ -14,7 +14,12 @@ import { fitStage, zoomTo } from './stage/Stage.tsx'
 import { duplicateSelected, removeEmitter, toggleMute } from './timeline/Track.tsx'
 import { stepBy, togglePlay } from './transport/Transport.tsx'
 
-const STEPS: Readonly<Record<string, readonly [number, number]>> = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }
+const STEPS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+}
 
 /** Moves the selected emitter; presses that follow each other are one step of undo. */
 const nudge = (effectId: string, emitterId: string, key: string, by: number): void => {
@@ -23,8 +28,18 @@ const nudge = (effectId: string, emitterId: string, key: string, by: number): vo
   const start = before?.effects[effectId]?.emitters[emitterId]
   const now = shownKit()?.effects[effectId]?.emitters[emitterId]
   if (!before || !start || !now) return
-  const moved = (axis: 'offsetX' | 'offsetY', step: number): number => now.numbers[axis] - start.numbers[axis] + step * by
-  editStep('Nudge an emitter', (kit) => moveTogether(kit, before, effectId, [emitterId, ...useSession.getState().also], moved('offsetX', x), moved('offsetY', y)))
+  const moved = (axis: 'offsetX' | 'offsetY', step: number): number =>
+    now.numbers[axis] - start.numbers[axis] + step * by
+  editStep('Nudge an emitter', (kit) =>
+    moveTogether(
+      kit,
+      before,
+      effectId,
+      [emitterId, ...useSession.getState().also],
+      moved('offsetX', x),
+      moved('offsetY', y),
+    ),
+  )
 }
 
 /** What the editor's commands do; they are listed in keys/table.ts. */
@@ -42,14 +57,26 @@ const withSelected = (effectId: string, act: (emitter: string) => void): void =>
 }
 
 const viewRuns = (effectId: string) => {
-  const by = (px: number): Run => ({ key }) => withSelected(effectId, (emitter) => nudge(effectId, emitter, key, px))
+  const by =
+    (px: number): Run =>
+    ({ key }) =>
+      withSelected(effectId, (emitter) => nudge(effectId, emitter, key, px))
   return { nudge: by(1), nudgeFar: by(10) }
 }
 
 const editorRuns = (place: RefObject<{ readonly effectId: string; readonly driver: StageDriver | null }>) => {
-  const driven = (act: (driver: StageDriver, event: KeyboardEvent) => void): Run => (event) => place.current.driver && act(place.current.driver, event)
-  const selected = (act: (effect: string, emitter: string) => void): Run => () => withSelected(place.current.effectId, (emitter) => act(place.current.effectId, emitter))
-  const held = (what: 'otherBlend' | 'otherGround' | 'without'): Run => (_event, down) => setLooking({ [what]: down })
+  const driven =
+    (act: (driver: StageDriver, event: KeyboardEvent) => void): Run =>
+    (event) =>
+      place.current.driver && act(place.current.driver, event)
+  const selected =
+    (act: (effect: string, emitter: string) => void): Run =>
+    () =>
+      withSelected(place.current.effectId, (emitter) => act(place.current.effectId, emitter))
+  const held =
+    (what: 'otherBlend' | 'otherGround' | 'without'): Run =>
+    (_event, down) =>
+      setLooking({ [what]: down })
   return {
     find: focusSearch,
     play: driven(togglePlay),
@@ -69,7 +96,17 @@ const editorRuns = (place: RefObject<{ readonly effectId: string; readonly drive
     solo: selected((_, emitter) => toggleSolo(emitter)),
     duplicate: selected(duplicateSelected),
     remove: selected(removeEmitter),
-    tracer: () => setLooking((s) => (s.tracer ? { tracer: false, traced: null } : { tracer: true, traced: place.current.driver ? pickTypical(place.current.driver, selectedOf(place.current.effectId) ?? null) : null })),
+    tracer: () =>
+      setLooking((s) =>
+        s.tracer
+          ? { tracer: false, traced: null }
+          : {
+              tracer: true,
+              traced: place.current.driver
+                ? pickTypical(place.current.driver, selectedOf(place.current.effectId) ?? null)
+                : null,
+            },
+      ),
     paths: () => setLooking((s) => ({ paths: !s.paths })),
     one: () => setLooking((s) => ({ one: !s.one })),
     otherBlend: held('otherBlend'),

@@ -3,13 +3,28 @@ import { useEffect, useRef } from 'react'
 import { matchKeyBindingPress, parseKeybinding } from 'tinykeys'
 import { focusWorkplace, isTyping } from './focus.ts'
 import { focusOf, isHeldBack, ownerOf } from './owner.ts'
-import { COMMAND_IDS, COMMANDS, type CommandId, commandRow, type CommandsOf, CONTEXTS, type Context, type Run } from './table.ts'
+import {
+  COMMAND_IDS,
+  COMMANDS,
+  type CommandId,
+  commandRow,
+  type CommandsOf,
+  CONTEXTS,
+  type Context,
+  type Run,
+} from './table.ts'
 
-const PRESSES = new Map(COMMAND_IDS.map((id) => [id, commandRow(id).keys.map((key) => parseKeybinding(key)[0]!)]))
+const PRESSES = new Map(
+  COMMAND_IDS.map((id) => [id, commandRow(id).keys.map((key) => parseKeybinding(key)[0]!)]),
+)
 
 /** The command of a context that a press means. */
 export const commandIn = (context: Context, event: KeyboardEvent): CommandId | undefined =>
-  COMMAND_IDS.find((id) => commandRow(id).context === context && PRESSES.get(id)!.some((press) => matchKeyBindingPress(event, press)))
+  COMMAND_IDS.find(
+    (id) =>
+      commandRow(id).context === context &&
+      PRESSES.get(id)!.some((press) => matchKeyBindingPress(event, press)),
+  )
 
 interface Active {
   readonly context: Context
@@ -23,7 +38,8 @@ const active: Active[] = []
 /** Keys that are held down for a held command. */
 const held = new Map<string, Run>()
 
-const isActive = ({ within }: Active): boolean => !within || (within()?.contains(document.activeElement) ?? false)
+const isActive = ({ within }: Active): boolean =>
+  !within || (within()?.contains(document.activeElement) ?? false)
 
 /** The innermost active context that has a command for this press. */
 const find = (event: KeyboardEvent): { id: CommandId; run: Run } | null => {
@@ -65,7 +81,12 @@ const onKeyDown = (event: KeyboardEvent): void => {
 
 /** A command may take away what had the focus; it then goes where work goes on, once the page has been laid out. */
 const keepFocus = (element: Element | null): void => {
-  if (element && element !== document.body) requestAnimationFrame(() => requestAnimationFrame(() => !element.isConnected && document.activeElement === document.body && focusWorkplace()))
+  if (element && element !== document.body)
+    requestAnimationFrame(() =>
+      requestAnimationFrame(
+        () => !element.isConnected && document.activeElement === document.body && focusWorkplace(),
+      ),
+    )
 }
 
 /** Escape goes on to a pop-over when nothing of ours takes it: then the command says so by leaving the event alone. */
@@ -93,7 +114,11 @@ export const installKeys = (): void => {
 }
 
 /** Makes a context's commands work while the component is on the screen; each command of the table has to have its run. */
-export const useCommands = <C extends Context>(context: C, runs: { readonly [Id in CommandsOf<C>]: Run }, within?: () => Element | null): void => {
+export const useCommands = <C extends Context>(
+  context: C,
+  runs: { readonly [Id in CommandsOf<C>]: Run },
+  within?: () => Element | null,
+): void => {
   const latest = useRef(runs)
   const place = useRef(within)
   useEffect(() => {
@@ -101,7 +126,11 @@ export const useCommands = <C extends Context>(context: C, runs: { readonly [Id 
     place.current = within
   })
   useEffect(() => {
-    const entry: Active = { context, run: (id) => (latest.current as Record<string, Run>)[id]!, ...(place.current ? { within: () => place.current?.() ?? null } : {}) }
+    const entry: Active = {
+      context,
+      run: (id) => (latest.current as Record<string, Run>)[id]!,
+      ...(place.current ? { within: () => place.current?.() ?? null } : {}),
+    }
     active.push(entry)
     return () => void active.splice(active.indexOf(entry), 1)
   }, [context])

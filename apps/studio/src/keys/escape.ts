@@ -9,12 +9,16 @@ interface Closer {
 const closers: Closer[] = []
 
 /** Dialogs and pop-overs of the component library that are open; each hears Escape by itself, once the focus is in it. */
-const openLayers = (): readonly Element[] => [...document.querySelectorAll('.MuiModal-root:not([aria-hidden="true"])')]
+const openLayers = (): readonly Element[] => [
+  ...document.querySelectorAll('.MuiModal-root:not([aria-hidden="true"])'),
+]
 
 /** Runs the innermost closer; false when the key is a pop-over's or nobody's. */
 export const closeInnermost = (): boolean => {
   const top = openLayers().at(-1)
-  const closer = closers.findLast(({ element }) => !top || element() === document.body || top.contains(element()))
+  const closer = closers.findLast(
+    ({ element }) => !top || element() === document.body || top.contains(element()),
+  )
   closer?.close()
   return closer !== undefined
 }
@@ -34,6 +38,10 @@ export const useEscape = (open: boolean, place: RefObject<Element | null>, close
   const latest = useRef(close)
   useEffect(() => void (latest.current = close))
   useEffect(() => {
-    if (open) return addCloser(() => place.current, () => latest.current())
+    if (open)
+      return addCloser(
+        () => place.current,
+        () => latest.current(),
+      )
   }, [open, place])
 }

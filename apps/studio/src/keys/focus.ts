@@ -11,7 +11,8 @@ let byPointer = false
 /** What stood in each field when it got the focus, or was taken last. */
 const taken = new WeakMap<Element, string>()
 
-const textIn = (field: Element): string => ('value' in field ? String(field.value) : (field.textContent ?? ''))
+const textIn = (field: Element): string =>
+  'value' in field ? String(field.value) : (field.textContent ?? '')
 
 export const isTyping = (field: Element): boolean => taken.has(field) && taken.get(field) !== textIn(field)
 
@@ -42,7 +43,10 @@ const WORKED_WITH = new Set(['number', 'slider'])
 
 /** Where a pressed button's focus goes: back to a number or handle that had it, else to the workplace. */
 const giveBack = (to: EventTarget | null): void => {
-  const before = to instanceof Element && to.isConnected && WORKED_WITH.has(focusOf(to, isTyping).kind) ? (to as HTMLElement | SVGElement) : null
+  const before =
+    to instanceof Element && to.isConnected && WORKED_WITH.has(focusOf(to, isTyping).kind)
+      ? (to as HTMLElement | SVGElement)
+      : null
   // Quietly: nobody asked what that number governs.
   if (before) quietly(() => before.focus({ preventScroll: true }))
   else focusWorkplace()
@@ -59,13 +63,16 @@ const onFocusIn = (event: FocusEvent): void => {
 /** A button that had the focus already, by keys, gives it back too when it is pressed by the pointer. */
 const onClick = ({ detail }: MouseEvent): void => {
   const element = document.activeElement
-  if (detail > 0 && element && GIVES_BACK.has(focusOf(element, isTyping).kind) && !element.closest(HOLDS)) giveBack(null)
+  if (detail > 0 && element && GIVES_BACK.has(focusOf(element, isTyping).kind) && !element.closest(HOLDS))
+    giveBack(null)
 }
 
 /** Listens for as long as the application runs. */
 export const installFocus = (): void => {
   addEventListener('pointerdown', () => void (byPointer = true), { capture: true })
-  addEventListener('keydown', ({ key }) => void (byPointer = byPointer && key === 'Escape'), { capture: true })
+  addEventListener('keydown', ({ key }) => void (byPointer = byPointer && key === 'Escape'), {
+    capture: true,
+  })
   addEventListener('focusin', onFocusIn)
   addEventListener('click', onClick, { capture: true })
   // A field tells by itself when its text was taken.

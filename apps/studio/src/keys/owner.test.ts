@@ -5,7 +5,14 @@ import { COMMAND_IDS, commandRow, type CommandRow, COMMANDS as TABLE } from './t
 
 const COMMANDS: Readonly<Record<keyof typeof TABLE, CommandRow>> = TABLE
 
-const press = (key: string, more: Partial<Press> = {}): Press => ({ key, ctrlKey: false, metaKey: false, altKey: false, shiftKey: false, ...more })
+const press = (key: string, more: Partial<Press> = {}): Press => ({
+  key,
+  ctrlKey: false,
+  metaKey: false,
+  altKey: false,
+  shiftKey: false,
+  ...more,
+})
 const typing: Focus = { kind: 'text', typing: true, search: false }
 const atRest: Focus = { kind: 'text', typing: false, search: false }
 
@@ -15,12 +22,19 @@ describe('whose a key is', () => {
     ['Space', press(' '), atRest, COMMANDS.play],
     ['undo while something is typed', press('z', { ctrlKey: true }), typing, COMMANDS.undo],
     ['Escape while something is typed', press('Escape'), typing, COMMANDS.escape],
-  ] as const)('text keeps %s', (_name, key, focus, command) => expect(ownerOf(key, focus, command)).toBe('text'))
+  ] as const)('text keeps %s', (_name, key, focus, command) =>
+    expect(ownerOf(key, focus, command)).toBe('text'),
+  )
 
   it.each([
     ['undo in a field in which nothing is typed', press('z', { ctrlKey: true }), atRest, COMMANDS.undo],
     ['find from anywhere', press('f', { ctrlKey: true }), typing, COMMANDS.find],
-    ['Escape in a search that has text', press('Escape'), { kind: 'text', typing: true, search: true }, COMMANDS.escape],
+    [
+      'Escape in a search that has text',
+      press('Escape'),
+      { kind: 'text', typing: true, search: true },
+      COMMANDS.escape,
+    ],
     ['Space on a number', press(' '), { kind: 'number' }, COMMANDS.play],
     ['a letter on a number', press('b'), { kind: 'number' }, COMMANDS.otherBlend],
     ['a bracket on a slider', press('['), { kind: 'slider' }, COMMANDS.tickBack],
@@ -29,7 +43,9 @@ describe('whose a key is', () => {
     ['a letter on a closed list', press('p'), { kind: 'closedList' }, COMMANDS.sprites],
     ['Space on a link', press(' '), { kind: 'link' }, COMMANDS.play],
     ['arrows where nothing has the focus', press('ArrowUp'), { kind: 'nothing' }, COMMANDS.nudge],
-  ] as const)('a command gets %s', (_name, key, focus, command) => expect(ownerOf(key, focus, command)).toBe('command'))
+  ] as const)('a command gets %s', (_name, key, focus, command) =>
+    expect(ownerOf(key, focus, command)).toBe('command'),
+  )
 
   it.each([
     ['Space on a button', press(' '), { kind: 'button' }],
@@ -43,7 +59,9 @@ describe('whose a key is', () => {
     ['Escape in an open list', press('Escape'), { kind: 'openList' }],
     ['arrows on a separator', press('ArrowLeft'), { kind: 'separator' }],
     ['Escape on what is carried', press('Escape'), { kind: 'carried' }],
-  ] as const)('a control keeps %s', (_name, key, focus) => expect(ownerOf(key, focus, COMMANDS.play)).toBe('control'))
+  ] as const)('a control keeps %s', (_name, key, focus) =>
+    expect(ownerOf(key, focus, COMMANDS.play)).toBe('control'),
+  )
 
   it('letters on a closed list choose nothing, also where no command takes them', () => {
     expect(isHeldBack(press('q'), { kind: 'closedList' })).toBe(true)
@@ -80,7 +98,9 @@ describe('what has the focus', () => {
 describe('the command table', () => {
   it('gives each key to one command a context', () => {
     for (const context of new Set(COMMAND_IDS.map((id) => commandRow(id).context))) {
-      const keys = COMMAND_IDS.filter((id) => commandRow(id).context === context).flatMap((id) => commandRow(id).keys)
+      const keys = COMMAND_IDS.filter((id) => commandRow(id).context === context).flatMap(
+        (id) => commandRow(id).keys,
+      )
       expect(new Set(keys).size).toBe(keys.length)
     }
   })

@@ -9,7 +9,18 @@ export type Focus =
   | { readonly kind: 'nothing' }
   /** A field; `typing` while what stands in it differs from what stood there when it got the focus or was last taken. A search has nothing to give up. */
   | { readonly kind: 'text'; readonly typing: boolean; readonly search: boolean }
-  | { readonly kind: 'number' | 'slider' | 'button' | 'link' | 'closedList' | 'openList' | 'choice' | 'separator' | 'carried' }
+  | {
+      readonly kind:
+        | 'number'
+        | 'slider'
+        | 'button'
+        | 'link'
+        | 'closedList'
+        | 'openList'
+        | 'choice'
+        | 'separator'
+        | 'carried'
+    }
 
 export type Owner = 'text' | 'control' | 'command'
 
@@ -17,18 +28,22 @@ const ARROWS = ['ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight']
 const VALUE_KEYS = [...ARROWS, 'Home', 'End', 'PageUp', 'PageDown', 'Delete', 'Backspace']
 
 const isWriting = ({ key, ctrlKey, metaKey }: Press): boolean => key.length === 1 && !ctrlKey && !metaKey
-const startsNumber = (press: Press): boolean => isWriting(press) && !press.altKey && /^[\d−.*/+-]$/.test(press.key)
+const startsNumber = (press: Press): boolean =>
+  isWriting(press) && !press.altKey && /^[\d−.*/+-]$/.test(press.key)
 
 const pressesButton = ({ key }: Press): boolean => key === ' ' || key === 'Enter'
 
 /** Keys that a control of each kind takes by its ARIA pattern. Letters belong to a list only while it is open. */
-const CONTROL_KEYS: { readonly [Kind in Exclude<Focus['kind'], 'text' | 'nothing'>]: (press: Press) => boolean } = {
+const CONTROL_KEYS: {
+  readonly [Kind in Exclude<Focus['kind'], 'text' | 'nothing'>]: (press: Press) => boolean
+} = {
   number: (press) => VALUE_KEYS.includes(press.key) || press.key === 'Enter' || startsNumber(press),
   slider: ({ key }) => VALUE_KEYS.includes(key) || key === 'Enter',
   button: pressesButton,
   link: ({ key }) => key === 'Enter',
   closedList: (press) => pressesButton(press) || ARROWS.includes(press.key),
-  openList: (press) => isWriting(press) || VALUE_KEYS.includes(press.key) || ['Enter', 'Tab', 'Escape'].includes(press.key),
+  openList: (press) =>
+    isWriting(press) || VALUE_KEYS.includes(press.key) || ['Enter', 'Tab', 'Escape'].includes(press.key),
   choice: (press) => pressesButton(press) || ARROWS.includes(press.key),
   separator: ({ key }) => [...ARROWS, 'Home', 'End', 'Enter'].includes(key),
   carried: (press) => pressesButton(press) || ARROWS.includes(press.key) || press.key === 'Escape',
@@ -42,17 +57,22 @@ const WORKS_IN_TEXT = {
   always: () => true,
   'unless typing': ({ typing }) => !typing,
   'unless typing, but searching': ({ typing, search }) => !typing || search,
-} as const satisfies Record<NonNullable<CommandRow['inText']>, (field: Extract<Focus, { kind: 'text' }>) => boolean>
+} as const satisfies Record<
+  NonNullable<CommandRow['inText']>,
+  (field: Extract<Focus, { kind: 'text' }>) => boolean
+>
 
 /** Who gets a press: text that is being typed, then the focused control's own keys, then the command. */
 export const ownerOf = (press: Press, focus: Focus, command: Pick<CommandRow, 'inText'> | null): Owner => {
   if (focus.kind === 'nothing') return 'command'
-  if (focus.kind === 'text') return command?.inText && WORKS_IN_TEXT[command.inText](focus) ? 'command' : 'text'
+  if (focus.kind === 'text')
+    return command?.inText && WORKS_IN_TEXT[command.inText](focus) ? 'command' : 'text'
   return !isModified(press) && CONTROL_KEYS[focus.kind](press) ? 'control' : 'command'
 }
 
 /** A letter on a closed list would choose by its first letter; it is held back even where no command takes it. */
-export const isHeldBack = (press: Press, focus: Focus): boolean => focus.kind === 'closedList' && isWriting(press) && press.key !== ' '
+export const isHeldBack = (press: Press, focus: Focus): boolean =>
+  focus.kind === 'closedList' && isWriting(press) && press.key !== ' '
 
 const TEXT_INPUTS = ['text', 'search', 'number', 'email', 'url', 'tel', 'password', '']
 
@@ -74,8 +94,20 @@ const BY_ROLE: Readonly<Record<string, Exclude<Focus['kind'], 'text' | 'nothing'
   separator: 'separator',
 }
 
-const BY_TAG: Readonly<Record<string, Exclude<Focus['kind'], 'text' | 'nothing'>>> = { BUTTON: 'button', SUMMARY: 'button', A: 'link' }
-const BY_INPUT: Readonly<Record<string, Exclude<Focus['kind'], 'text' | 'nothing'>>> = { range: 'slider', checkbox: 'button', radio: 'choice', button: 'button', submit: 'button', file: 'button', color: 'button' }
+const BY_TAG: Readonly<Record<string, Exclude<Focus['kind'], 'text' | 'nothing'>>> = {
+  BUTTON: 'button',
+  SUMMARY: 'button',
+  A: 'link',
+}
+const BY_INPUT: Readonly<Record<string, Exclude<Focus['kind'], 'text' | 'nothing'>>> = {
+  range: 'slider',
+  checkbox: 'button',
+  radio: 'choice',
+  button: 'button',
+  submit: 'button',
+  file: 'button',
+  color: 'button',
+}
 
 const isOpen = (element: Element): boolean => {
   try {
@@ -88,16 +120,24 @@ const isOpen = (element: Element): boolean => {
 /** Reads off an element what has the focus. `isTyping` tells whether a field holds text that was not taken yet. */
 export const focusOf = (element: Element | null, isTyping: (field: Element) => boolean): Focus => {
   if (!element || element === element.ownerDocument.body) return { kind: 'nothing' }
-  if (element.getAttribute('aria-roledescription') === 'sortable' && element.getAttribute('aria-pressed') === 'true') return { kind: 'carried' }
+  if (
+    element.getAttribute('aria-roledescription') === 'sortable' &&
+    element.getAttribute('aria-pressed') === 'true'
+  )
+    return { kind: 'carried' }
   const { tagName } = element
-  if (tagName === 'TEXTAREA' || (element as HTMLElement).isContentEditable) return { kind: 'text', typing: isTyping(element), search: false }
+  if (tagName === 'TEXTAREA' || (element as HTMLElement).isContentEditable)
+    return { kind: 'text', typing: isTyping(element), search: false }
   if (tagName === 'INPUT') {
     const type = element.getAttribute('type') ?? ''
-    return TEXT_INPUTS.includes(type) ? { kind: 'text', typing: isTyping(element), search: type === 'search' } : { kind: BY_INPUT[type] ?? 'button' }
+    return TEXT_INPUTS.includes(type)
+      ? { kind: 'text', typing: isTyping(element), search: type === 'search' }
+      : { kind: BY_INPUT[type] ?? 'button' }
   }
   if (tagName === 'SELECT') return { kind: isOpen(element) ? 'openList' : 'closedList' }
   const role = element.getAttribute('role') ?? ''
-  if (role === 'combobox') return { kind: element.getAttribute('aria-expanded') === 'true' ? 'openList' : 'closedList' }
+  if (role === 'combobox')
+    return { kind: element.getAttribute('aria-expanded') === 'true' ? 'openList' : 'closedList' }
   const kind = BY_ROLE[role] ?? BY_TAG[tagName]
   return kind ? { kind } : { kind: 'nothing' }
 }

@@ -25,15 +25,40 @@ export interface CommandRow {
 const ARROWS = ['ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight'] as const
 
 export const COMMANDS = {
-  escape: { name: 'Close what is open, give up what is typed', context: 'application', keys: ['Escape'], inText: 'unless typing, but searching', rests: false },
-  undo: { name: 'Undo', context: 'kit', keys: ['$mod+z'], repeats: true, inText: 'unless typing', rests: false },
-  redo: { name: 'Redo', context: 'kit', keys: ['$mod+Shift+z', '$mod+y'], repeats: true, inText: 'unless typing', rests: false },
+  escape: {
+    name: 'Close what is open, give up what is typed',
+    context: 'application',
+    keys: ['Escape'],
+    inText: 'unless typing, but searching',
+    rests: false,
+  },
+  undo: {
+    name: 'Undo',
+    context: 'kit',
+    keys: ['$mod+z'],
+    repeats: true,
+    inText: 'unless typing',
+    rests: false,
+  },
+  redo: {
+    name: 'Redo',
+    context: 'kit',
+    keys: ['$mod+Shift+z', '$mod+y'],
+    repeats: true,
+    inText: 'unless typing',
+    rests: false,
+  },
   find: { name: 'Find a property', context: 'editor', keys: ['$mod+f'], inText: 'always' },
   play: { name: 'Play or pause', context: 'editor', keys: ['Space'] },
   start: { name: 'To the start', context: 'editor', keys: ['0'] },
   tickBack: { name: 'One tick back', context: 'editor', keys: ['BracketLeft', '['], repeats: true },
   tickOn: { name: 'One tick on', context: 'editor', keys: ['BracketRight', ']'], repeats: true },
-  tenBack: { name: 'Ten ticks back', context: 'editor', keys: ['Shift+BracketLeft', 'Shift+['], repeats: true },
+  tenBack: {
+    name: 'Ten ticks back',
+    context: 'editor',
+    keys: ['Shift+BracketLeft', 'Shift+['],
+    repeats: true,
+  },
   tenOn: { name: 'Ten ticks on', context: 'editor', keys: ['Shift+BracketRight', 'Shift+]'], repeats: true },
   again: { name: 'Show again at the end', context: 'editor', keys: ['l'] },
   handles: { name: 'Handles on the stage', context: 'editor', keys: ['h'] },
@@ -53,11 +78,18 @@ export const COMMANDS = {
   otherGround: { name: 'The other ground, while held', context: 'editor', keys: ['n'], held: true },
   without: { name: 'Without the selected emitter, while held', context: 'editor', keys: ['w'], held: true },
   nudge: { name: 'Move the selected emitter by 1 px', context: 'view', keys: ARROWS, repeats: true },
-  nudgeFar: { name: 'Move the selected emitter by 10 px', context: 'view', keys: ['Shift+ArrowUp', 'Shift+ArrowDown', 'Shift+ArrowLeft', 'Shift+ArrowRight'], repeats: true },
+  nudgeFar: {
+    name: 'Move the selected emitter by 10 px',
+    context: 'view',
+    keys: ['Shift+ArrowUp', 'Shift+ArrowDown', 'Shift+ArrowLeft', 'Shift+ArrowRight'],
+    repeats: true,
+  },
 } as const satisfies Record<string, CommandRow>
 
 export type CommandId = keyof typeof COMMANDS
-export type CommandsOf<C extends Context> = { [Id in CommandId]: (typeof COMMANDS)[Id]['context'] extends C ? Id : never }[CommandId]
+export type CommandsOf<C extends Context> = {
+  [Id in CommandId]: (typeof COMMANDS)[Id]['context'] extends C ? Id : never
+}[CommandId]
 
 /** What a command does. `down` is false only for a held command's key that is let go. */
 export type Run = (event: KeyboardEvent, down: boolean) => void

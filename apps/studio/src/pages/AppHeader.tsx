@@ -68,7 +68,8 @@ const UndoButtons = () => {
 }
 
 /** What is said of the work's safety; "saved" only when it is on the disk. */
-const saveText = (waits: boolean, problem: boolean, inMemory: boolean): string => (problem ? 'not saved' : waits ? 'saving…' : inMemory ? 'in memory only' : 'saved')
+const saveText = (waits: boolean, problem: boolean, inMemory: boolean): string =>
+  problem ? 'not saved' : waits ? 'saving…' : inMemory ? 'in memory only' : 'saved'
 
 const SaveState = () => {
   const moment = useDocument((s) => s.moment !== null)
@@ -76,7 +77,11 @@ const SaveState = () => {
   const problem = useSaving((s) => s.problem !== null)
   const inMemory = useStorage((s) => s.inMemory !== null)
   return (
-    <span className={problem || inMemory ? 'save-state wrong' : 'save-state'} role="status" data-testid="save-state">
+    <span
+      className={problem || inMemory ? 'save-state wrong' : 'save-state'}
+      role="status"
+      data-testid="save-state"
+    >
       {saveText(waits || moment, problem, inMemory)}
     </span>
   )
@@ -84,7 +89,9 @@ const SaveState = () => {
 
 /** Past the bar, and in the editor past the Recipe, too: to the stage, else to the first thing of the page. */
 const skip = (): void => {
-  const target = document.querySelector<HTMLElement>('.stage') ?? document.querySelector<HTMLElement>('main a, main button, main input')
+  const target =
+    document.querySelector<HTMLElement>('.stage') ??
+    document.querySelector<HTMLElement>('main a, main button, main input')
   target?.focus()
 }
 

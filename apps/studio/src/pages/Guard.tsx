@@ -6,16 +6,26 @@ import { useDocument } from '../store/document.ts'
 import { exportKit } from './exportKit.ts'
 
 /** Said of a part that could not be fetched: mostly one of an older build than the server has now. */
-const isMissing = (error: unknown): boolean => error instanceof Error && /dynamically imported module|Importing a module script failed|preload/i.test(error.message)
+const isMissing = (error: unknown): boolean =>
+  error instanceof Error &&
+  /dynamically imported module|Importing a module script failed|preload/i.test(error.message)
 
 const Failed = ({ what, error, resetErrorBoundary }: FallbackProps & { what: string }) => {
   const open = useDocument((s) => s.kit !== null)
   return (
     <div className="failed-part" role="alert" data-testid="failed-part">
       <p>
-        <b>{what} stopped.</b> {isMissing(error) ? 'A file of this page is missing; there may be a newer Gliv on the server.' : error instanceof Error ? error.message : String(error)}
+        <b>{what} stopped.</b>{' '}
+        {isMissing(error)
+          ? 'A file of this page is missing; there may be a newer Gliv on the server.'
+          : error instanceof Error
+            ? error.message
+            : String(error)}
       </p>
-      <p className="soft">Nothing of your work is lost. Try it again, or reload the page; if it happens once more, export the kit and go on with another part.</p>
+      <p className="soft">
+        Nothing of your work is lost. Try it again, or reload the page; if it happens once more, export the
+        kit and go on with another part.
+      </p>
       <span>
         <Button variant="outlined" onClick={resetErrorBoundary}>
           Try again
@@ -34,7 +44,15 @@ const Failed = ({ what, error, resetErrorBoundary }: FallbackProps & { what: str
 }
 
 /** `resetKey`: the part is tried again when this changes. */
-export const Guard = ({ what, resetKey, children }: { what: string; resetKey?: string; children: ReactNode }) => (
+export const Guard = ({
+  what,
+  resetKey,
+  children,
+}: {
+  what: string
+  resetKey?: string
+  children: ReactNode
+}) => (
   <ErrorBoundary resetKeys={[resetKey]} fallbackRender={(props) => <Failed what={what} {...props} />}>
     {children}
   </ErrorBoundary>

@@ -35,15 +35,25 @@ export const ImportZone = ({ children }: { children: ReactNode }) => {
     if (pictures.length > 0 && useDocument.getState().kit) void receivePictures([...pictures, ...numbers])
     else if (pictures.length > 0) notify('Pictures belong to a kit; open one first, then drop them')
     const files = all.filter((file) => !isPictureFile(file) && !numbers.includes(file))
-    void import('./importKits.ts').then(({ importKits }) => importKits(files)).then((ids) => {
-      if (ids.length === 1) void navigate(`/kit/${ids[0]}`)
-      else if (ids.length > 1) void navigate('/')
-    })
+    void import('./importKits.ts')
+      .then(({ importKits }) => importKits(files))
+      .then((ids) => {
+        if (ids.length === 1) void navigate(`/kit/${ids[0]}`)
+        else if (ids.length > 1) void navigate('/')
+      })
   }
-  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({ noClick: true, noKeyboard: true, onDrop })
+  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    onDrop,
+  })
   return (
     <div {...getRootProps({ className: 'import-zone', tabIndex: -1 })}>
-      <input {...getInputProps({ style: { display: 'none' } })} data-testid="import-input" aria-label="Kit file" />
+      <input
+        {...getInputProps({ style: { display: 'none' } })}
+        data-testid="import-input"
+        aria-label="Kit file"
+      />
       <ImportContext value={open}>{children}</ImportContext>
       <ImportProgress />
       {isDragActive && <div className="drop-veil">Drop kit files or pictures to import them</div>}

@@ -41,7 +41,9 @@ export const KitLayout = () => {
   const [failure, setFailure] = useState<string | null>(null)
   useEffect(() => {
     let current = true
-    openDocument(kitId).catch((error: unknown) => current && setFailure(error instanceof Error ? error.message : String(error)))
+    openDocument(kitId).catch(
+      (error: unknown) => current && setFailure(error instanceof Error ? error.message : String(error)),
+    )
     return () => {
       current = false
       closeDocument()
@@ -54,7 +56,10 @@ export const KitLayout = () => {
         <div className="empty-note" role="alert">
           <p>{failure}</p>
           <p>
-            <Link to="/">Back to the shelf</Link> · <button type="button" className="word-choice" onClick={() => void downloadRaw(kitId)}>Save its raw data as a file</button>
+            <Link to="/">Back to the shelf</Link> ·{' '}
+            <button type="button" className="word-choice" onClick={() => void downloadRaw(kitId)}>
+              Save its raw data as a file
+            </button>
           </p>
         </div>
       </>
@@ -64,7 +69,7 @@ export const KitLayout = () => {
       <Outlet />
       <PictureArrivals />
     </>
-  ) : ( 
+  ) : (
     <p className="empty-note">Opening…</p>
   )
 }

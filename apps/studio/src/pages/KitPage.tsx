@@ -29,12 +29,29 @@ const EffectCard = ({ effect, kitId }: { effect: Effect; kitId: string }) => {
       </Link>
       <footer>
         <span>
-          {count} emitter{count === 1 ? '' : 's'} · {effect.play === 'loop' ? `loops every ${effect.numbers.loopSeconds} s` : effect.play === 'period' ? `repeats every ${effect.numbers.periodSeconds} s` : effect.play !== 'once' ? PLAY_TEXTS[effect.play] : 'plays once'}
+          {count} emitter{count === 1 ? '' : 's'} ·{' '}
+          {effect.play === 'loop'
+            ? `loops every ${effect.numbers.loopSeconds} s`
+            : effect.play === 'period'
+              ? `repeats every ${effect.numbers.periodSeconds} s`
+              : effect.play !== 'once'
+                ? PLAY_TEXTS[effect.play]
+                : 'plays once'}
         </span>
-        <IconButton aria-label={`Duplicate ${effect.name}`} title="Duplicate" onClick={() => edit(`Duplicate ${effect.name}`, (kit) => void duplicateEffect(kit, effect.id, makeId))}>
+        <IconButton
+          aria-label={`Duplicate ${effect.name}`}
+          title="Duplicate"
+          onClick={() =>
+            edit(`Duplicate ${effect.name}`, (kit) => void duplicateEffect(kit, effect.id, makeId))
+          }
+        >
           <ContentCopy fontSize="inherit" />
         </IconButton>
-        <IconButton aria-label={`Delete ${effect.name}`} title="Delete (can be undone)" onClick={() => edit(`Delete ${effect.name}`, (kit) => deleteEffect(kit, effect.id))}>
+        <IconButton
+          aria-label={`Delete ${effect.name}`}
+          title="Delete (can be undone)"
+          onClick={() => edit(`Delete ${effect.name}`, (kit) => deleteEffect(kit, effect.id))}
+        >
           <DeleteOutline fontSize="inherit" />
         </IconButton>
       </footer>
@@ -57,7 +74,14 @@ export const KitPage = () => {
   return (
     <div className="page">
       <AppHeader
-        crumbs={<NameField label="Kit name" className="name-field effect-name" read={(k) => k.name} write={(k, name) => void (k.name = name)} />}
+        crumbs={
+          <NameField
+            label="Kit name"
+            className="name-field effect-name"
+            read={(k) => k.name}
+            write={(k, name) => void (k.name = name)}
+          />
+        }
         actions={
           <>
             {ready && (
@@ -81,7 +105,11 @@ export const KitPage = () => {
         {effects.map((effect) => (
           <EffectCard key={effect.id} effect={effect} kitId={kit.id} />
         ))}
-        {effects.length === 0 && <p className="empty-note">This kit has no effect yet. “New effect” starts one, with a first emitter running.</p>}
+        {effects.length === 0 && (
+          <p className="empty-note">
+            This kit has no effect yet. “New effect” starts one, with a first emitter running.
+          </p>
+        )}
       </main>
     </div>
   )

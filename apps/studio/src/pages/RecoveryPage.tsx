@@ -11,7 +11,8 @@ import { AppHeader } from './AppHeader.tsx'
 import { downloadRaw } from './downloadRaw.ts'
 import { Thumbnail } from './Thumbnail.tsx'
 
-const dateText = (ms: number | null): string => (ms === null ? 'of unknown date' : new Date(ms).toLocaleString())
+const dateText = (ms: number | null): string =>
+  ms === null ? 'of unknown date' : new Date(ms).toLocaleString()
 
 const AsideList = ({ rows }: { rows: readonly SetAside[] }) => (
   <ul className="aside-list" data-testid="aside-list">
@@ -26,20 +27,27 @@ const AsideList = ({ rows }: { rows: readonly SetAside[] }) => (
 /** Takes the snapshot's document as the kit's present one: one step of undo. */
 const goBackTo = (snapshot: OlderSnapshot): void =>
   edit(`Go back to the snapshot ${dateText(snapshot.savedAt)}`, (kit) => {
-    for (const key of Object.keys(kit) as (keyof typeof kit)[]) if (key !== 'id') Reflect.set(kit, key, snapshot.kit[key])
+    for (const key of Object.keys(kit) as (keyof typeof kit)[])
+      if (key !== 'id') Reflect.set(kit, key, snapshot.kit[key])
   })
 
 const SnapshotCard = ({ snapshot, usable }: { snapshot: OlderSnapshot; usable: boolean }) => {
   const [pictures, setPictures] = useState<ReadonlyMap<string, Uint8Array> | null>(null)
   useEffect(() => {
     let current = true
-    void loadPictures(db, snapshot.kit.sheets).then((found) => current && setPictures(completePictures(snapshot.kit, found).pictures))
+    void loadPictures(db, snapshot.kit.sheets).then(
+      (found) => current && setPictures(completePictures(snapshot.kit, found).pictures),
+    )
     return () => void (current = false)
   }, [snapshot])
   const first = snapshot.kit.effectOrder[0]
   return (
     <article className="card" data-testid="snapshot-card">
-      {pictures && first ? <Thumbnail kit={snapshot.kit} effectId={first} pictures={pictures} /> : <div className="kit-cover" />}
+      {pictures && first ? (
+        <Thumbnail kit={snapshot.kit} effectId={first} pictures={pictures} />
+      ) : (
+        <div className="kit-cover" />
+      )}
       <h2>{dateText(snapshot.savedAt)}</h2>
       <footer>
         <span>
@@ -90,7 +98,11 @@ export const RecoveryPage = () => {
             <Button variant="outlined" onClick={() => void downloadRaw(kitId)}>
               Raw data as a file
             </Button>
-            <Button variant="contained" disabled={name === undefined || aside.length === 0} onClick={() => void repair()}>
+            <Button
+              variant="contained"
+              disabled={name === undefined || aside.length === 0}
+              onClick={() => void repair()}
+            >
               Repair
             </Button>
           </>
@@ -107,7 +119,10 @@ export const RecoveryPage = () => {
           <h2>Set aside</h2>
           {aside.length > 0 ? (
             <>
-              <p>These could not be read. Everything else of the kit is open. “Repair” keeps the kit as it is open now and notes this list; nothing that is stored is overwritten.</p>
+              <p>
+                These could not be read. Everything else of the kit is open. “Repair” keeps the kit as it is
+                open now and notes this list; nothing that is stored is overwritten.
+              </p>
               <AsideList rows={aside} />
             </>
           ) : (
@@ -122,12 +137,19 @@ export const RecoveryPage = () => {
         </section>
         <section>
           <h2>Older snapshots</h2>
-          <p>A snapshot is taken at every hundredth step, and the last five stay. Going back is one step of undo.</p>
+          <p>
+            A snapshot is taken at every hundredth step, and the last five stay. Going back is one step of
+            undo.
+          </p>
           <div className="cards">
             {snapshots?.map((snapshot) => (
               <SnapshotCard key={snapshot.rev} snapshot={snapshot} usable={name !== undefined} />
             ))}
-            {snapshots?.length === 0 && <p className="empty-note">No snapshot can be opened. The raw data can still be saved as a file.</p>}
+            {snapshots?.length === 0 && (
+              <p className="empty-note">
+                No snapshot can be opened. The raw data can still be saved as a file.
+              </p>
+            )}
           </div>
         </section>
       </main>

@@ -40,7 +40,11 @@ const addDemo = async (): Promise<string> => {
 const addNew = async (): Promise<string> => {
   const [{ makeDemo }, { emptyKit }] = await Promise.all([import('@gliv/demo'), import('@gliv/document')])
   const demo = makeDemo()
-  const kit = { ...emptyKit(makeId('kit'), 'New kit'), sheets: demo.kit.sheets, sheetOrder: demo.kit.sheetOrder }
+  const kit = {
+    ...emptyKit(makeId('kit'), 'New kit'),
+    sheets: demo.kit.sheets,
+    sheetOrder: demo.kit.sheetOrder,
+  }
   return addKit(db, { kit, pictures: demo.pictures }, () => makeId('kit'))
 }
 
@@ -64,7 +68,8 @@ const KitCard = ({ kit, onDelete }: { kit: KitRow; onDelete: () => void }) => (
     </Link>
     <footer>
       <span>
-        {kit.effects} effect{kit.effects === 1 ? '' : 's'} · changed {new Date(kit.updatedAt).toLocaleDateString()}
+        {kit.effects} effect{kit.effects === 1 ? '' : 's'} · changed{' '}
+        {new Date(kit.updatedAt).toLocaleDateString()}
       </span>
       <IconButton aria-label={`Delete ${kit.name}`} title="Delete" onClick={onDelete}>
         <DeleteOutline fontSize="inherit" />
@@ -76,7 +81,10 @@ const KitCard = ({ kit, onDelete }: { kit: KitRow; onDelete: () => void }) => (
 const DeleteDialog = ({ kit, onClose }: { kit: KitRow; onClose: () => void }) => (
   <Dialog open onClose={onClose}>
     <DialogTitle>Delete “{kit.name}”?</DialogTitle>
-    <DialogContent>The kit and its whole history leave this browser. This cannot be undone; export it first if you may want it again.</DialogContent>
+    <DialogContent>
+      The kit and its whole history leave this browser. This cannot be undone; export it first if you may want
+      it again.
+    </DialogContent>
     <DialogActions>
       <Button onClick={onClose}>Keep it</Button>
       <Button
@@ -122,16 +130,20 @@ export const Shelf = () => {
         }
       />
       <main>
-      <div className="shelf-intro">
-        <h1>Kits</h1>
-        <p>A kit holds all effects of one game. Open one, or drop a .gliv file anywhere here.</p>
-      </div>
-      <div className="cards">
-        {kits?.map((kit) => (
-          <KitCard key={kit.id} kit={kit} onDelete={() => setDeleting(kit)} />
-        ))}
-        {kits?.length === 0 && <p className="empty-note">The shelf is empty. “Add the demo” brings Last Ferry back; “New kit” starts your own.</p>}
-      </div>
+        <div className="shelf-intro">
+          <h1>Kits</h1>
+          <p>A kit holds all effects of one game. Open one, or drop a .gliv file anywhere here.</p>
+        </div>
+        <div className="cards">
+          {kits?.map((kit) => (
+            <KitCard key={kit.id} kit={kit} onDelete={() => setDeleting(kit)} />
+          ))}
+          {kits?.length === 0 && (
+            <p className="empty-note">
+              The shelf is empty. “Add the demo” brings Last Ferry back; “New kit” starts your own.
+            </p>
+          )}
+        </div>
       </main>
       {deleting && <DeleteDialog kit={deleting} onClose={() => setDeleting(null)} />}
     </div>

@@ -21,9 +21,14 @@ const NotSaved = () => {
   return (
     <div className="standing-note" role="alert" data-testid="not-saved">
       <p>
-        <b>Not saved.</b> {sentence(problem)} Your work is only in this page: {gone ? 'put the kit back, or export it' : 'it is tried again by itself; export it to be safe'}.
+        <b>Not saved.</b> {sentence(problem)} Your work is only in this page:{' '}
+        {gone ? 'put the kit back, or export it' : 'it is tried again by itself; export it to be safe'}.
       </p>
-      {gone ? <Button onClick={() => void keepAgain()}>Put it back</Button> : <Button onClick={tryAgain}>Try now</Button>}
+      {gone ? (
+        <Button onClick={() => void keepAgain()}>Put it back</Button>
+      ) : (
+        <Button onClick={tryAgain}>Try now</Button>
+      )}
       <ExportButton />
     </div>
   )
@@ -35,7 +40,8 @@ const InMemory = () => {
   return (
     <div className="standing-note" role="alert" data-testid="in-memory">
       <p>
-        <b>Nothing outlasts this page.</b> {sentence(inMemory)} You can work as always, but export what you want to keep; what was stored before is untouched.
+        <b>Nothing outlasts this page.</b> {sentence(inMemory)} You can work as always, but export what you
+        want to keep; what was stored before is untouched.
       </p>
       <ExportButton />
     </div>
@@ -50,7 +56,8 @@ const SetAside = () => {
   return (
     <div className="standing-note" role="alert" data-testid="set-aside">
       <p>
-        <b>{aside === 1 ? 'One thing' : `${aside} things`} of this kit could not be read</b> and {aside === 1 ? 'was' : 'were'} set aside; everything else is here.
+        <b>{aside === 1 ? 'One thing' : `${aside} things`} of this kit could not be read</b> and{' '}
+        {aside === 1 ? 'was' : 'were'} set aside; everything else is here.
       </p>
       <Button component={Link} to={`/kit/${encodeURIComponent(kitId)}/recovery`}>
         See and repair

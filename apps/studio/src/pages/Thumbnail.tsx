@@ -70,7 +70,8 @@ const busyUntil = (effect: ResolvedEffect, simulation: Simulation): number => {
 
 /** From where to where a thumbnail plays: a whole effect and a breath; of a loop, a minute from when it is full. */
 const spanOf = (effect: ResolvedEffect, simulation: Simulation): { from: number; to: number } => {
-  if (effect.play === 'once' || effect.play === 'sustain') return { from: 0, to: busyUntil(effect, simulation) + BREATH }
+  if (effect.play === 'once' || effect.play === 'sustain')
+    return { from: 0, to: busyUntil(effect, simulation) + BREATH }
   const full = Math.max(0, ...effect.emitters.map((e) => longestLife(e)))
   return { from: full, to: full + 60 }
 }
@@ -86,7 +87,15 @@ const canCompile = (effect: ResolvedEffect): boolean => {
 }
 
 /** An effect, small and moving; it rests while it is out of sight. */
-export const Thumbnail = ({ kit, effectId, pictures }: { kit: Kit; effectId: string; pictures: KitFile['pictures'] }) => {
+export const Thumbnail = ({
+  kit,
+  effectId,
+  pictures,
+}: {
+  kit: Kit
+  effectId: string
+  pictures: KitFile['pictures']
+}) => {
   const canvas = useRef<HTMLCanvasElement>(null)
   const latest = useRef(kit)
   useEffect(() => void (latest.current = kit))
@@ -96,14 +105,25 @@ export const Thumbnail = ({ kit, effectId, pictures }: { kit: Kit; effectId: str
     const element = canvas.current
     const { current: kit } = latest
     if (!element || !effect) return
-    const resolved = resolveEffect(kit, effect, maskReader(() => pictures))
+    const resolved = resolveEffect(
+      kit,
+      effect,
+      maskReader(() => pictures),
+    )
     // An effect that the engine refuses has no picture; the editor says why.
     if (!canCompile(resolved)) return
     const options = previewOptions(resolved, STILL, kit)
     const simulation = createSimulation(compile(resolved), options)
     const span = spanOf(resolved, simulation)
     const renderer = createRenderer(element, 'canvas2d')
-    const show: Showing = { simulation, renderer, camera: cameraFor(boundsOf(resolved, options), element.width, element.height, 1.5), ...span, seconds: span.from + FIRST_SIGHT * Math.min(1.5, span.to - span.from), restUntil: 0 }
+    const show: Showing = {
+      simulation,
+      renderer,
+      camera: cameraFor(boundsOf(resolved, options), element.width, element.height, 1.5),
+      ...span,
+      seconds: span.from + FIRST_SIGHT * Math.min(1.5, span.to - span.from),
+      restUntil: 0,
+    }
     let seen = false
     const observer = new IntersectionObserver(([entry]) => {
       seen = entry!.isIntersecting

@@ -4,5 +4,9 @@ import { db } from '../store/storage.ts'
 /** Everything that is stored of a kit, as it is, handed to the user as a file. */
 export const downloadRaw = async (id: string): Promise<void> => {
   const [data, { download }] = await Promise.all([rawData(db, id), import('../ship/download.ts')])
-  download(`${id}-raw-data.json`, JSON.stringify(data, (_key, value: unknown) => (ArrayBuffer.isView(value) ? '(bytes)' : value), 1), 'application/json')
+  download(
+    `${id}-raw-data.json`,
+    JSON.stringify(data, (_key, value: unknown) => (ArrayBuffer.isView(value) ? '(bytes)' : value), 1),
+    'application/json',
+  )
 }

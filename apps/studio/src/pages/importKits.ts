@@ -17,9 +17,21 @@ class Cancelled extends Error {}
 const read = async (file: File): Promise<KitFile> => {
   const worker = new Worker(new URL('../workers/kit.worker.ts', import.meta.url), { type: 'module' })
   try {
-    const cancelled = new Promise<never>((_, fail) => set({ now: { name: file.name, share: 0, cancel: () => fail(new Cancelled()) } }))
-    const broken = new Promise<never>((_, fail) => worker.addEventListener('error', () => fail(new Error('It cannot be read here: it takes too much memory; make the kit smaller'))))
-    const work = file.arrayBuffer().then((bytes) => wrap<KitApi>(worker).read(new Uint8Array(bytes), proxy((share: number) => set(({ now }) => ({ now: now && { ...now, share } })))) as Promise<KitFile>)
+    const cancelled = new Promise<never>((_, fail) =>
+      set({ now: { name: file.name, share: 0, cancel: () => fail(new Cancelled()) } }),
+    )
+    const broken = new Promise<never>((_, fail) =>
+      worker.addEventListener('error', () =>
+        fail(new Error('It cannot be read here: it takes too much memory; make the kit smaller')),
+      ),
+    )
+    const work = file.arrayBuffer().then(
+      (bytes) =>
+        wrap<KitApi>(worker).read(
+          new Uint8Array(bytes),
+          proxy((share: number) => set(({ now }) => ({ now: now && { ...now, share } }))),
+        ) as Promise<KitFile>,
+    )
     return await Promise.race([work, cancelled, broken])
   } finally {
     worker.terminate()
@@ -34,7 +46,8 @@ export const importKits = async (files: readonly File[]): Promise<string[]> => {
     try {
       ids.push(await addKit(db, await read(file), () => makeId('kit')))
     } catch (error) {
-      if (!(error instanceof Cancelled)) notify(`${file.name} was not imported. ${error instanceof Error ? error.message : String(error)}`)
+      if (!(error instanceof Cancelled))
+        notify(`${file.name} was not imported. ${error instanceof Error ? error.message : String(error)}`)
     }
   }
   return ids

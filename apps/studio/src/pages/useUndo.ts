@@ -9,19 +9,23 @@ import { useSprites } from '../sprites/state.ts'
 /** The step that was named last, so that the next press takes it. Lifetime: moment. */
 let named: Entry | null = null
 
-const effectIn = (pathname: string): string | null => /^\/kit\/[^/]+\/effect\/([^/]+)/.exec(pathname)?.[1] ?? null
+const effectIn = (pathname: string): string | null =>
+  /^\/kit\/[^/]+\/effect\/([^/]+)/.exec(pathname)?.[1] ?? null
 
 const isSeen = (place: Place, pathname: string): boolean => {
   if (place.page === 'anywhere') return true
   if (place.page === 'effect') return decodeURIComponent(effectIn(pathname) ?? '') === place.effect
-  if (place.page === 'sprites') return pathname.endsWith('/sprites') || (effectIn(pathname) !== null && useSprites.getState().open)
+  if (place.page === 'sprites')
+    return pathname.endsWith('/sprites') || (effectIn(pathname) !== null && useSprites.getState().open)
   return /^\/kit\/[^/]+\/?$/.test(pathname)
 }
 
-const addressOf = (kitId: string, place: Place): string => `/kit/${kitId}${place.page === 'effect' ? `/effect/${encodeURIComponent(place.effect)}` : place.page === 'sprites' ? '/sprites' : ''}`
+const addressOf = (kitId: string, place: Place): string =>
+  `/kit/${kitId}${place.page === 'effect' ? `/effect/${encodeURIComponent(place.effect)}` : place.page === 'sprites' ? '/sprites' : ''}`
 
 const placeText = (place: Place): string => {
-  if (place.page === 'effect') return `in ${useDocument.getState().kit?.effects[place.effect]?.name ?? 'another effect'}`
+  if (place.page === 'effect')
+    return `in ${useDocument.getState().kit?.effects[place.effect]?.name ?? 'another effect'}`
   return { anywhere: 'here', kit: 'on the kit page', sprites: 'among the sprites' }[place.page]
 }
 
@@ -44,7 +48,9 @@ export const useUndo = (): Undo => {
       if (named !== entry && (!seen || entry.foreign)) {
         named = entry
         const whose = entry.foreign ? ', made in another tab' : ''
-        useDocument.setState({ notice: `The next step to ${which} is “${entry.label}”, ${placeText(place)}${whose}. Press once more to ${which} it.` })
+        useDocument.setState({
+          notice: `The next step to ${which} is “${entry.label}”, ${placeText(place)}${whose}. Press once more to ${which} it.`,
+        })
         if (!seen) void navigate(addressOf(kit.id, place))
         return
       }

@@ -22,7 +22,11 @@ const ExportMenu = () => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   return (
     <>
-      <Button variant="outlined" startIcon={<FileDownload />} onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button
+        variant="outlined"
+        startIcon={<FileDownload />}
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         Export
       </Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>

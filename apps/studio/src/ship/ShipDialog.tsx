@@ -21,7 +21,11 @@ import { download } from './download.ts'
 import { EXPORTERS } from './exporters.ts'
 import { runExport } from './ExportMenu.tsx'
 
-const FIELDS: readonly { readonly key: Exclude<keyof BakeForm, 'sampling'>; readonly label: string; readonly hint: string }[] = [
+const FIELDS: readonly {
+  readonly key: Exclude<keyof BakeForm, 'sampling'>
+  readonly label: string
+  readonly hint: string
+}[] = [
   { key: 'size', label: 'Frame size', hint: 'as needed' },
   { key: 'origin', label: 'Origin in the frame', hint: 'as needed' },
   { key: 'fps', label: 'Frames per second', hint: '30' },
@@ -42,7 +46,8 @@ const Preview = ({ baked }: { baked: BakedSheet }) => {
     <figure className="bake-preview">
       {url && <img src={url} alt="The baked sheet" data-testid="baked-sheet" />}
       <figcaption>
-        {json.frames.length} frames of {json.frames[0]!.w} × {json.frames[0]!.h}, sheet {json.size.w} × {json.size.h}, {Math.ceil(baked.png.length / 1024)} kB
+        {json.frames.length} frames of {json.frames[0]!.w} × {json.frames[0]!.h}, sheet {json.size.w} ×{' '}
+        {json.size.h}, {Math.ceil(baked.png.length / 1024)} kB
       </figcaption>
     </figure>
   )
@@ -67,8 +72,18 @@ const ShipDialog = ({ effectId, onClose }: { effectId: string; onClose: () => vo
     if (!kit || read.refusal !== null) return
     setProgress(0)
     // Baked on the stage that is shown.
-    const surfaces = surfacesOn(resolveEffect(kit, kit.effects[effectId]!, readMask), useSession.getState().preview, kit)
-    job.current = startBake({ kit, pictures }, effectId, `${name}.png`, { ...read.options, surfaces }, setProgress)
+    const surfaces = surfacesOn(
+      resolveEffect(kit, kit.effects[effectId]!, readMask),
+      useSession.getState().preview,
+      kit,
+    )
+    job.current = startBake(
+      { kit, pictures },
+      effectId,
+      `${name}.png`,
+      { ...read.options, surfaces },
+      setProgress,
+    )
     try {
       setBaked(await job.current.result)
     } catch (error) {
@@ -77,7 +92,15 @@ const ShipDialog = ({ effectId, onClose }: { effectId: string; onClose: () => vo
     setProgress(null)
   }
   const save = (): void => {
-    if (baked) download(`${name}-sheet.zip`, zipSync({ [`${name}.png`]: [baked.png, { level: 0 }], [`${name}.json`]: strToU8(`${JSON.stringify(baked.json, null, 1)}\n`) }), 'application/zip')
+    if (baked)
+      download(
+        `${name}-sheet.zip`,
+        zipSync({
+          [`${name}.png`]: [baked.png, { level: 0 }],
+          [`${name}.json`]: strToU8(`${JSON.stringify(baked.json, null, 1)}\n`),
+        }),
+        'application/zip',
+      )
   }
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
@@ -88,15 +111,33 @@ const ShipDialog = ({ effectId, onClose }: { effectId: string; onClose: () => vo
             <h3>Bake this effect to a sprite sheet</h3>
             <div className="bake-form">
               {FIELDS.map(({ key, label, hint }) => (
-                <TextField key={key} size="small" label={label} placeholder={hint} value={form[key]} slotProps={{ inputLabel: { shrink: true } }} onChange={(event) => setForm({ ...form, [key]: event.target.value })} />
+                <TextField
+                  key={key}
+                  size="small"
+                  label={label}
+                  placeholder={hint}
+                  value={form[key]}
+                  slotProps={{ inputLabel: { shrink: true } }}
+                  onChange={(event) => setForm({ ...form, [key]: event.target.value })}
+                />
               ))}
-              <TextField select size="small" label="Sampling" value={form.sampling} onChange={(event) => setForm({ ...form, sampling: event.target.value as BakeForm['sampling'] })}>
+              <TextField
+                select
+                size="small"
+                label="Sampling"
+                value={form.sampling}
+                onChange={(event) =>
+                  setForm({ ...form, sampling: event.target.value as BakeForm['sampling'] })
+                }
+              >
                 <MenuItem value="own">as each sheet says</MenuItem>
                 <MenuItem value="smooth">smooth</MenuItem>
                 <MenuItem value="nearest">nearest</MenuItem>
               </TextField>
             </div>
-            {progress !== null && <LinearProgress variant="determinate" value={progress * 100} aria-label="Baking" />}
+            {progress !== null && (
+              <LinearProgress variant="determinate" value={progress * 100} aria-label="Baking" />
+            )}
             {failure && <Alert severity="warning">{failure}</Alert>}
             {baked && <Preview baked={baked} />}
             <div className="ship-buttons">

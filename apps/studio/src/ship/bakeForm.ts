@@ -11,9 +11,19 @@ export interface BakeForm {
   readonly sampling: 'own' | 'smooth' | 'nearest'
 }
 
-export const EMPTY_FORM: BakeForm = { size: '', origin: '', fps: '', from: '', to: '', columns: '', sampling: 'own' }
+export const EMPTY_FORM: BakeForm = {
+  size: '',
+  origin: '',
+  fps: '',
+  from: '',
+  to: '',
+  columns: '',
+  sampling: 'own',
+}
 
-type Read = { readonly refusal: null; readonly options: BakeOptions } | { readonly refusal: string; readonly options: null }
+type Read =
+  | { readonly refusal: null; readonly options: BakeOptions }
+  | { readonly refusal: string; readonly options: null }
 
 const pair = (text: string): [number, number] | null => {
   const parts = text.split(/[x×,]/).map((p) => (p.trim() === '' ? Number.NaN : Number(p)))
@@ -24,18 +34,27 @@ export const readForm = (form: BakeForm): Read => {
   const options: { -readonly [K in keyof BakeOptions]: BakeOptions[K] } = {}
   if (form.size.trim()) {
     const size = pair(form.size)
-    if (!size) return { refusal: `Frame size is “${form.size}”; write two numbers like 128 x 96, or leave it empty`, options: null }
+    if (!size)
+      return {
+        refusal: `Frame size is “${form.size}”; write two numbers like 128 x 96, or leave it empty`,
+        options: null,
+      }
     options.size = { w: size[0], h: size[1] }
   }
   if (form.origin.trim()) {
     const origin = pair(form.origin)
-    if (!origin) return { refusal: `Origin is “${form.origin}”; write two numbers like 64, 90, or leave it empty`, options: null }
+    if (!origin)
+      return {
+        refusal: `Origin is “${form.origin}”; write two numbers like 64, 90, or leave it empty`,
+        options: null,
+      }
     options.origin = { x: origin[0], y: origin[1] }
   }
   for (const key of ['fps', 'from', 'to', 'columns'] as const) {
     if (!form[key].trim()) continue
     const value = Number(form[key].replace(',', '.'))
-    if (!Number.isFinite(value)) return { refusal: `“${form[key]}” is no number; write digits, or leave it empty`, options: null }
+    if (!Number.isFinite(value))
+      return { refusal: `“${form[key]}” is no number; write digits, or leave it empty`, options: null }
     options[key] = value
   }
   if (form.sampling !== 'own') options.sampling = form.sampling

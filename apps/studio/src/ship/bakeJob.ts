@@ -9,7 +9,13 @@ export interface BakeJob {
 }
 
 /** Starts baking in a worker of its own. */
-export const startBake = (file: KitFile, effectId: string, imageName: string, options: BakeOptions, onProgress: (done: number) => void): BakeJob => {
+export const startBake = (
+  file: KitFile,
+  effectId: string,
+  imageName: string,
+  options: BakeOptions,
+  onProgress: (done: number) => void,
+): BakeJob => {
   const worker = new Worker(new URL('../workers/bake.worker.ts', import.meta.url), { type: 'module' })
   let cancel: () => void = () => {}
   const cancelled = new Promise<never>((_, reject) => {
@@ -19,5 +25,8 @@ export const startBake = (file: KitFile, effectId: string, imageName: string, op
     }
   })
   const work = wrap<BakeApi>(worker).bake(file, effectId, imageName, options, proxy(onProgress))
-  return { result: Promise.race([work, cancelled]).finally(() => worker.terminate()) as Promise<BakedSheet>, cancel: () => cancel() }
+  return {
+    result: Promise.race([work, cancelled]).finally(() => worker.terminate()) as Promise<BakedSheet>,
+    cancel: () => cancel(),
+  }
 }

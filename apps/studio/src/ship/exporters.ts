@@ -26,8 +26,23 @@ export const EXPORTERS: readonly Exporter[] = [
       return writePack(file, read)
     },
   },
-  { id: 'kit', label: 'Kit file', help: 'To keep, or to open in another Gliv.', extension: '.gliv', type: 'application/zip', make: writeKitZip },
-  { id: 'kit-json', label: 'Kit as one text file', help: 'For version control: readable JSON, pictures as data.', extension: '.gliv.json', type: 'application/json', make: writeKitJson },
+  {
+    id: 'kit',
+    label: 'Kit file',
+    help: 'To keep, or to open in another Gliv.',
+    extension: '.gliv',
+    type: 'application/zip',
+    make: writeKitZip,
+  },
+  {
+    id: 'kit-json',
+    label: 'Kit as one text file',
+    help: 'For version control: readable JSON, pictures as data.',
+    extension: '.gliv.json',
+    type: 'application/json',
+    make: writeKitJson,
+  },
 ]
 
-export const exportName = (kitName: string, exporter: Exporter): string => fileNameOf(kitName) + exporter.extension
+export const exportName = (kitName: string, exporter: Exporter): string =>
+  fileNameOf(kitName) + exporter.extension

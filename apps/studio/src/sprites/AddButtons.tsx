@@ -18,7 +18,11 @@ export const AddButtons = () => {
   const reading = useArrivals((s) => s.reading)
   return (
     <div className="add-buttons">
-      <Button startIcon={<FileOpen />} title="PNG, APNG, GIF, WebP, JPEG or SVG; they can be dropped and pasted, too" onClick={() => input.current?.click()}>
+      <Button
+        startIcon={<FileOpen />}
+        title="PNG, APNG, GIF, WebP, JPEG or SVG; they can be dropped and pasted, too"
+        onClick={() => input.current?.click()}
+      >
         {reading > 0 ? `Reading ${reading}…` : 'Import'}
       </Button>
       <input

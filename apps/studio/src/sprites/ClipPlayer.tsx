@@ -12,12 +12,30 @@ import { useBitmap } from './use.ts'
 const LARGE = 132
 
 /** One frame at a place, its pivot on the middle. */
-const put = (context: CanvasRenderingContext2D, bitmap: ImageBitmap, sheet: Sheet, frame: number, middle: number, zoom: number, alpha: number): void => {
+const put = (
+  context: CanvasRenderingContext2D,
+  bitmap: ImageBitmap,
+  sheet: Sheet,
+  frame: number,
+  middle: number,
+  zoom: number,
+  alpha: number,
+): void => {
   const f = sheet.frames[frame]
   if (!f) return
   context.globalAlpha = alpha
   context.imageSmoothingEnabled = sheet.sampling === 'smooth'
-  context.drawImage(bitmap, f.x, f.y, f.w, f.h, Math.round(middle - f.w / 2 * zoom), Math.round(middle - f.h / 2 * zoom), f.w * zoom, f.h * zoom)
+  context.drawImage(
+    bitmap,
+    f.x,
+    f.y,
+    f.w,
+    f.h,
+    Math.round(middle - (f.w / 2) * zoom),
+    Math.round(middle - (f.h / 2) * zoom),
+    f.w * zoom,
+    f.h * zoom,
+  )
 }
 
 /** The clip running, at true size and zoomed; onion view lays the frames before and after under the present one. */
@@ -43,14 +61,19 @@ export const ClipPlayer = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
       const round = roundLength(clip) / clip.fps
       if (clip.play === 'once' && seconds.current > round + 0.5) seconds.current = 0
       const at = timeAt(clip, seconds.current)
-      for (const [canvas, scale] of [[large.current, zoom], [small.current, 1]] as const) {
+      for (const [canvas, scale] of [
+        [large.current, zoom],
+        [small.current, 1],
+      ] as const) {
         const context = canvas?.getContext('2d')
         if (!context || !canvas || !bitmap) continue
         context.globalAlpha = 1
         context.fillStyle = ground
         context.fillRect(0, 0, canvas.width, canvas.height)
         const middle = canvas.width / 2
-        if (onion && canvas === large.current) for (const near of [at - 1, at + 1]) put(context, bitmap, sheet, frames[near] ?? -1, middle, scale, 0.28)
+        if (onion && canvas === large.current)
+          for (const near of [at - 1, at + 1])
+            put(context, bitmap, sheet, frames[near] ?? -1, middle, scale, 0.28)
         put(context, bitmap, sheet, frames[at]!, middle, scale, 1)
       }
     }
@@ -61,9 +84,18 @@ export const ClipPlayer = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
     <div className="clip-player">
       <canvas ref={large} width={LARGE} height={LARGE} aria-label={`${clip.name}, zoomed`} />
       <div className="clip-player-side">
-        <canvas ref={small} width={Math.min(LARGE, side + 8)} height={Math.min(LARGE, side + 8)} aria-label={`${clip.name} at true size`} />
+        <canvas
+          ref={small}
+          width={Math.min(LARGE, side + 8)}
+          height={Math.min(LARGE, side + 8)}
+          aria-label={`${clip.name} at true size`}
+        />
         <span className="soft">true size</span>
-        <IconButton size="small" aria-label={playing ? 'Pause the clip' : 'Play the clip'} onClick={() => setPlaying(!playing)}>
+        <IconButton
+          size="small"
+          aria-label={playing ? 'Pause the clip' : 'Play the clip'}
+          onClick={() => setPlaying(!playing)}
+        >
           {playing ? <Pause fontSize="small" /> : <PlayArrow fontSize="small" />}
         </IconButton>
         <label className="check-row">

@@ -3,7 +3,16 @@ import DeleteOutline from '@mui/icons-material/DeleteOutlined'
 import SwapHoriz from '@mui/icons-material/SwapHoriz'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import { addClip, changeClip, type Clip, CLIP_PLAYS, type ClipPlay, type ClipStep, deleteClip, type Sheet } from '@gliv/document'
+import {
+  addClip,
+  changeClip,
+  type Clip,
+  CLIP_PLAYS,
+  type ClipPlay,
+  type ClipStep,
+  deleteClip,
+  type Sheet,
+} from '@gliv/document'
 import { NameField } from '../controls/NameField.tsx'
 import { WordRow } from '../controls/WordRow.tsx'
 import { edit } from '../store/document.ts'
@@ -17,7 +26,11 @@ import { chooseClip } from './state.ts'
 import { giveClip, useTarget } from './target.ts'
 import { useClip } from './use.ts'
 
-const PLAY_WORDS: Readonly<Record<ClipPlay, string>> = { once: 'once', loop: 'in a loop', backAndForth: 'back and forth' }
+const PLAY_WORDS: Readonly<Record<ClipPlay, string>> = {
+  once: 'once',
+  loop: 'in a loop',
+  backAndForth: 'back and forth',
+}
 
 const newClip = (sheet: Sheet, frames: readonly number[]): void => {
   let id = ''
@@ -30,9 +43,20 @@ const MOST_STEPS = 1024
 
 const NoClip = ({ sheet }: { sheet: Sheet }) => (
   <div className="empty-note">
-    <p>This sheet has no clip yet. A clip puts frames into an order of time; a particle type that follows it shows them one after the other.</p>
+    <p>
+      This sheet has no clip yet. A clip puts frames into an order of time; a particle type that follows it
+      shows them one after the other.
+    </p>
     <div className="side-buttons left">
-      <Button variant="contained" onClick={() => newClip(sheet, sheet.frames.slice(0, MOST_STEPS).map((_, i) => i))}>
+      <Button
+        variant="contained"
+        onClick={() =>
+          newClip(
+            sheet,
+            sheet.frames.slice(0, MOST_STEPS).map((_, i) => i),
+          )
+        }
+      >
         Clip of all {sheet.frames.length} frames
       </Button>
       <Button onClick={() => newClip(sheet, [0])}>Start with one</Button>
@@ -42,15 +66,46 @@ const NoClip = ({ sheet }: { sheet: Sheet }) => (
 
 const ClipHead = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
   const target = useTarget()
-  const change = (label: string, next: Partial<Omit<Clip, 'id'>>): void => edit(`${label} of ${clip.name}`, (kit) => changeClip(kit, sheet.id, clip.id, next))
+  const change = (label: string, next: Partial<Omit<Clip, 'id'>>): void =>
+    edit(`${label} of ${clip.name}`, (kit) => changeClip(kit, sheet.id, clip.id, next))
   return (
     <div className="clip-head">
-      <WordRow title="Clip" value={clip.id} options={sheet.clips.map(({ id, name }) => ({ value: id, label: name }))} onChange={(id) => chooseClip(sheet.id, id)} />
-      <NameField key={clip.id} label="Clip name" read={(kit) => kit.sheets[sheet.id]?.clips.find((c) => c.id === clip.id)?.name} write={(kit, name) => changeClip(kit, sheet.id, clip.id, { name })} />
-      <WordRow title="Plays" value={clip.play} options={CLIP_PLAYS.map((value) => ({ value, label: PLAY_WORDS[value] }))} onChange={(play) => change('Play', { play: play as ClipPlay })} />
+      <WordRow
+        title="Clip"
+        value={clip.id}
+        options={sheet.clips.map(({ id, name }) => ({ value: id, label: name }))}
+        onChange={(id) => chooseClip(sheet.id, id)}
+      />
+      <NameField
+        key={clip.id}
+        label="Clip name"
+        read={(kit) => kit.sheets[sheet.id]?.clips.find((c) => c.id === clip.id)?.name}
+        write={(kit, name) => changeClip(kit, sheet.id, clip.id, { name })}
+      />
+      <WordRow
+        title="Plays"
+        value={clip.play}
+        options={CLIP_PLAYS.map((value) => ({ value, label: PLAY_WORDS[value] }))}
+        onChange={(play) => change('Play', { play: play as ClipPlay })}
+      />
       <div className="number-pair">
-        <NumberField label="Frames per second" value={clip.fps} low={0.1} high={240} fraction onCommit={(fps) => change('Rate', { fps })} />
-        <NumberField label="Lasts" unit="s" value={secondsOf(clip)} low={0.005} high={600} fraction onCommit={(seconds) => change('Length', { fps: fpsFor(clip, seconds) })} />
+        <NumberField
+          label="Frames per second"
+          value={clip.fps}
+          low={0.1}
+          high={240}
+          fraction
+          onCommit={(fps) => change('Rate', { fps })}
+        />
+        <NumberField
+          label="Lasts"
+          unit="s"
+          value={secondsOf(clip)}
+          low={0.005}
+          high={600}
+          fraction
+          onCommit={(seconds) => change('Length', { fps: fpsFor(clip, seconds) })}
+        />
       </div>
       <div className="side-tools">
         {target && (
@@ -58,13 +113,28 @@ const ClipHead = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
             Use for {target.name}
           </Button>
         )}
-        <Button startIcon={<SwapHoriz />} onClick={() => change('Reverse the order', { steps: [...clip.steps].reverse() })}>
+        <Button
+          startIcon={<SwapHoriz />}
+          onClick={() => change('Reverse the order', { steps: [...clip.steps].reverse() })}
+        >
           Reverse
         </Button>
-        <Button startIcon={<Add />} onClick={() => newClip(sheet, sheet.frames.slice(0, MOST_STEPS).map((_, i) => i))}>
+        <Button
+          startIcon={<Add />}
+          onClick={() =>
+            newClip(
+              sheet,
+              sheet.frames.slice(0, MOST_STEPS).map((_, i) => i),
+            )
+          }
+        >
           New clip
         </Button>
-        <IconButton aria-label={`Delete clip ${clip.name}`} title="Delete this clip; types that follow it keep its frames" onClick={() => edit(`Delete clip ${clip.name}`, (kit) => deleteClip(kit, sheet.id, clip.id))}>
+        <IconButton
+          aria-label={`Delete clip ${clip.name}`}
+          title="Delete this clip; types that follow it keep its frames"
+          onClick={() => edit(`Delete clip ${clip.name}`, (kit) => deleteClip(kit, sheet.id, clip.id))}
+        >
           <DeleteOutline fontSize="small" />
         </IconButton>
       </div>
@@ -76,7 +146,8 @@ const ClipHead = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
 export const ClipsTab = ({ sheet }: { sheet: Sheet }) => {
   const clip = useClip(sheet)
   if (!clip) return <NoClip sheet={sheet} />
-  const setSteps = (label: string, steps: ClipStep[]): void => edit(`${label}, ${clip.name}`, (kit) => changeClip(kit, sheet.id, clip.id, { steps }))
+  const setSteps = (label: string, steps: ClipStep[]): void =>
+    edit(`${label}, ${clip.name}`, (kit) => changeClip(kit, sheet.id, clip.id, { steps }))
   return (
     <div className="clips-body">
       <div className="clips-top">
@@ -85,7 +156,13 @@ export const ClipsTab = ({ sheet }: { sheet: Sheet }) => {
       </div>
       <Filmstrip sheet={sheet} steps={clip.steps} onChange={setSteps} />
       <p className="soft">Press a frame to put it at the end.</p>
-      <FrameGrid sheet={sheet} selected={-1} onPick={(frame) => clip.steps.length < MOST_STEPS && setSteps('Add a frame', [...clip.steps, { frame, hold: 1 }])} />
+      <FrameGrid
+        sheet={sheet}
+        selected={-1}
+        onPick={(frame) =>
+          clip.steps.length < MOST_STEPS && setSteps('Add a frame', [...clip.steps, { frame, hold: 1 }])
+        }
+      />
     </div>
   )
 }

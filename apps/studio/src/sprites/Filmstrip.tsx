@@ -2,7 +2,14 @@ import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import ContentCopy from '@mui/icons-material/ContentCopy'
 import Remove from '@mui/icons-material/Remove'
-import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
 import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import type { ClipStep, Sheet } from '@gliv/document'
@@ -20,24 +27,60 @@ const Step = ({ sheet, steps, at, onChange }: Props & { readonly at: number }) =
   const step = steps[at]!
   const name = sheet.frames[step.frame]?.name ?? ''
   return (
-    <li ref={setNodeRef} className="film-step" style={{ transform: CSS.Translate.toString(transform), ...(transition ? { transition } : {}) }} data-testid="film-step">
-      <span className="film-grip" {...attributes} {...listeners} aria-label={`Frame ${at + 1}: ${name}`} title={`${name} · drag to move`}>
+    <li
+      ref={setNodeRef}
+      className="film-step"
+      style={{ transform: CSS.Translate.toString(transform), ...(transition ? { transition } : {}) }}
+      data-testid="film-step"
+    >
+      <span
+        className="film-grip"
+        {...attributes}
+        {...listeners}
+        aria-label={`Frame ${at + 1}: ${name}`}
+        title={`${name} · drag to move`}
+      >
         <FrameCell sheetId={sheet.id} frame={step.frame} size={40} />
       </span>
       <span className="film-hold">
-        <button type="button" aria-label={`Hold frame ${at + 1} shorter`} disabled={step.hold === 1} onClick={() => onChange('Hold', held(steps, at, -1))}>
+        <button
+          type="button"
+          aria-label={`Hold frame ${at + 1} shorter`}
+          disabled={step.hold === 1}
+          onClick={() => onChange('Hold', held(steps, at, -1))}
+        >
           <Remove fontSize="inherit" />
         </button>
         <span title="Frame times that it stays">{step.hold}</span>
-        <button type="button" aria-label={`Hold frame ${at + 1} longer`} onClick={() => onChange('Hold', held(steps, at, 1))}>
+        <button
+          type="button"
+          aria-label={`Hold frame ${at + 1} longer`}
+          onClick={() => onChange('Hold', held(steps, at, 1))}
+        >
           <Add fontSize="inherit" />
         </button>
       </span>
       <span className="film-hold">
-        <button type="button" aria-label={`Duplicate frame ${at + 1}`} title="Duplicate" onClick={() => onChange('Duplicate a frame', doubled(steps, at))}>
+        <button
+          type="button"
+          aria-label={`Duplicate frame ${at + 1}`}
+          title="Duplicate"
+          onClick={() => onChange('Duplicate a frame', doubled(steps, at))}
+        >
           <ContentCopy fontSize="inherit" />
         </button>
-        <button type="button" aria-label={`Take frame ${at + 1} out`} title="Take it out" disabled={steps.length === 1} onClick={() => onChange('Take a frame out', steps.filter((_, i) => i !== at))}>
+        <button
+          type="button"
+          aria-label={`Take frame ${at + 1} out`}
+          title="Take it out"
+          disabled={steps.length === 1}
+          onClick={() =>
+            onChange(
+              'Take a frame out',
+              steps.filter((_, i) => i !== at),
+            )
+          }
+        >
           <Close fontSize="inherit" />
         </button>
       </span>
@@ -50,7 +93,8 @@ export const Filmstrip = (props: Props) => {
   const { steps, onChange } = props
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }))
   const dropped = ({ active, over }: DragEndEvent): void => {
-    if (over && active.id !== over.id) onChange('Move a frame', moved(steps, Number(active.id), Number(over.id)))
+    if (over && active.id !== over.id)
+      onChange('Move a frame', moved(steps, Number(active.id), Number(over.id)))
   }
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>

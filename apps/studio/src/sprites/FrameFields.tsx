@@ -6,9 +6,15 @@ import { NumberField } from './NumberField.tsx'
 
 /** Places of a pivot, as shares of a frame. */
 const PRESETS = [
-  ['top left', 0, 0], ['top', 0.5, 0], ['top right', 1, 0],
-  ['left', 0, 0.5], ['centre', 0.5, 0.5], ['right', 1, 0.5],
-  ['bottom left', 0, 1], ['bottom', 0.5, 1], ['bottom right', 1, 1],
+  ['top left', 0, 0],
+  ['top', 0.5, 0],
+  ['top right', 1, 0],
+  ['left', 0, 0.5],
+  ['centre', 0.5, 0.5],
+  ['right', 1, 0.5],
+  ['bottom left', 0, 1],
+  ['bottom', 0.5, 1],
+  ['bottom right', 1, 1],
 ] as const
 
 const FAR = 16384
@@ -16,15 +22,25 @@ const FAR = 16384
 /** Name and pivot of one frame. */
 export const FrameFields = ({ sheet, index }: { sheet: Sheet; index: number }) => {
   const frame = sheet.frames[index]!
-  const change = (label: string, recipe: (frame: SheetFrame) => void): void => edit(label, (kit) => recipe(kit.sheets[sheet.id]!.frames[index]!))
+  const change = (label: string, recipe: (frame: SheetFrame) => void): void =>
+    edit(label, (kit) => recipe(kit.sheets[sheet.id]!.frames[index]!))
   const forAll = (): void =>
     edit(`Pivots of ${sheet.name}`, (kit: Kit) => {
-      for (const other of kit.sheets[sheet.id]!.frames) Object.assign(other, { pivotX: (frame.pivotX / frame.w) * other.w, pivotY: (frame.pivotY / frame.h) * other.h })
+      for (const other of kit.sheets[sheet.id]!.frames)
+        Object.assign(other, {
+          pivotX: (frame.pivotX / frame.w) * other.w,
+          pivotY: (frame.pivotY / frame.h) * other.h,
+        })
     })
   return (
     <div className="frame-fields">
       <div className="frame-title">
-        <NameField key={`${sheet.id} ${index}`} label="Frame name" read={(kit) => kit.sheets[sheet.id]?.frames[index]?.name} write={(kit, name) => void (kit.sheets[sheet.id]!.frames[index]!.name = name)} />
+        <NameField
+          key={`${sheet.id} ${index}`}
+          label="Frame name"
+          read={(kit) => kit.sheets[sheet.id]?.frames[index]?.name}
+          write={(kit, name) => void (kit.sheets[sheet.id]!.frames[index]!.name = name)}
+        />
         <span className="soft">
           {index + 1} of {sheet.frames.length} · {frame.w} × {frame.h} px
         </span>
@@ -36,11 +52,40 @@ export const FrameFields = ({ sheet, index }: { sheet: Sheet; index: number }) =
         <div className="pivot-presets" role="group" aria-label="Pivot presets">
           {PRESETS.map(([name, x, y]) => {
             const here = frame.pivotX === frame.w * x && frame.pivotY === frame.h * y
-            return <button key={name} type="button" aria-label={`Pivot ${name}`} aria-pressed={here} title={name} className={here ? 'here' : ''} onClick={() => change(`Pivot of ${frame.name}`, (f) => void Object.assign(f, { pivotX: f.w * x, pivotY: f.h * y }))} />
+            return (
+              <button
+                key={name}
+                type="button"
+                aria-label={`Pivot ${name}`}
+                aria-pressed={here}
+                title={name}
+                className={here ? 'here' : ''}
+                onClick={() =>
+                  change(
+                    `Pivot of ${frame.name}`,
+                    (f) => void Object.assign(f, { pivotX: f.w * x, pivotY: f.h * y }),
+                  )
+                }
+              />
+            )
           })}
         </div>
-        <NumberField label="x" value={frame.pivotX} low={-FAR} high={FAR} fraction onCommit={(pivotX) => change(`Pivot of ${frame.name}`, (f) => void (f.pivotX = pivotX))} />
-        <NumberField label="y" value={frame.pivotY} low={-FAR} high={FAR} fraction onCommit={(pivotY) => change(`Pivot of ${frame.name}`, (f) => void (f.pivotY = pivotY))} />
+        <NumberField
+          label="x"
+          value={frame.pivotX}
+          low={-FAR}
+          high={FAR}
+          fraction
+          onCommit={(pivotX) => change(`Pivot of ${frame.name}`, (f) => void (f.pivotX = pivotX))}
+        />
+        <NumberField
+          label="y"
+          value={frame.pivotY}
+          low={-FAR}
+          high={FAR}
+          fraction
+          onCommit={(pivotY) => change(`Pivot of ${frame.name}`, (f) => void (f.pivotY = pivotY))}
+        />
         {sheet.frames.length > 1 && (
           <Button onClick={forAll} title="Every frame gets its pivot at the same share of its size">
             For all frames

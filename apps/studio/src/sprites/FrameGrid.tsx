@@ -10,11 +10,24 @@ const CELL = { width: 78, height: 76 }
 const OVERSCAN = 2
 
 /** All frames of a sheet, by picture and name; only the rows that can be seen are there. */
-export const FrameGrid = ({ sheet, selected, onPick }: { sheet: Sheet; selected: number; onPick: (frame: number) => void }) => {
+export const FrameGrid = ({
+  sheet,
+  selected,
+  onPick,
+}: {
+  sheet: Sheet
+  selected: number
+  onPick: (frame: number) => void
+}) => {
   const scroller = useRef<HTMLDivElement>(null)
   const { width, height } = useBoxSize(scroller, 300, 200)
   const columns = Math.max(1, Math.floor((width - 4) / CELL.width))
-  const rows = useVirtualizer({ count: Math.ceil(sheet.frames.length / columns), getScrollElement: () => scroller.current, estimateSize: () => CELL.height, overscan: OVERSCAN })
+  const rows = useVirtualizer({
+    count: Math.ceil(sheet.frames.length / columns),
+    getScrollElement: () => scroller.current,
+    estimateSize: () => CELL.height,
+    overscan: OVERSCAN,
+  })
   // Rows that scroll away become those that come: no canvas is made while scrolling.
   const slots = Math.ceil(height / CELL.height) + 2 * OVERSCAN + 2
   const row = Math.floor(selected / columns)
@@ -23,11 +36,24 @@ export const FrameGrid = ({ sheet, selected, onPick }: { sheet: Sheet; selected:
     <div className="frame-scroll" ref={scroller} role="listbox" aria-label="Frames">
       <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
         {rows.getVirtualItems().map((item) => (
-          <div key={item.index % slots} className="frame-row" style={{ transform: `translateY(${item.start}px)` }}>
+          <div
+            key={item.index % slots}
+            className="frame-row"
+            style={{ transform: `translateY(${item.start}px)` }}
+          >
             {sheet.frames.slice(item.index * columns, (item.index + 1) * columns).map((frame, k) => {
               const at = item.index * columns + k
               return (
-                <button key={k} type="button" role="option" aria-selected={at === selected} className={at === selected ? 'frame-cell notched' : 'frame-cell'} title={`${frame.name} · ${frame.w} × ${frame.h}`} aria-label={frame.name} onClick={() => onPick(at)}>
+                <button
+                  key={k}
+                  type="button"
+                  role="option"
+                  aria-selected={at === selected}
+                  className={at === selected ? 'frame-cell notched' : 'frame-cell'}
+                  title={`${frame.name} · ${frame.w} × ${frame.h}`}
+                  aria-label={frame.name}
+                  onClick={() => onPick(at)}
+                >
                   <FrameCell sheetId={sheet.id} frame={at} />
                   <span>{frame.name}</span>
                 </button>

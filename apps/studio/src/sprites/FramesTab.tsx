@@ -26,15 +26,28 @@ const applyCut = (sheet: Sheet, slicing: SlicingChoice, cut: Cut): void => {
     gone = setFrames(kit, sheet.id, frames, became)
     Object.assign(kit.sheets[sheet.id]!, { slicing, packing: null })
   })
-  if (gone > 0) tell(`${gone} frame${gone === 1 ? '' : 's'} in use ${gone === 1 ? 'is' : 'are'} no longer there; what used ${gone === 1 ? 'it' : 'them'} shows the nearest one. Undo brings back the old cut.`)
+  if (gone > 0)
+    tell(
+      `${gone} frame${gone === 1 ? '' : 's'} in use ${gone === 1 ? 'is' : 'are'} no longer there; what used ${gone === 1 ? 'it' : 'them'} shows the nearest one. Undo brings back the old cut.`,
+    )
 }
 
 const removeFrame = async (sheet: Sheet, frame: number): Promise<void> => {
   const { name } = sheet.frames[frame]!
-  if (sheet.packing) return relay(`Delete frame ${name}`, sheet, (await looseFrames(sheet)).filter((_, i) => i !== frame))
+  if (sheet.packing)
+    return relay(
+      `Delete frame ${name}`,
+      sheet,
+      (await looseFrames(sheet)).filter((_, i) => i !== frame),
+    )
   edit(`Delete frame ${name}`, (kit) => {
     const kept = sheet.frames.filter((_, i) => i !== frame)
-    setFrames(kit, sheet.id, kept, sheet.frames.map((_, i) => (i === frame ? -1 : i > frame ? i - 1 : i)))
+    setFrames(
+      kit,
+      sheet.id,
+      kept,
+      sheet.frames.map((_, i) => (i === frame ? -1 : i > frame ? i - 1 : i)),
+    )
   })
 }
 
@@ -43,7 +56,8 @@ const FrameActions = ({ sheet, index }: { sheet: Sheet; index: number }) => {
   const target = useTarget()
   const navigate = useNavigate()
   const kitId = useDocument((s) => s.kit?.id)
-  const breakUp = (assemble: boolean): void => void shatter(sheet, index, assemble).then((id) => navigate(`/kit/${kitId}/effect/${id}`), tell)
+  const breakUp = (assemble: boolean): void =>
+    void shatter(sheet, index, assemble).then((id) => navigate(`/kit/${kitId}/effect/${id}`), tell)
   return (
     <div className="sprite-actions">
       {target && (
@@ -51,7 +65,10 @@ const FrameActions = ({ sheet, index }: { sheet: Sheet; index: number }) => {
           <Button variant="contained" onClick={() => giveFrame(target.id, sheet, index)}>
             Use for {target.name}
           </Button>
-          <Button onClick={() => addFrame(target.id, sheet, index)} title="Another picture that the particle type may carry">
+          <Button
+            onClick={() => addFrame(target.id, sheet, index)}
+            title="Another picture that the particle type may carry"
+          >
             Add to it
           </Button>
         </>
@@ -96,7 +113,12 @@ export const FramesTab = ({ sheet }: { sheet: Sheet }) => {
       <div className="tab-side">
         {slicing ? (
           <section className="side-form" aria-label="Cutting">
-            <SliceForm slicing={slicing} width={sheet.width} height={sheet.height} onChange={(next) => setDraft({ sheet: sheet.id, slicing: next })} />
+            <SliceForm
+              slicing={slicing}
+              width={sheet.width}
+              height={sheet.height}
+              onChange={(next) => setDraft({ sheet: sheet.id, slicing: next })}
+            />
             {cut.refusal && <Alert severity="warning">{cut.refusal}</Alert>}
             <div className="side-buttons">
               <Button onClick={done}>Cancel</Button>
@@ -117,10 +139,24 @@ export const FramesTab = ({ sheet }: { sheet: Sheet }) => {
         ) : (
           <>
             <div className="side-tools">
-              <Button variant="outlined" onClick={() => setDraft({ sheet: sheet.id, slicing: sheet.slicing ?? { by: 'gaps', gap: 1 } })}>
+              <Button
+                variant="outlined"
+                onClick={() =>
+                  setDraft({ sheet: sheet.id, slicing: sheet.slicing ?? { by: 'gaps', gap: 1 } })
+                }
+              >
                 Cut…
               </Button>
-              <Button variant="outlined" disabled={!sheet.packing} title={sheet.packing ? 'How the loose frames lie on the sheet' : 'This sheet came as one picture; frames of drawn, made and packed sheets can be laid out'} onClick={() => setPacking(sheet.id)}>
+              <Button
+                variant="outlined"
+                disabled={!sheet.packing}
+                title={
+                  sheet.packing
+                    ? 'How the loose frames lie on the sheet'
+                    : 'This sheet came as one picture; frames of drawn, made and packed sheets can be laid out'
+                }
+                onClick={() => setPacking(sheet.id)}
+              >
                 Layout…
               </Button>
             </div>

@@ -29,7 +29,10 @@ const useArrivalBitmap = (arrival: Arrival): ImageBitmap | null => {
   const [ready, setReady] = useState<{ png: Uint8Array; bitmap: ImageBitmap } | null>(null)
   useEffect(() => {
     let current = true
-    createImageBitmap(new Blob([arrival.png as Uint8Array<ArrayBuffer>], { type: 'image/png' })).then((bitmap) => current && setReady({ png: arrival.png, bitmap }), tell)
+    createImageBitmap(new Blob([arrival.png as Uint8Array<ArrayBuffer>], { type: 'image/png' })).then(
+      (bitmap) => current && setReady({ png: arrival.png, bitmap }),
+      tell,
+    )
     return () => void (current = false)
   }, [arrival.png])
   return ready?.png === arrival.png ? ready.bitmap : null
@@ -41,7 +44,13 @@ type Way = 'apart' | 'together' | `into ${string}`
 /** Pictures up to this side are taken for loose ones when several come at once. */
 const LOOSE_SIDE = 512
 
-const likelyWay = (list: readonly Arrival[]): Way => (list.length > 1 && list.every((a) => !isAnimated(a) && !a.sure && Math.max(a.frames[0]!.width, a.frames[0]!.height) <= LOOSE_SIDE) ? 'together' : 'apart')
+const likelyWay = (list: readonly Arrival[]): Way =>
+  list.length > 1 &&
+  list.every(
+    (a) => !isAnimated(a) && !a.sure && Math.max(a.frames[0]!.width, a.frames[0]!.height) <= LOOSE_SIDE,
+  )
+    ? 'together'
+    : 'apart'
 
 const countText = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`
 
@@ -52,16 +61,34 @@ const OneArrival = ({ arrival, cut, cutting }: { arrival: Arrival; cut: Cut; cut
   const { width, height } = image!
   return (
     <div className="import-one">
-      <PictureView label={arrival.name} bitmap={bitmap} width={width} height={height} smooth={false} cells={arrival.numbers?.cells ?? (cutting ? cut.cells : [])} />
+      <PictureView
+        label={arrival.name}
+        bitmap={bitmap}
+        width={width}
+        height={height}
+        smooth={false}
+        cells={arrival.numbers?.cells ?? (cutting ? cut.cells : [])}
+      />
       <div className="import-form">
         <p className="soft">
-          {width} × {height} px{isAnimated(arrival) && `, ${arrival.frames.length} frames: they become one sheet with a clip`}
+          {width} × {height} px
+          {isAnimated(arrival) && `, ${arrival.frames.length} frames: they become one sheet with a clip`}
         </p>
-        {arrival.svg !== null && <NumberField label="Drawn with a width of" unit="px" value={width} low={1} high={SVG_LIMIT} onCommit={(next) => void resizeArrival(arrival, next).catch(tell)} />}
+        {arrival.svg !== null && (
+          <NumberField
+            label="Drawn with a width of"
+            unit="px"
+            value={width}
+            low={1}
+            high={SVG_LIMIT}
+            onCommit={(next) => void resizeArrival(arrival, next).catch(tell)}
+          />
+        )}
         {arrival.numbers && (
           <>
             <p>
-              Cut by the numbers of “{arrival.numbers.file}”: {countText(arrival.numbers.cells.length, 'frame')}
+              Cut by the numbers of “{arrival.numbers.file}”:{' '}
+              {countText(arrival.numbers.cells.length, 'frame')}
               {arrival.numbers.pivot && `, pivot at ${arrival.numbers.pivot.x}, ${arrival.numbers.pivot.y}`}
               {arrival.numbers.fps !== null && `, ${arrival.numbers.fps} frames per second as a clip`}.
             </p>
@@ -72,9 +99,18 @@ const OneArrival = ({ arrival, cut, cutting }: { arrival: Arrival; cut: Cut; cut
         )}
         {cutting && !arrival.numbers && (
           <>
-            <SliceForm slicing={arrival.slicing} width={width} height={height} onChange={(slicing) => changeArrival(arrival.id, { slicing, why: '' })} />
+            <SliceForm
+              slicing={arrival.slicing}
+              width={width}
+              height={height}
+              onChange={(slicing) => changeArrival(arrival.id, { slicing, why: '' })}
+            />
             {arrival.why && <p className="soft">Offered because {arrival.why}.</p>}
-            {cut.refusal ? <Alert severity="warning">{cut.refusal}</Alert> : <p>{cut.busy ? 'cutting…' : countText(cut.cells.length, 'frame')}</p>}
+            {cut.refusal ? (
+              <Alert severity="warning">{cut.refusal}</Alert>
+            ) : (
+              <p>{cut.busy ? 'cutting…' : countText(cut.cells.length, 'frame')}</p>
+            )}
           </>
         )}
       </div>
@@ -89,15 +125,33 @@ const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
   const [asked, setWay] = useState<Way | null>(null)
   const [name, setName] = useState('')
   const [packing, setPacking] = useState<PackingChoice>(DEFAULT_PACKING)
-  const [sampling, setSampling] = useState<Sampling>(kit?.wholePixels || list.every((a) => a.frames[0]!.width * a.frames[0]!.height <= 256 * 64) ? 'nearest' : 'smooth')
+  const [sampling, setSampling] = useState<Sampling>(
+    kit?.wholePixels || list.every((a) => a.frames[0]!.width * a.frames[0]!.height <= 256 * 64)
+      ? 'nearest'
+      : 'smooth',
+  )
   const [progress, setProgress] = useState<number | null>(null)
   const [stop, setStop] = useState<(() => void) | null>(null)
   const late = useLate()
   const way = asked ?? likelyWay(list)
   const arrival = list[Math.min(chosen, list.length - 1)]!
   const cutting = way === 'apart' && !isAnimated(arrival) && !arrival.numbers
-  const cut = useCut(`arrival ${arrival.id} ${arrival.frames[0]!.width}`, arrival.png, cutting ? arrival.slicing : null)
-  const options = useMemo(() => [{ value: 'apart', label: list.length > 1 ? 'one sheet each' : 'a sheet of its own' }, ...(list.length > 1 ? [{ value: 'together', label: 'all packed on one sheet' }] : []), ...(kit?.sheetOrder ?? []).map((id) => ({ value: `into ${id}`, label: `more frames for “${kit!.sheets[id]!.name}”` }))], [kit, list.length])
+  const cut = useCut(
+    `arrival ${arrival.id} ${arrival.frames[0]!.width}`,
+    arrival.png,
+    cutting ? arrival.slicing : null,
+  )
+  const options = useMemo(
+    () => [
+      { value: 'apart', label: list.length > 1 ? 'one sheet each' : 'a sheet of its own' },
+      ...(list.length > 1 ? [{ value: 'together', label: 'all packed on one sheet' }] : []),
+      ...(kit?.sheetOrder ?? []).map((id) => ({
+        value: `into ${id}`,
+        label: `more frames for “${kit!.sheets[id]!.name}”`,
+      })),
+    ],
+    [kit, list.length],
+  )
   const frames = list.reduce((sum, a) => sum + a.frames.length, 0)
   const take = async (): Promise<string> => {
     const watched = { onProgress: setProgress, onStart: (cancel: () => void) => setStop(() => cancel) }
@@ -125,15 +179,33 @@ const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
       setProgress(null)
     }
   }
-  const done = way === 'apart' ? (list.length > 1 ? `Add ${list.length} sheets` : isAnimated(arrival) ? `Add ${frames} frames` : `Add ${countText(arrival.numbers?.cells.length ?? cut.cells.length, 'frame')}`) : way === 'together' ? `Pack ${frames} pictures` : `Add ${countText(frames, 'frame')}`
+  const done =
+    way === 'apart'
+      ? list.length > 1
+        ? `Add ${list.length} sheets`
+        : isAnimated(arrival)
+          ? `Add ${frames} frames`
+          : `Add ${countText(arrival.numbers?.cells.length ?? cut.cells.length, 'frame')}`
+      : way === 'together'
+        ? `Pack ${frames} pictures`
+        : `Add ${countText(frames, 'frame')}`
   return (
     <Dialog open maxWidth="md" fullWidth onClose={() => progress === null && forgetArrivals()}>
-      <DialogTitle>{list.length > 1 ? `Import ${list.length} pictures` : `Import “${arrival.name}”`}</DialogTitle>
+      <DialogTitle>
+        {list.length > 1 ? `Import ${list.length} pictures` : `Import “${arrival.name}”`}
+      </DialogTitle>
       <DialogContent>
         {list.length > 1 && (
           <div className="arrival-list" role="listbox" aria-label="Pictures">
             {list.map((a, i) => (
-              <button key={a.id} type="button" role="option" aria-selected={a === arrival} className={a === arrival ? 'toggle-word notched' : 'toggle-word'} onClick={() => setChosen(i)}>
+              <button
+                key={a.id}
+                type="button"
+                role="option"
+                aria-selected={a === arrival}
+                className={a === arrival ? 'toggle-word notched' : 'toggle-word'}
+                onClick={() => setChosen(i)}
+              >
                 {a.name}
               </button>
             ))}
@@ -141,22 +213,52 @@ const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
         )}
         {late ? <OneArrival arrival={arrival} cut={cut} cutting={cutting} /> : <div className="import-one" />}
         <div className="import-how">
-          <WordRow title="Comes in as" value={way} options={options} onChange={(next) => setWay(next as Way)} />
-          {!way.startsWith('into') && <WordRow title="Sampling" value={sampling} options={[{ value: 'nearest', label: 'nearest: hard pixels' }, { value: 'smooth', label: 'smooth' }]} onChange={(next) => setSampling(next as Sampling)} />}
+          <WordRow
+            title="Comes in as"
+            value={way}
+            options={options}
+            onChange={(next) => setWay(next as Way)}
+          />
+          {!way.startsWith('into') && (
+            <WordRow
+              title="Sampling"
+              value={sampling}
+              options={[
+                { value: 'nearest', label: 'nearest: hard pixels' },
+                { value: 'smooth', label: 'smooth' },
+              ]}
+              onChange={(next) => setSampling(next as Sampling)}
+            />
+          )}
           {way === 'together' && (
             <div className="choice-row">
               <span className="row-label">Name</span>
-              <input className="plain-input" aria-label="Name of the sheet" placeholder="Packed" value={name} maxLength={200} onChange={(event) => setName(event.target.value)} />
+              <input
+                className="plain-input"
+                aria-label="Name of the sheet"
+                placeholder="Packed"
+                value={name}
+                maxLength={200}
+                onChange={(event) => setName(event.target.value)}
+              />
             </div>
           )}
-          {(way === 'together' || (way === 'apart' && list.some(isAnimated))) && <PackFields packing={packing} onChange={setPacking} />}
+          {(way === 'together' || (way === 'apart' && list.some(isAnimated))) && (
+            <PackFields packing={packing} onChange={setPacking} />
+          )}
         </div>
-        {progress !== null && <LinearProgress variant="determinate" value={progress * 100} aria-label="Packing" />}
+        {progress !== null && (
+          <LinearProgress variant="determinate" value={progress * 100} aria-label="Packing" />
+        )}
       </DialogContent>
       <DialogActions>
         {reading > 0 && <span className="soft">reading {reading} more…</span>}
         <Button onClick={() => (progress === null ? forgetArrivals() : stop?.())}>Cancel</Button>
-        <Button variant="contained" disabled={progress !== null || (cutting && (cut.busy || cut.cells.length === 0))} onClick={() => void run()}>
+        <Button
+          variant="contained"
+          disabled={progress !== null || (cutting && (cut.busy || cut.cells.length === 0))}
+          onClick={() => void run()}
+        >
           {done}
         </Button>
       </DialogActions>
@@ -174,7 +276,14 @@ const Replacement = ({ arrival, sheetId }: { arrival: Arrival; sheetId: string }
     <Dialog open maxWidth="sm" fullWidth onClose={forgetArrivals}>
       <DialogTitle>Replace the picture of “{sheet.name}”</DialogTitle>
       <DialogContent>
-        <PictureView label={arrival.name} bitmap={bitmap} width={width} height={height} smooth={false} cells={same ? sheet.frames : []} />
+        <PictureView
+          label={arrival.name}
+          bitmap={bitmap}
+          width={width}
+          height={height}
+          smooth={false}
+          cells={same ? sheet.frames : []}
+        />
         <p className="soft">
           {same
             ? `Same size, ${width} × ${height} px: all ${sheet.frames.length} frames, clips and particle types stay as they are.`
@@ -183,7 +292,10 @@ const Replacement = ({ arrival, sheetId }: { arrival: Arrival; sheetId: string }
       </DialogContent>
       <DialogActions>
         <Button onClick={forgetArrivals}>Cancel</Button>
-        <Button variant="contained" onClick={() => void replacePicture(sheet, arrival).then(forgetArrivals, tell)}>
+        <Button
+          variant="contained"
+          onClick={() => void replacePicture(sheet, arrival).then(forgetArrivals, tell)}
+        >
           Replace
         </Button>
       </DialogActions>

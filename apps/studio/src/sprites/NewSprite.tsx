@@ -10,7 +10,13 @@ import { tell } from './pixels.ts'
 import { chooseFrame, chooseSheet } from './state.ts'
 import { useTarget } from './target.ts'
 
-const SIZES = [[8, 8], [16, 8], [16, 16], [32, 32], [64, 64]] as const
+const SIZES = [
+  [8, 8],
+  [16, 8],
+  [16, 16],
+  [32, 32],
+  [64, 64],
+] as const
 
 /** An empty sprite to draw on; beside the stage the selected particle type carries it from the first stroke on. */
 export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onClose: () => void }) => {
@@ -19,14 +25,27 @@ export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onC
   const kitId = useDocument((s) => s.kit?.id)
   const open = async (w: number, h: number): Promise<void> => {
     onClose()
-    const id = await addPacked('New sprite', 'Sprite', [centred('sprite', createImage(w, h))], 'nearest', { padding: 1, extrude: 0, powerOfTwo: false }, {}, (kit, sheet) => {
-      if (target) Object.assign(kit.types[target.id]!.pictures[0]!, { sheet, frames: [0], clip: null })
-    })
+    const id = await addPacked(
+      'New sprite',
+      'Sprite',
+      [centred('sprite', createImage(w, h))],
+      'nearest',
+      { padding: 1, extrude: 0, powerOfTwo: false },
+      {},
+      (kit, sheet) => {
+        if (target) Object.assign(kit.types[target.id]!.pictures[0]!, { sheet, frames: [0], clip: null })
+      },
+    )
     chooseSheet(kitId!, id, 'draw')
     chooseFrame(id, 0)
   }
   return (
-    <Popover open={anchor !== null} anchorEl={anchor} onClose={onClose} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+    <Popover
+      open={anchor !== null}
+      anchorEl={anchor}
+      onClose={onClose}
+      anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+    >
       <div className="small-form" aria-label="New sprite">
         <div className="size-presets">
           {SIZES.map(([w, h]) => (
@@ -36,8 +55,22 @@ export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onC
           ))}
         </div>
         <div className="number-pair">
-          <NumberField label="Width" unit="px" value={size.w} low={1} high={DRAW_LIMIT} onCommit={(w) => setSize({ ...size, w })} />
-          <NumberField label="Height" unit="px" value={size.h} low={1} high={DRAW_LIMIT} onCommit={(h) => setSize({ ...size, h })} />
+          <NumberField
+            label="Width"
+            unit="px"
+            value={size.w}
+            low={1}
+            high={DRAW_LIMIT}
+            onCommit={(w) => setSize({ ...size, w })}
+          />
+          <NumberField
+            label="Height"
+            unit="px"
+            value={size.h}
+            low={1}
+            high={DRAW_LIMIT}
+            onCommit={(h) => setSize({ ...size, h })}
+          />
         </div>
         {target && <p className="soft">“{target.name}” will carry it.</p>}
         <div className="side-buttons">
@@ -49,4 +82,3 @@ export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onC
     </Popover>
   )
 }
-

@@ -20,7 +20,9 @@ export const NumberField = ({ label, value, low, high, fraction = false, unit, o
       shown={String(Number(value.toFixed(3)))}
       read={(text) => {
         const number = Number(text.replace(',', '.'))
-        return text.trim() !== '' && number >= low && number <= high && (fraction || Number.isInteger(number)) ? number : null
+        return text.trim() !== '' && number >= low && number <= high && (fraction || Number.isInteger(number))
+          ? number
+          : null
       }}
       hint={`Type ${fraction ? 'a number' : 'a whole number'} from ${low} to ${high}`}
       onCommit={onCommit}

@@ -21,7 +21,8 @@ import { NumberField } from './NumberField.tsx'
 import { tell } from './pixels.ts'
 import { mapToPalette } from './takeIn.ts'
 
-const add = (name: string, colours: readonly string[]): void => edit(`Add palette ${name}`, (kit) => void addPalette(kit, { name, colours: [...colours] }, makeId))
+const add = (name: string, colours: readonly string[]): void =>
+  edit(`Add palette ${name}`, (kit) => void addPalette(kit, { name, colours: [...colours] }, makeId))
 
 const readFile = async (file: File): Promise<void> => {
   const palette = readPalette(await file.text())
@@ -32,7 +33,11 @@ const SaveMenu = ({ palette }: { palette: Palette }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const save = (form: PaletteForm): void => {
     setAnchor(null)
-    download(`${fileNameOf(palette.name)}.${PALETTE_FORMS[form].extension}`, strToU8(writePalette(palette, form)), 'text/plain')
+    download(
+      `${fileNameOf(palette.name)}.${PALETTE_FORMS[form].extension}`,
+      strToU8(writePalette(palette, form)),
+      'text/plain',
+    )
   }
   return (
     <>
@@ -48,26 +53,47 @@ const SaveMenu = ({ palette }: { palette: Palette }) => {
   )
 }
 
-const users = (types: number): string => (types === 0 ? 'no particle type is locked to it' : `${types} particle type${types === 1 ? ' is' : 's are'} locked to it`)
+const users = (types: number): string =>
+  types === 0
+    ? 'no particle type is locked to it'
+    : `${types} particle type${types === 1 ? ' is' : 's are'} locked to it`
 
 const OnePalette = ({ palette, sheet }: { palette: Palette; sheet: Sheet | null }) => {
-  const locked = useDocument((s) => Object.values(s.kit?.types ?? {}).filter((t) => t.palette === palette.id).length)
+  const locked = useDocument(
+    (s) => Object.values(s.kit?.types ?? {}).filter((t) => t.palette === palette.id).length,
+  )
   return (
     <section className="palette" aria-label={palette.name}>
       <header>
-        <NameField label="Palette name" read={(kit) => kit.palettes[palette.id]?.name} write={(kit, name) => void (kit.palettes[palette.id]!.name = name)} />
+        <NameField
+          label="Palette name"
+          read={(kit) => kit.palettes[palette.id]?.name}
+          write={(kit, name) => void (kit.palettes[palette.id]!.name = name)}
+        />
         <span className="soft">
           {palette.colours.length} colour{palette.colours.length === 1 ? '' : 's'}, {users(locked)}
         </span>
-        <IconButton size="small" aria-label={`Delete palette ${palette.name}`} title="Delete (can be undone)" onClick={() => edit(`Delete palette ${palette.name}`, (kit) => deletePalette(kit, palette.id))}>
+        <IconButton
+          size="small"
+          aria-label={`Delete palette ${palette.name}`}
+          title="Delete (can be undone)"
+          onClick={() => edit(`Delete palette ${palette.name}`, (kit) => deletePalette(kit, palette.id))}
+        >
           <DeleteOutline fontSize="small" />
         </IconButton>
       </header>
-      <ColourList label={`Colours of ${palette.name}`} colours={palette.colours} write={(kit, colours) => void (kit.palettes[palette.id]!.colours = colours)} />
+      <ColourList
+        label={`Colours of ${palette.name}`}
+        colours={palette.colours}
+        write={(kit, colours) => void (kit.palettes[palette.id]!.colours = colours)}
+      />
       <div className="side-tools">
         <SaveMenu palette={palette} />
         {sheet && (
-          <Button title="Each texel of the sheet takes the nearest of these colours" onClick={() => void mapToPalette(sheet, palette).catch(tell)}>
+          <Button
+            title="Each texel of the sheet takes the nearest of these colours"
+            onClick={() => void mapToPalette(sheet, palette).catch(tell)}
+          >
             Put “{sheet.name}” on it
           </Button>
         )}
@@ -107,21 +133,49 @@ export const PaletteTab = ({ sheet }: { sheet: Sheet | null }) => {
           New palette
         </Button>
         <Button onClick={() => input.current?.click()}>Open a palette file…</Button>
-        <input ref={input} type="file" hidden accept=".gpl,.pal,.txt,.hex" aria-label="Palette file" onChange={(event) => { const [file] = event.target.files ?? []; if (file) void readFile(file).catch(tell); event.target.value = '' }} />
+        <input
+          ref={input}
+          type="file"
+          hidden
+          accept=".gpl,.pal,.txt,.hex"
+          aria-label="Palette file"
+          onChange={(event) => {
+            const [file] = event.target.files ?? []
+            if (file) void readFile(file).catch(tell)
+            event.target.value = ''
+          }}
+        />
         {sheet && (
           <span className="brush-row">
             <Button onClick={() => void take(sheet).catch(tell)}>Take from “{sheet.name}”</Button>
-            <NumberField label="at most" unit="colours" value={most} low={2} high={PALETTE_LIMIT} onCommit={setMost} />
+            <NumberField
+              label="at most"
+              unit="colours"
+              value={most}
+              low={2}
+              high={PALETTE_LIMIT}
+              onCommit={setMost}
+            />
           </span>
         )}
       </div>
       <div className="palette-paste">
-        <textarea aria-label="Colours as text" rows={2} placeholder="Colours as text: #ffe9b0, #f2a03d, …" value={text} onChange={(event) => setText(event.target.value)} />
+        <textarea
+          aria-label="Colours as text"
+          rows={2}
+          placeholder="Colours as text: #ffe9b0, #f2a03d, …"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
         <Button disabled={text.trim() === ''} onClick={paste}>
           Add these
         </Button>
       </div>
-      {palettes.length === 0 && <p className="empty-note">This kit has no palette yet. A particle type that is locked to one shows nothing but its colours.</p>}
+      {palettes.length === 0 && (
+        <p className="empty-note">
+          This kit has no palette yet. A particle type that is locked to one shows nothing but its colours.
+        </p>
+      )}
       {palettes.map((palette) => (
         <OnePalette key={palette.id} palette={palette} sheet={sheet} />
       ))}

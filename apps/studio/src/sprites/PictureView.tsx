@@ -47,9 +47,19 @@ const outlineOf = (cells: readonly Cell[], { x, y, zoom }: Look, width: number, 
 /** Corners of the chosen cell, so that it is told by its form. */
 const cornersOf = (cell: Cell, { x, y, zoom }: Look): Path2D => {
   const path = new Path2D()
-  const [l, t, r, b] = [x + cell.x * zoom - 1, y + cell.y * zoom - 1, x + (cell.x + cell.w) * zoom + 1, y + (cell.y + cell.h) * zoom + 1]
+  const [l, t, r, b] = [
+    x + cell.x * zoom - 1,
+    y + cell.y * zoom - 1,
+    x + (cell.x + cell.w) * zoom + 1,
+    y + (cell.y + cell.h) * zoom + 1,
+  ]
   const arm = Math.max(3, Math.min(12, (r - l) / 3, (b - t) / 3))
-  for (const [cx, cy, dx, dy] of [[l, t, 1, 1], [r, t, -1, 1], [l, b, 1, -1], [r, b, -1, -1]] as const) {
+  for (const [cx, cy, dx, dy] of [
+    [l, t, 1, 1],
+    [r, t, -1, 1],
+    [l, b, 1, -1],
+    [r, b, -1, -1],
+  ] as const) {
     path.moveTo(cx + dx * arm, cy)
     path.lineTo(cx, cy)
     path.lineTo(cx, cy + dy * arm)
@@ -68,13 +78,26 @@ const strokeTwice = (context: CanvasRenderingContext2D, path: Path2D, inner: num
 }
 
 /** A picture with its cells, at any zoom: the wheel zooms, a drag moves, a click picks a cell. */
-export const PictureView = ({ bitmap, width, height, smooth, cells, selected = -1, onPick, overlay, label }: Props) => {
+export const PictureView = ({
+  bitmap,
+  width,
+  height,
+  smooth,
+  cells,
+  selected = -1,
+  onPick,
+  overlay,
+  label,
+}: Props) => {
   const canvas = useRef<HTMLCanvasElement>(null)
   const frame = useRef<HTMLDivElement>(null)
   const size = useBoxSize(frame, 300, 200)
   const [moved, setMoved] = useState<{ readonly key: string; readonly look: Look } | null>(null)
   const key = `${label} ${width} ${height}`
-  const fitted = useMemo(() => lookAt(width, height, Math.max(40, size.width), Math.max(40, size.height)), [width, height, size.width, size.height])
+  const fitted = useMemo(
+    () => lookAt(width, height, Math.max(40, size.width), Math.max(40, size.height)),
+    [width, height, size.width, size.height],
+  )
   const look = moved?.key === key ? moved.look : fitted
   const ground = useGround(bitmap)
   useEffect(() => {
@@ -87,13 +110,35 @@ export const PictureView = ({ bitmap, width, height, smooth, cells, selected = -
     if (bitmap) {
       context.imageSmoothingEnabled = smooth && look.zoom < 4
       // Only the part that can be seen: a large sheet costs no more than the view.
-      const [left, top] = [Math.max(0, Math.floor(-look.x / look.zoom)), Math.max(0, Math.floor(-look.y / look.zoom))]
-      const [right, bottom] = [Math.min(bitmap.width, Math.ceil((size.width - look.x) / look.zoom)), Math.min(bitmap.height, Math.ceil((size.height - look.y) / look.zoom))]
-      if (right > left && bottom > top) context.drawImage(bitmap, left, top, right - left, bottom - top, look.x + left * look.zoom, look.y + top * look.zoom, (right - left) * look.zoom, (bottom - top) * look.zoom)
+      const [left, top] = [
+        Math.max(0, Math.floor(-look.x / look.zoom)),
+        Math.max(0, Math.floor(-look.y / look.zoom)),
+      ]
+      const [right, bottom] = [
+        Math.min(bitmap.width, Math.ceil((size.width - look.x) / look.zoom)),
+        Math.min(bitmap.height, Math.ceil((size.height - look.y) / look.zoom)),
+      ]
+      if (right > left && bottom > top)
+        context.drawImage(
+          bitmap,
+          left,
+          top,
+          right - left,
+          bottom - top,
+          look.x + left * look.zoom,
+          look.y + top * look.zoom,
+          (right - left) * look.zoom,
+          (bottom - top) * look.zoom,
+        )
     }
     context.lineWidth = 1
     context.strokeStyle = ground === GROUNDS.light ? 'rgb(23 18 15 / 35%)' : 'rgb(255 255 255 / 35%)'
-    context.strokeRect(Math.round(look.x) - 0.5, Math.round(look.y) - 0.5, Math.round(width * look.zoom) + 1, Math.round(height * look.zoom) + 1)
+    context.strokeRect(
+      Math.round(look.x) - 0.5,
+      Math.round(look.y) - 0.5,
+      Math.round(width * look.zoom) + 1,
+      Math.round(height * look.zoom) + 1,
+    )
     context.globalAlpha = 0.75
     strokeTwice(context, outlineOf(cells, look, size.width, size.height), 1)
     context.globalAlpha = 1
@@ -115,7 +160,10 @@ export const PictureView = ({ bitmap, width, height, smooth, cells, selected = -
       },
       onWheel: ({ event }) => {
         event.preventDefault()
-        setMoved({ key, look: zoomedAt(look, ...within(event.clientX, event.clientY), 1.0015 ** -event.deltaY) })
+        setMoved({
+          key,
+          look: zoomedAt(look, ...within(event.clientX, event.clientY), 1.0015 ** -event.deltaY),
+        })
       },
     },
     { target: frame, drag: { filterTaps: true }, eventOptions: { passive: false } },
@@ -123,7 +171,12 @@ export const PictureView = ({ bitmap, width, height, smooth, cells, selected = -
   return (
     <div className="picture-view" data-testid="picture-view">
       <div className="picture-frame" ref={frame}>
-        <canvas ref={canvas} aria-label={label} width={Math.max(1, Math.round(size.width * window.devicePixelRatio))} height={Math.max(1, Math.round(size.height * window.devicePixelRatio))} />
+        <canvas
+          ref={canvas}
+          aria-label={label}
+          width={Math.max(1, Math.round(size.width * window.devicePixelRatio))}
+          height={Math.max(1, Math.round(size.height * window.devicePixelRatio))}
+        />
         {overlay && <svg className="overlay">{overlay(look)}</svg>}
       </div>
       <button type="button" className="view-zoom" title="Show all of it" onClick={() => setMoved(null)}>

@@ -14,7 +14,12 @@ import { tell } from './pixels.ts'
 import { setSprites, useSprites } from './state.ts'
 import { bytesText } from './view.ts'
 
-const AS: Readonly<Record<SheetUse['as'], string>> = { picture: 'picture of', mark: 'mark of', mask: 'births of', source: 'source of' }
+const AS: Readonly<Record<SheetUse['as'], string>> = {
+  picture: 'picture of',
+  mark: 'mark of',
+  mask: 'births of',
+  source: 'source of',
+}
 
 /** Who shows the sheet, each a way to the effect. */
 const Uses = ({ sheet }: { sheet: Sheet }) => {
@@ -27,11 +32,21 @@ const Uses = ({ sheet }: { sheet: Sheet }) => {
       <button type="button" className="word-choice" onClick={(event) => setAnchor(event.currentTarget)}>
         used {uses.length === 1 ? 'once' : `${uses.length} times`}
       </button>
-      <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      >
         <ul className="use-list" aria-label={`Where ${sheet.name} is used`}>
           {uses.map((use, i) => (
             <li key={i}>
-              {AS[use.as]} {use.effect === null ? use.name : <Link to={`/kit/${kit!.id}/effect/${use.effect}`}>{use.name}</Link>}
+              {AS[use.as]}{' '}
+              {use.effect === null ? (
+                use.name
+              ) : (
+                <Link to={`/kit/${kit!.id}/effect/${use.effect}`}>{use.name}</Link>
+              )}
               {use.effect !== null && <small> in {kit!.effects[use.effect]?.name}</small>}
             </li>
           ))}
@@ -54,10 +69,25 @@ const SheetMenu = ({ sheet }: { sheet: Sheet }) => {
   }
   return (
     <>
-      <IconButton size="small" aria-label="More about this sheet" onClick={(event) => setAnchor(event.currentTarget)}>
+      <IconButton
+        size="small"
+        aria-label="More about this sheet"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         <MoreVert fontSize="small" />
       </IconButton>
-      <input ref={input} type="file" hidden accept="image/*,.apng" aria-label="New picture" onChange={(event) => { const files = [...(event.target.files ?? [])].slice(0, 1); if (files.length > 0) void receivePictures(files, sheet.id); event.target.value = '' }} />
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept="image/*,.apng"
+        aria-label="New picture"
+        onChange={(event) => {
+          const files = [...(event.target.files ?? [])].slice(0, 1)
+          if (files.length > 0) void receivePictures(files, sheet.id)
+          event.target.value = ''
+        }}
+      />
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         <MenuItem
           dense
@@ -82,10 +112,20 @@ export const SheetHead = ({ sheet }: { sheet: Sheet }) => {
   const missing = useDocument((s) => s.missing.has(sheet.picture))
   return (
     <header className="sheet-head">
-      <NameField key={sheet.id} label="Sheet name" className="name-field effect-name" read={(kit) => kit.sheets[sheet.id]?.name} write={(kit, name) => void (kit.sheets[sheet.id]!.name = name)} />
+      <NameField
+        key={sheet.id}
+        label="Sheet name"
+        className="name-field effect-name"
+        read={(kit) => kit.sheets[sheet.id]?.name}
+        write={(kit, name) => void (kit.sheets[sheet.id]!.name = name)}
+      />
       <SheetMenu sheet={sheet} />
       {missing && (
-        <b className="missing-picture" role="status" title="Its stored picture is lost or damaged; checks stand in for it. Replace it by the menu beside the name.">
+        <b
+          className="missing-picture"
+          role="status"
+          title="Its stored picture is lost or damaged; checks stand in for it. Replace it by the menu beside the name."
+        >
           picture missing
         </b>
       )}
@@ -94,10 +134,20 @@ export const SheetHead = ({ sheet }: { sheet: Sheet }) => {
         <span className="sheet-size">
           {sheet.width} × {sheet.height} px ·{' '}
         </span>
-        <span title="Memory of its texture on the graphics card">{bytesText(textureBytes(sheet))}</span> · <Uses sheet={sheet} />
+        <span title="Memory of its texture on the graphics card">{bytesText(textureBytes(sheet))}</span> ·{' '}
+        <Uses sheet={sheet} />
       </span>
       <label className="head-choice" title="How texels are read when the sprite is scaled or turned">
-        <select aria-label="Sampling" value={sheet.sampling} onChange={(event) => edit(`Sampling of ${sheet.name}`, (kit) => void (kit.sheets[sheet.id]!.sampling = event.target.value as Sheet['sampling']))}>
+        <select
+          aria-label="Sampling"
+          value={sheet.sampling}
+          onChange={(event) =>
+            edit(
+              `Sampling of ${sheet.name}`,
+              (kit) => void (kit.sheets[sheet.id]!.sampling = event.target.value as Sheet['sampling']),
+            )
+          }
+        >
           {SAMPLINGS.map((sampling) => (
             <option key={sampling} value={sampling}>
               {sampling}
@@ -106,7 +156,11 @@ export const SheetHead = ({ sheet }: { sheet: Sheet }) => {
         </select>
       </label>
       <label className="head-choice ground-choice" title="Ground behind the picture">
-        <select aria-label="Ground of the picture" value={ground} onChange={(event) => setSprites({ ground: event.target.value as typeof ground })}>
+        <select
+          aria-label="Ground of the picture"
+          value={ground}
+          onChange={(event) => setSprites({ ground: event.target.value as typeof ground })}
+        >
           <option value="auto">contrast</option>
           <option value="dark">dark</option>
           <option value="middle">middle</option>

@@ -19,12 +19,19 @@ export const SheetList = () => {
       <ul className="sheet-list" aria-label="Sheets">
         {sheets.map((sheet) => (
           <li key={sheet.id}>
-            <button type="button" className={sheet.id === chosen?.id ? 'sheet-item notched' : 'sheet-item'} aria-label={sheet.name} aria-current={sheet.id === chosen?.id} onClick={() => chooseSheet(kit.id, sheet.id)}>
+            <button
+              type="button"
+              className={sheet.id === chosen?.id ? 'sheet-item notched' : 'sheet-item'}
+              aria-label={sheet.name}
+              aria-current={sheet.id === chosen?.id}
+              onClick={() => chooseSheet(kit.id, sheet.id)}
+            >
               <FrameCell sheetId={sheet.id} frame={0} size={38} />
               <span>
                 <b title={sheet.name}>{sheet.name}</b>
                 <small>
-                  {sheet.frames.length} frame{sheet.frames.length === 1 ? '' : 's'} · {bytesText(textureBytes(sheet))}
+                  {sheet.frames.length} frame{sheet.frames.length === 1 ? '' : 's'} ·{' '}
+                  {bytesText(textureBytes(sheet))}
                   {unused.has(sheet.id) && <em className="unused"> · not used</em>}
                 </small>
               </span>
@@ -33,7 +40,8 @@ export const SheetList = () => {
         ))}
       </ul>
       <p className="soft sheet-sum">
-        {sheets.length} sheet{sheets.length === 1 ? '' : 's'}, {bytesText(bytes)} of texture memory{unused.size > 0 ? `, ${unused.size} not used` : ''}
+        {sheets.length} sheet{sheets.length === 1 ? '' : 's'}, {bytesText(bytes)} of texture memory
+        {unused.size > 0 ? `, ${unused.size} not used` : ''}
       </p>
     </>
   )

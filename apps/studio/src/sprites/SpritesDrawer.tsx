@@ -28,7 +28,11 @@ const SpritesDrawer = ({ typeId }: { typeId: string | null }) => {
     <TargetContext value={typeId}>
       <aside ref={place} aria-label="Sprites" className="sprites-drawer" data-testid="sprites-drawer">
         <header className="drawer-head">
-          <select aria-label="Sheet" value={chosen?.id ?? ''} onChange={(event) => chooseSheet(kitId, event.target.value)}>
+          <select
+            aria-label="Sheet"
+            value={chosen?.id ?? ''}
+            onChange={(event) => chooseSheet(kitId, event.target.value)}
+          >
             {sheets.map((sheet) => (
               <option key={sheet.id} value={sheet.id}>
                 {sheet.name}

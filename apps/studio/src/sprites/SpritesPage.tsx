@@ -10,7 +10,13 @@ import { Workspace } from './Workspace.tsx'
 
 /** The sprites on a page of their own. */
 export const SpritesPage = () => {
-  const kit = useDocument(useShallow((s) => ({ id: s.kit?.id ?? '', name: s.kit?.name ?? '', wholePixels: s.kit?.wholePixels ?? false })))
+  const kit = useDocument(
+    useShallow((s) => ({
+      id: s.kit?.id ?? '',
+      name: s.kit?.name ?? '',
+      wholePixels: s.kit?.wholePixels ?? false,
+    })),
+  )
   useEffect(() => void (document.title = `Sprites of ${kit.name} · Gliv`), [kit.name])
   return (
     <div className="sprites-page">
@@ -30,8 +36,18 @@ export const SpritesPage = () => {
         <aside className="sheet-column" aria-label="Sheets">
           <AddButtons />
           <SheetList />
-          <label className="check-row" title="For games of whole pixels: sprites lie on whole pixels wherever they are shown, baked or played, and the stage zooms by whole numbers">
-            <Checkbox size="small" checked={kit.wholePixels} onChange={(event) => edit('Whole pixels', (draft) => void (draft.wholePixels = event.target.checked))} /> Whole pixels
+          <label
+            className="check-row"
+            title="For games of whole pixels: sprites lie on whole pixels wherever they are shown, baked or played, and the stage zooms by whole numbers"
+          >
+            <Checkbox
+              size="small"
+              checked={kit.wholePixels}
+              onChange={(event) =>
+                edit('Whole pixels', (draft) => void (draft.wholePixels = event.target.checked))
+              }
+            />{' '}
+            Whole pixels
           </label>
         </aside>
         <Workspace />

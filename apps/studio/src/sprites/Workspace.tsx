@@ -10,7 +10,11 @@ import { SheetHead } from './SheetHead.tsx'
 import { setSprites, type Tab as TabId, TABS, useSprites } from './state.ts'
 import { useSheet } from './use.ts'
 
-const OF_SHEET: Readonly<Record<Exclude<TabId, 'palettes'>, ComponentType<{ sheet: Sheet }>>> = { frames: FramesTab, clips: ClipsTab, draw: DrawTab }
+const OF_SHEET: Readonly<Record<Exclude<TabId, 'palettes'>, ComponentType<{ sheet: Sheet }>>> = {
+  frames: FramesTab,
+  clips: ClipsTab,
+  draw: DrawTab,
+}
 
 /** One sheet from all sides. */
 export const Workspace = () => {
@@ -25,7 +29,18 @@ export const Workspace = () => {
           <Tab key={id} value={id} label={TABS[id]} />
         ))}
       </Tabs>
-      {Shown ? sheet ? <Shown sheet={sheet} /> : <p className="empty-note">This kit has no picture yet. Import one, draw one, or make one by formula; a picture can also be pasted or dropped here.</p> : <PaletteTab sheet={sheet} />}
+      {Shown ? (
+        sheet ? (
+          <Shown sheet={sheet} />
+        ) : (
+          <p className="empty-note">
+            This kit has no picture yet. Import one, draw one, or make one by formula; a picture can also be
+            pasted or dropped here.
+          </p>
+        )
+      ) : (
+        <PaletteTab sheet={sheet} />
+      )}
     </section>
   )
 }

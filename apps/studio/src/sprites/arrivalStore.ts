@@ -34,13 +34,19 @@ interface Arrivals {
 export const useArrivals = create<Arrivals>(() => ({ list: [], reading: 0, replaces: null }))
 
 /** What waits once more pictures are read: all of them, or the latest alone where it is to replace another. */
-export const withArrived = (waiting: readonly Arrival[], arrived: readonly Arrival[], alone: boolean): readonly Arrival[] =>
-  alone ? [...waiting, ...arrived].slice(-1) : [...waiting, ...arrived]
+export const withArrived = (
+  waiting: readonly Arrival[],
+  arrived: readonly Arrival[],
+  alone: boolean,
+): readonly Arrival[] => (alone ? [...waiting, ...arrived].slice(-1) : [...waiting, ...arrived])
 
-export const stemOf = (fileName: string): string => fileName.replace(/\.[^.]+$/, '').slice(0, 120) || 'picture'
+export const stemOf = (fileName: string): string =>
+  fileName.replace(/\.[^.]+$/, '').slice(0, 120) || 'picture'
 
 /** Files that may hold a sheet's numbers. */
-export const isNumbersFile = (file: File): boolean => /\.json$/i.test(file.name) && !/\.gliv(pack)?\.json$/i.test(file.name)
+export const isNumbersFile = (file: File): boolean =>
+  /\.json$/i.test(file.name) && !/\.gliv(pack)?\.json$/i.test(file.name)
 
 /** Picture files among others, by type or by ending. */
-export const isPictureFile = (file: File): boolean => file.type.startsWith('image/') || /\.(a?png|gif|webp|jpe?g|svg)$/i.test(file.name)
+export const isPictureFile = (file: File): boolean =>
+  file.type.startsWith('image/') || /\.(a?png|gif|webp|jpe?g|svg)$/i.test(file.name)

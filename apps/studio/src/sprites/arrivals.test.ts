@@ -13,20 +13,24 @@ vi.mock('./jobs.ts', () => ({
 }))
 vi.mock('./pixels.ts', () => ({ tell: (message: string) => expect.fail(message) }))
 
-const file = (name: string): File => new File([encodePng(createImage(8, 8)) as Uint8Array<ArrayBuffer>], name, { type: 'image/png' })
+const file = (name: string): File =>
+  new File([encodePng(createImage(8, 8)) as Uint8Array<ArrayBuffer>], name, { type: 'image/png' })
 
 afterEach(() => {
   vi.restoreAllMocks()
   useArrivals.setState({ list: [], reading: 0, replaces: null })
 })
 
-it.each([0, 40, 260, 3000])('pictures that take %i ms each wait to be taken in, and so does one that replaces another', async (eachMs) => {
-  clock.eachMs = eachMs
-  vi.spyOn(performance, 'now').mockImplementation(() => clock.now)
-  const { readPictures } = await import('./arrivals.ts')
-  await readPictures([file('a.png'), file('b.png'), file('c.png')])
-  expect(useArrivals.getState().list.map((a) => a.name)).toEqual(['a', 'b', 'c'])
-  useArrivals.setState({ list: [] })
-  await readPictures([file('new.png')], 'sheet')
-  expect(useArrivals.getState()).toMatchObject({ replaces: 'sheet', reading: 0, list: [{ name: 'new' }] })
-})
+it.each([0, 40, 260, 3000])(
+  'pictures that take %i ms each wait to be taken in, and so does one that replaces another',
+  async (eachMs) => {
+    clock.eachMs = eachMs
+    vi.spyOn(performance, 'now').mockImplementation(() => clock.now)
+    const { readPictures } = await import('./arrivals.ts')
+    await readPictures([file('a.png'), file('b.png'), file('c.png')])
+    expect(useArrivals.getState().list.map((a) => a.name)).toEqual(['a', 'b', 'c'])
+    useArrivals.setState({ list: [] })
+    await readPictures([file('new.png')], 'sheet')
+    expect(useArrivals.getState()).toMatchObject({ replaces: 'sheet', reading: 0, list: [{ name: 'new' }] })
+  },
+)

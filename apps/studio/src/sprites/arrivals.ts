@@ -1,5 +1,12 @@
 /** Reading pictures that arrive: by drop, by choice, from the clipboard. */
-import { checkFile, encodePng, isSheetNumbers, likelySlicing, pictureKind, readSheetNumbers } from '@gliv/pixels'
+import {
+  checkFile,
+  encodePng,
+  isSheetNumbers,
+  likelySlicing,
+  pictureKind,
+  readSheetNumbers,
+} from '@gliv/pixels'
 import { type Arrival, isNumbersFile, stemOf, useArrivals, withArrived } from './arrivalStore.ts'
 import { readFile } from './jobs.ts'
 import { tell } from './pixels.ts'
@@ -8,7 +15,11 @@ import { rasterise } from './rasterise.ts'
 const set = useArrivals.setState
 let count = 0
 
-const readSvg = async (bytes: Uint8Array, name: string, width: number | null = null): Promise<Omit<Arrival, 'id' | 'name' | 'numbers'>> => {
+const readSvg = async (
+  bytes: Uint8Array,
+  name: string,
+  width: number | null = null,
+): Promise<Omit<Arrival, 'id' | 'name' | 'numbers'>> => {
   const svg = new TextDecoder().decode(bytes)
   const image = await rasterise(svg, width)
   const { slicing, why, sure } = likelySlicing(image, name)
@@ -31,23 +42,31 @@ interface NumbersFile {
 
 /** The numbers that belong to a picture: they name its file, or have its name themselves, or both came alone. */
 const numbersFor = (file: File, all: readonly NumbersFile[], pictures: number): NumbersFile | undefined =>
-  all.find(({ data }) => (data as { image?: unknown }).image === file.name) ?? all.find((numbers) => stemOf(numbers.file) === stemOf(file.name)) ?? (pictures === 1 && all.length === 1 ? all[0] : undefined)
+  all.find(({ data }) => (data as { image?: unknown }).image === file.name) ??
+  all.find((numbers) => stemOf(numbers.file) === stemOf(file.name)) ??
+  (pictures === 1 && all.length === 1 ? all[0] : undefined)
 
 const readNumbers = async (files: readonly File[]): Promise<NumbersFile[]> => {
   const read: NumbersFile[] = []
   for (const file of files) {
     try {
       const data: unknown = JSON.parse(await file.text())
-      if (!isSheetNumbers(data)) throw new Error("it holds no sheet's numbers: neither frames nor a cell; import it where kits are")
+      if (!isSheetNumbers(data))
+        throw new Error("it holds no sheet's numbers: neither frames nor a cell; import it where kits are")
       read.push({ file: file.name, data })
     } catch (error) {
-      tell(`${file.name} was not used. ${error instanceof SyntaxError ? 'It is no JSON; save it again, or import the picture alone' : error instanceof Error ? error.message : String(error)}`)
+      tell(
+        `${file.name} was not used. ${error instanceof SyntaxError ? 'It is no JSON; save it again, or import the picture alone' : error instanceof Error ? error.message : String(error)}`,
+      )
     }
   }
   return read
 }
 
-const withNumbers = (picture: Omit<Arrival, 'id' | 'name' | 'numbers'>, numbers: NumbersFile | undefined): Arrival['numbers'] => {
+const withNumbers = (
+  picture: Omit<Arrival, 'id' | 'name' | 'numbers'>,
+  numbers: NumbersFile | undefined,
+): Arrival['numbers'] => {
   const [image] = picture.frames
   if (!numbers || !image || picture.frames.length > 1) return null
   try {
@@ -61,7 +80,10 @@ const withNumbers = (picture: Omit<Arrival, 'id' | 'name' | 'numbers'>, numbers:
 const SHOW_EVERY_MS = 250
 
 /** Reads picture files, and sheets' numbers that were chosen with them; what cannot be read is named with the reason, and the others go on. */
-export const readPictures = async (chosen: readonly File[], replaces: string | null = null): Promise<void> => {
+export const readPictures = async (
+  chosen: readonly File[],
+  replaces: string | null = null,
+): Promise<void> => {
   const files = chosen.filter((file) => !isNumbersFile(file))
   const numbers = await readNumbers(chosen.filter(isNumbersFile))
   set((s) => ({ reading: s.reading + files.length, replaces }))
@@ -79,7 +101,12 @@ export const readPictures = async (chosen: readonly File[], replaces: string | n
   for (const file of files) {
     try {
       const read = await readOne(file)
-      ready.push({ ...read, id: ++count, name: stemOf(file.name), numbers: withNumbers(read, numbersFor(file, numbers, files.length)) })
+      ready.push({
+        ...read,
+        id: ++count,
+        name: stemOf(file.name),
+        numbers: withNumbers(read, numbersFor(file, numbers, files.length)),
+      })
     } catch (error) {
       tell(`${file.name} was not imported. ${error instanceof Error ? error.message : String(error)}`)
     }

@@ -19,7 +19,8 @@ export const timeAt = (clip: Clip, seconds: number): number => {
 export const secondsOf = (clip: Clip): number => clipFrames(clip).length / clip.fps
 
 /** The rate at which a clip lasts so long, in the limits of the format. */
-export const fpsFor = (clip: Clip, seconds: number): number => Math.min(240, Math.max(0.1, Math.round((clipFrames(clip).length / seconds) * 1000) / 1000))
+export const fpsFor = (clip: Clip, seconds: number): number =>
+  Math.min(240, Math.max(0.1, Math.round((clipFrames(clip).length / seconds) * 1000) / 1000))
 
 export const moved = <T>(list: readonly T[], from: number, to: number): T[] => {
   const rest = list.filter((_, i) => i !== from)
@@ -27,6 +28,8 @@ export const moved = <T>(list: readonly T[], from: number, to: number): T[] => {
   return rest
 }
 
-export const held = (steps: readonly ClipStep[], at: number, by: number): ClipStep[] => steps.map((step, i) => (i === at ? { ...step, hold: Math.min(120, Math.max(1, step.hold + by)) } : step))
+export const held = (steps: readonly ClipStep[], at: number, by: number): ClipStep[] =>
+  steps.map((step, i) => (i === at ? { ...step, hold: Math.min(120, Math.max(1, step.hold + by)) } : step))
 
-export const doubled = (steps: readonly ClipStep[], at: number): ClipStep[] => steps.flatMap((step, i) => (i === at ? [step, { ...step }] : [step]))
+export const doubled = (steps: readonly ClipStep[], at: number): ClipStep[] =>
+  steps.flatMap((step, i) => (i === at ? [step, { ...step }] : [step]))

@@ -3,7 +3,8 @@ import type { Image, PackingOptions } from '@gliv/pixels'
 import { proxy, type Remote, wrap } from 'comlink'
 import type { PicturesApi } from '../workers/pictures.worker.ts'
 
-const startWorker = (): Worker => new Worker(new URL('../workers/pictures.worker.ts', import.meta.url), { type: 'module' })
+const startWorker = (): Worker =>
+  new Worker(new URL('../workers/pictures.worker.ts', import.meta.url), { type: 'module' })
 
 let shared: Remote<PicturesApi> | null = null
 export const pictureWorker = (): Remote<PicturesApi> => (shared ??= wrap<PicturesApi>(startWorker()))
@@ -39,7 +40,11 @@ export const readFile = async (bytes: Uint8Array, name: string): Promise<Read> =
   return Promise.race([api.read(bytes, name) as Promise<Read>, late]).finally(() => clearTimeout(timer))
 }
 
-export const packJob = (images: readonly Image[], options: PackingOptions, onProgress: (done: number) => void): Job<Packed> => {
+export const packJob = (
+  images: readonly Image[],
+  options: PackingOptions,
+  onProgress: (done: number) => void,
+): Job<Packed> => {
   const worker = startWorker()
   let cancel: () => void = () => {}
   const cancelled = new Promise<never>((_, reject) => {

@@ -1,5 +1,12 @@
 /** Loose frames and the sheet that they lie on: taken off, changed, laid out anew, in one step of undo. */
-import { addSheet, type Kit, type PackingChoice, setFrames, type Sheet, type SheetFrame } from '@gliv/document'
+import {
+  addSheet,
+  type Kit,
+  type PackingChoice,
+  setFrames,
+  type Sheet,
+  type SheetFrame,
+} from '@gliv/document'
 import type { Sampling } from '@gliv/model'
 import { type Cell, crop, DEFAULT_PACKING, encodePng, type Image, packImages } from '@gliv/pixels'
 import { edit } from '../store/document.ts'
@@ -17,11 +24,23 @@ export interface LooseFrame {
   readonly from: number | null
 }
 
-export const centred = (name: string, image: Image): LooseFrame => ({ name, image, pivotX: image.width / 2, pivotY: image.height / 2, from: null })
+export const centred = (name: string, image: Image): LooseFrame => ({
+  name,
+  image,
+  pivotX: image.width / 2,
+  pivotY: image.height / 2,
+  from: null,
+})
 
 export const looseFrames = async (sheet: Sheet): Promise<LooseFrame[]> => {
   const image = await imageOf(sheet)
-  return sheet.frames.map((frame, from) => ({ name: frame.name, image: crop(image, frame), pivotX: frame.pivotX, pivotY: frame.pivotY, from }))
+  return sheet.frames.map((frame, from) => ({
+    name: frame.name,
+    image: crop(image, frame),
+    pivotX: frame.pivotX,
+    pivotY: frame.pivotY,
+    from,
+  }))
 }
 
 interface LaidOut {
@@ -39,7 +58,11 @@ export interface Watched {
 /** Sheets of fewer texels than this are laid out at once. */
 const SMALL = 256 * 256
 
-const layOut = (frames: readonly LooseFrame[], packing: PackingChoice, { onProgress, onStart }: Watched): LaidOut | Promise<LaidOut> => {
+const layOut = (
+  frames: readonly LooseFrame[],
+  packing: PackingChoice,
+  { onProgress, onStart }: Watched,
+): LaidOut | Promise<LaidOut> => {
   const images = frames.map((f) => f.image)
   if (images.reduce((sum, i) => sum + i.width * i.height, 0) <= SMALL) {
     const packed = packImages(images, packing)
@@ -50,10 +73,18 @@ const layOut = (frames: readonly LooseFrame[], packing: PackingChoice, { onProgr
   return job.result
 }
 
-const placed = (frames: readonly LooseFrame[], cells: readonly Cell[]): SheetFrame[] => frames.map(({ name, pivotX, pivotY }, i) => ({ name, ...cells[i]!, pivotX, pivotY }))
+const placed = (frames: readonly LooseFrame[], cells: readonly Cell[]): SheetFrame[] =>
+  frames.map(({ name, pivotX, pivotY }, i) => ({ name, ...cells[i]!, pivotX, pivotY }))
 
 /** Gives a sheet other frames; who used the old ones follows. `more` may do more to the kit in the same step. */
-export const relay = async (label: string, sheet: Sheet, frames: readonly LooseFrame[], packing: PackingChoice = sheet.packing ?? DEFAULT_PACKING, watched: Watched = {}, more?: (kit: Kit, sheet: Sheet) => void): Promise<void> => {
+export const relay = async (
+  label: string,
+  sheet: Sheet,
+  frames: readonly LooseFrame[],
+  packing: PackingChoice = sheet.packing ?? DEFAULT_PACKING,
+  watched: Watched = {},
+  more?: (kit: Kit, sheet: Sheet) => void,
+): Promise<void> => {
   const { image, png, cells } = await layOut(frames, packing, watched)
   const became = sheet.frames.map((_, old) => frames.findIndex((f) => f.from === old))
   await editPicture(
@@ -70,12 +101,33 @@ export const relay = async (label: string, sheet: Sheet, frames: readonly LooseF
 }
 
 /** Adds a sheet of loose frames. Gives its id. */
-export const addPacked = async (label: string, name: string, frames: readonly LooseFrame[], sampling: Sampling, packing: PackingChoice = DEFAULT_PACKING, watched: Watched = {}, more?: (kit: Kit, id: string) => void): Promise<string> => {
+export const addPacked = async (
+  label: string,
+  name: string,
+  frames: readonly LooseFrame[],
+  sampling: Sampling,
+  packing: PackingChoice = DEFAULT_PACKING,
+  watched: Watched = {},
+  more?: (kit: Kit, id: string) => void,
+): Promise<string> => {
   const { image, png, cells } = await layOut(frames, packing, watched)
   const picture = await takePicture(image, png)
   let id = ''
   edit(label, (kit) => {
-    id = addSheet(kit, { name, picture, width: image.width, height: image.height, sampling, frames: placed(frames, cells), slicing: null, packing: { ...packing } }, makeId)
+    id = addSheet(
+      kit,
+      {
+        name,
+        picture,
+        width: image.width,
+        height: image.height,
+        sampling,
+        frames: placed(frames, cells),
+        slicing: null,
+        packing: { ...packing },
+      },
+      makeId,
+    )
     more?.(kit, id)
   })
   return id

@@ -25,17 +25,26 @@ const remember = (hash: string, image: Image): Image => {
 }
 
 /** Pixels of a sheet's picture; rejects in words when it is not at hand. */
-export const imageOf = async (sheet: Pick<Sheet, 'picture' | 'width' | 'height' | 'name'>): Promise<Image> => {
+export const imageOf = async (
+  sheet: Pick<Sheet, 'picture' | 'width' | 'height' | 'name'>,
+): Promise<Image> => {
   const known = images.get(sheet.picture)
   if (known) return known
   const png = useDocument.getState().pictures.get(sheet.picture)
-  if (!png) throw new Error(`The picture of "${sheet.name}" is not at hand; open the kit again, or replace the picture`)
-  return remember(sheet.picture, sheet.width * sheet.height <= SMALL ? decodePng(png) : await pictureWorker().decode(png))
+  if (!png)
+    throw new Error(
+      `The picture of "${sheet.name}" is not at hand; open the kit again, or replace the picture`,
+    )
+  return remember(
+    sheet.picture,
+    sheet.width * sheet.height <= SMALL ? decodePng(png) : await pictureWorker().decode(png),
+  )
 }
 
 /** Takes a picture in: written as PNG, kept, decoded, and ready to be drawn. Gives its content hash. */
 export const takePicture = async (image: Image, png?: Uint8Array): Promise<string> => {
-  const bytes = png ?? (image.width * image.height <= SMALL ? encodePng(image) : await pictureWorker().encode(image))
+  const bytes =
+    png ?? (image.width * image.height <= SMALL ? encodePng(image) : await pictureWorker().encode(image))
   if (image.width * image.height > SMALL) {
     const { bitmap, hash } = await pictureWorker().bitmap(bytes)
     rememberBitmap(keepPicture(bytes, hash), bitmap)
@@ -49,7 +58,13 @@ export const takePicture = async (image: Image, png?: Uint8Array): Promise<strin
 }
 
 /** Gives a sheet another picture in one step of undo; `change` may do more to the kit in the same step. */
-export const editPicture = async (label: string, sheetId: string, image: Image, change?: (kit: Kit, sheet: Sheet) => void, png?: Uint8Array): Promise<void> => {
+export const editPicture = async (
+  label: string,
+  sheetId: string,
+  image: Image,
+  change?: (kit: Kit, sheet: Sheet) => void,
+  png?: Uint8Array,
+): Promise<void> => {
   const picture = await takePicture(image, png)
   edit(label, (kit) => {
     const sheet = kit.sheets[sheetId]
@@ -60,4 +75,5 @@ export const editPicture = async (label: string, sheetId: string, image: Image, 
 }
 
 /** Says in words what went wrong; for promises that nobody waits for. */
-export const tell = (error: unknown): void => useDocument.setState({ notice: error instanceof Error ? error.message : String(error) })
+export const tell = (error: unknown): void =>
+  useDocument.setState({ notice: error instanceof Error ? error.message : String(error) })

@@ -6,7 +6,10 @@ export const SVG_LIMIT = 2048
 /** A drawing that takes longer is given up, in ms. */
 const LONGEST_MS = 5000
 
-type Answer = { readonly width: number; readonly height: number; readonly data: ArrayBuffer } | { readonly refused: { readonly width: number; readonly height: number } } | { readonly damaged: true }
+type Answer =
+  | { readonly width: number; readonly height: number; readonly data: ArrayBuffer }
+  | { readonly refused: { readonly width: number; readonly height: number } }
+  | { readonly damaged: true }
 
 const makeFrame = (): Promise<HTMLIFrameElement> =>
   new Promise((ready) => {
@@ -23,7 +26,15 @@ const makeFrame = (): Promise<HTMLIFrameElement> =>
 const ask = (frame: HTMLIFrameElement, message: object): Promise<Answer> =>
   new Promise((done, fail) => {
     const { port1, port2 } = new MessageChannel()
-    const timer = setTimeout(() => fail(new PictureError(`The SVG takes more than ${LONGEST_MS / 1000} s to draw and was given up; simplify it, or save it as PNG`)), LONGEST_MS)
+    const timer = setTimeout(
+      () =>
+        fail(
+          new PictureError(
+            `The SVG takes more than ${LONGEST_MS / 1000} s to draw and was given up; simplify it, or save it as PNG`,
+          ),
+        ),
+      LONGEST_MS,
+    )
     port1.onmessage = ({ data }: MessageEvent<Answer>) => {
       clearTimeout(timer)
       port1.close()
@@ -39,7 +50,10 @@ export const rasterise = async (svg: string, width: number | null): Promise<Imag
   try {
     const answer = await ask(frame, { svg, width, limit: SVG_LIMIT, most: PICTURE_LIMITS.side * SVG_LIMIT })
     if ('damaged' in answer) throw new PictureError('The SVG is damaged and cannot be drawn; save it again')
-    if ('refused' in answer) throw new PictureError(`The SVG would be ${answer.refused.width} × ${answer.refused.height} px; draw it with a smaller width`)
+    if ('refused' in answer)
+      throw new PictureError(
+        `The SVG would be ${answer.refused.width} × ${answer.refused.height} px; draw it with a smaller width`,
+      )
     refuseSize(answer.width, answer.height)
     return { width: answer.width, height: answer.height, data: new Uint8Array(answer.data) }
   } finally {

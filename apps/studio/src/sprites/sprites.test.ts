@@ -9,8 +9,16 @@ import { isPictureFile, stemOf } from './arrivalStore.ts'
 import { timingOf } from './takeIn.ts'
 import { bytesText, cellAt, isBright, lookAt, texelAt, zoomedAt } from './view.ts'
 
-const clip = (more: Partial<Clip>): Clip => ({ id: 'c', name: 'C', steps: [0, 1, 2].map((frame) => ({ frame, hold: 1 })), fps: 10, play: 'loop', ...more })
-const times = (c: Clip, count: number): number[] => Array.from({ length: count }, (_, k) => timeAt(c, k / c.fps))
+const clip = (more: Partial<Clip>): Clip => ({
+  id: 'c',
+  name: 'C',
+  steps: [0, 1, 2].map((frame) => ({ frame, hold: 1 })),
+  fps: 10,
+  play: 'loop',
+  ...more,
+})
+const times = (c: Clip, count: number): number[] =>
+  Array.from({ length: count }, (_, k) => timeAt(c, k / c.fps))
 
 describe('clips over time', () => {
   it('go round, to and fro, or stay at the end', () => {
@@ -21,12 +29,26 @@ describe('clips over time', () => {
   })
 
   it('holds count as frame times, for length and rate', () => {
-    const slow = clip({ steps: [{ frame: 0, hold: 3 }, { frame: 1, hold: 1 }] })
-    expect([roundLength(slow), secondsOf(slow), fpsFor(slow, 2), fpsFor(slow, 1e9), fpsFor(slow, 1e-9)]).toEqual([4, 0.4, 2, 0.1, 240])
+    const slow = clip({
+      steps: [
+        { frame: 0, hold: 3 },
+        { frame: 1, hold: 1 },
+      ],
+    })
+    expect([
+      roundLength(slow),
+      secondsOf(slow),
+      fpsFor(slow, 2),
+      fpsFor(slow, 1e9),
+      fpsFor(slow, 1e-9),
+    ]).toEqual([4, 0.4, 2, 0.1, 240])
     expect(held(slow.steps, 1, -1)).toEqual(slow.steps)
     expect(held(slow.steps, 0, 999)[0]!.hold).toBe(120)
     expect(doubled(slow.steps, 0).map((s) => s.hold)).toEqual([3, 3, 1])
-    expect([moved([1, 2, 3, 4], 0, 2), moved([1, 2, 3, 4], 3, 0)]).toEqual([[2, 3, 1, 4], [4, 1, 2, 3]])
+    expect([moved([1, 2, 3, 4], 0, 2), moved([1, 2, 3, 4], 3, 0)]).toEqual([
+      [2, 3, 1, 4],
+      [4, 1, 2, 3],
+    ])
   })
 
   it('an animation gets the rate of its shortest frame, and holds for the longer ones', () => {
@@ -55,23 +77,51 @@ describe('looking at a picture', () => {
   it('finds texel and cell', () => {
     const look = { x: 10, y: 20, zoom: 4 }
     expect(texelAt(look, 21, 19)).toEqual([2, -1])
-    const cells = [{ x: 0, y: 0, w: 2, h: 2 }, { x: 2, y: 0, w: 2, h: 2 }]
-    expect([cellAt(look, cells, 10, 20), cellAt(look, cells, 19, 20), cellAt(look, cells, 9, 20)]).toEqual([0, 1, -1])
+    const cells = [
+      { x: 0, y: 0, w: 2, h: 2 },
+      { x: 2, y: 0, w: 2, h: 2 },
+    ]
+    expect([cellAt(look, cells, 10, 20), cellAt(look, cells, 19, 20), cellAt(look, cells, 9, 20)]).toEqual([
+      0, 1, -1,
+    ])
   })
 
   it('bright pictures, and empty ones, want a dark ground', () => {
-    expect([isBright([255, 255, 255, 255]), isBright([10, 10, 10, 255]), isBright([0, 0, 0, 0]), isBright([255, 255, 255, 20, 0, 0, 0, 255])]).toEqual([true, false, true, false])
-    expect([bytesText(32), bytesText(151_536), bytesText(67_108_864), bytesText(1_500_000)]).toEqual(['1 kB', '148 kB', '64 MB', '1.4 MB'])
+    expect([
+      isBright([255, 255, 255, 255]),
+      isBright([10, 10, 10, 255]),
+      isBright([0, 0, 0, 0]),
+      isBright([255, 255, 255, 20, 0, 0, 0, 255]),
+    ]).toEqual([true, false, true, false])
+    expect([bytesText(32), bytesText(151_536), bytesText(67_108_864), bytesText(1_500_000)]).toEqual([
+      '1 kB',
+      '148 kB',
+      '64 MB',
+      '1.4 MB',
+    ])
   })
 })
 
 describe('strokes', () => {
-  const settings = (more: Partial<Settings>): Settings => ({ tool: 'pencil', colour: '#ff0000', alpha: 1, size: 1, mirrors: { x: false, y: false }, ...more })
+  const settings = (more: Partial<Settings>): Settings => ({
+    tool: 'pencil',
+    colour: '#ff0000',
+    alpha: 1,
+    size: 1,
+    mirrors: { x: false, y: false },
+    ...more,
+  })
   const empty = createImage(6, 4)
-  const rows = (image: typeof empty): string[] => Array.from({ length: image.height }, (_, y) => Array.from({ length: image.width }, (_, x) => (image.data[(y * image.width + x) * 4 + 3]! > 0 ? '#' : '.')).join(''))
+  const rows = (image: typeof empty): string[] =>
+    Array.from({ length: image.height }, (_, y) =>
+      Array.from({ length: image.width }, (_, x) =>
+        image.data[(y * image.width + x) * 4 + 3]! > 0 ? '#' : '.',
+      ).join(''),
+    )
 
   it('a pencil gathers its way, a line only joins its ends, both mirrored when asked', () => {
-    const way = (s: Settings): string[] => rows(imageIn(goOn(s, goOn(s, begin(s, empty, [0, 0], null), [2, 0], empty), [2, 2], empty), empty))
+    const way = (s: Settings): string[] =>
+      rows(imageIn(goOn(s, goOn(s, begin(s, empty, [0, 0], null), [2, 0], empty), [2, 2], empty), empty))
     expect(way(settings({}))).toEqual(['###...', '..#...', '..#...', '......'])
     expect(way(settings({ tool: 'line' }))).toEqual(['#.....', '.#....', '..#...', '......'])
     expect(way(settings({ mirrors: { x: true, y: true } }))).toEqual(['######', '..##..', '..##..', '######'])
@@ -80,7 +130,10 @@ describe('strokes', () => {
 
   it('a half-transparent pencil that crosses itself does not darken', () => {
     const s = settings({ alpha: 0.5 })
-    const image = imageIn(goOn(s, goOn(s, begin(s, empty, [0, 0], null), [3, 0], empty), [0, 0], empty), empty)
+    const image = imageIn(
+      goOn(s, goOn(s, begin(s, empty, [0, 0], null), [3, 0], empty), [0, 0], empty),
+      empty,
+    )
     expect([0, 1, 2, 3].map((x) => image.data[x * 4 + 3])).toEqual([128, 128, 128, 128])
   })
 
@@ -101,7 +154,11 @@ describe('strokes', () => {
 
   it('a texel gives its colour and alpha; an empty one, and none, give nothing', () => {
     const image = imageIn(begin(settings({ alpha: 0.5 }), empty, [2, 1], null), empty)
-    expect([colourAt(image, [2, 1]), colourAt(image, [0, 0]), colourAt(image, [-1, 0])]).toEqual([{ colour: '#ff0000', alpha: 0.5 }, null, null])
+    expect([colourAt(image, [2, 1]), colourAt(image, [0, 0]), colourAt(image, [-1, 0])]).toEqual([
+      { colour: '#ff0000', alpha: 0.5 },
+      null,
+      null,
+    ])
     expect([...premultiplied(image).subarray((6 + 2) * 4, (6 + 3) * 4)]).toEqual([128, 0, 0, 128])
   })
 })
@@ -109,7 +166,18 @@ describe('strokes', () => {
 describe('files', () => {
   it('pictures are told from kits, and named without their ending', () => {
     const named = (name: string, type = ''): boolean => isPictureFile(new File([], name, { type }))
-    expect([named('a.PNG'), named('a.apng'), named('b.webp'), named('x', 'image/png'), named('kit.gliv'), named('kit.gliv.json')]).toEqual([true, true, true, true, false, false])
-    expect([stemOf('snow.strip.png'), stemOf('.png'), stemOf('plain')]).toEqual(['snow.strip', 'picture', 'plain'])
+    expect([
+      named('a.PNG'),
+      named('a.apng'),
+      named('b.webp'),
+      named('x', 'image/png'),
+      named('kit.gliv'),
+      named('kit.gliv.json'),
+    ]).toEqual([true, true, true, true, false, false])
+    expect([stemOf('snow.strip.png'), stemOf('.png'), stemOf('plain')]).toEqual([
+      'snow.strip',
+      'picture',
+      'plain',
+    ])
   })
 })

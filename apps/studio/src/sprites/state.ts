@@ -22,14 +22,17 @@ interface SpritesState {
 }
 
 export const useSprites = create<SpritesState>()(
-  persist((): SpritesState => ({ open: false, tab: 'frames', sheets: {}, frames: {}, clips: {}, ground: 'auto' }), persisted<SpritesState>('gliv-sprites', () => sessionStorage, {
-    open: z.boolean(),
-    tab: z.enum(Object.keys(TABS) as [Tab, ...Tab[]]),
-    sheets: z.record(z.string(), z.string()),
-    frames: z.record(z.string(), z.number().int().min(0)),
-    clips: z.record(z.string(), z.string()),
-    ground: z.enum(['dark', 'middle', 'light', 'checker', 'auto']),
-  })),
+  persist(
+    (): SpritesState => ({ open: false, tab: 'frames', sheets: {}, frames: {}, clips: {}, ground: 'auto' }),
+    persisted<SpritesState>('gliv-sprites', () => sessionStorage, {
+      open: z.boolean(),
+      tab: z.enum(Object.keys(TABS) as [Tab, ...Tab[]]),
+      sheets: z.record(z.string(), z.string()),
+      frames: z.record(z.string(), z.number().int().min(0)),
+      clips: z.record(z.string(), z.string()),
+      ground: z.enum(['dark', 'middle', 'light', 'checker', 'auto']),
+    }),
+  ),
 )
 
 export const setSprites = useSprites.setState

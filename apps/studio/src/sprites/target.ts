@@ -20,8 +20,15 @@ export const giveFrame = (typeId: string, sheet: Sheet, frame: number): void =>
   })
 
 /** The type may show this frame, too. */
-export const addFrame = (typeId: string, sheet: Sheet, frame: number): void => edit(`Add ${sheet.frames[frame]!.name}`, (kit) => void kit.types[typeId]!.pictures.push({ sheet: sheet.id, frames: [frame], clip: null, weight: 1 }))
+export const addFrame = (typeId: string, sheet: Sheet, frame: number): void =>
+  edit(
+    `Add ${sheet.frames[frame]!.name}`,
+    (kit) =>
+      void kit.types[typeId]!.pictures.push({ sheet: sheet.id, frames: [frame], clip: null, weight: 1 }),
+  )
 
 /** The type follows this clip, frames, rate and all. */
 export const giveClip = (typeId: string, sheet: Sheet, clipId: string): void =>
-  edit(`Clip: ${sheet.clips.find((c) => c.id === clipId)?.name ?? ''}`, (kit) => followClip(kit, typeId, 0, sheet.id, clipId))
+  edit(`Clip: ${sheet.clips.find((c) => c.id === clipId)?.name ?? ''}`, (kit) =>
+    followClip(kit, typeId, 0, sheet.id, clipId),
+  )

@@ -14,12 +14,18 @@ export const useSheet = (): Sheet | null => {
     const kit = shownKit(state)
     if (!kit) return null
     const chosen = wanted[kit.id]
-    return (chosen === undefined ? undefined : kit.sheets[chosen]) ?? kit.sheets[kit.sheetOrder[0] ?? ''] ?? null
+    return (
+      (chosen === undefined ? undefined : kit.sheets[chosen]) ?? kit.sheets[kit.sheetOrder[0] ?? ''] ?? null
+    )
   })
 }
 
 /** Number of the sheet's chosen frame; frames may have gone meanwhile. */
-export const useFrame = (sheet: Sheet): number => Math.min(useSprites((s) => s.frames[sheet.id] ?? 0), sheet.frames.length - 1)
+export const useFrame = (sheet: Sheet): number =>
+  Math.min(
+    useSprites((s) => s.frames[sheet.id] ?? 0),
+    sheet.frames.length - 1,
+  )
 
 export const useClip = (sheet: Sheet): Clip | null => {
   const wanted = useSprites((s) => s.clips[sheet.id])
@@ -30,7 +36,9 @@ export const useClip = (sheet: Sheet): Clip | null => {
 export const useBitmap = (sheet: Sheet | null): ImageBitmap | null => {
   const hash = sheet?.picture
   const bytes = useDocument((s) => (hash === undefined ? undefined : s.pictures.get(hash)))
-  const [bitmap, setBitmap] = useState<ImageBitmap | null>(() => (hash === undefined ? null : (sheetImages.get(hash) ?? null)))
+  const [bitmap, setBitmap] = useState<ImageBitmap | null>(() =>
+    hash === undefined ? null : (sheetImages.get(hash) ?? null),
+  )
   useEffect(() => {
     if (hash === undefined || !bytes) return
     let current = true

@@ -24,7 +24,9 @@ export const useCut = (key: string, png: Uint8Array | undefined, slicing: Slicin
       .cut(key, png, slicing)
       .then(
         (cells) => current && setCut({ cells, refusal: null, busy: false }),
-        (error: unknown) => current && setCut({ cells: [], refusal: error instanceof Error ? error.message : String(error), busy: false }),
+        (error: unknown) =>
+          current &&
+          setCut({ cells: [], refusal: error instanceof Error ? error.message : String(error), busy: false }),
       )
     return () => void (current = false)
   }, [key, png, slicing])

@@ -11,10 +11,20 @@ export interface Look {
 export const ZOOM_LIMITS = [1 / 32, 64] as const
 
 /** The whole picture in the middle; small ones by whole numbers, so that texels stay equal. */
-export const lookAt = (width: number, height: number, boxWidth: number, boxHeight: number, margin = 12): Look => {
+export const lookAt = (
+  width: number,
+  height: number,
+  boxWidth: number,
+  boxHeight: number,
+  margin = 12,
+): Look => {
   const room = Math.min((boxWidth - 2 * margin) / width, (boxHeight - 2 * margin) / height)
   const zoom = Math.min(ZOOM_LIMITS[1], Math.max(ZOOM_LIMITS[0], room >= 1 ? Math.floor(room) : room))
-  return { zoom, x: Math.round((boxWidth - width * zoom) / 2), y: Math.round((boxHeight - height * zoom) / 2) }
+  return {
+    zoom,
+    x: Math.round((boxWidth - width * zoom) / 2),
+    y: Math.round((boxHeight - height * zoom) / 2),
+  }
 }
 
 /** Zooms so that what is under the pointer stays there. */
@@ -23,7 +33,10 @@ export const zoomedAt = (look: Look, px: number, py: number, factor: number): Lo
   return { zoom, x: px - ((px - look.x) * zoom) / look.zoom, y: py - ((py - look.y) * zoom) / look.zoom }
 }
 
-export const texelAt = (look: Look, px: number, py: number): readonly [number, number] => [Math.floor((px - look.x) / look.zoom), Math.floor((py - look.y) / look.zoom)]
+export const texelAt = (look: Look, px: number, py: number): readonly [number, number] => [
+  Math.floor((px - look.x) / look.zoom),
+  Math.floor((py - look.y) / look.zoom),
+]
 
 /** Number of the topmost cell at a place of the screen; −1 for none. */
 export const cellAt = (look: Look, cells: readonly Cell[], px: number, py: number): number => {
@@ -43,4 +56,7 @@ export const isBright = (rgba: ArrayLike<number>): boolean => {
 }
 
 /** Bytes in words: `64 kB`, `16 MB`. */
-export const bytesText = (bytes: number): string => (bytes < 1024 * 1000 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${(bytes / 1024 / 1024).toFixed(bytes < 1e7 ? 1 : 0)} MB`)
+export const bytesText = (bytes: number): string =>
+  bytes < 1024 * 1000
+    ? `${Math.max(1, Math.round(bytes / 1024))} kB`
+    : `${(bytes / 1024 / 1024).toFixed(bytes < 1e7 ? 1 : 0)} MB`

@@ -7,7 +7,15 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { damage, type Dice, diceOf } from '../../../../packages/document/src/testing/damage.ts'
 import { LONG } from '../../../../packages/document/src/testing/long.ts'
 import { Database } from './db.ts'
-import { appendCommit, olderSnapshots, openKit, rawData, repairKit, SNAPSHOT_EVERY, Unreadable } from './journal.ts'
+import {
+  appendCommit,
+  olderSnapshots,
+  openKit,
+  rawData,
+  repairKit,
+  SNAPSHOT_EVERY,
+  Unreadable,
+} from './journal.ts'
 import { completePictures, loadPictures } from './pictureStore.ts'
 import { restore, type Stored } from './restore.ts'
 import { addKit, shelfRows } from './shelf.ts'
@@ -25,17 +33,34 @@ beforeEach(async () => {
 const commit = async (label: string, recipe: (kit: Kit) => void): Promise<void> => {
   const { kit, rev } = await openKit(db, ID)
   const [next, patches, inverse] = produceWithPatches(kit, (draft) => void recipe(draft as Kit))
-  await appendCommit(db, next, rev, { kit: ID, label, patches, inverse, tab: 'a', kind: 'edit', uid: `a.${rev + 1}` })
+  await appendCommit(db, next, rev, {
+    kit: ID,
+    label,
+    patches,
+    inverse,
+    tab: 'a',
+    kind: 'edit',
+    uid: `a.${rev + 1}`,
+  })
 }
 
 /** A demo with a few steps; each touches another effect, so that what is lost can be told. */
 const prepare = async (steps: number): Promise<void> => {
   await addKit(db, makeDemo(), () => 'fresh')
   const { kit } = makeDemo()
-  for (let k = 0; k < steps; k++) await commit(`Step ${k + 1}`, (draft) => void (draft.effects[kit.effectOrder[k % kit.effectOrder.length]!]!.seed = 1000 + k))
+  for (let k = 0; k < steps; k++)
+    await commit(
+      `Step ${k + 1}`,
+      (draft) => void (draft.effects[kit.effectOrder[k % kit.effectOrder.length]!]!.seed = 1000 + k),
+    )
 }
 
-const storedNow = async (): Promise<Stored> => ({ id: ID, rev: (await db.kits.get(ID))!.rev, snapshots: await db.snapshots.toArray(), commits: await db.commits.toArray() })
+const storedNow = async (): Promise<Stored> => ({
+  id: ID,
+  rev: (await db.kits.get(ID))!.rev,
+  snapshots: await db.snapshots.toArray(),
+  commits: await db.commits.toArray(),
+})
 const copy = <T>(value: T): T => structuredClone(value)
 
 describe('snapshots', () => {
@@ -46,7 +71,16 @@ describe('snapshots', () => {
     // Commits straight into the table, so that six hundred take no minutes.
     for (let rev = 1; rev < 6 * SNAPSHOT_EVERY; rev++) {
       if (rev % SNAPSHOT_EVERY !== 0) {
-        await db.commits.add({ kit: ID, rev, label: `Step ${rev}`, patches: [{ op: 'replace', path: ['effects', effect!, 'seed'], value: rev }], inverse: [], tab: 'a', formatVersion: 3, kind: 'edit' })
+        await db.commits.add({
+          kit: ID,
+          rev,
+          label: `Step ${rev}`,
+          patches: [{ op: 'replace', path: ['effects', effect!, 'seed'], value: rev }],
+          inverse: [],
+          tab: 'a',
+          formatVersion: 3,
+          kind: 'edit',
+        })
         await db.kits.update(ID, { rev })
       } else await commit(`Step ${rev}`, (draft) => void (draft.effects[effect!]!.seed = rev))
     }
@@ -63,13 +97,33 @@ describe('snapshots', () => {
 
   it('of a state that cannot be opened again are not written', async () => {
     await prepare(2)
-    for (let rev = 3; rev < SNAPSHOT_EVERY; rev++) await db.commits.add({ kit: ID, rev, label: `Step ${rev}`, patches: [{ op: 'replace', path: ['name'], value: `Name ${rev}` }], inverse: [], tab: 'a', formatVersion: 3, kind: 'edit' })
+    for (let rev = 3; rev < SNAPSHOT_EVERY; rev++)
+      await db.commits.add({
+        kit: ID,
+        rev,
+        label: `Step ${rev}`,
+        patches: [{ op: 'replace', path: ['name'], value: `Name ${rev}` }],
+        inverse: [],
+        tab: 'a',
+        formatVersion: 3,
+        kind: 'edit',
+      })
     await db.kits.update(ID, { rev: SNAPSHOT_EVERY - 1 })
     // As an older Gliv took it: at least fifty, and a cap of twenty.
     const { kit } = await openKit(db, ID)
     const [effect] = Object.values(kit.effects)
     const path = ['effects', effect!.id, 'emitters', effect!.emitterOrder[0]!, 'numbers']
-    await appendCommit(db, kit, SNAPSHOT_EVERY - 1, { kit: ID, label: 'Bad', patches: [{ op: 'replace', path: [...path, 'minimum'], value: 50 }, { op: 'replace', path: [...path, 'cap'], value: 20 }], inverse: [], tab: 'a', kind: 'edit' })
+    await appendCommit(db, kit, SNAPSHOT_EVERY - 1, {
+      kit: ID,
+      label: 'Bad',
+      patches: [
+        { op: 'replace', path: [...path, 'minimum'], value: 50 },
+        { op: 'replace', path: [...path, 'cap'], value: 20 },
+      ],
+      inverse: [],
+      tab: 'a',
+      kind: 'edit',
+    })
     const opened = await openKit(db, ID)
     expect(opened.kit.name).toBe(`Name ${SNAPSHOT_EVERY - 1}`)
     for (const { document } of await db.snapshots.toArray()) expect(checkKit(document)).toEqual([])
@@ -84,7 +138,9 @@ describe('the journal', () => {
     await db.commits.delete([ID, 6])
     const { kit, setAside } = await openKit(db, ID)
     expect(setAside.map(({ place }) => place)).toEqual(['journal.3', 'journal.6'])
-    const seeds = makeDemo().kit.effectOrder.slice(0, 5).map((id) => kit.effects[id]!.seed)
+    const seeds = makeDemo()
+      .kit.effectOrder.slice(0, 5)
+      .map((id) => kit.effects[id]!.seed)
     expect([seeds[0], seeds[1], seeds[3], seeds[4]]).toEqual([1000, 1001, 1003, 1004])
   })
 
@@ -95,7 +151,9 @@ describe('the journal', () => {
     const other = { ...second, label: 'Other' }
     const { commitHash } = await import('./restore.ts')
     await db.commits.put({ ...other, hash: commitHash(other) })
-    expect((await openKit(db, ID)).setAside).toEqual([{ place: 'journal.2', message: '“Other” is not the step that “Step 3” was made on' }])
+    expect((await openKit(db, ID)).setAside).toEqual([
+      { place: 'journal.2', message: '“Other” is not the step that “Step 3” was made on' },
+    ])
   })
 
   it('is repaired once: the next opening is clean, the list is kept, and what is stored is not overwritten', async () => {
@@ -127,7 +185,12 @@ describe('pictures', () => {
     await db.pictures.put({ hash: row.hash, bytes: torn })
     const { pictures, missing, aside } = completePictures(kit, await loadPictures(db, kit.sheets))
     expect([...missing].sort()).toEqual([first!.picture, second!.picture].sort())
-    expect(aside.map(({ message }) => message)).toEqual([first!, second!].map((sheet) => `the picture of “${sheet.name}” is missing or damaged; checks stand in for it until it is replaced`))
+    expect(aside.map(({ message }) => message)).toEqual(
+      [first!, second!].map(
+        (sheet) =>
+          `the picture of “${sheet.name}” is missing or damaged; checks stand in for it until it is replaced`,
+      ),
+    )
     expect(kit.sheetOrder.every((id) => pictures.has(kit.sheets[id]!.picture))).toBe(true)
   })
 })
@@ -145,7 +208,8 @@ it(`${RUNS / 2} damages to pictures: those that were not touched are loaded, the
     await db.pictures.put({ hash: row.hash, bytes: broken as Uint8Array })
     const { pictures, missing } = completePictures(kit, await loadPictures(db, kit.sheets))
     expect([...missing]).toEqual([row.hash])
-    for (const other of rows) if (other.hash !== row.hash) expect(pictures.get(other.hash)).toEqual(other.bytes)
+    for (const other of rows)
+      if (other.hash !== row.hash) expect(pictures.get(other.hash)).toEqual(other.bytes)
     await db.pictures.put(row)
   }
 }, 120_000)
@@ -186,24 +250,46 @@ it(`${RUNS} damages to snapshots and journal: the kit opens each time with every
   const dice = diceOf(seed)
   let told = 0
   for (let k = 0; k < RUNS; k++) {
-    const stored = copy(sound) as unknown as { id: string; rev: number; snapshots: object[]; commits: object[] }
+    const stored = copy(sound) as unknown as {
+      id: string
+      rev: number
+      snapshots: object[]
+      commits: object[]
+    }
     const what = damageStored(stored, dice)
     const opened = restore(stored as never)
     // The only snapshot may lose what made it a snapshot; then there is nothing to open but its raw data.
     if (!opened) {
-      expect(what, 'only the one snapshot as a whole may be lost').toMatch(/^snapshots\.0(\.(document|rev))?$/)
+      expect(what, 'only the one snapshot as a whole may be lost').toMatch(
+        /^snapshots\.0(\.(document|rev))?$/,
+      )
       continue
     }
     expect(checkKit(opened.kit), what).toEqual([])
     if (opened.setAside.length > 0) told++
-    const changed = Object.keys(whole.kit.effects).filter((id) => JSON.stringify(opened.kit.effects[id]) !== JSON.stringify(whole.kit.effects[id]))
+    const changed = Object.keys(whole.kit.effects).filter(
+      (id) => JSON.stringify(opened.kit.effects[id]) !== JSON.stringify(whole.kit.effects[id]),
+    )
     // Damage inside of an effect, or of its step, costs no other effect.
-    if (what.startsWith('commits')) expect(changed.length, `${what}: ${changed.join()}`).toBeLessThanOrEqual(1)
+    if (what.startsWith('commits'))
+      expect(changed.length, `${what}: ${changed.join()}`).toBeLessThanOrEqual(1)
     const inside = /^snapshots\.0\.document\.effects\.([^.]+)/.exec(what)?.[1]
     if (inside !== undefined) {
-      const playing = new Set(changed.filter((id) => whole.kit.effects[id]!.parts.some((part) => part.effects.some((choice) => choice.effect === inside)) || JSON.stringify(whole.kit.effects[id]).includes(`"effect":"${inside}"`)))
-      expect(changed.filter((id) => id !== inside && !playing.has(id)), what).toEqual([])
+      const playing = new Set(
+        changed.filter(
+          (id) =>
+            whole.kit.effects[id]!.parts.some((part) =>
+              part.effects.some((choice) => choice.effect === inside),
+            ) || JSON.stringify(whole.kit.effects[id]).includes(`"effect":"${inside}"`),
+        ),
+      )
+      expect(
+        changed.filter((id) => id !== inside && !playing.has(id)),
+        what,
+      ).toEqual([])
     }
   }
-  console.log(`  ${RUNS} damages (seed ${seed}): ${RUNS} opened or named, ${told} with something set aside, 0 failed`)
+  console.log(
+    `  ${RUNS} damages (seed ${seed}): ${RUNS} opened or named, ${told} with something set aside, 0 failed`,
+  )
 }, 600_000)

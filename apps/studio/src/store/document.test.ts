@@ -4,7 +4,24 @@ import { makeDemo } from '@gliv/demo'
 import type { Kit } from '@gliv/document'
 import fc from 'fast-check'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { cancelMoment, closeDocument, db, edit, editMoment, editStep, endMoment, endRun, keepAgain, leavePage, openDocument, redo, saved, shownKit, undo, useDocument } from './document.ts'
+import {
+  cancelMoment,
+  closeDocument,
+  db,
+  edit,
+  editMoment,
+  editStep,
+  endMoment,
+  endRun,
+  keepAgain,
+  leavePage,
+  openDocument,
+  redo,
+  saved,
+  shownKit,
+  undo,
+  useDocument,
+} from './document.ts'
 import { tryAgain, useSaving } from './saving.ts'
 import { addKit } from './shelf.ts'
 
@@ -29,7 +46,11 @@ describe('the document store', () => {
     expect(drag()).toBe(1)
     await saved()
     const [first, ...more] = await db.commits.toArray()
-    expect([first!.kind, ...more.map((c) => [c.kind, c.ofUid === first!.uid])]).toEqual(['edit', ['undo', true], ['redo', true]])
+    expect([first!.kind, ...more.map((c) => [c.kind, c.ofUid === first!.uid])]).toEqual([
+      'edit',
+      ['undo', true],
+      ['redo', true],
+    ])
     await openDocument('last-ferry')
     expect(drag()).toBe(1)
   })
@@ -99,30 +120,39 @@ describe('the document store', () => {
 
   it('random edits, undos and redos equal stored copies, in memory and after a reload', async () => {
     await fc.assert(
-      fc.asyncProperty(fc.array(fc.oneof(fc.record({ do: fc.constant('edit' as const), value: fc.integer({ min: 0, max: 900 }) }), fc.record({ do: fc.constantFrom('undo' as const, 'redo' as const) })), { maxLength: 14 }), async (steps) => {
-        const depth = useDocument.getState().history.undo.length
-        // The slow truth: whole copies, and a place among them.
-        let copies = [JSON.stringify(shownKit())]
-        let at = 0
-        for (const step of steps) {
-          if (step.do === 'edit') {
-            if (drag() === step.value) continue
-            edit('Drag', setDrag(step.value))
-            copies = [...copies.slice(0, at + 1), JSON.stringify(shownKit())]
-            at++
-          } else if (step.do === 'undo' && useDocument.getState().history.undo.length > depth) {
-            undo()
-            at--
-          } else if (step.do === 'redo' && at < copies.length - 1) {
-            redo()
-            at++
+      fc.asyncProperty(
+        fc.array(
+          fc.oneof(
+            fc.record({ do: fc.constant('edit' as const), value: fc.integer({ min: 0, max: 900 }) }),
+            fc.record({ do: fc.constantFrom('undo' as const, 'redo' as const) }),
+          ),
+          { maxLength: 14 },
+        ),
+        async (steps) => {
+          const depth = useDocument.getState().history.undo.length
+          // The slow truth: whole copies, and a place among them.
+          let copies = [JSON.stringify(shownKit())]
+          let at = 0
+          for (const step of steps) {
+            if (step.do === 'edit') {
+              if (drag() === step.value) continue
+              edit('Drag', setDrag(step.value))
+              copies = [...copies.slice(0, at + 1), JSON.stringify(shownKit())]
+              at++
+            } else if (step.do === 'undo' && useDocument.getState().history.undo.length > depth) {
+              undo()
+              at--
+            } else if (step.do === 'redo' && at < copies.length - 1) {
+              redo()
+              at++
+            }
+            expect(JSON.stringify(shownKit())).toBe(copies[at])
           }
-          expect(JSON.stringify(shownKit())).toBe(copies[at])
-        }
-        await saved()
-        await openDocument('last-ferry')
-        expect(shownKit()).toEqual(JSON.parse(copies[at]!))
-      }),
+          await saved()
+          await openDocument('last-ferry')
+          expect(shownKit()).toEqual(JSON.parse(copies[at]!))
+        },
+      ),
       { numRuns: 12 },
     )
   })
@@ -132,7 +162,9 @@ describe('the document store', () => {
     const add = vi.spyOn(db.commits, 'add').mockRejectedValueOnce(full).mockRejectedValueOnce(full)
     edit('Drag', setDrag(1))
     edit('Name', (kit) => void (kit.name = 'Later'))
-    await vi.waitFor(() => expect(useSaving.getState()).toEqual({ pending: 2, problem: 'the storage is full' }))
+    await vi.waitFor(() =>
+      expect(useSaving.getState()).toEqual({ pending: 2, problem: 'the storage is full' }),
+    )
     expect(drag()).toBe(1)
     tryAgain()
     await vi.waitFor(() => expect(add).toHaveBeenCalledTimes(2))
@@ -149,7 +181,9 @@ describe('the document store', () => {
     await saved()
     await Promise.all([db.kits, db.commits, db.snapshots].map((table) => table.clear()))
     edit('Drag', setDrag(2))
-    await vi.waitFor(() => expect(useSaving.getState().problem).toMatch(/no longer in this browser's storage/))
+    await vi.waitFor(() =>
+      expect(useSaving.getState().problem).toMatch(/no longer in this browser's storage/),
+    )
     expect(drag()).toBe(2)
     await keepAgain()
     await saved()
@@ -162,8 +196,14 @@ describe('the document store', () => {
     const before = shownKit()
     const [effect] = Object.values(before!.effects)
     const emitter = effect!.emitterOrder[0]!
-    edit('Cap', (kit) => void Object.assign(kit.effects[effect!.id]!.emitters[emitter]!.numbers, { minimum: 50, cap: 20 }))
-    expect(useDocument.getState().notice).toMatch(/“Cap” was not taken\. .*minimum is 50 and cap is 20; at least so many alive must not be over the cap; lower minimum or raise cap/)
+    edit(
+      'Cap',
+      (kit) =>
+        void Object.assign(kit.effects[effect!.id]!.emitters[emitter]!.numbers, { minimum: 50, cap: 20 }),
+    )
+    expect(useDocument.getState().notice).toMatch(
+      /“Cap” was not taken\. .*minimum is 50 and cap is 20; at least so many alive must not be over the cap; lower minimum or raise cap/,
+    )
     expect(shownKit()).toBe(before)
     editMoment('Drag', setDrag(NaN))
     endMoment()

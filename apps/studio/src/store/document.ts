@@ -8,8 +8,25 @@ import { create } from 'zustand'
 import { nextTask } from '../util/tasks.ts'
 import type { Commit } from './db.ts'
 import { handOver, takeHandovers } from './handover.ts'
-import { EMPTY_HISTORY, type Entry, type History, popRedo, popUndo, pushEdit, replayForeign } from './history.ts'
-import { appendCommit, Conflict, foreignCommits, type NewCommit, openKit, recoverDrafts, saveDraft, snapshotOf } from './journal.ts'
+import {
+  EMPTY_HISTORY,
+  type Entry,
+  type History,
+  popRedo,
+  popUndo,
+  pushEdit,
+  replayForeign,
+} from './history.ts'
+import {
+  appendCommit,
+  Conflict,
+  foreignCommits,
+  type NewCommit,
+  openKit,
+  recoverDrafts,
+  saveDraft,
+  snapshotOf,
+} from './journal.ts'
 import { completePictures, hashesIn, loadPictures, putPictures } from './pictureStore.ts'
 import { enqueue, savedWithin, tryAgain, useSaving } from './saving.ts'
 import { db } from './storage.ts'
@@ -42,7 +59,14 @@ interface DocumentState {
   readonly notice: string | null
 }
 
-const CLOSED = { kit: null, moment: null, history: EMPTY_HISTORY, pictures: new Map<string, Uint8Array>(), missing: new Set<string>(), aside: [] }
+const CLOSED = {
+  kit: null,
+  moment: null,
+  history: EMPTY_HISTORY,
+  pictures: new Map<string, Uint8Array>(),
+  missing: new Set<string>(),
+  aside: [],
+}
 
 export const useDocument = create<DocumentState>(() => ({ ...CLOSED, notice: null }))
 
@@ -86,10 +110,20 @@ const reload = async (of: Session): Promise<void> => {
   Object.assign(of, { rev: opened.rev, written: opened.kit })
   of.waiting.length = 0
   if (of.handedOver) handOverNow(of)
-  if (session === of) set({ kit: opened.kit, history: opened.history, moment: null, ...(await picturesOf(opened.kit, opened.history)) })
+  if (session === of)
+    set({
+      kit: opened.kit,
+      history: opened.history,
+      moment: null,
+      ...(await picturesOf(opened.kit, opened.history)),
+    })
 }
 
-const picturesOf = async (kit: Kit, history: History): Promise<Pick<DocumentState, 'pictures' | 'missing' | 'aside'>> => completePictures(kit, await loadPictures(db, kit.sheets, history))
+const picturesOf = async (
+  kit: Kit,
+  history: History,
+): Promise<Pick<DocumentState, 'pictures' | 'missing' | 'aside'>> =>
+  completePictures(kit, await loadPictures(db, kit.sheets, history))
 
 /** How long opening waits for what another opening of the same kit still has to write, in ms. */
 const PATIENCE_MS = 3000
@@ -97,21 +131,37 @@ const PATIENCE_MS = 3000
 /** Opens a kit, recovering what tabs that are gone had not written. */
 export const openDocument = async (id: string): Promise<void> => {
   await claimTab()
-  if (sessions.get(id)?.waiting.length && !(await savedWithin(PATIENCE_MS)) && (await adopt(sessions.get(id)!))) return
+  if (
+    sessions.get(id)?.waiting.length &&
+    !(await savedWithin(PATIENCE_MS)) &&
+    (await adopt(sessions.get(id)!))
+  )
+    return
   const { lost } = await takeHandovers(db, id, isTabAlive)
   const recovered = await recoverDrafts(db, id, isTabAlive)
   const opened = await openKit(db, id)
   const found = await picturesOf(opened.kit, opened.history)
   const aside = [...lost, ...opened.setAside, ...found.aside]
   session = openSession(id, opened.rev, opened.kit)
-  set({ ...CLOSED, kit: opened.kit, history: opened.history, ...found, aside, ...(aside.length === 0 && recovered.length > 0 ? { notice: `Recovered: ${recovered.join(', ')}` } : {}) })
+  set({
+    ...CLOSED,
+    kit: opened.kit,
+    history: opened.history,
+    ...found,
+    aside,
+    ...(aside.length === 0 && recovered.length > 0 ? { notice: `Recovered: ${recovered.join(', ')}` } : {}),
+  })
 }
 
 /** Goes on with a kit whose changes could not be written yet: they are only here. */
 const adopt = async (of: Session): Promise<boolean> => {
   const kit = of.waiting.reduce<Kit>((before, made) => applyPatches(before, made.patches), of.written)
   session = of
-  set({ ...CLOSED, kit, ...completePictures(kit, await loadPictures(db, kit.sheets).catch(() => new Map<string, Uint8Array>())) })
+  set({
+    ...CLOSED,
+    kit,
+    ...completePictures(kit, await loadPictures(db, kit.sheets).catch(() => new Map<string, Uint8Array>())),
+  })
   return true
 }
 
@@ -129,7 +179,17 @@ const write = (entry: Entry, kind: NewCommit['kind'], uid: string): void => {
   if (!of) return
   const { label } = entry
   const [patches, inverse] = kind === 'undo' ? [entry.inverse, entry.patches] : [entry.patches, entry.inverse]
-  const made: NewCommit = { kit: of.id, label, patches, inverse, tab: TAB, kind, uid, ...(kind === 'edit' || entry.uid === undefined ? {} : { ofUid: entry.uid }), ...(kind === 'edit' || entry.rev === null ? {} : { of: entry.rev }) }
+  const made: NewCommit = {
+    kit: of.id,
+    label,
+    patches,
+    inverse,
+    tab: TAB,
+    kind,
+    uid,
+    ...(kind === 'edit' || entry.uid === undefined ? {} : { ofUid: entry.uid }),
+    ...(kind === 'edit' || entry.rev === null ? {} : { of: entry.rev }),
+  }
   of.waiting.push(made)
   enqueue(() => writeNow(of, made, entry))
 }
@@ -142,7 +202,13 @@ const writeNow = async (of: Session, made: NewCommit, entry: Entry): Promise<voi
     const { commit, foreign } = await appendCommit(db, next, of.rev, made)
     if (made.kind === 'edit') entry.rev = commit.rev
     of.waiting.splice(of.waiting.indexOf(made), 1)
-    Object.assign(of, { rev: commit.rev, written: [...foreign.map((c) => c.patches), made.patches].reduce<Kit>((kit, patches) => applyPatches(kit, patches), of.written) })
+    Object.assign(of, {
+      rev: commit.rev,
+      written: [...foreign.map((c) => c.patches), made.patches].reduce<Kit>(
+        (kit, patches) => applyPatches(kit, patches),
+        of.written,
+      ),
+    })
     if (of.handedOver) handOverNow(of)
     // Written already: a picture that cannot be fetched must not keep the other tab's edits from being shown.
     await fetchMissing(foreign).catch(() => undefined)
@@ -152,7 +218,9 @@ const writeNow = async (of: Session, made: NewCommit, entry: Entry): Promise<voi
     if (!(error instanceof Conflict)) throw error
     const dropped = of.waiting.slice(1).map(({ label }) => `"${label}"`)
     await reload(of)
-    set({ notice: `"${made.label}" was not kept: ${error.message}${dropped.length > 0 ? `; nor was what was made on it: ${dropped.join(', ')}` : ''}` })
+    set({
+      notice: `"${made.label}" was not kept: ${error.message}${dropped.length > 0 ? `; nor was what was made on it: ${dropped.join(', ')}` : ''}`,
+    })
   }
 }
 
@@ -160,7 +228,10 @@ const writeNow = async (of: Session, made: NewCommit, entry: Entry): Promise<voi
 const takeForeign = (of: Session, commits: readonly Commit[]): void => {
   const { kit, history } = get()
   if (!kit || session !== of || commits.length === 0) return
-  set({ kit: commits.reduce<Kit>((k, c) => applyPatches(k, c.patches), kit), history: commits.reduce(replayForeign, history) })
+  set({
+    kit: commits.reduce<Kit>((k, c) => applyPatches(k, c.patches), kit),
+    history: commits.reduce(replayForeign, history),
+  })
 }
 
 /** Pictures that other tabs' commits name. */
@@ -291,7 +362,9 @@ const revert = (kind: 'undo' | 'redo'): void => {
     if (refusal) throw new Error(refusal)
     set({ kit: next, history: kind === 'undo' ? popUndo(history) : popRedo(history) })
   } catch {
-    set({ notice: `"${entry.label}" cannot be ${kind === 'undo' ? 'undone' : 'redone'}: a later change elsewhere removed what it touched` })
+    set({
+      notice: `"${entry.label}" cannot be ${kind === 'undo' ? 'undone' : 'redone'}: a later change elsewhere removed what it touched`,
+    })
     return
   }
   write(entry, kind, makeUid())
@@ -308,7 +381,10 @@ channel?.addEventListener('message', (event: MessageEvent<{ kit: string; rev: nu
     if (event.data.rev <= of.rev) return
     const commits = await foreignCommits(db, of.id, of.rev)
     await fetchMissing(commits)
-    Object.assign(of, { rev: commits.at(-1)?.rev ?? of.rev, written: commits.reduce<Kit>((kit, c) => applyPatches(kit, c.patches), of.written) })
+    Object.assign(of, {
+      rev: commits.at(-1)?.rev ?? of.rev,
+      written: commits.reduce<Kit>((kit, c) => applyPatches(kit, c.patches), of.written),
+    })
     takeForeign(of, commits)
   }, false)
 })
@@ -319,7 +395,13 @@ export const keepAgain = async (): Promise<void> => {
   if (!of) return
   await db.transaction('rw', db.kits, db.snapshots, async () => {
     if (await db.kits.get(of.id)) return
-    await db.kits.add({ id: of.id, name: of.written.name, rev: of.rev, effects: of.written.effectOrder.length, updatedAt: Date.now() })
+    await db.kits.add({
+      id: of.id,
+      name: of.written.name,
+      rev: of.rev,
+      effects: of.written.effectOrder.length,
+      updatedAt: Date.now(),
+    })
     await db.snapshots.put(snapshotOf(of.id, of.rev, of.written))
   })
   await putPictures(db, get().pictures)

@@ -26,7 +26,17 @@ export const handOver = (kit: string, handover: Handover): void => {
 
 const isHandover = (value: unknown): value is Handover => {
   const { tab, baseRev, commits } = (value ?? {}) as Partial<Record<keyof Handover, unknown>>
-  return typeof tab === 'string' && typeof baseRev === 'number' && Array.isArray(commits) && commits.every((c) => typeof (c as NewCommit | null)?.label === 'string' && Array.isArray((c as NewCommit).patches) && Array.isArray((c as NewCommit).inverse))
+  return (
+    typeof tab === 'string' &&
+    typeof baseRev === 'number' &&
+    Array.isArray(commits) &&
+    commits.every(
+      (c) =>
+        typeof (c as NewCommit | null)?.label === 'string' &&
+        Array.isArray((c as NewCommit).patches) &&
+        Array.isArray((c as NewCommit).inverse),
+    )
+  )
 }
 
 const readHandover = (key: string): Handover | null => {
@@ -38,7 +48,10 @@ const readHandover = (key: string): Handover | null => {
   }
 }
 
-const keysOf = (kit: string): string[] => Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '').filter((key) => key.startsWith(`${PREFIX}${kit}:`))
+const keysOf = (kit: string): string[] =>
+  Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '').filter((key) =>
+    key.startsWith(`${PREFIX}${kit}:`),
+  )
 
 /** A page that was reloaded may still hold its name for a moment; what it handed over is waited for, this many times. */
 const TRIES = 20
@@ -52,7 +65,13 @@ const isGone = async (tab: string, isAlive: (tab: string) => Promise<boolean>): 
   return false
 }
 
-const append = async (db: Database, id: string, { baseRev }: Handover, made: NewCommit, own: ReadonlySet<string>): Promise<void> => {
+const append = async (
+  db: Database,
+  id: string,
+  { baseRev }: Handover,
+  made: NewCommit,
+  own: ReadonlySet<string>,
+): Promise<void> => {
   const { kit, rev } = await openKit(db, id)
   const commits: Commit[] = await db.commits.where('kit').equals(id).toArray()
   if (commits.some(({ uid }) => uid !== undefined && uid === made.uid)) return
@@ -64,18 +83,26 @@ const append = async (db: Database, id: string, { baseRev }: Handover, made: New
 }
 
 /** Takes in what tabs that are gone handed over. Gives the labels of what was not in the database, and what could not be taken. */
-export const takeHandovers = async (db: Database, id: string, isAlive: (tab: string) => Promise<boolean>): Promise<{ readonly lost: readonly SetAside[] }> => {
+export const takeHandovers = async (
+  db: Database,
+  id: string,
+  isAlive: (tab: string) => Promise<boolean>,
+): Promise<{ readonly lost: readonly SetAside[] }> => {
   const lost: SetAside[] = []
   for (const key of typeof localStorage === 'undefined' ? [] : keysOf(id)) {
     const handover = readHandover(key)
     if (handover && !(await isGone(handover.tab, isAlive))) continue
-    if (!handover) lost.push({ place: 'handover', message: 'what was handed over when the page was left cannot be read' })
+    if (!handover)
+      lost.push({ place: 'handover', message: 'what was handed over when the page was left cannot be read' })
     const own = new Set(handover?.commits.flatMap(({ uid }) => uid ?? []))
     for (const made of handover?.commits ?? []) {
       try {
         await append(db, id, handover!, made, own)
       } catch (error) {
-        lost.push({ place: 'handover', message: `“${made.label}” was made just before the page was left and no longer fits: ${error instanceof Error ? error.message : String(error)}` })
+        lost.push({
+          place: 'handover',
+          message: `“${made.label}” was made just before the page was left and no longer fits: ${error instanceof Error ? error.message : String(error)}`,
+        })
       }
     }
     localStorage.removeItem(key)

@@ -24,13 +24,29 @@ export const EMPTY_HISTORY: History = { undo: [], redo: [] }
 /** Steps kept in memory. */
 const DEPTH = 500
 
-export const pushEdit = (history: History, entry: Entry): History => ({ undo: [...history.undo, entry].slice(-DEPTH), redo: [] })
-export const popUndo = (history: History): History => ({ undo: history.undo.slice(0, -1), redo: [...history.redo, history.undo.at(-1)!] })
-export const popRedo = (history: History): History => ({ undo: [...history.undo, history.redo.at(-1)!], redo: history.redo.slice(0, -1) })
+export const pushEdit = (history: History, entry: Entry): History => ({
+  undo: [...history.undo, entry].slice(-DEPTH),
+  redo: [],
+})
+export const popUndo = (history: History): History => ({
+  undo: history.undo.slice(0, -1),
+  redo: [...history.redo, history.undo.at(-1)!],
+})
+export const popRedo = (history: History): History => ({
+  undo: [...history.undo, history.redo.at(-1)!],
+  redo: history.redo.slice(0, -1),
+})
 
 /** Takes a commit of the journal into account. */
 export const replay = (history: History, commit: Commit): History => {
-  if (commit.kind === 'edit') return pushEdit(history, { rev: commit.rev, uid: commit.uid, label: commit.label, patches: commit.patches, inverse: commit.inverse })
+  if (commit.kind === 'edit')
+    return pushEdit(history, {
+      rev: commit.rev,
+      uid: commit.uid,
+      label: commit.label,
+      patches: commit.patches,
+      inverse: commit.inverse,
+    })
   const from = commit.kind === 'undo' ? history.undo : history.redo
   const last = from.at(-1)
   if (commit.ofUid === undefined ? last?.rev !== commit.of : last?.uid !== commit.ofUid) return history
@@ -41,5 +57,7 @@ export const replay = (history: History, commit: Commit): History => {
 export const replayForeign = (history: History, commit: Commit): History => {
   const next = replay(history, commit)
   const last = next.undo.at(-1)
-  return commit.kind === 'edit' && last ? { ...next, undo: [...next.undo.slice(0, -1), { ...last, foreign: true }] } : next
+  return commit.kind === 'edit' && last
+    ? { ...next, undo: [...next.undo.slice(0, -1), { ...last, foreign: true }] }
+    : next
 }

@@ -5,7 +5,16 @@ import fc from 'fast-check'
 import { produceWithPatches } from 'immer'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { Database } from './db.ts'
-import { appendCommit, Conflict, type NewCommit, openKit, OutOfDate, recoverDrafts, saveDraft, SNAPSHOT_EVERY } from './journal.ts'
+import {
+  appendCommit,
+  Conflict,
+  type NewCommit,
+  openKit,
+  OutOfDate,
+  recoverDrafts,
+  saveDraft,
+  SNAPSHOT_EVERY,
+} from './journal.ts'
 import { addKit, deleteKit, kitFileOf } from './shelf.ts'
 
 let db: Database
@@ -36,8 +45,14 @@ const openTab = async (tab: string) => {
   }
 }
 
-const setDrag = (value: number): Recipe => (kit) => void (kit.types['dust']!.numbers.drag = value)
-const setFlow = (value: number): Recipe => (kit) => void (kit.effects['canal-rain']!.emitters['rain-far']!.numbers.flow = value)
+const setDrag =
+  (value: number): Recipe =>
+  (kit) =>
+    void (kit.types['dust']!.numbers.drag = value)
+const setFlow =
+  (value: number): Recipe =>
+  (kit) =>
+    void (kit.effects['canal-rain']!.emitters['rain-far']!.numbers.flow = value)
 
 describe('commits', () => {
   it('come back after a reload, with their history', async () => {
@@ -45,7 +60,11 @@ describe('commits', () => {
     await tab.commit('Drag', setDrag(2))
     await tab.commit('Flow', setFlow(9))
     const { kit, history, rev } = await openKit(db, ID)
-    expect([kit.types['dust']!.numbers.drag, kit.effects['canal-rain']!.emitters['rain-far']!.numbers.flow, rev]).toEqual([2, 9, 2])
+    expect([
+      kit.types['dust']!.numbers.drag,
+      kit.effects['canal-rain']!.emitters['rain-far']!.numbers.flow,
+      rev,
+    ]).toEqual([2, 9, 2])
     expect(history.undo.map((e) => e.label)).toEqual(['Drag', 'Flow'])
   })
 
@@ -54,7 +73,10 @@ describe('commits', () => {
     await a.commit('Drag', setDrag(3))
     const { foreign } = await b.commit('Flow', setFlow(77))
     expect(foreign.map((c) => c.label)).toEqual(['Drag'])
-    expect([b.kit.types['dust']!.numbers.drag, b.kit.effects['canal-rain']!.emitters['rain-far']!.numbers.flow]).toEqual([3, 77])
+    expect([
+      b.kit.types['dust']!.numbers.drag,
+      b.kit.effects['canal-rain']!.emitters['rain-far']!.numbers.flow,
+    ]).toEqual([3, 77])
   })
 
   it('of two tabs to the same place are refused, and nothing is written', async () => {
@@ -67,9 +89,16 @@ describe('commits', () => {
 
   it('keep the shelf’s row up to date', async () => {
     const tab = await openTab('a')
-    await tab.commit('Effect', (kit) => void addEffect(kit, (p) => `${p}-x${Math.floor(kit.effectOrder.length)}`))
+    await tab.commit(
+      'Effect',
+      (kit) => void addEffect(kit, (p) => `${p}-x${Math.floor(kit.effectOrder.length)}`),
+    )
     await tab.commit('Name', (kit) => void (kit.name = 'Other'))
-    expect(await db.kits.get(ID)).toMatchObject({ name: 'Other', effects: Object.keys(makeDemo().kit.effects).length + 1, rev: 2 })
+    expect(await db.kits.get(ID)).toMatchObject({
+      name: 'Other',
+      effects: Object.keys(makeDemo().kit.effects).length + 1,
+      rev: 2,
+    })
   })
 
   it('are folded into a snapshot each hundred, which changes nothing', async () => {
@@ -83,11 +112,18 @@ describe('commits', () => {
   it('random edits come back equal to a stored copy', async () => {
     const tab = await openTab('a')
     await fc.assert(
-      fc.asyncProperty(fc.array(fc.tuple(fc.boolean(), fc.double({ min: 0, max: 50, noNaN: true })), { minLength: 1, maxLength: 6 }), async (edits) => {
-        for (const [which, value] of edits) await tab.commit('Edit', which ? setDrag(value) : setFlow(value))
-        const copy = JSON.parse(JSON.stringify(tab.kit)) as Kit
-        expect((await openKit(db, ID)).kit).toEqual(copy)
-      }),
+      fc.asyncProperty(
+        fc.array(fc.tuple(fc.boolean(), fc.double({ min: 0, max: 50, noNaN: true })), {
+          minLength: 1,
+          maxLength: 6,
+        }),
+        async (edits) => {
+          for (const [which, value] of edits)
+            await tab.commit('Edit', which ? setDrag(value) : setFlow(value))
+          const copy = JSON.parse(JSON.stringify(tab.kit)) as Kit
+          expect((await openKit(db, ID)).kit).toEqual(copy)
+        },
+      ),
       { numRuns: 15 },
     )
   }, 30_000)
@@ -99,10 +135,17 @@ describe('loading', () => {
     await tab.commit('Good', setDrag(2))
     await tab.commit('Broken', setDrag(3))
     await tab.commit('Later', setFlow(5))
-    await db.commits.update([ID, 2], { patches: [{ op: 'replace', path: ['types', 'ghost', 'numbers', 'drag'], value: 1 }] })
+    await db.commits.update([ID, 2], {
+      patches: [{ op: 'replace', path: ['types', 'ghost', 'numbers', 'drag'], value: 1 }],
+    })
     const { kit, setAside } = await openKit(db, ID)
-    expect(setAside).toEqual([{ place: 'journal.2', message: '“Broken” is damaged: its content does not have its hash' }])
-    expect([kit.types['dust']!.numbers.drag, kit.effects['canal-rain']!.emitters['rain-far']!.numbers.flow]).toEqual([2, 5])
+    expect(setAside).toEqual([
+      { place: 'journal.2', message: '“Broken” is damaged: its content does not have its hash' },
+    ])
+    expect([
+      kit.types['dust']!.numbers.drag,
+      kit.effects['canal-rain']!.emitters['rain-far']!.numbers.flow,
+    ]).toEqual([2, 5])
   })
 
   it('yields to a newer Gliv instead of misreading it', async () => {

@@ -35,15 +35,26 @@ export class Unreadable extends Error {
 
 export type Opened = Restored
 
-const after = (db: Database, kit: string, rev: number) => db.commits.where('[kit+rev]').between([kit, rev], [kit, Infinity], false, true)
+const after = (db: Database, kit: string, rev: number) =>
+  db.commits.where('[kit+rev]').between([kit, rev], [kit, Infinity], false, true)
 
 const OUT_OF_DATE = 'This kit was changed by a newer Gliv; reload the page to get it'
 
 /** Rows of a kit, in a transaction. */
 const readStored = async (db: Database, id: string): Promise<Stored & { readonly known: boolean }> => {
-  const [row, snapshots, commits] = [await db.kits.get(id), await db.snapshots.where('kit').equals(id).toArray(), await db.commits.where('kit').equals(id).toArray()]
+  const [row, snapshots, commits] = [
+    await db.kits.get(id),
+    await db.snapshots.where('kit').equals(id).toArray(),
+    await db.commits.where('kit').equals(id).toArray(),
+  ]
   const rev: unknown = row?.rev
-  return { id, known: row !== undefined || snapshots.length > 0, rev: typeof rev === 'number' && Number.isInteger(rev) && rev >= 0 ? rev : 0, snapshots, commits }
+  return {
+    id,
+    known: row !== undefined || snapshots.length > 0,
+    rev: typeof rev === 'number' && Number.isInteger(rev) && rev >= 0 ? rev : 0,
+    snapshots,
+    commits,
+  }
 }
 
 /** Snapshot plus journal. What is broken is set aside and named; everything else opens. */
@@ -52,7 +63,10 @@ export const openKit = async (db: Database, id: string): Promise<Opened> => {
   if (!stored.known) throw new Gone(`There is no kit "${id}" in this browser; import its file again`)
   if (isFromNewer(stored)) throw new OutOfDate(OUT_OF_DATE)
   const restored = restore(stored)
-  if (!restored) throw new Unreadable(`Nothing of the kit "${id}" can be read; save its raw data as a file before you delete it`)
+  if (!restored)
+    throw new Unreadable(
+      `Nothing of the kit "${id}" can be read; save its raw data as a file before you delete it`,
+    )
   return restored
 }
 
@@ -88,17 +102,31 @@ const addSnapshot = async (db: Database, id: string, rev: number): Promise<void>
     return // the journal has everything; a snapshot that cannot be opened would take it away
   }
   await db.snapshots.put(snapshotOf(id, rev, document))
-  const revs = (await db.snapshots.where('kit').equals(id).toArray()).map((s) => s.rev).filter((r) => Number.isInteger(r)).sort((a, b) => b - a)
+  const revs = (await db.snapshots.where('kit').equals(id).toArray())
+    .map((s) => s.rev)
+    .filter((r) => Number.isInteger(r))
+    .sort((a, b) => b - a)
   for (const old of revs.slice(SNAPSHOTS_KEPT)) await db.snapshots.delete([id, old])
 }
 
-export const snapshotOf = (kit: string, rev: number, document: Kit): Snapshot => ({ kit, rev, document, hash: snapshotHash(document), savedAt: Date.now() })
+export const snapshotOf = (kit: string, rev: number, document: Kit): Snapshot => ({
+  kit,
+  rev,
+  document,
+  hash: snapshotHash(document),
+  savedAt: Date.now(),
+})
 
 /**
  * Appends a commit made on revision `baseRev`. If another tab moved on, its patches come first, and ours follow where
  * the paths are disjoint; else `Conflict` is thrown and nothing is written. `shown` describes the kit for the shelf.
  */
-export const appendCommit = (db: Database, shown: Pick<Kit, 'name' | 'effectOrder'>, baseRev: number, made: NewCommit): Promise<Committed> =>
+export const appendCommit = (
+  db: Database,
+  shown: Pick<Kit, 'name' | 'effectOrder'>,
+  baseRev: number,
+  made: NewCommit,
+): Promise<Committed> =>
   db.transaction('rw', db.kits, db.commits, db.snapshots, db.drafts, async () => {
     const row = await db.kits.get(made.kit)
     if (!row) throw new Gone(`“${shown.name}” is no longer in this browser's storage`)
@@ -111,15 +139,27 @@ export const appendCommit = (db: Database, shown: Pick<Kit, 'name' | 'effectOrde
     if (clash) throw new Conflict(`another tab changed the same thing ("${clash.label}")`)
     const rev = row.rev + 1
     const before = (await db.commits.get([made.kit, row.rev]))?.hash ?? ''
-    const commit: Commit = { ...made, rev, formatVersion: KIT_VERSION, before, hash: commitHash({ ...made, rev, before }) }
+    const commit: Commit = {
+      ...made,
+      rev,
+      formatVersion: KIT_VERSION,
+      before,
+      hash: commitHash({ ...made, rev, before }),
+    }
     await db.commits.add(commit)
-    await db.kits.update(made.kit, { rev, name: shown.name, effects: shown.effectOrder.length, updatedAt: Date.now() })
+    await db.kits.update(made.kit, {
+      rev,
+      name: shown.name,
+      effects: shown.effectOrder.length,
+      updatedAt: Date.now(),
+    })
     if (rev % SNAPSHOT_EVERY === 0) await addSnapshot(db, made.kit, rev)
     await db.drafts.delete([made.kit, made.tab])
     return { commit, foreign }
   })
 
-export const foreignCommits = (db: Database, kit: string, rev: number): Promise<Commit[]> => after(db, kit, rev).sortBy('rev')
+export const foreignCommits = (db: Database, kit: string, rev: number): Promise<Commit[]> =>
+  after(db, kit, rev).sortBy('rev')
 
 export const saveDraft = async (db: Database, draft: Draft): Promise<void> => {
   await db.drafts.put(draft)
@@ -129,7 +169,11 @@ export const saveDraft = async (db: Database, draft: Draft): Promise<void> => {
  * Turns drafts of tabs that are gone into commits, where they still fit. Gives the labels of what was recovered.
  * `isAlive` tells whether a tab still runs.
  */
-export const recoverDrafts = async (db: Database, id: string, isAlive: (tab: string) => Promise<boolean>): Promise<string[]> => {
+export const recoverDrafts = async (
+  db: Database,
+  id: string,
+  isAlive: (tab: string) => Promise<boolean>,
+): Promise<string[]> => {
   const recovered: string[] = []
   for (const draft of await db.drafts.where('kit').equals(id).toArray()) {
     if (await isAlive(draft.tab)) continue
@@ -137,7 +181,14 @@ export const recoverDrafts = async (db: Database, id: string, isAlive: (tab: str
       const { kit, rev } = await openKit(db, id)
       if (rev === draft.baseRev) {
         readKit(applyPatches(kit, draft.patches))
-        await appendCommit(db, kit, rev, { kit: id, label: draft.label, patches: draft.patches, inverse: draft.inverse, tab: draft.tab, kind: 'edit' })
+        await appendCommit(db, kit, rev, {
+          kit: id,
+          label: draft.label,
+          patches: draft.patches,
+          inverse: draft.inverse,
+          tab: draft.tab,
+          kind: 'edit',
+        })
         recovered.push(draft.label)
       }
     } catch {
@@ -152,15 +203,27 @@ export const recoverDrafts = async (db: Database, id: string, isAlive: (tab: str
  * Makes what was opened the newest snapshot, so that the next opening begins with it, and keeps the list of what was
  * set aside. The damaged rows stay as they are.
  */
-export const repairKit = (db: Database, id: string, { kit, rev, setAside }: Pick<Opened, 'kit' | 'rev' | 'setAside'>): Promise<void> => {
+export const repairKit = (
+  db: Database,
+  id: string,
+  { kit, rev, setAside }: Pick<Opened, 'kit' | 'rev' | 'setAside'>,
+): Promise<void> => {
   const document = readBack(kit)
   return db.transaction('rw', db.kits, db.snapshots, db.aside, async () => {
     // A revision of its own, so that a damaged snapshot of this one is not overwritten.
     const row = await db.kits.get(id)
     const at = Math.max(rev, row?.rev ?? 0) + 1
     await db.snapshots.put(snapshotOf(id, at, document))
-    await db.kits.put({ id, name: document.name, effects: document.effectOrder.length, updatedAt: Date.now(), rev: at })
-    await db.aside.bulkAdd(setAside.map(({ place, message }: SetAside) => ({ kit: id, at: Date.now(), place, message })))
+    await db.kits.put({
+      id,
+      name: document.name,
+      effects: document.effectOrder.length,
+      updatedAt: Date.now(),
+      rev: at,
+    })
+    await db.aside.bulkAdd(
+      setAside.map(({ place, message }: SetAside) => ({ kit: id, at: Date.now(), place, message })),
+    )
   })
 }
 
@@ -176,7 +239,9 @@ export const olderSnapshots = async (db: Database, id: string): Promise<OlderSna
   return rows.flatMap((row) => {
     const restored = restore({ id, rev: 0, snapshots: [row], commits: [] })
     const savedAt = (row as Partial<Snapshot>).savedAt
-    return restored ? [{ rev: restored.rev, savedAt: typeof savedAt === 'number' ? savedAt : null, kit: restored.kit }] : []
+    return restored
+      ? [{ rev: restored.rev, savedAt: typeof savedAt === 'number' ? savedAt : null, kit: restored.kit }]
+      : []
   })
 }
 

@@ -10,14 +10,20 @@ export const rightFields = <T extends object>(shape: Shape<T>, stored: unknown):
   const fields = Object.keys(shape) as (keyof T & string)[]
   return Object.fromEntries(
     fields.flatMap((key) => {
-      const result = Object.hasOwn(stored, key) ? shape[key].safeParse((stored as Record<string, unknown>)[key]) : null
+      const result = Object.hasOwn(stored, key)
+        ? shape[key].safeParse((stored as Record<string, unknown>)[key])
+        : null
       return result?.success ? [[key, result.data]] : []
     }),
   ) as Partial<T>
 }
 
 /** Options of zustand's `persist`. A storage that the browser refuses is done without. */
-export const persisted = <T extends object>(name: string, storage: () => Storage, shape: Shape<T>): PersistOptions<T, unknown> => ({
+export const persisted = <T extends object>(
+  name: string,
+  storage: () => Storage,
+  shape: Shape<T>,
+): PersistOptions<T, unknown> => ({
   name,
   storage: createJSONStorage<unknown>(storage) as never,
   merge: (stored, current) => ({ ...current, ...rightFields(shape, stored) }),

@@ -8,7 +8,9 @@ export const putPictures = async (db: Database, pictures: KitFile['pictures']): 
 }
 
 /** Content hashes that a document, a journal or patches name; anything else of 32 hex digits is just not found. */
-export const hashesIn = (value: unknown): string[] => [...new Set(JSON.stringify(value).match(/(?<=")[0-9a-f]{32}(?=")/g) ?? [])]
+export const hashesIn = (value: unknown): string[] => [
+  ...new Set(JSON.stringify(value).match(/(?<=")[0-9a-f]{32}(?=")/g) ?? []),
+]
 
 const hashNow = async (bytes: Uint8Array): Promise<string> => {
   if (!globalThis.crypto?.subtle) return hashPicture(bytes)
@@ -16,10 +18,14 @@ const hashNow = async (bytes: Uint8Array): Promise<string> => {
   return Array.from(whole.subarray(0, 16), (b) => b.toString(16).padStart(2, '0')).join('')
 }
 
-const asBytes = (value: unknown): Uint8Array | null => (ArrayBuffer.isView(value) ? new Uint8Array(value.buffer, value.byteOffset, value.byteLength) : null)
+const asBytes = (value: unknown): Uint8Array | null =>
+  ArrayBuffer.isView(value) ? new Uint8Array(value.buffer, value.byteOffset, value.byteLength) : null
 
 /** Pictures that are named in `named`; those whose bytes no longer have their hash are left out. */
-export const loadPictures = async (db: Database, ...named: readonly unknown[]): Promise<Map<string, Uint8Array>> => {
+export const loadPictures = async (
+  db: Database,
+  ...named: readonly unknown[]
+): Promise<Map<string, Uint8Array>> => {
   const hashes = [...new Set(named.flatMap(hashesIn))]
   const rows = await db.pictures.bulkGet(hashes)
   const sound = new Map<string, Uint8Array>()
@@ -40,7 +46,9 @@ const COLOURS = [
 /** Checks in a colour that no game has, as large as the picture was. */
 const standIn = (width: number, height: number): Uint8Array => {
   const image = createImage(width, height)
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) image.data.set(COLOURS[(Math.floor(x / CHECK) + Math.floor(y / CHECK)) % 2]!, (y * width + x) * 4)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      image.data.set(COLOURS[(Math.floor(x / CHECK) + Math.floor(y / CHECK)) % 2]!, (y * width + x) * 4)
   return encodePng(image)
 }
 
@@ -60,7 +68,10 @@ export const completePictures = (kit: Kit, found: ReadonlyMap<string, Uint8Array
     if (found.has(sheet.picture)) continue
     missing.add(sheet.picture)
     pictures.set(sheet.picture, standIn(sheet.width, sheet.height))
-    aside.push({ place: `sheets.${sheet.id}`, message: `the picture of “${sheet.name}” is missing or damaged; checks stand in for it until it is replaced` })
+    aside.push({
+      place: `sheets.${sheet.id}`,
+      message: `the picture of “${sheet.name}” is missing or damaged; checks stand in for it until it is replaced`,
+    })
   }
   return { pictures, missing, aside }
 }

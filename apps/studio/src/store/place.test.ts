@@ -26,7 +26,19 @@ describe('where an undo step is seen', () => {
 
   it('a shared type in the shown effect where that uses it, else in one that does', () => {
     const type = kit.effects[second]!.emitters[emitterOf(second)]!.type
-    const shared = { ...kit, effects: { ...kit.effects, [first]: { ...kit.effects[first]!, emitters: { ...kit.effects[first]!.emitters, more: { ...kit.effects[first]!.emitters[emitterOf(first)]!, type } } } } }
+    const shared = {
+      ...kit,
+      effects: {
+        ...kit.effects,
+        [first]: {
+          ...kit.effects[first]!,
+          emitters: {
+            ...kit.effects[first]!.emitters,
+            more: { ...kit.effects[first]!.emitters[emitterOf(first)]!, type },
+          },
+        },
+      },
+    }
     const drag = step((k) => void (k.types[type]!.numbers.drag = 3))
     expect(placeOf(drag, shared, first)).toEqual({ page: 'effect', effect: first })
     expect(placeOf(drag, shared, null).page).toBe('effect')
@@ -34,12 +46,36 @@ describe('where an undo step is seen', () => {
   })
 
   it('what comes and goes, and the kit’s name, on the kit page', () => {
-    expect(placeOf(step((k) => deleteEffect(k, second)), kit, first)).toEqual({ page: 'kit' })
-    expect(placeOf(step((k) => void addEffect(k, makeId)), kit, first)).toEqual({ page: 'kit' })
-    expect(placeOf(step((k) => void (k.name = 'Other')), kit, first)).toEqual({ page: 'kit' })
+    expect(
+      placeOf(
+        step((k) => deleteEffect(k, second)),
+        kit,
+        first,
+      ),
+    ).toEqual({ page: 'kit' })
+    expect(
+      placeOf(
+        step((k) => void addEffect(k, makeId)),
+        kit,
+        first,
+      ),
+    ).toEqual({ page: 'kit' })
+    expect(
+      placeOf(
+        step((k) => void (k.name = 'Other')),
+        kit,
+        first,
+      ),
+    ).toEqual({ page: 'kit' })
   })
 
   it('sheets and palettes among the sprites', () => {
-    expect(placeOf(step((k) => void (k.sheets[k.sheetOrder[0]!]!.name = 'Other')), kit, first)).toEqual({ page: 'sprites' })
+    expect(
+      placeOf(
+        step((k) => void (k.sheets[k.sheetOrder[0]!]!.name = 'Other')),
+        kit,
+        first,
+      ),
+    ).toEqual({ page: 'sprites' })
   })
 })

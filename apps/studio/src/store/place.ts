@@ -2,12 +2,16 @@
 import type { Kit } from '@gliv/document'
 import type { Entry } from './history.ts'
 
-export type Place = { readonly page: 'anywhere' | 'kit' | 'sprites' } | { readonly page: 'effect'; readonly effect: string }
+export type Place =
+  { readonly page: 'anywhere' | 'kit' | 'sprites' } | { readonly page: 'effect'; readonly effect: string }
 
 const ANYWHERE: Place = { page: 'anywhere' }
 const SPRITES = ['sheets', 'sheetOrder', 'palettes', 'paletteOrder', 'wholePixels']
 
-const usersOf = (kit: Kit, type: string): readonly string[] => kit.effectOrder.filter((id) => Object.values(kit.effects[id]?.emitters ?? {}).some((emitter) => emitter.type === type))
+const usersOf = (kit: Kit, type: string): readonly string[] =>
+  kit.effectOrder.filter((id) =>
+    Object.values(kit.effects[id]?.emitters ?? {}).some((emitter) => emitter.type === type),
+  )
 
 /** The effect whose inside a path names; `shown` is preferred where a shared type has several users. */
 const effectAt = (kit: Kit, path: readonly (string | number)[], shown: string | null): string | null => {
@@ -19,10 +23,19 @@ const effectAt = (kit: Kit, path: readonly (string | number)[], shown: string | 
 }
 
 /** Where a step's change is seen in `kit`, the document before the step; `shown` is the effect on the screen. */
-export const placeOf = ({ patches, inverse }: Pick<Entry, 'patches' | 'inverse'>, kit: Kit, shown: string | null): Place => {
+export const placeOf = (
+  { patches, inverse }: Pick<Entry, 'patches' | 'inverse'>,
+  kit: Kit,
+  shown: string | null,
+): Place => {
   const paths = [...patches, ...inverse].map((patch) => patch.path)
   // An effect that comes or goes is seen among the others.
-  if (paths.some(([top], i) => top === 'name' || top === 'effectOrder' || (top === 'effects' && paths[i]!.length === 2))) return { page: 'kit' }
+  if (
+    paths.some(
+      ([top], i) => top === 'name' || top === 'effectOrder' || (top === 'effects' && paths[i]!.length === 2),
+    )
+  )
+    return { page: 'kit' }
   const effects = new Set(paths.map((path) => effectAt(kit, path, shown)).filter((id) => id !== null))
   if (shown !== null && effects.has(shown)) return { page: 'effect', effect: shown }
   const [first] = effects

@@ -24,17 +24,39 @@ export interface Restored {
 type Loose = Readonly<Record<string, unknown>>
 
 const isObject = (value: unknown): value is Loose => typeof value === 'object' && value !== null
-const isPatch = (patch: unknown): patch is Patch => isObject(patch) && ['add', 'remove', 'replace'].includes(String(patch['op'])) && Array.isArray(patch['path'])
+const isPatch = (patch: unknown): patch is Patch =>
+  isObject(patch) &&
+  ['add', 'remove', 'replace'].includes(String(patch['op'])) &&
+  Array.isArray(patch['path'])
 const isWhole = (rev: unknown): rev is number => typeof rev === 'number' && Number.isInteger(rev) && rev >= 0
 
 const isCommit = (row: unknown): row is Commit =>
-  isObject(row) && isWhole(row['rev']) && typeof row['label'] === 'string' && ['edit', 'undo', 'redo'].includes(String(row['kind'])) && Array.isArray(row['patches']) && row['patches'].every(isPatch) && Array.isArray(row['inverse']) && row['inverse'].every(isPatch)
+  isObject(row) &&
+  isWhole(row['rev']) &&
+  typeof row['label'] === 'string' &&
+  ['edit', 'undo', 'redo'].includes(String(row['kind'])) &&
+  Array.isArray(row['patches']) &&
+  row['patches'].every(isPatch) &&
+  Array.isArray(row['inverse']) &&
+  row['inverse'].every(isPatch)
 
 /** What a commit's hash stands for. */
-export const commitHash = ({ rev, label, patches, inverse, kind, uid, before }: Pick<Commit, 'rev' | 'label' | 'patches' | 'inverse' | 'kind' | 'uid' | 'before'>): string => hashText(JSON.stringify([rev, label, patches, inverse, kind, uid, before]))
+export const commitHash = ({
+  rev,
+  label,
+  patches,
+  inverse,
+  kind,
+  uid,
+  before,
+}: Pick<Commit, 'rev' | 'label' | 'patches' | 'inverse' | 'kind' | 'uid' | 'before'>): string =>
+  hashText(JSON.stringify([rev, label, patches, inverse, kind, uid, before]))
 export const snapshotHash = (document: unknown): string => hashText(JSON.stringify(document))
 
-const labelOf = (row: unknown): string => (isObject(row) && typeof row['label'] === 'string' ? `“${row['label'].slice(0, 60)}”` : 'a step without a name')
+const labelOf = (row: unknown): string =>
+  isObject(row) && typeof row['label'] === 'string'
+    ? `“${row['label'].slice(0, 60)}”`
+    : 'a step without a name'
 
 /** Entries in order; broken ones, and the places of missing ones, go to `aside`. */
 const soundCommits = ({ commits, rev }: Stored, from: number, aside: SetAside[]): Commit[] => {
@@ -43,24 +65,47 @@ const soundCommits = ({ commits, rev }: Stored, from: number, aside: SetAside[])
   for (const row of [...commits].sort((a, b) => revOf(a) - revOf(b))) {
     const at = revOf(row)
     if (at <= from) continue
-    if (at > last + 1 && Number.isFinite(at)) aside.push({ place: `journal.${last + 1}`, message: at === last + 2 ? `step ${last + 1} is missing` : `steps ${last + 1} to ${at - 1} are missing` })
+    if (at > last + 1 && Number.isFinite(at))
+      aside.push({
+        place: `journal.${last + 1}`,
+        message:
+          at === last + 2 ? `step ${last + 1} is missing` : `steps ${last + 1} to ${at - 1} are missing`,
+      })
     last = Number.isFinite(at) ? at : last
     if (!isCommit(row)) aside.push({ place: `journal.${at}`, message: `${labelOf(row)} cannot be read` })
-    else if (row.hash !== undefined && row.hash !== commitHash(row)) aside.push({ place: `journal.${at}`, message: `${labelOf(row)} is damaged: its content does not have its hash` })
+    else if (row.hash !== undefined && row.hash !== commitHash(row))
+      aside.push({
+        place: `journal.${at}`,
+        message: `${labelOf(row)} is damaged: its content does not have its hash`,
+      })
     else {
       const before = sound.at(-1)
       // The same number, but of another line of history: a commit in between was put there by something else.
-      if (before?.rev === at - 1 && before.hash !== undefined && row.before !== undefined && row.before !== before.hash) aside.push({ place: `journal.${at - 1}`, message: `${labelOf(before)} is not the step that ${labelOf(row)} was made on` })
+      if (
+        before?.rev === at - 1 &&
+        before.hash !== undefined &&
+        row.before !== undefined &&
+        row.before !== before.hash
+      )
+        aside.push({
+          place: `journal.${at - 1}`,
+          message: `${labelOf(before)} is not the step that ${labelOf(row)} was made on`,
+        })
       sound.push(row)
     }
   }
-  if (rev > last) aside.push({ place: `journal.${last + 1}`, message: rev === last + 1 ? `step ${rev} is missing` : `steps ${last + 1} to ${rev} are missing` })
+  if (rev > last)
+    aside.push({
+      place: `journal.${last + 1}`,
+      message: rev === last + 1 ? `step ${rev} is missing` : `steps ${last + 1} to ${rev} are missing`,
+    })
   return sound
 }
 
 const revOf = (row: unknown): number => (isObject(row) && isWhole(row['rev']) ? row['rev'] : Infinity)
 
-const isNewer = (row: unknown): boolean => isObject(row) && typeof row['formatVersion'] === 'number' && row['formatVersion'] > KIT_VERSION
+const isNewer = (row: unknown): boolean =>
+  isObject(row) && typeof row['formatVersion'] === 'number' && row['formatVersion'] > KIT_VERSION
 
 /** Whether the journal was written by a newer Gliv; it must not be misread as damage. */
 export const isFromNewer = ({ commits }: Stored): boolean => commits.some(isNewer)
@@ -91,12 +136,21 @@ const baseOf = ({ id, snapshots }: Stored, aside: SetAside[]): Base | null => {
       aside.push(...broken)
       return { rev: revOf(row), document }
     }
-    broken.push({ place: saidOf(row), message: 'this snapshot is damaged; an older one and the journal are used instead' })
+    broken.push({
+      place: saidOf(row),
+      message: 'this snapshot is damaged; an older one and the journal are used instead',
+    })
   }
   for (const row of newestFirst) {
     const saved = isObject(row) ? salvageKit(row['document'], id) : null
     if (!saved) continue
-    aside.push(...broken.map(({ place }) => ({ place, message: 'this snapshot is damaged; what is whole in it was opened' })), ...saved.aside)
+    aside.push(
+      ...broken.map(({ place }) => ({
+        place,
+        message: 'this snapshot is damaged; what is whole in it was opened',
+      })),
+      ...saved.aside,
+    )
     return { rev: Number.isFinite(revOf(row)) ? revOf(row) : 0, document: saved.kit }
   }
   return null
@@ -112,7 +166,11 @@ const readAtOnce = (document: Kit, commits: readonly Commit[]): Kit | null => {
 }
 
 /** Entry by entry; one that does not fit is set aside, and what comes after it is still tried. */
-const readOneByOne = (document: Kit, commits: readonly Commit[], aside: SetAside[]): { readonly kit: Kit; readonly left: ReadonlySet<number> } => {
+const readOneByOne = (
+  document: Kit,
+  commits: readonly Commit[],
+  aside: SetAside[],
+): { readonly kit: Kit; readonly left: ReadonlySet<number> } => {
   const left = new Set<number>()
   let kit = document
   for (const commit of commits) {
@@ -120,7 +178,10 @@ const readOneByOne = (document: Kit, commits: readonly Commit[], aside: SetAside
       kit = readKit(applyPatches(kit, commit.patches))
     } catch (error) {
       left.add(commit.rev)
-      aside.push({ place: `journal.${commit.rev}`, message: `${labelOf(commit)} no longer fits: ${error instanceof Error ? error.message : String(error)}` })
+      aside.push({
+        place: `journal.${commit.rev}`,
+        message: `${labelOf(commit)} no longer fits: ${error instanceof Error ? error.message : String(error)}`,
+      })
     }
   }
   return { kit, left }
@@ -130,7 +191,9 @@ const readOneByOne = (document: Kit, commits: readonly Commit[], aside: SetAside
 const historyOf = (stored: Stored, left: ReadonlySet<number>): History =>
   stored.commits
     .filter(isCommit)
-    .filter((commit) => !left.has(commit.rev) && (commit.hash === undefined || commit.hash === commitHash(commit)))
+    .filter(
+      (commit) => !left.has(commit.rev) && (commit.hash === undefined || commit.hash === commitHash(commit)),
+    )
     .sort((a, b) => a.rev - b.rev)
     .reduce(replay, EMPTY_HISTORY)
 
@@ -141,7 +204,14 @@ export const restore = (stored: Stored): Restored | null => {
   if (!base) return null
   const since = soundCommits(stored, base.rev, setAside)
   const whole = readAtOnce(base.document, since)
-  const { kit, left } = whole ? { kit: whole, left: new Set<number>() } : readOneByOne(base.document, since, setAside)
+  const { kit, left } = whole
+    ? { kit: whole, left: new Set<number>() }
+    : readOneByOne(base.document, since, setAside)
   const rev = Math.max(stored.rev, base.rev, ...stored.commits.map(revOf).filter(Number.isFinite))
-  return { kit: kit.id === stored.id ? kit : { ...kit, id: stored.id }, rev, history: historyOf(stored, left), setAside }
+  return {
+    kit: kit.id === stored.id ? kit : { ...kit, id: stored.id },
+    rev,
+    history: historyOf(stored, left),
+    setAside,
+  }
 }

@@ -26,7 +26,12 @@ let wake: (() => void) | null = null
 /** First and longest pause before what failed is tried again, in ms. */
 const PAUSES = [500, 1000, 2000, 5000, 10_000, 30_000] as const
 
-const reasonOf = (error: unknown): string => (error instanceof Error ? (error.name === 'QuotaExceededError' || /quota/i.test(error.message) ? 'the storage is full' : error.message) : String(error))
+const reasonOf = (error: unknown): string =>
+  error instanceof Error
+    ? error.name === 'QuotaExceededError' || /quota/i.test(error.message)
+      ? 'the storage is full'
+      : error.message
+    : String(error)
 
 const pause = (failures: number): Promise<void> =>
   new Promise((done) => {

@@ -11,10 +11,16 @@ export const SPEEDS = [0.1, 0.25, 0.5, 1, 2] as const
 export const GROUNDS = { dark: '#16171c', middle: '#5d6470', light: '#e9e4da', checker: 'checker' } as const
 export type Ground = keyof typeof GROUNDS
 /** One colour for what has no squares: films, pictures of sprites. */
-export const groundColour = (ground: Ground): string => (ground === 'checker' ? GROUNDS.middle : GROUNDS[ground])
+export const groundColour = (ground: Ground): string =>
+  ground === 'checker' ? GROUNDS.middle : GROUNDS[ground]
 
 /** What a ground is compared with while a key is held. */
-export const OTHER_GROUND = { dark: 'light', middle: 'checker', light: 'dark', checker: 'dark' } as const satisfies Record<Ground, Ground>
+export const OTHER_GROUND = {
+  dark: 'light',
+  middle: 'checker',
+  light: 'dark',
+  checker: 'dark',
+} as const satisfies Record<Ground, Ground>
 
 interface SessionState {
   /** Selected emitter by effect. */
@@ -41,7 +47,9 @@ interface SessionState {
 }
 
 const finite = z.number()
-const previewSchema = z.object({ move: z.enum(MOVES), rotate: finite, scale: finite.positive(), mirror: z.boolean() }).catchall(z.unknown()) as unknown as z.ZodType<Preview>
+const previewSchema = z
+  .object({ move: z.enum(MOVES), rotate: finite, scale: finite.positive(), mirror: z.boolean() })
+  .catchall(z.unknown()) as unknown as z.ZodType<Preview>
 
 export const useSession = create<SessionState>()(
   persist(
@@ -86,7 +94,8 @@ export const useSession = create<SessionState>()(
 
 export const setSession = useSession.setState
 
-const toggled = (list: readonly string[], id: string): string[] => (list.includes(id) ? list.filter((other) => other !== id) : [...list, id])
+const toggled = (list: readonly string[], id: string): string[] =>
+  list.includes(id) ? list.filter((other) => other !== id) : [...list, id]
 
 export const toggleGroup = (id: string): void => {
   setSession((s) => ({ openGroups: toggled(s.openGroups, id) }))
@@ -119,4 +128,11 @@ interface Preferences {
 }
 
 /** Kept over sessions, for this browser. */
-export const usePreferences = create<Preferences>()(persist((): Preferences => ({ theme: 'paper' }), persisted<Preferences>('gliv-preferences', () => localStorage, { theme: z.enum(Object.keys(THEMES) as [ThemeName, ...ThemeName[]]) })))
+export const usePreferences = create<Preferences>()(
+  persist(
+    (): Preferences => ({ theme: 'paper' }),
+    persisted<Preferences>('gliv-preferences', () => localStorage, {
+      theme: z.enum(Object.keys(THEMES) as [ThemeName, ...ThemeName[]]),
+    }),
+  ),
+)

@@ -30,5 +30,11 @@ export const shiftRange = (target: Target, id: PropertyId, by: number, how: type
   if (!kit || typeof value !== 'object' || value === null) return
   const [low, high] = property(id).hard
   const kept = Math.min(high - value.to, Math.max(low - value.from, by))
-  how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, { ...value, from: tidy(value.from + kept, stepOf(id)), to: tidy(value.to + kept, stepOf(id)) }))
+  how(editLabel(kit, target, id), (draft) =>
+    writeValue(draft, target, id, {
+      ...value,
+      from: tidy(value.from + kept, stepOf(id)),
+      to: tidy(value.to + kept, stepOf(id)),
+    }),
+  )
 }

@@ -4,14 +4,27 @@ import type { Database, KitRow } from './db.ts'
 import { openKit, snapshotOf } from './journal.ts'
 import { completePictures, loadPictures, putPictures } from './pictureStore.ts'
 
-const rowOf = (kit: Kit): KitRow => ({ id: kit.id, name: kit.name, rev: 0, effects: kit.effectOrder.length, updatedAt: Date.now() })
+const rowOf = (kit: Kit): KitRow => ({
+  id: kit.id,
+  name: kit.name,
+  rev: 0,
+  effects: kit.effectOrder.length,
+  updatedAt: Date.now(),
+})
 
 /** Pictures first, then the kit that names them. A kit with a known id comes in as a copy under `freshId`. Gives its id. */
-export const addKit = async (db: Database, { kit, pictures }: KitFile, freshId: () => string): Promise<string> => {
+export const addKit = async (
+  db: Database,
+  { kit, pictures }: KitFile,
+  freshId: () => string,
+): Promise<string> => {
   await putPictures(db, pictures)
   return db.transaction('rw', db.kits, db.snapshots, db.commits, async () => {
     // Rows of a kit whose entry on the shelf was lost must not be taken for this one's.
-    const taken = (await db.kits.get(kit.id)) !== undefined || (await db.snapshots.where('kit').equals(kit.id).count()) > 0 || (await db.commits.where('kit').equals(kit.id).count()) > 0
+    const taken =
+      (await db.kits.get(kit.id)) !== undefined ||
+      (await db.snapshots.where('kit').equals(kit.id).count()) > 0 ||
+      (await db.commits.where('kit').equals(kit.id).count()) > 0
     const names = (await db.kits.toArray()).map((k) => k.name)
     let { name } = kit
     for (let n = 2; names.includes(name) && n < 1000; n++) name = `${kit.name} ${n}`
@@ -25,17 +38,28 @@ export const addKit = async (db: Database, { kit, pictures }: KitFile, freshId: 
 export const deleteKit = (db: Database, id: string): Promise<void> =>
   db.transaction('rw', [db.kits, db.commits, db.snapshots, db.drafts, db.aside], async () => {
     await db.kits.delete(id)
-    for (const table of [db.commits, db.snapshots, db.drafts, db.aside]) await table.where('kit').equals(id).delete()
+    for (const table of [db.commits, db.snapshots, db.drafts, db.aside])
+      await table.where('kit').equals(id).delete()
   })
 
 /** Rows as the shelf shows them, newest first; what is damaged in one is filled in, and a kit whose row was lost is found by its snapshots. */
 export const shelfRows = async (db: Database): Promise<KitRow[]> => {
   const rows: Partial<KitRow>[] = await db.kits.toArray()
   const known = new Set(rows.map(({ id }) => id))
-  const lost = [...new Set((await db.snapshots.toCollection().primaryKeys()).map(([kit]) => kit))].filter((id) => typeof id === 'string' && !known.has(id))
-  const whole = [...rows, ...lost.map((id) => ({ id }))].filter((row): row is KitRow => typeof row.id === 'string')
+  const lost = [...new Set((await db.snapshots.toCollection().primaryKeys()).map(([kit]) => kit))].filter(
+    (id) => typeof id === 'string' && !known.has(id),
+  )
+  const whole = [...rows, ...lost.map((id) => ({ id }))].filter(
+    (row): row is KitRow => typeof row.id === 'string',
+  )
   return whole
-    .map(({ id, name, rev, effects, updatedAt }) => ({ id, name: typeof name === 'string' && name !== '' ? name : `Kit ${id}`, rev: Number(rev) || 0, effects: Number(effects) || 0, updatedAt: Number(updatedAt) || 0 }))
+    .map(({ id, name, rev, effects, updatedAt }) => ({
+      id,
+      name: typeof name === 'string' && name !== '' ? name : `Kit ${id}`,
+      rev: Number(rev) || 0,
+      effects: Number(effects) || 0,
+      updatedAt: Number(updatedAt) || 0,
+    }))
     .sort((a, b) => b.updatedAt - a.updatedAt)
 }
 

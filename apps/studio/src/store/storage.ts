@@ -19,14 +19,18 @@ const reasonOf = (error: unknown): string => {
   const { name, message } = error as Error
   if (name === 'VersionError') return 'a newer Gliv has used this storage; reload the page to get it'
   if (name === 'TimeoutError') return 'another tab with an older Gliv holds the storage; close it and reload'
-  if (name === 'SecurityError' || name === 'MissingAPIError' || name === 'InvalidStateError') return 'the browser refuses storage here (private window, or blocked for this site)'
+  if (name === 'SecurityError' || name === 'MissingAPIError' || name === 'InvalidStateError')
+    return 'the browser refuses storage here (private window, or blocked for this site)'
   return message || name
 }
 
 const within = async (ms: number, work: PromiseLike<unknown>): Promise<void> => {
   let timer: ReturnType<typeof setTimeout> | undefined
   const late = new Promise<never>((_, fail) => {
-    timer = setTimeout(() => fail(Object.assign(new Error('it does not answer'), { name: 'TimeoutError' })), ms)
+    timer = setTimeout(
+      () => fail(Object.assign(new Error('it does not answer'), { name: 'TimeoutError' })),
+      ms,
+    )
   })
   try {
     await Promise.race([work, late])

@@ -15,7 +15,10 @@ type Carrier = Effect | Emitter | Burst | Relay | EffectPart | ParticleType
 
 type TargetOf<O extends Owner> = Extract<Target, { owner: O }>
 
-const emitterAt = (kit: Kit, target: TargetOf<'emitter'> | TargetOf<'burst'> | TargetOf<'relay'>): Emitter | undefined => kit.effects[target.effect]?.emitters[target.emitter]
+const emitterAt = (
+  kit: Kit,
+  target: TargetOf<'emitter'> | TargetOf<'burst'> | TargetOf<'relay'>,
+): Emitter | undefined => kit.effects[target.effect]?.emitters[target.emitter]
 
 const CARRIERS: { readonly [O in Owner]: (kit: Kit, target: TargetOf<O>) => Carrier | undefined } = {
   effect: (kit, target) => kit.effects[target.effect],
@@ -27,7 +30,8 @@ const CARRIERS: { readonly [O in Owner]: (kit: Kit, target: TargetOf<O>) => Carr
 }
 
 /** What carries the numbers; undefined when it was deleted meanwhile. */
-export const carrierOf = (kit: Kit, target: Target): Carrier | undefined => (CARRIERS[target.owner] as (kit: Kit, target: Target) => Carrier | undefined)(kit, target)
+export const carrierOf = (kit: Kit, target: Target): Carrier | undefined =>
+  (CARRIERS[target.owner] as (kit: Kit, target: Target) => Carrier | undefined)(kit, target)
 
 export const readValue = (kit: Kit, target: Target, id: PropertyId): number | Range | undefined =>
   (carrierOf(kit, target)?.numbers as Record<string, number | Range> | undefined)?.[id]
@@ -40,18 +44,26 @@ export const writeValue = (kit: Kit, target: Target, id: PropertyId, value: numb
 /** Which part of a value a control moves: a plain number, an end of a range, or a fixed range as a whole. */
 export type Part = 'value' | 'from' | 'to' | 'both'
 
-export const readPart = (value: number | Range, part: Part): number => (typeof value === 'number' ? value : part === 'to' ? value.to : value.from)
+export const readPart = (value: number | Range, part: Part): number =>
+  typeof value === 'number' ? value : part === 'to' ? value.to : value.from
 
 /** A value with one part replaced; the other end of a range is pushed along, never crossed. */
 export const withPart = (value: number | Range, part: Part, next: number): number | Range => {
   if (typeof value === 'number') return next
   if (part === 'both') return { ...value, from: next, to: next }
-  return part === 'from' ? { ...value, from: next, to: Math.max(next, value.to) } : { ...value, from: Math.min(value.from, next), to: next }
+  return part === 'from'
+    ? { ...value, from: next, to: Math.max(next, value.to) }
+    : { ...value, from: Math.min(value.from, next), to: next }
 }
 
 /** What the undo list calls an edit of this number. */
 export const editLabel = (kit: Kit, target: Target, id: PropertyId): string => {
-  const carrier = target.owner === 'burst' || target.owner === 'relay' ? emitterAt(kit, target) : target.owner === 'part' ? kit.effects[target.effect] : carrierOf(kit, target)
+  const carrier =
+    target.owner === 'burst' || target.owner === 'relay'
+      ? emitterAt(kit, target)
+      : target.owner === 'part'
+        ? kit.effects[target.effect]
+        : carrierOf(kit, target)
   const name = carrier && 'name' in carrier ? carrier.name : ''
   return `${PROPERTY_TEXTS[id].label} of ${name}`
 }

@@ -17,9 +17,19 @@ interface Pins {
 
 const properties = z.array(z.enum(Object.keys(PROPERTIES) as [PropertyId, ...PropertyId[]]))
 
-export const useTouched = create<Touched>()(persist((): Touched => ({ touched: [] }), persisted<Touched>('gliv-touched', () => sessionStorage, { touched: properties })))
+export const useTouched = create<Touched>()(
+  persist(
+    (): Touched => ({ touched: [] }),
+    persisted<Touched>('gliv-touched', () => sessionStorage, { touched: properties }),
+  ),
+)
 
-export const usePins = create<Pins>()(persist((): Pins => ({ pinned: [] }), persisted<Pins>('gliv-pins', () => localStorage, { pinned: properties })))
+export const usePins = create<Pins>()(
+  persist(
+    (): Pins => ({ pinned: [] }),
+    persisted<Pins>('gliv-pins', () => localStorage, { pinned: properties }),
+  ),
+)
 
 /** A number was changed. One that is on top already stays where it is, so that nothing moves under the pointer. */
 export const noteTouched = (id: PropertyId): void => {

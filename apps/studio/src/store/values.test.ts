@@ -6,15 +6,35 @@ import { nearerKnob } from '../controls/RowSlider.tsx'
 import { edit, useDocument } from './document.ts'
 import { shiftRange } from './setPart.ts'
 import type { Target } from './targets.ts'
-import { canPaste, copyValue, defaultOf, isDefault, pasteValue, resetValue, toggleSplit, valueNow } from './values.ts'
+import {
+  canPaste,
+  copyValue,
+  defaultOf,
+  isDefault,
+  pasteValue,
+  resetValue,
+  toggleSplit,
+  valueNow,
+} from './values.ts'
 
-const target: Target = { owner: 'emitter', effect: 'cargo-blast', emitter: makeDemo().kit.effects['cargo-blast']!.emitterOrder[1]! }
+const target: Target = {
+  owner: 'emitter',
+  effect: 'cargo-blast',
+  emitter: makeDemo().kit.effects['cargo-blast']!.emitterOrder[1]!,
+}
 
 beforeEach(() => useDocument.setState({ kit: makeDemo().kit, moment: null }))
 
 describe('a press on a slider', () => {
   const range = { from: 100, to: 200 }
-  it.each([[90, 'from'], [110, 'from'], [150, 'middle'], [140, 'middle'], [185, 'to'], [260, 'to']] as const)('at %d means %s', (at, part) => {
+  it.each([
+    [90, 'from'],
+    [110, 'from'],
+    [150, 'middle'],
+    [140, 'middle'],
+    [185, 'to'],
+    [260, 'to'],
+  ] as const)('at %d means %s', (at, part) => {
     expect(nearerKnob(range, at)).toBe(part)
   })
   it('on a fixed value means the value', () => {
@@ -27,7 +47,10 @@ describe('a press on a slider', () => {
     shiftRange(target, 'speed', 15, edit)
     expect(valueNow(target, 'speed')).toMatchObject({ from: before.from + 15, to: before.to + 15 })
     shiftRange(target, 'speed', -1e9, edit)
-    expect(valueNow(target, 'speed')).toMatchObject({ from: PROPERTIES.speed.hard[0], to: PROPERTIES.speed.hard[0] + before.to - before.from })
+    expect(valueNow(target, 'speed')).toMatchObject({
+      from: PROPERTIES.speed.hard[0],
+      to: PROPERTIES.speed.hard[0] + before.to - before.from,
+    })
   })
 })
 
@@ -59,9 +82,14 @@ describe('whole values', () => {
     expect(valueNow(target, 'fan')).toBe(0)
   })
 
-  it.each(Object.keys(PROPERTIES) as PropertyId[])('the default of %s is told apart from anything else', (id) => {
-    const value = defaultOf(id)
-    expect(isDefault(id, value)).toBe(true)
-    expect(isDefault(id, typeof value === 'number' ? value + 1 : { from: value.from, to: value.to + 1 })).toBe(false)
-  })
+  it.each(Object.keys(PROPERTIES) as PropertyId[])(
+    'the default of %s is told apart from anything else',
+    (id) => {
+      const value = defaultOf(id)
+      expect(isDefault(id, value)).toBe(true)
+      expect(
+        isDefault(id, typeof value === 'number' ? value + 1 : { from: value.from, to: value.to + 1 }),
+      ).toBe(false)
+    },
+  )
 })

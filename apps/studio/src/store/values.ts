@@ -7,7 +7,8 @@ import { noteTouched } from './touched.ts'
 
 type Value = number | Range
 
-export const toRange = (value: Value): Range => (typeof value === 'number' ? { from: value, to: value } : value)
+export const toRange = (value: Value): Range =>
+  typeof value === 'number' ? { from: value, to: value } : value
 
 export const valueNow = (target: Target, id: PropertyId): Value | undefined => {
   const { kit } = useDocument.getState()
@@ -38,10 +39,14 @@ export const resetValue = (target: Target, id: PropertyId): void => setValue(tar
 const splitApart = (id: PropertyId, at: number): Range => {
   const p = property(id)
   const reach = tidy((p.soft[1] - p.soft[0]) / 20, stepOf(id))
-  return { from: Math.max(p.hard[0], tidy(at - reach, stepOf(id))), to: Math.min(p.hard[1], tidy(at + reach, stepOf(id))) }
+  return {
+    from: Math.max(p.hard[0], tidy(at - reach, stepOf(id))),
+    to: Math.min(p.hard[1], tidy(at + reach, stepOf(id))),
+  }
 }
 
-export const isSplit = (value: Value | null | undefined): boolean => typeof value === 'object' && value !== null && value.from !== value.to
+export const isSplit = (value: Value | null | undefined): boolean =>
+  typeof value === 'object' && value !== null && value.from !== value.to
 
 /** One knob becomes two, two become one. */
 export const toggleSplit = (target: Target, id: PropertyId): void => {
@@ -67,5 +72,11 @@ export const pasteValue = (target: Target, id: PropertyId): void => {
   const { hard, kind, whole } = property(id)
   const fit = (v: number): number => Math.min(hard[1], Math.max(hard[0], whole ? Math.round(v) : v))
   const { from, to, bias } = toRange(copied.value)
-  setValue(target, id, kind === 'range' ? { from: fit(from), to: fit(to), ...(bias ? { bias } : {}) } : fit(kind === 'number' && from !== to ? (from + to) / 2 : from))
+  setValue(
+    target,
+    id,
+    kind === 'range'
+      ? { from: fit(from), to: fit(to), ...(bias ? { bias } : {}) }
+      : fit(kind === 'number' && from !== to ? (from + to) / 2 : from),
+  )
 }

@@ -8,18 +8,42 @@ export interface PropertyText {
 }
 
 export const PROPERTY_TEXTS = {
-  loopSeconds: { label: 'Loop every', help: 'After this time the effect starts over; particles that still live go on.' },
-  periodSeconds: { label: 'Period', help: 'After this time everything is again exactly as it was: for loops without a seam.' },
-  sustainFrom: { label: 'Middle from', help: 'Start of the stretch that repeats until the effect is stopped.' },
-  sustainTo: { label: 'Middle to', help: 'End of the stretch that repeats; after the stop the tail follows from here.' },
+  loopSeconds: {
+    label: 'Loop every',
+    help: 'After this time the effect starts over; particles that still live go on.',
+  },
+  periodSeconds: {
+    label: 'Period',
+    help: 'After this time everything is again exactly as it was: for loops without a seam.',
+  },
+  sustainFrom: {
+    label: 'Middle from',
+    help: 'Start of the stretch that repeats until the effect is stopped.',
+  },
+  sustainTo: {
+    label: 'Middle to',
+    help: 'End of the stretch that repeats; after the stop the tail follows from here.',
+  },
   warmUp: { label: 'Warm-up', help: 'The effect starts as if it had been running for this long.' },
-  timeScale: { label: 'Time scale', help: 'How fast the whole effect runs: 1 is real time, 0.5 half as fast.' },
-  jumpPx: { label: 'Jump over', help: 'A longer way between two ticks is a jump, along which nothing is born.' },
+  timeScale: {
+    label: 'Time scale',
+    help: 'How fast the whole effect runs: 1 is real time, 0.5 half as fast.',
+  },
+  jumpPx: {
+    label: 'Jump over',
+    help: 'A longer way between two ticks is a jump, along which nothing is born.',
+  },
   delay: { label: 'Delay', help: 'Time from the start of the effect until this emitter begins.' },
   duration: { label: 'Duration', help: 'How long the flow runs.' },
   flow: { label: 'Flow', help: 'Particles per second. 0 leaves only the bursts.' },
-  flowPerPx: { label: 'Per pixel', help: 'Particles per pixel that the emitter moves: for trails and wakes.' },
-  minimum: { label: 'At least', help: 'So many alive while the emitter is open; missing ones are added each tick.' },
+  flowPerPx: {
+    label: 'Per pixel',
+    help: 'Particles per pixel that the emitter moves: for trails and wakes.',
+  },
+  minimum: {
+    label: 'At least',
+    help: 'So many alive while the emitter is open; missing ones are added each tick.',
+  },
   cap: { label: 'Cap', help: 'Most particles alive at once.' },
   offsetX: { label: 'Offset →', help: 'Where the emitter sits, right of the effect’s origin.' },
   offsetY: { label: 'Offset ↓', help: 'Where the emitter sits, below the effect’s origin.' },
@@ -46,7 +70,10 @@ export const PROPERTY_TEXTS = {
   speed: { label: 'Speed', help: 'Launch speed, drawn once for each particle.' },
   inherit: { label: 'Carry over', help: 'How much of the emitter’s own speed a particle takes along.' },
   travelSeconds: { label: 'Travel time', help: 'How long one way along the travel path takes.' },
-  alongDelay: { label: 'Delay to', help: 'Births are put back by up to this long, by where on the shape they are.' },
+  alongDelay: {
+    label: 'Delay to',
+    help: 'Births are put back by up to this long, by where on the shape they are.',
+  },
   burstAt: { label: 'At', help: 'When the burst happens, after the emitter’s delay.' },
   burstCount: { label: 'Count', help: 'How many particles at once.' },
   burstSpan: { label: 'Spread over', help: 'The burst’s particles come one by one over this time.' },
@@ -55,7 +82,10 @@ export const PROPERTY_TEXTS = {
   burstChance: { label: 'Chance', help: 'How likely each repeat is to happen at all.' },
   life: { label: 'Life', help: 'How long each particle lives.' },
   scale: { label: 'Start', help: 'Size where the ramp is at its top; 1 is the sprite’s own size.' },
-  scaleFloor: { label: 'Floor', help: 'Size where the ramp is at its bottom; as a share of the start when it is relative.' },
+  scaleFloor: {
+    label: 'Floor',
+    help: 'Size where the ramp is at its bottom; as a share of the start when it is relative.',
+  },
   scaleRate: { label: 'Rate', help: 'How much the size changes each second.' },
   scaleY: { label: 'Start ↓', help: 'Height where the ramp is at its top.' },
   scaleYFloor: { label: 'Floor ↓', help: 'Height where the ramp is at its bottom.' },
@@ -63,7 +93,10 @@ export const PROPERTY_TEXTS = {
   scaleLow: { label: 'Not below', help: 'A changing size stops here.' },
   scaleHigh: { label: 'Not above', help: 'A changing size stops here.' },
   opacity: { label: 'Start', help: 'Opacity where the ramp is at its top.' },
-  opacityFloor: { label: 'Floor', help: 'Opacity where the ramp is at its bottom; as a share of the start when it is relative.' },
+  opacityFloor: {
+    label: 'Floor',
+    help: 'Opacity where the ramp is at its bottom; as a share of the start when it is relative.',
+  },
   opacityRate: { label: 'Rate', help: 'How much the opacity changes each second.' },
   opacityLow: { label: 'Not below', help: 'A changing opacity stops here.' },
   opacityHigh: { label: 'Not above', help: 'A changing opacity stops here.' },
@@ -74,7 +107,10 @@ export const PROPERTY_TEXTS = {
   fps: { label: 'Frames a second', help: 'How fast the frames play.' },
   clipRounds: { label: 'Rounds', help: 'How often the frames run through in one life.' },
   hueSpread: { label: 'Hue ±', help: 'Turns each particle’s hue by up to this much, either way.' },
-  saturationSpread: { label: 'Saturation ±', help: 'Makes each particle paler or stronger by up to this much.' },
+  saturationSpread: {
+    label: 'Saturation ±',
+    help: 'Makes each particle paler or stronger by up to this much.',
+  },
   valueSpread: { label: 'Value ±', help: 'Makes each particle lighter or darker by up to this much.' },
   redSpread: { label: 'Red ±', help: 'Changes each particle’s red by up to this much.' },
   greenSpread: { label: 'Green ±', help: 'Changes each particle’s green by up to this much.' },

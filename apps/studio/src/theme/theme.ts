@@ -6,7 +6,14 @@ export const NUMBER_FONT = '"JetBrains Mono", ui-monospace, monospace'
 
 /** What moves only for show rests for those who asked their system for that. */
 const STILL = { transitionDuration: 0 } as const
-const restsFor = (still: boolean) => (still ? { MuiMenu: { defaultProps: STILL }, MuiPopover: { defaultProps: STILL }, MuiDialog: { defaultProps: STILL } } : {})
+const restsFor = (still: boolean) =>
+  still
+    ? {
+        MuiMenu: { defaultProps: STILL },
+        MuiPopover: { defaultProps: STILL },
+        MuiDialog: { defaultProps: STILL },
+      }
+    : {}
 
 export const makeTheme = (name: ThemeName, still = false): Theme => {
   const t = THEMES[name]
@@ -22,10 +29,19 @@ export const makeTheme = (name: ThemeName, still = false): Theme => {
     },
     ...(still ? { transitions: { create: () => 'none' } } : {}),
     shape: { borderRadius: 6 },
-    typography: { fontFamily: TEXT_FONT, fontSize: 13, body1: { fontSize: 13, lineHeight: 1.45 }, body2: { fontSize: 12 }, button: { textTransform: 'none', fontWeight: 600 } },
+    typography: {
+      fontFamily: TEXT_FONT,
+      fontSize: 13,
+      body1: { fontSize: 13, lineHeight: 1.45 },
+      body2: { fontSize: 12 },
+      button: { textTransform: 'none', fontWeight: 600 },
+    },
     components: {
       ...restsFor(still),
-      MuiButton: { defaultProps: { disableElevation: true, size: 'small' }, styleOverrides: { outlined: { borderColor: t.line, color: t.ink }, text: { color: t.ink } } },
+      MuiButton: {
+        defaultProps: { disableElevation: true, size: 'small' },
+        styleOverrides: { outlined: { borderColor: t.line, color: t.ink }, text: { color: t.ink } },
+      },
       MuiIconButton: { defaultProps: { size: 'small' } },
       MuiTooltip: { defaultProps: { enterDelay: 500, disableInteractive: true } },
       MuiButtonBase: { defaultProps: { disableRipple: true } },
@@ -37,5 +53,6 @@ export const makeTheme = (name: ThemeName, still = false): Theme => {
 export const applyTokens = (name: ThemeName): void => {
   const root = document.documentElement
   root.dataset['theme'] = name
-  for (const [key, value] of Object.entries({ ...THEMES[name] } satisfies Record<string, string>)) root.style.setProperty(`--${key}`, value)
+  for (const [key, value] of Object.entries({ ...THEMES[name] } satisfies Record<string, string>))
+    root.style.setProperty(`--${key}`, value)
 }

@@ -66,4 +66,8 @@ const neutral: Tokens = {
 
 export const THEMES = { paper, night, neutral } as const
 export type ThemeName = keyof typeof THEMES
-export const THEME_LABELS = { paper: 'Paper', night: 'Night', neutral: 'Neutral grey' } as const satisfies Record<ThemeName, string>
+export const THEME_LABELS = {
+  paper: 'Paper',
+  night: 'Night',
+  neutral: 'Neutral grey',
+} as const satisfies Record<ThemeName, string>

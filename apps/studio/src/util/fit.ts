@@ -21,7 +21,10 @@ const LEAST_REACH = 40
 const rangeOf = (values: number[]): [number, number] => {
   const sorted = Float64Array.from(values).sort()
   const skip = Math.floor(sorted.length * STRAGGLERS)
-  return [Math.min(-LEAST_REACH, sorted[skip] ?? 0), Math.max(LEAST_REACH, sorted[sorted.length - 1 - skip] ?? 0)]
+  return [
+    Math.min(-LEAST_REACH, sorted[skip] ?? 0),
+    Math.max(LEAST_REACH, sorted[sorted.length - 1 - skip] ?? 0),
+  ]
 }
 
 /** World pixels; an effect that shows nothing gives a small box around the origin. */
@@ -53,11 +56,19 @@ export const cameraFor = (box: Box, width: number, height: number, closest = 2, 
   const w = Math.max(1, box.right - box.left)
   const h = Math.max(1, box.bottom - box.top)
   const zoom = Math.min(closest, (width * (1 - margin)) / w, (height * (1 - margin)) / h)
-  return { zoom, x: (box.left + box.right) / 2 - width / 2 / zoom, y: (box.top + box.bottom) / 2 - height / 2 / zoom }
+  return {
+    zoom,
+    x: (box.left + box.right) / 2 - width / 2 / zoom,
+    y: (box.top + box.bottom) / 2 - height / 2 / zoom,
+  }
 }
 
 /** The nearest camera of whole pixels: canvas pixels a world pixel whole, world pixels on canvas pixels. */
-export const wholeCamera = ({ x, y, zoom }: Camera): Camera => ({ zoom: Math.max(1, Math.round(zoom)), x: Math.round(x), y: Math.round(y) })
+export const wholeCamera = ({ x, y, zoom }: Camera): Camera => ({
+  zoom: Math.max(1, Math.round(zoom)),
+  x: Math.round(x),
+  y: Math.round(y),
+})
 
 /** Zooms around a canvas point that stays where it is. */
 export const zoomAround = (camera: Camera, px: number, py: number, factor: number): Camera => {

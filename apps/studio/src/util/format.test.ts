@@ -71,11 +71,14 @@ describe('numbers as people type them', () => {
     expect(formatNumber('heading', -90)).toBe('−90')
   })
 
-  it.each(Object.keys(PROPERTIES) as PropertyId[])('%s steps by a round amount and stays inside its limits', (id) => {
-    const step = stepOf(id)
-    expect(step).toBeGreaterThan(0)
-    expect(Number(step.toPrecision(1))).toBe(step)
-    expect(tidy(step * 3, step)).toBeCloseTo(step * 3, 9)
-    expect(clampHard(id, Infinity)).toBe(PROPERTIES[id].hard[1])
-  })
+  it.each(Object.keys(PROPERTIES) as PropertyId[])(
+    '%s steps by a round amount and stays inside its limits',
+    (id) => {
+      const step = stepOf(id)
+      expect(step).toBeGreaterThan(0)
+      expect(Number(step.toPrecision(1))).toBe(step)
+      expect(tidy(step * 3, step)).toBeCloseTo(step * 3, 9)
+      expect(clampHard(id, Infinity)).toBe(PROPERTIES[id].hard[1])
+    },
+  )
 })

@@ -12,7 +12,8 @@ export const formatNumber = (id: PropertyId, value: number): string => {
 
 export const unitText = (id: PropertyId): string => unitOf(id).short
 
-export const formatWithUnit = (id: PropertyId, value: number): string => formatNumber(id, value) + unitText(id)
+export const formatWithUnit = (id: PropertyId, value: number): string =>
+  formatNumber(id, value) + unitText(id)
 
 /** One step of an arrow key, one pixel of a drag: a hundredth of the soft range on a grid of 1, 2, 5; whole for counts. */
 export const stepOf = (id: PropertyId): number => {
@@ -38,7 +39,8 @@ export const clampHard = (id: PropertyId, value: number): number => {
 /** From this many steps on a slider that begins at nothing gets finer towards it. */
 const WIDE_STEPS = 150
 
-const isWide = (id: PropertyId, low: number, high: number): boolean => low === 0 && !property(id).hard.includes(1) && high / stepOf(id) >= WIDE_STEPS
+const isWide = (id: PropertyId, low: number, high: number): boolean =>
+  low === 0 && !property(id).hard.includes(1) && high / stepOf(id) >= WIDE_STEPS
 
 /** Where a value lies on its slider from `low` to `high`, 0 to 1, and back. */
 export const railShare = (id: PropertyId, low: number, high: number, value: number): number => {
@@ -46,4 +48,5 @@ export const railShare = (id: PropertyId, low: number, high: number, value: numb
   const share = (value - low) / (high - low)
   return isWide(id, low, high) ? Math.sqrt(Math.max(0, share)) : share
 }
-export const railValue = (id: PropertyId, low: number, high: number, share: number): number => low + (isWide(id, low, high) ? share * share : share) * (high - low)
+export const railValue = (id: PropertyId, low: number, high: number, share: number): number =>
+  low + (isWide(id, low, high) ? share * share : share) * (high - low)

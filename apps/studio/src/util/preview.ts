@@ -14,10 +14,12 @@ const RADIUS = 90
 const LONGEST = 30
 
 /** Seconds until an effect that plays once is over; a sustained one is shown with one stop. */
-export const shownEnd = (effect: ResolvedEffect): number => Math.min(LONGEST, sustainStop(effect) + latestEndSeconds(effect))
+export const shownEnd = (effect: ResolvedEffect): number =>
+  Math.min(LONGEST, sustainStop(effect) + latestEndSeconds(effect))
 
 /** A sustained effect is let go after three rounds of its middle. */
-const sustainStop = (effect: ResolvedEffect): number => (effect.play === 'sustain' ? 2 * (effect.numbers.sustainTo - effect.numbers.sustainFrom) : 0)
+const sustainStop = (effect: ResolvedEffect): number =>
+  effect.play === 'sustain' ? 2 * (effect.numbers.sustainTo - effect.numbers.sustainFrom) : 0
 
 type Way = Exclude<Move, 'auto' | 'still'>
 
@@ -53,10 +55,16 @@ const NO_SURFACES: readonly Surface[] = []
 
 /** Whether an effect has particles that surfaces mean something to. */
 export const touches = (effect: ResolvedEffect): boolean =>
-  effect.emitters.some(({ type }) => type.contact !== 'none' || (type.forces.includes('avoid') && type.avoids === 'surfaces')) || effect.parts.some((part) => part.choices.some((choice) => touches(choice.effect)))
+  effect.emitters.some(
+    ({ type }) => type.contact !== 'none' || (type.forces.includes('avoid') && type.avoids === 'surfaces'),
+  ) || effect.parts.some((part) => part.choices.some((choice) => touches(choice.effect)))
 
 /** What an effect meets on the chosen stage. */
-export const surfacesOn = (effect: ResolvedEffect, preview: Preview, { stages, stageOrder }: Stages): readonly Surface[] => {
+export const surfacesOn = (
+  effect: ResolvedEffect,
+  preview: Preview,
+  { stages, stageOrder }: Stages,
+): readonly Surface[] => {
   const id = preview.stage === 'auto' ? (touches(effect) ? stageOrder[0] : undefined) : preview.stage
   return (id !== undefined ? stages[id]?.surfaces : undefined) ?? NO_SURFACES
 }
@@ -74,14 +82,30 @@ const movesOf = (move: Way, rate: number, seconds: number): TapeEntry[] => {
 }
 
 /** Options of a simulation that plays an effect as the preview says. Effects that need to move do so when nobody chose a way. */
-export const previewOptions = (effect: ResolvedEffect, preview: Preview, stages: Stages = NO_STAGES): SimulationOptions => {
+export const previewOptions = (
+  effect: ResolvedEffect,
+  preview: Preview,
+  stages: Stages = NO_STAGES,
+): SimulationOptions => {
   const { rotate, scale, mirror } = preview
   const move = preview.move === 'auto' ? (needsMoving(effect) ? 'across' : 'still') : preview.move
   // What repeats exactly stays where it is: a way would break it.
-  const tape: TapeEntry[] = move === 'still' || effect.play === 'period' ? [] : movesOf(move, effect.rate, LONGEST)
-  if (effect.play === 'sustain') tape.push({ tick: Math.round((sustainStop(effect) + effect.numbers.sustainTo) * effect.rate), do: 'stop' })
-  return { rotate, scale, mirror, surfaces: surfacesOn(effect, preview, stages), tape: tape.sort((a, b) => a.tick - b.tick) as Tape }
+  const tape: TapeEntry[] =
+    move === 'still' || effect.play === 'period' ? [] : movesOf(move, effect.rate, LONGEST)
+  if (effect.play === 'sustain')
+    tape.push({
+      tick: Math.round((sustainStop(effect) + effect.numbers.sustainTo) * effect.rate),
+      do: 'stop',
+    })
+  return {
+    rotate,
+    scale,
+    mirror,
+    surfaces: surfacesOn(effect, preview, stages),
+    tape: tape.sort((a, b) => a.tick - b.tick) as Tape,
+  }
 }
 
 /** Whether an effect shows nothing unless it is moved. */
-const needsMoving = (effect: ResolvedEffect): boolean => effect.emitters.some((e) => e.numbers.flowPerPx > 0 && !e.travel)
+const needsMoving = (effect: ResolvedEffect): boolean =>
+  effect.emitters.some((e) => e.numbers.flowPerPx > 0 && !e.travel)

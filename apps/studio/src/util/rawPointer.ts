@@ -24,7 +24,8 @@ export const installRawPointer = (): void => {
   window.addEventListener(
     'pointermove',
     (event) => {
-      if (event.isTrusted && event.buttons !== 0 && event.clientX === last.x && event.clientY === last.y) event.stopImmediatePropagation()
+      if (event.isTrusted && event.buttons !== 0 && event.clientX === last.x && event.clientY === last.y)
+        event.stopImmediatePropagation()
     },
     { capture: true },
   )

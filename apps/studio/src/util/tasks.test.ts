@@ -15,10 +15,17 @@ describe('short tasks', () => {
 
   it('freeze all through, once, and leave what the store takes in as it is', () => {
     const frames = deepFrozen([{ name: 'a', at: { x: 1 } }])
-    expect([Object.isFrozen(frames), Object.isFrozen(frames[0]), Object.isFrozen(frames[0]!.at)]).toEqual([true, true, true])
+    expect([Object.isFrozen(frames), Object.isFrozen(frames[0]), Object.isFrozen(frames[0]!.at)]).toEqual([
+      true,
+      true,
+      true,
+    ])
     expect(deepFrozen(frames)).toBe(frames)
     expect(deepFrozen(null)).toBe(null)
-    const next = produce({ sheets: {} as Record<string, { frames: typeof frames }> }, (draft) => void (draft.sheets['s'] = { frames }))
+    const next = produce(
+      { sheets: {} as Record<string, { frames: typeof frames }> },
+      (draft) => void (draft.sheets['s'] = { frames }),
+    )
     expect(next.sheets['s']!.frames).toBe(frames)
   })
 })

@@ -29,9 +29,17 @@ const inUnits = (text: string, percent: boolean, present: number): Typed | null 
   const clean = text.replace(UNITS, '')
   if (new RegExp(`^${NUMBER}$`).test(clean)) return { from: read(clean), to: read(clean) }
   const range = new RegExp(`^(${NUMBER})\\s*(?:-|–|to)\\s*(${NUMBER})$`).exec(clean)
-  if (range) return { from: Math.min(read(range[1]!), read(range[2]!)), to: Math.max(read(range[1]!), read(range[2]!)) }
+  if (range)
+    return {
+      from: Math.min(read(range[1]!), read(range[2]!)),
+      to: Math.max(read(range[1]!), read(range[2]!)),
+    }
   const around = new RegExp(`^(${NUMBER})\\s*(?:±|\\+-)\\s*(${NUMBER})$`).exec(clean)
-  if (around) return { from: read(around[1]!) - Math.abs(read(around[2]!)), to: read(around[1]!) + Math.abs(read(around[2]!)) }
+  if (around)
+    return {
+      from: read(around[1]!) - Math.abs(read(around[2]!)),
+      to: read(around[1]!) + Math.abs(read(around[2]!)),
+    }
   const sum = calculate(clean, present)
   return sum === null ? null : { from: sum, to: sum }
 }

@@ -4,7 +4,13 @@ import type { KitFile } from '@gliv/document'
 import { expose } from 'comlink'
 
 const api = {
-  bake(file: KitFile, effectId: string, imageName: string, options: BakeOptions, progress: Progress): BakedSheet {
+  bake(
+    file: KitFile,
+    effectId: string,
+    imageName: string,
+    options: BakeOptions,
+    progress: Progress,
+  ): BakedSheet {
     let told = 0
     return bakeSheet(file, file.kit.effects[effectId]!, imageName, options, (done) => {
       // Told in hundredths: a message a frame would be slower than the frame.

@@ -10,7 +10,9 @@ const api = {
       told = share
       progress(share)
     })
-    return transfer(file, [...new Set([...file.pictures.values()].map((picture) => picture.buffer as ArrayBuffer))])
+    return transfer(file, [
+      ...new Set([...file.pictures.values()].map((picture) => picture.buffer as ArrayBuffer)),
+    ])
   },
 }
 

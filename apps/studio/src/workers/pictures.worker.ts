@@ -1,5 +1,24 @@
 /** Heavy work on pictures: reading files, cutting, packing, colours, writing PNG. */
-import { type Cell, checkFile, coloursOf, type DecodedPicture, decodePicture, decodePng, encodePng, type Guess, type Image, isDecoded, likelySlicing, onPalette, packImages, type PackingOptions, PictureError, refuseSize, slice, type Slicing } from '@gliv/pixels'
+import {
+  type Cell,
+  checkFile,
+  coloursOf,
+  type DecodedPicture,
+  decodePicture,
+  decodePng,
+  encodePng,
+  type Guess,
+  type Image,
+  isDecoded,
+  likelySlicing,
+  onPalette,
+  packImages,
+  type PackingOptions,
+  PictureError,
+  refuseSize,
+  slice,
+  type Slicing,
+} from '@gliv/pixels'
 import { hashPicture } from '@gliv/document'
 import { expose, transfer } from 'comlink'
 
@@ -12,7 +31,13 @@ const bytesOfBitmap = (bitmap: ImageBitmap): Image => {
   gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA, gl.RGBA, gl.UNSIGNED_BYTE, bitmap)
   const target = gl.createFramebuffer()
   gl.bindFramebuffer(gl.FRAMEBUFFER, target)
-  gl.framebufferTexture2D(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.TEXTURE_2D, gl.getParameter(gl.TEXTURE_BINDING_2D) as WebGLTexture, 0)
+  gl.framebufferTexture2D(
+    gl.FRAMEBUFFER,
+    gl.COLOR_ATTACHMENT0,
+    gl.TEXTURE_2D,
+    gl.getParameter(gl.TEXTURE_BINDING_2D) as WebGLTexture,
+    0,
+  )
   const data = new Uint8Array(width * height * 4)
   gl.readPixels(0, 0, width, height, gl.RGBA, gl.UNSIGNED_BYTE, data)
   gl.getExtension('WEBGL_lose_context')?.loseContext()
@@ -25,13 +50,20 @@ type ByBrowser = keyof typeof TYPES
 /** All frames of a WebP or JPEG, by the browser's decoder; one that has none gives the first. */
 const decodeInBrowser = async (bytes: Uint8Array, kind: ByBrowser): Promise<DecodedPicture> => {
   const blob = new Blob([bytes as Uint8Array<ArrayBuffer>], { type: TYPES[kind] })
-  const first = await createImageBitmap(blob, { premultiplyAlpha: 'none', colorSpaceConversion: 'none' }).catch(() => {
+  const first = await createImageBitmap(blob, {
+    premultiplyAlpha: 'none',
+    colorSpaceConversion: 'none',
+  }).catch(() => {
     throw new PictureError(`The ${kind} picture is damaged; save it again`)
   })
   refuseSize(first.width, first.height)
   const still: DecodedPicture = { frames: [bytesOfBitmap(first)], seconds: [0] }
   if (typeof ImageDecoder === 'undefined' || kind === 'jpeg') return still
-  const decoder = new ImageDecoder({ data: await blob.arrayBuffer(), type: TYPES[kind], colorSpaceConversion: 'none' })
+  const decoder = new ImageDecoder({
+    data: await blob.arrayBuffer(),
+    type: TYPES[kind],
+    colorSpaceConversion: 'none',
+  })
   await decoder.tracks.ready
   await decoder.completed
   const count = decoder.tracks.selectedTrack?.frameCount ?? 1
@@ -41,7 +73,11 @@ const decodeInBrowser = async (bytes: Uint8Array, kind: ByBrowser): Promise<Deco
   const seconds: number[] = []
   for (let frameIndex = 0; frameIndex < count; frameIndex++) {
     const { image } = await decoder.decode({ frameIndex })
-    frames.push(bytesOfBitmap(await createImageBitmap(image, { premultiplyAlpha: 'none', colorSpaceConversion: 'none' })))
+    frames.push(
+      bytesOfBitmap(
+        await createImageBitmap(image, { premultiplyAlpha: 'none', colorSpaceConversion: 'none' }),
+      ),
+    )
     seconds.push(Math.max(0.01, (image.duration ?? 100_000) / 1e6))
     image.close()
   }
@@ -81,13 +117,24 @@ const api = {
   /** A written picture as the renderers draw it, premultiplied, and its content hash. */
   bitmap: async (png: Uint8Array): Promise<{ readonly bitmap: ImageBitmap; readonly hash: string }> => {
     const { width, height, data } = decodePng(png)
-    const made = await createImageBitmap(new ImageData(new Uint8ClampedArray(data.buffer as ArrayBuffer, data.byteOffset, data.byteLength), width, height), { premultiplyAlpha: 'premultiply', colorSpaceConversion: 'none' })
+    const made = await createImageBitmap(
+      new ImageData(
+        new Uint8ClampedArray(data.buffer as ArrayBuffer, data.byteOffset, data.byteLength),
+        width,
+        height,
+      ),
+      { premultiplyAlpha: 'premultiply', colorSpaceConversion: 'none' },
+    )
     return transfer({ bitmap: made, hash: hashPicture(png) }, [made])
   },
   cut: (key: string, png: Uint8Array, slicing: Slicing): Cell[] => slice(hold(key, png), slicing),
   guess: (key: string, png: Uint8Array, name: string): Guess => likelySlicing(hold(key, png), name),
   /** Packs and writes; told in hundredths. */
-  pack(images: readonly Image[], options: PackingOptions, progress?: (done: number) => void): { readonly png: Uint8Array; readonly image: Image; readonly cells: readonly Cell[] } {
+  pack(
+    images: readonly Image[],
+    options: PackingOptions,
+    progress?: (done: number) => void,
+  ): { readonly png: Uint8Array; readonly image: Image; readonly cells: readonly Cell[] } {
     let told = 0
     const packed = packImages(images, options, (done) => {
       if (done - told < 0.01) return

@@ -13,15 +13,43 @@ export const diceOf = (seed: number): Dice => {
 type Holder = Record<string, unknown> | unknown[]
 
 /** Every place in a value: what holds it, and its key there. */
-const placesIn = (value: unknown, path: readonly string[] = []): { readonly holder: Holder; readonly key: string; readonly path: readonly string[] }[] =>
+const placesIn = (
+  value: unknown,
+  path: readonly string[] = [],
+): { readonly holder: Holder; readonly key: string; readonly path: readonly string[] }[] =>
   typeof value !== 'object' || value === null
     ? []
-    : Object.entries(value).flatMap(([key, inner]) => [{ holder: value as Holder, key, path: [...path, key] }, ...placesIn(inner, [...path, key])])
+    : Object.entries(value).flatMap(([key, inner]) => [
+        { holder: value as Holder, key, path: [...path, key] },
+        ...placesIn(inner, [...path, key]),
+      ])
 
 /** Names that every object has, and other things that nobody expects. */
-export const HOSTILE: readonly unknown[] = ['constructor', 'toString', '__proto__', 'hasOwnProperty', '', 'x'.repeat(100_000), -1, 1e308, -0.5, NaN, Infinity, null, true, [], {}, [null], { from: 9, to: 1 }, { points: [] }, 'nobody', 2 ** 40]
+export const HOSTILE: readonly unknown[] = [
+  'constructor',
+  'toString',
+  '__proto__',
+  'hasOwnProperty',
+  '',
+  'x'.repeat(100_000),
+  -1,
+  1e308,
+  -0.5,
+  NaN,
+  Infinity,
+  null,
+  true,
+  [],
+  {},
+  [null],
+  { from: 9, to: 1 },
+  { points: [] },
+  'nobody',
+  2 ** 40,
+]
 
-const nameOf = (value: unknown): string => (typeof value === 'object' ? 'thing' : String(value as string | number | boolean).slice(0, 40))
+const nameOf = (value: unknown): string =>
+  typeof value === 'object' ? 'thing' : String(value as string | number | boolean).slice(0, 40)
 
 /** Damages one place of `root`, which is changed. Gives the path to it. */
 export const damage = (root: object, dice: Dice): readonly string[] => {
@@ -32,7 +60,15 @@ export const damage = (root: object, dice: Dice): readonly string[] => {
     () => (Array.isArray(holder) ? holder.splice(Number(key), 1) : Reflect.deleteProperty(holder, key)),
     () => Reflect.set(holder, key, hostile),
     () => Reflect.set(holder, key, hostile),
-    () => (Array.isArray(holder) ? holder.push(hostile) : Object.defineProperty(holder, nameOf(hostile), { value: Reflect.get(holder, key), enumerable: true, configurable: true, writable: true })),
+    () =>
+      Array.isArray(holder)
+        ? holder.push(hostile)
+        : Object.defineProperty(holder, nameOf(hostile), {
+            value: Reflect.get(holder, key),
+            enumerable: true,
+            configurable: true,
+            writable: true,
+          }),
   ]
   deeds[dice(deeds.length)]!()
   return path

@@ -1,7 +1,13 @@
 import type { Contact, NumbersOf, Surface, TypeChoices } from '@gliv/model'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { compile, createSimulation, type ParticleReport, reportParticles, type SimulationOptions } from '../index.ts'
+import {
+  compile,
+  createSimulation,
+  type ParticleReport,
+  reportParticles,
+  type SimulationOptions,
+} from '../index.ts'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from '../testing/build.ts'
 import { linesOf, makeEdges } from './edges.ts'
 import { EdgeGrid } from './grid.ts'
@@ -16,9 +22,22 @@ interface Shot {
   readonly y?: number
 }
 
-const shoot = (contact: Contact, surfaces: readonly Surface[], numbers: Partial<NumbersOf<'type'>> = {}, { heading = 90, speed = 0, x = 0, y = 0 }: Shot = {}, options: SimulationOptions = {}, choices: Partial<TypeChoices> = {}) => {
-  const type = makeType({ life: fixed(20), gravity: 400, friction: 0, bounce: fixed(0.5), ...numbers }, { forces: ['gravity'], contact, ...choices })
-  const emitter = makeEmitter({ flow: 0, heading, fan: 0, speed: fixed(speed), offsetX: x, offsetY: y }, { type, bursts: [makeBurst('b', 0, 1)] })
+const shoot = (
+  contact: Contact,
+  surfaces: readonly Surface[],
+  numbers: Partial<NumbersOf<'type'>> = {},
+  { heading = 90, speed = 0, x = 0, y = 0 }: Shot = {},
+  options: SimulationOptions = {},
+  choices: Partial<TypeChoices> = {},
+) => {
+  const type = makeType(
+    { life: fixed(20), gravity: 400, friction: 0, bounce: fixed(0.5), ...numbers },
+    { forces: ['gravity'], contact, ...choices },
+  )
+  const emitter = makeEmitter(
+    { flow: 0, heading, fan: 0, speed: fixed(speed), offsetX: x, offsetY: y },
+    { type, bursts: [makeBurst('b', 0, 1)] },
+  )
   return createSimulation(compile(makeEffect([emitter])), { surfaces, ...options })
 }
 
@@ -34,7 +53,8 @@ describe('what happens at a surface', () => {
       const fall = Math.sqrt(200 / 400)
       let top = Infinity
       const from = Math.ceil(fall * 60) + 1
-      for (let tick = from; tick < from + 2 * fall * bounce * 60 - 3; tick++) top = Math.min(top, at(simulation, tick)!.y)
+      for (let tick = from; tick < from + 2 * fall * bounce * 60 - 3; tick++)
+        top = Math.min(top, at(simulation, tick)!.y)
       expect(Math.abs(100 - top - 100 * bounce * bounce)).toBeLessThan(1.2)
     }
   })
@@ -77,7 +97,11 @@ describe('what happens at a surface', () => {
     const simulation = shoot('stick', [FLOOR])
     expect(at(simulation, 100)!.y).toBeCloseTo(100, 6)
     expect([at(simulation, 100)!.vx, at(simulation, 100)!.vy]).toEqual([0, 0])
-    const tape = [{ tick: 0, do: 'surfaces', surfaces: [FLOOR] }, { tick: 60, do: 'surfaces', surfaces: [FLOOR] }, { tick: 120, do: 'surfaces', surfaces: [{ ...FLOOR, y1: 40, y2: 40 }] }] as const
+    const tape = [
+      { tick: 0, do: 'surfaces', surfaces: [FLOOR] },
+      { tick: 60, do: 'surfaces', surfaces: [FLOOR] },
+      { tick: 120, do: 'surfaces', surfaces: [{ ...FLOOR, y1: 40, y2: 40 }] },
+    ] as const
     const moving = shoot('stick', [FLOOR], {}, {}, { tape })
     expect(at(moving, 60)!.y).toBeCloseTo(100, 6)
     expect(at(moving, 90)!.y).toBeCloseTo(70, 6)
@@ -104,7 +128,10 @@ describe('what happens at a surface', () => {
 
   it('a moving surface pushes what rests in its way', () => {
     const wall = (x: number): Surface => ({ id: 'wall', kind: 'box', x: x - 20, y: -50, w: 20, h: 100 })
-    const tape = [{ tick: 0, do: 'surfaces', surfaces: [wall(-50)] }, { tick: 60, do: 'surfaces', surfaces: [wall(100)] }] as const
+    const tape = [
+      { tick: 0, do: 'surfaces', surfaces: [wall(-50)] },
+      { tick: 60, do: 'surfaces', surfaces: [wall(100)] },
+    ] as const
     const simulation = shoot('slide', [], { gravity: 0 }, {}, { tape })
     expect(at(simulation, 15)!.x).toBe(0)
     expect(at(simulation, 40)!.x).toBeCloseTo(50, 5)
@@ -122,9 +149,22 @@ describe('what happens at a surface', () => {
 
   it('carried particles touch the world’s surfaces too, pinned ones none', () => {
     for (const space of ['left', 'carried', 'pinned'] as const) {
-      const type = makeType({ life: fixed(20), gravity: 400, friction: 0 }, { forces: ['gravity'], contact: 'slide' })
-      const emitter = makeEmitter({ flow: 0, speed: fixed(0) }, { type, space, bursts: [makeBurst('b', 0, 1)] })
-      const simulation = createSimulation(compile(makeEffect([emitter])), { surfaces: [FLOOR], rotate: 30, x: 10, y: 20, mirror: true, scale: 2 })
+      const type = makeType(
+        { life: fixed(20), gravity: 400, friction: 0 },
+        { forces: ['gravity'], contact: 'slide' },
+      )
+      const emitter = makeEmitter(
+        { flow: 0, speed: fixed(0) },
+        { type, space, bursts: [makeBurst('b', 0, 1)] },
+      )
+      const simulation = createSimulation(compile(makeEffect([emitter])), {
+        surfaces: [FLOOR],
+        rotate: 30,
+        x: 10,
+        y: 20,
+        mirror: true,
+        scale: 2,
+      })
       simulation.seek(120)
       const { y } = reportParticles(simulation)[0]!
       if (space === 'pinned') expect(y).toBeGreaterThan(150)
@@ -137,29 +177,108 @@ describe('what happens at a surface', () => {
       for (let tick = 1; tick < 600; tick++) if (!at(simulation, tick)) return tick
       return Infinity
     }
-    expect(gone(shoot('none', [], { gravity: 0, outsideBy: 20 }, { heading: 0, speed: 339 }, {}, { endsOutside: true }))).toBe(61)
-    expect(gone(shoot('none', [], { gravity: 0, outsideBy: 20 }, { heading: 0, speed: 339, x: -900 }, {}, { endsOutside: true }))).toBe(Math.ceil((900 + 340) / (339 / 60)))
-    expect(gone(shoot('none', [], { brake: 99, slowEnd: 50 }, { speed: 150 }, {}, { forces: ['brake'] }))).toBe(61)
-    expect(gone(shoot('none', [], { pull: 400, pullX: 100, pullY: 0, pullEnd: 10 }, {}, {}, { forces: ['pull'] }))).toBeLessThan(60)
+    expect(
+      gone(
+        shoot(
+          'none',
+          [],
+          { gravity: 0, outsideBy: 20 },
+          { heading: 0, speed: 339 },
+          {},
+          { endsOutside: true },
+        ),
+      ),
+    ).toBe(61)
+    expect(
+      gone(
+        shoot(
+          'none',
+          [],
+          { gravity: 0, outsideBy: 20 },
+          { heading: 0, speed: 339, x: -900 },
+          {},
+          { endsOutside: true },
+        ),
+      ),
+    ).toBe(Math.ceil((900 + 340) / (339 / 60)))
+    expect(
+      gone(shoot('none', [], { brake: 99, slowEnd: 50 }, { speed: 150 }, {}, { forces: ['brake'] })),
+    ).toBe(61)
+    expect(
+      gone(shoot('none', [], { pull: 400, pullX: 100, pullY: 0, pullEnd: 10 }, {}, {}, { forces: ['pull'] })),
+    ).toBeLessThan(60)
   })
 })
 
 const inside = (surface: Surface, x: number, y: number, deep: number): boolean => {
-  if (surface.kind === 'box') return !surface.oneWay && x > surface.x + deep && x < surface.x + surface.w - deep && y > surface.y + deep && y < surface.y + surface.h - deep
+  if (surface.kind === 'box')
+    return (
+      !surface.oneWay &&
+      x > surface.x + deep &&
+      x < surface.x + surface.w - deep &&
+      y > surface.y + deep &&
+      y < surface.y + surface.h - deep
+    )
   if (surface.kind === 'circle') return Math.hypot(x - surface.x, y - surface.y) < surface.r - deep
-  if (surface.kind === 'tiles') return surface.rows[Math.floor((y - surface.y) / surface.size)]?.[Math.floor((x - surface.x) / surface.size)] === '#' && [[deep, 0], [-deep, 0], [0, deep], [0, -deep]].every(([dx, dy]) => surface.rows[Math.floor((y + dy! - surface.y) / surface.size)]?.[Math.floor((x + dx! - surface.x) / surface.size)] === '#')
+  if (surface.kind === 'tiles')
+    return (
+      surface.rows[Math.floor((y - surface.y) / surface.size)]?.[
+        Math.floor((x - surface.x) / surface.size)
+      ] === '#' &&
+      [
+        [deep, 0],
+        [-deep, 0],
+        [0, deep],
+        [0, -deep],
+      ].every(
+        ([dx, dy]) =>
+          surface.rows[Math.floor((y + dy! - surface.y) / surface.size)]?.[
+            Math.floor((x + dx! - surface.x) / surface.size)
+          ] === '#',
+      )
+    )
   if (surface.kind === 'polygon') {
     const lines = linesOf([surface])
-    return lines.every((l) => (x - l.ax) * (l.by - l.ay) - (y - l.ay) * (l.bx - l.ax) < -deep * Math.hypot(l.bx - l.ax, l.by - l.ay))
+    return lines.every(
+      (l) =>
+        (x - l.ax) * (l.by - l.ay) - (y - l.ay) * (l.bx - l.ax) <
+        -deep * Math.hypot(l.bx - l.ax, l.by - l.ay),
+    )
   }
   return false
 }
 
 /** A closed room of everything: tiles with seams and steps, a box, a wedge, a ball, a shelf. */
 const ROOM: readonly Surface[] = [
-  { id: 'tiles', kind: 'tiles', x: -160, y: -160, size: 32, rows: ['##########', '#........#', '#........#', '#...--...#', '#........#', '#..##....#', '#........#', '##......##', '###....###', '##########'] },
+  {
+    id: 'tiles',
+    kind: 'tiles',
+    x: -160,
+    y: -160,
+    size: 32,
+    rows: [
+      '##########',
+      '#........#',
+      '#........#',
+      '#...--...#',
+      '#........#',
+      '#..##....#',
+      '#........#',
+      '##......##',
+      '###....###',
+      '##########',
+    ],
+  },
   { id: 'box', kind: 'box', x: 60, y: -90, w: 30, h: 40 },
-  { id: 'wedge', kind: 'polygon', points: [[-110, 60], [-60, 100], [-110, 100]] },
+  {
+    id: 'wedge',
+    kind: 'polygon',
+    points: [
+      [-110, 60],
+      [-60, 100],
+      [-110, 100],
+    ],
+  },
   { id: 'ball', kind: 'circle', x: 60, y: 60, r: 24 },
 ]
 
@@ -168,17 +287,36 @@ describe('no tunnelling', () => {
     let shots = 0
     for (let seed = 0; seed < 25; seed++)
       for (const contact of ['bounce', 'slide'] as const) {
-        const type = makeType({ life: fixed(3), gravity: 900, friction: seed % 3 === 0 ? 0.3 : 0, bounce: { from: 0, to: 1 }, contactRadius: seed % 4 === 3 ? 3 : 0 }, { forces: seed % 5 === 0 ? ['gravity', 'churn'] : ['gravity'], contact })
-        const emitter = makeEmitter({ flow: 0, fan: 360, speed: { from: 0, to: 20_000 }, offsetX: 25, offsetY: 0 }, { shape: 'rectangle', type, bursts: [makeBurst('b', 0, 200, { burstSpan: 0.3 })] })
+        const type = makeType(
+          {
+            life: fixed(3),
+            gravity: 900,
+            friction: seed % 3 === 0 ? 0.3 : 0,
+            bounce: { from: 0, to: 1 },
+            contactRadius: seed % 4 === 3 ? 3 : 0,
+          },
+          { forces: seed % 5 === 0 ? ['gravity', 'churn'] : ['gravity'], contact },
+        )
+        const emitter = makeEmitter(
+          { flow: 0, fan: 360, speed: { from: 0, to: 20_000 }, offsetX: 25, offsetY: 0 },
+          { shape: 'rectangle', type, bursts: [makeBurst('b', 0, 200, { burstSpan: 0.3 })] },
+        )
         const room = { ...emitter, numbers: { ...emitter.numbers, shapeWidth: 30, shapeHeight: 60 } }
         const effect = makeEffect([room])
-        const simulation = createSimulation(compile({ ...effect, numbers: { ...effect.numbers, timeScale: 4 } }), { seed, surfaces: ROOM })
+        const simulation = createSimulation(
+          compile({ ...effect, numbers: { ...effect.numbers, timeScale: 4 } }),
+          { seed, surfaces: ROOM },
+        )
         shots += 200
         while (simulation.tick < 45) {
           simulation.step()
           for (const p of reportParticles(simulation)) {
             expect(Math.max(Math.abs(p.x), Math.abs(p.y))).toBeLessThan(128 + 1e-6)
-            for (const surface of ROOM) if (inside(surface, p.x, p.y, 1e-5)) throw new Error(`seed ${seed}, ${contact}: ${p.key} is inside ${surface.id} at ${p.x}, ${p.y} in tick ${simulation.tick}`)
+            for (const surface of ROOM)
+              if (inside(surface, p.x, p.y, 1e-5))
+                throw new Error(
+                  `seed ${seed}, ${contact}: ${p.key} is inside ${surface.id} at ${p.x}, ${p.y} in tick ${simulation.tick}`,
+                )
           }
         }
       }
@@ -187,45 +325,83 @@ describe('no tunnelling', () => {
 
   it('the grid finds what a search over all edges finds', () => {
     const surface = fc.oneof(
-      fc.record({ kind: fc.constant('segment' as const), x1: fc.integer({ min: -200, max: 200 }), y1: fc.integer({ min: -200, max: 200 }), x2: fc.integer({ min: -200, max: 200 }), y2: fc.integer({ min: -200, max: 200 }), oneWay: fc.boolean() }),
-      fc.record({ kind: fc.constant('circle' as const), x: fc.integer({ min: -200, max: 200 }), y: fc.integer({ min: -200, max: 200 }), r: fc.integer({ min: 1, max: 60 }) }),
+      fc.record({
+        kind: fc.constant('segment' as const),
+        x1: fc.integer({ min: -200, max: 200 }),
+        y1: fc.integer({ min: -200, max: 200 }),
+        x2: fc.integer({ min: -200, max: 200 }),
+        y2: fc.integer({ min: -200, max: 200 }),
+        oneWay: fc.boolean(),
+      }),
+      fc.record({
+        kind: fc.constant('circle' as const),
+        x: fc.integer({ min: -200, max: 200 }),
+        y: fc.integer({ min: -200, max: 200 }),
+        r: fc.integer({ min: 1, max: 60 }),
+      }),
     )
     fc.assert(
-      fc.property(fc.array(surface, { maxLength: 40 }), fc.array(fc.tuple(...Array.from({ length: 4 }, () => fc.integer({ min: -2500, max: 2500 }))), { minLength: 20, maxLength: 20 }), fc.constantFrom(0, 5), (list, ways, radius) => {
-        const surfaces = list.map((s, i) => ({ ...s, id: `s${i}` })) as Surface[]
-        const edges = makeEdges(surfaces, surfaces, radius)
-        const grid = new EdgeGrid(edges)
-        for (const [x, y, dx, dy] of ways) {
-          WAY.set([x! / 10, y! / 10, dx! / 10, dy! / 10, 0])
-          const found = sweep(grid)
-          const t = HIT[0]!
-          // The slow truth: every edge by itself.
-          let first = 1
-          for (let k = 0; k < edges.count; k++) {
-            const [rx, ry] = [x! / 10 - edges.x[k]!, y! / 10 - edges.y[k]!]
-            const [wx, wy] = [dx! / 10, dy! / 10]
-            if (edges.length[k]! < 0) {
-              const [a, b, c] = [wx * wx + wy * wy, rx * wx + ry * wy, rx * rx + ry * ry - edges.nx[k]! ** 2]
-              if (b < 0 && c >= 0 && b * b >= a * c && a > 0) first = Math.min(first, (-b - Math.sqrt(b * b - a * c)) / a)
-            } else {
-              const [s, d] = [rx * edges.nx[k]! + ry * edges.ny[k]!, wx * edges.nx[k]! + wy * edges.ny[k]!]
-              const along = (rx + (wx * s) / -d) * edges.tx[k]! + (ry + (wy * s) / -d) * edges.ty[k]!
-              if (d < 0 && s >= 0 && s + d < 0 && along >= 0 && along <= edges.length[k]!) first = Math.min(first, s / -d)
+      fc.property(
+        fc.array(surface, { maxLength: 40 }),
+        fc.array(fc.tuple(...Array.from({ length: 4 }, () => fc.integer({ min: -2500, max: 2500 }))), {
+          minLength: 20,
+          maxLength: 20,
+        }),
+        fc.constantFrom(0, 5),
+        (list, ways, radius) => {
+          const surfaces = list.map((s, i) => ({ ...s, id: `s${i}` })) as Surface[]
+          const edges = makeEdges(surfaces, surfaces, radius)
+          const grid = new EdgeGrid(edges)
+          for (const [x, y, dx, dy] of ways) {
+            WAY.set([x! / 10, y! / 10, dx! / 10, dy! / 10, 0])
+            const found = sweep(grid)
+            const t = HIT[0]!
+            // The slow truth: every edge by itself.
+            let first = 1
+            for (let k = 0; k < edges.count; k++) {
+              const [rx, ry] = [x! / 10 - edges.x[k]!, y! / 10 - edges.y[k]!]
+              const [wx, wy] = [dx! / 10, dy! / 10]
+              if (edges.length[k]! < 0) {
+                const [a, b, c] = [
+                  wx * wx + wy * wy,
+                  rx * wx + ry * wy,
+                  rx * rx + ry * ry - edges.nx[k]! ** 2,
+                ]
+                if (b < 0 && c >= 0 && b * b >= a * c && a > 0)
+                  first = Math.min(first, (-b - Math.sqrt(b * b - a * c)) / a)
+              } else {
+                const [s, d] = [rx * edges.nx[k]! + ry * edges.ny[k]!, wx * edges.nx[k]! + wy * edges.ny[k]!]
+                const along = (rx + (wx * s) / -d) * edges.tx[k]! + (ry + (wy * s) / -d) * edges.ty[k]!
+                if (d < 0 && s >= 0 && s + d < 0 && along >= 0 && along <= edges.length[k]!)
+                  first = Math.min(first, s / -d)
+              }
             }
+            expect(Math.abs((found < 0 ? 1 : t) - first)).toBeLessThan(1e-6)
           }
-          expect(Math.abs((found < 0 ? 1 : t) - first)).toBeLessThan(1e-6)
-        }
-      }),
+        },
+      ),
       { numRuns: 200 },
     )
   })
 
   it('a particle slides over seams of tiles and of boxes side by side without a stop', () => {
     const row: Surface = { id: 'row', kind: 'tiles', x: -200, y: 100, size: 16, rows: ['#'.repeat(60)] }
-    const boxes: Surface[] = Array.from({ length: 60 }, (_, i) => ({ id: `b${i}`, kind: 'box', x: -200 + i * 16, y: 100, w: 16, h: 16 }))
+    const boxes: Surface[] = Array.from({ length: 60 }, (_, i) => ({
+      id: `b${i}`,
+      kind: 'box',
+      x: -200 + i * 16,
+      y: 100,
+      w: 16,
+      h: 16,
+    }))
     for (const surfaces of [[row], boxes])
       for (const contactRadius of [0, 5]) {
-        const simulation = shoot('slide', surfaces, { contactRadius }, { heading: 0, speed: 133, y: 99 - contactRadius })
+        const simulation = shoot(
+          'slide',
+          surfaces,
+          { contactRadius },
+          { heading: 0, speed: 133, y: 99 - contactRadius },
+        )
         expect(at(simulation, 240)!.vx).toBeCloseTo(133, 6)
         expect(at(simulation, 240)!.x).toBeCloseTo(133 * 4, 4)
       }

@@ -16,7 +16,14 @@ import { HIT, SKIN, sweep, WAY } from './sweep.ts'
 export const CONTACT_LIMIT = 8
 
 /** How each kind of contact goes on. */
-const BOUNCES = { none: false, bounce: true, slide: false, stick: false, end: false, loseLife: true } as const satisfies Record<Contact, boolean>
+const BOUNCES = {
+  none: false,
+  bounce: true,
+  slide: false,
+  stick: false,
+  end: false,
+  loseLife: true,
+} as const satisfies Record<Contact, boolean>
 
 export class ContactPass {
   readonly #program: EmitterProgram
@@ -42,7 +49,9 @@ export class ContactPass {
   set(tick: number, scope: StepScope): void {
     const surroundings = this.#setting.tape.surroundings(tick)
     const { numbers } = this.#program.source.type
-    this.#grid = surroundings.empty ? null : surroundings.grid(numbers.contactRadius * scope.reference.pose.scale)
+    this.#grid = surroundings.empty
+      ? null
+      : surroundings.grid(numbers.contactRadius * scope.reference.pose.scale)
     this.#tickSeconds = scope.seconds
     this.#friction = numbers.friction
     this.#after.set(tick)
@@ -104,7 +113,15 @@ export class ContactPass {
         break
       }
       this.#stepTo(grid, edge)
-      this.#events.contact(i, scope.start + (scope.end - scope.start) * this.#gone, this.#gone, WAY, HIT, this.#v, edge)
+      this.#events.contact(
+        i,
+        scope.start + (scope.end - scope.start) * this.#gone,
+        this.#gone,
+        WAY,
+        HIT,
+        this.#v,
+        edge,
+      )
       if (this.#respond(scope, grid, edge, i)) break
       edge = sweep(grid)
     }
@@ -221,7 +238,12 @@ export class ContactPass {
     const alongX = wayX - deep * nx
     const alongY = wayY - deep * ny
     // Pressure slows evenly, which costs half of the way that the speed loses.
-    const keepWay = rests ? kept(this.#friction * (blow + pressure / 2) * seconds * left, Math.sqrt(alongX * alongX + alongY * alongY)) : keep
+    const keepWay = rests
+      ? kept(
+          this.#friction * (blow + pressure / 2) * seconds * left,
+          Math.sqrt(alongX * alongX + alongY * alongY),
+        )
+      : keep
     WAY[2] = wx + alongX * keepWay - back * deep * nx
     WAY[3] = wy + alongY * keepWay - back * deep * ny
   }

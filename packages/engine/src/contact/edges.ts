@@ -37,7 +37,10 @@ interface Line {
 type Outline = (surface: never, add: (ax: number, ay: number, bx: number, by: number) => void) => void
 
 /** Corners in either direction → edges whose normal (dy, −dx) looks out. */
-const closed = (points: readonly (readonly [number, number])[], add: (ax: number, ay: number, bx: number, by: number) => void): void => {
+const closed = (
+  points: readonly (readonly [number, number])[],
+  add: (ax: number, ay: number, bx: number, by: number) => void,
+): void => {
   let area = 0
   points.forEach(([x, y], i) => {
     const [nx, ny] = points[(i + 1) % points.length]!
@@ -61,20 +64,43 @@ const runs = (length: number, is: (k: number) => boolean, add: (from: number, to
 }
 
 /** Outlines of solid tiles, each straight stretch in one piece so that nothing snags at seams; then the one-way tops. */
-const tilesOutline = ({ x, y, size, rows }: TilesSurface, add: (ax: number, ay: number, bx: number, by: number) => void): void => {
+const tilesOutline = (
+  { x, y, size, rows }: TilesSurface,
+  add: (ax: number, ay: number, bx: number, by: number) => void,
+): void => {
   const width = rows.reduce((most, row) => Math.max(most, row.length), 0)
   const is = (r: number, c: number, sign: string): boolean => rows[r]?.[c] === sign
   const solid = (r: number, c: number): boolean => is(r, c, '#')
   for (let r = 0; r <= rows.length; r++) {
     const at = y + r * size
-    runs(width, (c) => solid(r, c) && !solid(r - 1, c), (from, to) => add(x + from * size, at, x + to * size, at))
-    runs(width, (c) => solid(r - 1, c) && !solid(r, c), (from, to) => add(x + to * size, at, x + from * size, at))
-    runs(width, (c) => is(r, c, '-') && !solid(r - 1, c), (from, to) => add(x + from * size, at, x + to * size, at))
+    runs(
+      width,
+      (c) => solid(r, c) && !solid(r - 1, c),
+      (from, to) => add(x + from * size, at, x + to * size, at),
+    )
+    runs(
+      width,
+      (c) => solid(r - 1, c) && !solid(r, c),
+      (from, to) => add(x + to * size, at, x + from * size, at),
+    )
+    runs(
+      width,
+      (c) => is(r, c, '-') && !solid(r - 1, c),
+      (from, to) => add(x + from * size, at, x + to * size, at),
+    )
   }
   for (let c = 0; c <= width; c++) {
     const at = x + c * size
-    runs(rows.length, (r) => solid(r, c) && !solid(r, c - 1), (from, to) => add(at, y + to * size, at, y + from * size))
-    runs(rows.length, (r) => solid(r, c - 1) && !solid(r, c), (from, to) => add(at, y + from * size, at, y + to * size))
+    runs(
+      rows.length,
+      (r) => solid(r, c) && !solid(r, c - 1),
+      (from, to) => add(at, y + to * size, at, y + from * size),
+    )
+    runs(
+      rows.length,
+      (r) => solid(r, c - 1) && !solid(r, c),
+      (from, to) => add(at, y + from * size, at, y + to * size),
+    )
   }
 }
 
@@ -84,7 +110,16 @@ const OUTLINES = {
     // Of the two sides the one that does not look up is left out by `oneWay` later.
     if (!oneWay || x1 !== x2) add(x2, y2, x1, y1)
   },
-  box: ({ x, y, w, h }: Extract<Surface, { kind: 'box' }>, add) => closed([[x, y], [x + w, y], [x + w, y + h], [x, y + h]], add),
+  box: ({ x, y, w, h }: Extract<Surface, { kind: 'box' }>, add) =>
+    closed(
+      [
+        [x, y],
+        [x + w, y],
+        [x + w, y + h],
+        [x, y + h],
+      ],
+      add,
+    ),
   circle: () => undefined,
   polygon: ({ points }: Extract<Surface, { kind: 'polygon' }>, add) => closed(points, add),
   tiles: tilesOutline,
@@ -130,7 +165,20 @@ export const makeEdges = (before: readonly Surface[], after: readonly Surface[],
   const all = [...pairs, ...circles]
   const n = all.length
   const column = (): Float64Array => new Float64Array(n)
-  const set = { count: n, x: column(), y: column(), tx: column(), ty: column(), length: column(), nx: column(), ny: column(), wx: column(), wy: column(), slack: column(), moves: false }
+  const set = {
+    count: n,
+    x: column(),
+    y: column(),
+    tx: column(),
+    ty: column(),
+    length: column(),
+    nx: column(),
+    ny: column(),
+    wx: column(),
+    wy: column(),
+    slack: column(),
+    moves: false,
+  }
   all.forEach(({ line, to }, k) => {
     if (line.r >= 0) {
       set.x[k] = line.ax
@@ -181,8 +229,14 @@ const cornersOf = (pairs: readonly Moved[], surfaces: readonly Surface[]): Moved
   const known = new Map<string, Moved>()
   for (const { line, to } of pairs) {
     if (line.r >= 0 || isOneWay(surfaces, line.surface)) continue
-    for (const [x, y, x2, y2] of [[line.ax, line.ay, to.ax, to.ay], [line.bx, line.by, to.bx, to.by]] as const)
-      known.set(`${line.surface} ${x} ${y}`, { line: { surface: line.surface, ax: x, ay: y, bx: 0, by: 0, r: 0 }, to: { surface: line.surface, ax: x2, ay: y2, bx: 0, by: 0, r: 0 } })
+    for (const [x, y, x2, y2] of [
+      [line.ax, line.ay, to.ax, to.ay],
+      [line.bx, line.by, to.bx, to.by],
+    ] as const)
+      known.set(`${line.surface} ${x} ${y}`, {
+        line: { surface: line.surface, ax: x, ay: y, bx: 0, by: 0, r: 0 },
+        to: { surface: line.surface, ax: x2, ay: y2, bx: 0, by: 0, r: 0 },
+      })
   }
   return [...known.values()]
 }

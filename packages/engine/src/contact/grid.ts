@@ -35,7 +35,9 @@ export class EdgeGrid {
     this.rows = Math.floor((bottom - top) / cell) + 1
     const cells: number[][] = Array.from({ length: this.columns * this.rows }, () => [])
     boxes.forEach(([l, t, r, b], k) => {
-      for (let y = this.row(t); y <= this.row(b); y++) for (let x = this.column(l); x <= this.column(r); x++) if (crosses(edges, k, left + x * cell, top + y * cell, cell)) cells[y * this.columns + x]!.push(k)
+      for (let y = this.row(t); y <= this.row(b); y++)
+        for (let x = this.column(l); x <= this.column(r); x++)
+          if (crosses(edges, k, left + x * cell, top + y * cell, cell)) cells[y * this.columns + x]!.push(k)
     })
     this.first = new Int32Array(cells.length + 1)
     cells.forEach((edgesOfCell, c) => (this.first[c + 1] = this.first[c]! + edgesOfCell.length))
@@ -55,18 +57,32 @@ export class EdgeGrid {
 }
 
 /** What an edge covers within the tick, with a pixel around it. */
-const boxOf = ({ x, y, tx, ty, length, nx, wx, wy }: EdgeSet, k: number): [number, number, number, number] => {
+const boxOf = (
+  { x, y, tx, ty, length, nx, wx, wy }: EdgeSet,
+  k: number,
+): [number, number, number, number] => {
   const circle = length[k]! < 0
   const r = circle ? nx[k]! : 0
   const endX = circle ? x[k]! : x[k]! + tx[k]! * length[k]!
   const endY = circle ? y[k]! : y[k]! + ty[k]! * length[k]!
   const low = (a: number, b: number, w: number): number => Math.min(a, b, a + w, b + w) - r - 1
   const high = (a: number, b: number, w: number): number => Math.max(a, b, a + w, b + w) + r + 1
-  return [low(x[k]!, endX, wx[k]!), low(y[k]!, endY, wy[k]!), high(x[k]!, endX, wx[k]!), high(y[k]!, endY, wy[k]!)]
+  return [
+    low(x[k]!, endX, wx[k]!),
+    low(y[k]!, endY, wy[k]!),
+    high(x[k]!, endX, wx[k]!),
+    high(y[k]!, endY, wy[k]!),
+  ]
 }
 
 /** Whether a slanted edge that stands still really comes near a cell of its box. */
-const crosses = ({ x, y, nx, ny, length, wx, wy }: EdgeSet, k: number, left: number, top: number, size: number): boolean => {
+const crosses = (
+  { x, y, nx, ny, length, wx, wy }: EdgeSet,
+  k: number,
+  left: number,
+  top: number,
+  size: number,
+): boolean => {
   if (length[k]! < 0 || wx[k] !== 0 || wy[k] !== 0) return true
   const distance = (left + size / 2 - x[k]!) * nx[k]! + (top + size / 2 - y[k]!) * ny[k]!
   return Math.abs(distance) <= ((Math.abs(nx[k]!) + Math.abs(ny[k]!)) * size) / 2 + 1

@@ -77,7 +77,8 @@ export const sweep = (grid: EdgeGrid): number => {
   if ((c1 - c0 + 1) * (r1 - r0 + 1) > CELL_LIMIT) for (let k = 0; k < grid.edges.count; k++) tryEdge(grid, k)
   else
     for (let row = r0; row <= r1; row++)
-      for (let cell = row * grid.columns + c0; cell <= row * grid.columns + c1; cell++) for (let j = grid.first[cell]!; j < grid.first[cell + 1]!; j++) tryEdge(grid, grid.list[j]!)
+      for (let cell = row * grid.columns + c0; cell <= row * grid.columns + c1; cell++)
+        for (let j = grid.first[cell]!; j < grid.first[cell + 1]!; j++) tryEdge(grid, grid.list[j]!)
   HIT[0] = best
   return bestEdge
 }

@@ -14,7 +14,13 @@ export const rampedGravity: ForceMaker = ({ source, lanes }) => {
   let gy = 0
   return {
     set: ({ timeline, reference }) => {
-      directionInto(withLane(lanes.gravityHeading, numbers.gravityHeading, timeline), axes.gravity, source.space, reference, way)
+      directionInto(
+        withLane(lanes.gravityHeading, numbers.gravityHeading, timeline),
+        axes.gravity,
+        source.space,
+        reference,
+        way,
+      )
       const strength = withLane(lanes.gravity, numbers.gravity, timeline) * reference.unit
       gx = way[0]! * strength
       gy = way[1]! * strength
@@ -39,8 +45,17 @@ export const rampedWind: ForceMaker = ({ source, lanes }) => {
   let carry = 0
   return {
     set: ({ timeline, reference }) => {
-      directionInto(withLane(lanes.windHeading, numbers.windHeading, timeline), axes.wind, source.space, reference, way)
-      const strength = (windMode === 'push' ? withLane(lanes.wind, numbers.wind, timeline) : withLane(lanes.windSpeed, numbers.windSpeed, timeline)) * reference.unit
+      directionInto(
+        withLane(lanes.windHeading, numbers.windHeading, timeline),
+        axes.wind,
+        source.space,
+        reference,
+        way,
+      )
+      const strength =
+        (windMode === 'push'
+          ? withLane(lanes.wind, numbers.wind, timeline)
+          : withLane(lanes.windSpeed, numbers.windSpeed, timeline)) * reference.unit
       wx = way[0]! * strength
       wy = way[1]! * strength
       carry = windMode === 'push' ? 0 : withLane(lanes.windCarry, numbers.windCarry, timeline)
@@ -73,7 +88,13 @@ export const drift: ForceMaker = ({ source, lanes }) => {
   let dy = 0
   return {
     set: ({ timeline, reference }) => {
-      directionInto(withLane(lanes.driftHeading, numbers.driftHeading, timeline), axes.drift, source.space, reference, way)
+      directionInto(
+        withLane(lanes.driftHeading, numbers.driftHeading, timeline),
+        axes.drift,
+        source.space,
+        reference,
+        way,
+      )
       const strength = withLane(lanes.drift, numbers.drift, timeline) * reference.unit
       dx = way[0]! * strength
       dy = way[1]! * strength

@@ -16,7 +16,13 @@ export class CentrePoint {
   y = 0
   readonly #read: (scope: StepScope) => void
 
-  constructor(program: StepScope['program'], setting: StepScope['setting'], to: Centre, idX: 'pullX' | 'swirlX' | 'avoidX', idY: 'pullY' | 'swirlY' | 'avoidY') {
+  constructor(
+    program: StepScope['program'],
+    setting: StepScope['setting'],
+    to: Centre,
+    idX: 'pullX' | 'swirlX' | 'avoidX',
+    idY: 'pullY' | 'swirlY' | 'avoidY',
+  ) {
     const { lanes, source } = program
     const { numbers } = source.type
     const emitter = to === 'emitter' ? new EmitterCentre(program, setting) : null
@@ -54,7 +60,11 @@ interface Central {
 /** Mode `steady` is `near` with an endless reach: a division by one changes no bit. */
 const TOLD_MODES = [0, CENTRAL.fading, 0, CENTRAL.spring] as const
 
-const tellCentral = ({ mode, home, around, x, y, strength, reach }: Central, { numbers }: Slab, stiffest: number): number => {
+const tellCentral = (
+  { mode, home, around, x, y, strength, reach }: Central,
+  { numbers }: Slab,
+  stiffest: number,
+): number => {
   const at = around ? NUMBERS.swirlX : NUMBERS.pullX
   numbers[at] = x
   numbers[at + 1] = y
@@ -70,7 +80,12 @@ const tellCentral = ({ mode, home, around, x, y, strength, reach }: Central, { n
  * spring from overshooting more each tick. Falloffs stand here and not in functions of their own: a call for each particle
  * would cost more than all the rest.
  */
-const addCentral = (scope: StepScope, central: Central, ramp: CompiledRamp | null, stiffest: number): void => {
+const addCentral = (
+  scope: StepScope,
+  central: Central,
+  ramp: CompiledRamp | null,
+  stiffest: number,
+): void => {
   const { pool, from, to, ax, ay } = scope
   const { all, at, grow, homeX, homeY } = pool
   const { x: xs, y: ys, vx: vxs, vy: vys } = at
@@ -104,30 +119,43 @@ const addCentral = (scope: StepScope, central: Central, ramp: CompiledRamp | nul
 
 type CentralForce = 'pull' | 'swirl'
 
-const centralForce = (force: CentralForce): ForceMaker => (program, setting) => {
-  const { source, lanes } = program
-  const { numbers, pullTo, swirlTo, pullFalloff, swirlFalloff } = source.type
-  const to = force === 'pull' ? pullTo : swirlTo
-  const centre = new CentrePoint(program, setting, to, `${force}X`, `${force}Y`)
-  const ramp = rampOfForce(source, force)
-  const central: Central = { mode: MODES[force === 'pull' ? pullFalloff : swirlFalloff], home: to === 'home', around: force === 'swirl', x: 0, y: 0, strength: 0, reach: 1 }
-  const stiffest = (scope: StepScope): number => {
-    const seconds = setting.clock.stepTo(scope.tick + 1) || scope.seconds
-    return 1 / (seconds * seconds)
+const centralForce =
+  (force: CentralForce): ForceMaker =>
+  (program, setting) => {
+    const { source, lanes } = program
+    const { numbers, pullTo, swirlTo, pullFalloff, swirlFalloff } = source.type
+    const to = force === 'pull' ? pullTo : swirlTo
+    const centre = new CentrePoint(program, setting, to, `${force}X`, `${force}Y`)
+    const ramp = rampOfForce(source, force)
+    const central: Central = {
+      mode: MODES[force === 'pull' ? pullFalloff : swirlFalloff],
+      home: to === 'home',
+      around: force === 'swirl',
+      x: 0,
+      y: 0,
+      strength: 0,
+      reach: 1,
+    }
+    const stiffest = (scope: StepScope): number => {
+      const seconds = setting.clock.stepTo(scope.tick + 1) || scope.seconds
+      return 1 / (seconds * seconds)
+    }
+    return {
+      set: (scope) => {
+        const { unit } = scope.reference
+        centre.set(scope)
+        central.x = centre.x
+        central.y = centre.y
+        central.strength = withLane(lanes[force], numbers[force], scope.timeline) * unit
+        central.reach = Math.max(
+          1e-6,
+          withLane(lanes[`${force}Reach`], numbers[`${force}Reach`], scope.timeline) * unit,
+        )
+      },
+      apply: (scope) => addCentral(scope, central, ramp, stiffest(scope)),
+      tell: (scope, slab) => (ramp ? 0 : tellCentral(central, slab, stiffest(scope))),
+    }
   }
-  return {
-    set: (scope) => {
-      const { unit } = scope.reference
-      centre.set(scope)
-      central.x = centre.x
-      central.y = centre.y
-      central.strength = withLane(lanes[force], numbers[force], scope.timeline) * unit
-      central.reach = Math.max(1e-6, withLane(lanes[`${force}Reach`], numbers[`${force}Reach`], scope.timeline) * unit)
-    },
-    apply: (scope) => addCentral(scope, central, ramp, stiffest(scope)),
-    tell: (scope, slab) => (ramp ? 0 : tellCentral(central, slab, stiffest(scope))),
-  }
-}
 
 /** Towards (or, negative, away from) a point, the emitter, or each particle's birthplace. Its damping is part of the steady drag. */
 export const pull: ForceMaker = centralForce('pull')
@@ -141,7 +169,8 @@ const avoidCircle: ForceMaker = (program, setting) => {
   const { numbers } = source.type
   const centre = new CentrePoint(program, setting, 'point', 'avoidX', 'avoidY')
   const ramp = rampOfForce(source, 'avoid')
-  const of = (id: 'avoid' | 'avoidRadius' | 'avoidReach' & PropertyId, scope: StepScope): number => withLane(lanes[id], numbers[id], scope.timeline) * scope.reference.unit
+  const of = (id: 'avoid' | 'avoidRadius' | ('avoidReach' & PropertyId), scope: StepScope): number =>
+    withLane(lanes[id], numbers[id], scope.timeline) * scope.reference.unit
   let strength = 0
   let radius = 0
   let reach = 1
@@ -206,4 +235,5 @@ const avoidSurfaces: ForceMaker = ({ source, lanes }, setting) => {
 }
 
 /** Away from a circle, or from surfaces. */
-export const avoid: ForceMaker = (program, setting) => (program.source.type.avoids === 'circle' ? avoidCircle : avoidSurfaces)(program, setting)
+export const avoid: ForceMaker = (program, setting) =>
+  (program.source.type.avoids === 'circle' ? avoidCircle : avoidSurfaces)(program, setting)

@@ -55,9 +55,16 @@ const makePotential = (): Float64Array => {
           const cx = corner & 1
           const cy = (corner >> 1) & 1
           const cz = corner >> 2
-          const g = ((((Math.floor(layer / FINE) + cz) % CHURN_TIMES) * CHURN_CELLS + ((Math.floor(y / FINE) + cy) & wrap)) * CHURN_CELLS + ((Math.floor(x / FINE) + cx) & wrap)) * 3
+          const g =
+            ((((Math.floor(layer / FINE) + cz) % CHURN_TIMES) * CHURN_CELLS +
+              ((Math.floor(y / FINE) + cy) & wrap)) *
+              CHURN_CELLS +
+              ((Math.floor(x / FINE) + cx) & wrap)) *
+            3
           const weight = blend(cx ? fx : 1 - fx) * blend(cy ? fy : 1 - fy) * blend(cz ? fz : 1 - fz)
-          sum += weight * (gradients[g]! * (fx - cx) + gradients[g + 1]! * (fy - cy) + gradients[g + 2]! * (fz - cz))
+          sum +=
+            weight *
+            (gradients[g]! * (fx - cx) + gradients[g + 1]! * (fy - cy) + gradients[g + 2]! * (fz - cz))
         }
         out[(layer * CHURN_SIDE + y) * CHURN_SIDE + x] = sum
       }
@@ -70,7 +77,8 @@ const fillField = (field: Float64Array): void => {
   const wrap = CHURN_SIDE - 1
   let square = 0
   for (let layer = 0, o = 0; layer < LAYERS; layer++) {
-    const at = (x: number, y: number): number => potential[(layer * CHURN_SIDE + (y & wrap)) * CHURN_SIDE + (x & wrap)]!
+    const at = (x: number, y: number): number =>
+      potential[(layer * CHURN_SIDE + (y & wrap)) * CHURN_SIDE + (x & wrap)]!
     for (let y = 0; y < CHURN_ROW; y++)
       for (let x = 0; x < CHURN_ROW; x++, o += 2) {
         const fx = (field[o] = at(x, y + 1) - at(x, y - 1))
@@ -126,7 +134,14 @@ class ChurnField {
     const { field, here, next, t } = this.#moment
     const slice = this.#slices.size >= KEPT ? this.#recycled() : this.#room()
     const slab = this.#slab
-    if (slab && slice.buffer === slab.buffer) slab.kernels.between(field.byteOffset + here * 8, field.byteOffset + next * 8, t, slice.byteOffset, LAYER_WORDS)
+    if (slab && slice.buffer === slab.buffer)
+      slab.kernels.between(
+        field.byteOffset + here * 8,
+        field.byteOffset + next * 8,
+        t,
+        slice.byteOffset,
+        LAYER_WORDS,
+      )
     else
       for (let i = 0; i < LAYER_WORDS; i++) {
         const from = field[here + i]!
@@ -161,7 +176,9 @@ const fieldIn = (slab: Slab | null): ChurnField => {
 }
 
 /** The two layers around a moment. @param turns place in time, in rounds of the whole field: 0 to 1 is one period @param slab where the pool lies */
-export const churnBetween = (turns: number, out: Between, slab: Slab | null = null): void => fieldIn(slab).between(turns, out)
+export const churnBetween = (turns: number, out: Between, slab: Slab | null = null): void =>
+  fieldIn(slab).between(turns, out)
 
 /** The whole field at a moment, as [x, y] pairs row by row: worth its price for many particles only. */
-export const churnSliceAt = (turns: number, slab: Slab | null = null): Float64Array => fieldIn(slab).sliceAt(turns)
+export const churnSliceAt = (turns: number, slab: Slab | null = null): Float64Array =>
+  fieldIn(slab).sliceAt(turns)

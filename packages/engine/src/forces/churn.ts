@@ -1,7 +1,15 @@
 /** Turbulence: an acceleration read from the field of churn, which moves on in time. */
 import { withLane } from '../lanes.ts'
 import { mix } from '../random.ts'
-import { type Between, CHURN_CELLS, CHURN_ROW, CHURN_SIDE, CHURN_TIMES, churnBetween, churnSliceAt } from './churn-grid.ts'
+import {
+  type Between,
+  CHURN_CELLS,
+  CHURN_ROW,
+  CHURN_SIDE,
+  CHURN_TIMES,
+  churnBetween,
+  churnSliceAt,
+} from './churn-grid.ts'
 import { rampOfForce } from './ramps.ts'
 import type { Affine } from './reference.ts'
 import { NUMBERS, type Slab, WORDS } from '../kernels/slab.ts'
@@ -22,7 +30,16 @@ export const churnTurns = (rate: number, period: number): number => {
   return period > 0 ? Math.ceil(turns * period - 1e-9) / period : turns
 }
 
-const tellChurn = ({ words, numbers }: Slab, { field, here, next, t }: Between, sample: Affine, perPx: number, strength: number, shiftX: number, shiftY: number, octaves: number): number => {
+const tellChurn = (
+  { words, numbers }: Slab,
+  { field, here, next, t }: Between,
+  sample: Affine,
+  perPx: number,
+  strength: number,
+  shiftX: number,
+  shiftY: number,
+  octaves: number,
+): number => {
   words[WORDS.field] = field.byteOffset + here * 8
   words[WORDS.nextField] = field.byteOffset + next * 8
   numbers[NUMBERS.ma] = sample.a
@@ -73,7 +90,10 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
         strength *= reference.unit
       }
     },
-    tell: (_scope, slab) => (ramp || own || layers.field.buffer !== slab.buffer ? 0 : tellChurn(slab, layers, sample, perPx, strength, shiftX * CHURN_SIDE, shiftY * CHURN_SIDE, octaves)),
+    tell: (_scope, slab) =>
+      ramp || own || layers.field.buffer !== slab.buffer
+        ? 0
+        : tellChurn(slab, layers, sample, perPx, strength, shiftX * CHURN_SIDE, shiftY * CHURN_SIDE, octaves),
     apply: (scope) => {
       const { from, to, ax, ay, a } = scope
       const { all, at } = scope.pool

@@ -31,7 +31,21 @@ export const compileMotion = (source: ResolvedEmitter): MotionProgram | null => 
   const speed = waverOf(source, 'speed')
   const heading = waverOf(source, 'heading')
   const contacts = contact !== 'none' && source.space !== 'pinned'
-  const endsEarly = (contacts && (contact === 'end' || contact === 'loseLife')) || numbers.slowEnd > 0 || endsOutside || (forces.includes('pull') && numbers.pullEnd > 0)
+  const endsEarly =
+    (contacts && (contact === 'end' || contact === 'loseLife')) ||
+    numbers.slowEnd > 0 ||
+    endsOutside ||
+    (forces.includes('pull') && numbers.pullEnd > 0)
   if (passes.length === 0 && !limits && !speed && !heading && !contacts && !endsEarly) return null
-  return { passes, ways: passes.some((kind) => WAYS.has(kind)), limits, limitRamp: rampOfForce(source, 'limit'), speed, heading, ownWay: !(forces.includes('rail') && railMode === 'speed'), contacts, endsEarly }
+  return {
+    passes,
+    ways: passes.some((kind) => WAYS.has(kind)),
+    limits,
+    limitRamp: rampOfForce(source, 'limit'),
+    speed,
+    heading,
+    ownWay: !(forces.includes('rail') && railMode === 'speed'),
+    contacts,
+    endsEarly,
+  }
 }

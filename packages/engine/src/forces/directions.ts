@@ -10,7 +10,13 @@ const turnBy = (m: Affine, out: Float64Array): void => {
 }
 
 /** A heading in degrees, of the world or of the effect, as a unit vector in the particles' own space. */
-export const directionInto = (deg: number, axes: Axes, space: Space, reference: Reference, out: Float64Array): void => {
+export const directionInto = (
+  deg: number,
+  axes: Axes,
+  space: Space,
+  reference: Reference,
+  out: Float64Array,
+): void => {
   cosSinInto(deg, out)
   if (axes === 'world') {
     if (space === 'carried') turnBy(reference.fromWorldTurn, out)

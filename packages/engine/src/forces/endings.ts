@@ -31,7 +31,10 @@ export class Endings {
     this.#program = program
     this.#setting = setting
     this.#home = type.pullTo === 'home'
-    this.#centre = type.forces.includes('pull') && type.numbers.pullEnd > 0 ? new CentrePoint(program, setting, type.pullTo, 'pullX', 'pullY') : null
+    this.#centre =
+      type.forces.includes('pull') && type.numbers.pullEnd > 0
+        ? new CentrePoint(program, setting, type.pullTo, 'pullX', 'pullY')
+        : null
     this.#after = new Reference(setting, space)
   }
 
@@ -80,11 +83,25 @@ export class Endings {
     const after = this.#after.toWorld
     for (let i = from; i < to; i++) {
       const [lx, ly] = [pool.lastX[i]!, pool.lastY[i]!]
-      if (!inside(this.#before, by, before.a * lx + before.c * ly + before.e, before.b * lx + before.d * ly + before.f)) continue
+      if (
+        !inside(
+          this.#before,
+          by,
+          before.a * lx + before.c * ly + before.e,
+          before.b * lx + before.d * ly + before.f,
+        )
+      )
+        continue
       const [x, y] = [pool.x[i]!, pool.y[i]!]
-      if (!inside(this.#view, by, after.a * x + after.c * y + after.e, after.b * x + after.d * y + after.f)) pool.life[i] = ENDED
+      if (!inside(this.#view, by, after.a * x + after.c * y + after.e, after.b * x + after.d * y + after.f))
+        pool.life[i] = ENDED
     }
   }
 }
 
-const inside = (view: { x: number; y: number; w: number; h: number }, by: number, x: number, y: number): boolean => x >= view.x - by && x <= view.x + view.w + by && y >= view.y - by && y <= view.y + view.h + by
+const inside = (
+  view: { x: number; y: number; w: number; h: number },
+  by: number,
+  x: number,
+  y: number,
+): boolean => x >= view.x - by && x <= view.x + view.w + by && y >= view.y - by && y <= view.y + view.h + by

@@ -24,4 +24,5 @@ const NEEDED = {
 } as const satisfies Record<ForceKind, (source: ResolvedEmitter) => boolean>
 
 /** In the order of the table. */
-export const passesNeeded = (source: ResolvedEmitter): ForceKind[] => FORCE_KINDS.filter((kind) => source.type.forces.includes(kind) && NEEDED[kind](source))
+export const passesNeeded = (source: ResolvedEmitter): ForceKind[] =>
+  FORCE_KINDS.filter((kind) => source.type.forces.includes(kind) && NEEDED[kind](source))

@@ -11,7 +11,8 @@ import type { ForceMaker, StepScope } from './scope.ts'
 const way = new Float64Array(2)
 const wave = new Float64Array(2)
 
-const lifeAt = (ramp: CompiledRamp | null, age: number, life: number): number => (ramp === null ? 1 : rampAt(ramp, age <= 0 ? 0 : age >= life ? 1 : age / life))
+const lifeAt = (ramp: CompiledRamp | null, age: number, life: number): number =>
+  ramp === null ? 1 : rampAt(ramp, age <= 0 ? 0 : age >= life ? 1 : age / life)
 
 /** A rhythmic swing: the place is amplitude × ramp × sin(2π(rate × age + phase)) off, counted from the birth. */
 export const sway: ForceMaker = ({ source }) => {
@@ -65,7 +66,8 @@ export const rail: ForceMaker = ({ source }) => {
     return ramp ? rampAt(ramp, u) : u
   }
   /** Share of the birth offset that is left at life `u`. */
-  const offsetLeft = (age: number, life: number): number => (gather === 0 ? 1 : Math.max(0, 1 - age / (life * gather)))
+  const offsetLeft = (age: number, life: number): number =>
+    gather === 0 ? 1 : Math.max(0, 1 - age / (life * gather))
   const nextShare = (scope: StepScope, i: number): number => {
     const { pool, seconds, reference } = scope
     if (railMode === 'age') return shareAt(scope.end - pool.born[i]!, pool.life[i]!)

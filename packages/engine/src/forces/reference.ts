@@ -76,6 +76,14 @@ export class Reference {
     set(this.fromLocal, sign * c * k, sign * s * k, -s * k, c * k, pose.x - left, pose.y - top)
     const dx = left - pose.x
     const dy = top - pose.y
-    set(this.toLocal, (sign * c) / k, -s / k, (sign * s) / k, c / k, (sign * (c * dx + s * dy)) / k, (c * dy - s * dx) / k)
+    set(
+      this.toLocal,
+      (sign * c) / k,
+      -s / k,
+      (sign * s) / k,
+      c / k,
+      (sign * (c * dx + s * dy)) / k,
+      (c * dy - s * dx) / k,
+    )
   }
 }

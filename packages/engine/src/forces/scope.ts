@@ -14,7 +14,10 @@ import { Reference } from './reference.ts'
 const COLUMNS = ['ownX', 'ownY', 'wayX', 'wayY', 'startVx', 'startVy', 'factor'] as const
 
 /** Shared by all emitters, grown by doubling. */
-const scratch = Object.fromEntries(COLUMNS.map((name) => [name, new Float64Array(0)])) as Record<(typeof COLUMNS)[number], Float64Array>
+const scratch = Object.fromEntries(COLUMNS.map((name) => [name, new Float64Array(0)])) as Record<
+  (typeof COLUMNS)[number],
+  Float64Array
+>
 let ones = new Float64Array(0)
 
 const look = new Float64Array(1)
@@ -60,7 +63,8 @@ export class StepScope {
   /** Makes room; nothing is added yet. */
   prepare(): void {
     if (scratch.factor.length < this.to) {
-      for (const name of COLUMNS) scratch[name] = new Float64Array(Math.max(this.to, scratch[name].length * 2))
+      for (const name of COLUMNS)
+        scratch[name] = new Float64Array(Math.max(this.to, scratch[name].length * 2))
       ones = new Float64Array(scratch.factor.length).fill(1)
     }
     const { from, to } = this

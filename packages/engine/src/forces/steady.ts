@@ -9,7 +9,16 @@ import type { Reference } from './reference.ts'
 const turn = new Float64Array(2)
 
 /** Numbers whose lanes change what is steady. */
-const LANED = ['gravity', 'gravityHeading', 'drag', 'wind', 'windHeading', 'windSpeed', 'windCarry', 'pullDamping'] as const
+const LANED = [
+  'gravity',
+  'gravityHeading',
+  'drag',
+  'wind',
+  'windHeading',
+  'windSpeed',
+  'windCarry',
+  'pullDamping',
+] as const
 
 export class SteadyForces {
   /** px/s² in the particles' own space. */
@@ -44,7 +53,12 @@ export class SteadyForces {
     this.#stepSeconds = stepSeconds
     const { lanes, source } = this.#program
     const { forces } = source.type
-    this.drag = (forces.includes('drag') ? withLane(lanes.drag, source.type.numbers.drag, timelineSeconds) : 0) + (forces.includes('pull') ? withLane(lanes.pullDamping, source.type.numbers.pullDamping, timelineSeconds) : 0) + carry
+    this.drag =
+      (forces.includes('drag') ? withLane(lanes.drag, source.type.numbers.drag, timelineSeconds) : 0) +
+      (forces.includes('pull')
+        ? withLane(lanes.pullDamping, source.type.numbers.pullDamping, timelineSeconds)
+        : 0) +
+      carry
     dragStepInto(this.drag, stepSeconds, this.step)
   }
 
@@ -78,9 +92,18 @@ export class SteadyForces {
   #setWind(seconds: number): number {
     const { lanes, source } = this.#program
     const { numbers, axes, windMode } = source.type
-    directionInto(withLane(lanes.windHeading, numbers.windHeading, seconds), axes.wind, source.space, this.#reference, turn)
+    directionInto(
+      withLane(lanes.windHeading, numbers.windHeading, seconds),
+      axes.wind,
+      source.space,
+      this.#reference,
+      turn,
+    )
     const carry = windMode === 'push' ? 0 : withLane(lanes.windCarry, numbers.windCarry, seconds)
-    const strength = (windMode === 'push' ? withLane(lanes.wind, numbers.wind, seconds) : carry * withLane(lanes.windSpeed, numbers.windSpeed, seconds)) * this.#reference.unit
+    const strength =
+      (windMode === 'push'
+        ? withLane(lanes.wind, numbers.wind, seconds)
+        : carry * withLane(lanes.windSpeed, numbers.windSpeed, seconds)) * this.#reference.unit
     this.gx += strength * turn[0]!
     this.gy += strength * turn[1]!
     return carry

@@ -4,7 +4,12 @@ import { indexOf, Push } from '../kernels/layout.ts'
 const BITS = indexOf(Push)
 
 /** Of a pull; of a swirl so many bits further on. */
-export const CENTRAL = { fading: 1 << BITS.fading, spring: 1 << BITS.spring, home: 1 << BITS.home, on: 1 << BITS.pull } as const
+export const CENTRAL = {
+  fading: 1 << BITS.fading,
+  spring: 1 << BITS.spring,
+  home: 1 << BITS.home,
+  on: 1 << BITS.pull,
+} as const
 export const SWIRL_SHIFT = BITS.swirl - BITS.pull
 export const OCTAVES_SHIFT = BITS.octaves
 /** The columns hold accelerations already. */

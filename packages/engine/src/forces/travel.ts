@@ -84,7 +84,9 @@ export const dragQuadratic: ForceMaker = ({ source, lanes }) => {
   let strength = 0
   return {
     set: (scope) => {
-      strength = withLane(lanes.dragQuadratic, source.type.numbers.dragQuadratic, scope.timeline) / scope.reference.unit
+      strength =
+        withLane(lanes.dragQuadratic, source.type.numbers.dragQuadratic, scope.timeline) /
+        scope.reference.unit
     },
     apply: ({ pool, from, to, ax, ay, ownX, ownY, a, b, e, seconds }) => {
       if (strength === 0) return

@@ -8,7 +8,8 @@ const turn = new Float64Array(2)
 /** One wave at `place` ≥ 0, in rounds. */
 type Wave = (place: number, hi: number, lo: number, stream: number) => number
 
-const stepOfWalk = (k: number, hi: number, lo: number, stream: number): number => 2 * draw((hi ^ mix(k + 1)) >>> 0, lo, stream, 1) - 1
+const stepOfWalk = (k: number, hi: number, lo: number, stream: number): number =>
+  2 * draw((hi ^ mix(k + 1)) >>> 0, lo, stream, 1) - 1
 
 export const WAVES = {
   // From one drawn value to the next, smoothly, one a round.
@@ -29,7 +30,13 @@ export const WAVES = {
   },
 } as const satisfies Record<WaverKind, Wave>
 
-const AMOUNTS = { speed: 'waverSpeed', heading: 'waverHeading', spin: 'waverSpin', scale: 'waverScale', opacity: 'waverOpacity' } as const satisfies Record<WaverTarget, keyof NumbersOf<'type'>>
+const AMOUNTS = {
+  speed: 'waverSpeed',
+  heading: 'waverHeading',
+  spin: 'waverSpin',
+  scale: 'waverScale',
+  opacity: 'waverOpacity',
+} as const satisfies Record<WaverTarget, keyof NumbersOf<'type'>>
 
 /** One property's waver. */
 export class Waver {

@@ -41,20 +41,46 @@ const SHAPE_TELLERS: { readonly [K in ShapeKind]?: (shape: Shape, fill: Fill) =>
   },
   segment: ({ endX, endY }) => lineOf(0, 0, endX, endY),
   circle: ({ radius }) => [SHAPE.band, 0, radius, 0, 360],
-  ring: ({ inner, radius, angle, arc }) => [SHAPE.band, Math.min(inner, radius), radius, angle - arc / 2, arc],
+  ring: ({ inner, radius, angle, arc }) => [
+    SHAPE.band,
+    Math.min(inner, radius),
+    radius,
+    angle - arc / 2,
+    arc,
+  ],
   ellipse: ({ width, height }, fill) => (fill === 'outline' ? null : [SHAPE.ellipse, width / 2, height / 2]),
   rectangle: ({ width, height }, fill) => (fill === 'outline' ? null : [SHAPE.box, width, height]),
 }
 
 /** Lanes that a launch reads beside those of sizes. */
-const LANED = ['speed', 'offsetX', 'offsetY', 'jitterX', 'jitterY', 'heading', 'fan', 'targetX', 'targetY', 'inherit'] as const satisfies readonly PropertyId[]
+const LANED = [
+  'speed',
+  'offsetX',
+  'offsetY',
+  'jitterX',
+  'jitterY',
+  'heading',
+  'fan',
+  'targetX',
+  'targetY',
+  'inherit',
+] as const satisfies readonly PropertyId[]
 
 /** Whether kernels can launch an emitter's particles: drawn at random from a simple shape, while nothing that births depend on moves. */
 const launchesPlainly = (source: ResolvedEmitter): boolean =>
-  source.placement === 'random' && source.sizeUnit === 'px' && !source.travel && (source.space === 'carried' || (source.space === 'left' && source.numbers.inherit === 0)) && LANED.every((id) => source.lanes[id] === undefined)
+  source.placement === 'random' &&
+  source.sizeUnit === 'px' &&
+  !source.travel &&
+  (source.space === 'carried' || (source.space === 'left' && source.numbers.inherit === 0)) &&
+  LANED.every((id) => source.lanes[id] === undefined)
 
 /** Tells a pool how its particles are launched; false when only the launcher itself can. @param pose where the effect stands at first */
-export const tellLaunch = (pool: Pool, source: ResolvedEmitter, shape: Shape, pose: Readonly<Pose>): boolean => {
+export const tellLaunch = (
+  pool: Pool,
+  source: ResolvedEmitter,
+  shape: Shape,
+  pose: Readonly<Pose>,
+): boolean => {
   const told = launchesPlainly(source) ? SHAPE_TELLERS[source.shape]?.(shape, source.fill) : null
   if (!pool.slab || !told) return false
   const { birth } = pool
@@ -64,7 +90,8 @@ export const tellLaunch = (pool: Pool, source: ResolvedEmitter, shape: Shape, po
   birth[B.fill] = FILL[source.fill]
   birth[B.aim] = AIM[source.aim]
   params.forEach((value, k) => (birth[B.p0 + k] = value))
-  for (const id of ['heading', 'fan', 'targetX', 'targetY', 'jitterX', 'jitterY'] as const) birth[B[id]] = numbers[id]
+  for (const id of ['heading', 'fan', 'targetX', 'targetY', 'jitterX', 'jitterY'] as const)
+    birth[B[id]] = numbers[id]
   birth[B.offsetX] = 0 + numbers.offsetX
   birth[B.offsetY] = 0 + numbers.offsetY
   birth[B.speedFrom] = numbers.speed.from
@@ -95,7 +122,10 @@ export const tellLooks = (pool: Pool, { type, alongScale, alongOpacity }: Looks)
   const { numbers, styles } = type
   let count = 0
   const row = (column: keyof typeof WORDS, stream: number, range: Range, share = false): void =>
-    pool.birth.set([WORDS[column], stream, range.from, range.to - range.from, biasOf(range), share ? 1 : 0], B.drawn + count++ * Drawn.length)
+    pool.birth.set(
+      [WORDS[column], stream, range.from, range.to - range.from, biasOf(range), share ? 1 : 0],
+      B.drawn + count++ * Drawn.length,
+    )
   row('scale', STREAMS.scale, numbers.scale)
   row('scaleFloor', STREAMS.scaleFloor, numbers.scaleFloor, styles.scale.relative)
   if (type.scaleApart) {
@@ -111,7 +141,16 @@ export const tellLooks = (pool: Pool, { type, alongScale, alongOpacity }: Looks)
 }
 
 /** First steps of newborns, each from its birth to `now`. @param forces bits of forces/told.ts @param ramp of the speed, at its start */
-export const firstByKernel = (slab: Slab, pool: Pool, { gx, gy, drag }: SteadyForces, from: number, to: number, now: number, forces: number, ramp: number): void => {
+export const firstByKernel = (
+  slab: Slab,
+  pool: Pool,
+  { gx, gy, drag }: SteadyForces,
+  from: number,
+  to: number,
+  now: number,
+  forces: number,
+  ramp: number,
+): void => {
   const { numbers, kernels } = slab
   pool.open(slab)
   numbers[NUMBERS.gx] = gx

@@ -1,7 +1,17 @@
 import { AIMS, BIASES, FILLS, type ForceKind, PROPERTIES, type ShapeKind } from '@gliv/model'
 import fc from 'fast-check'
 import { afterEach, describe, expect, it } from 'vitest'
-import { allowKernels, compile, compileLooks, createSimulation, reportRun, type Simulation, type SimulationOptions, slabOf, updateSimulation } from '../testing/all.ts'
+import {
+  allowKernels,
+  compile,
+  compileLooks,
+  createSimulation,
+  reportRun,
+  type Simulation,
+  type SimulationOptions,
+  slabOf,
+  updateSimulation,
+} from '../testing/all.ts'
 import { arbitraryEffect, ramp } from '../testing/arbitrary.ts'
 import { churnSliceAt } from '../forces/churn-grid.ts'
 import { LOOK_FLOATS, LOOK_TINT, lookTableOf } from '../look-table.ts'
@@ -12,7 +22,10 @@ import { tintTableOf } from '../tint.ts'
 afterEach(() => allowKernels(true))
 
 /** One simulation over kernels and one over the loops in TypeScript. */
-const twins = (effect: Parameters<typeof compile>[0], options?: SimulationOptions): [Simulation, Simulation] => {
+const twins = (
+  effect: Parameters<typeof compile>[0],
+  options?: SimulationOptions,
+): [Simulation, Simulation] => {
   const program = compile(effect)
   allowKernels(true)
   const fast = createSimulation(program, options)
@@ -29,7 +42,8 @@ const expectTwins = ([fast, plain]: [Simulation, Simulation], ticks: number): vo
   for (let tick = 0; tick <= ticks; tick++) {
     fast.step()
     plain.step()
-    if (tick % 5 === 0) for (const alpha of [1, 0.3]) expect(pixels(fast, alpha)).toEqual(pixels(plain, alpha))
+    if (tick % 5 === 0)
+      for (const alpha of [1, 0.3]) expect(pixels(fast, alpha)).toEqual(pixels(plain, alpha))
   }
   expect(reportRun(fast)).toEqual(reportRun(plain))
 }
@@ -51,44 +65,153 @@ describe('kernels and the loops in TypeScript', () => {
     const forces = fc.subarray<ForceKind>(['gravity', 'drag', 'pull', 'swirl', 'churn'])
     const falloff = fc.constantFrom('steady', 'fading', 'near', 'spring')
     fc.assert(
-      fc.property(ramp, ramp, ramp, forces, falloff, falloff, fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 90 }), (speed, opacity, scale, kinds, pullFalloff, swirlFalloff, churnOctaves, flow) => {
-        const type = makeType({ life: { from: 0.3, to: 0.9 }, scale: { from: 0.5, to: 2 }, spin: { from: -300, to: 300 }, drag: 1.5, pullReach: 60, churnOctaves, swirlX: PROPERTIES.swirlX.soft[0] / 10 })
-        const made = { ...type, forces: kinds, pullFalloff, swirlFalloff, ramps: { ...type.ramps, speed, opacity, scale } }
-        expectTwins(twins(makeEffect([makeEmitter({ flow, fan: 360 }, { type: made })])), 60)
-      }),
+      fc.property(
+        ramp,
+        ramp,
+        ramp,
+        forces,
+        falloff,
+        falloff,
+        fc.integer({ min: 1, max: 4 }),
+        fc.integer({ min: 1, max: 90 }),
+        (speed, opacity, scale, kinds, pullFalloff, swirlFalloff, churnOctaves, flow) => {
+          const type = makeType({
+            life: { from: 0.3, to: 0.9 },
+            scale: { from: 0.5, to: 2 },
+            spin: { from: -300, to: 300 },
+            drag: 1.5,
+            pullReach: 60,
+            churnOctaves,
+            swirlX: PROPERTIES.swirlX.soft[0] / 10,
+          })
+          const made = {
+            ...type,
+            forces: kinds,
+            pullFalloff,
+            swirlFalloff,
+            ramps: { ...type.ramps, speed, opacity, scale },
+          }
+          expectTwins(twins(makeEffect([makeEmitter({ flow, fan: 360 }, { type: made })])), 60)
+        },
+      ),
       { numRuns: 80 },
     )
   })
 
   it('bear the same particles: every simple shape, fill, aim and bias, turned, mirrored and scaled, and what the kernels leave to the launcher', () => {
-    const shape = fc.constantFrom<ShapeKind>('point', 'line', 'segment', 'rectangle', 'circle', 'ellipse', 'ring', 'polygon', 'view')
-    const pose = fc.record({ x: fc.integer({ min: -90, max: 90 }), rotate: fc.constantFrom(0, 30, 90, -200.5), scale: fc.constantFrom(1, 0.7, 3), mirror: fc.boolean() })
-    const born = fc.record({ shape, fill: fc.constantFrom(...FILLS), aim: fc.constantFrom(...AIMS), space: fc.constantFrom('left', 'carried', 'pinned'), placement: fc.constantFrom('random', 'evenly') })
-    const numbers = fc.record({ fan: fc.constantFrom(0, 75, 360), jitterX: fc.constantFrom(0, 9), heading: fc.integer({ min: -400, max: 400 }), inherit: fc.constantFrom(0, 0.5), shapeInner: fc.constantFrom(0, 12), shapeArc: fc.constantFrom(360, 100), minimum: fc.constantFrom(0, 5) })
-    const range = fc.record({ from: fc.constantFrom(0, 0.4), to: fc.constantFrom(0.4, 1.5), bias: fc.constantFrom(...BIASES) })
-    const looks = fc.record({ scale: range, scaleFloor: range, scaleY: range, opacityFloor: range, startAngle: range, drag: fc.constantFrom(0, 1.5, 45, 900) })
+    const shape = fc.constantFrom<ShapeKind>(
+      'point',
+      'line',
+      'segment',
+      'rectangle',
+      'circle',
+      'ellipse',
+      'ring',
+      'polygon',
+      'view',
+    )
+    const pose = fc.record({
+      x: fc.integer({ min: -90, max: 90 }),
+      rotate: fc.constantFrom(0, 30, 90, -200.5),
+      scale: fc.constantFrom(1, 0.7, 3),
+      mirror: fc.boolean(),
+    })
+    const born = fc.record({
+      shape,
+      fill: fc.constantFrom(...FILLS),
+      aim: fc.constantFrom(...AIMS),
+      space: fc.constantFrom('left', 'carried', 'pinned'),
+      placement: fc.constantFrom('random', 'evenly'),
+    })
+    const numbers = fc.record({
+      fan: fc.constantFrom(0, 75, 360),
+      jitterX: fc.constantFrom(0, 9),
+      heading: fc.integer({ min: -400, max: 400 }),
+      inherit: fc.constantFrom(0, 0.5),
+      shapeInner: fc.constantFrom(0, 12),
+      shapeArc: fc.constantFrom(360, 100),
+      minimum: fc.constantFrom(0, 5),
+    })
+    const range = fc.record({
+      from: fc.constantFrom(0, 0.4),
+      to: fc.constantFrom(0.4, 1.5),
+      bias: fc.constantFrom(...BIASES),
+    })
+    const looks = fc.record({
+      scale: range,
+      scaleFloor: range,
+      scaleY: range,
+      opacityFloor: range,
+      startAngle: range,
+      drag: fc.constantFrom(0, 1.5, 45, 900),
+    })
     fc.assert(
-      fc.property(born, numbers, looks, pose, fc.boolean(), fc.boolean(), (choices, n, l, at, apart, moves) => {
-        const made = makeType({ life: { from: 0.2, to: 0.6, bias: 'high' }, ...l })
-        const type = { ...made, forces: ['gravity', 'drag'] as const, scaleApart: apart, styles: { ...made.styles, scale: { ...made.styles.scale, relative: apart } } }
-        const emitter = makeEmitter({ flow: 70, speed: { from: 10, to: 200, bias: 'low' }, shapeWidth: 80, shapeHeight: 30, shapeRadius: 40, endX: 50, endY: -20, targetX: 30, ...n }, { ...choices, type } as never)
-        // It stands, goes somewhere else, stands there, and jumps.
-        const tape = moves ? ([{ tick: 8, do: 'move', ...at }, { tick: 20, do: 'move', x: 40, rotate: 75 }, { tick: 30, do: 'teleport', x: -30, mirror: true }] as const) : []
-        expectTwins(twins(makeEffect([emitter]), { ...at, tape }), 40)
-      }),
+      fc.property(
+        born,
+        numbers,
+        looks,
+        pose,
+        fc.boolean(),
+        fc.boolean(),
+        (choices, n, l, at, apart, moves) => {
+          const made = makeType({ life: { from: 0.2, to: 0.6, bias: 'high' }, ...l })
+          const type = {
+            ...made,
+            forces: ['gravity', 'drag'] as const,
+            scaleApart: apart,
+            styles: { ...made.styles, scale: { ...made.styles.scale, relative: apart } },
+          }
+          const emitter = makeEmitter(
+            {
+              flow: 70,
+              speed: { from: 10, to: 200, bias: 'low' },
+              shapeWidth: 80,
+              shapeHeight: 30,
+              shapeRadius: 40,
+              endX: 50,
+              endY: -20,
+              targetX: 30,
+              ...n,
+            },
+            { ...choices, type } as never,
+          )
+          // It stands, goes somewhere else, stands there, and jumps.
+          const tape = moves
+            ? ([
+                { tick: 8, do: 'move', ...at },
+                { tick: 20, do: 'move', x: 40, rotate: 75 },
+                { tick: 30, do: 'teleport', x: -30, mirror: true },
+              ] as const)
+            : []
+          expectTwins(twins(makeEffect([emitter]), { ...at, tape }), 40)
+        },
+      ),
       { numRuns: 150 },
     )
   })
 
   it('bear the same where the cap ends the oldest, refuses, or has no room left', () => {
     for (const capPolicy of ['skip', 'endOldest'] as const)
-      for (const flow of [60, 1000, 9000]) expectTwins(twins(makeEffect([makeEmitter({ flow, cap: 20, fan: 360 }, { capPolicy, shape: 'circle', type: makeType({ life: { from: 0.004, to: 0.7 } }) })])), 60)
+      for (const flow of [60, 1000, 9000])
+        expectTwins(
+          twins(
+            makeEffect([
+              makeEmitter(
+                { flow, cap: 20, fan: 360 },
+                { capPolicy, shape: 'circle', type: makeType({ life: { from: 0.004, to: 0.7 } }) },
+              ),
+            ]),
+          ),
+          60,
+        )
   })
 
   it('churn the same bits cell by cell, for few, and with the whole field at once, for many', () => {
     const type = makeType({ life: { from: 1, to: 1 }, churn: 90, churnOctaves: 3 })
     for (const flow of [400, 7000]) {
-      const [fast, plain] = twins(makeEffect([makeEmitter({ flow, cap: 20_000, fan: 360 }, { type: { ...type, forces: ['churn'] } })]))
+      const [fast, plain] = twins(
+        makeEffect([makeEmitter({ flow, cap: 20_000, fan: 360 }, { type: { ...type, forces: ['churn'] } })]),
+      )
       fast.seek(62)
       plain.seek(62)
       expect(fast.alive > 6000).toBe(flow > 6000)
@@ -97,16 +220,55 @@ describe('kernels and the loops in TypeScript', () => {
   })
 
   it('add forces that they know between those that they do not, with ramps on some, in pools of any size', () => {
-    const forces = fc.subarray<ForceKind>(['gravity', 'thrust', 'drift', 'pull', 'swirl', 'churn', 'sway', 'avoid', 'limit'], { minLength: 1 })
+    const forces = fc.subarray<ForceKind>(
+      ['gravity', 'thrust', 'drift', 'pull', 'swirl', 'churn', 'sway', 'avoid', 'limit'],
+      { minLength: 1 },
+    )
     const ramped = fc.subarray<ForceKind>(['pull', 'swirl', 'churn', 'thrust'])
     const falloff = fc.constantFrom('steady', 'fading', 'near', 'spring')
     const to = fc.constantFrom('point', 'emitter', 'home')
     fc.assert(
-      fc.property(forces, ramped, ramp, falloff, falloff, to, to, fc.integer({ min: 1, max: 13 }), fc.constantFrom(0, 0.6), fc.boolean(), (kinds, over, factor, pullFalloff, swirlFalloff, pullTo, swirlTo, cap, life, mirror) => {
-        const type = makeType({ life: { from: 0.6 - life / 2, to: 0.6 }, drag: 0.8, pullReach: 50, swirlReach: 40, pull: 70, thrust: 20, churnOctaves: 2 })
-        const made = { ...type, forces: kinds, pullFalloff, swirlFalloff, pullTo, swirlTo, avoids: 'circle' as const, forceRamps: Object.fromEntries(over.map((kind) => [kind, factor])), ramps: { ...type.ramps, speed: factor } }
-        expectTwins(twins(makeEffect([makeEmitter({ flow: 200, fan: 360, cap }, { type: made, capPolicy: 'endOldest' })]), { mirror }), 60)
-      }),
+      fc.property(
+        forces,
+        ramped,
+        ramp,
+        falloff,
+        falloff,
+        to,
+        to,
+        fc.integer({ min: 1, max: 13 }),
+        fc.constantFrom(0, 0.6),
+        fc.boolean(),
+        (kinds, over, factor, pullFalloff, swirlFalloff, pullTo, swirlTo, cap, life, mirror) => {
+          const type = makeType({
+            life: { from: 0.6 - life / 2, to: 0.6 },
+            drag: 0.8,
+            pullReach: 50,
+            swirlReach: 40,
+            pull: 70,
+            thrust: 20,
+            churnOctaves: 2,
+          })
+          const made = {
+            ...type,
+            forces: kinds,
+            pullFalloff,
+            swirlFalloff,
+            pullTo,
+            swirlTo,
+            avoids: 'circle' as const,
+            forceRamps: Object.fromEntries(over.map((kind) => [kind, factor])),
+            ramps: { ...type.ramps, speed: factor },
+          }
+          expectTwins(
+            twins(
+              makeEffect([makeEmitter({ flow: 200, fan: 360, cap }, { type: made, capPolicy: 'endOldest' })]),
+              { mirror },
+            ),
+            60,
+          )
+        },
+      ),
       { numRuns: 80 },
     )
   })
@@ -125,17 +287,32 @@ describe('kernels and the loops in TypeScript', () => {
   it('read in a table of looks what the tables of ramps and tints say', () => {
     const looks = compileLooks(makeEmitter({}, { type: makeType() }))
     const { floats, words } = lookTableOf(looks)
-    const [scale, opacity, tint] = [drawTableOf(looks.scaleRamp), drawTableOf(looks.opacityRamp), tintTableOf(looks.tint)]
+    const [scale, opacity, tint] = [
+      drawTableOf(looks.scaleRamp),
+      drawTableOf(looks.opacityRamp),
+      tintTableOf(looks.tint),
+    ]
     for (const cell of [0, 1, 511, 1023, 1024]) {
       const o = cell * LOOK_FLOATS
-      expect([...floats.slice(o, o + 4), words[o * 2 + LOOK_TINT]]).toEqual([scale[cell * 2], scale[cell * 2 + 1], opacity[cell * 2], opacity[cell * 2 + 1], tint[cell]])
+      expect([...floats.slice(o, o + 4), words[o * 2 + LOOK_TINT]]).toEqual([
+        scale[cell * 2],
+        scale[cell * 2 + 1],
+        opacity[cell * 2],
+        opacity[cell * 2 + 1],
+        tint[cell],
+      ])
     }
     expect(lookTableOf(compileLooks(makeEmitter({}, { type: makeType() })))).toBe(lookTableOf(looks))
   })
 
   it('draw looks again as births draw them', () => {
     const before = makeEffect([makeEmitter({ flow: 300 }, { type: makeType({ scale: { from: 1, to: 2 } }) })])
-    const after = makeEffect([makeEmitter({ flow: 300 }, { type: makeType({ scale: { from: 0.5, to: 9, bias: 'middle' }, spin: { from: -40, to: 90 } }) })])
+    const after = makeEffect([
+      makeEmitter(
+        { flow: 300 },
+        { type: makeType({ scale: { from: 0.5, to: 9, bias: 'middle' }, spin: { from: -40, to: 90 } }) },
+      ),
+    ])
     for (const simulation of twins(before)) {
       simulation.seek(50)
       updateSimulation(simulation, after)

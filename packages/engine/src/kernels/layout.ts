@@ -5,26 +5,131 @@
 
 /** Addresses, int32, at a slab's beginning: columns of the pool at hand, tables, and where results go. */
 export const Words = [
-  'born', 'life', 'x', 'y', 'lastX', 'lastY', 'vx', 'vy', 'scale', 'scaleFloor', 'opacity', 'opacityFloor', 'angle', 'spin', 'ax', 'ay', 'homeX', 'homeY', 'grow', 'turn', 'faceX', 'faceY',
-  'along', 'scaleY', 'scaleYFloor', 'keyHi', 'keyLo', 'colour', 'birth',
-  'speeds', 'looks', 'turns', 'field', 'nextField', 'firsts', 'out', 'left',
+  'born',
+  'life',
+  'x',
+  'y',
+  'lastX',
+  'lastY',
+  'vx',
+  'vy',
+  'scale',
+  'scaleFloor',
+  'opacity',
+  'opacityFloor',
+  'angle',
+  'spin',
+  'ax',
+  'ay',
+  'homeX',
+  'homeY',
+  'grow',
+  'turn',
+  'faceX',
+  'faceY',
+  'along',
+  'scaleY',
+  'scaleYFloor',
+  'keyHi',
+  'keyLo',
+  'colour',
+  'birth',
+  'speeds',
+  'looks',
+  'turns',
+  'field',
+  'nextField',
+  'firsts',
+  'out',
+  'left',
 ] as const
 
 /** Numbers, float64, that follow the addresses; they are told anew before each call. */
 export const Numbers = [
-  'time', 'e', 'a', 'b', 'half', 'gx', 'gy', 'gxA', 'gyA', 'gxB', 'gyB', 'drag', 'ramp', 'originX', 'originY', 'back', 'now', 'stepSeconds',
-  'pullX', 'pullY', 'pullStrength', 'pullPerReach', 'pullReach', 'pullStiff', 'swirlX', 'swirlY', 'swirlStrength', 'swirlPerReach', 'swirlReach', 'swirlStiff',
-  'churnStrength', 'ma', 'mb', 'mc', 'md', 'me', 'mf', 'scale', 'shiftX', 'shiftY', 'between',
+  'time',
+  'e',
+  'a',
+  'b',
+  'half',
+  'gx',
+  'gy',
+  'gxA',
+  'gyA',
+  'gxB',
+  'gyB',
+  'drag',
+  'ramp',
+  'originX',
+  'originY',
+  'back',
+  'now',
+  'stepSeconds',
+  'pullX',
+  'pullY',
+  'pullStrength',
+  'pullPerReach',
+  'pullReach',
+  'pullStiff',
+  'swirlX',
+  'swirlY',
+  'swirlStrength',
+  'swirlPerReach',
+  'swirlReach',
+  'swirlStiff',
+  'churnStrength',
+  'ma',
+  'mb',
+  'mc',
+  'md',
+  'me',
+  'mf',
+  'scale',
+  'shiftX',
+  'shiftY',
+  'between',
   // Constants: to load one costs less than to make it.
-  'halved', 'one', 'two', 'sign', 'perDeg', 'perStep', 'integers',
+  'halved',
+  'one',
+  'two',
+  'sign',
+  'perDeg',
+  'perStep',
+  'integers',
 ] as const
 
 /** Numbers, float64, of a pool's births; they lie with the pool and are told once. The shape's are what `ShapeNumbers` says. */
 export const Birth = [
-  'shape', 'fill', 'aim', 'heading', 'fan', 'targetX', 'targetY', 'jitterX', 'jitterY', 'offsetX', 'offsetY', 'speedFrom', 'speedSpan', 'speedBias',
-  'carried', 'poseX', 'poseY', 'cos', 'sin', 'side', 'size', 'rotate', 'p0', 'p1', 'p2', 'p3', 'p4', 'p5',
+  'shape',
+  'fill',
+  'aim',
+  'heading',
+  'fan',
+  'targetX',
+  'targetY',
+  'jitterX',
+  'jitterY',
+  'offsetX',
+  'offsetY',
+  'speedFrom',
+  'speedSpan',
+  'speedBias',
+  'carried',
+  'poseX',
+  'poseY',
+  'cos',
+  'sin',
+  'side',
+  'size',
+  'rotate',
+  'p0',
+  'p1',
+  'p2',
+  'p3',
+  'p4',
+  'p5',
   // The drawn columns follow, as `Drawn` says.
-  'drawnCount', 'drawn',
+  'drawnCount',
+  'drawn',
 ] as const
 
 /** Numbers of one drawn column: its word, its stream, range and bias, and 1 where it is a share of the column before. */
@@ -32,9 +137,21 @@ export const Drawn = ['column', 'stream', 'first', 'span', 'bias', 'share'] as c
 
 /** Bits of what `push` is asked for, from the lowest on: pull, swirl, three bits of churn's octaves, and what to do with accelerations. */
 export const Push = [
-  'fading', 'spring', 'home', 'pull', 'swirlFading', 'swirlSpring', 'swirlHome', 'swirl', 'octaves', 'octaves2', 'octaves4',
+  'fading',
+  'spring',
+  'home',
+  'pull',
+  'swirlFading',
+  'swirlSpring',
+  'swirlHome',
+  'swirl',
+  'octaves',
+  'octaves2',
+  'octaves4',
   // The columns hold accelerations already; they are only added up and kept there, without a step; the speed ramp has a say.
-  'added', 'kept', 'ramped',
+  'added',
+  'kept',
+  'ramped',
 ] as const
 
 export const Biases = ['even', 'middle', 'low', 'high'] as const
@@ -42,7 +159,6 @@ export const Fills = ['even', 'core', 'rim', 'outline'] as const
 export const Aims = ['direction', 'outward', 'inward', 'along', 'normal', 'towards', 'ball'] as const
 /** Shapes that kernels know. */
 export const Shapes = ['point', 'line', 'band', 'ellipse', 'box'] as const
-
 
 /** Where numbers begin, and what is told of a frame, in bytes. */
 export const NUMBERS_AT = 256
@@ -64,4 +180,5 @@ export const BIRTH_NUMBERS = Birth.length - 1 + 8 * Drawn.length
 export type Index<T extends readonly string[]> = { readonly [K in T[number]]: number }
 
 /** The place of each name in its list. */
-export const indexOf = <const T extends readonly string[]>(names: T): Index<T> => Object.fromEntries(names.map((name, i) => [name, i])) as Index<T>
+export const indexOf = <const T extends readonly string[]>(names: T): Index<T> =>
+  Object.fromEntries(names.map((name, i) => [name, i])) as Index<T>

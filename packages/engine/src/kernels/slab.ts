@@ -6,14 +6,33 @@
 import { INTEGERS, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from '../maths.ts'
 import { BINARY } from './binary.ts'
 import { CopyShelf } from './copies.ts'
-import { CELL_BYTES, CHURN_SIDE, FRAME_AT, indexOf, LOOK_BYTES, Numbers, NUMBERS_AT, SMALL_AT, TABLE_CELLS, Words } from './layout.ts'
+import {
+  CELL_BYTES,
+  CHURN_SIDE,
+  FRAME_AT,
+  indexOf,
+  LOOK_BYTES,
+  Numbers,
+  NUMBERS_AT,
+  SMALL_AT,
+  TABLE_CELLS,
+  Words,
+} from './layout.ts'
 
 /** Places of addresses and numbers in the block at a slab's beginning. */
 export const WORDS = indexOf(Words)
 export const NUMBERS = indexOf(Numbers)
 
 /** Numbers that never change. */
-const CONSTANTS = [['halved', 0.5], ['one', 1], ['two', 2], ['sign', -0], ['perDeg', TURNS_PER_DEG], ['perStep', RADIANS_PER_TURN_STEP], ['integers', INTEGERS]] as const
+const CONSTANTS = [
+  ['halved', 0.5],
+  ['one', 1],
+  ['two', 2],
+  ['sign', -0],
+  ['perDeg', TURNS_PER_DEG],
+  ['perStep', RADIANS_PER_TURN_STEP],
+  ['integers', INTEGERS],
+] as const
 
 export interface Kernels {
   countAlive(from: number, size: number): number
@@ -66,7 +85,10 @@ interface Span {
 
 let module: WebAssembly.Module | null | undefined
 
-const decode = (digits: string): Uint8Array<ArrayBuffer> => Uint8Array.from({ length: digits.length / 2 }, (_, i) => Number.parseInt(digits.slice(i * 2, i * 2 + 2), 16))
+const decode = (digits: string): Uint8Array<ArrayBuffer> =>
+  Uint8Array.from({ length: digits.length / 2 }, (_, i) =>
+    Number.parseInt(digits.slice(i * 2, i * 2 + 2), 16),
+  )
 
 /** Null where there is no WebAssembly, or one without vectors of two, or a page that forbids it. */
 const kernelsModule = (): WebAssembly.Module | null => {
@@ -105,12 +127,19 @@ export class Slab {
     this.frame = new Float32Array(this.buffer, FRAME_AT, 12)
     this.numbers = new Float64Array(this.buffer, NUMBERS_AT, (FRAME_AT - NUMBERS_AT) / 8)
     this.left = new Int32Array(this.buffer, LEFT_AT, LEFT_BYTES / 4)
-    this.drawn = [16, 32, 64, 128, 256, CHUNK].map((count) => new Float32Array(this.buffer, OUT_AT, (count * INSTANCE_BYTES) / 4))
+    this.drawn = [16, 32, 64, 128, 256, CHUNK].map(
+      (count) => new Float32Array(this.buffer, OUT_AT, (count * INSTANCE_BYTES) / 4),
+    )
     for (const [name, value] of CONSTANTS) this.numbers[NUMBERS[name]] = value
     this.words[WORDS.left] = LEFT_AT
     this.words[WORDS.firsts] = FIRSTS_AT
     new Float32Array(this.buffer, SMALL_AT, 1)[0] = 0.5
-    new Int32Array(this.buffer, SMALL_AT + 4, 4).set([(2 * TABLE_CELLS - 1) * CELL_BYTES, TURN_MASK, (2 * TABLE_CELLS - 1) * LOOK_BYTES, CHURN_SIDE - 1])
+    new Int32Array(this.buffer, SMALL_AT + 4, 4).set([
+      (2 * TABLE_CELLS - 1) * CELL_BYTES,
+      TURN_MASK,
+      (2 * TABLE_CELLS - 1) * LOOK_BYTES,
+      CHURN_SIDE - 1,
+    ])
     this.words[WORDS.turns] = TURNS_AT
     this.ramps = new CopyShelf(this.buffer, RAMPS_AT, RAMP_BYTES, RAMPS)
     this.looks = new CopyShelf(this.buffer, LOOKS_AT, LOOKS_BYTES, LOOKS)
@@ -252,4 +281,5 @@ export const wordsFor = (owner: object, count: number): Uint32Array => {
 }
 
 /** The slab that an array lies in. */
-export const slabOf = (array: Float64Array | Float32Array): Slab | null => slabs.find((slab) => slab.buffer === array.buffer) ?? null
+export const slabOf = (array: Float64Array | Float32Array): Slab | null =>
+  slabs.find((slab) => slab.buffer === array.buffer) ?? null

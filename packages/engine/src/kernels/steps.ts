@@ -14,7 +14,15 @@ const tellSpeed = (slab: Slab, ramp: CompiledRamp, start: number): void => {
 }
 
 /** Slots `from` to `to` under steady forces alone; where that is an odd number, one behind them, too. */
-export const moveSteadilyByKernel = (slab: Slab, pool: Pool, { gx, gy, step }: SteadyForces, from: number, to: number, ramp: CompiledRamp | null, start: number): number => {
+export const moveSteadilyByKernel = (
+  slab: Slab,
+  pool: Pool,
+  { gx, gy, step }: SteadyForces,
+  from: number,
+  to: number,
+  ramp: CompiledRamp | null,
+  start: number,
+): number => {
   const { numbers, kernels } = slab
   pool.open(slab)
   numbers[NUMBERS.e] = step[0]!
@@ -32,7 +40,15 @@ export const moveSteadilyByKernel = (slab: Slab, pool: Pool, { gx, gy, step }: S
 }
 
 /** Forces and, unless accelerations are only kept, the step of slots `from` to `to`. @param forces bits of forces/told.ts @param ramp null where the speed ramp has no say */
-export const pushByKernel = (slab: Slab, { pool, e, a, b, start }: StepScope, { gx, gy }: SteadyForces, from: number, to: number, forces: number, ramp: CompiledRamp | null): number => {
+export const pushByKernel = (
+  slab: Slab,
+  { pool, e, a, b, start }: StepScope,
+  { gx, gy }: SteadyForces,
+  from: number,
+  to: number,
+  forces: number,
+  ramp: CompiledRamp | null,
+): number => {
   const { numbers, kernels } = slab
   pool.open(slab)
   numbers[NUMBERS.e] = e
@@ -47,7 +63,14 @@ export const pushByKernel = (slab: Slab, { pool, e, a, b, start }: StepScope, { 
 }
 
 /** Slots of those that end in a step, in order, to the slab's list; returns how many. */
-export const endsByKernel = (slab: Slab, pool: Pool, from: number, to: number, before: number, now: number): number => {
+export const endsByKernel = (
+  slab: Slab,
+  pool: Pool,
+  from: number,
+  to: number,
+  before: number,
+  now: number,
+): number => {
   pool.open(slab)
   slab.numbers[NUMBERS.time] = before
   slab.numbers[NUMBERS.now] = now

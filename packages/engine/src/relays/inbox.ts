@@ -137,7 +137,10 @@ export class Inbox {
     const rows = this.#rows
     const clockA = rows[a * ROW]!
     const clockB = rows[b * ROW]!
-    return clockA < clockB || (clockA === clockB && rows[a * ROW + RELAYED.serial]! < rows[b * ROW + RELAYED.serial]!)
+    return (
+      clockA < clockB ||
+      (clockA === clockB && rows[a * ROW + RELAYED.serial]! < rows[b * ROW + RELAYED.serial]!)
+    )
   }
 }
 

@@ -19,12 +19,28 @@ describe('relayed emitters that start late in a seek', () => {
   it('are as after straight steps, whatever binds', () => {
     fc.assert(
       fc.property(chain, ({ lives, delays, counts, caps, policy, trigger, flow, ticks }) => {
-        const type = (k: number) => makeType({ life: fixed(lives[k]! / 10), gravity: 60 }, { forces: ['gravity'] })
-        const relay = (to: string, k: number) => makeRelay(to, { trigger }, { relayDelay: { from: 0, to: delays[k]! / 10 }, relayCount: fixed(counts[k]!), relaySeconds: 0.15 })
+        const type = (k: number) =>
+          makeType({ life: fixed(lives[k]! / 10), gravity: 60 }, { forces: ['gravity'] })
+        const relay = (to: string, k: number) =>
+          makeRelay(
+            to,
+            { trigger },
+            {
+              relayDelay: { from: 0, to: delays[k]! / 10 },
+              relayCount: fixed(counts[k]!),
+              relaySeconds: 0.15,
+            },
+          )
         const emitters = [
           makeEmitter({ flow, duration: 10 }, { id: 'a', salt: 1, type: type(0), relays: [relay('b', 0)] }),
-          makeEmitter({ fan: 360, cap: caps[0]! }, { id: 'b', salt: 2, dormant: true, capPolicy: policy, type: type(1), relays: [relay('c', 1)] }),
-          makeEmitter({ fan: 360, cap: caps[1]! }, { id: 'c', salt: 3, dormant: true, capPolicy: policy, type: type(2) }),
+          makeEmitter(
+            { fan: 360, cap: caps[0]! },
+            { id: 'b', salt: 2, dormant: true, capPolicy: policy, type: type(1), relays: [relay('c', 1)] },
+          ),
+          makeEmitter(
+            { fan: 360, cap: caps[1]! },
+            { id: 'c', salt: 3, dormant: true, capPolicy: policy, type: type(2) },
+          ),
         ]
         const program = compile(makeEffect(emitters))
         const jumping = createSimulation(program)

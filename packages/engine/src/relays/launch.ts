@@ -9,7 +9,14 @@ import { RELAYED } from './inbox.ts'
 const turn = new Float64Array(2)
 
 /** What the launcher has put into slot `i` as if at the effect's origin goes into the world, and on into the space that the particle lives in. */
-export const relayedInto = (pool: Pool, i: number, space: Space, pose: Pose, view: MutableView, from: Float64Array): void => {
+export const relayedInto = (
+  pool: Pool,
+  i: number,
+  space: Space,
+  pose: Pose,
+  view: MutableView,
+  from: Float64Array,
+): void => {
   const size = pose.scale * from[RELAYED.size]!
   // A mirrored effect sends things to the other side of the direction.
   const side = pose.mirror ? -1 : 1

@@ -1,26 +1,64 @@
-import { type NumbersOf, type RelayTrigger, type ResolvedEmitter, type ResolvedPart, defaultsOf } from '@gliv/model'
+import {
+  type NumbersOf,
+  type RelayTrigger,
+  type ResolvedEmitter,
+  type ResolvedPart,
+  defaultsOf,
+} from '@gliv/model'
 import { describe, expect, it } from 'vitest'
-import { compile, createSimulation, reportParticles, reportRun, type SimulationOptions, stateHash, updateSimulation } from '../index.ts'
+import {
+  compile,
+  createSimulation,
+  reportParticles,
+  reportRun,
+  type SimulationOptions,
+  stateHash,
+  updateSimulation,
+} from '../index.ts'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeRelay, makeType } from '../testing/build.ts'
 
 const FLOOR = { id: 'floor', kind: 'segment', x1: -5000, y1: 50, x2: 5000, y2: 50 } as const
 
 /** A spark that lives for a second and hands over to embers that live for two. */
-const family = (trigger: RelayTrigger, numbers: Partial<NumbersOf<'relay'>> = {}, more: Partial<ResolvedEmitter> = {}, relay = {}): ResolvedEmitter[] => {
-  const child = makeEmitter({ fan: 0, heading: 0, speed: fixed(40) }, { id: 'ember', dormant: true, salt: 5, type: makeType({ life: fixed(2) }) })
-  const parent = makeEmitter({ flow: 0, fan: 0, heading: 0, speed: fixed(100) }, { id: 'spark', bursts: [makeBurst('b', 0.005, 3)], type: makeType({ life: fixed(1) }), relays: [makeRelay('ember', { trigger, ...relay }, numbers)], ...more })
+const family = (
+  trigger: RelayTrigger,
+  numbers: Partial<NumbersOf<'relay'>> = {},
+  more: Partial<ResolvedEmitter> = {},
+  relay = {},
+): ResolvedEmitter[] => {
+  const child = makeEmitter(
+    { fan: 0, heading: 0, speed: fixed(40) },
+    { id: 'ember', dormant: true, salt: 5, type: makeType({ life: fixed(2) }) },
+  )
+  const parent = makeEmitter(
+    { flow: 0, fan: 0, heading: 0, speed: fixed(100) },
+    {
+      id: 'spark',
+      bursts: [makeBurst('b', 0.005, 3)],
+      type: makeType({ life: fixed(1) }),
+      relays: [makeRelay('ember', { trigger, ...relay }, numbers)],
+      ...more,
+    },
+  )
   return [parent, child]
 }
 
 const run = (emitters: ResolvedEmitter[], tick: number, options: SimulationOptions = {}) => {
   const simulation = createSimulation(compile(makeEffect(emitters)), options)
   while (simulation.tick < tick) simulation.step()
-  return { simulation, report: reportRun(simulation), embers: reportParticles(simulation).filter((p) => p.emitterId === 'ember') }
+  return {
+    simulation,
+    report: reportRun(simulation),
+    embers: reportParticles(simulation).filter((p) => p.emitterId === 'ember'),
+  }
 }
 
 describe('relays fire at their times and places', () => {
   it('at the birth, at the end', () => {
-    for (const [trigger, clock, x] of [['birth', 0.005, 0], ['end', 1.005, 100]] as const) {
+    for (const [trigger, clock, x] of [
+      ['birth', 0.005, 0],
+      ['end', 1.005, 100],
+    ] as const) {
       const { embers } = run(family(trigger), 70)
       expect(embers).toHaveLength(3)
       for (const p of embers) {
@@ -43,34 +81,64 @@ describe('relays fire at their times and places', () => {
   })
 
   it('at a contact, along the normal; and when it gets slow', () => {
-    const type = makeType({ life: fixed(1), gravity: 0, bounce: fixed(1), friction: 0 }, { contact: 'bounce' })
-    const emitters = family('contact', {}, { type, numbers: { ...makeEmitter({ flow: 0, fan: 0, heading: 90, speed: fixed(100) }).numbers } }, { launch: 'normal' })
+    const type = makeType(
+      { life: fixed(1), gravity: 0, bounce: fixed(1), friction: 0 },
+      { contact: 'bounce' },
+    )
+    const emitters = family(
+      'contact',
+      {},
+      { type, numbers: { ...makeEmitter({ flow: 0, fan: 0, heading: 90, speed: fixed(100) }).numbers } },
+      { launch: 'normal' },
+    )
     const { embers } = run(emitters, 59, { surfaces: [FLOOR] })
     expect(embers).toHaveLength(3)
     for (const p of embers) {
       expect(p.bornSeconds).toBeCloseTo(0.505, 6)
       expect([p.vx, p.vy].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([0, -40])
     }
-    const slow = run(family('slow', { relaySlow: 40 }, { type: makeType({ life: fixed(1), brake: 100 }, { forces: ['brake'] }) }), 70).embers
+    const slow = run(
+      family(
+        'slow',
+        { relaySlow: 40 },
+        { type: makeType({ life: fixed(1), brake: 100 }, { forces: ['brake'] }) },
+      ),
+      70,
+    ).embers
     expect(slow).toHaveLength(3)
     expect(slow[0]!.bornSeconds).toBeCloseTo(37 / 60, 2)
   })
 
   it('with delay, chance and count', () => {
-    const delayed = run(family('birth', { relayDelay: { from: 0.2, to: 0.4 }, relayCount: fixed(4) }), 70).embers
+    const delayed = run(
+      family('birth', { relayDelay: { from: 0.2, to: 0.4 }, relayCount: fixed(4) }),
+      70,
+    ).embers
     expect(delayed).toHaveLength(12)
     for (const p of delayed) expect(p.bornSeconds).toBeGreaterThanOrEqual(0.205)
     for (const p of delayed) expect(p.bornSeconds).toBeLessThanOrEqual(0.405)
     expect(new Set(delayed.map((p) => p.bornSeconds)).size).toBe(12)
     let fired = 0
-    for (let seed = 0; seed < 200; seed++) fired += run(family('birth', { relayChance: 0.3 }), 2, { seed }).embers.length
+    for (let seed = 0; seed < 200; seed++)
+      fired += run(family('birth', { relayChance: 0.3 }), 2, { seed }).embers.length
     expect(fired / 600).toBeGreaterThan(0.24)
     expect(fired / 600).toBeLessThan(0.36)
   })
 
   it('hands over velocity, tint and scale', () => {
-    const red = makeType({ life: fixed(1), scale: fixed(3) }, { ramps: { ...makeType().ramps, tint: { points: [{ at: 0, colour: '#ff0000', ease: 'linear' }] } } })
-    const [ember] = run(family('birth', { relayVelocity: 0.5, relayTint: 1, relayScale: 1 }, { type: red }, { launch: 'world' }), 3).embers
+    const red = makeType(
+      { life: fixed(1), scale: fixed(3) },
+      { ramps: { ...makeType().ramps, tint: { points: [{ at: 0, colour: '#ff0000', ease: 'linear' }] } } },
+    )
+    const [ember] = run(
+      family(
+        'birth',
+        { relayVelocity: 0.5, relayTint: 1, relayScale: 1 },
+        { type: red },
+        { launch: 'world' },
+      ),
+      3,
+    ).embers
     expect(ember!.vx).toBeCloseTo(40 + 50, 9)
     expect([ember!.tint, ember!.scaleX]).toEqual(['#ff0000', 3])
     const [half] = run(family('birth', { relayTint: 0.5, relayScale: 0.5 }, { type: red }), 3).embers
@@ -78,10 +146,16 @@ describe('relays fire at their times and places', () => {
   })
 
   it('launches along the travel, mirrored and turned with the effect', () => {
-    const emitters = family('birth', {}, { numbers: makeEmitter({ flow: 0, fan: 0, heading: -90, speed: fixed(100) }).numbers })
+    const emitters = family(
+      'birth',
+      {},
+      { numbers: makeEmitter({ flow: 0, fan: 0, heading: -90, speed: fixed(100) }).numbers },
+    )
     const [up] = run(emitters, 3).embers
     expect(Math.abs(up!.vx) < 1e-9 && up!.vy).toBeCloseTo(-40, 9)
-    const aside = emitters.map((e) => (e.id === 'ember' ? { ...e, numbers: { ...e.numbers, heading: 90 } } : e))
+    const aside = emitters.map((e) =>
+      e.id === 'ember' ? { ...e, numbers: { ...e.numbers, heading: 90 } } : e,
+    )
     expect(run(aside, 3).embers[0]!.vx).toBeCloseTo(40, 9)
     expect(run(aside, 3, { mirror: true }).embers[0]!.vx).toBeCloseTo(-40, 9)
     expect(run(aside, 3, { rotate: 90 }).embers[0]!.vy).toBeCloseTo(40, 9)
@@ -97,7 +171,16 @@ describe('relays fire at their times and places', () => {
 describe('chains', () => {
   const chain = (length: number): ResolvedEmitter[] =>
     Array.from({ length: length + 1 }, (_, i) =>
-      makeEmitter({ flow: i === 0 ? 4 : 0, speed: fixed(30) }, { id: `e${i}`, dormant: i > 0, salt: i, type: makeType({ life: { from: 0.2, to: 0.4 } }), relays: i < length ? [makeRelay(`e${i + 1}`, {}, { relayCount: fixed(2) })] : [] }),
+      makeEmitter(
+        { flow: i === 0 ? 4 : 0, speed: fixed(30) },
+        {
+          id: `e${i}`,
+          dormant: i > 0,
+          salt: i,
+          type: makeType({ life: { from: 0.2, to: 0.4 } }),
+          relays: i < length ? [makeRelay(`e${i + 1}`, {}, { relayCount: fixed(2) })] : [],
+        },
+      ),
     )
 
   it('go four deep, and are refused by name beyond', () => {
@@ -125,7 +208,14 @@ describe('chains', () => {
 
   it('a cap that binds in a relayed emitter is kept by seeks too, and what it swallows is counted', () => {
     for (const capPolicy of ['skip', 'endOldest'] as const) {
-      const [parent, child] = family('everyPx', { relayPx: 3 }, { bursts: [], numbers: { ...makeEmitter({ flow: 20, fan: 360, speed: fixed(100), duration: 9 }).numbers } })
+      const [parent, child] = family(
+        'everyPx',
+        { relayPx: 3 },
+        {
+          bursts: [],
+          numbers: { ...makeEmitter({ flow: 20, fan: 360, speed: fixed(100), duration: 9 }).numbers },
+        },
+      )
       const emitters = [parent!, { ...child!, capPolicy, numbers: { ...child!.numbers, cap: 60 } }]
       const seeking = createSimulation(compile(makeEffect(emitters)))
       seeking.seek(300)
@@ -141,10 +231,20 @@ describe('chains', () => {
     const effect = makeEffect([...family('end'), other])
     const simulation = createSimulation(compile(effect))
     simulation.seek(80)
-    const looks = { ...effect, emitters: effect.emitters.map((e) => (e.id === 'ember' ? { ...e, type: makeType({ life: fixed(2), scale: fixed(4) }) } : e)) }
+    const looks = {
+      ...effect,
+      emitters: effect.emitters.map((e) =>
+        e.id === 'ember' ? { ...e, type: makeType({ life: fixed(2), scale: fixed(4) }) } : e,
+      ),
+    }
     expect(updateSimulation(simulation, looks)).toEqual({ rerun: 0, relooked: 1, kept: 1 })
     expect(reportParticles(simulation).find((p) => p.emitterId === 'ember')!.scaleX).toBe(4)
-    const motion = { ...looks, emitters: looks.emitters.map((e) => (e.id === 'ember' ? { ...e, numbers: { ...e.numbers, speed: fixed(7) } } : e)) }
+    const motion = {
+      ...looks,
+      emitters: looks.emitters.map((e) =>
+        e.id === 'ember' ? { ...e, numbers: { ...e.numbers, speed: fixed(7) } } : e,
+      ),
+    }
     expect(updateSimulation(simulation, motion)).toEqual({ rerun: 1, relooked: 0, kept: 1 })
     const fresh = createSimulation(compile(motion))
     fresh.seek(80)
@@ -153,8 +253,23 @@ describe('chains', () => {
 })
 
 describe('effects inside effects', () => {
-  const inner = makeEffect([makeEmitter({ flow: 0, fan: 0, heading: 0, speed: fixed(60) }, { id: 'i', bursts: [makeBurst('b', 0, 2)], type: makeType({ life: fixed(0.5) }) })], { id: 'inner' })
-  const part = (numbers: Partial<NumbersOf<'part'>>, more: Partial<ResolvedPart> = {}): ResolvedPart => ({ id: 'p', salt: 3, mirror: false, choices: [{ weight: 1, effect: inner }], numbers: { ...defaultsOf('part'), ...numbers }, ...more })
+  const inner = makeEffect(
+    [
+      makeEmitter(
+        { flow: 0, fan: 0, heading: 0, speed: fixed(60) },
+        { id: 'i', bursts: [makeBurst('b', 0, 2)], type: makeType({ life: fixed(0.5) }) },
+      ),
+    ],
+    { id: 'inner' },
+  )
+  const part = (numbers: Partial<NumbersOf<'part'>>, more: Partial<ResolvedPart> = {}): ResolvedPart => ({
+    id: 'p',
+    salt: 3,
+    mirror: false,
+    choices: [{ weight: 1, effect: inner }],
+    numbers: { ...defaultsOf('part'), ...numbers },
+    ...more,
+  })
   const playing = (p: ResolvedPart, tick: number, options: SimulationOptions = {}, more = {}) => {
     const simulation = createSimulation(compile(makeEffect([], { parts: [p], ...more })), options)
     simulation.seek(tick)
@@ -169,14 +284,34 @@ describe('effects inside effects', () => {
     expect(playing(part({ partAt: 0.5, partX: 20 }), 42)[0]!.x).toBeCloseTo(20 + 60 * 0.2, 6)
     expect(playing(part({ partTime: 2 }), 6)[0]!.x).toBeCloseTo(60 * 0.2, 6)
     expect(playing(part({ partAt: 0.5 }), 61)).toHaveLength(0)
-    const [p] = playing(part({ partX: 20, partRotate: 90, partScale: 2 }), 12, { x: 100, mirror: true, scale: 3 })
+    const [p] = playing(part({ partX: 20, partRotate: 90, partScale: 2 }), 12, {
+      x: 100,
+      mirror: true,
+      scale: 3,
+    })
     expect([p!.x, p!.y].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([100 - 60, 60 * 0.2 * 6])
   })
 
   it('is chosen by weight, and again in each pass of a loop', () => {
     const other = { ...inner, id: 'other', emitters: [{ ...inner.emitters[0]!, id: 'o' }] }
     let others = 0
-    for (let seed = 0; seed < 300; seed++) others += playing(part({}, { choices: [{ weight: 3, effect: inner }, { weight: 1, effect: other }] }), 2, { seed })[0]!.emitterId === 'o' ? 1 : 0
+    for (let seed = 0; seed < 300; seed++)
+      others +=
+        playing(
+          part(
+            {},
+            {
+              choices: [
+                { weight: 3, effect: inner },
+                { weight: 1, effect: other },
+              ],
+            },
+          ),
+          2,
+          { seed },
+        )[0]!.emitterId === 'o'
+          ? 1
+          : 0
     expect(others / 300).toBeGreaterThan(0.18)
     expect(others / 300).toBeLessThan(0.33)
     const looping = { play: 'loop' as const, numbers: { ...defaultsOf('effect'), loopSeconds: 0.4 } }

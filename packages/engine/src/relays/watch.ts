@@ -34,7 +34,19 @@ export class RelayWatch {
   readonly #relays: readonly { readonly relay: ResolvedRelay; readonly to: Receiver }[]
   readonly #pool: Pool
   readonly #reference: Reference
-  readonly #firing: Firing = { clock: 0, key: { hi: 0, lo: 0 }, ordinal: 0, x: 0, y: 0, alongX: 1, alongY: 0, vx: 0, vy: 0, colour: 0xffffff, size: 1 }
+  readonly #firing: Firing = {
+    clock: 0,
+    key: { hi: 0, lo: 0 },
+    ordinal: 0,
+    x: 0,
+    y: 0,
+    alongX: 1,
+    alongY: 0,
+    vx: 0,
+    vy: 0,
+    colour: 0xffffff,
+    size: 1,
+  }
   readonly #has: ReadonlySet<RelayTrigger>
   /** Something may happen to a particle at any moment of its life, not only at its end. */
   readonly #onTheWay: boolean
@@ -42,7 +54,12 @@ export class RelayWatch {
   #before = 0
   #now = 0
 
-  constructor(program: EmitterProgram, setting: Setting, pool: Pool, relays: readonly { readonly relay: ResolvedRelay; readonly to: Receiver }[]) {
+  constructor(
+    program: EmitterProgram,
+    setting: Setting,
+    pool: Pool,
+    relays: readonly { readonly relay: ResolvedRelay; readonly to: Receiver }[],
+  ) {
     this.#program = program
     this.looks = program.looks
     this.#pool = pool
@@ -50,7 +67,10 @@ export class RelayWatch {
     this.#reference = new Reference(setting, program.source.space)
     this.#has = new Set(relays.map(({ relay }) => relay.trigger))
     this.#onTheWay = (['everyPx', 'everySeconds', 'slow'] as const).some((trigger) => this.#has.has(trigger))
-    this.#slowest = Math.max(0, ...relays.filter(({ relay }) => relay.trigger === 'slow').map(({ relay }) => relay.numbers.relaySlow))
+    this.#slowest = Math.max(
+      0,
+      ...relays.filter(({ relay }) => relay.trigger === 'slow').map(({ relay }) => relay.numbers.relaySlow),
+    )
   }
 
   /** A tick begins. Seconds on the clock. */
@@ -82,7 +102,14 @@ export class RelayWatch {
   #seeEnds(slab: Slab): void {
     const { size } = this.#pool
     for (let from = 0; from < size; from += LEFT_AT_ONCE) {
-      const count = endsByKernel(slab, this.#pool, from, Math.min(size, from + LEFT_AT_ONCE), this.#before, this.#now)
+      const count = endsByKernel(
+        slab,
+        this.#pool,
+        from,
+        Math.min(size, from + LEFT_AT_ONCE),
+        this.#before,
+        this.#now,
+      )
       for (let k = 0; k < count; k++) this.#see(slab.left[k]!, this.#before)
     }
   }
@@ -135,7 +162,8 @@ export class RelayWatch {
       if (relay.trigger !== 'everyPx') continue
       const { relayPx } = relay.numbers
       const last = Math.floor((from + way * lived) / relayPx)
-      for (let n = Math.max(Math.floor(from / relayPx) + 1, last - FIRING_LIMIT + 1); n <= last; n++) this.#fireOnWay('everyPx', i, n, start, (n * relayPx - from) / way, relay)
+      for (let n = Math.max(Math.floor(from / relayPx) + 1, last - FIRING_LIMIT + 1); n <= last; n++)
+        this.#fireOnWay('everyPx', i, n, start, (n * relayPx - from) / way, relay)
     }
   }
 
@@ -146,7 +174,14 @@ export class RelayWatch {
       const every = relay.numbers.relaySeconds
       const last = Math.floor((until - born) / every)
       for (let n = Math.max(Math.floor((start - born) / every) + 1, last - FIRING_LIMIT + 1); n <= last; n++)
-        this.#fireOnWay('everySeconds', i, n, start, this.#now > start ? (born + n * every - start) / (this.#now - start) : 1, relay)
+        this.#fireOnWay(
+          'everySeconds',
+          i,
+          n,
+          start,
+          this.#now > start ? (born + n * every - start) / (this.#now - start) : 1,
+          relay,
+        )
     }
   }
 
@@ -155,7 +190,9 @@ export class RelayWatch {
     const pool = this.#pool
     effectiveInto(this.#program, pool, i, this.#now - pool.born[i]!, u)
     const speed = this.#speed()
-    for (const { relay } of this.#relays) if (relay.trigger === 'slow' && speed < relay.numbers.relaySlow && pool.fast[i] === 1) this.#fireOnWay('slow', i, pool.hits[i]!, this.#now, 1, relay)
+    for (const { relay } of this.#relays)
+      if (relay.trigger === 'slow' && speed < relay.numbers.relaySlow && pool.fast[i] === 1)
+        this.#fireOnWay('slow', i, pool.hits[i]!, this.#now, 1, relay)
     pool.fast[i] = speed >= this.#slowest ? 1 : 0
   }
 
@@ -172,13 +209,29 @@ export class RelayWatch {
       f.y = rows[o + EVENT.y]!
       f.vx = rows[o + EVENT.vx]!
       f.vy = rows[o + EVENT.vy]!
-      for (const target of this.#relays) if (target.relay.trigger === 'contact') this.#send(target, i, pool.hits[i]!, rows[o + EVENT.clock]!, rows[o + EVENT.nx]!, rows[o + EVENT.ny]!)
+      for (const target of this.#relays)
+        if (target.relay.trigger === 'contact')
+          this.#send(
+            target,
+            i,
+            pool.hits[i]!,
+            rows[o + EVENT.clock]!,
+            rows[o + EVENT.nx]!,
+            rows[o + EVENT.ny]!,
+          )
       pool.hits[i]!++
     }
   }
 
   /** At a share of the way of this step. */
-  #fireOnWay(trigger: RelayTrigger, i: number, n: number, start: number, share: number, only?: ResolvedRelay): void {
+  #fireOnWay(
+    trigger: RelayTrigger,
+    i: number,
+    n: number,
+    start: number,
+    share: number,
+    only?: ResolvedRelay,
+  ): void {
     const pool = this.#pool
     const x = pool.lastX[i]! + (pool.x[i]! - pool.lastX[i]!) * share
     const y = pool.lastY[i]! + (pool.y[i]! - pool.lastY[i]!) * share
@@ -186,7 +239,16 @@ export class RelayWatch {
   }
 
   /** @param x place in the particle's own space */
-  #fire(trigger: RelayTrigger, i: number, n: number, clock: number, x: number, y: number, newborn: boolean, only?: ResolvedRelay): void {
+  #fire(
+    trigger: RelayTrigger,
+    i: number,
+    n: number,
+    clock: number,
+    x: number,
+    y: number,
+    newborn: boolean,
+    only?: ResolvedRelay,
+  ): void {
     const pool = this.#pool
     const f = this.#firing
     const m = this.#reference.toWorld
@@ -196,7 +258,9 @@ export class RelayWatch {
     f.vx = m.a * u[0]! + m.c * u[1]!
     f.vy = m.b * u[0]! + m.d * u[1]!
     const length = Math.sqrt(f.vx * f.vx + f.vy * f.vy)
-    for (const target of this.#relays) if (target.relay.trigger === trigger && (only === undefined || target.relay === only)) this.#send(target, i, n, clock, length > 0 ? f.vx / length : 0, length > 0 ? f.vy / length : -1)
+    for (const target of this.#relays)
+      if (target.relay.trigger === trigger && (only === undefined || target.relay === only))
+        this.#send(target, i, n, clock, length > 0 ? f.vx / length : 0, length > 0 ? f.vy / length : -1)
   }
 
   /** Velocity, tint and scale at an age. */
@@ -211,7 +275,14 @@ export class RelayWatch {
   }
 
   /** Orders the particles of one firing; (nx, ny) is the surface's normal, or the travel where there is none. */
-  #send({ relay, to }: { readonly relay: ResolvedRelay; readonly to: Receiver }, i: number, n: number, clock: number, nx: number, ny: number): void {
+  #send(
+    { relay, to }: { readonly relay: ResolvedRelay; readonly to: Receiver },
+    i: number,
+    n: number,
+    clock: number,
+    nx: number,
+    ny: number,
+  ): void {
     const pool = this.#pool
     const f = this.#firing
     const { numbers, launch } = relay

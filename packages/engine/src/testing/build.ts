@@ -1,9 +1,23 @@
 /** Effects for tests, built from the defaults. */
-import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, type NumbersOf, type ResolvedBurst, type ResolvedEffect, type ResolvedEmitter, type ResolvedRelay, type ResolvedType } from '@gliv/model'
+import {
+  DEFAULT_EMITTER_CHOICES,
+  DEFAULT_RAMPS,
+  DEFAULT_TYPE_CHOICES,
+  defaultsOf,
+  type NumbersOf,
+  type ResolvedBurst,
+  type ResolvedEffect,
+  type ResolvedEmitter,
+  type ResolvedRelay,
+  type ResolvedType,
+} from '@gliv/model'
 
 const frame = { x: 0, y: 0, w: 8, h: 8, pivotX: 4, pivotY: 4 }
 
-export const makeType = (numbers: Partial<NumbersOf<'type'>> = {}, more: Partial<Omit<ResolvedType, 'numbers'>> = {}): ResolvedType => ({
+export const makeType = (
+  numbers: Partial<NumbersOf<'type'>> = {},
+  more: Partial<Omit<ResolvedType, 'numbers'>> = {},
+): ResolvedType => ({
   id: 'type',
   name: 'Type',
   numbers: { ...defaultsOf('type'), ...numbers },
@@ -15,7 +29,10 @@ export const makeType = (numbers: Partial<NumbersOf<'type'>> = {}, more: Partial
   ...more,
 })
 
-export const makeEmitter = (numbers: Partial<NumbersOf<'emitter'>> = {}, more: Partial<Omit<ResolvedEmitter, 'numbers'>> = {}): ResolvedEmitter => ({
+export const makeEmitter = (
+  numbers: Partial<NumbersOf<'emitter'>> = {},
+  more: Partial<Omit<ResolvedEmitter, 'numbers'>> = {},
+): ResolvedEmitter => ({
   id: 'emitter',
   name: 'Emitter',
   salt: 77,
@@ -28,15 +45,36 @@ export const makeEmitter = (numbers: Partial<NumbersOf<'emitter'>> = {}, more: P
   ...more,
 })
 
-export const makeBurst = (id: string, at: number, count: number, numbers: Partial<NumbersOf<'burst'>> = {}): ResolvedBurst => ({
+export const makeBurst = (
+  id: string,
+  at: number,
+  count: number,
+  numbers: Partial<NumbersOf<'burst'>> = {},
+): ResolvedBurst => ({
   id,
   eachPlace: false,
   numbers: { ...defaultsOf('burst'), burstAt: fixed(at), burstCount: fixed(count), ...numbers },
 })
 
-export const makeRelay = (emitter: string | null, more: Partial<Omit<ResolvedRelay, 'numbers'>> = {}, numbers: Partial<NumbersOf<'relay'>> = {}): ResolvedRelay => ({ id: `to-${emitter}`, salt: 991, trigger: 'end', launch: 'travel', emitter, effect: null, ...more, numbers: { ...defaultsOf('relay'), ...numbers } })
+export const makeRelay = (
+  emitter: string | null,
+  more: Partial<Omit<ResolvedRelay, 'numbers'>> = {},
+  numbers: Partial<NumbersOf<'relay'>> = {},
+): ResolvedRelay => ({
+  id: `to-${emitter}`,
+  salt: 991,
+  trigger: 'end',
+  launch: 'travel',
+  emitter,
+  effect: null,
+  ...more,
+  numbers: { ...defaultsOf('relay'), ...numbers },
+})
 
-export const makeEffect = (emitters: readonly ResolvedEmitter[], more: Partial<ResolvedEffect> = {}): ResolvedEffect => ({
+export const makeEffect = (
+  emitters: readonly ResolvedEmitter[],
+  more: Partial<ResolvedEffect> = {},
+): ResolvedEffect => ({
   id: 'effect',
   name: 'Effect',
   seed: 41,

@@ -2,11 +2,19 @@
 import { createImage, type Image } from '../image.ts'
 
 /** `.` is empty, `#` white, `r` red, `g` green, `b` blue. */
-const COLOURS: Record<string, readonly number[]> = { '.': [0, 0, 0, 0], '#': [255, 255, 255, 255], r: [255, 0, 0, 255], g: [0, 255, 0, 255], b: [0, 0, 255, 255] }
+const COLOURS: Record<string, readonly number[]> = {
+  '.': [0, 0, 0, 0],
+  '#': [255, 255, 255, 255],
+  r: [255, 0, 0, 255],
+  g: [0, 255, 0, 255],
+  b: [0, 0, 255, 255],
+}
 
 export const drawn = (...rows: readonly string[]): Image => {
   const image = createImage(rows[0]!.length, rows.length)
-  rows.forEach((row, y) => [...row].forEach((character, x) => image.data.set(COLOURS[character]!, (y * image.width + x) * 4)))
+  rows.forEach((row, y) =>
+    [...row].forEach((character, x) => image.data.set(COLOURS[character]!, (y * image.width + x) * 4)),
+  )
   return image
 }
 

@@ -10,7 +10,8 @@ const crcOf = (bytes: Uint8Array): number => {
   return (c ^ 0xffffffff) >>> 0
 }
 
-export const u32 = (...values: number[]): number[] => values.flatMap((v) => [(v >>> 24) & 255, (v >>> 16) & 255, (v >>> 8) & 255, v & 255])
+export const u32 = (...values: number[]): number[] =>
+  values.flatMap((v) => [(v >>> 24) & 255, (v >>> 16) & 255, (v >>> 8) & 255, v & 255])
 export const u16 = (...values: number[]): number[] => values.flatMap((v) => [(v >>> 8) & 255, v & 255])
 
 export const chunkOf = (type: string, data: ArrayLike<number>): number[] => {
@@ -27,7 +28,15 @@ export interface Form {
 }
 
 const CHANNELS: Record<number, number> = { 0: 1, 2: 3, 3: 1, 4: 2, 6: 4 }
-const PASSES = [[0, 0, 8, 8], [4, 0, 8, 8], [0, 4, 4, 8], [2, 0, 4, 4], [0, 2, 2, 4], [1, 0, 2, 2], [0, 1, 1, 2]] as const
+const PASSES = [
+  [0, 0, 8, 8],
+  [4, 0, 8, 8],
+  [0, 4, 4, 8],
+  [2, 0, 4, 4],
+  [0, 2, 2, 4],
+  [1, 0, 2, 2],
+  [0, 1, 1, 2],
+] as const
 
 const paeth = (a: number, b: number, c: number): number => {
   const p = a + b - c
@@ -36,7 +45,12 @@ const paeth = (a: number, b: number, c: number): number => {
 }
 
 /** A row under one of the five filters, its kind first. */
-const filtered = (kind: number, row: readonly number[], above: readonly number[] | null, step: number): number[] => [
+const filtered = (
+  kind: number,
+  row: readonly number[],
+  above: readonly number[] | null,
+  step: number,
+): number[] => [
   kind,
   ...row.map((value, i) => {
     const [a, b, c] = [row[i - step] ?? 0, above?.[i] ?? 0, above?.[i - step] ?? 0]
@@ -57,7 +71,10 @@ const packedRow = (depth: number, samples: readonly number[]): number[] => {
 }
 
 /** All rows of a picture, each under another filter than the one before. */
-export const rowsOf = ({ width, height, depth, colourType, interlaced }: Form, sample: (x: number, y: number) => readonly number[]): number[] => {
+export const rowsOf = (
+  { width, height, depth, colourType, interlaced }: Form,
+  sample: (x: number, y: number) => readonly number[],
+): number[] => {
   const out: number[] = []
   const step = Math.max(1, (depth * CHANNELS[colourType]!) >> 3)
   let count = 0
@@ -74,14 +91,25 @@ export const rowsOf = ({ width, height, depth, colourType, interlaced }: Form, s
   return out
 }
 
-export const header = ({ width, height, depth, colourType, interlaced }: Form): number[] => chunkOf('IHDR', [...u32(width, height), depth, colourType, 0, 0, interlaced ? 1 : 0])
+export const header = ({ width, height, depth, colourType, interlaced }: Form): number[] =>
+  chunkOf('IHDR', [...u32(width, height), depth, colourType, 0, 0, interlaced ? 1 : 0])
 export const SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]
 export const pack = (rows: readonly number[]): Uint8Array => zlibSync(Uint8Array.from(rows))
 export const END = chunkOf('IEND', [])
 
 /** A PNG of any form; `more` goes between header and data (PLTE, tRNS). */
-export const makePng = (form: Form, sample: (x: number, y: number) => readonly number[], more: readonly number[] = []): Uint8Array =>
-  Uint8Array.from([...SIGNATURE, ...header(form), ...more, ...chunkOf('IDAT', pack(rowsOf(form, sample))), ...END])
+export const makePng = (
+  form: Form,
+  sample: (x: number, y: number) => readonly number[],
+  more: readonly number[] = [],
+): Uint8Array =>
+  Uint8Array.from([
+    ...SIGNATURE,
+    ...header(form),
+    ...more,
+    ...chunkOf('IDAT', pack(rowsOf(form, sample))),
+    ...END,
+  ])
 
 export interface AnimationFrame {
   readonly x: number
@@ -94,7 +122,12 @@ export interface AnimationFrame {
 }
 
 /** An animated PNG in 8-bit RGBA: each frame one colour in its rectangle. `hidden`: the default picture is not part of it. */
-export const makeApng = (width: number, height: number, frames: readonly AnimationFrame[], hidden = false): Uint8Array => {
+export const makeApng = (
+  width: number,
+  height: number,
+  frames: readonly AnimationFrame[],
+  hidden = false,
+): Uint8Array => {
   const form = (w: number, h: number): Form => ({ width: w, height: h, depth: 8, colourType: 6 })
   let sequence = 0
   const out = [...SIGNATURE, ...header(form(width, height)), ...chunkOf('acTL', u32(frames.length, 0))]

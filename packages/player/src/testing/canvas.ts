@@ -12,14 +12,31 @@ export interface Call {
 }
 
 /** A 2D context whose methods are written down with the state that they see. */
-export const fakeContext = (width: number, height: number): { readonly context: CanvasRenderingContext2D; readonly calls: Call[] } => {
+export const fakeContext = (
+  width: number,
+  height: number,
+): { readonly context: CanvasRenderingContext2D; readonly calls: Call[] } => {
   const calls: Call[] = []
-  const state = { globalAlpha: 1, globalCompositeOperation: 'source-over', fillStyle: '#000000' as unknown, imageSmoothingEnabled: true, canvas: { width, height } }
+  const state = {
+    globalAlpha: 1,
+    globalCompositeOperation: 'source-over',
+    fillStyle: '#000000' as unknown,
+    imageSmoothingEnabled: true,
+    canvas: { width, height },
+  }
   const context = new Proxy(state, {
     get: (target, name) =>
       name in target
         ? target[name as keyof typeof target]
-        : (...args: unknown[]) => void calls.push({ name: String(name), args, alpha: target.globalAlpha, composite: target.globalCompositeOperation, fill: target.fillStyle, smooth: target.imageSmoothingEnabled }),
+        : (...args: unknown[]) =>
+            void calls.push({
+              name: String(name),
+              args,
+              alpha: target.globalAlpha,
+              composite: target.globalCompositeOperation,
+              fill: target.fillStyle,
+              smooth: target.imageSmoothingEnabled,
+            }),
   }) as unknown as CanvasRenderingContext2D
   return { context, calls }
 }

@@ -19,10 +19,20 @@ export const LeversMenu = () => {
   }
   return (
     <>
-      <Button variant="outlined" title="Longer, bigger, denser, heavier; other colours" onClick={() => setOpen(true)}>
+      <Button
+        variant="outlined"
+        title="Longer, bigger, denser, heavier; other colours"
+        onClick={() => setOpen(true)}
+      >
         Levers
       </Button>
-      <Popover open={open} onClose={close} anchorReference="anchorPosition" anchorPosition={BESIDE_THE_STAGE} slotProps={{ backdrop: { invisible: true }, paper: { role: 'dialog', 'aria-label': 'Levers' } }}>
+      <Popover
+        open={open}
+        onClose={close}
+        anchorReference="anchorPosition"
+        anchorPosition={BESIDE_THE_STAGE}
+        slotProps={{ backdrop: { invisible: true }, paper: { role: 'dialog', 'aria-label': 'Levers' } }}
+      >
         <Guard what="The levers">
           <Suspense>
             <LeversPanel />

@@ -14,10 +14,25 @@ import { factorAt, factorText, readFactor } from './factor.ts'
 import { RetintRows } from './RetintRows.tsx'
 
 const LEVER_TEXTS = {
-  longer: { label: 'Longer', help: 'The same picture, slower: times grow, speeds and forces follow.', low: 'shorter', high: 'longer' },
-  bigger: { label: 'Bigger', help: 'The same picture, magnified: every length, speed and sprite.', low: 'smaller', high: 'bigger' },
+  longer: {
+    label: 'Longer',
+    help: 'The same picture, slower: times grow, speeds and forces follow.',
+    low: 'shorter',
+    high: 'longer',
+  },
+  bigger: {
+    label: 'Bigger',
+    help: 'The same picture, magnified: every length, speed and sprite.',
+    low: 'smaller',
+    high: 'bigger',
+  },
   denser: { label: 'Denser', help: 'More particles of the same kind.', low: 'sparser', high: 'denser' },
-  heavier: { label: 'Heavier', help: 'Gravity pulls more, the air has less hold.', low: 'lighter', high: 'heavier' },
+  heavier: {
+    label: 'Heavier',
+    help: 'Gravity pulls more, the air has less hold.',
+    low: 'lighter',
+    high: 'heavier',
+  },
 } as const satisfies Record<Lever, { label: string; help: string; low: string; high: string }>
 
 const useLever = (lever: Lever): ((k: number, how: typeof edit) => void) => {
@@ -27,7 +42,10 @@ const useLever = (lever: Lever): ((k: number, how: typeof edit) => void) => {
     how(`${LEVER_TEXTS[lever].label} × ${factorText(k)}`, (kit) => {
       clamped = pullLever(kit, effectId, lever, k, makeId)
     })
-    if (clamped.length > 0 && how === edit) useDocument.setState({ notice: `Held at their limits: ${clamped.map((id) => PROPERTY_TEXTS[id].label).join(', ')}` })
+    if (clamped.length > 0 && how === edit)
+      useDocument.setState({
+        notice: `Held at their limits: ${clamped.map((id) => PROPERTY_TEXTS[id].label).join(', ')}`,
+      })
   }
 }
 
@@ -58,12 +76,19 @@ const LeverRow = ({ lever }: { lever: Lever }) => {
           setAt(0)
         }}
       />
-      <TypedField label={`${label}, times`} shown={at === 0 ? '1' : factorText(factorAt(at))} read={readFactor} hint="Type a factor from 0.01 to 100, like 1.5" onCommit={(k) => pull(k, edit)} />
+      <TypedField
+        label={`${label}, times`}
+        shown={at === 0 ? '1' : factorText(factorAt(at))}
+        read={readFactor}
+        hint="Type a factor from 0.01 to 100, like 1.5"
+        onCommit={(k) => pull(k, edit)}
+      />
     </div>
   )
 }
 
-const readWhole = (low: number, high: number) => (text: string) => (/^\d+$/.test(text.trim()) && Number(text) >= low && Number(text) <= high ? Number(text) : null)
+const readWhole = (low: number, high: number) => (text: string) =>
+  /^\d+$/.test(text.trim()) && Number(text) >= low && Number(text) <= high ? Number(text) : null
 
 /** Makes the effect just as long as so many frames. */
 const FitRow = () => {
@@ -84,11 +109,30 @@ const FitRow = () => {
   return (
     <div className="fit-row">
       <span>Fit into</span>
-      <TypedField label="Frames" shown={String(frames)} read={readWhole(1, 4096)} hint="Type a whole number of frames from 1 to 4096" onCommit={setFrames} />
+      <TypedField
+        label="Frames"
+        shown={String(frames)}
+        read={readWhole(1, 4096)}
+        hint="Type a whole number of frames from 1 to 4096"
+        onCommit={setFrames}
+      />
       <span>frames at</span>
-      <TypedField label="Frames per second" shown={String(fps)} read={readWhole(1, 240)} hint="Type a whole number from 1 to 240" onCommit={setFps} />
+      <TypedField
+        label="Frames per second"
+        shown={String(fps)}
+        read={readWhole(1, 240)}
+        hint="Type a whole number from 1 to 240"
+        onCommit={setFps}
+      />
       <span>a second</span>
-      <Button variant="outlined" disabled={end === 0} title={end === 0 ? 'Only an effect that plays once has an end to be fitted' : `It is ${end} s long now`} onClick={() => pull(frames / fps / end, edit)}>
+      <Button
+        variant="outlined"
+        disabled={end === 0}
+        title={
+          end === 0 ? 'Only an effect that plays once has an end to be fitted' : `It is ${end} s long now`
+        }
+        onClick={() => pull(frames / fps / end, edit)}
+      >
         Fit
       </Button>
     </div>

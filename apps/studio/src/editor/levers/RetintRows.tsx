@@ -15,18 +15,27 @@ const SEPARATOR = ' '
 export const RetintRows = () => {
   const effectId = useEffectId()
   // Those of the document itself, not of the preview.
-  const colours = useDocument((s) => (s.kit ? coloursOfEffect(s.kit, effectId).join(SEPARATOR) : '')).split(SEPARATOR).filter(Boolean)
+  const colours = useDocument((s) => (s.kit ? coloursOfEffect(s.kit, effectId).join(SEPARATOR) : ''))
+    .split(SEPARATOR)
+    .filter(Boolean)
   const palettes = useNamed((kit) => kit.paletteOrder.map((id) => kit.palettes[id]!))
   const [tried, setTried] = useState<string | null>(null)
   const colourOf = (id: string): readonly string[] => useDocument.getState().kit?.palettes[id]?.colours ?? []
-  const paint = (map: Readonly<Record<string, string>>, how: typeof edit): void => how('Other colours', (kit) => retint(kit, effectId, map, makeId))
+  const paint = (map: Readonly<Record<string, string>>, how: typeof edit): void =>
+    how('Other colours', (kit) => retint(kit, effectId, map, makeId))
   if (colours.length === 0) return null
   return (
     <div className="retint">
       <h3>Colours, from light to dark</h3>
       <div className="retint-colours">
         {colours.map((colour) => (
-          <ColourField key={colour} value={colour} onMove={(next) => paint({ [colour]: next }, editMoment)} onDone={endMoment} onCommit={(next) => paint({ [colour]: next }, edit)} />
+          <ColourField
+            key={colour}
+            value={colour}
+            onMove={(next) => paint({ [colour]: next }, editMoment)}
+            onDone={endMoment}
+            onCommit={(next) => paint({ [colour]: next }, edit)}
+          />
         ))}
       </div>
       {palettes.length > 0 && (

@@ -6,7 +6,19 @@ describe('factors of a lever', () => {
     expect([-2, -1, 0, 1, 2].map(factorAt)).toEqual([0.25, 0.5, 1, 2, 4])
     expect(factorText(factorAt(0.5))).toBe('1.41')
   })
-  it.each([['1.5', 1.5], ['1,5', 1.5], ['×2', 2], ['*3', 3], ['50%', 0.5], ['0.01', 0.01], ['0', null], ['-1', null], ['', null], ['much', null], ['101', null]])('%s is %s', (text, value) => {
+  it.each([
+    ['1.5', 1.5],
+    ['1,5', 1.5],
+    ['×2', 2],
+    ['*3', 3],
+    ['50%', 0.5],
+    ['0.01', 0.01],
+    ['0', null],
+    ['-1', null],
+    ['', null],
+    ['much', null],
+    ['101', null],
+  ])('%s is %s', (text, value) => {
     expect(readFactor(text)).toBe(value)
   })
 })

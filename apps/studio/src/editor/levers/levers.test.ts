@@ -1,7 +1,17 @@
 import { makeDemo } from '@gliv/demo'
 import { compile, createSimulation, latestEndSeconds, reportParticles } from '@gliv/engine'
 import { describe, expect, it } from 'vitest'
-import { checkKit, coloursOfEffect, type Kit, LEVERS, type Lever, ontoPalette, pullLever, resolveEffect, retint } from '@gliv/document'
+import {
+  checkKit,
+  coloursOfEffect,
+  type Kit,
+  LEVERS,
+  type Lever,
+  ontoPalette,
+  pullLever,
+  resolveEffect,
+  retint,
+} from '@gliv/document'
 
 let count = 0
 const makeId = (prefix: string): string => `${prefix}-lever-${++count}`
@@ -17,11 +27,14 @@ const particlesAt = (kit: Kit, seconds: number, id = 'pier-dust') => {
 }
 
 describe('levers', () => {
-  it.each(LEVERS.flatMap((lever) => [0.5, 2].map((k) => [lever, k] as const)))('%s by %d leaves every effect of the demo without problems', (lever, k) => {
-    const kit = fresh()
-    for (const id of kit.effectOrder) pullLever(kit, id, lever, k, makeId)
-    expect(checkKit(kit)).toEqual([])
-  })
+  it.each(LEVERS.flatMap((lever) => [0.5, 2].map((k) => [lever, k] as const)))(
+    '%s by %d leaves every effect of the demo without problems',
+    (lever, k) => {
+      const kit = fresh()
+      for (const id of kit.effectOrder) pullLever(kit, id, lever, k, makeId)
+      expect(checkKit(kit)).toEqual([])
+    },
+  )
 
   it('longer shows the same places later', () => {
     const { kit } = pulled('longer', 2)
@@ -50,7 +63,10 @@ describe('levers', () => {
     const alive = (k: Kit): number => particlesAt(k, 0.02, 'cargo-blast').length
     expect(alive(kit) / alive(fresh())).toBeGreaterThan(2.5)
     const heavy = pulled('heavier', 2, 'cargo-blast').kit
-    const gravity = (k: Kit): number[] => k.effects['cargo-blast']!.emitterOrder.map((e) => k.types[k.effects['cargo-blast']!.emitters[e]!.type]!.numbers.gravity)
+    const gravity = (k: Kit): number[] =>
+      k.effects['cargo-blast']!.emitterOrder.map(
+        (e) => k.types[k.effects['cargo-blast']!.emitters[e]!.type]!.numbers.gravity,
+      )
     expect(gravity(heavy)).toEqual(gravity(fresh()).map((g) => g * 2))
   })
 
@@ -62,7 +78,11 @@ describe('levers', () => {
   it('and back again is where it began, but for types that were shared with other effects', () => {
     const { kit } = pulled('bigger', 2)
     pullLever(kit, 'pier-dust', 'bigger', 0.5, makeId)
-    const numbers = (k: Kit) => k.effects['pier-dust']!.emitterOrder.map((e) => [k.effects['pier-dust']!.emitters[e]!.numbers, k.types[k.effects['pier-dust']!.emitters[e]!.type]!.numbers])
+    const numbers = (k: Kit) =>
+      k.effects['pier-dust']!.emitterOrder.map((e) => [
+        k.effects['pier-dust']!.emitters[e]!.numbers,
+        k.types[k.effects['pier-dust']!.emitters[e]!.type]!.numbers,
+      ])
     expect(numbers(kit)).toEqual(numbers(fresh()))
   })
 
@@ -74,17 +94,32 @@ describe('levers', () => {
   it('leaves types of other effects alone', () => {
     const kit = fresh()
     const others = kit.effectOrder.filter((id) => id !== 'keg-pop')
-    const text = (k: Kit): string => JSON.stringify(others.map((id) => [k.effects[id], Object.values(k.effects[id]!.emitters).map((e) => k.types[e.type])]))
+    const text = (k: Kit): string =>
+      JSON.stringify(
+        others.map((id) => [
+          k.effects[id],
+          Object.values(k.effects[id]!.emitters).map((e) => k.types[e.type]),
+        ]),
+      )
     const before = text(kit)
     pullLever(kit, 'keg-pop', 'heavier', 3, makeId)
-    retint(kit, 'keg-pop', Object.fromEntries(coloursOfEffect(kit, 'keg-pop').map((c) => [c, '#00ff00'])), makeId)
+    retint(
+      kit,
+      'keg-pop',
+      Object.fromEntries(coloursOfEffect(kit, 'keg-pop').map((c) => [c, '#00ff00'])),
+      makeId,
+    )
     expect(text(kit)).toBe(before)
   })
 })
 
 describe('retint', () => {
   it('maps from light to dark, ends to ends', () => {
-    expect(ontoPalette(['#ffffff', '#888888', '#000000'], ['#001020', '#80c0ff'])).toEqual({ '#ffffff': '#80c0ff', '#888888': '#001020', '#000000': '#001020' })
+    expect(ontoPalette(['#ffffff', '#888888', '#000000'], ['#001020', '#80c0ff'])).toEqual({
+      '#ffffff': '#80c0ff',
+      '#888888': '#001020',
+      '#000000': '#001020',
+    })
     expect(ontoPalette(['#ffffff'], [])).toEqual({})
   })
 
@@ -94,6 +129,8 @@ describe('retint', () => {
     expect(colours.length).toBeGreaterThan(4)
     retint(kit, 'cargo-blast', ontoPalette(colours, ['#102030', '#8fd0ff', '#ffffff']), makeId)
     expect(new Set(coloursOfEffect(kit, 'cargo-blast'))).toEqual(new Set(['#ffffff', '#8fd0ff', '#102030']))
-    expect(particlesAt(kit, 0.2, 'cargo-blast').map((p) => p.x)).toEqual(particlesAt(fresh(), 0.2, 'cargo-blast').map((p) => p.x))
+    expect(particlesAt(kit, 0.2, 'cargo-blast').map((p) => p.x)).toEqual(
+      particlesAt(fresh(), 0.2, 'cargo-blast').map((p) => p.x),
+    )
   })
 })

@@ -12,7 +12,12 @@ import { setLooking, useLooking } from './looking.ts'
 import { useThrowing } from './throwState.ts'
 import { type Throw, THROWS } from './throwing.ts'
 
-const THROW_TEXTS = { speedAndHeading: 'throw: speed & heading', speed: 'throw: speed', heading: 'throw: heading', gravity: 'throw: gravity' } as const satisfies Record<Throw, string>
+const THROW_TEXTS = {
+  speedAndHeading: 'throw: speed & heading',
+  speed: 'throw: speed',
+  heading: 'throw: heading',
+  gravity: 'throw: gravity',
+} as const satisfies Record<Throw, string>
 
 export const LookBar = () => {
   const { tracer, paths, one } = useLooking()
@@ -21,18 +26,47 @@ export const LookBar = () => {
   const emitter = useSelectedId()
   const toggle = (title: string, pressed: boolean, icon: React.ReactNode, onClick: () => void) => (
     <Tooltip title={title}>
-      <IconButton aria-label={title.replace(/[:(].*$/, '').trim()} aria-pressed={pressed} className={pressed ? 'notched' : ''} onClick={onClick}>
+      <IconButton
+        aria-label={title.replace(/[:(].*$/, '').trim()}
+        aria-pressed={pressed}
+        className={pressed ? 'notched' : ''}
+        onClick={onClick}
+      >
         {icon}
       </IconButton>
     </Tooltip>
   )
   return (
     <span className="look-bar">
-      {toggle('Tracer: follow one particle; click another to follow it (T)', tracer, <Adjust fontSize="small" />, () => setLooking(tracer ? { tracer: false, traced: null } : { tracer: true, traced: driver ? pickTypical(driver, emitter) : null }))}
-      {toggle('Paths: where particles of this emitter will go (R)', paths, <Gesture fontSize="small" />, () => setLooking({ paths: !paths }))}
-      {toggle('One particle: this emitter sends out a single one, for looking (O)', one, <LooksOne fontSize="small" />, () => setLooking({ one: !one }))}
+      {toggle(
+        'Tracer: follow one particle; click another to follow it (T)',
+        tracer,
+        <Adjust fontSize="small" />,
+        () =>
+          setLooking(
+            tracer
+              ? { tracer: false, traced: null }
+              : { tracer: true, traced: driver ? pickTypical(driver, emitter) : null },
+          ),
+      )}
+      {toggle('Paths: where particles of this emitter will go (R)', paths, <Gesture fontSize="small" />, () =>
+        setLooking({ paths: !paths }),
+      )}
+      {toggle(
+        'One particle: this emitter sends out a single one, for looking (O)',
+        one,
+        <LooksOne fontSize="small" />,
+        () => setLooking({ one: !one }),
+      )}
       {paths && (
-        <Select size="small" variant="standard" disableUnderline value={sets} inputProps={{ 'aria-label': 'What a throw sets' }} onChange={(event) => useThrowing.setState({ sets: event.target.value as Throw })}>
+        <Select
+          size="small"
+          variant="standard"
+          disableUnderline
+          value={sets}
+          inputProps={{ 'aria-label': 'What a throw sets' }}
+          onChange={(event) => useThrowing.setState({ sets: event.target.value as Throw })}
+        >
           {THROWS.map((id) => (
             <MenuItem key={id} value={id} dense>
               {THROW_TEXTS[id]}

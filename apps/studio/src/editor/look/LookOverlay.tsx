@@ -24,11 +24,22 @@ interface Placed {
   readonly zoom: number
 }
 
-const lineOf = (way: Way, { camera, zoom }: Placed): string => way.map(([x, y], i) => `${i === 0 ? 'M' : 'L'} ${((x - camera.x) * zoom).toFixed(1)} ${((y - camera.y) * zoom).toFixed(1)}`).join(' ')
+const lineOf = (way: Way, { camera, zoom }: Placed): string =>
+  way
+    .map(
+      ([x, y], i) =>
+        `${i === 0 ? 'M' : 'L'} ${((x - camera.x) * zoom).toFixed(1)} ${((y - camera.y) * zoom).toFixed(1)}`,
+    )
+    .join(' ')
 
 const Ways = (placed: Placed) => {
   const emitter = useSelectedId()
-  const ways = useBeside(emitter !== null, `ways ${emitter}`, (effect, options) => waysOf(effect, options, emitter!, MOST_WAYS), NO_WAYS)
+  const ways = useBeside(
+    emitter !== null,
+    `ways ${emitter}`,
+    (effect, options) => waysOf(effect, options, emitter!, MOST_WAYS),
+    NO_WAYS,
+  )
   return (
     <g data-testid="ways">
       {ways.map((way, i) => (
@@ -48,7 +59,10 @@ const Now = ({ trace, camera, zoom }: Placed & { trace: Trace }) => {
   const point = trace.points[index]
   if (!point) return null
   return (
-    <g transform={`translate(${(point.x - camera.x) * zoom} ${(point.y - camera.y) * zoom})`} data-testid="traced">
+    <g
+      transform={`translate(${(point.x - camera.x) * zoom} ${(point.y - camera.y) * zoom})`}
+      data-testid="traced"
+    >
       <circle r={9} className="trace-ring-case" />
       <circle r={9} className="trace-ring" />
       <text x={13} y={-8} className="trace-text">
@@ -63,19 +77,39 @@ const TRACE_TICK = 5
 const Tracer = (placed: Placed) => {
   const traced = useLooking((s) => s.traced)
   const driver = useDriver()
-  const trace = useBeside(traced !== null, `trace ${traced?.emitterId} ${traced?.key}`, (effect, options) => traceOf(effect, options, traced!.key, traced!.emitterId, driver?.playback.tick ?? 0), null)
+  const trace = useBeside(
+    traced !== null,
+    `trace ${traced?.emitterId} ${traced?.key}`,
+    (effect, options) => traceOf(effect, options, traced!.key, traced!.emitterId, driver?.playback.tick ?? 0),
+    null,
+  )
   useEffect(() => () => setShownTrace(null), [])
   if (!trace) return null
   const { camera, zoom } = placed
   return (
     <g>
-      <path d={lineOf(trace.points.map(({ x, y }) => [x, y] as const), placed)} className="trace-line-case" />
-      <path d={lineOf(trace.points.map(({ x, y }) => [x, y] as const), placed)} className="trace-line" data-testid="trace" />
+      <path
+        d={lineOf(
+          trace.points.map(({ x, y }) => [x, y] as const),
+          placed,
+        )}
+        className="trace-line-case"
+      />
+      <path
+        d={lineOf(
+          trace.points.map(({ x, y }) => [x, y] as const),
+          placed,
+        )}
+        className="trace-line"
+        data-testid="trace"
+      />
       {tenths(trace).map(({ index, along }) => {
         const { x, y } = trace.points[index]!
         const [dx, dy] = [-Math.sin(along) * TRACE_TICK, Math.cos(along) * TRACE_TICK]
         const [px, py] = [(x - camera.x) * zoom, (y - camera.y) * zoom]
-        return <path key={index} d={`M ${px - dx} ${py - dy} L ${px + dx} ${py + dy}`} className="trace-tick" />
+        return (
+          <path key={index} d={`M ${px - dx} ${py - dy} L ${px + dx} ${py + dy}`} className="trace-tick" />
+        )
       })}
       <Now trace={trace} {...placed} />
     </g>
@@ -83,7 +117,12 @@ const Tracer = (placed: Placed) => {
 }
 
 /** A handle of the typical way: dragged, it is thrown there. */
-const ThrowHandle = ({ point, at, camera, zoom }: Placed & { point: ThrownPoint; at: readonly [number, number] }) => {
+const ThrowHandle = ({
+  point,
+  at,
+  camera,
+  zoom,
+}: Placed & { point: ThrownPoint; at: readonly [number, number] }) => {
   const effectId = useEffectId()
   const emitter = useSelectedId()
   const sets = useThrowing((s) => s.sets)
@@ -95,7 +134,10 @@ const ThrowHandle = ({ point, at, camera, zoom }: Placed & { point: ThrownPoint;
     const effect = kit?.effects[effectId]
     if (!kit || !effect || !emitter) return
     const thrown = solveThrow(resolveEffect(kit, effect, readMask), emitter, sets, point, x, y)
-    if (thrown) how(`Throw ${effect.emitters[emitter]?.name ?? ''}`, (draft) => writeThrown(draft, effectId, emitter, sets, thrown))
+    if (thrown)
+      how(`Throw ${effect.emitters[emitter]?.name ?? ''}`, (draft) =>
+        writeThrown(draft, effectId, emitter, sets, thrown),
+      )
   }
   const bind = useDrag(
     ({ event, first, last, movement: [mx, my], memo }) => {
@@ -117,10 +159,26 @@ const ThrowHandle = ({ point, at, camera, zoom }: Placed & { point: ThrownPoint;
     throwTo(pressed.current.x, pressed.current.y, editStep)
   }
   return (
-    <g {...bind()} data-handle={`throw-${point}`} aria-label={label} role="slider" aria-valuenow={Math.round(at[0])} aria-valuetext={`${Math.round(at[0])} px right, ${Math.round(at[1])} px down`} tabIndex={0} onKeyDown={onKeyDown} transform={`translate(${x} ${y})`} className="handle" style={{ cursor: 'move', touchAction: 'none' }}>
+    <g
+      {...bind()}
+      data-handle={`throw-${point}`}
+      aria-label={label}
+      role="slider"
+      aria-valuenow={Math.round(at[0])}
+      aria-valuetext={`${Math.round(at[0])} px right, ${Math.round(at[1])} px down`}
+      tabIndex={0}
+      onKeyDown={onKeyDown}
+      transform={`translate(${x} ${y})`}
+      className="handle"
+      style={{ cursor: 'move', touchAction: 'none' }}
+    >
       <title>{label}: drag it where particles should go</title>
       <circle r={11} className="handle-reach" />
-      {point === 'end' ? <path d="M -6 -6 L 6 6 M -6 6 L 6 -6" className="throw-cross-case" /> : <path d="M -7 4 L 0 -5 L 7 4 Z" className="handle-knob" />}
+      {point === 'end' ? (
+        <path d="M -6 -6 L 6 6 M -6 6 L 6 -6" className="throw-cross-case" />
+      ) : (
+        <path d="M -7 4 L 0 -5 L 7 4 Z" className="handle-knob" />
+      )}
       {point === 'end' && <path d="M -6 -6 L 6 6 M -6 6 L 6 -6" className="throw-cross" />}
     </g>
   )
@@ -133,7 +191,14 @@ const Typical = (placed: Placed) => {
   const kit = useDocument((s) => shownKit(s))
   const effect = kit?.effects[effectId]
   let way = NO_WAY
-  if (kit && effect && emitter && effect.emitters[emitter]?.aim === 'direction' && effect.emitters[emitter].companionOf === null && !effect.emitters[emitter].dormant) {
+  if (
+    kit &&
+    effect &&
+    emitter &&
+    effect.emitters[emitter]?.aim === 'direction' &&
+    effect.emitters[emitter].companionOf === null &&
+    !effect.emitters[emitter].dormant
+  ) {
     try {
       way = typicalWay(resolveEffect(kit, effect, readMask), emitter)
     } catch {

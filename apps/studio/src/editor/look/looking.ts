@@ -21,13 +21,33 @@ interface Looking {
   readonly without: boolean
 }
 
-export const useLooking = create<Looking>(() => ({ tracer: false, traced: null, paths: false, one: false, otherBlend: false, otherGround: false, without: false }))
+export const useLooking = create<Looking>(() => ({
+  tracer: false,
+  traced: null,
+  paths: false,
+  one: false,
+  otherBlend: false,
+  otherGround: false,
+  without: false,
+}))
 export const setLooking = useLooking.setState
 
 /** What a blend is compared with. */
-const OTHER_BLEND = { normal: 'additive', additive: 'normal', screen: 'normal', multiply: 'normal' } as const satisfies Record<Blend, Blend>
+const OTHER_BLEND = {
+  normal: 'additive',
+  additive: 'normal',
+  screen: 'normal',
+  multiply: 'normal',
+} as const satisfies Record<Blend, Blend>
 
-const SINGLE = { burstAt: { from: 0, to: 0 }, burstCount: { from: 1, to: 1 }, burstSpan: 0, burstRepeats: 1, burstInterval: { from: 0.25, to: 0.25 }, burstChance: 1 } as const
+const SINGLE = {
+  burstAt: { from: 0, to: 0 },
+  burstCount: { from: 1, to: 1 },
+  burstSpan: 0,
+  burstRepeats: 1,
+  burstInterval: { from: 0.25, to: 0.25 },
+  burstChance: 1,
+} as const
 
 /** One particle at the emitter's start instead of all. */
 const single = (emitter: ResolvedEmitter): ResolvedEmitter => ({
@@ -37,14 +57,20 @@ const single = (emitter: ResolvedEmitter): ResolvedEmitter => ({
 })
 
 /** The effect as it is looked at; the same object where nothing is looked at otherwise. */
-export const lookedAt = (effect: ResolvedEffect, { one, otherBlend }: Pick<Looking, 'one' | 'otherBlend'>, selected: string | undefined): ResolvedEffect => {
+export const lookedAt = (
+  effect: ResolvedEffect,
+  { one, otherBlend }: Pick<Looking, 'one' | 'otherBlend'>,
+  selected: string | undefined,
+): ResolvedEffect => {
   if ((!one && !otherBlend) || selected === undefined) return effect
   const typeId = effect.emitters.find((e) => e.id === selected)?.type.id
   return {
     ...effect,
     emitters: effect.emitters.map((emitter) => {
       const looked = one && emitter.id === selected ? single(emitter) : emitter
-      return otherBlend && emitter.type.id === typeId ? { ...looked, type: { ...looked.type, blend: OTHER_BLEND[looked.type.blend] } } : looked
+      return otherBlend && emitter.type.id === typeId
+        ? { ...looked, type: { ...looked.type, blend: OTHER_BLEND[looked.type.blend] } }
+        : looked
     }),
   }
 }

@@ -12,9 +12,15 @@ const REACH_PX = 14
 export const pickAt = (driver: StageDriver, effectId: string, canvasX: number, canvasY: number): boolean => {
   const { camera, simulation } = driver
   if (!simulation) return false
-  const found = nearestParticle(reportParticles(simulation), camera.x + canvasX / camera.zoom, camera.y + canvasY / camera.zoom, (REACH_PX * window.devicePixelRatio) / camera.zoom)
+  const found = nearestParticle(
+    reportParticles(simulation),
+    camera.x + canvasX / camera.zoom,
+    camera.y + canvasY / camera.zoom,
+    (REACH_PX * window.devicePixelRatio) / camera.zoom,
+  )
   if (!found) return false
-  if (simulation.program.effect.emitters.some((e) => e.id === found.emitterId)) select(effectId, found.emitterId)
+  if (simulation.program.effect.emitters.some((e) => e.id === found.emitterId))
+    select(effectId, found.emitterId)
   if (useLooking.getState().tracer) setLooking({ traced: { key: found.key, emitterId: found.emitterId } })
   return true
 }
@@ -25,6 +31,9 @@ export const pickTypical = (driver: StageDriver, emitterId: string | null): Trac
   const all = reportParticles(driver.simulation)
   const own = all.filter((p) => p.emitterId === emitterId)
   const away = (p: (typeof all)[number]): number => Math.abs(p.ageSeconds / p.lifeSeconds - 0.5)
-  const best = (own.length > 0 ? own : all).reduce<(typeof all)[number] | null>((least, p) => (least === null || away(p) < away(least) ? p : least), null)
+  const best = (own.length > 0 ? own : all).reduce<(typeof all)[number] | null>(
+    (least, p) => (least === null || away(p) < away(least) ? p : least),
+    null,
+  )
   return best && { key: best.key, emitterId: best.emitterId }
 }

@@ -15,13 +15,22 @@ export const withMiddle = (range: Range, middle: number): Range => {
   return { ...range, from: rounded((range.from / now) * middle), to: rounded((range.to / now) * middle) }
 }
 
-export const writeThrown = (kit: Kit, effectId: string, emitterId: string, sets: Throw, { heading, speed, gravity }: Thrown): void => {
+export const writeThrown = (
+  kit: Kit,
+  effectId: string,
+  emitterId: string,
+  sets: Throw,
+  { heading, speed, gravity }: Thrown,
+): void => {
   const emitter = kit.effects[effectId]?.emitters[emitterId]
   const type = emitter && kit.types[emitter.type]
   if (!emitter || !type) return
-  if (sets === 'speed' || sets === 'speedAndHeading') emitter.numbers.speed = withMiddle(emitter.numbers.speed, speed)
-  if (sets === 'heading' || sets === 'speedAndHeading') emitter.numbers.heading = rounded(((((heading + 180) % 360) + 360) % 360) - 180)
+  if (sets === 'speed' || sets === 'speedAndHeading')
+    emitter.numbers.speed = withMiddle(emitter.numbers.speed, speed)
+  if (sets === 'heading' || sets === 'speedAndHeading')
+    emitter.numbers.heading = rounded(((((heading + 180) % 360) + 360) % 360) - 180)
   if (sets !== 'gravity') return
   type.numbers.gravity = Math.round(gravity)
-  if (!type.forces.includes('gravity')) type.forces = FORCE_KINDS.filter((force) => force === 'gravity' || type.forces.includes(force))
+  if (!type.forces.includes('gravity'))
+    type.forces = FORCE_KINDS.filter((force) => force === 'gravity' || type.forces.includes(force))
 }

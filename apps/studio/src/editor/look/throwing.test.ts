@@ -17,7 +17,11 @@ describe('throw it there', () => {
     expect(topOf(typicalWay(effectWith(0), 'emitter'))).toBeNull()
   })
 
-  it.each([[120, -40], [-200, 90], [60, 60]])('speed and heading bring the end to %d, %d, with drag too', (x, y) => {
+  it.each([
+    [120, -40],
+    [-200, 90],
+    [60, 60],
+  ])('speed and heading bring the end to %d, %d, with drag too', (x, y) => {
     const effect = effectWith(300, 1.5)
     const thrown = solveThrow(effect, 'emitter', 'speedAndHeading', 'end', x, y)!
     const [ex, ey] = endOf(typicalWay(effect, 'emitter', thrown))

@@ -18,9 +18,20 @@ export interface Thrown {
 
 const middle = ({ from, to }: { readonly from: number; readonly to: number }): number => (from + to) / 2
 
-export const thrownNow = ({ numbers, type }: ResolvedEmitter): Thrown => ({ heading: numbers.heading, speed: middle(numbers.speed), gravity: type.numbers.gravity })
+export const thrownNow = ({ numbers, type }: ResolvedEmitter): Thrown => ({
+  heading: numbers.heading,
+  speed: middle(numbers.speed),
+  gravity: type.numbers.gravity,
+})
 
-const ONCE = { burstAt: { from: 0, to: 0 }, burstCount: { from: 1, to: 1 }, burstSpan: 0, burstRepeats: 1, burstInterval: { from: 0.25, to: 0.25 }, burstChance: 1 } as const
+const ONCE = {
+  burstAt: { from: 0, to: 0 },
+  burstCount: { from: 1, to: 1 },
+  burstSpan: 0,
+  burstRepeats: 1,
+  burstInterval: { from: 0.25, to: 0.25 },
+  burstChance: 1,
+} as const
 
 /** The emitter sending out one typical particle from its centre: middle of the life and speed, no fan, no chance. */
 const typical = (emitter: ResolvedEmitter, { heading, speed, gravity }: Thrown): ResolvedEmitter => {
@@ -33,8 +44,32 @@ const typical = (emitter: ResolvedEmitter, { heading, speed, gravity }: Thrown):
     relays: [],
     lanes: {},
     bursts: [{ id: 'one', eachPlace: false, numbers: ONCE }],
-    numbers: { ...numbers, flow: 0, flowPerPx: 0, minimum: 0, delay: 0, jitterX: 0, jitterY: 0, fan: 0, heading, speed: { from: speed, to: speed } },
-    type: { ...type, contact: 'none', numbers: { ...type.numbers, life: { from: middle(type.numbers.life), to: middle(type.numbers.life) }, turn: { from: middle(type.numbers.turn), to: middle(type.numbers.turn) }, gravity, churn: 0, waverSpeed: 0, waverHeading: 0, slowEnd: 0 } },
+    numbers: {
+      ...numbers,
+      flow: 0,
+      flowPerPx: 0,
+      minimum: 0,
+      delay: 0,
+      jitterX: 0,
+      jitterY: 0,
+      fan: 0,
+      heading,
+      speed: { from: speed, to: speed },
+    },
+    type: {
+      ...type,
+      contact: 'none',
+      numbers: {
+        ...type.numbers,
+        life: { from: middle(type.numbers.life), to: middle(type.numbers.life) },
+        turn: { from: middle(type.numbers.turn), to: middle(type.numbers.turn) },
+        gravity,
+        churn: 0,
+        waverSpeed: 0,
+        waverHeading: 0,
+        slowEnd: 0,
+      },
+    },
   }
 }
 
@@ -42,7 +77,15 @@ const typical = (emitter: ResolvedEmitter, { heading, speed, gravity }: Thrown):
 export const typicalWay = (effect: ResolvedEffect, emitterId: string, thrown?: Thrown): Way => {
   const emitter = effect.emitters.find((e) => e.id === emitterId)
   if (!emitter) return []
-  const alone: ResolvedEffect = { ...effect, play: 'once', backwards: false, parts: [], lanes: {}, numbers: { ...effect.numbers, warmUp: 0, timeScale: 1 }, emitters: [typical(emitter, thrown ?? thrownNow(emitter))] }
+  const alone: ResolvedEffect = {
+    ...effect,
+    play: 'once',
+    backwards: false,
+    parts: [],
+    lanes: {},
+    numbers: { ...effect.numbers, warmUp: 0, timeScale: 1 },
+    emitters: [typical(emitter, thrown ?? thrownNow(emitter))],
+  }
   const simulation = createSimulation(compile(alone))
   const life = middle(emitter.type.numbers.life)
   const way: [number, number][] = []
@@ -68,7 +111,12 @@ export const topOf = (way: Way): readonly [number, number] | null => {
   return k > 0 && k < way.length - 1 ? way[k]! : null
 }
 
-const UNKNOWNS = { speedAndHeading: ['speed', 'heading'], speed: ['speed'], heading: ['heading'], gravity: ['gravity'] } as const satisfies Record<Throw, readonly (keyof Thrown)[]>
+const UNKNOWNS = {
+  speedAndHeading: ['speed', 'heading'],
+  speed: ['speed'],
+  heading: ['heading'],
+  gravity: ['gravity'],
+} as const satisfies Record<Throw, readonly (keyof Thrown)[]>
 const NUDGE = { speed: 0.5, heading: 0.25, gravity: 0.5 } as const satisfies Record<keyof Thrown, number>
 const ROUNDS = 24
 const CLOSE_PX = 0.05
@@ -77,7 +125,14 @@ const CLOSE_PX = 0.05
  * Numbers that bring the chosen point of the typical way as near to a place as they can: damped least squares
  * (Levenberg and Marquardt) with differences of whole simulations for the slopes.
  */
-export const solveThrow = (effect: ResolvedEffect, emitterId: string, what: Throw, point: ThrownPoint, x: number, y: number): Thrown | null => {
+export const solveThrow = (
+  effect: ResolvedEffect,
+  emitterId: string,
+  what: Throw,
+  point: ThrownPoint,
+  x: number,
+  y: number,
+): Thrown | null => {
   const emitter = effect.emitters.find((e) => e.id === emitterId)
   if (!emitter) return null
   const place = (thrown: Thrown): readonly [number, number] => {
@@ -110,10 +165,16 @@ export const solveThrow = (effect: ResolvedEffect, emitterId: string, what: Thro
   return best
 }
 
-const clean = (id: keyof Thrown, value: number): number => (id === 'speed' ? Math.min(20_000, Math.max(0, value)) : Math.min(20_000, Math.max(-20_000, value)))
+const clean = (id: keyof Thrown, value: number): number =>
+  id === 'speed' ? Math.min(20_000, Math.max(0, value)) : Math.min(20_000, Math.max(-20_000, value))
 
 /** Solves (JᵀJ + λ·diag)·step = −Jᵀe for one or two unknowns. */
-const stepsOf = (slopes: readonly { readonly x: number; readonly y: number }[], ex: number, ey: number, damping: number): number[] => {
+const stepsOf = (
+  slopes: readonly { readonly x: number; readonly y: number }[],
+  ex: number,
+  ey: number,
+  damping: number,
+): number[] => {
   const [a, b] = slopes
   const aa = (a!.x ** 2 + a!.y ** 2) * (1 + damping) + 1e-12
   const ae = a!.x * ex + a!.y * ey

@@ -23,12 +23,14 @@ describe('tracing one particle', () => {
     expect(trace.points[0]!.ageSeconds).toBeLessThanOrEqual(1 / 60)
     const end = trace.points.at(-1)!
     expect(end.lifeSeconds - end.ageSeconds).toBeLessThanOrEqual(1 / 60)
-    for (const [k, point] of trace.points.entries()) if (k % 7 === 0) expect(at(trace.firstTick + k)).toContainEqual(point)
+    for (const [k, point] of trace.points.entries())
+      if (k % 7 === 0) expect(at(trace.firstTick + k)).toContainEqual(point)
   })
 
   it('has a mark for each tenth of a second that it lives', () => {
     expect(tenths(trace)).toHaveLength(Math.floor(trace.points.at(-1)!.ageSeconds * 10 + 1e-6))
-    for (const { index } of tenths(trace)) expect((trace.points[index]!.ageSeconds + 1e-9) % 0.1).toBeLessThan(1 / 59)
+    for (const { index } of tenths(trace))
+      expect((trace.points[index]!.ageSeconds + 1e-9) % 0.1).toBeLessThan(1 / 59)
   })
 
   it('is nothing for a particle that never is', () => {
@@ -75,6 +77,8 @@ describe('looking otherwise', () => {
 
   it('shows the other blend of the selected particle type', () => {
     const looked = lookedAt(effect, { one: false, otherBlend: true }, sparks.id)
-    expect(looked.emitters.map((e) => e.type.blend !== effect.emitters.find((o) => o.id === e.id)!.type.blend)).toEqual(looked.emitters.map((e) => e.type.id === sparks.type.id))
+    expect(
+      looked.emitters.map((e) => e.type.blend !== effect.emitters.find((o) => o.id === e.id)!.type.blend),
+    ).toEqual(looked.emitters.map((e) => e.type.id === sparks.type.id))
   })
 })

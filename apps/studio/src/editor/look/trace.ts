@@ -1,5 +1,13 @@
 /** Ways of particles, computed by a simulation of their own beside the shown one. Pure. */
-import { compile, createSimulation, findParticle, latestEndSeconds, type ParticleReport, reportParticles, type SimulationOptions } from '@gliv/engine'
+import {
+  compile,
+  createSimulation,
+  findParticle,
+  latestEndSeconds,
+  type ParticleReport,
+  reportParticles,
+  type SimulationOptions,
+} from '@gliv/engine'
 import type { ResolvedEffect } from '@gliv/model'
 
 export interface Trace {
@@ -19,7 +27,13 @@ const lastTickOf = (effect: ResolvedEffect): number => {
 }
 
 /** One particle from birth to end; null when it is not born within the time that is looked at. @param around a tick at which it lives */
-export const traceOf = (effect: ResolvedEffect, options: SimulationOptions, key: string, emitterId: string, around: number): Trace | null => {
+export const traceOf = (
+  effect: ResolvedEffect,
+  options: SimulationOptions,
+  key: string,
+  emitterId: string,
+  around: number,
+): Trace | null => {
   const simulation = createSimulation(compile(effect), options)
   const last = Math.max(lastTickOf(effect), around + LONGEST_SECONDS * effect.rate)
   const points: ParticleReport[] = []
@@ -39,10 +53,21 @@ export const traceOf = (effect: ResolvedEffect, options: SimulationOptions, key:
 export type Way = readonly (readonly [number, number])[]
 
 /** Where up to `most` particles of an emitter go, from their births on: the first ones, by a cap. Other emitters are left out. */
-export const waysOf = (effect: ResolvedEffect, options: SimulationOptions, emitterId: string, most: number): Way[] => {
+export const waysOf = (
+  effect: ResolvedEffect,
+  options: SimulationOptions,
+  emitterId: string,
+  most: number,
+): Way[] => {
   const emitter = effect.emitters.find((e) => e.id === emitterId)
   if (!emitter || emitter.dormant) return []
-  const alone: ResolvedEffect = { ...effect, parts: [], emitters: [{ ...emitter, relays: [], numbers: { ...emitter.numbers, cap: most, minimum: 0 }, capPolicy: 'skip' }] }
+  const alone: ResolvedEffect = {
+    ...effect,
+    parts: [],
+    emitters: [
+      { ...emitter, relays: [], numbers: { ...emitter.numbers, cap: most, minimum: 0 }, capPolicy: 'skip' },
+    ],
+  }
   const simulation = createSimulation(compile(alone), options)
   const ways = new Map<string, [number, number][]>()
   const last = lastTickOf(alone)
@@ -59,7 +84,12 @@ export const waysOf = (effect: ResolvedEffect, options: SimulationOptions, emitt
 }
 
 /** The living particle nearest to a place, within a distance in px; of equals the one on top. */
-export const nearestParticle = (particles: readonly ParticleReport[], x: number, y: number, within: number): ParticleReport | null => {
+export const nearestParticle = (
+  particles: readonly ParticleReport[],
+  x: number,
+  y: number,
+  within: number,
+): ParticleReport | null => {
   let best: ParticleReport | null = null
   let least = within * within
   for (const particle of particles) {

@@ -15,7 +15,12 @@ const IDLE_MS = 60
  * Something that is computed from the shown effect beside the stage: anew when there is time after a change, so that
  * it never stands in the way of an edit.
  */
-export const useBeside = <T>(wanted: boolean, key: string, compute: (effect: ResolvedEffect, options: SimulationOptions) => T, nothing: T): T => {
+export const useBeside = <T>(
+  wanted: boolean,
+  key: string,
+  compute: (effect: ResolvedEffect, options: SimulationOptions) => T,
+  nothing: T,
+): T => {
   const effectId = useEffectId()
   const kit = useDocument((s) => (wanted ? shownKit(s) : null))
   const preview = useSession((s) => s.preview)

@@ -12,7 +12,11 @@ export const AlongRows = ({ targets }: { targets: SentenceTargets }) => {
   const [open, setOpen] = useState<AlongKind | null>(null)
   const used = useShown((_, effect) => {
     const emitter = effect.emitters[targets.emitter]
-    const changed = ALONG_RAMPS.filter((kind) => (kind === 'delay' ? (emitter?.numbers.alongDelay ?? 0) > 0 : JSON.stringify(emitter?.along[kind]) !== JSON.stringify(DEFAULT_ALONG[kind])))
+    const changed = ALONG_RAMPS.filter((kind) =>
+      kind === 'delay'
+        ? (emitter?.numbers.alongDelay ?? 0) > 0
+        : JSON.stringify(emitter?.along[kind]) !== JSON.stringify(DEFAULT_ALONG[kind]),
+    )
     return changed.join(' ')
   }, '')
   return (
@@ -20,13 +24,24 @@ export const AlongRows = ({ targets }: { targets: SentenceTargets }) => {
       <div className="along-head">
         <span className="row-label">Along the shape</span>
         {ALONG_RAMPS.map((kind) => (
-          <Button key={kind} aria-expanded={open === kind} className={used.split(' ').includes(kind) ? 'in-use' : ''} onClick={() => setOpen(open === kind ? null : kind)}>
+          <Button
+            key={kind}
+            aria-expanded={open === kind}
+            className={used.split(' ').includes(kind) ? 'in-use' : ''}
+            onClick={() => setOpen(open === kind ? null : kind)}
+          >
             {ALONG_TEXTS[kind]}
           </Button>
         ))}
       </div>
       {open === 'delay' && <PropertyRow target={targetOf(targets, 'alongDelay')} id="alongDelay" />}
-      {open && <RampEditor key={open} inline address={{ of: 'along', effect: targets.effect, emitter: targets.emitter, ramp: open }} />}
+      {open && (
+        <RampEditor
+          key={open}
+          inline
+          address={{ of: 'along', effect: targets.effect, emitter: targets.emitter, ramp: open }}
+        />
+      )}
     </div>
   )
 }

@@ -8,4 +8,8 @@ const isChoice = (row: Row): row is `@${MenuChoice}` => row.startsWith('@')
 
 /** A number or a choice of the Recipe. */
 export const AnyRow = ({ row, targets }: { row: Row; targets: SentenceTargets }) =>
-  isChoice(row) ? <ChoiceRow id={row.slice(1) as MenuChoice} targets={targets} /> : <PropertyRow target={targetOf(targets, row)} id={row} />
+  isChoice(row) ? (
+    <ChoiceRow id={row.slice(1) as MenuChoice} targets={targets} />
+  ) : (
+    <PropertyRow target={targetOf(targets, row)} id={row} />
+  )

@@ -17,7 +17,11 @@ const TableButton = () => {
   const [open, setOpen] = useState(false)
   return (
     <>
-      <Button variant="outlined" title="All emitters side by side, for typing across" onClick={() => setOpen(true)}>
+      <Button
+        variant="outlined"
+        title="All emitters side by side, for typing across"
+        onClick={() => setOpen(true)}
+      >
         Table
       </Button>
       {open && (
@@ -52,7 +56,12 @@ const ShareMenu = ({ targets }: { targets: SentenceTargets }) => {
   const others = types.filter((t) => t.id !== targets.type)
   return (
     <>
-      <Button variant="outlined" disabled={others.length === 0} title="Send out a particle type that another emitter uses" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button
+        variant="outlined"
+        disabled={others.length === 0}
+        title="Send out a particle type that another emitter uses"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         Use another
       </Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
@@ -82,10 +91,23 @@ export const TypeBand = ({ targets }: { targets: SentenceTargets }) => {
     <header className="band two-lines">
       <span className="band-kind">Particle type{users > 1 ? ` · used by ${users} emitters` : ''}</span>
       <div className="band-text">
-        <NameField label="Particle type name" read={(kit) => kit.types[targets.type]?.name} write={(kit, name) => void (kit.types[targets.type]!.name = name)} />
+        <NameField
+          label="Particle type name"
+          read={(kit) => kit.types[targets.type]?.name}
+          write={(kit, name) => void (kit.types[targets.type]!.name = name)}
+        />
       </div>
       {users > 1 && (
-        <Button variant="outlined" title="Give this emitter a copy that nobody else uses" onClick={() => edit('Own copy of the particle type', (kit) => void ownType(kit, targets.effect, targets.emitter, makeId))}>
+        <Button
+          variant="outlined"
+          title="Give this emitter a copy that nobody else uses"
+          onClick={() =>
+            edit(
+              'Own copy of the particle type',
+              (kit) => void ownType(kit, targets.effect, targets.emitter, makeId),
+            )
+          }
+        >
           Own copy
         </Button>
       )}

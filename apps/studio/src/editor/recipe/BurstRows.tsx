@@ -23,11 +23,15 @@ import { type SentenceTargets, targetOf } from './targets.ts'
 const placeCount = (kit: Kit, emitter: Emitter): number => {
   const { mask, numbers } = emitter
   const sheet = mask && kit.sheets[mask.sheet]
-  const cells = emitter.shape === 'picture' && sheet ? readMask(sheet, mask.frame, mask.part, numbers.grid, mask.keepColours) : null
+  const cells =
+    emitter.shape === 'picture' && sheet
+      ? readMask(sheet, mask.frame, mask.part, numbers.grid, mask.keepColours)
+      : null
   return placesOf({ shape: emitter.shape, numbers, mask: cells })
 }
 
-const readCount = (text: string): number | null => (/^\d+$/.test(text.trim()) && Number(text) <= 100_000 ? Number(text) : null)
+const readCount = (text: string): number | null =>
+  /^\d+$/.test(text.trim()) && Number(text) <= 100_000 ? Number(text) : null
 
 const multiplied = (burst: Burst, factor: number): Burst['numbers']['burstCount'] => {
   const [, most] = property('burstCount').hard
@@ -41,30 +45,65 @@ export const AliveField = ({ targets }: { targets: SentenceTargets }) => {
   const alive = useShown((kit, effect) => {
     const emitter = effect.emitters[targets.emitter]
     const type = emitter && kit.types[emitter.type]
-    return !emitter || !type || emitter.companionOf !== null ? -1 : emitter.dormant ? -2 : estimateAlive({ ...emitter, placeCount: placeCount(kit, emitter) }, type)
+    return !emitter || !type || emitter.companionOf !== null
+      ? -1
+      : emitter.dormant
+        ? -2
+        : estimateAlive({ ...emitter, placeCount: placeCount(kit, emitter) }, type)
   }, -1)
   if (alive === -2) return <p className="group-hint">It sends out what relays ask for, up to its cap.</p>
   if (alive < 0) return <p className="group-hint">It has one particle for each of its partner’s.</p>
   const set = (wanted: number): void =>
     edit(`About ${wanted} alive`, (kit) => {
       const emitter = kit.effects[targets.effect]!.emitters[targets.emitter]!
-      const { flow, burstFactor } = solveAlive({ ...emitter, placeCount: placeCount(kit, emitter) }, kit.types[emitter.type]!, wanted)
+      const { flow, burstFactor } = solveAlive(
+        { ...emitter, placeCount: placeCount(kit, emitter) },
+        kit.types[emitter.type]!,
+        wanted,
+      )
       if (flow !== undefined) emitter.numbers.flow = Math.min(property('flow').hard[1], flow)
-      if (burstFactor !== undefined) for (const burst of emitter.bursts) burst.numbers.burstCount = multiplied(burst, burstFactor)
+      if (burstFactor !== undefined)
+        for (const burst of emitter.bursts) burst.numbers.burstCount = multiplied(burst, burstFactor)
       if (wanted > emitter.numbers.cap) emitter.numbers.cap = wanted
     })
   return (
     <p className="group-hint">
-      ≈ <TypedField label="About so many alive" shown={String(alive)} read={readCount} hint="Type a whole number up to 100000" onCommit={set} /> alive at the most
+      ≈{' '}
+      <TypedField
+        label="About so many alive"
+        shown={String(alive)}
+        read={readCount}
+        hint="Type a whole number up to 100000"
+        onCommit={set}
+      />{' '}
+      alive at the most
     </p>
   )
 }
 
-const BURST_NUMBERS: readonly PropertyId[] = ['burstAt', 'burstCount', 'burstSpan', 'burstRepeats', 'burstInterval', 'burstChance']
+const BURST_NUMBERS: readonly PropertyId[] = [
+  'burstAt',
+  'burstCount',
+  'burstSpan',
+  'burstRepeats',
+  'burstInterval',
+  'burstChance',
+]
 
-const BurstRow = ({ burst, targets, onRemove }: { burst: string; targets: SentenceTargets; onRemove: () => void }) => {
+const BurstRow = ({
+  burst,
+  targets,
+  onRemove,
+}: {
+  burst: string
+  targets: SentenceTargets
+  onRemove: () => void
+}) => {
   const [open, setOpen] = useState(false)
-  const each = useShown((_, effect) => effect.emitters[targets.emitter]?.bursts.find((b) => b.id === burst)?.eachPlace ?? false, false)
+  const each = useShown(
+    (_, effect) => effect.emitters[targets.emitter]?.bursts.find((b) => b.id === burst)?.eachPlace ?? false,
+    false,
+  )
   const setEach = (next: boolean): void =>
     edit('One for each place', (kit) => {
       const found = kit.effects[targets.effect]!.emitters[targets.emitter]!.bursts.find((b) => b.id === burst)
@@ -73,10 +112,22 @@ const BurstRow = ({ burst, targets, onRemove }: { burst: string; targets: Senten
   return (
     <div className="burst">
       <div className="burst-row">
-        <button type="button" className={open ? 'fold open' : 'fold'} aria-expanded={open} aria-label="All of this burst" onClick={() => setOpen(!open)}>
+        <button
+          type="button"
+          className={open ? 'fold open' : 'fold'}
+          aria-expanded={open}
+          aria-label="All of this burst"
+          onClick={() => setOpen(!open)}
+        >
           <ExpandMore className="chevron" fontSize="inherit" />
         </button>
-        <span>Burst of</span> {each ? <span>each place</span> : <ValueText target={targetOf(targets, 'burstCount', burst)} id="burstCount" />} <span>at</span> <ValueText target={targetOf(targets, 'burstAt', burst)} id="burstAt" />
+        <span>Burst of</span>{' '}
+        {each ? (
+          <span>each place</span>
+        ) : (
+          <ValueText target={targetOf(targets, 'burstCount', burst)} id="burstCount" />
+        )}{' '}
+        <span>at</span> <ValueText target={targetOf(targets, 'burstAt', burst)} id="burstAt" />
         <IconButton aria-label="Remove this burst" onClick={onRemove}>
           <Close fontSize="inherit" />
         </IconButton>
@@ -87,7 +138,8 @@ const BurstRow = ({ burst, targets, onRemove }: { burst: string; targets: Senten
             <PropertyRow key={id} target={targetOf(targets, id, burst)} id={id} />
           ))}
           <label className="check-row">
-            <Checkbox size="small" checked={each} onChange={(event) => setEach(event.target.checked)} /> one for each place of the shape
+            <Checkbox size="small" checked={each} onChange={(event) => setEach(event.target.checked)} /> one
+            for each place of the shape
           </label>
         </div>
       )}
@@ -102,7 +154,10 @@ const CompanionButton = ({ targets }: { targets: SentenceTargets }) => (
     title="Adds an emitter that follows each of these particles, like a glow on each spark"
     onClick={() => {
       const id = { current: '' }
-      edit('Add a companion', (kit) => void (id.current = addCompanion(kit, targets.effect, targets.emitter, makeId)))
+      edit(
+        'Add a companion',
+        (kit) => void (id.current = addCompanion(kit, targets.effect, targets.emitter, makeId)),
+      )
       select(targets.effect, id.current)
     }}
   >
@@ -114,7 +169,9 @@ export const BurstRows = ({ targets }: { targets: SentenceTargets }) => {
   // As text, so that a drag of a burst's number does not render the list again.
   const text = useShown((_, effect) => {
     const emitter = effect.emitters[targets.emitter]
-    return emitter && emitter.companionOf === null && !emitter.dormant ? emitter.bursts.map((b) => b.id).join(' ') : null
+    return emitter && emitter.companionOf === null && !emitter.dormant
+      ? emitter.bursts.map((b) => b.id).join(' ')
+      : null
   }, null)
   if (text === null) return null
   const change = (label: string, recipe: (list: Burst[]) => Burst[]): void =>
@@ -124,10 +181,21 @@ export const BurstRows = ({ targets }: { targets: SentenceTargets }) => {
     })
   return (
     <div className="burst-rows">
-      {text.split(' ').filter((id) => id !== '').map((id) => (
-        <BurstRow key={id} burst={id} targets={targets} onRemove={() => change('Remove a burst', (list) => list.filter((b) => b.id !== id))} />
-      ))}
-      <Button startIcon={<Add />} onClick={() => change('Add a burst', (list) => [...list, newBurst(makeId('burst'))])}>
+      {text
+        .split(' ')
+        .filter((id) => id !== '')
+        .map((id) => (
+          <BurstRow
+            key={id}
+            burst={id}
+            targets={targets}
+            onRemove={() => change('Remove a burst', (list) => list.filter((b) => b.id !== id))}
+          />
+        ))}
+      <Button
+        startIcon={<Add />}
+        onClick={() => change('Add a burst', (list) => [...list, newBurst(makeId('burst'))])}
+      >
         Add a burst
       </Button>
       <CompanionButton targets={targets} />

@@ -17,7 +17,12 @@ export const ChoiceRow = memo(({ id, targets }: { id: MenuChoice; targets: Sente
   const text = useShown((kit, effect) => {
     const emitter = effect.emitters[targets.emitter]
     const type = kit.types[targets.type]
-    return emitter && type ? JSON.stringify({ current: choice.current(emitter, type), options: choiceOptions(id, kit, emitter, type, targets) }) : ''
+    return emitter && type
+      ? JSON.stringify({
+          current: choice.current(emitter, type),
+          options: choiceOptions(id, kit, emitter, type, targets),
+        })
+      : ''
   }, '')
   if (!text) return null
   const { current, options } = JSON.parse(text) as Shown
@@ -28,7 +33,11 @@ export const ChoiceRow = memo(({ id, targets }: { id: MenuChoice; targets: Sente
       help={choice.help}
       value={current}
       options={options}
-      onChange={(value) => edit(`${choice.title}: ${options.find((o) => o.value === value)?.label ?? value}`, (kit) => choice.apply(kit, targets, value))}
+      onChange={(value) =>
+        edit(`${choice.title}: ${options.find((o) => o.value === value)?.label ?? value}`, (kit) =>
+          choice.apply(kit, targets, value),
+        )
+      }
     />
   )
 })

@@ -13,27 +13,51 @@ import { type SentenceTargets, targetOf } from './targets.ts'
 
 /** The list that each particle picks from, and the palette that the tint is locked to. */
 export const PickRows = ({ targets }: { targets: SentenceTargets }) => {
-  const picks = useShown<readonly string[] | null>((kit) => (kit.types[targets.type]?.tintPick === 'list' ? kit.types[targets.type]!.pickColours : null), null)
+  const picks = useShown<readonly string[] | null>(
+    (kit) => (kit.types[targets.type]?.tintPick === 'list' ? kit.types[targets.type]!.pickColours : null),
+    null,
+  )
   const palette = useShown((kit) => kit.palettes[kit.types[targets.type]?.palette ?? ''] ?? null, null)
   const fromRamp = (): void =>
     edit('New palette from the ramp', (kit) => {
       const type = kit.types[targets.type]!
       const id = makeId('palette')
       const colours = [...new Set(type.ramps.tint.points.map((p) => p.colour))]
-      kit.palettes[id] = { id, name: freeName(type.name, Object.values(kit.palettes).map((p) => p.name)), colours }
+      kit.palettes[id] = {
+        id,
+        name: freeName(
+          type.name,
+          Object.values(kit.palettes).map((p) => p.name),
+        ),
+        colours,
+      }
       kit.paletteOrder.push(id)
       type.palette = id
     })
   return (
     <>
-      {picks && <ColourList label="Colours to pick from" colours={picks} write={(kit, next) => void (kit.types[targets.type]!.pickColours = next)} />}
+      {picks && (
+        <ColourList
+          label="Colours to pick from"
+          colours={picks}
+          write={(kit, next) => void (kit.types[targets.type]!.pickColours = next)}
+        />
+      )}
       {palette ? (
         <>
           <p className="group-hint">Palette “{palette.name}”, shared by the whole kit</p>
-          <ColourList label={`Palette ${palette.name}`} colours={palette.colours} write={(kit, next) => void (kit.palettes[palette.id]!.colours = next)} />
+          <ColourList
+            label={`Palette ${palette.name}`}
+            colours={palette.colours}
+            write={(kit, next) => void (kit.palettes[palette.id]!.colours = next)}
+          />
         </>
       ) : (
-        <Button startIcon={<Add />} title="Makes a palette of the ramp’s colours and locks the tint to it" onClick={fromRamp}>
+        <Button
+          startIcon={<Add />}
+          title="Makes a palette of the ramp’s colours and locks the tint to it"
+          onClick={fromRamp}
+        >
           New palette from the ramp
         </Button>
       )}
@@ -41,16 +65,35 @@ export const PickRows = ({ targets }: { targets: SentenceTargets }) => {
   )
 }
 
-const SPREADS: readonly PropertyId[] = ['hueSpread', 'saturationSpread', 'valueSpread', 'redSpread', 'greenSpread', 'blueSpread', 'hueTurn']
+const SPREADS: readonly PropertyId[] = [
+  'hueSpread',
+  'saturationSpread',
+  'valueSpread',
+  'redSpread',
+  'greenSpread',
+  'blueSpread',
+  'hueTurn',
+]
 
 /** How colours differ from particle to particle; folded away while nothing does. */
 export const ColourRows = ({ targets }: { targets: SentenceTargets }) => {
-  const used = useShown((kit) => SPREADS.some((id) => (kit.types[targets.type]?.numbers as Record<string, unknown> | undefined)?.[id] !== 0), false)
+  const used = useShown(
+    (kit) =>
+      SPREADS.some(
+        (id) => (kit.types[targets.type]?.numbers as Record<string, unknown> | undefined)?.[id] !== 0,
+      ),
+    false,
+  )
   const [opened, setOpened] = useState(false)
   const open = opened || used
   return (
     <>
-      <button type="button" className={open ? 'fold open' : 'fold'} aria-expanded={open} onClick={() => setOpened(!open)}>
+      <button
+        type="button"
+        className={open ? 'fold open' : 'fold'}
+        aria-expanded={open}
+        onClick={() => setOpened(!open)}
+      >
         <ExpandMore className="chevron" fontSize="inherit" />
         Differences and hue
       </button>

@@ -31,7 +31,14 @@ export const ForceMenu = ({ anchor, forces, onChoose, onClose }: Props) => {
     if (event.key !== 'Escape') event.stopPropagation()
   }
   return (
-    <Popover open anchorEl={anchor} onClose={onClose} anchorOrigin={{ vertical: 'center', horizontal: 'right' }} transformOrigin={{ vertical: 'center', horizontal: 'left' }} slotProps={{ paper: { className: 'force-menu' } }}>
+    <Popover
+      open
+      anchorEl={anchor}
+      onClose={onClose}
+      anchorOrigin={{ vertical: 'center', horizontal: 'right' }}
+      transformOrigin={{ vertical: 'center', horizontal: 'left' }}
+      slotProps={{ paper: { className: 'force-menu' } }}
+    >
       <input
         // The list opens to be typed in.
         ref={(field) => field?.focus()}
@@ -48,7 +55,14 @@ export const ForceMenu = ({ anchor, forces, onChoose, onClose }: Props) => {
       />
       <ul role="listbox" aria-label="Forces">
         {found.map((force) => (
-          <li key={force} role="option" aria-selected={force === current} data-force={force} onPointerEnter={() => setAt(found.indexOf(force))} onClick={() => onChoose(force)}>
+          <li
+            key={force}
+            role="option"
+            aria-selected={force === current}
+            data-force={force}
+            onPointerEnter={() => setAt(found.indexOf(force))}
+            onClick={() => onChoose(force)}
+          >
             <ForcePicture force={force} />
             <span>
               <b>{FORCE_TEXTS[force].label}</b>
@@ -56,7 +70,9 @@ export const ForceMenu = ({ anchor, forces, onChoose, onClose }: Props) => {
             </span>
           </li>
         ))}
-        {found.length === 0 && <li className="none">No force is called that. Try another word: wind, noise, orbit …</li>}
+        {found.length === 0 && (
+          <li className="none">No force is called that. Try another word: wind, noise, orbit …</li>
+        )}
       </ul>
     </Popover>
   )

@@ -4,7 +4,15 @@ import ShowChart from '@mui/icons-material/ShowChart'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
-import { FLAT_RAMP, FORCE_KINDS, type ForceKind, type Ramp, RAMPED_FORCES, type RampedForce, RISING_RAMP } from '@gliv/model'
+import {
+  FLAT_RAMP,
+  FORCE_KINDS,
+  type ForceKind,
+  type Ramp,
+  RAMPED_FORCES,
+  type RampedForce,
+  RISING_RAMP,
+} from '@gliv/model'
 import { useState } from 'react'
 import { edit } from '../../store/document.ts'
 import { FORCE_TEXTS } from '../../texts/forces.ts'
@@ -17,14 +25,27 @@ import type { Row } from './row.ts'
 import { HeadingDial } from './HeadingDial.tsx'
 import type { SentenceTargets } from './targets.ts'
 
-const isRamped = (force: ForceKind): force is RampedForce => (RAMPED_FORCES as readonly ForceKind[]).includes(force)
+const isRamped = (force: ForceKind): force is RampedForce =>
+  (RAMPED_FORCES as readonly ForceKind[]).includes(force)
 
 /** What a rail runs by, and what scales all others. */
 const FIRST_RAMP = { rail: RISING_RAMP } as const satisfies Partial<Record<RampedForce, Ramp>>
 
-const RampButton = ({ force, targets, has }: { force: RampedForce; targets: SentenceTargets; has: boolean }) => {
+const RampButton = ({
+  force,
+  targets,
+  has,
+}: {
+  force: RampedForce
+  targets: SentenceTargets
+  has: boolean
+}) => {
   const { label } = FORCE_TEXTS[force]
-  const title = has ? 'Take its ramp away' : force === 'rail' ? 'Pass the rail by a ramp over life' : 'Let its strength run over life'
+  const title = has
+    ? 'Take its ramp away'
+    : force === 'rail'
+      ? 'Pass the rail by a ramp over life'
+      : 'Let its strength run over life'
   return (
     <Tooltip title={title}>
       <IconButton
@@ -35,7 +56,9 @@ const RampButton = ({ force, targets, has }: { force: RampedForce; targets: Sent
           edit(`${has ? 'Remove' : 'Add'} the ramp of ${label}`, (kit) => {
             const type = kit.types[targets.type]!
             const { [force]: _old, ...rest } = type.forceRamps
-            type.forceRamps = has ? rest : { ...rest, [force]: (FIRST_RAMP as Partial<Record<RampedForce, Ramp>>)[force] ?? FLAT_RAMP }
+            type.forceRamps = has
+              ? rest
+              : { ...rest, [force]: (FIRST_RAMP as Partial<Record<RampedForce, Ramp>>)[force] ?? FLAT_RAMP }
           })
         }
       >
@@ -45,14 +68,25 @@ const RampButton = ({ force, targets, has }: { force: RampedForce; targets: Sent
   )
 }
 
-const ForceSection = ({ force, targets, onRemove }: { force: ForceKind; targets: SentenceTargets; onRemove: () => void }) => {
+const ForceSection = ({
+  force,
+  targets,
+  onRemove,
+}: {
+  force: ForceKind
+  targets: SentenceTargets
+  onRemove: () => void
+}) => {
   const { label, help } = FORCE_TEXTS[force]
   const { dial } = forceEditor(force)
   const rows = useShown((kit) => {
     const type = kit.types[targets.type]
     return type ? forceEditor(force).rows(type).join(' ') : ''
   }, '')
-  const ramped = useShown((kit) => isRamped(force) && kit.types[targets.type]?.forceRamps[force] !== undefined, false)
+  const ramped = useShown(
+    (kit) => isRamped(force) && kit.types[targets.type]?.forceRamps[force] !== undefined,
+    false,
+  )
   return (
     <section className="force" data-force={force}>
       <header>
@@ -70,7 +104,9 @@ const ForceSection = ({ force, targets, onRemove }: { force: ForceKind; targets:
       {(rows ? rows.split(' ') : []).map((row) => (
         <AnyRow key={row} row={row as Row} targets={targets} />
       ))}
-      {isRamped(force) && ramped && <RampEditor inline address={{ of: 'force', type: targets.type, force }} />}
+      {isRamped(force) && ramped && (
+        <RampEditor inline address={{ of: 'force', type: targets.type, force }} />
+      )}
     </section>
   )
 }
@@ -81,15 +117,33 @@ const NO_FORCES: readonly ForceKind[] = []
 export const ForceRows = ({ targets }: { targets: SentenceTargets }) => {
   const forces = useShown((kit) => kit.types[targets.type]?.forces, undefined) ?? NO_FORCES
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const change = (label: string, next: readonly ForceKind[]): void => edit(label, (kit) => void (kit.types[targets.type]!.forces = FORCE_KINDS.filter((force) => next.includes(force))))
+  const change = (label: string, next: readonly ForceKind[]): void =>
+    edit(
+      label,
+      (kit) => void (kit.types[targets.type]!.forces = FORCE_KINDS.filter((force) => next.includes(force))),
+    )
   const left = FORCE_KINDS.filter((force) => !forces.includes(force))
   return (
     <div className="force-rows">
       {FORCE_KINDS.filter((force) => forces.includes(force)).map((force) => (
-        <ForceSection key={force} force={force} targets={targets} onRemove={() => change(`Remove ${FORCE_TEXTS[force].label}`, forces.filter((f) => f !== force))} />
+        <ForceSection
+          key={force}
+          force={force}
+          targets={targets}
+          onRemove={() =>
+            change(
+              `Remove ${FORCE_TEXTS[force].label}`,
+              forces.filter((f) => f !== force),
+            )
+          }
+        />
       ))}
       {left.length > 0 && (
-        <Button startIcon={<Add />} aria-haspopup="listbox" onClick={(event) => setAnchor(event.currentTarget)}>
+        <Button
+          startIcon={<Add />}
+          aria-haspopup="listbox"
+          onClick={(event) => setAnchor(event.currentTarget)}
+        >
           Add a force
         </Button>
       )}

@@ -8,7 +8,15 @@ import { sheetImages } from '../stage/sheetImages.ts'
 const CELL = 44
 
 /** One frame of a sheet, small. */
-export const FrameCell = ({ sheetId, frame: index, size = CELL }: { sheetId: string; frame: number; size?: number }) => {
+export const FrameCell = ({
+  sheetId,
+  frame: index,
+  size = CELL,
+}: {
+  sheetId: string
+  frame: number
+  size?: number
+}) => {
   const canvas = useRef<HTMLCanvasElement>(null)
   const sheet = useDocument((s) => s.kit?.sheets[sheetId])
   const frame: SheetFrame | undefined = sheet?.frames[index]
@@ -19,7 +27,17 @@ export const FrameCell = ({ sheetId, frame: index, size = CELL }: { sheetId: str
     const zoom = Math.min(size / frame.w, size / frame.h, 4)
     context.clearRect(0, 0, size, size)
     context.imageSmoothingEnabled = sheet.sampling === 'smooth'
-    context.drawImage(image, frame.x, frame.y, frame.w, frame.h, (size - frame.w * zoom) / 2, (size - frame.h * zoom) / 2, frame.w * zoom, frame.h * zoom)
+    context.drawImage(
+      image,
+      frame.x,
+      frame.y,
+      frame.w,
+      frame.h,
+      (size - frame.w * zoom) / 2,
+      (size - frame.h * zoom) / 2,
+      frame.w * zoom,
+      frame.h * zoom,
+    )
   }, [sheet, frame, size])
   return <canvas ref={canvas} width={size} height={size} aria-hidden />
 }
@@ -35,7 +53,12 @@ interface MenuProps {
 export const FrameMenu = ({ anchor, chosen, onClose, onChoose }: MenuProps) => {
   const sheets = useDocument(useShallow((s) => s.kit?.sheetOrder.map((id) => s.kit!.sheets[id]!) ?? []))
   return (
-    <Popover open={anchor !== null} anchorEl={anchor} onClose={onClose} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+    <Popover
+      open={anchor !== null}
+      anchorEl={anchor}
+      onClose={onClose}
+      anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+    >
       <div className="frame-menu">
         {sheets.map((sheet) => (
           <section key={sheet.id}>
@@ -44,7 +67,15 @@ export const FrameMenu = ({ anchor, chosen, onClose, onChoose }: MenuProps) => {
               {sheet.frames.map((frame, i) => {
                 const current = chosen.some((c) => c.sheet === sheet.id && c.frame === i)
                 return (
-                  <button key={i} type="button" className={current ? 'frame-cell notched' : 'frame-cell'} aria-pressed={current} title={frame.name} aria-label={frame.name} onClick={() => onChoose(sheet.id, i, frame.name)}>
+                  <button
+                    key={i}
+                    type="button"
+                    className={current ? 'frame-cell notched' : 'frame-cell'}
+                    aria-pressed={current}
+                    title={frame.name}
+                    aria-label={frame.name}
+                    onClick={() => onChoose(sheet.id, i, frame.name)}
+                  >
                     <FrameCell sheetId={sheet.id} frame={i} />
                     <span>{frame.name}</span>
                   </button>

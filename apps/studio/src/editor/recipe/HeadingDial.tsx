@@ -14,37 +14,70 @@ import { type SentenceTargets, targetOf } from './targets.ts'
 const R = 22
 
 /** A dial that is drawn as what it sets: an arrow, and the fan around it. Drag turns; whole degrees, with Shift steps of 15. */
-export const HeadingDial = ({ targets, id, fan }: { targets: SentenceTargets; id: PropertyId; fan?: PropertyId }) => {
+export const HeadingDial = ({
+  targets,
+  id,
+  fan,
+}: {
+  targets: SentenceTargets
+  id: PropertyId
+  fan?: PropertyId
+}) => {
   const target = targetOf(targets, id)
-  const read = (which: PropertyId | undefined, otherwise: number) => (state: Parameters<typeof shownKit>[0]) => {
-    const kit = shownKit(state)
-    const value = which && kit ? readValue(kit, targetOf(targets, which), which) : undefined
-    return typeof value === 'number' ? value : otherwise
-  }
+  const read =
+    (which: PropertyId | undefined, otherwise: number) => (state: Parameters<typeof shownKit>[0]) => {
+      const kit = shownKit(state)
+      const value = which && kit ? readValue(kit, targetOf(targets, which), which) : undefined
+      return typeof value === 'number' ? value : otherwise
+    }
   const heading = useDocument(read(id, 0))
   const spread = useDocument(read(fan, 0))
   const face = useRef<SVGSVGElement>(null)
-  const bind = useDrag(({ event, last, xy: [x, y], shiftKey }) => {
-    const box = face.current!.getBoundingClientRect()
-    const angle = (Math.atan2(y - box.y - box.height / 2, x - box.x - box.width / 2) * 180) / Math.PI
-    const step = shiftKey ? 15 : 1
-    noteInput(event)
-    const { kit } = useDocument.getState()
-    if (kit) editMoment(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, nearestTurn(Math.round(angle / step) * step, heading)))
-    if (last) endMoment()
-  }, { pointer: { keys: false } })
+  const bind = useDrag(
+    ({ event, last, xy: [x, y], shiftKey }) => {
+      const box = face.current!.getBoundingClientRect()
+      const angle = (Math.atan2(y - box.y - box.height / 2, x - box.x - box.width / 2) * 180) / Math.PI
+      const step = shiftKey ? 15 : 1
+      noteInput(event)
+      const { kit } = useDocument.getState()
+      if (kit)
+        editMoment(editLabel(kit, target, id), (draft) =>
+          writeValue(draft, target, id, nearestTurn(Math.round(angle / step) * step, heading)),
+        )
+      if (last) endMoment()
+    },
+    { pointer: { keys: false } },
+  )
   const onKeyDown = (event: KeyboardEvent): void => {
     const steps = arrowSteps(event)
     if (!steps) return
     event.preventDefault()
     // Clockwise to the right and down, as angles grow.
     const { kit } = useDocument.getState()
-    if (kit) editStep(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, nearestTurn(heading + steps[0] + steps[1], heading)))
+    if (kit)
+      editStep(editLabel(kit, target, id), (draft) =>
+        writeValue(draft, target, id, nearestTurn(heading + steps[0] + steps[1], heading)),
+      )
   }
   const [tx, ty] = polar(heading, R - 3)
   return (
     <div className="heading-dial">
-      <svg ref={face} {...bind()} width={2 * R + 4} height={2 * R + 4} viewBox={`${-R - 2} ${-R - 2} ${2 * R + 4} ${2 * R + 4}`} role="slider" tabIndex={0} aria-label={PROPERTY_TEXTS[id].label} aria-valuenow={heading} aria-valuemin={-180} aria-valuemax={180} aria-valuetext={`${heading}°, ${directionWord(heading)}`} onKeyDown={onKeyDown} style={{ touchAction: 'none' }}>
+      <svg
+        ref={face}
+        {...bind()}
+        width={2 * R + 4}
+        height={2 * R + 4}
+        viewBox={`${-R - 2} ${-R - 2} ${2 * R + 4} ${2 * R + 4}`}
+        role="slider"
+        tabIndex={0}
+        aria-label={PROPERTY_TEXTS[id].label}
+        aria-valuenow={heading}
+        aria-valuemin={-180}
+        aria-valuemax={180}
+        aria-valuetext={`${heading}°, ${directionWord(heading)}`}
+        onKeyDown={onKeyDown}
+        style={{ touchAction: 'none' }}
+      >
         <circle r={R} className="dial-face" />
         {spread > 0 && <path d={fanPath(heading, spread, R)} className="dial-fan" />}
         <line x2={tx} y2={ty} className="dial-arrow" />

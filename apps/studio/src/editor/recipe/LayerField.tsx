@@ -14,7 +14,11 @@ export const LayerField = ({ targets }: { targets: SentenceTargets }) => {
   const [typed, setTyped] = useState<string | null>(null)
   const set = (next: string | null): void => {
     const name = (next ?? '').trim().slice(0, LONGEST_NAME)
-    if (name !== '' && name !== layer) edit(`Layer: ${name}`, (kit) => void (kit.effects[targets.effect]!.emitters[targets.emitter]!.layer = name))
+    if (name !== '' && name !== layer)
+      edit(
+        `Layer: ${name}`,
+        (kit) => void (kit.effects[targets.effect]!.emitters[targets.emitter]!.layer = name),
+      )
   }
   return (
     <div className="choice-row">

@@ -11,7 +11,15 @@ import { FrameCell, FrameMenu } from './FrameMenu.tsx'
 import type { Row } from './row.ts'
 import type { SentenceTargets } from './targets.ts'
 
-const ROWS: readonly Row[] = ['markScale', 'markAngle', 'markOpacity', 'markTint', '@markBlend', 'markFade', 'markCap']
+const ROWS: readonly Row[] = [
+  'markScale',
+  'markAngle',
+  'markOpacity',
+  'markTint',
+  '@markBlend',
+  'markFade',
+  'markCap',
+]
 
 const NO_COLOURS: readonly string[] = []
 
@@ -20,11 +28,20 @@ export const MarkRows = ({ targets }: { targets: SentenceTargets }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const touches = useShown((kit) => (kit.types[targets.type]?.contact ?? 'none') !== 'none', false)
   const mark = useShown((kit) => kit.types[targets.type]?.mark ?? null, null)
-  const colours = useShown<readonly string[]>((kit) => kit.types[targets.type]?.markColours ?? NO_COLOURS, NO_COLOURS)
+  const colours = useShown<readonly string[]>(
+    (kit) => kit.types[targets.type]?.markColours ?? NO_COLOURS,
+    NO_COLOURS,
+  )
   if (!touches) return null
-  const set = (label: string, next: { sheet: string; frames: number[] } | null): void => edit(label, (kit) => void (kit.types[targets.type]!.mark = next))
+  const set = (label: string, next: { sheet: string; frames: number[] } | null): void =>
+    edit(label, (kit) => void (kit.types[targets.type]!.mark = next))
   const choose = (sheet: string, frame: number, name: string): void => {
-    set(`Mark: ${name}`, mark && mark.sheet === sheet && !mark.frames.includes(frame) ? { sheet, frames: [...mark.frames, frame] } : { sheet, frames: [frame] })
+    set(
+      `Mark: ${name}`,
+      mark && mark.sheet === sheet && !mark.frames.includes(frame)
+        ? { sheet, frames: [...mark.frames, frame] }
+        : { sheet, frames: [frame] },
+    )
     setAnchor(null)
   }
   return (
@@ -41,26 +58,56 @@ export const MarkRows = ({ targets }: { targets: SentenceTargets }) => {
         <>
           <span className="picture-frames">
             {mark.frames.map((frame) => (
-              <button key={frame} type="button" className="clip-frame" disabled={mark.frames.length === 1} title={mark.frames.length > 1 ? 'Take this frame out' : 'The only frame'} aria-label={`Frame ${frame} of the mark`} onClick={() => set('Take a frame of the mark out', { ...mark, frames: mark.frames.filter((f) => f !== frame) })}>
+              <button
+                key={frame}
+                type="button"
+                className="clip-frame"
+                disabled={mark.frames.length === 1}
+                title={mark.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
+                aria-label={`Frame ${frame} of the mark`}
+                onClick={() =>
+                  set('Take a frame of the mark out', {
+                    ...mark,
+                    frames: mark.frames.filter((f) => f !== frame),
+                  })
+                }
+              >
                 <FrameCell sheetId={mark.sheet} frame={frame} size={26} />
               </button>
             ))}
-            <IconButton aria-label="Add a frame to the mark" title="One of the frames is drawn for each mark" onClick={(event) => setAnchor(event.currentTarget)}>
+            <IconButton
+              aria-label="Add a frame to the mark"
+              title="One of the frames is drawn for each mark"
+              onClick={(event) => setAnchor(event.currentTarget)}
+            >
               <Add fontSize="inherit" />
             </IconButton>
           </span>
           <p className="group-hint">Each takes one of these colours</p>
-          <ColourList label="Colours of the marks" colours={colours} write={(kit, next) => void (kit.types[targets.type]!.markColours = next)} />
+          <ColourList
+            label="Colours of the marks"
+            colours={colours}
+            write={(kit, next) => void (kit.types[targets.type]!.markColours = next)}
+          />
           {ROWS.map((row) => (
             <AnyRow key={row} row={row} targets={targets} />
           ))}
         </>
       ) : (
-        <Button startIcon={<Add />} title="Each hit leaves a picture on the surface" onClick={(event) => setAnchor(event.currentTarget)}>
+        <Button
+          startIcon={<Add />}
+          title="Each hit leaves a picture on the surface"
+          onClick={(event) => setAnchor(event.currentTarget)}
+        >
           Leave marks
         </Button>
       )}
-      <FrameMenu anchor={anchor} chosen={mark?.frames.map((frame) => ({ sheet: mark.sheet, frame })) ?? []} onClose={() => setAnchor(null)} onChoose={choose} />
+      <FrameMenu
+        anchor={anchor}
+        chosen={mark?.frames.map((frame) => ({ sheet: mark.sheet, frame })) ?? []}
+        onClose={() => setAnchor(null)}
+        onChoose={choose}
+      />
     </section>
   )
 }

@@ -17,7 +17,12 @@ export const MaskRow = ({ targets }: { targets: SentenceTargets }) => {
   return (
     <div className="choice-row">
       <span className="row-label">Picture</span>
-      <button type="button" className="word-choice" aria-label="Picture that particles are born from" onClick={(event) => setAnchor(event.currentTarget)}>
+      <button
+        type="button"
+        className="word-choice"
+        aria-label="Picture that particles are born from"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         {name}
       </button>
       <FrameMenu

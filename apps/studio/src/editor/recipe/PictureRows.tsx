@@ -30,7 +30,12 @@ const FollowedClip = ({ picture, onPart }: { picture: TypePicture; onPart: (fram
       ))}
       <small className="clip-name">
         clip {clip.name}{' '}
-        <button type="button" className="word-choice" title="Keep its frames, and follow the clip no longer" onClick={() => onPart([...framesOf(sheet, picture)])}>
+        <button
+          type="button"
+          className="word-choice"
+          title="Keep its frames, and follow the clip no longer"
+          onClick={() => onPart([...framesOf(sheet, picture)])}
+        >
           part
         </button>
       </small>
@@ -45,14 +50,18 @@ type Asked = { readonly anchor: HTMLElement; readonly picture: number | null }
 export const PictureRows = ({ targets }: { targets: SentenceTargets }) => {
   const [asked, setAsked] = useState<Asked | null>(null)
   const pictures = useShown<readonly TypePicture[]>((kit) => kit.types[targets.type]?.pictures ?? [], [])
-  const change = (label: string, recipe: (list: TypePicture[]) => TypePicture[]): void => edit(label, (kit) => void (kit.types[targets.type]!.pictures = recipe(kit.types[targets.type]!.pictures)))
-  const set = (index: number, label: string, next: Partial<TypePicture>): void => change(label, (list) => list.map((p, i) => (i === index ? { ...p, ...next } : p)))
+  const change = (label: string, recipe: (list: TypePicture[]) => TypePicture[]): void =>
+    edit(label, (kit) => void (kit.types[targets.type]!.pictures = recipe(kit.types[targets.type]!.pictures)))
+  const set = (index: number, label: string, next: Partial<TypePicture>): void =>
+    change(label, (list) => list.map((p, i) => (i === index ? { ...p, ...next } : p)))
   const choose = (sheet: string, frame: number, name: string): void => {
     if (!asked) return
     const { picture } = asked
-    if (picture === null) change(`Add ${name}`, (list) => [...list, { sheet, frames: [frame], clip: null, weight: 1 }])
+    if (picture === null)
+      change(`Add ${name}`, (list) => [...list, { sheet, frames: [frame], clip: null, weight: 1 }])
     // Frames of a clip come from one sheet; a frame of another one starts the clip anew.
-    else if (pictures[picture]?.sheet === sheet && pictures[picture].clip === null) set(picture, `Add frame ${name}`, { frames: [...pictures[picture].frames, frame] })
+    else if (pictures[picture]?.sheet === sheet && pictures[picture].clip === null)
+      set(picture, `Add frame ${name}`, { frames: [...pictures[picture].frames, frame] })
     else set(picture, `Picture: ${name}`, { sheet, frames: [frame], clip: null })
     setAsked(null)
   }
@@ -61,38 +70,61 @@ export const PictureRows = ({ targets }: { targets: SentenceTargets }) => {
       {pictures.map((picture, index) => (
         <div key={index} className="picture-row">
           {picture.clip !== null ? (
-            <FollowedClip picture={picture} onPart={(frames) => set(index, 'Frames of its own', { frames, clip: null })} />
+            <FollowedClip
+              picture={picture}
+              onPart={(frames) => set(index, 'Frames of its own', { frames, clip: null })}
+            />
           ) : (
-          <span className="picture-frames">
-            {picture.frames.map((frame, at) => (
-              <button
-                key={at}
-                type="button"
-                className="clip-frame"
-                title={picture.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
-                aria-label={`Frame ${at + 1} of picture ${index + 1}`}
-                disabled={picture.frames.length === 1}
-                onClick={() => set(index, 'Take a frame out', { frames: picture.frames.filter((_, i) => i !== at) })}
+            <span className="picture-frames">
+              {picture.frames.map((frame, at) => (
+                <button
+                  key={at}
+                  type="button"
+                  className="clip-frame"
+                  title={picture.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
+                  aria-label={`Frame ${at + 1} of picture ${index + 1}`}
+                  disabled={picture.frames.length === 1}
+                  onClick={() =>
+                    set(index, 'Take a frame out', { frames: picture.frames.filter((_, i) => i !== at) })
+                  }
+                >
+                  <FrameCell sheetId={picture.sheet} frame={frame} size={26} />
+                </button>
+              ))}
+              <IconButton
+                aria-label={`Add a frame to picture ${index + 1}`}
+                title="Add a frame to the clip"
+                onClick={(event) => setAsked({ anchor: event.currentTarget, picture: index })}
               >
-                <FrameCell sheetId={picture.sheet} frame={frame} size={26} />
-              </button>
-            ))}
-            <IconButton aria-label={`Add a frame to picture ${index + 1}`} title="Add a frame to the clip" onClick={(event) => setAsked({ anchor: event.currentTarget, picture: index })}>
-              <Add fontSize="inherit" />
-            </IconButton>
-          </span>
+                <Add fontSize="inherit" />
+              </IconButton>
+            </span>
           )}
           {pictures.length > 1 && (
             <label title="How often it is taken, against the others">
-              weight <TypedField label={`Weight of picture ${index + 1}`} shown={String(picture.weight)} read={readWeight} hint="Type a number over 0" onCommit={(weight) => set(index, 'Weight', { weight })} />
+              weight{' '}
+              <TypedField
+                label={`Weight of picture ${index + 1}`}
+                shown={String(picture.weight)}
+                read={readWeight}
+                hint="Type a number over 0"
+                onCommit={(weight) => set(index, 'Weight', { weight })}
+              />
             </label>
           )}
-          <IconButton aria-label={`Remove picture ${index + 1}`} disabled={pictures.length === 1} onClick={() => change('Remove a picture', (list) => list.filter((_, i) => i !== index))}>
+          <IconButton
+            aria-label={`Remove picture ${index + 1}`}
+            disabled={pictures.length === 1}
+            onClick={() => change('Remove a picture', (list) => list.filter((_, i) => i !== index))}
+          >
             <Close fontSize="inherit" />
           </IconButton>
         </div>
       ))}
-      <Button startIcon={<Add />} onClick={(event) => setAsked({ anchor: event.currentTarget, picture: null })}>
+      <Button
+        startIcon={<Add />}
+        onClick={(event) => setAsked({ anchor: event.currentTarget, picture: null })}
+      >
         Add a picture
       </Button>
       <Button
@@ -106,7 +138,12 @@ export const PictureRows = ({ targets }: { targets: SentenceTargets }) => {
       >
         Draw, cut, import…
       </Button>
-      <FrameMenu anchor={asked?.anchor ?? null} chosen={[]} onClose={() => setAsked(null)} onChoose={choose} />
+      <FrameMenu
+        anchor={asked?.anchor ?? null}
+        chosen={[]}
+        onClose={() => setAsked(null)}
+        onChoose={choose}
+      />
     </div>
   )
 }

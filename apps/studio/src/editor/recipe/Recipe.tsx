@@ -27,7 +27,17 @@ interface OpenChoice {
   readonly anchor: HTMLElement
 }
 
-const ChoiceMenu = ({ open, choice, targets, onClose }: { open: OpenChoice; choice: MenuChoice; targets: SentenceTargets; onClose: () => void }) => {
+const ChoiceMenu = ({
+  open,
+  choice,
+  targets,
+  onClose,
+}: {
+  open: OpenChoice
+  choice: MenuChoice
+  targets: SentenceTargets
+  onClose: () => void
+}) => {
   const emitter = useSelectedEmitter()
   const type = useSelectedType((t) => t)
   const kit = shownKit()
@@ -41,7 +51,9 @@ const ChoiceMenu = ({ open, choice, targets, onClose }: { open: OpenChoice; choi
           dense
           selected={definition.current(emitter, type) === option.value}
           onClick={() => {
-            edit(`${definition.title}: ${option.label}`, (draft) => definition.apply(draft, targets, option.value))
+            edit(`${definition.title}: ${option.label}`, (draft) =>
+              definition.apply(draft, targets, option.value),
+            )
             onClose()
           }}
         >
@@ -53,7 +65,15 @@ const ChoiceMenu = ({ open, choice, targets, onClose }: { open: OpenChoice; choi
 }
 
 /** The sentence's own menu of frames: it replaces the first picture. */
-const FirstFrameMenu = ({ open, targets, onClose }: { open: OpenChoice; targets: SentenceTargets; onClose: () => void }) => {
+const FirstFrameMenu = ({
+  open,
+  targets,
+  onClose,
+}: {
+  open: OpenChoice
+  targets: SentenceTargets
+  onClose: () => void
+}) => {
   const picture = useSelectedType((t) => t.pictures[0] ?? null)
   return (
     <FrameMenu
@@ -63,7 +83,10 @@ const FirstFrameMenu = ({ open, targets, onClose }: { open: OpenChoice; targets:
       onChoose={(sheet, frame, name) => {
         edit(`Picture: ${name}`, (kit) => {
           const type = kit.types[targets.type]!
-          type.pictures = [{ ...type.pictures[0]!, sheet, frames: [frame], clip: null }, ...type.pictures.slice(1)]
+          type.pictures = [
+            { ...type.pictures[0]!, sheet, frames: [frame], clip: null },
+            ...type.pictures.slice(1),
+          ]
         })
         onClose()
       }}
@@ -96,22 +119,36 @@ const Group = memo(({ group, targets }: { group: GroupDefinition; targets: Sente
   // Sentences change only in structure here; the numbers in them follow by themselves.
   const structure = useShown((kit) => {
     const subject = subjectOf(kit, targets)
-    return subject === null ? EMPTY : JSON.stringify({ tokens: group.sentence(subject), rows: group.rows(subject) })
+    return subject === null
+      ? EMPTY
+      : JSON.stringify({ tokens: group.sentence(subject), rows: group.rows(subject) })
   }, EMPTY)
-  const { tokens, rows } = JSON.parse(structure) as { tokens: ReturnType<GroupDefinition['sentence']>; rows: ReturnType<GroupDefinition['rows']> }
+  const { tokens, rows } = JSON.parse(structure) as {
+    tokens: ReturnType<GroupDefinition['sentence']>
+    rows: ReturnType<GroupDefinition['rows']>
+  }
   const expandable = rows.length > 0 || group.before !== undefined || group.after !== undefined
   return (
     <section className={open && expandable ? 'group open' : 'group'} data-group={group.id}>
       <div className="group-head">
         {expandable ? (
-          <button type="button" className="group-title" aria-expanded={open} onClick={() => toggleGroup(group.id)}>
+          <button
+            type="button"
+            className="group-title"
+            aria-expanded={open}
+            onClick={() => toggleGroup(group.id)}
+          >
             <ExpandMore className="chevron" fontSize="inherit" />
             {group.title}
           </button>
         ) : (
           <span className="group-title plain">{group.title}</span>
         )}
-        <Sentence tokens={tokens} targets={targets} onChoice={(name, anchor) => setChoice({ choice: name, anchor })} />
+        <Sentence
+          tokens={tokens}
+          targets={targets}
+          onChoice={(name, anchor) => setChoice({ choice: name, anchor })}
+        />
         {group.ramp && <RampThumb typeId={targets.type} kind={group.ramp} />}
         {open && expandable && <ResetButton group={group} targets={targets} />}
       </div>
@@ -124,8 +161,12 @@ const Group = memo(({ group, targets }: { group: GroupDefinition; targets: Sente
           {group.after?.(targets)}
         </div>
       )}
-      {choice && choice.choice !== 'frame' && <ChoiceMenu open={choice} choice={choice.choice} targets={targets} onClose={() => setChoice(null)} />}
-      {choice?.choice === 'frame' && <FirstFrameMenu open={choice} targets={targets} onClose={() => setChoice(null)} />}
+      {choice && choice.choice !== 'frame' && (
+        <ChoiceMenu open={choice} choice={choice.choice} targets={targets} onClose={() => setChoice(null)} />
+      )}
+      {choice?.choice === 'frame' && (
+        <FirstFrameMenu open={choice} targets={targets} onClose={() => setChoice(null)} />
+      )}
     </section>
   )
 })
@@ -148,11 +189,18 @@ export const Recipe = () => {
   const emitter = useSelectedId()
   const type = useShown((_, e) => (emitter ? e.emitters[emitter]?.type : undefined), undefined)
   const parts = useShown((_, e) => e.parts.length > 0, false)
-  const targets: SentenceTargets = useMemo(() => ({ effect, emitter: emitter ?? '', type: type ?? '' }), [effect, emitter, type])
+  const targets: SentenceTargets = useMemo(
+    () => ({ effect, emitter: emitter ?? '', type: type ?? '' }),
+    [effect, emitter, type],
+  )
   if (!emitter || !type)
     return (
       <aside className="recipe" aria-label="Recipe">
-        <p className="empty-note">{parts ? 'This effect has no emitter of its own; it plays its parts, which are set beside its name in the timeline.' : 'This effect has no emitter yet. Add one below the stage, in the timeline.'}</p>
+        <p className="empty-note">
+          {parts
+            ? 'This effect has no emitter of its own; it plays its parts, which are set beside its name in the timeline.'
+            : 'This effect has no emitter yet. Add one below the stage, in the timeline.'}
+        </p>
       </aside>
     )
   return (

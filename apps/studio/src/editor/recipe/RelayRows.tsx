@@ -14,15 +14,26 @@ import { useShown } from '../context.ts'
 import { type SentenceTargets, targetOf } from './targets.ts'
 
 /** The number that belongs to a trigger. */
-const TRIGGER_NUMBERS = { birth: [], end: [], contact: [], everyPx: ['relayPx'], everySeconds: ['relaySeconds'], slow: ['relaySlow'] } as const satisfies Record<RelayTrigger, readonly PropertyId[]>
+const TRIGGER_NUMBERS = {
+  birth: [],
+  end: [],
+  contact: [],
+  everyPx: ['relayPx'],
+  everySeconds: ['relaySeconds'],
+  slow: ['relaySlow'],
+} as const satisfies Record<RelayTrigger, readonly PropertyId[]>
 
 /** Dormant emitters and effects that can be handed over to; `e:` and `x:` tell them apart. */
 const useReceivers = (targets: SentenceTargets): readonly Word[] => {
   const text = useShown((kit, effect) => {
-    const emitters = Object.values(effect.emitters).filter((e) => e.dormant && e.companionOf === null).map((e) => ({ value: `e:${e.id}`, label: e.name }))
+    const emitters = Object.values(effect.emitters)
+      .filter((e) => e.dormant && e.companionOf === null)
+      .map((e) => ({ value: `e:${e.id}`, label: e.name }))
     const effects = kit.effectOrder
       .map((id) => kit.effects[id]!)
-      .filter((e) => e.id !== targets.effect && e.play === 'once' && !effectsWithin(kit, e.id).has(targets.effect))
+      .filter(
+        (e) => e.id !== targets.effect && e.play === 'once' && !effectsWithin(kit, e.id).has(targets.effect),
+      )
       .map((e) => ({ value: `x:${e.id}`, label: `effect: ${e.name}` }))
     return JSON.stringify([...emitters, ...effects])
   }, '[]')
@@ -32,18 +43,34 @@ const useReceivers = (targets: SentenceTargets): readonly Word[] => {
 const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets }) => {
   const text = useShown((_, effect) => {
     const relay = effect.emitters[targets.emitter]?.relays.find((r) => r.id === id)
-    return relay ? JSON.stringify({ trigger: relay.trigger, launch: relay.launch, to: relay.emitter === null ? `x:${relay.effect}` : `e:${relay.emitter}` }) : ''
+    return relay
+      ? JSON.stringify({
+          trigger: relay.trigger,
+          launch: relay.launch,
+          to: relay.emitter === null ? `x:${relay.effect}` : `e:${relay.emitter}`,
+        })
+      : ''
   }, '')
   const receivers = useReceivers(targets)
   if (!text) return null
-  const { trigger, launch, to } = JSON.parse(text) as { trigger: RelayTrigger; launch: Relay['launch']; to: string }
+  const { trigger, launch, to } = JSON.parse(text) as {
+    trigger: RelayTrigger
+    launch: Relay['launch']
+    to: string
+  }
   const change = (label: string, recipe: (relay: Relay) => void): void =>
     edit(label, (kit) => {
       const relay = kit.effects[targets.effect]!.emitters[targets.emitter]!.relays.find((r) => r.id === id)
       if (relay) recipe(relay)
     })
   const effect = to.startsWith('x:')
-  const rows: PropertyId[] = [...TRIGGER_NUMBERS[trigger], 'relayCount', 'relayChance', 'relayDelay', ...(effect ? (['relayInstances'] as const) : (['relayVelocity', 'relayTint', 'relayScale'] as const))]
+  const rows: PropertyId[] = [
+    ...TRIGGER_NUMBERS[trigger],
+    'relayCount',
+    'relayChance',
+    'relayDelay',
+    ...(effect ? (['relayInstances'] as const) : (['relayVelocity', 'relayTint', 'relayScale'] as const)),
+  ]
   return (
     <section className="force" data-relay={id}>
       <header>
@@ -60,7 +87,17 @@ const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets })
           <Close fontSize="inherit" />
         </IconButton>
       </header>
-      <WordRow title="When" value={trigger} options={RELAY_TRIGGERS.map((value) => ({ value, label: RELAY_TRIGGER_TEXTS[value] }))} onChange={(value) => change(`Relay ${RELAY_TRIGGER_TEXTS[value as RelayTrigger]}`, (relay) => void (relay.trigger = value as RelayTrigger))} />
+      <WordRow
+        title="When"
+        value={trigger}
+        options={RELAY_TRIGGERS.map((value) => ({ value, label: RELAY_TRIGGER_TEXTS[value] }))}
+        onChange={(value) =>
+          change(
+            `Relay ${RELAY_TRIGGER_TEXTS[value as RelayTrigger]}`,
+            (relay) => void (relay.trigger = value as RelayTrigger),
+          )
+        }
+      />
       <WordRow
         title="Wakes"
         value={to}
@@ -72,7 +109,14 @@ const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets })
           })
         }
       />
-      <WordRow title="Heads from" value={launch} options={RELAY_LAUNCHES.map((value) => ({ value, label: RELAY_LAUNCH_TEXTS[value] }))} onChange={(value) => change('Headings of a relay', (relay) => void (relay.launch = value as Relay['launch']))} />
+      <WordRow
+        title="Heads from"
+        value={launch}
+        options={RELAY_LAUNCHES.map((value) => ({ value, label: RELAY_LAUNCH_TEXTS[value] }))}
+        onChange={(value) =>
+          change('Headings of a relay', (relay) => void (relay.launch = value as Relay['launch']))
+        }
+      />
       {rows.map((row) => (
         <PropertyRow key={row} target={targetOf(targets, row, id)} id={row} />
       ))}
@@ -87,14 +131,29 @@ const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets })
 
 /** What this emitter's particles hand over to, and when. A dormant emitter sends out only that way. */
 export const RelayRows = ({ targets }: { targets: SentenceTargets }) => {
-  const ids = useShown((_, effect) => effect.emitters[targets.emitter]?.relays.map((r) => r.id).join(' ') ?? '', '')
+  const ids = useShown(
+    (_, effect) => effect.emitters[targets.emitter]?.relays.map((r) => r.id).join(' ') ?? '',
+    '',
+  )
   const receivers = useReceivers(targets)
   return (
     <div className="force-rows">
-      {ids.split(' ').filter(Boolean).map((id) => (
-        <RelaySection key={id} id={id} targets={targets} />
-      ))}
-      <Button startIcon={<Add />} title="Adds a dormant emitter that these particles set off" onClick={() => edit('Add a relay to a new emitter', (kit) => void addRelay(kit, targets.effect, targets.emitter, makeId))}>
+      {ids
+        .split(' ')
+        .filter(Boolean)
+        .map((id) => (
+          <RelaySection key={id} id={id} targets={targets} />
+        ))}
+      <Button
+        startIcon={<Add />}
+        title="Adds a dormant emitter that these particles set off"
+        onClick={() =>
+          edit(
+            'Add a relay to a new emitter',
+            (kit) => void addRelay(kit, targets.effect, targets.emitter, makeId),
+          )
+        }
+      >
         Hand over to a new emitter
       </Button>
       {receivers.length > 0 && (
@@ -104,7 +163,11 @@ export const RelayRows = ({ targets }: { targets: SentenceTargets }) => {
             edit('Add a relay', (kit) => {
               const [first] = receivers
               const relay = newRelay(makeId('relay'), first!.value.slice(2))
-              kit.effects[targets.effect]!.emitters[targets.emitter]!.relays.push(first!.value.startsWith('e:') ? relay : { ...relay, emitter: null, effect: first!.value.slice(2) })
+              kit.effects[targets.effect]!.emitters[targets.emitter]!.relays.push(
+                first!.value.startsWith('e:')
+                  ? relay
+                  : { ...relay, emitter: null, effect: first!.value.slice(2) },
+              )
             })
           }
         >

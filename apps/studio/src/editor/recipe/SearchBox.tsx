@@ -17,16 +17,32 @@ import type { SentenceTargets } from './targets.ts'
 
 /** Opens the group, shows the row and puts the focus on it. */
 const goTo = ({ group, row, adds }: Found, targets: SentenceTargets): void => {
-  if (adds) edit(`Add ${FORCE_TEXTS[adds].label}`, (kit) => void (kit.types[targets.type]!.forces = FORCE_KINDS.filter((force) => force === adds || kit.types[targets.type]!.forces.includes(force))))
-  if (!useSession.getState().openGroups.includes(group)) setSession((s) => ({ openGroups: [...s.openGroups, group] }))
+  if (adds)
+    edit(
+      `Add ${FORCE_TEXTS[adds].label}`,
+      (kit) =>
+        void (kit.types[targets.type]!.forces = FORCE_KINDS.filter(
+          (force) => force === adds || kit.types[targets.type]!.forces.includes(force),
+        )),
+    )
+  if (!useSession.getState().openGroups.includes(group))
+    setSession((s) => ({ openGroups: [...s.openGroups, group] }))
   // After the group has been laid out.
   requestAnimationFrame(() =>
     requestAnimationFrame(() => {
       const section = document.querySelector(`[data-group="${group}"]`)
-      const place = (adds ? section?.querySelector(`[data-force="${adds}"]`) : row ? section?.querySelector(`[data-row="${row}"]`) : section) ?? section
+      const place =
+        (adds
+          ? section?.querySelector(`[data-force="${adds}"]`)
+          : row
+            ? section?.querySelector(`[data-row="${row}"]`)
+            : section) ?? section
       place?.scrollIntoView({ block: 'center' })
       place?.querySelector<HTMLElement>('[role="spinbutton"], [role="combobox"], .group-title')?.focus()
-      place?.animate([{ boxShadow: 'inset 0 0 0 2px var(--ink)' }, { boxShadow: 'inset 0 0 0 2px transparent' }], { duration: 900 })
+      place?.animate(
+        [{ boxShadow: 'inset 0 0 0 2px var(--ink)' }, { boxShadow: 'inset 0 0 0 2px transparent' }],
+        { duration: 900 },
+      )
     }),
   )
 }
@@ -86,11 +102,27 @@ export const SearchBox = ({ targets }: { targets: SentenceTargets }) => {
           }}
           onKeyDown={onKeyDown}
         />
-        <Popper open={open && typed.trim() !== ''} anchorEl={field.current} placement="bottom-start" style={{ zIndex: 1300 }}>
+        <Popper
+          open={open && typed.trim() !== ''}
+          anchorEl={field.current}
+          placement="bottom-start"
+          style={{ zIndex: 1300 }}
+        >
           <Paper elevation={6} className="recipe-found" id="recipe-found" role="listbox" aria-label="Found">
-            {found.length === 0 && <p className="soft">Nothing is called “{typed.trim()}”. Try another word, like fade, spread or turbulence.</p>}
+            {found.length === 0 && (
+              <p className="soft">
+                Nothing is called “{typed.trim()}”. Try another word, like fade, spread or turbulence.
+              </p>
+            )}
             {found.map((item, k) => (
-              <div key={item.key} role="option" aria-selected={k === active} className="found-item" onPointerEnter={() => setActive(k)} onClick={() => choose(item)}>
+              <div
+                key={item.key}
+                role="option"
+                aria-selected={k === active}
+                className="found-item"
+                onPointerEnter={() => setActive(k)}
+                onClick={() => choose(item)}
+              >
                 <b>{item.label}</b>
                 {item.help && <small>{item.help}</small>}
               </div>

@@ -13,7 +13,11 @@ import { cellKey, tableRows, type TableRow, typeInto } from './table.ts'
 import { type SentenceTargets, targetOf } from './targets.ts'
 
 /** One text for all marked cells. */
-const TypeInto = ({ cells }: { cells: readonly { readonly targets: SentenceTargets; readonly id: PropertyId }[] }) => {
+const TypeInto = ({
+  cells,
+}: {
+  cells: readonly { readonly targets: SentenceTargets; readonly id: PropertyId }[]
+}) => {
   const [text, setText] = useState('')
   const [message, setMessage] = useState<string | null>(null)
   const [field, setField] = useState<HTMLInputElement | null>(null)
@@ -46,18 +50,31 @@ const TypeInto = ({ cells }: { cells: readonly { readonly targets: SentenceTarge
   )
 }
 
-const Table = ({ columns, rows }: { columns: readonly (SentenceTargets & { readonly name: string })[]; rows: readonly TableRow[] }) => {
+const Table = ({
+  columns,
+  rows,
+}: {
+  columns: readonly (SentenceTargets & { readonly name: string })[]
+  rows: readonly TableRow[]
+}) => {
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set())
   const toggle = (keys: readonly string[]): void => {
     const all = keys.every((key) => marked.has(key))
     setMarked(new Set(all ? [...marked].filter((key) => !keys.includes(key)) : [...marked, ...keys]))
   }
-  const cells = columns.flatMap((targets) => rows.filter((row) => marked.has(cellKey(targets.emitter, row.id))).map((row) => ({ targets, id: row.id })))
+  const cells = columns.flatMap((targets) =>
+    rows
+      .filter((row) => marked.has(cellKey(targets.emitter, row.id)))
+      .map((row) => ({ targets, id: row.id })),
+  )
   return (
     <>
       <div className="table-tools">
         <TypeInto cells={cells} />
-        <span className="soft">Press a cell’s ground, a row’s name or a column’s name to mark it. Numbers are dragged and typed where they stand.</span>
+        <span className="soft">
+          Press a cell’s ground, a row’s name or a column’s name to mark it. Numbers are dragged and typed
+          where they stand.
+        </span>
       </div>
       <div className="table-scroll">
         <table className="recipe-table">
@@ -68,7 +85,16 @@ const Table = ({ columns, rows }: { columns: readonly (SentenceTargets & { reado
               </th>
               {columns.map(({ emitter, name }) => (
                 <th key={emitter} scope="col">
-                  <button type="button" onClick={() => toggle(rows.filter((row) => row.used.includes(emitter)).map((row) => cellKey(emitter, row.id)))}>
+                  <button
+                    type="button"
+                    onClick={() =>
+                      toggle(
+                        rows
+                          .filter((row) => row.used.includes(emitter))
+                          .map((row) => cellKey(emitter, row.id)),
+                      )
+                    }
+                  >
                     {name}
                   </button>
                 </th>
@@ -87,7 +113,10 @@ const Table = ({ columns, rows }: { columns: readonly (SentenceTargets & { reado
                 )}
                 <tr>
                   <th scope="row" title={PROPERTY_TEXTS[row.id].help}>
-                    <button type="button" onClick={() => toggle(row.used.map((emitter) => cellKey(emitter, row.id)))}>
+                    <button
+                      type="button"
+                      onClick={() => toggle(row.used.map((emitter) => cellKey(emitter, row.id)))}
+                    >
                       {PROPERTY_TEXTS[row.id].label}
                     </button>
                   </th>
@@ -95,7 +124,12 @@ const Table = ({ columns, rows }: { columns: readonly (SentenceTargets & { reado
                     const key = cellKey(targets.emitter, row.id)
                     const used = row.used.includes(targets.emitter)
                     return (
-                      <td key={key} className={marked.has(key) ? 'marked' : ''} data-cell={key} onClick={(event) => used && event.target === event.currentTarget && toggle([key])}>
+                      <td
+                        key={key}
+                        className={marked.has(key) ? 'marked' : ''}
+                        data-cell={key}
+                        onClick={(event) => used && event.target === event.currentTarget && toggle([key])}
+                      >
                         {used && <ValueText target={targetOf(targets, row.id)} id={row.id} />}
                       </td>
                     )
@@ -116,12 +150,23 @@ export const TableView = ({ onClose }: { onClose: () => void }) => {
   const text = useShown((_, shown) => {
     const kit = shownKit()
     if (!kit) return ''
-    const columns = shown.emitterOrder.toReversed().map((id) => ({ effect, emitter: id, type: shown.emitters[id]!.type, name: shown.emitters[id]!.name }))
+    const columns = shown.emitterOrder
+      .toReversed()
+      .map((id) => ({ effect, emitter: id, type: shown.emitters[id]!.type, name: shown.emitters[id]!.name }))
     return JSON.stringify({ columns, rows: tableRows(kit, columns) })
   }, '')
-  const { columns, rows } = (text ? JSON.parse(text) : { columns: [], rows: [] }) as { columns: (SentenceTargets & { name: string })[]; rows: TableRow[] }
+  const { columns, rows } = (text ? JSON.parse(text) : { columns: [], rows: [] }) as {
+    columns: (SentenceTargets & { name: string })[]
+    rows: TableRow[]
+  }
   return (
-    <Dialog open onClose={onClose} maxWidth={false} aria-labelledby="table-of-all-emitters" slotProps={{ paper: { className: 'table-paper' } }}>
+    <Dialog
+      open
+      onClose={onClose}
+      maxWidth={false}
+      aria-labelledby="table-of-all-emitters"
+      slotProps={{ paper: { className: 'table-paper' } }}
+    >
       <div className="table-head">
         <h2 id="table-of-all-emitters">All emitters</h2>
         <IconButton aria-label="Close the table" onClick={onClose}>

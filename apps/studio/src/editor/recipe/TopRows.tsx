@@ -13,14 +13,19 @@ const MOST_SHOWN = 5
 export const TopRows = memo(({ targets }: { targets: SentenceTargets }) => {
   const pinned = usePins((s) => s.pinned)
   const touched = useTouched((s) => s.touched)
-  const ids = [...pinned, ...touched.filter((id) => !pinned.includes(id))].filter((id) => TOP_IDS.has(id)).slice(0, MOST_SHOWN)
+  const ids = [...pinned, ...touched.filter((id) => !pinned.includes(id))]
+    .filter((id) => TOP_IDS.has(id))
+    .slice(0, MOST_SHOWN)
   return (
     <div className="top-rows" aria-label="Pinned and last touched">
-      {ids.length === 0 && <span className="soft">What you touch last stays here; pin a number by its context menu.</span>}
+      {ids.length === 0 && (
+        <span className="soft">What you touch last stays here; pin a number by its context menu.</span>
+      )}
       {ids.map((id) => (
         <span key={id} className="top-item" {...dwellOn(id)}>
           {pinned.includes(id) && <PushPin fontSize="inherit" className="pin-mark" />}
-          <span className="top-label">{topLabel(id)}</span> <ValueText target={targetOf(targets, id)} id={id} />
+          <span className="top-label">{topLabel(id)}</span>{' '}
+          <ValueText target={targetOf(targets, id)} id={id} />
         </span>
       ))}
     </div>

@@ -20,10 +20,21 @@ const FIRST_WAY = {
 /** The way that the emitter goes by itself, from A to B and on; its points are on the stage. */
 export const TravelRows = ({ targets }: { targets: SentenceTargets }) => {
   const travels = useShown((_, effect) => effect.emitters[targets.emitter]?.travel != null, false)
-  const set = (label: string, on: boolean): void => edit(label, (kit) => void (kit.effects[targets.effect]!.emitters[targets.emitter]!.travel = on ? { path: FIRST_WAY, mode: 'once', ease: 'linear' } : null))
+  const set = (label: string, on: boolean): void =>
+    edit(
+      label,
+      (kit) =>
+        void (kit.effects[targets.effect]!.emitters[targets.emitter]!.travel = on
+          ? { path: FIRST_WAY, mode: 'once', ease: 'linear' }
+          : null),
+    )
   if (!travels)
     return (
-      <Button startIcon={<Add />} title="The emitter moves along a path while it sends particles out" onClick={() => set('Add travel', true)}>
+      <Button
+        startIcon={<Add />}
+        title="The emitter moves along a path while it sends particles out"
+        onClick={() => set('Add travel', true)}
+      >
         Travel from A to B
       </Button>
     )

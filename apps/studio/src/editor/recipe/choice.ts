@@ -10,19 +10,33 @@ export interface Option {
 export interface ChoiceDefinition {
   readonly title: string
   readonly help?: string
-  readonly options: readonly Option[] | ((kit: Kit, emitter: Emitter, type: ParticleType, targets: SentenceTargets) => readonly Option[])
+  readonly options:
+    | readonly Option[]
+    | ((kit: Kit, emitter: Emitter, type: ParticleType, targets: SentenceTargets) => readonly Option[])
   current(emitter: Emitter, type: ParticleType): string
   apply(kit: Kit, targets: SentenceTargets, value: string): void
 }
 
-export const emitterOf = (kit: Kit, targets: SentenceTargets): Emitter => kit.effects[targets.effect]!.emitters[targets.emitter]!
+export const emitterOf = (kit: Kit, targets: SentenceTargets): Emitter =>
+  kit.effects[targets.effect]!.emitters[targets.emitter]!
 export const typeOf = (kit: Kit, targets: SentenceTargets): ParticleType => kit.types[targets.type]!
-export const optionsOf = <T extends string>(values: readonly T[], texts: Readonly<Record<T, string>>): Option[] => values.map((value) => ({ value, label: texts[value] }))
+export const optionsOf = <T extends string>(
+  values: readonly T[],
+  texts: Readonly<Record<T, string>>,
+): Option[] => values.map((value) => ({ value, label: texts[value] }))
 
-type Words<O, T extends string> = { [K in keyof O]-?: O[K] extends T ? (T extends O[K] ? K : never) : never }[keyof O]
+type Words<O, T extends string> = {
+  [K in keyof O]-?: O[K] extends T ? (T extends O[K] ? K : never) : never
+}[keyof O]
 
 /** A choice that is one word of the emitter. */
-export const ofEmitter = <T extends string>(title: string, key: Words<Emitter, T>, values: readonly T[], texts: Readonly<Record<T, string>>, help?: string): ChoiceDefinition => ({
+export const ofEmitter = <T extends string>(
+  title: string,
+  key: Words<Emitter, T>,
+  values: readonly T[],
+  texts: Readonly<Record<T, string>>,
+  help?: string,
+): ChoiceDefinition => ({
   title,
   ...(help ? { help } : {}),
   options: optionsOf(values, texts),
@@ -30,7 +44,13 @@ export const ofEmitter = <T extends string>(title: string, key: Words<Emitter, T
   apply: (kit, targets, value) => void (emitterOf(kit, targets)[key] = value as never),
 })
 
-export const ofType = <T extends string>(title: string, key: Words<ParticleType, T>, values: readonly T[], texts: Readonly<Record<T, string>>, help?: string): ChoiceDefinition => ({
+export const ofType = <T extends string>(
+  title: string,
+  key: Words<ParticleType, T>,
+  values: readonly T[],
+  texts: Readonly<Record<T, string>>,
+  help?: string,
+): ChoiceDefinition => ({
   title,
   ...(help ? { help } : {}),
   options: optionsOf(values, texts),
@@ -38,4 +58,7 @@ export const ofType = <T extends string>(title: string, key: Words<ParticleType,
   apply: (kit, targets, value) => void (typeOf(kit, targets)[key] = value as never),
 })
 
-export const yesNo = (no: string, yes: string): Option[] => [{ value: 'no', label: no }, { value: 'yes', label: yes }]
+export const yesNo = (no: string, yes: string): Option[] => [
+  { value: 'no', label: no },
+  { value: 'yes', label: yes },
+]

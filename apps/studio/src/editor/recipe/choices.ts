@@ -1,18 +1,72 @@
 /** The choices that sentences and groups offer: one entry each. */
 import { framesOf, type Emitter, type Kit, type ParticleType } from '@gliv/document'
 import {
-  AIMS, ANCHORS, BLENDS, CAP_POLICIES, FACINGS, FILLS, FRAME_CHOICES, LIFE_MODES, MASK_PARTS, ORDERS, PICK_ACTIONS, PLACEMENTS, RHYTHMS, SHAPE_KINDS, SIDES, SIZE_UNITS, SPACES, TINT_PICKS, TINT_SPACES, TRAVEL_MODES, VALUE_MODES,
-  type TypeStyles, type ValueStyle,
+  AIMS,
+  ANCHORS,
+  BLENDS,
+  CAP_POLICIES,
+  FACINGS,
+  FILLS,
+  FRAME_CHOICES,
+  LIFE_MODES,
+  MASK_PARTS,
+  ORDERS,
+  PICK_ACTIONS,
+  PLACEMENTS,
+  RHYTHMS,
+  SHAPE_KINDS,
+  SIDES,
+  SIZE_UNITS,
+  SPACES,
+  TINT_PICKS,
+  TINT_SPACES,
+  TRAVEL_MODES,
+  VALUE_MODES,
+  type TypeStyles,
+  type ValueStyle,
 } from '@gliv/model'
 import {
-  AIM_TEXTS, ANCHOR_TEXTS, BLEND_TEXTS, CAP_POLICY_TEXTS, FACING_TEXTS, FILL_TEXTS, FRAME_CHOICE_TEXTS, LIFE_MODE_TEXTS, MASK_PART_TEXTS, ORDER_TEXTS, PICK_ACTION_TEXTS, PLACEMENT_TEXTS, RHYTHM_TEXTS, SHAPE_TEXTS, SIDE_TEXTS, SIZE_UNIT_TEXTS,
-  SPACE_TEXTS, TINT_PICK_TEXTS, TINT_SPACE_TEXTS, TRAVEL_MODE_TEXTS, VALUE_MODE_TEXTS,
+  AIM_TEXTS,
+  ANCHOR_TEXTS,
+  BLEND_TEXTS,
+  CAP_POLICY_TEXTS,
+  FACING_TEXTS,
+  FILL_TEXTS,
+  FRAME_CHOICE_TEXTS,
+  LIFE_MODE_TEXTS,
+  MASK_PART_TEXTS,
+  ORDER_TEXTS,
+  PICK_ACTION_TEXTS,
+  PLACEMENT_TEXTS,
+  RHYTHM_TEXTS,
+  SHAPE_TEXTS,
+  SIDE_TEXTS,
+  SIZE_UNIT_TEXTS,
+  SPACE_TEXTS,
+  TINT_PICK_TEXTS,
+  TINT_SPACE_TEXTS,
+  TRAVEL_MODE_TEXTS,
+  VALUE_MODE_TEXTS,
 } from '../../texts/kinds.ts'
-import { type ChoiceDefinition, emitterOf, ofEmitter, ofType, type Option, optionsOf, typeOf, yesNo } from './choice.ts'
+import {
+  type ChoiceDefinition,
+  emitterOf,
+  ofEmitter,
+  ofType,
+  type Option,
+  optionsOf,
+  typeOf,
+  yesNo,
+} from './choice.ts'
 import { FORCE_CHOICES } from './force-choices.ts'
 import type { SentenceTargets } from './targets.ts'
 
-const ofFlag = (title: string, key: 'scaleApart' | 'randomStart', no: string, yes: string): ChoiceDefinition => ({
+const ofFlag = (
+  title: string,
+  key: 'scaleApart' | 'randomStart',
+  no: string,
+  yes: string,
+): ChoiceDefinition => ({
   title,
   options: yesNo(no, yes),
   current: (_emitter, type) => (type[key] ? 'yes' : 'no'),
@@ -21,11 +75,18 @@ const ofFlag = (title: string, key: 'scaleApart' | 'randomStart', no: string, ye
 
 const ofStyle = (title: string, key: keyof TypeStyles, part: keyof ValueStyle): ChoiceDefinition => ({
   title,
-  options: part === 'by' ? optionsOf(VALUE_MODES, VALUE_MODE_TEXTS) : yesNo('a value of its own', 'a share of the start'),
-  current: (_emitter, type) => (part === 'by' ? type.styles[key].by : type.styles[key].relative ? 'yes' : 'no'),
+  options:
+    part === 'by'
+      ? optionsOf(VALUE_MODES, VALUE_MODE_TEXTS)
+      : yesNo('a value of its own', 'a share of the start'),
+  current: (_emitter, type) =>
+    part === 'by' ? type.styles[key].by : type.styles[key].relative ? 'yes' : 'no',
   apply: (kit, targets, value) => {
     const type = typeOf(kit, targets)
-    type.styles = { ...type.styles, [key]: { ...type.styles[key], [part]: part === 'by' ? value : value === 'yes' } }
+    type.styles = {
+      ...type.styles,
+      [key]: { ...type.styles[key], [part]: part === 'by' ? value : value === 'yes' },
+    }
   },
 })
 
@@ -43,13 +104,31 @@ export const CHOICES = {
       emitter.shape = value as Emitter['shape']
       // A picture to be born from is chosen at once: what the particles show, until another is picked.
       const [picture] = typeOf(kit, targets).pictures
-      if (value === 'picture' && !emitter.mask && picture) emitter.mask = { sheet: picture.sheet, frame: framesOf(kit.sheets[picture.sheet]!, picture)[0] ?? 0, part: 'area', keepColours: true }
+      if (value === 'picture' && !emitter.mask && picture)
+        emitter.mask = {
+          sheet: picture.sheet,
+          frame: framesOf(kit.sheets[picture.sheet]!, picture)[0] ?? 0,
+          part: 'area',
+          keepColours: true,
+        }
     },
   },
   fill: ofEmitter('Fill', 'fill', FILLS, FILL_TEXTS),
-  placement: ofEmitter('Placed', 'placement', PLACEMENTS, PLACEMENT_TEXTS, 'Which place of the shape comes next.'),
+  placement: ofEmitter(
+    'Placed',
+    'placement',
+    PLACEMENTS,
+    PLACEMENT_TEXTS,
+    'Which place of the shape comes next.',
+  ),
   sizeUnit: ofEmitter('Sizes in', 'sizeUnit', SIZE_UNITS, SIZE_UNIT_TEXTS),
-  space: ofEmitter('Once born', 'space', SPACES, SPACE_TEXTS, 'Whether particles stay behind, go with the effect, or stay on the screen.'),
+  space: ofEmitter(
+    'Once born',
+    'space',
+    SPACES,
+    SPACE_TEXTS,
+    'Whether particles stay behind, go with the effect, or stay on the screen.',
+  ),
   side: ofEmitter('Side', 'side', SIDES, SIDE_TEXTS),
   aim: ofEmitter('Heads', 'aim', AIMS, AIM_TEXTS),
   rhythm: ofEmitter('Rhythm', 'rhythm', RHYTHMS, RHYTHM_TEXTS),
@@ -65,7 +144,8 @@ export const CHOICES = {
         .map((e) => ({ value: e.id, label: e.name })),
     ],
     current: (emitter) => emitter.companionOf ?? NOBODY,
-    apply: (kit, targets, value) => void (emitterOf(kit, targets).companionOf = value === NOBODY ? null : value),
+    apply: (kit, targets, value) =>
+      void (emitterOf(kit, targets).companionOf = value === NOBODY ? null : value),
   },
   maskPart: {
     title: 'Born on',
@@ -96,7 +176,12 @@ export const CHOICES = {
   },
   travelEase: {
     title: 'Easing',
-    options: [{ value: 'linear', label: 'steady' }, { value: 'easeIn', label: 'slow start' }, { value: 'easeOut', label: 'slow end' }, { value: 'ease', label: 'slow both ends' }],
+    options: [
+      { value: 'linear', label: 'steady' },
+      { value: 'easeIn', label: 'slow start' },
+      { value: 'easeOut', label: 'slow end' },
+      { value: 'ease', label: 'slow both ends' },
+    ],
     current: (emitter) => emitter.travel?.ease ?? 'linear',
     apply: (kit, targets, value) => {
       const emitter = emitterOf(kit, targets)
@@ -122,7 +207,10 @@ export const CHOICES = {
   palette: {
     title: 'Palette lock',
     help: 'Every colour becomes the nearest of the palette, in hard steps.',
-    options: (kit) => [{ value: NO_PALETTE, label: 'none' }, ...kit.paletteOrder.map((id) => ({ value: id, label: kit.palettes[id]!.name }))],
+    options: (kit) => [
+      { value: NO_PALETTE, label: 'none' },
+      ...kit.paletteOrder.map((id) => ({ value: id, label: kit.palettes[id]!.name })),
+    ],
     current: (_emitter, type) => type.palette ?? NO_PALETTE,
     apply: (kit, targets, value) => void (typeOf(kit, targets).palette = value === NO_PALETTE ? null : value),
   },
@@ -132,7 +220,13 @@ export type MenuChoice = keyof typeof CHOICES
 
 export const choiceOf = (id: MenuChoice): ChoiceDefinition => CHOICES[id]
 
-export const choiceOptions = (id: MenuChoice, kit: Kit, emitter: Emitter, type: ParticleType, targets: SentenceTargets): readonly Option[] => {
+export const choiceOptions = (
+  id: MenuChoice,
+  kit: Kit,
+  emitter: Emitter,
+  type: ParticleType,
+  targets: SentenceTargets,
+): readonly Option[] => {
   const { options } = choiceOf(id)
   return typeof options === 'function' ? options(kit, emitter, type, targets) : options
 }

@@ -1,7 +1,31 @@
 /** Choices that belong to forces and contact. */
-import { AVOIDED, AXES, BLENDS, CENTRES, CHURN_SPACES, CONTACTS, type DirectedForce, FALLOFFS, RAIL_MODES, THRUST_ENDS, WAVER_KINDS, type WaverTarget, WIND_MODES } from '@gliv/model'
 import {
-  AVOIDED_TEXTS, AXES_TEXTS, CENTRE_TEXTS, CHURN_SPACE_TEXTS, CONTACT_TEXTS, FALLOFF_TEXTS, RAIL_MODE_TEXTS, THRUST_END_TEXTS, WAVER_KIND_TEXTS, WAVER_TARGET_TEXTS, WIND_MODE_TEXTS,
+  AVOIDED,
+  AXES,
+  BLENDS,
+  CENTRES,
+  CHURN_SPACES,
+  CONTACTS,
+  type DirectedForce,
+  FALLOFFS,
+  RAIL_MODES,
+  THRUST_ENDS,
+  WAVER_KINDS,
+  type WaverTarget,
+  WIND_MODES,
+} from '@gliv/model'
+import {
+  AVOIDED_TEXTS,
+  AXES_TEXTS,
+  CENTRE_TEXTS,
+  CHURN_SPACE_TEXTS,
+  CONTACT_TEXTS,
+  FALLOFF_TEXTS,
+  RAIL_MODE_TEXTS,
+  THRUST_END_TEXTS,
+  WAVER_KIND_TEXTS,
+  WAVER_TARGET_TEXTS,
+  WIND_MODE_TEXTS,
 } from '../../texts/forces.ts'
 import { BLEND_TEXTS } from '../../texts/kinds.ts'
 import { type ChoiceDefinition, emitterOf, ofType, optionsOf, typeOf, yesNo } from './choice.ts'
@@ -58,7 +82,9 @@ export const FORCE_CHOICES = {
       const effect = kit.effects[targets.effect]!
       emitterOf(kit, targets).dormant = value === 'yes'
       // Nobody can hand over to an emitter that sends out by itself.
-      if (value === 'no') for (const other of Object.values(effect.emitters)) other.relays = other.relays.filter((relay) => relay.emitter !== targets.emitter)
+      if (value === 'no')
+        for (const other of Object.values(effect.emitters))
+          other.relays = other.relays.filter((relay) => relay.emitter !== targets.emitter)
     },
   },
   endsOutside: {

@@ -13,7 +13,13 @@ interface ForceEditor {
   readonly dial?: PropertyId
 }
 
-const WAVER_NUMBERS = { speed: 'waverSpeed', heading: 'waverHeading', spin: 'waverSpin', scale: 'waverScale', opacity: 'waverOpacity' } as const satisfies Record<WaverTarget, PropertyId>
+const WAVER_NUMBERS = {
+  speed: 'waverSpeed',
+  heading: 'waverHeading',
+  spin: 'waverSpin',
+  scale: 'waverScale',
+  opacity: 'waverOpacity',
+} as const satisfies Record<WaverTarget, PropertyId>
 
 const waverRows = ({ numbers }: ParticleType): Row[] =>
   WAVER_TARGETS.flatMap((target): Row[] => {
@@ -23,37 +29,114 @@ const waverRows = ({ numbers }: ParticleType): Row[] =>
 
 const waverSentence = ({ numbers }: ParticleType): Token[] => {
   const set = WAVER_TARGETS.filter((target) => numbers[WAVER_NUMBERS[target]] !== 0)
-  return [words(set.length === 0 ? 'wavers in nothing yet' : 'wavers in '), ...set.flatMap((target, i): Token[] => [...(i > 0 ? [words(', ')] : []), words(`${target === 'spin' ? 'angle' : target} `), number(WAVER_NUMBERS[target])])]
+  return [
+    words(set.length === 0 ? 'wavers in nothing yet' : 'wavers in '),
+    ...set.flatMap((target, i): Token[] => [
+      ...(i > 0 ? [words(', ')] : []),
+      words(`${target === 'spin' ? 'angle' : target} `),
+      number(WAVER_NUMBERS[target]),
+    ]),
+  ]
 }
 
 const centre = (to: Centre): string => (to === 'point' ? '' : to === 'emitter' ? ' the emitter' : ' home')
 
 export const FORCE_EDITORS = {
-  gravity: { rows: () => ['gravity', 'gravityHeading', '@gravityAxes'], dial: 'gravityHeading', sentence: ({ numbers }) => [words('gravity '), number('gravity'), words(` ${directionWord(numbers.gravityHeading)}`)] },
+  gravity: {
+    rows: () => ['gravity', 'gravityHeading', '@gravityAxes'],
+    dial: 'gravityHeading',
+    sentence: ({ numbers }) => [
+      words('gravity '),
+      number('gravity'),
+      words(` ${directionWord(numbers.gravityHeading)}`),
+    ],
+  },
   thrust: { rows: () => ['thrust', '@thrustEnd'], sentence: () => [words('thrust '), number('thrust')] },
   brake: { rows: () => ['brake'], sentence: () => [words('brakes '), number('brake')] },
   drag: { rows: () => ['drag', 'dragQuadratic'], sentence: () => [words('drag '), number('drag')] },
   wind: {
-    rows: ({ windMode }) => ['@windMode', ...(windMode === 'push' ? (['wind'] as const) : (['windSpeed', 'windCarry'] as const)), 'windHeading', '@windAxes'],
+    rows: ({ windMode }) => [
+      '@windMode',
+      ...(windMode === 'push' ? (['wind'] as const) : (['windSpeed', 'windCarry'] as const)),
+      'windHeading',
+      '@windAxes',
+    ],
     dial: 'windHeading',
-    sentence: ({ windMode, numbers }) => [words('wind '), number(windMode === 'push' ? 'wind' : 'windSpeed'), words(` ${directionWord(numbers.windHeading)}`)],
+    sentence: ({ windMode, numbers }) => [
+      words('wind '),
+      number(windMode === 'push' ? 'wind' : 'windSpeed'),
+      words(` ${directionWord(numbers.windHeading)}`),
+    ],
   },
-  drift: { rows: () => ['drift', 'driftHeading', '@driftAxes'], dial: 'driftHeading', sentence: ({ numbers }) => [words('drifts '), number('drift'), words(` ${directionWord(numbers.driftHeading)}`)] },
+  drift: {
+    rows: () => ['drift', 'driftHeading', '@driftAxes'],
+    dial: 'driftHeading',
+    sentence: ({ numbers }) => [
+      words('drifts '),
+      number('drift'),
+      words(` ${directionWord(numbers.driftHeading)}`),
+    ],
+  },
   turn: { rows: () => ['turn'], sentence: () => [words('turns '), number('turn')] },
   pull: {
-    rows: ({ pullTo }) => ['@pullTo', 'pull', ...(pullTo === 'point' ? (['pullX', 'pullY'] as const) : []), '@pullFalloff', 'pullReach', 'pullDamping', 'pullEnd'],
-    sentence: ({ pullTo, numbers }) => [words(numbers.pull < 0 ? 'push off ' : 'pull '), number('pull'), ...(pullTo === 'point' ? [] : [words(numbers.pull < 0 ? ' off' : ' to'), choice('pullTo', centre(pullTo))])],
+    rows: ({ pullTo }) => [
+      '@pullTo',
+      'pull',
+      ...(pullTo === 'point' ? (['pullX', 'pullY'] as const) : []),
+      '@pullFalloff',
+      'pullReach',
+      'pullDamping',
+      'pullEnd',
+    ],
+    sentence: ({ pullTo, numbers }) => [
+      words(numbers.pull < 0 ? 'push off ' : 'pull '),
+      number('pull'),
+      ...(pullTo === 'point'
+        ? []
+        : [words(numbers.pull < 0 ? ' off' : ' to'), choice('pullTo', centre(pullTo))]),
+    ],
   },
   swirl: {
-    rows: ({ swirlTo }) => ['@swirlTo', 'swirl', ...(swirlTo === 'point' ? (['swirlX', 'swirlY'] as const) : []), '@swirlFalloff', 'swirlReach'],
-    sentence: ({ swirlTo }) => [words('swirl '), number('swirl'), ...(swirlTo === 'point' ? [] : [words(' around'), choice('swirlTo', centre(swirlTo))])],
+    rows: ({ swirlTo }) => [
+      '@swirlTo',
+      'swirl',
+      ...(swirlTo === 'point' ? (['swirlX', 'swirlY'] as const) : []),
+      '@swirlFalloff',
+      'swirlReach',
+    ],
+    sentence: ({ swirlTo }) => [
+      words('swirl '),
+      number('swirl'),
+      ...(swirlTo === 'point' ? [] : [words(' around'), choice('swirlTo', centre(swirlTo))]),
+    ],
   },
-  churn: { rows: () => ['churn', 'churnSize', 'churnOctaves', 'churnRate', '@churnSpace'], sentence: () => [words('churn '), number('churn'), words(' in eddies of '), number('churnSize')] },
-  sway: { rows: () => ['sway', 'swayRate', 'swayHeading', 'swayPhase', '@swayAxes'], dial: 'swayHeading', sentence: () => [words('sways '), number('sway'), words(', '), number('swayRate')] },
-  rail: { rows: () => ['@railMode', 'railGather'], sentence: ({ railMode }) => [words('on a rail '), choice('railMode', railMode === 'age' ? 'over its life' : 'at its own speed')] },
+  churn: {
+    rows: () => ['churn', 'churnSize', 'churnOctaves', 'churnRate', '@churnSpace'],
+    sentence: () => [words('churn '), number('churn'), words(' in eddies of '), number('churnSize')],
+  },
+  sway: {
+    rows: () => ['sway', 'swayRate', 'swayHeading', 'swayPhase', '@swayAxes'],
+    dial: 'swayHeading',
+    sentence: () => [words('sways '), number('sway'), words(', '), number('swayRate')],
+  },
+  rail: {
+    rows: () => ['@railMode', 'railGather'],
+    sentence: ({ railMode }) => [
+      words('on a rail '),
+      choice('railMode', railMode === 'age' ? 'over its life' : 'at its own speed'),
+    ],
+  },
   avoid: {
-    rows: ({ avoids }) => ['@avoids', 'avoid', ...(avoids === 'circle' ? (['avoidX', 'avoidY', 'avoidRadius'] as const) : []), 'avoidReach'],
-    sentence: ({ avoids }) => [words('keeps off '), choice('avoids', avoids === 'circle' ? 'a circle' : 'surfaces')],
+    rows: ({ avoids }) => [
+      '@avoids',
+      'avoid',
+      ...(avoids === 'circle' ? (['avoidX', 'avoidY', 'avoidRadius'] as const) : []),
+      'avoidReach',
+    ],
+    sentence: ({ avoids }) => [
+      words('keeps off '),
+      choice('avoids', avoids === 'circle' ? 'a circle' : 'surfaces'),
+    ],
   },
   limit: { rows: () => ['limit'], sentence: () => [words('at most '), number('limit')] },
   waver: { rows: waverRows, sentence: waverSentence },
@@ -72,4 +155,9 @@ export const findForces = (forces: readonly ForceKind[], search: string): ForceK
 }
 
 export const forcesSentence = (type: ParticleType): Token[] =>
-  type.forces.length === 0 ? [words('nothing acts on it')] : type.forces.flatMap((force, i) => [...(i > 0 ? [words(' · ')] : []), ...forceEditor(force).sentence(type)])
+  type.forces.length === 0
+    ? [words('nothing acts on it')]
+    : type.forces.flatMap((force, i) => [
+        ...(i > 0 ? [words(' · ')] : []),
+        ...forceEditor(force).sentence(type),
+      ])

@@ -15,7 +15,22 @@ import { PictureRows } from './PictureRows.tsx'
 import { RelayRows } from './RelayRows.tsx'
 import type { Row } from './row.ts'
 import {
-  canFill, contactSentence, endSentence, facingSentence, framesSentence, howManySentence, launchSentence, lifeSentence, lookSentence, opacitySentence, orderSentence, relaySentence, scaleSentence, tintSentence, type Token, whereSentence,
+  canFill,
+  contactSentence,
+  endSentence,
+  facingSentence,
+  framesSentence,
+  howManySentence,
+  launchSentence,
+  lifeSentence,
+  lookSentence,
+  opacitySentence,
+  orderSentence,
+  relaySentence,
+  scaleSentence,
+  tintSentence,
+  type Token,
+  whereSentence,
 } from './sentences.ts'
 import type { SentenceTargets } from './targets.ts'
 import { TravelRows } from './TravelRows.tsx'
@@ -63,9 +78,25 @@ const SHAPE_ROWS = {
 } as const satisfies Record<ShapeKind, readonly Row[]>
 
 const BOUNCING = ['bounce', 'friction', 'contactRadius'] as const
-const CONTACT_ROWS = { none: [], bounce: BOUNCING, slide: ['friction', 'contactRadius'], stick: ['contactRadius'], end: ['contactRadius'], loseLife: ['lifeLoss', ...BOUNCING] } as const satisfies Record<Contact, readonly Row[]>
+const CONTACT_ROWS = {
+  none: [],
+  bounce: BOUNCING,
+  slide: ['friction', 'contactRadius'],
+  stick: ['contactRadius'],
+  end: ['contactRadius'],
+  loseLife: ['lifeLoss', ...BOUNCING],
+} as const satisfies Record<Contact, readonly Row[]>
 
-const SIZED: readonly ShapeKind[] = ['line', 'rectangle', 'circle', 'ellipse', 'ring', 'polygon', 'segment', 'viewEdge']
+const SIZED: readonly ShapeKind[] = [
+  'line',
+  'rectangle',
+  'circle',
+  'ellipse',
+  'ring',
+  'polygon',
+  'segment',
+  'viewEdge',
+]
 const ORDERED = ['inOrder', 'eachOnce']
 const OWN_PLACES: readonly ShapeKind[] = ['picture', 'segment']
 
@@ -75,7 +106,9 @@ const whereRows = ({ emitter }: Subject): Row[] => [
   ...(canFill(emitter) && FILLS.length > 1 ? (['@fill'] as const) : []),
   ...(SIZED.includes(emitter.shape) ? (['@sizeUnit'] as const) : []),
   ...(emitter.shape === 'point' ? [] : (['@placement'] as const)),
-  ...(ORDERED.includes(emitter.placement) && !OWN_PLACES.includes(emitter.shape) ? (['places'] as const) : []),
+  ...(ORDERED.includes(emitter.placement) && !OWN_PLACES.includes(emitter.shape)
+    ? (['places'] as const)
+    : []),
   'jitterX',
   'jitterY',
   'offsetX',
@@ -85,8 +118,15 @@ const whereRows = ({ emitter }: Subject): Row[] => [
 
 const valueRows = (kind: 'scale' | 'scaleY' | 'opacity', { type }: Subject): Row[] => {
   const { by } = type.styles[kind]
-  const limits: Row[] = kind === 'opacity' ? ['opacityLow', 'opacityHigh'] : kind === 'scale' ? ['scaleLow', 'scaleHigh'] : []
-  return [kind, `@${kind}By`, ...(by === 'rate' ? [`${kind}Rate` as const, ...limits] : ([`${kind}Floor`, `@${kind}Relative`] as const))]
+  const limits: Row[] =
+    kind === 'opacity' ? ['opacityLow', 'opacityHigh'] : kind === 'scale' ? ['scaleLow', 'scaleHigh'] : []
+  return [
+    kind,
+    `@${kind}By`,
+    ...(by === 'rate'
+      ? [`${kind}Rate` as const, ...limits]
+      : ([`${kind}Floor`, `@${kind}Relative`] as const)),
+  ]
 }
 
 const frameRows = ({ type }: Subject): Row[] => {
@@ -97,7 +137,12 @@ const frameRows = ({ type }: Subject): Row[] => {
   return rows
 }
 
-const tintRows = ({ type }: Subject): Row[] => ['@tintSpace', '@palette', '@tintPick', ...(type.tintPick === 'list' ? (['@pickAction'] as const) : [])]
+const tintRows = ({ type }: Subject): Row[] => [
+  '@tintSpace',
+  '@palette',
+  '@tintPick',
+  ...(type.tintPick === 'list' ? (['@pickAction'] as const) : []),
+]
 
 export const GROUPS: readonly GroupDefinition[] = [
   {
@@ -105,7 +150,22 @@ export const GROUPS: readonly GroupDefinition[] = [
     band: 'emitter',
     title: 'How many',
     sentence: ({ emitter, partner }) => howManySentence(emitter, partner),
-    rows: ({ emitter }) => (emitter.dormant ? ['cap', '@capPolicy'] : emitter.companionOf === null ? ['flow', 'flowPerPx', '@rhythm', 'duration', 'delay', 'minimum', 'cap', '@capPolicy', '@companion'] : ['@companion']),
+    rows: ({ emitter }) =>
+      emitter.dormant
+        ? ['cap', '@capPolicy']
+        : emitter.companionOf === null
+          ? [
+              'flow',
+              'flowPerPx',
+              '@rhythm',
+              'duration',
+              'delay',
+              'minimum',
+              'cap',
+              '@capPolicy',
+              '@companion',
+            ]
+          : ['@companion'],
     before: (targets) => <AliveField targets={targets} />,
     after: (targets) => <BurstRows targets={targets} />,
   },
@@ -129,7 +189,14 @@ export const GROUPS: readonly GroupDefinition[] = [
     band: 'emitter',
     title: 'Launch',
     sentence: ({ emitter }) => launchSentence(emitter),
-    rows: ({ emitter }) => ['@aim', ...(emitter.aim === 'towards' ? (['targetX', 'targetY'] as const) : []), ...(emitter.aim === 'direction' ? (['heading'] as const) : []), ...(emitter.aim === 'ball' ? [] : (['fan'] as const)), 'speed', 'inherit'],
+    rows: ({ emitter }) => [
+      '@aim',
+      ...(emitter.aim === 'towards' ? (['targetX', 'targetY'] as const) : []),
+      ...(emitter.aim === 'direction' ? (['heading'] as const) : []),
+      ...(emitter.aim === 'ball' ? [] : (['fan'] as const)),
+      'speed',
+      'inherit',
+    ],
     before: (targets) => <LaunchDial targets={targets} />,
     partnerOwns: true,
   },
@@ -142,8 +209,21 @@ export const GROUPS: readonly GroupDefinition[] = [
     after: (targets) => <RelayRows targets={targets} />,
     partnerOwns: true,
   },
-  { id: 'order', band: 'emitter', title: 'Order', sentence: ({ emitter }) => orderSentence(emitter), rows: () => ['@order'], after: (targets) => <LayerField targets={targets} /> },
-  { id: 'life', band: 'type', title: 'Life', sentence: ({ type }) => lifeSentence(type), rows: ({ type }) => ['@lifeMode', ...(type.lifeMode === 'range' ? (['life'] as const) : [])] },
+  {
+    id: 'order',
+    band: 'emitter',
+    title: 'Order',
+    sentence: ({ emitter }) => orderSentence(emitter),
+    rows: () => ['@order'],
+    after: (targets) => <LayerField targets={targets} />,
+  },
+  {
+    id: 'life',
+    band: 'type',
+    title: 'Life',
+    sentence: ({ type }) => lifeSentence(type),
+    rows: ({ type }) => ['@lifeMode', ...(type.lifeMode === 'range' ? (['life'] as const) : [])],
+  },
   {
     id: 'look',
     band: 'type',
@@ -152,18 +232,32 @@ export const GROUPS: readonly GroupDefinition[] = [
       const [picture] = type.pictures
       const sheet = picture && kit.sheets[picture.sheet]
       const clip = sheet?.clips.find((c) => c.id === picture!.clip)
-      return lookSentence(type, sheet?.name ?? '', clip?.name ?? sheet?.frames[picture!.frames[0] ?? 0]?.name ?? '')
+      return lookSentence(
+        type,
+        sheet?.name ?? '',
+        clip?.name ?? sheet?.frames[picture!.frames[0] ?? 0]?.name ?? '',
+      )
     },
     rows: () => ['@blend'],
     after: (targets) => <PictureRows targets={targets} />,
   },
-  { id: 'frames', band: 'type', title: 'Frames', sentence: ({ type }) => framesSentence(type), rows: frameRows },
+  {
+    id: 'frames',
+    band: 'type',
+    title: 'Frames',
+    sentence: ({ type }) => framesSentence(type),
+    rows: frameRows,
+  },
   {
     id: 'scale',
     band: 'type',
     title: 'Scale',
     sentence: ({ type }) => scaleSentence(type),
-    rows: (subject) => ['@scaleApart', ...valueRows('scale', subject), ...(subject.type.scaleApart ? valueRows('scaleY', subject) : [])],
+    rows: (subject) => [
+      '@scaleApart',
+      ...valueRows('scale', subject),
+      ...(subject.type.scaleApart ? valueRows('scaleY', subject) : []),
+    ],
     ramp: 'scale',
   },
   {
@@ -180,8 +274,22 @@ export const GROUPS: readonly GroupDefinition[] = [
     ),
     ramp: 'tint',
   },
-  { id: 'opacity', band: 'type', title: 'Opacity', sentence: ({ type }) => opacitySentence(type), rows: (subject) => valueRows('opacity', subject), ramp: 'opacity' },
-  { id: 'forces', band: 'type', title: 'Forces', sentence: ({ type }) => forcesSentence(type), rows: () => [], after: (targets) => <ForceRows targets={targets} /> },
+  {
+    id: 'opacity',
+    band: 'type',
+    title: 'Opacity',
+    sentence: ({ type }) => opacitySentence(type),
+    rows: (subject) => valueRows('opacity', subject),
+    ramp: 'opacity',
+  },
+  {
+    id: 'forces',
+    band: 'type',
+    title: 'Forces',
+    sentence: ({ type }) => forcesSentence(type),
+    rows: () => [],
+    after: (targets) => <ForceRows targets={targets} />,
+  },
   {
     id: 'contact',
     band: 'type',
@@ -202,6 +310,12 @@ export const GROUPS: readonly GroupDefinition[] = [
     band: 'type',
     title: 'Facing',
     sentence: ({ type }) => facingSentence(type),
-    rows: ({ type }) => ['startAngle', 'spin', '@facing', 'stretch', ...(type.numbers.stretch === 0 ? [] : (['stretchLimit', '@anchor'] as const))],
+    rows: ({ type }) => [
+      'startAngle',
+      'spin',
+      '@facing',
+      'stretch',
+      ...(type.numbers.stretch === 0 ? [] : (['stretchLimit', '@anchor'] as const)),
+    ],
   },
 ]

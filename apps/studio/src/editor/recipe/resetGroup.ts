@@ -1,6 +1,14 @@
 /** A group back to what a new emitter has: its numbers, its choices, and what else it holds. */
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
-import { DEFAULT_EMITTER_CHOICES, DEFAULT_RAMPS, DEFAULT_TYPE_CHOICES, defaultsOf, property, type PropertyId, RAMP_KINDS } from '@gliv/model'
+import {
+  DEFAULT_EMITTER_CHOICES,
+  DEFAULT_RAMPS,
+  DEFAULT_TYPE_CHOICES,
+  defaultsOf,
+  property,
+  type PropertyId,
+  RAMP_KINDS,
+} from '@gliv/model'
 import { defaultOf } from '../../store/values.ts'
 import { writeValue } from '../../store/targets.ts'
 import { choiceOf, type MenuChoice } from './choices.ts'
@@ -8,8 +16,21 @@ import type { GroupDefinition, Subject } from './groups.tsx'
 import { type SentenceTargets, targetOf } from './targets.ts'
 
 /** What choices read to find out what they are by default. */
-const FRESH_EMITTER = { ...DEFAULT_EMITTER_CHOICES, companionOf: null, mask: null, numbers: defaultsOf('emitter'), bursts: [], relays: [] } as unknown as Emitter
-const FRESH_TYPE = { ...DEFAULT_TYPE_CHOICES, palette: null, mark: null, numbers: defaultsOf('type'), ramps: DEFAULT_RAMPS } as unknown as ParticleType
+const FRESH_EMITTER = {
+  ...DEFAULT_EMITTER_CHOICES,
+  companionOf: null,
+  mask: null,
+  numbers: defaultsOf('emitter'),
+  bursts: [],
+  relays: [],
+} as unknown as Emitter
+const FRESH_TYPE = {
+  ...DEFAULT_TYPE_CHOICES,
+  palette: null,
+  mark: null,
+  numbers: defaultsOf('type'),
+  ramps: DEFAULT_RAMPS,
+} as unknown as ParticleType
 
 /** What a group holds beside rows; taken away one by one by name. */
 const REST: Readonly<Partial<Record<string, (emitter: Emitter, type: ParticleType) => void>>> = {
@@ -23,24 +44,39 @@ const REST: Readonly<Partial<Record<string, (emitter: Emitter, type: ParticleTyp
     type.forces = []
     type.forceRamps = {}
     const fresh = defaultsOf('type')
-    for (const id of Object.keys(fresh) as (keyof typeof fresh)[]) if (FORCE_IDS.has(id)) (type.numbers as Record<string, unknown>)[id] = structuredClone(fresh[id])
+    for (const id of Object.keys(fresh) as (keyof typeof fresh)[])
+      if (FORCE_IDS.has(id)) (type.numbers as Record<string, unknown>)[id] = structuredClone(fresh[id])
   },
   contact: (_, type) => void (type.mark = null),
 }
 
-const FORCE_IDS: ReadonlySet<PropertyId> = new Set((Object.keys(defaultsOf('type')) as PropertyId[]).filter((id) => /^(gravity|thrust|brake|drag|wind|drift|turn$|pull|swirl|churn|sway|rail|avoid|limit|waver)/.test(id)))
+const FORCE_IDS: ReadonlySet<PropertyId> = new Set(
+  (Object.keys(defaultsOf('type')) as PropertyId[]).filter((id) =>
+    /^(gravity|thrust|brake|drag|wind|drift|turn$|pull|swirl|churn|sway|rail|avoid|limit|waver)/.test(id),
+  ),
+)
 
-export const resetGroup = (kit: Kit, group: GroupDefinition, subject: Subject, targets: SentenceTargets): void => {
+export const resetGroup = (
+  kit: Kit,
+  group: GroupDefinition,
+  subject: Subject,
+  targets: SentenceTargets,
+): void => {
   const rows = group.rows(subject)
   // Choices first: what they change says which numbers there are.
-  for (const row of rows) if (row.startsWith('@')) {
-    const definition = choiceOf(row.slice(1) as MenuChoice)
-    definition.apply(kit, targets, definition.current(FRESH_EMITTER, FRESH_TYPE))
-  }
-  for (const row of rows) if (!row.startsWith('@') && property(row as PropertyId).owner !== 'effect') writeValue(kit, targetOf(targets, row as PropertyId), row as PropertyId, defaultOf(row as PropertyId))
+  for (const row of rows)
+    if (row.startsWith('@')) {
+      const definition = choiceOf(row.slice(1) as MenuChoice)
+      definition.apply(kit, targets, definition.current(FRESH_EMITTER, FRESH_TYPE))
+    }
+  for (const row of rows)
+    if (!row.startsWith('@') && property(row as PropertyId).owner !== 'effect')
+      writeValue(kit, targetOf(targets, row as PropertyId), row as PropertyId, defaultOf(row as PropertyId))
   const emitter = kit.effects[targets.effect]?.emitters[targets.emitter]
   const type = kit.types[targets.type]
   if (!emitter || !type) return
-  for (const kind of RAMP_KINDS) if (kind === group.ramp) (type.ramps as Record<string, unknown>)[kind] = structuredClone(DEFAULT_RAMPS[kind])
+  for (const kind of RAMP_KINDS)
+    if (kind === group.ramp)
+      (type.ramps as Record<string, unknown>)[kind] = structuredClone(DEFAULT_RAMPS[kind])
   REST[group.id]?.(emitter, type)
 }

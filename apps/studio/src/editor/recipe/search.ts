@@ -24,18 +24,36 @@ interface Entry extends Found {
   readonly text: string
 }
 
-const entryOf = (found: Found, words: string): Entry => ({ ...found, text: `${found.label} ${found.help} ${words}`.toLowerCase() })
+const entryOf = (found: Found, words: string): Entry => ({
+  ...found,
+  text: `${found.label} ${found.help} ${words}`.toLowerCase(),
+})
 
 const otherWords = (id: PropertyId): string => (OTHER_WORDS as Partial<Record<PropertyId, string>>)[id] ?? ''
 
 const rowEntry = (group: string, title: string, row: Row, adds: ForceKind | null): Entry => {
   if (row.startsWith('@')) {
     const definition = choiceOf(row.slice(1) as MenuChoice)
-    const options = Array.isArray(definition.options) ? (definition.options as readonly { label: string }[]).map((o) => o.label).join(' ') : ''
-    return entryOf({ key: `${group} ${row}`, group, label: `${title}: ${definition.title}`, help: definition.help ?? '', row, adds }, options)
+    const options = Array.isArray(definition.options)
+      ? (definition.options as readonly { label: string }[]).map((o) => o.label).join(' ')
+      : ''
+    return entryOf(
+      {
+        key: `${group} ${row}`,
+        group,
+        label: `${title}: ${definition.title}`,
+        help: definition.help ?? '',
+        row,
+        adds,
+      },
+      options,
+    )
   }
   const text = PROPERTY_TEXTS[row as PropertyId]
-  return entryOf({ key: `${group} ${row}`, group, label: `${title}: ${text.label}`, help: text.help, row, adds }, otherWords(row as PropertyId))
+  return entryOf(
+    { key: `${group} ${row}`, group, label: `${title}: ${text.label}`, help: text.help, row, adds },
+    otherWords(row as PropertyId),
+  )
 }
 
 const forceEntries = (subject: Subject, group: string): Entry[] =>
@@ -43,13 +61,29 @@ const forceEntries = (subject: Subject, group: string): Entry[] =>
     const { label, help, also } = FORCE_TEXTS[force]
     const has = subject.type.forces.includes(force)
     const rows = has ? forceEditor(force).rows(subject.type) : []
-    return [entryOf({ key: `force ${force}`, group, label, help: has ? help : `${help} Adds it.`, row: null, adds: has ? null : force }, also), ...rows.map((row) => rowEntry(group, label, row as Row, null))]
+    return [
+      entryOf(
+        {
+          key: `force ${force}`,
+          group,
+          label,
+          help: has ? help : `${help} Adds it.`,
+          row: null,
+          adds: has ? null : force,
+        },
+        also,
+      ),
+      ...rows.map((row) => rowEntry(group, label, row as Row, null)),
+    ]
   })
 
 /** Everything that the Recipe can show for one emitter, in its order. */
 export const searchEntries = (subject: Subject): Entry[] =>
   GROUPS.flatMap((group) => [
-    entryOf({ key: group.id, group: group.id, label: group.title, help: '', row: null, adds: null }, (GROUP_WORDS as Readonly<Record<string, string>>)[group.id] ?? ''),
+    entryOf(
+      { key: group.id, group: group.id, label: group.title, help: '', row: null, adds: null },
+      (GROUP_WORDS as Readonly<Record<string, string>>)[group.id] ?? '',
+    ),
     ...group.rows(subject).map((row) => rowEntry(group.id, group.title, row, null)),
     ...(group.id === 'forces' ? forceEntries(subject, group.id) : []),
   ])
@@ -64,7 +98,9 @@ export const findIn = (entries: readonly Entry[], typed: string): Found[] => {
   const ranked = entries.flatMap((entry) => {
     if (!words.every((word) => begins(entry.text, word))) return []
     const label = entry.label.toLowerCase()
-    return [{ entry, rank: words.every((word) => begins(label, word)) ? (label === words.join(' ') ? 0 : 1) : 2 }]
+    return [
+      { entry, rank: words.every((word) => begins(label, word)) ? (label === words.join(' ') ? 0 : 1) : 2 },
+    ]
   })
   return ranked
     .sort((a, b) => a.rank - b.rank)
@@ -73,4 +109,8 @@ export const findIn = (entries: readonly Entry[], typed: string): Found[] => {
 }
 
 /** All numbers that can stand on top of the Recipe: those that belong to no item of a list. */
-export const TOP_IDS: ReadonlySet<PropertyId> = new Set([...propertiesOf('effect'), ...propertiesOf('emitter'), ...propertiesOf('type')])
+export const TOP_IDS: ReadonlySet<PropertyId> = new Set([
+  ...propertiesOf('effect'),
+  ...propertiesOf('emitter'),
+  ...propertiesOf('type'),
+])

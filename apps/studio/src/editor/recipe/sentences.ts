@@ -4,7 +4,19 @@
  */
 import type { Burst, Emitter, ParticleType } from '@gliv/document'
 import type { PropertyId, Range, ShapeKind } from '@gliv/model'
-import { AIM_TEXTS, ANCHOR_TEXTS, directionWord, FILL_TEXTS, FRAME_CHOICE_TEXTS, ORDER_TEXTS, PLACEMENT_TEXTS, SHAPE_TEXTS, SIDE_TEXTS, SPACE_TEXTS, TINT_PICK_TEXTS } from '../../texts/kinds.ts'
+import {
+  AIM_TEXTS,
+  ANCHOR_TEXTS,
+  directionWord,
+  FILL_TEXTS,
+  FRAME_CHOICE_TEXTS,
+  ORDER_TEXTS,
+  PLACEMENT_TEXTS,
+  SHAPE_TEXTS,
+  SIDE_TEXTS,
+  SPACE_TEXTS,
+  TINT_PICK_TEXTS,
+} from '../../texts/kinds.ts'
 import { CONTACT_TEXTS } from '../../texts/forces.ts'
 import { RELAY_TRIGGER_TEXTS } from '../../texts/relays.ts'
 import type { MenuChoice } from './choices.ts'
@@ -17,7 +29,11 @@ export type Token =
   | { readonly kind: 'choice'; readonly choice: Choice; readonly text: string }
 
 export const words = (text: string): Token => ({ kind: 'words', text })
-export const number = (id: PropertyId, burst?: string): Token => ({ kind: 'number', id, ...(burst === undefined ? {} : { burst }) })
+export const number = (id: PropertyId, burst?: string): Token => ({
+  kind: 'number',
+  id,
+  ...(burst === undefined ? {} : { burst }),
+})
 export const choice = (name: Choice, text: string): Token => ({ kind: 'choice', choice: name, text })
 
 const none = (range: Range): boolean => range.from === 0 && range.to === 0
@@ -28,7 +44,14 @@ const burstTokens = (burst: Burst): Token[] => {
     burst.eachPlace ? words('one for each place') : number('burstCount', burst.id),
     words(' at '),
     number('burstAt', burst.id),
-    ...(burstRepeats > 1 ? [words(', '), number('burstRepeats', burst.id), words(' times every '), number('burstInterval', burst.id)] : []),
+    ...(burstRepeats > 1
+      ? [
+          words(', '),
+          number('burstRepeats', burst.id),
+          words(' times every '),
+          number('burstInterval', burst.id),
+        ]
+      : []),
     ...(burstChance < 1 ? [words(', chance '), number('burstChance', burst.id)] : []),
   ]
 }
@@ -39,7 +62,8 @@ export const howManySentence = (emitter: Emitter, partner?: string): Token[] => 
   if (emitter.dormant) return [words('only what relays ask for')]
   const tokens: Token[] = []
   if (flow > 0) tokens.push(number('flow'))
-  if (flowPerPx > 0) tokens.push(words(tokens.length > 0 ? ' and ' : ''), number('flowPerPx'), words(' travelled'))
+  if (flowPerPx > 0)
+    tokens.push(words(tokens.length > 0 ? ' and ' : ''), number('flowPerPx'), words(' travelled'))
   if (minimum > 0) tokens.push(words(tokens.length > 0 ? ', ' : ''), words('at least '), number('minimum'))
   if (tokens.length > 0) tokens.push(words(' for '), number('duration'))
   emitter.bursts.forEach((burst, i) => {
@@ -79,11 +103,13 @@ export const whereSentence = (emitter: Emitter): Token[] => {
   if (emitter.shape === 'viewEdge') tokens.push(words(', '), choice('side', SIDE_TEXTS[emitter.side]))
   if (sizes.length > 0) tokens.push(words(', '), ...sizes)
   if (canFill(emitter)) tokens.push(words(', '), choice('fill', FILL_TEXTS[emitter.fill]))
-  if (emitter.placement !== 'random') tokens.push(words(', '), choice('placement', PLACEMENT_TEXTS[emitter.placement]))
+  if (emitter.placement !== 'random')
+    tokens.push(words(', '), choice('placement', PLACEMENT_TEXTS[emitter.placement]))
   if (emitter.space !== 'left') tokens.push(words(', '), choice('space', SPACE_TEXTS[emitter.space]))
   if (emitter.travel) tokens.push(words(', travelling for '), number('travelSeconds'))
   const { offsetX, offsetY } = emitter.numbers
-  if (offsetX !== 0 || offsetY !== 0) tokens.push(words(', moved '), number('offsetX'), words(' → '), number('offsetY'), words(' ↓'))
+  if (offsetX !== 0 || offsetY !== 0)
+    tokens.push(words(', moved '), number('offsetX'), words(' → '), number('offsetY'), words(' ↓'))
   return tokens
 }
 
@@ -91,50 +117,89 @@ export const launchSentence = (emitter: Emitter): Token[] => {
   const { fan, heading, inherit } = emitter.numbers
   const aim: Token[] =
     emitter.aim !== 'direction'
-      ? [choice('aim', AIM_TEXTS[emitter.aim]), ...(fan > 0 && emitter.aim !== 'ball' ? [words(', fan '), number('fan')] : [])]
+      ? [
+          choice('aim', AIM_TEXTS[emitter.aim]),
+          ...(fan > 0 && emitter.aim !== 'ball' ? [words(', fan '), number('fan')] : []),
+        ]
       : fan >= 360
         ? [words('all around')]
-        : [words(`${directionWord(heading)} `), number('heading'), ...(fan > 0 ? [words(', fan '), number('fan')] : [])]
-  return [...aim, words(', '), number('speed'), ...(inherit === 0 ? [] : [words(', carries over '), number('inherit')])]
+        : [
+            words(`${directionWord(heading)} `),
+            number('heading'),
+            ...(fan > 0 ? [words(', fan '), number('fan')] : []),
+          ]
+  return [
+    ...aim,
+    words(', '),
+    number('speed'),
+    ...(inherit === 0 ? [] : [words(', carries over '), number('inherit')]),
+  ]
 }
 
-export const orderSentence = (emitter: Emitter): Token[] => [choice('order', ORDER_TEXTS[emitter.order]), ...(emitter.layer === 'front' ? [] : [words(`, layer ${emitter.layer}`)])]
+export const orderSentence = (emitter: Emitter): Token[] => [
+  choice('order', ORDER_TEXTS[emitter.order]),
+  ...(emitter.layer === 'front' ? [] : [words(`, layer ${emitter.layer}`)]),
+]
 
-export const lifeSentence = (type: ParticleType): Token[] => (type.lifeMode === 'emitter' ? [choice('lifeMode', 'as long as its emitter')] : [number('life')])
+export const lifeSentence = (type: ParticleType): Token[] =>
+  type.lifeMode === 'emitter' ? [choice('lifeMode', 'as long as its emitter')] : [number('life')]
 
 export const lookSentence = (type: ParticleType, sheetName: string, frameName: string): Token[] => [
-  ...(type.pictures.length > 1 ? [words(`${type.pictures.length} pictures, `)] : [choice('frame', frameName), words(` of ${sheetName}, `)]),
+  ...(type.pictures.length > 1
+    ? [words(`${type.pictures.length} pictures, `)]
+    : [choice('frame', frameName), words(` of ${sheetName}, `)]),
   choice('blend', type.blend),
 ]
 
 export const framesSentence = (type: ParticleType): Token[] => {
-  const played = type.frameChoice === 'once' || type.frameChoice === 'loop' || type.frameChoice === 'backAndForth'
-  return [choice('frameChoice', FRAME_CHOICE_TEXTS[type.frameChoice]), ...(played ? [words(' at '), number('fps')] : type.frameChoice === 'overLife' && type.numbers.clipRounds !== 1 ? [words(', '), number('clipRounds')] : [])]
+  const played =
+    type.frameChoice === 'once' || type.frameChoice === 'loop' || type.frameChoice === 'backAndForth'
+  return [
+    choice('frameChoice', FRAME_CHOICE_TEXTS[type.frameChoice]),
+    ...(played
+      ? [words(' at '), number('fps')]
+      : type.frameChoice === 'overLife' && type.numbers.clipRounds !== 1
+        ? [words(', '), number('clipRounds')]
+        : []),
+  ]
 }
 
 export const scaleSentence = (type: ParticleType): Token[] => {
   const { by, relative } = type.styles.scale
   const across: Token[] =
-    by === 'rate' ? [number('scale'), words(', then '), number('scaleRate')] : type.ramps.scale.points.length > 1 ? [words('from '), number('scaleFloor'), words(relative ? ' of it to ' : ' to '), number('scale')] : [number('scale')]
+    by === 'rate'
+      ? [number('scale'), words(', then '), number('scaleRate')]
+      : type.ramps.scale.points.length > 1
+        ? [words('from '), number('scaleFloor'), words(relative ? ' of it to ' : ' to '), number('scale')]
+        : [number('scale')]
   return type.scaleApart ? [...across, words(' wide, '), number('scaleY'), words(' high')] : across
 }
 
-export const tintSentence = (type: ParticleType): Token[] => (type.tintPick === 'none' ? [] : [choice('tintPick', TINT_PICK_TEXTS[type.tintPick])])
+export const tintSentence = (type: ParticleType): Token[] =>
+  type.tintPick === 'none' ? [] : [choice('tintPick', TINT_PICK_TEXTS[type.tintPick])]
 
 export const opacitySentence = (type: ParticleType): Token[] => {
   const { opacityFloor } = type.numbers
   if (type.styles.opacity.by === 'rate') return [number('opacity'), words(', then '), number('opacityRate')]
-  return opacityFloor.to > 0 && type.ramps.opacity.points.length > 1 ? [words('from '), number('opacityFloor'), words(' to '), number('opacity')] : [number('opacity')]
+  return opacityFloor.to > 0 && type.ramps.opacity.points.length > 1
+    ? [words('from '), number('opacityFloor'), words(' to '), number('opacity')]
+    : [number('opacity')]
 }
 
 export const facingSentence = (type: ParticleType): Token[] => {
   const { startAngle, spin, stretch } = type.numbers
   const tokens: Token[] = []
-  const add = (...more: Token[]): void => void tokens.push(...(tokens.length > 0 ? [words(', ')] : []), ...more)
+  const add = (...more: Token[]): void =>
+    void tokens.push(...(tokens.length > 0 ? [words(', ')] : []), ...more)
   if (type.facing === 'travel') add(choice('facing', 'along travel'))
   if (!none(startAngle)) add(words('starts at '), number('startAngle'))
   if (!none(spin)) add(words('spins '), number('spin'))
-  if (stretch !== 0) add(words('stretched '), number('stretch'), ...(type.anchor === 'centre' ? [] : [words(' '), choice('anchor', ANCHOR_TEXTS[type.anchor])]))
+  if (stretch !== 0)
+    add(
+      words('stretched '),
+      number('stretch'),
+      ...(type.anchor === 'centre' ? [] : [words(' '), choice('anchor', ANCHOR_TEXTS[type.anchor])]),
+    )
   return tokens.length > 0 ? tokens : [words('as drawn')]
 }
 
@@ -144,7 +209,11 @@ export const contactSentence = (type: ParticleType): Token[] => {
   if (contact === 'none') return [words('touches nothing')]
   const tokens: Token[] = [choice('contact', CONTACT_TEXTS[contact])]
   if (contact === 'bounce' || contact === 'loseLife') tokens.push(words(', '), number('bounce'))
-  if (mark) tokens.push(words(numbers.markFade > 0 ? ', leaves marks for ' : ', leaves marks'), ...(numbers.markFade > 0 ? [number('markFade')] : []))
+  if (mark)
+    tokens.push(
+      words(numbers.markFade > 0 ? ', leaves marks for ' : ', leaves marks'),
+      ...(numbers.markFade > 0 ? [number('markFade')] : []),
+    )
   return tokens
 }
 
@@ -157,7 +226,19 @@ export const endSentence = (type: ParticleType): Token[] => {
 }
 
 /** What an emitter's particles hand over to. */
-export const relaySentence = (emitter: Emitter, emitters: Readonly<Record<string, Emitter>>, effects: Readonly<Record<string, { readonly name: string }>>): Token[] => {
-  const said = emitter.relays.map((relay) => `${RELAY_TRIGGER_TEXTS[relay.trigger]} to ${relay.emitter !== null ? (emitters[relay.emitter]?.name ?? '') : (effects[relay.effect ?? '']?.name ?? '')}`)
-  return [...(emitter.dormant ? [choice('dormant', said.length > 0 ? 'waits for a relay; ' : 'waits for a relay')] : []), ...(said.length > 0 ? [words(said.join(', '))] : emitter.dormant ? [] : [words('hands over to nothing')])]
+export const relaySentence = (
+  emitter: Emitter,
+  emitters: Readonly<Record<string, Emitter>>,
+  effects: Readonly<Record<string, { readonly name: string }>>,
+): Token[] => {
+  const said = emitter.relays.map(
+    (relay) =>
+      `${RELAY_TRIGGER_TEXTS[relay.trigger]} to ${relay.emitter !== null ? (emitters[relay.emitter]?.name ?? '') : (effects[relay.effect ?? '']?.name ?? '')}`,
+  )
+  return [
+    ...(emitter.dormant
+      ? [choice('dormant', said.length > 0 ? 'waits for a relay; ' : 'waits for a relay')]
+      : []),
+    ...(said.length > 0 ? [words(said.join(', '))] : emitter.dormant ? [] : [words('hands over to nothing')]),
+  ]
 }

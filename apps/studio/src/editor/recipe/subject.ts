@@ -8,5 +8,11 @@ export const subjectOf = (kit: Kit, targets: SentenceTargets): Subject | null =>
   const emitter = effect?.emitters[targets.emitter]
   const type = kit.types[targets.type]
   if (!effect || !emitter || !type) return null
-  return { kit, emitter, type, emitters: effect.emitters, partner: emitter.companionOf === null ? undefined : effect.emitters[emitter.companionOf]?.name }
+  return {
+    kit,
+    emitter,
+    type,
+    emitters: effect.emitters,
+    partner: emitter.companionOf === null ? undefined : effect.emitters[emitter.companionOf]?.name,
+  }
 }

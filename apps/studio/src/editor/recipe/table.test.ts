@@ -10,14 +10,21 @@ import { resetGroup } from './resetGroup.ts'
 import type { SentenceTargets } from './targets.ts'
 
 const fresh = (): Kit => makeDemo().kit
-const columnsOf = (kit: Kit, effect: string): SentenceTargets[] => kit.effects[effect]!.emitterOrder.map((emitter) => ({ effect, emitter, type: kit.effects[effect]!.emitters[emitter]!.type }))
+const columnsOf = (kit: Kit, effect: string): SentenceTargets[] =>
+  kit.effects[effect]!.emitterOrder.map((emitter) => ({
+    effect,
+    emitter,
+    type: kit.effects[effect]!.emitters[emitter]!.type,
+  }))
 
 describe('the table', () => {
   it('has each number once, in the Recipe’s order, for the emitters that show it', () => {
     const kit = fresh()
     const rows = tableRows(kit, columnsOf(kit, 'cargo-blast'))
     expect(new Set(rows.map((r) => r.id)).size).toBe(rows.length)
-    expect(rows.map((r) => r.group).filter((g, i, all) => g !== all[i - 1])).toEqual(GROUPS.map((g) => g.title).filter((title) => rows.some((r) => r.group === title)))
+    expect(rows.map((r) => r.group).filter((g, i, all) => g !== all[i - 1])).toEqual(
+      GROUPS.map((g) => g.title).filter((title) => rows.some((r) => r.group === title)),
+    )
     const gravity = rows.find((r) => r.id === 'gravity')!
     expect(gravity.used.length).toBeLessThan(columnsOf(kit, 'cargo-blast').length)
   })
@@ -44,7 +51,16 @@ describe('search', () => {
   const kit = fresh()
   const [targets] = columnsOf(kit, 'cargo-blast').slice(-1)
   const entries = searchEntries(subjectOf(kit, targets!)!)
-  it.each([['fade', 'Opacity'], ['spread', 'Launch: Fan'], ['turbulence', 'Churn'], ['velocity', 'Launch: Speed'], ['collision', 'Contact'], ['rotation', 'Facing'], ['spawn', 'How many: Flow'], ['position x', 'Where: Offset →']])('“%s” finds %s', (typed, label) => {
+  it.each([
+    ['fade', 'Opacity'],
+    ['spread', 'Launch: Fan'],
+    ['turbulence', 'Churn'],
+    ['velocity', 'Launch: Speed'],
+    ['collision', 'Contact'],
+    ['rotation', 'Facing'],
+    ['spawn', 'How many: Flow'],
+    ['position x', 'Where: Offset →'],
+  ])('“%s” finds %s', (typed, label) => {
     expect(findIn(entries, typed).map((f) => f.label)).toContain(label)
   })
 
@@ -59,23 +75,35 @@ describe('search', () => {
 })
 
 describe('resetting a group', () => {
-  it.each(GROUPS.map((group) => group.id))('%s leaves a valid kit, and the other groups as they were', (id) => {
-    const kit = fresh()
-    for (const targets of columnsOf(kit, 'cargo-blast')) {
-      const group = GROUPS.find((g) => g.id === id)!
-      resetGroup(kit, group, subjectOf(kit, targets)!, targets)
-    }
-    expect(checkKit(kit)).toEqual([])
-  })
+  it.each(GROUPS.map((group) => group.id))(
+    '%s leaves a valid kit, and the other groups as they were',
+    (id) => {
+      const kit = fresh()
+      for (const targets of columnsOf(kit, 'cargo-blast')) {
+        const group = GROUPS.find((g) => g.id === id)!
+        resetGroup(kit, group, subjectOf(kit, targets)!, targets)
+      }
+      expect(checkKit(kit)).toEqual([])
+    },
+  )
 
   it('brings back what a new emitter has', () => {
     const kit = fresh()
     const targets = columnsOf(kit, 'cargo-blast').find((t) => kit.types[t.type]!.forces.length > 0)!
     const type = kit.types[targets.type]!
     const life = { ...type.numbers.life }
-    resetGroup(kit, GROUPS.find((g) => g.id === 'forces')!, subjectOf(kit, targets)!, targets)
+    resetGroup(
+      kit,
+      GROUPS.find((g) => g.id === 'forces')!,
+      subjectOf(kit, targets)!,
+      targets,
+    )
     const reset = kit.types[targets.type]!
-    expect([reset.forces, reset.numbers.drag, reset.numbers.gravity]).toEqual([[], PROPERTIES.drag.default, PROPERTIES.gravity.default])
+    expect([reset.forces, reset.numbers.drag, reset.numbers.gravity]).toEqual([
+      [],
+      PROPERTIES.drag.default,
+      PROPERTIES.gravity.default,
+    ])
     expect(reset.numbers.life).toEqual(life)
   })
 })

@@ -16,7 +16,8 @@ export interface TableRow {
   readonly used: readonly string[]
 }
 
-const numbersIn = (rows: readonly Row[]): PropertyId[] => rows.filter((row): row is PropertyId => !row.startsWith('@'))
+const numbersIn = (rows: readonly Row[]): PropertyId[] =>
+  rows.filter((row): row is PropertyId => !row.startsWith('@'))
 
 /** Every number that the Recipe shows for any of the emitters, in the Recipe's order. */
 export const tableRows = (kit: Kit, columns: readonly SentenceTargets[]): TableRow[] =>
@@ -25,8 +26,12 @@ export const tableRows = (kit: Kit, columns: readonly SentenceTargets[]): TableR
     for (const targets of columns) {
       const subject = subjectOf(kit, targets)
       if (!subject || (group.partnerOwns && subject.emitter.companionOf !== null)) continue
-      const forces = group.id === 'forces' ? subject.type.forces.flatMap((force) => forceEditor(force).rows(subject.type)) : []
-      for (const id of numbersIn([...group.rows(subject), ...forces])) used.set(id, [...(used.get(id) ?? []), targets.emitter])
+      const forces =
+        group.id === 'forces'
+          ? subject.type.forces.flatMap((force) => forceEditor(force).rows(subject.type))
+          : []
+      for (const id of numbersIn([...group.rows(subject), ...forces]))
+        used.set(id, [...(used.get(id) ?? []), targets.emitter])
     }
     return [...used].map(([id, emitters]) => ({ id, group: group.title, used: emitters }))
   })
@@ -38,7 +43,11 @@ export const cellKey = (emitter: string, id: PropertyId): string => `${emitter} 
  * Types one text into many cells: each takes it in its own unit and by what stands there, so that `*1.5` or `80%` changes all in
  * proportion. All or none: the first refusal is given back in words and nothing is changed.
  */
-export const typeInto = (kit: Kit, cells: readonly { readonly targets: SentenceTargets; readonly id: PropertyId }[], text: string): string | null => {
+export const typeInto = (
+  kit: Kit,
+  cells: readonly { readonly targets: SentenceTargets; readonly id: PropertyId }[],
+  text: string,
+): string | null => {
   const writes: (() => void)[] = []
   for (const { targets, id } of cells) {
     const target = targetOf(targets, id)
@@ -48,13 +57,24 @@ export const typeInto = (kit: Kit, cells: readonly { readonly targets: SentenceT
     const typed = parts.map((part) => parseTyped(id, text, readPart(value, part)))
     const [first, last] = [typed[0], typed.at(-1)]
     if (!first || !last) return `“${text}” is no number; type digits like 12, 12-20, 16±4, *1.5 or 80%`
-    if (typeof value === 'number' && first.from !== first.to) return 'One of the cells takes one number only; type digits like 12'
+    if (typeof value === 'number' && first.from !== first.to)
+      return 'One of the cells takes one number only; type digits like 12'
     const whole = (v: number): number => (property(id).whole ? Math.round(v) : v)
     const [from, to] = [whole(first.from), whole(last.to)]
     const carrier = carrierOf(kit, target)
-    const refusal = refuseNumber(id, from) ?? refuseNumber(id, to) ?? (carrier ? refuseWithin(target.owner, carrier, id, from) : null)
+    const refusal =
+      refuseNumber(id, from) ??
+      refuseNumber(id, to) ??
+      (carrier ? refuseWithin(target.owner, carrier, id, from) : null)
     if (refusal) return refusal
-    writes.push(() => writeValue(kit, target, id, typeof value === 'number' ? from : { ...value, from: Math.min(from, to), to: Math.max(from, to) }))
+    writes.push(() =>
+      writeValue(
+        kit,
+        target,
+        id,
+        typeof value === 'number' ? from : { ...value, from: Math.min(from, to), to: Math.max(from, to) },
+      ),
+    )
   }
   for (const write of writes) write()
   return null

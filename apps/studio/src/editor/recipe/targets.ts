@@ -15,5 +15,7 @@ export const targetOf = (targets: SentenceTargets, id: PropertyId, item?: string
   if (owner === 'burst') return { owner, effect: targets.effect, emitter: targets.emitter, burst: item! }
   if (owner === 'relay') return { owner, effect: targets.effect, emitter: targets.emitter, relay: item! }
   if (owner === 'part') return { owner, effect: targets.effect, part: item! }
-  return owner === 'effect' ? { owner, effect: targets.effect } : { owner, effect: targets.effect, emitter: targets.emitter }
+  return owner === 'effect'
+    ? { owner, effect: targets.effect }
+    : { owner, effect: targets.effect, emitter: targets.emitter }
 }

@@ -41,22 +41,70 @@ const sizeBoxes = ({ type, at, zoom }: Subject): ReactNode => {
   const sheet = picture && kit?.sheets[picture.sheet]
   const frame = sheet && picture ? sheet.frames[framesOf(sheet, picture)[0] ?? 0] : undefined
   if (!frame) return null
-  return [type.numbers.scale.from, type.numbers.scale.to].map((scale, i) => <rect key={i} x={at.x - (frame.w * scale * zoom) / 2} y={at.y - (frame.h * scale * zoom) / 2} width={frame.w * scale * zoom} height={frame.h * scale * zoom} className="dwell-line" />)
+  return [type.numbers.scale.from, type.numbers.scale.to].map((scale, i) => (
+    <rect
+      key={i}
+      x={at.x - (frame.w * scale * zoom) / 2}
+      y={at.y - (frame.h * scale * zoom) / 2}
+      width={frame.w * scale * zoom}
+      height={frame.h * scale * zoom}
+      className="dwell-line"
+    />
+  ))
 }
 
 /** One drawing a kind of what is governed; what has no drawing of its own is seen in the ways. */
 const DRAWINGS = {
-  fan: ({ emitter, at }) => <path d={fanPath(emitter.numbers.heading, Math.max(1, emitter.numbers.fan), ARROW_PX)} transform={`translate(${at.x} ${at.y})`} className="dwell-area" />,
-  shape: ({ emitter, at, zoom }) => <path d={outlineData(emitter, zoom)} transform={`translate(${at.x} ${at.y})`} className="dwell-strong" />,
-  jitter: ({ emitter: { numbers }, at, zoom }) => <rect x={at.x - numbers.jitterX * zoom} y={at.y - numbers.jitterY * zoom} width={2 * numbers.jitterX * zoom} height={2 * numbers.jitterY * zoom} className="dwell-area" />,
-  place: ({ at, origin }) => <path d={`M ${origin.x} ${origin.y} H ${at.x} V ${at.y}`} className="dwell-line" />,
+  fan: ({ emitter, at }) => (
+    <path
+      d={fanPath(emitter.numbers.heading, Math.max(1, emitter.numbers.fan), ARROW_PX)}
+      transform={`translate(${at.x} ${at.y})`}
+      className="dwell-area"
+    />
+  ),
+  shape: ({ emitter, at, zoom }) => (
+    <path d={outlineData(emitter, zoom)} transform={`translate(${at.x} ${at.y})`} className="dwell-strong" />
+  ),
+  jitter: ({ emitter: { numbers }, at, zoom }) => (
+    <rect
+      x={at.x - numbers.jitterX * zoom}
+      y={at.y - numbers.jitterY * zoom}
+      width={2 * numbers.jitterX * zoom}
+      height={2 * numbers.jitterY * zoom}
+      className="dwell-area"
+    />
+  ),
+  place: ({ at, origin }) => (
+    <path d={`M ${origin.x} ${origin.y} H ${at.x} V ${at.y}`} className="dwell-line" />
+  ),
   size: sizeBoxes,
   gravity: ({ type, at }) => <Arrow {...at} deg={type.numbers.gravityHeading} />,
   wind: ({ type, at }) => <Arrow {...at} deg={type.numbers.windHeading} />,
   drift: ({ type, at }) => <Arrow {...at} deg={type.numbers.driftHeading} />,
-  pull: ({ type: { numbers }, origin, zoom }) => <circle cx={origin.x + numbers.pullX * zoom} cy={origin.y + numbers.pullY * zoom} r={numbers.pullReach * zoom} className="dwell-area" />,
-  swirl: ({ type: { numbers }, origin, zoom }) => <circle cx={origin.x + numbers.swirlX * zoom} cy={origin.y + numbers.swirlY * zoom} r={numbers.swirlReach * zoom} className="dwell-area" />,
-  avoid: ({ type: { numbers }, origin, zoom }) => <circle cx={origin.x + numbers.avoidX * zoom} cy={origin.y + numbers.avoidY * zoom} r={(numbers.avoidRadius + numbers.avoidReach) * zoom} className="dwell-area" />,
+  pull: ({ type: { numbers }, origin, zoom }) => (
+    <circle
+      cx={origin.x + numbers.pullX * zoom}
+      cy={origin.y + numbers.pullY * zoom}
+      r={numbers.pullReach * zoom}
+      className="dwell-area"
+    />
+  ),
+  swirl: ({ type: { numbers }, origin, zoom }) => (
+    <circle
+      cx={origin.x + numbers.swirlX * zoom}
+      cy={origin.y + numbers.swirlY * zoom}
+      r={numbers.swirlReach * zoom}
+      className="dwell-area"
+    />
+  ),
+  avoid: ({ type: { numbers }, origin, zoom }) => (
+    <circle
+      cx={origin.x + numbers.avoidX * zoom}
+      cy={origin.y + numbers.avoidY * zoom}
+      r={(numbers.avoidRadius + numbers.avoidReach) * zoom}
+      className="dwell-area"
+    />
+  ),
   ways: () => null,
 } as const satisfies Record<Governed, (subject: Subject) => ReactNode>
 
@@ -65,7 +113,12 @@ const Drawing = ({ id, camera }: { id: PropertyId; camera: Camera }) => {
   const type = useSelectedType((t) => t)
   const governed = governs(id)
   const motion = governed !== null && governed.ways
-  const ways = useBeside(motion && emitter !== null, `dwell ${emitter?.id}`, (effect, options) => waysOf(effect, options, emitter!.id, WAYS), NO_WAYS)
+  const ways = useBeside(
+    motion && emitter !== null,
+    `dwell ${emitter?.id}`,
+    (effect, options) => waysOf(effect, options, emitter!.id, WAYS),
+    NO_WAYS,
+  )
   if (!emitter || !type || !governed) return null
   const zoom = camera.zoom / window.devicePixelRatio
   const origin = { x: -camera.x * zoom, y: -camera.y * zoom }
@@ -74,8 +127,21 @@ const Drawing = ({ id, camera }: { id: PropertyId; camera: Camera }) => {
     <svg className="overlay" aria-hidden data-testid="dwell" data-governs={governed.what}>
       {ways.map((way, i) => (
         <g key={i}>
-          <path d={way.map(([x, y], k) => `${k === 0 ? 'M' : 'L'} ${((x - camera.x) * zoom).toFixed(1)} ${((y - camera.y) * zoom).toFixed(1)}`).join(' ')} className="dwell-line" />
-          <circle cx={(way.at(-1)![0] - camera.x) * zoom} cy={(way.at(-1)![1] - camera.y) * zoom} r={2.5} className="dwell-end" />
+          <path
+            d={way
+              .map(
+                ([x, y], k) =>
+                  `${k === 0 ? 'M' : 'L'} ${((x - camera.x) * zoom).toFixed(1)} ${((y - camera.y) * zoom).toFixed(1)}`,
+              )
+              .join(' ')}
+            className="dwell-line"
+          />
+          <circle
+            cx={(way.at(-1)![0] - camera.x) * zoom}
+            cy={(way.at(-1)![1] - camera.y) * zoom}
+            r={2.5}
+            className="dwell-end"
+          />
         </g>
       ))}
       {DRAWINGS[governed.what]({ emitter, type, at, origin, zoom })}

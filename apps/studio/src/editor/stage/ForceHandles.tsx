@@ -14,19 +14,54 @@ interface Centre {
   readonly x: 'pullX' | 'swirlX' | 'avoidX'
   readonly y: 'pullY' | 'swirlY' | 'avoidY'
   /** Circles around it that can be dragged. */
-  readonly rings: readonly { readonly id: 'pullReach' | 'swirlReach' | 'avoidRadius' | 'avoidReach' | 'pullEnd'; readonly label: string; readonly from?: 'avoidRadius' }[]
+  readonly rings: readonly {
+    readonly id: 'pullReach' | 'swirlReach' | 'avoidRadius' | 'avoidReach' | 'pullEnd'
+    readonly label: string
+    readonly from?: 'avoidRadius'
+  }[]
   shown(type: ParticleType): boolean
 }
 
 const CENTRES = {
-  pull: { label: 'Pull', x: 'pullX', y: 'pullY', rings: [{ id: 'pullReach', label: 'Reach of the pull' }], shown: (type) => type.pullTo === 'point' },
-  swirl: { label: 'Swirl', x: 'swirlX', y: 'swirlY', rings: [{ id: 'swirlReach', label: 'Reach of the swirl' }], shown: (type) => type.swirlTo === 'point' },
-  avoid: { label: 'Avoid', x: 'avoidX', y: 'avoidY', rings: [{ id: 'avoidRadius', label: 'Radius to avoid' }, { id: 'avoidReach', label: 'Distance kept', from: 'avoidRadius' }], shown: (type) => type.avoids === 'circle' },
+  pull: {
+    label: 'Pull',
+    x: 'pullX',
+    y: 'pullY',
+    rings: [{ id: 'pullReach', label: 'Reach of the pull' }],
+    shown: (type) => type.pullTo === 'point',
+  },
+  swirl: {
+    label: 'Swirl',
+    x: 'swirlX',
+    y: 'swirlY',
+    rings: [{ id: 'swirlReach', label: 'Reach of the swirl' }],
+    shown: (type) => type.swirlTo === 'point',
+  },
+  avoid: {
+    label: 'Avoid',
+    x: 'avoidX',
+    y: 'avoidY',
+    rings: [
+      { id: 'avoidRadius', label: 'Radius to avoid' },
+      { id: 'avoidReach', label: 'Distance kept', from: 'avoidRadius' },
+    ],
+    shown: (type) => type.avoids === 'circle',
+  },
 } as const satisfies Record<PointForce, Centre>
 
 const length = (x: number, y: number): number => Math.sqrt(x * x + y * y)
 
-const CentreHandles = ({ force, type, at, covered }: { force: PointForce; type: ParticleType; at: HandleProps['at']; covered: boolean }) => {
+const CentreHandles = ({
+  force,
+  type,
+  at,
+  covered,
+}: {
+  force: PointForce
+  type: ParticleType
+  at: HandleProps['at']
+  covered: boolean
+}) => {
   const { label, x, y, rings }: Centre = CENTRES[force]
   const numbers: Numbers = type.numbers
   // A handle that would lie on the emitter's own stands beside it, with a line to its place.
@@ -41,11 +76,34 @@ const CentreHandles = ({ force, type, at, covered }: { force: PointForce; type: 
         return (
           <g key={id}>
             <circle cx={centre.x} cy={centre.y} r={radius} className="force-ring" />
-            <Handle name={id} label={name} x={centre.x + side * radius} y={centre.y} cursor="ew-resize" motion="outward" reading={`${Math.round(numbers[id])} px`} at={centre} apply={(_e, px, py, fine, draft) => void (draft.numbers[id] = whole(Math.max(id === 'avoidRadius' ? 0 : 1, length(px, py) - inner), fine))} />
+            <Handle
+              name={id}
+              label={name}
+              x={centre.x + side * radius}
+              y={centre.y}
+              cursor="ew-resize"
+              motion="outward"
+              reading={`${Math.round(numbers[id])} px`}
+              at={centre}
+              apply={(_e, px, py, fine, draft) =>
+                void (draft.numbers[id] = whole(
+                  Math.max(id === 'avoidRadius' ? 0 : 1, length(px, py) - inner),
+                  fine,
+                ))
+              }
+            />
           </g>
         )
       })}
-      {covered && <line x1={centre.x} y1={centre.y} x2={centre.x + pad[0]!} y2={centre.y + pad[1]!} className="tangent-line" />}
+      {covered && (
+        <line
+          x1={centre.x}
+          y1={centre.y}
+          x2={centre.x + pad[0]!}
+          y2={centre.y + pad[1]!}
+          className="tangent-line"
+        />
+      )}
       <Handle
         name={force}
         label={`${label}: its place`}
@@ -72,16 +130,32 @@ const MARKS = {
   avoid: 'M -3.2 -3.2 L 3.2 3.2',
 } as const satisfies Record<PointForce, string>
 
-const PADS = { pull: [-26, -26], swirl: [26, -26], avoid: [26, 26] } as const satisfies Record<PointForce, readonly [number, number]>
+const PADS = { pull: [-26, -26], swirl: [26, -26], avoid: [26, 26] } as const satisfies Record<
+  PointForce,
+  readonly [number, number]
+>
 
 /** Whether a force's place lies under the emitter's handle, in overlay pixels. */
 const isCovered = (force: PointForce, type: ParticleType, emitter: Emitter, zoom: number): boolean =>
-  length(type.numbers[CENTRES[force].x] - emitter.numbers.offsetX, type.numbers[CENTRES[force].y] - emitter.numbers.offsetY) * zoom < 16
+  length(
+    type.numbers[CENTRES[force].x] - emitter.numbers.offsetX,
+    type.numbers[CENTRES[force].y] - emitter.numbers.offsetY,
+  ) *
+    zoom <
+  16
 
 const NONE: readonly ForceKind[] = []
 
 /** Handles of forces that have a place. Places count from the effect's origin. */
-export const ForceHandles = ({ camera, zoom, emitter }: { camera: Camera; zoom: number; emitter: Emitter }) => {
+export const ForceHandles = ({
+  camera,
+  zoom,
+  emitter,
+}: {
+  camera: Camera
+  zoom: number
+  emitter: Emitter
+}) => {
   const type = useSelectedType((t) => t)
   const forces = type?.forces ?? NONE
   const at = { x: -camera.x * zoom, y: -camera.y * zoom, zoom }
@@ -92,8 +166,22 @@ export const ForceHandles = ({ camera, zoom, emitter }: { camera: Camera; zoom: 
   if (!type) return null
   return (
     <>
-      {(Object.keys(CENTRES) as PointForce[]).map((force) => forces.includes(force) && CENTRES[force].shown(type) && <CentreHandles key={force} force={force} type={type} at={at} covered={isCovered(force, start ?? type, startEmitter ?? emitter, zoom)} />)}
-      {forces.includes('rail') && <PathHandles owner={RAIL_PATH} emitter={emitter} type={type} at={at} curved />}
+      {(Object.keys(CENTRES) as PointForce[]).map(
+        (force) =>
+          forces.includes(force) &&
+          CENTRES[force].shown(type) && (
+            <CentreHandles
+              key={force}
+              force={force}
+              type={type}
+              at={at}
+              covered={isCovered(force, start ?? type, startEmitter ?? emitter, zoom)}
+            />
+          ),
+      )}
+      {forces.includes('rail') && (
+        <PathHandles owner={RAIL_PATH} emitter={emitter} type={type} at={at} curved />
+      )}
     </>
   )
 }

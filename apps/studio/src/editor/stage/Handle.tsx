@@ -31,37 +31,74 @@ export interface HandleProps {
 type Start = Pick<HandleProps, 'x' | 'y' | 'at'>
 
 /** One handle: white with a dark casing. A drag is one step of undo, and so are arrow keys that follow each other. */
-export const Handle = ({ name, label, x, y, cursor, apply, at, reading, motion = 'freely', onRemove, after, children }: HandleProps) => {
+export const Handle = ({
+  name,
+  label,
+  x,
+  y,
+  cursor,
+  apply,
+  at,
+  reading,
+  motion = 'freely',
+  onRemove,
+  after,
+  children,
+}: HandleProps) => {
   const effectId = useEffectId()
   const emitter = useSelectedEmitter()
   const pressed = useRef<{ start: Start; x: number; y: number } | null>(null)
-  const put = (start: Start, [px, py]: readonly [number, number], fine: boolean, how: typeof editMoment): void => {
+  const put = (
+    start: Start,
+    [px, py]: readonly [number, number],
+    fine: boolean,
+    how: typeof editMoment,
+  ): void => {
     if (!emitter || emitter.locked) return
     how(`${label} of ${emitter.name}`, (kit) => {
       const draft = kit.effects[effectId]!.emitters[emitter.id]!
-      apply(draft, px + (start.x - start.at.x) / start.at.zoom, py + (start.y - start.at.y) / start.at.zoom, fine, kit.types[draft.type]!)
+      apply(
+        draft,
+        px + (start.x - start.at.x) / start.at.zoom,
+        py + (start.y - start.at.y) / start.at.zoom,
+        fine,
+        kit.types[draft.type]!,
+      )
       after?.(kit, draft)
     })
   }
-  const bind = useDrag(({ event, first, last, movement: [mx, my], memo, shiftKey }) => {
-    event.stopPropagation()
-    const start = first ? { x, y, at } : (memo as Start)
-    noteInput(event)
-    if (mx !== 0 || my !== 0 || !first) put(start, [mx / start.at.zoom, my / start.at.zoom], shiftKey, editMoment)
-    if (last) endMoment()
-    return start
-  }, { pointer: { keys: false } })
+  const bind = useDrag(
+    ({ event, first, last, movement: [mx, my], memo, shiftKey }) => {
+      event.stopPropagation()
+      const start = first ? { x, y, at } : (memo as Start)
+      noteInput(event)
+      if (mx !== 0 || my !== 0 || !first)
+        put(start, [mx / start.at.zoom, my / start.at.zoom], shiftKey, editMoment)
+      if (last) endMoment()
+      return start
+    },
+    { pointer: { keys: false } },
+  )
   const onKeyDown = (event: KeyboardEvent): void => {
     if ((event.key === 'Delete' || event.key === 'Backspace') && onRemove) onRemove()
     const steps = arrowSteps(event)
     if (!steps) return
     event.preventDefault()
     // Presses that follow each other count from the first, so that small ones add up.
-    const run = useDocument.getState().moment && pressed.current ? pressed.current : { start: { x, y, at }, x: 0, y: 0 }
+    const run =
+      useDocument.getState().moment && pressed.current ? pressed.current : { start: { x, y, at }, x: 0, y: 0 }
     pressed.current = { start: run.start, x: run.x + steps[0], y: run.y + steps[1] }
-    const [fromX, fromY] = [(run.start.x - run.start.at.x) / run.start.at.zoom, (run.start.y - run.start.at.y) / run.start.at.zoom]
+    const [fromX, fromY] = [
+      (run.start.x - run.start.at.x) / run.start.at.zoom,
+      (run.start.y - run.start.at.y) / run.start.at.zoom,
+    ]
     // Finely: a step of a pixel must not snap back to what is near; an angle has whole degrees already.
-    put(run.start, steppedBy(motion, fromX, fromY, pressed.current.x, pressed.current.y), motion !== 'turning', editStep)
+    put(
+      run.start,
+      steppedBy(motion, fromX, fromY, pressed.current.x, pressed.current.y),
+      motion !== 'turning',
+      editStep,
+    )
   }
   const shown = handleReading(motion, (x - at.x) / at.zoom, (y - at.y) / at.zoom)
   return (
@@ -87,4 +124,5 @@ export const Handle = ({ name, label, x, y, cursor, apply, at, reading, motion =
 }
 
 /** Whole pixels, with Shift tenths. */
-export const whole = (value: number, fine: boolean): number => (fine ? Math.round(value * 10) / 10 : Math.round(value))
+export const whole = (value: number, fine: boolean): number =>
+  fine ? Math.round(value * 10) / 10 : Math.round(value)

@@ -37,12 +37,20 @@ const useStart = (): Emitter | undefined => {
 const length = (x: number, y: number): number => Math.sqrt(x * x + y * y)
 
 /** px → the number's own unit: percent where sizes are shares of the view. */
-const unitsPerPx = (emitter: Emitter, key: 'shapeWidth' | 'shapeHeight' | 'shapeRadius' | 'shapeInner' | 'endX' | 'endY'): number => {
+const unitsPerPx = (
+  emitter: Emitter,
+  key: 'shapeWidth' | 'shapeHeight' | 'shapeRadius' | 'shapeInner' | 'endX' | 'endY',
+): number => {
   if (emitter.sizeUnit === 'px') return 1
   return 1 / sizeOf({ ...emitter, numbers: { ...emitter.numbers, [key]: 1 } }, key)
 }
 
-const RadiusHandle = ({ emitter, at, id, side }: Part & { id: 'shapeRadius' | 'shapeInner'; side: 1 | -1 }) => {
+const RadiusHandle = ({
+  emitter,
+  at,
+  id,
+  side,
+}: Part & { id: 'shapeRadius' | 'shapeInner'; side: 1 | -1 }) => {
   const before = useStart()
   const radius = sizeOf(emitter, id)
   const pad = padFor(before ? sizeOf(before, id) : 0, at.zoom)
@@ -57,7 +65,9 @@ const RadiusHandle = ({ emitter, at, id, side }: Part & { id: 'shapeRadius' | 's
       motion="outward"
       reading={`${Math.round(radius)} px`}
       at={at}
-      apply={(e, x, y, fine) => void (e.numbers[id] = whole(Math.max(0, length(x, y) - pad) * unitsPerPx(e, id), fine))}
+      apply={(e, x, y, fine) =>
+        void (e.numbers[id] = whole(Math.max(0, length(x, y) - pad) * unitsPerPx(e, id), fine))
+      }
     />
   )
 }
@@ -76,15 +86,24 @@ const SizeHandle = ({ emitter, at }: Part) => {
       cursor="nwse-resize"
       at={at}
       apply={(e, x, y, fine) => {
-        e.numbers.shapeWidth = whole(Math.max(0, Math.abs(x) - padFor(w0 / 2, at.zoom)) * 2 * unitsPerPx(e, 'shapeWidth'), fine)
-        e.numbers.shapeHeight = whole(Math.max(0, Math.abs(y) - padFor(h0 / 2, at.zoom)) * 2 * unitsPerPx(e, 'shapeHeight'), fine)
+        e.numbers.shapeWidth = whole(
+          Math.max(0, Math.abs(x) - padFor(w0 / 2, at.zoom)) * 2 * unitsPerPx(e, 'shapeWidth'),
+          fine,
+        )
+        e.numbers.shapeHeight = whole(
+          Math.max(0, Math.abs(y) - padFor(h0 / 2, at.zoom)) * 2 * unitsPerPx(e, 'shapeHeight'),
+          fine,
+        )
       }}
     />
   )
 }
 
 const LineHandle = ({ emitter, at }: Part) => {
-  const [x, y] = polar(emitter.numbers.shapeAngle, Math.max(LEAST_REACH, (sizeOf(emitter, 'shapeWidth') / 2) * at.zoom))
+  const [x, y] = polar(
+    emitter.numbers.shapeAngle,
+    Math.max(LEAST_REACH, (sizeOf(emitter, 'shapeWidth') / 2) * at.zoom),
+  )
   return (
     <Handle
       name="line"
@@ -103,19 +122,51 @@ const LineHandle = ({ emitter, at }: Part) => {
 }
 
 const TurnHandle = ({ emitter, at }: Part) => {
-  const [x, y] = polar(emitter.numbers.shapeAngle, Math.max(LEAST_REACH, sizeOf(emitter, 'shapeRadius') * at.zoom))
+  const [x, y] = polar(
+    emitter.numbers.shapeAngle,
+    Math.max(LEAST_REACH, sizeOf(emitter, 'shapeRadius') * at.zoom),
+  )
   return (
-    <Handle name="turn" label="Turned" motion="turning" reading={`${emitter.numbers.shapeAngle}°`} x={at.x + x} y={at.y + y} cursor="grab" at={at} apply={(e, px, py, fine) => void (e.numbers.shapeAngle = nearestTurn(Math.round(angleOf(px, py) / (fine ? 15 : 1)) * (fine ? 15 : 1), e.numbers.shapeAngle))}>
+    <Handle
+      name="turn"
+      label="Turned"
+      motion="turning"
+      reading={`${emitter.numbers.shapeAngle}°`}
+      x={at.x + x}
+      y={at.y + y}
+      cursor="grab"
+      at={at}
+      apply={(e, px, py, fine) =>
+        void (e.numbers.shapeAngle = nearestTurn(
+          Math.round(angleOf(px, py) / (fine ? 15 : 1)) * (fine ? 15 : 1),
+          e.numbers.shapeAngle,
+        ))
+      }
+    >
       <rect x={-4} y={-4} width={8} height={8} className="handle-knob" />
     </Handle>
   )
 }
 
 /** A point that is set by two numbers: the end of a segment, or what particles head for. */
-const PointHandle = ({ emitter, at, name, label, across, down }: Part & { name: string; label: string; across: PropertyId & keyof Emitter['numbers']; down: PropertyId & keyof Emitter['numbers'] }) => {
+const PointHandle = ({
+  emitter,
+  at,
+  name,
+  label,
+  across,
+  down,
+}: Part & {
+  name: string
+  label: string
+  across: PropertyId & keyof Emitter['numbers']
+  down: PropertyId & keyof Emitter['numbers']
+}) => {
   const sized = across === 'endX' && emitter.sizeUnit === 'view'
   const numbers = emitter.numbers as unknown as Record<string, number>
-  const [x, y] = sized ? [sizeOf(emitter, 'endX'), sizeOf(emitter, 'endY')] : [numbers[across]!, numbers[down]!]
+  const [x, y] = sized
+    ? [sizeOf(emitter, 'endX'), sizeOf(emitter, 'endY')]
+    : [numbers[across]!, numbers[down]!]
   return (
     <Handle
       name={name}
@@ -148,11 +199,43 @@ const AimHandles = ({ emitter, at }: Part) => {
         {fan > 0 && fan < 360 && <path d={fanPath(heading, fan, REACH * 0.72)} className="fan-outline" />}
         <line x1={0} y1={0} x2={hx} y2={hy} className="heading-line" />
       </g>
-      <Handle name="heading" label="Heading" motion="turning" reading={`${heading}°`} x={at.x + hx} y={at.y + hy} cursor="grab" at={at} apply={(e, x, y, fine) => void (e.numbers.heading = nearestTurn(fine ? Math.round(angleOf(x, y) / 15) * 15 : Math.round(angleOf(x, y)), heading))}>
+      <Handle
+        name="heading"
+        label="Heading"
+        motion="turning"
+        reading={`${heading}°`}
+        x={at.x + hx}
+        y={at.y + hy}
+        cursor="grab"
+        at={at}
+        apply={(e, x, y, fine) =>
+          void (e.numbers.heading = nearestTurn(
+            fine ? Math.round(angleOf(x, y) / 15) * 15 : Math.round(angleOf(x, y)),
+            heading,
+          ))
+        }
+      >
         <path d="M 7 0 L -5 6 L -5 -6 Z" transform={`rotate(${heading})`} className="handle-knob" />
       </Handle>
-      <Handle name="fan" label="Fan" motion="turning" reading={`${fan}°`} x={at.x + fx} y={at.y + fy} cursor="grab" at={at} apply={(e, x, y) => void (e.numbers.fan = fanFrom(angleOf(x, y), heading))}>
-        <rect x={-4} y={-4} width={8} height={8} transform={`rotate(${heading + fan / 2 + 45})`} className="handle-knob" />
+      <Handle
+        name="fan"
+        label="Fan"
+        motion="turning"
+        reading={`${fan}°`}
+        x={at.x + fx}
+        y={at.y + fy}
+        cursor="grab"
+        at={at}
+        apply={(e, x, y) => void (e.numbers.fan = fanFrom(angleOf(x, y), heading))}
+      >
+        <rect
+          x={-4}
+          y={-4}
+          width={8}
+          height={8}
+          transform={`rotate(${heading + fan / 2 + 45})`}
+          className="handle-knob"
+        />
       </Handle>
     </>
   )
@@ -160,7 +243,13 @@ const AimHandles = ({ emitter, at }: Part) => {
 
 /** What the view shows on the stage, drawn while something depends on it. */
 const ViewFrame = ({ camera, zoom }: { camera: Camera; zoom: number }) => (
-  <rect x={(DEFAULT_VIEW.x - camera.x) * zoom} y={(DEFAULT_VIEW.y - camera.y) * zoom} width={DEFAULT_VIEW.w * zoom} height={DEFAULT_VIEW.h * zoom} className="view-frame">
+  <rect
+    x={(DEFAULT_VIEW.x - camera.x) * zoom}
+    y={(DEFAULT_VIEW.y - camera.y) * zoom}
+    width={DEFAULT_VIEW.w * zoom}
+    height={DEFAULT_VIEW.h * zoom}
+    className="view-frame"
+  >
     <title>The view</title>
   </rect>
 )
@@ -169,32 +258,61 @@ const ShapeHandles = ({ emitter, at }: Part) => {
   const { shape } = emitter
   return (
     <>
-      {(shape === 'circle' || shape === 'ring' || shape === 'polygon') && <RadiusHandle emitter={emitter} at={at} id="shapeRadius" side={-1} />}
+      {(shape === 'circle' || shape === 'ring' || shape === 'polygon') && (
+        <RadiusHandle emitter={emitter} at={at} id="shapeRadius" side={-1} />
+      )}
       {shape === 'ring' && <RadiusHandle emitter={emitter} at={at} id="shapeInner" side={-1} />}
       {(shape === 'rectangle' || shape === 'ellipse') && <SizeHandle emitter={emitter} at={at} />}
       {shape === 'line' && <LineHandle emitter={emitter} at={at} />}
-      {(shape === 'polygon' || (shape === 'ring' && emitter.numbers.shapeArc < 360)) && <TurnHandle emitter={emitter} at={at} />}
-      {shape === 'segment' && <PointHandle emitter={emitter} at={at} name="end" label="End B" across="endX" down="endY" />}
-      {shape !== 'curve' && shape !== 'polyline' ? null : <PathHandles owner={SHAPE_PATH} emitter={emitter} at={at} curved={shape === 'curve'} />}
+      {(shape === 'polygon' || (shape === 'ring' && emitter.numbers.shapeArc < 360)) && (
+        <TurnHandle emitter={emitter} at={at} />
+      )}
+      {shape === 'segment' && (
+        <PointHandle emitter={emitter} at={at} name="end" label="End B" across="endX" down="endY" />
+      )}
+      {shape !== 'curve' && shape !== 'polyline' ? null : (
+        <PathHandles owner={SHAPE_PATH} emitter={emitter} at={at} curved={shape === 'curve'} />
+      )}
     </>
   )
 }
 
 /** Places of the other emitters, which a moved one snaps to, and the origin. */
 const useOthers = (id: string | undefined): readonly Place[] => {
-  const text = useShown((_, effect) => JSON.stringify([[0, 0], ...effect.emitterOrder.filter((other) => other !== id).map((other) => [effect.emitters[other]!.numbers.offsetX, effect.emitters[other]!.numbers.offsetY])]), '[]')
+  const text = useShown(
+    (_, effect) =>
+      JSON.stringify([
+        [0, 0],
+        ...effect.emitterOrder
+          .filter((other) => other !== id)
+          .map((other) => [effect.emitters[other]!.numbers.offsetX, effect.emitters[other]!.numbers.offsetY]),
+      ]),
+    '[]',
+  )
   return useMemo(() => (JSON.parse(text) as [number, number][]).map(([x, y]) => ({ x, y })), [text])
 }
 
 /** Lines through the places that it stands in line with, while it is dragged. */
-const Guides = ({ at, emitter, others }: { at: HandleProps['at']; emitter: Emitter; others: readonly Place[] }) => {
+const Guides = ({
+  at,
+  emitter,
+  others,
+}: {
+  at: HandleProps['at']
+  emitter: Emitter
+  others: readonly Place[]
+}) => {
   const dragging = useDocument((s) => s.moment?.label.startsWith('Place of') ?? false)
   if (!dragging) return null
   const { offsetX, offsetY } = emitter.numbers
   return (
     <g data-testid="guides">
-      {others.some(({ x }) => x === offsetX) && <line x1={at.x} x2={at.x} y1={-4000} y2={4000} className="guide-line" />}
-      {others.some(({ y }) => y === offsetY) && <line y1={at.y} y2={at.y} x1={-4000} x2={4000} className="guide-line" />}
+      {others.some(({ x }) => x === offsetX) && (
+        <line x1={at.x} x2={at.x} y1={-4000} y2={4000} className="guide-line" />
+      )}
+      {others.some(({ y }) => y === offsetY) && (
+        <line y1={at.y} y2={at.y} x1={-4000} x2={4000} className="guide-line" />
+      )}
     </g>
   )
 }
@@ -212,11 +330,26 @@ export const Handles = ({ camera }: { camera: Camera }) => {
     <svg className="overlay handles" data-testid="handles">
       <Guides at={at} emitter={emitter} others={others} />
       {usesView(emitter) && <ViewFrame camera={camera} zoom={zoom} />}
-      {emitter.shape !== 'curve' && emitter.shape !== 'polyline' && <path d={outlineData(emitter, zoom)} transform={`translate(${at.x} ${at.y})`} className="shape-outline" />}
+      {emitter.shape !== 'curve' && emitter.shape !== 'polyline' && (
+        <path
+          d={outlineData(emitter, zoom)}
+          transform={`translate(${at.x} ${at.y})`}
+          className="shape-outline"
+        />
+      )}
       <ForceHandles camera={camera} zoom={zoom} emitter={emitter} />
       {emitter.travel && <PathHandles owner={TRAVEL_PATH} emitter={emitter} at={at} curved />}
       {emitter.aim === 'direction' && <AimHandles emitter={emitter} at={at} />}
-      {emitter.aim === 'towards' && <PointHandle emitter={emitter} at={at} name="target" label="Point to head for" across="targetX" down="targetY" />}
+      {emitter.aim === 'towards' && (
+        <PointHandle
+          emitter={emitter}
+          at={at}
+          name="target"
+          label="Point to head for"
+          across="targetX"
+          down="targetY"
+        />
+      )}
       <ShapeHandles emitter={emitter} at={at} />
       <Handle
         name="move"
@@ -227,13 +360,26 @@ export const Handles = ({ camera }: { camera: Camera }) => {
         cursor="move"
         at={at}
         apply={(e, x, y, fine) => {
-          const snapped = snapPlace((start?.numbers.offsetX ?? 0) + x, (start?.numbers.offsetY ?? 0) + y, others, fine ? 0 : SNAP_PX / zoom)
+          const snapped = snapPlace(
+            (start?.numbers.offsetX ?? 0) + x,
+            (start?.numbers.offsetY ?? 0) + y,
+            others,
+            fine ? 0 : SNAP_PX / zoom,
+          )
           e.numbers.offsetX = whole(snapped.x, fine)
           e.numbers.offsetY = whole(snapped.y, fine)
         }}
         after={(kit, e) => {
           const before = useDocument.getState().kit
-          if (before && start) moveTogether(kit, before, effectId, useSession.getState().also, e.numbers.offsetX - start.numbers.offsetX, e.numbers.offsetY - start.numbers.offsetY)
+          if (before && start)
+            moveTogether(
+              kit,
+              before,
+              effectId,
+              useSession.getState().also,
+              e.numbers.offsetX - start.numbers.offsetX,
+              e.numbers.offsetY - start.numbers.offsetY,
+            )
         }}
       >
         <path d="M -9 0 H 9 M 0 -9 V 9" className="handle-cross-case" />

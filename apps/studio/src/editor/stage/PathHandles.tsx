@@ -30,7 +30,10 @@ export const RAIL_PATH: PathOwner = {
   write: (_emitter, path, type) => void (type.rail = path),
 }
 
-const withPoint = (path: Path, index: number, change: Partial<PathPoint>): Path => ({ ...path, points: path.points.map((p, i) => (i === index ? { ...p, ...change } : p)) })
+const withPoint = (path: Path, index: number, change: Partial<PathPoint>): Path => ({
+  ...path,
+  points: path.points.map((p, i) => (i === index ? { ...p, ...change } : p)),
+})
 
 /** Halfway to the next point, for a press that adds one. */
 const middleAfter = (path: Path, index: number): { x: number; y: number } | null => {
@@ -38,26 +41,51 @@ const middleAfter = (path: Path, index: number): { x: number; y: number } | null
   const b = path.points[index + 1] ?? (path.closed ? path.points[0] : undefined)
   if (!b) return null
   // The middle of the Bézier curve, which is the straight middle without handles.
-  const mid = (p: number, out: number, into: number, q: number): number => (p + 3 * (p + out) + 3 * (q + into) + q) / 8
+  const mid = (p: number, out: number, into: number, q: number): number =>
+    (p + 3 * (p + out) + 3 * (q + into) + q) / 8
   return { x: mid(a.x, a.outX, b.inX, b.x), y: mid(a.y, a.outY, b.inY, b.y) }
 }
 
 const insertAfter = (path: Path, index: number, x: number, y: number): Path => ({
   ...path,
-  points: [...path.points.slice(0, index + 1), { x, y, inX: 0, inY: 0, outX: 0, outY: 0 }, ...path.points.slice(index + 1)],
+  points: [
+    ...path.points.slice(0, index + 1),
+    { x, y, inX: 0, inY: 0, outX: 0, outY: 0 },
+    ...path.points.slice(index + 1),
+  ],
 })
 
 /** Points of a path: drag to move, the small ones between add a point, a double-click removes one. Curves also show their handles. */
-export const PathHandles = ({ owner, emitter, type = null, at, curved }: { owner: PathOwner; emitter: Emitter; type?: ParticleType | null; at: HandleProps['at']; curved: boolean }) => {
+export const PathHandles = ({
+  owner,
+  emitter,
+  type = null,
+  at,
+  curved,
+}: {
+  owner: PathOwner
+  emitter: Emitter
+  type?: ParticleType | null
+  at: HandleProps['at']
+  curved: boolean
+}) => {
   const effectId = useEffectId()
   const path = owner.read(emitter, type)
   if (!path) return null
-  const place = (x: number, y: number): { x: number; y: number } => ({ x: at.x + x * at.zoom, y: at.y + y * at.zoom })
-  const change = (label: string, next: Path): void => edit(`${label} of ${emitter.name}`, (kit) => owner.write(kit.effects[effectId]!.emitters[emitter.id]!, next, kit.types[emitter.type]!))
+  const place = (x: number, y: number): { x: number; y: number } => ({
+    x: at.x + x * at.zoom,
+    y: at.y + y * at.zoom,
+  })
+  const change = (label: string, next: Path): void =>
+    edit(`${label} of ${emitter.name}`, (kit) =>
+      owner.write(kit.effects[effectId]!.emitters[emitter.id]!, next, kit.types[emitter.type]!),
+    )
   const remove = (index: number): void => {
-    if (path.points.length > 2) change('Remove a path point', { ...path, points: path.points.filter((_, i) => i !== index) })
+    if (path.points.length > 2)
+      change('Remove a path point', { ...path, points: path.points.filter((_, i) => i !== index) })
   }
-  const add = (index: number, { x, y }: { x: number; y: number }): void => change('Add a path point', insertAfter(path, index, Math.round(x), Math.round(y)))
+  const add = (index: number, { x, y }: { x: number; y: number }): void =>
+    change('Add a path point', insertAfter(path, index, Math.round(x), Math.round(y)))
   const tangent = (index: number, which: 'in' | 'out') => {
     const p = path.points[index]!
     const [dx, dy] = which === 'in' ? [p.inX, p.inY] : [p.outX, p.outY]
@@ -77,7 +105,11 @@ export const PathHandles = ({ owner, emitter, type = null, at, curved }: { owner
             const here = now?.points[index]
             if (!now || !here) return
             const [vx, vy] = [whole(x - here.x, fine), whole(y - here.y, fine)]
-            owner.write(e, withPoint(now, index, which === 'in' ? { inX: vx, inY: vy } : { outX: vx, outY: vy }), draft)
+            owner.write(
+              e,
+              withPoint(now, index, which === 'in' ? { inX: vx, inY: vy } : { outX: vx, outY: vy }),
+              draft,
+            )
           }}
         >
           <circle r={3.5} className="handle-knob" />
@@ -87,7 +119,11 @@ export const PathHandles = ({ owner, emitter, type = null, at, curved }: { owner
   }
   return (
     <>
-      <path d={pathData(path, curved, at.zoom)} transform={`translate(${at.x} ${at.y})`} className={owner === SHAPE_PATH ? 'shape-outline' : 'travel-outline'} />
+      <path
+        d={pathData(path, curved, at.zoom)}
+        transform={`translate(${at.x} ${at.y})`}
+        className={owner === SHAPE_PATH ? 'shape-outline' : 'travel-outline'}
+      />
       {curved && path.points.map((_, i) => [tangent(i, 'in'), tangent(i, 'out')])}
       {path.points.map((_, i) => {
         const middle = middleAfter(path, i)

@@ -30,10 +30,13 @@ import { StageDriver } from './driver.ts'
 
 const TechniqueShelf = lazy(() => import('../starters/TechniqueShelf.tsx'))
 
-const lookedNow = (effectId: string, effect: ResolvedEffect): ResolvedEffect => lookedAt(effect, useLooking.getState(), selectedOf(effectId))
+const lookedNow = (effectId: string, effect: ResolvedEffect): ResolvedEffect =>
+  lookedAt(effect, useLooking.getState(), selectedOf(effectId))
 
 /** Creates the driver for a canvas and keeps it fed with the shown effect. */
-export const useStageDriver = (effectId: string): { driver: StageDriver | null; canvasRef: (canvas: HTMLCanvasElement | null) => void } => {
+export const useStageDriver = (
+  effectId: string,
+): { driver: StageDriver | null; canvasRef: (canvas: HTMLCanvasElement | null) => void } => {
   const [driver, setDriver] = useState<StageDriver | null>(null)
   const canvasRef = useCallback((canvas: HTMLCanvasElement | null) => {
     setDriver((old) => {
@@ -52,7 +55,10 @@ export const useStageDriver = (effectId: string): { driver: StageDriver | null; 
     driver.open(lookedNow(effectId, resolveEffect(kit, effect, readMask)))
     if (useSession.getState().playing) driver.play()
     // For stories and measurements, which look at what is run instead of at pixels.
-    Object.assign(globalThis, { glivStage: driver, glivState: { document: useDocument, session: useSession, looking: useLooking } })
+    Object.assign(globalThis, {
+      glivStage: driver,
+      glivState: { document: useDocument, session: useSession, looking: useLooking },
+    })
     return registerPixels(driver.canvas, (x, y) => driver.colourAt(x, y))
   }, [driver, effectId])
 
@@ -66,7 +72,15 @@ export const useStageDriver = (effectId: string): { driver: StageDriver | null; 
       const before = kit
       kit = next
       const effect = next.effects[effectId]
-      if (effect && (before?.effects[effectId] !== effect || before.types !== next.types || before.sheets !== next.sheets || before.palettes !== next.palettes || before.wholePixels !== next.wholePixels)) driver.edit(lookedNow(effectId, resolveEffect(next, effect, readMask)), takeInputTime())
+      if (
+        effect &&
+        (before?.effects[effectId] !== effect ||
+          before.types !== next.types ||
+          before.sheets !== next.sheets ||
+          before.palettes !== next.palettes ||
+          before.wholePixels !== next.wholePixels)
+      )
+        driver.edit(lookedNow(effectId, resolveEffect(next, effect, readMask)), takeInputTime())
     })
   }, [driver, effectId])
 
@@ -121,7 +135,10 @@ const useSessionInDriver = (driver: StageDriver | null): void => {
   const selected = useSelectedId()
   const { loop, speed, ground, preview } = useSession()
   const stages = useDocument((s) => s.kit?.stages)
-  useEffect(() => driver?.setPreview(preview, useDocument.getState().kit ?? undefined), [driver, preview, stages])
+  useEffect(
+    () => driver?.setPreview(preview, useDocument.getState().kit ?? undefined),
+    [driver, preview, stages],
+  )
   useEffect(() => {
     if (!driver) return
     driver.loop = loop
@@ -144,11 +161,18 @@ const shownBounds = (driver: StageDriver, emitterId?: string): Box => {
   const { effect } = driver.simulation!.program
   const emitters = effect.emitters.filter((e) => e.id === emitterId)
   const shown = emitters.length > 0 ? { ...effect, emitters, parts: [] } : effect
-  return boundsOf(shown, previewOptions(effect, useSession.getState().preview, useDocument.getState().kit ?? undefined))
+  return boundsOf(
+    shown,
+    previewOptions(effect, useSession.getState().preview, useDocument.getState().kit ?? undefined),
+  )
 }
 
 /** Keeps the canvas as large as its box and frames the effect when it is opened. */
-const useCanvasSize = (driver: StageDriver | null, effectId: string, frame: React.RefObject<HTMLDivElement | null>): void => {
+const useCanvasSize = (
+  driver: StageDriver | null,
+  effectId: string,
+  frame: React.RefObject<HTMLDivElement | null>,
+): void => {
   useEffect(() => {
     const box = frame.current
     if (!driver || !box) return
@@ -157,7 +181,10 @@ const useCanvasSize = (driver: StageDriver | null, effectId: string, frame: Reac
     const observer = new ResizeObserver(() => {
       const scale = window.devicePixelRatio
       const { canvas } = driver
-      const [w, h] = [Math.max(1, Math.round(box.clientWidth * scale)), Math.max(1, Math.round(box.clientHeight * scale))]
+      const [w, h] = [
+        Math.max(1, Math.round(box.clientWidth * scale)),
+        Math.max(1, Math.round(box.clientHeight * scale)),
+      ]
       const old = driver.camera
       // The middle of the picture stays in the middle.
       const middle = { x: old.x + canvas.width / 2 / old.zoom, y: old.y + canvas.height / 2 / old.zoom }
@@ -167,7 +194,8 @@ const useCanvasSize = (driver: StageDriver | null, effectId: string, frame: Reac
         const bounds: Box = framed?.bounds ?? shownBounds(driver)
         framed = { bounds, camera: asKitAsks(cameraFor(bounds, w, h)) }
         setCamera(driver, framed.camera)
-      } else setCamera(driver, { zoom: old.zoom, x: middle.x - w / 2 / old.zoom, y: middle.y - h / 2 / old.zoom })
+      } else
+        setCamera(driver, { zoom: old.zoom, x: middle.x - w / 2 / old.zoom, y: middle.y - h / 2 / old.zoom })
     })
     observer.observe(box)
     return () => observer.disconnect()
@@ -183,17 +211,39 @@ const wheelZoom = (driver: StageDriver, px: number, py: number, deltaY: number):
 }
 
 /** The camera as the kit asks for: of whole pixels, when it is a kit of whole pixels. */
-const asKitAsks = (camera: Camera): Camera => (useDocument.getState().kit?.wholePixels ? wholeCamera(camera) : camera)
+const asKitAsks = (camera: Camera): Camera =>
+  useDocument.getState().kit?.wholePixels ? wholeCamera(camera) : camera
 
 /** Shows all of the effect, or all of one emitter. */
 export const fitStage = (driver: StageDriver, emitterId?: string): void => {
-  if (driver.simulation) setCamera(driver, asKitAsks(cameraFor(shownBounds(driver, emitterId), driver.canvas.width, driver.canvas.height, emitterId === undefined ? undefined : 6)))
+  if (driver.simulation)
+    setCamera(
+      driver,
+      asKitAsks(
+        cameraFor(
+          shownBounds(driver, emitterId),
+          driver.canvas.width,
+          driver.canvas.height,
+          emitterId === undefined ? undefined : 6,
+        ),
+      ),
+    )
 }
 
 /** A whole number of screen pixels to a pixel of the game, around the middle of the picture. */
 export const zoomTo = (driver: StageDriver, times: number): void => {
   const { camera, canvas } = driver
-  setCamera(driver, asKitAsks(zoomAround(camera, canvas.width / 2, canvas.height / 2, (times * window.devicePixelRatio) / camera.zoom)))
+  setCamera(
+    driver,
+    asKitAsks(
+      zoomAround(
+        camera,
+        canvas.width / 2,
+        canvas.height / 2,
+        (times * window.devicePixelRatio) / camera.zoom,
+      ),
+    ),
+  )
 }
 
 /** Whether a world place can be seen on the stage. */
@@ -225,7 +275,11 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
         if (!driver || (event.target as Element).closest('[data-handle]')) return
         if (tap) return void pickAt(driver, effectId, ...canvasPoint(driver, clientX, clientY))
         const scale = window.devicePixelRatio / driver.camera.zoom
-        setCamera(driver, { ...driver.camera, x: driver.camera.x - dx * scale, y: driver.camera.y - dy * scale })
+        setCamera(driver, {
+          ...driver.camera,
+          x: driver.camera.x - dx * scale,
+          y: driver.camera.y - dy * scale,
+        })
       },
       onWheel: ({ event }) => {
         if (!driver) return
@@ -244,7 +298,15 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
   })
   return (
     <div className="mat">
-      <div className="stage" ref={frame} role="group" tabIndex={0} aria-label="Stage: arrow keys move the selected emitter" data-testid="stage" {...drop}>
+      <div
+        className="stage"
+        ref={frame}
+        role="group"
+        tabIndex={0}
+        aria-label="Stage: arrow keys move the selected emitter"
+        data-testid="stage"
+        {...drop}
+      >
         <canvas ref={canvasRef} role="img" aria-label="The effect" />
         {driver && <Surfaces camera={camera} />}
         {driver && <Axes camera={camera} />}
@@ -268,7 +330,10 @@ const Axes = ({ camera }: { camera: Camera }) => {
   const scale = window.devicePixelRatio
   return (
     <svg className="overlay" aria-hidden>
-      <g transform={`translate(${(-camera.x * camera.zoom) / scale} ${(-camera.y * camera.zoom) / scale})`} className="origin-cross">
+      <g
+        transform={`translate(${(-camera.x * camera.zoom) / scale} ${(-camera.y * camera.zoom) / scale})`}
+        className="origin-cross"
+      >
         <path d="M -7 0 H 7 M 0 -7 V 7" />
       </g>
     </svg>

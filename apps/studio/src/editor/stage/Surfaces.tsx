@@ -14,10 +14,21 @@ const OUTLINES: { readonly [K in SurfaceKind]: Outline<K> } = {
   circle: ({ x, y, r }) => `M ${x - r} ${y} a ${r} ${r} 0 1 0 ${2 * r} 0 a ${r} ${r} 0 1 0 ${-2 * r} 0`,
   polygon: ({ points }) => `M ${points.map(([x, y]) => `${x} ${y}`).join(' L ')} Z`,
   tiles: ({ x, y, size, rows }) =>
-    rows.flatMap((row, r) => [...row].flatMap((tile, c) => (tile === '#' ? [`M ${x + c * size} ${y + r * size} h ${size} v ${size} h ${-size} Z`] : tile === '-' ? [`M ${x + c * size} ${y + r * size} h ${size}`] : []))).join(' '),
+    rows
+      .flatMap((row, r) =>
+        [...row].flatMap((tile, c) =>
+          tile === '#'
+            ? [`M ${x + c * size} ${y + r * size} h ${size} v ${size} h ${-size} Z`]
+            : tile === '-'
+              ? [`M ${x + c * size} ${y + r * size} h ${size}`]
+              : [],
+        ),
+      )
+      .join(' '),
 }
 
-export const outlineOf = (surface: Surface): string => (OUTLINES[surface.kind] as (surface: Surface) => string)(surface)
+export const outlineOf = (surface: Surface): string =>
+  (OUTLINES[surface.kind] as (surface: Surface) => string)(surface)
 
 /** What the effect meets on its stage, drawn under everything. */
 export const Surfaces = ({ camera }: { camera: Camera }) => {
@@ -33,7 +44,14 @@ export const Surfaces = ({ camera }: { camera: Camera }) => {
     <svg className="overlay" aria-hidden data-testid="surfaces">
       <g transform={`translate(${-camera.x * zoom} ${-camera.y * zoom}) scale(${zoom})`}>
         {surfaces.map((surface) => (
-          <path key={surface.id} d={outlineOf(surface)} className={surface.oneWay ? 'surface one-way' : surface.kind === 'segment' ? 'surface line' : 'surface'} vectorEffect="non-scaling-stroke" />
+          <path
+            key={surface.id}
+            d={outlineOf(surface)}
+            className={
+              surface.oneWay ? 'surface one-way' : surface.kind === 'segment' ? 'surface line' : 'surface'
+            }
+            vectorEffect="non-scaling-stroke"
+          />
         ))}
       </g>
     </svg>

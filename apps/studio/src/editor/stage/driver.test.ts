@@ -105,7 +105,12 @@ describe('pictures in a hurry', () => {
     }
     const before = renderer.pictures
     screen(20)
-    expect([renderer.coarse, driver.sharp, renderer.pictures - before, driver.playback.tick]).toEqual([false, true, 1, 20])
+    expect([renderer.coarse, driver.sharp, renderer.pictures - before, driver.playback.tick]).toEqual([
+      false,
+      true,
+      1,
+      20,
+    ])
   })
 
   it('give way to edits between two bands of a picture in full', () => {
@@ -153,7 +158,11 @@ describe('true speed', () => {
   })
 
   it('a screen of any rhythm shows the same moment after the same time', () => {
-    for (const [count, gap] of [[288, 1000 / 144], [20, 100], [7, 285.7142857]] as const) {
+    for (const [count, gap] of [
+      [288, 1000 / 144],
+      [20, 100],
+      [7, 285.7142857],
+    ] as const) {
       const { driver } = open('canal-rain')
       driver.play()
       screen(count, gap)
@@ -249,7 +258,12 @@ describe('edits', () => {
     driver.onRefusal = (message) => told.push(message)
     const before = stateHash(driver.simulation!)
     const effect = resolved('pier-dust')
-    const huge = effect.emitters.concat(effect.emitters).map((e, i) => ({ ...e, id: `e${i}`, numbers: { ...e.numbers, flow: 100_000, duration: 50, cap: 100_000 }, type: { ...e.type, numbers: { ...e.type.numbers, life: { from: 9, to: 9 } } } }))
+    const huge = effect.emitters.concat(effect.emitters).map((e, i) => ({
+      ...e,
+      id: `e${i}`,
+      numbers: { ...e.numbers, flow: 100_000, duration: 50, cap: 100_000 },
+      type: { ...e.type, numbers: { ...e.type.numbers, life: { from: 9, to: 9 } } },
+    }))
     driver.edit({ ...effect, emitters: huge })
     expect(told[0]).toMatch(/at most 200000/)
     expect(stateHash(driver.simulation!)).toBe(before)

@@ -4,7 +4,14 @@
  */
 import { compile, createSimulation, type Shown, type Simulation, updateSimulation } from '@gliv/engine'
 import { type Frame, INSTANCE_WORDS, Refusal, type ResolvedEffect, WORD } from '@gliv/model'
-import { createRenderer, type Camera, CHECKER, checkerAt, type Renderer, type RenderSheet } from '@gliv/player'
+import {
+  createRenderer,
+  type Camera,
+  CHECKER,
+  checkerAt,
+  type Renderer,
+  type RenderSheet,
+} from '@gliv/player'
 import { pixelOf } from '../../controls/pipette.ts'
 import { type Preview, previewOptions, shownEnd, type Stages, STILL, touches } from '../../util/preview.ts'
 
@@ -37,18 +44,38 @@ export interface Playback {
 }
 
 /** A sprite by itself at the effect's origin. */
-const sourceFrame = ({ sheet, frame: { x, y, w, h, pivotX, pivotY } }: NonNullable<ResolvedEffect['source']>): Frame => {
+const sourceFrame = ({
+  sheet,
+  frame: { x, y, w, h, pivotX, pivotY },
+}: NonNullable<ResolvedEffect['source']>): Frame => {
   const f32 = new Float32Array(INSTANCE_WORDS)
   const u32 = new Uint32Array(f32.buffer)
   f32.set([-pivotX, -pivotY, w, 0, 0, h, x, y, w, h, 0, 1])
   u32[WORD.TINT] = 0xffffffff
-  return { f32, u32, count: 1, batches: [{ sheet, blend: 'normal', layer: 'front', first: 0, count: 1 }], batchCount: 1, originX: 0, originY: 0 }
+  return {
+    f32,
+    u32,
+    count: 1,
+    batches: [{ sheet, blend: 'normal', layer: 'front', first: 0, count: 1 }],
+    batchCount: 1,
+    originX: 0,
+    originY: 0,
+  }
 }
 
 /** What the tape of a preview depends on. */
 const tapeKey = (effect: ResolvedEffect): string => {
   const { play, rate, numbers, emitters, backwards } = effect
-  return [backwards, play, rate, numbers.warmUp, numbers.sustainFrom, numbers.sustainTo, emitters.some((e) => e.numbers.flowPerPx > 0 && !e.travel), touches(effect)].join(' ')
+  return [
+    backwards,
+    play,
+    rate,
+    numbers.warmUp,
+    numbers.sustainFrom,
+    numbers.sustainTo,
+    emitters.some((e) => e.numbers.flowPerPx > 0 && !e.travel),
+    touches(effect),
+  ].join(' ')
 }
 
 export class StageDriver {
@@ -114,7 +141,12 @@ export class StageDriver {
   }
 
   get playback(): Playback {
-    return { seconds: this.#seconds, tick: this.#simulation?.tick ?? 0, alive: this.#simulation?.alive ?? 0, playing: this.#playing }
+    return {
+      seconds: this.#seconds,
+      tick: this.#simulation?.tick ?? 0,
+      alive: this.#simulation?.alive ?? 0,
+      playing: this.#playing,
+    }
   }
 
   subscribe(listener: (playback: Playback) => void): () => void {
@@ -177,7 +209,8 @@ export class StageDriver {
     const simulation = this.#simulation
     this.#guard(() => {
       const before = simulation.program.effect
-      if (effect.seed === before.seed && tapeKey(effect) === tapeKey(before)) return void updateSimulation(simulation, effect)
+      if (effect.seed === before.seed && tapeKey(effect) === tapeKey(before))
+        return void updateSimulation(simulation, effect)
       this.#simulation = this.#start(effect)
       this.#simulation.seek(simulation.tick)
     })
@@ -226,7 +259,9 @@ export class StageDriver {
 
   #atEnd(): boolean {
     const { effect } = this.#simulation!.program
-    return effect.play === 'once' || effect.play === 'sustain' ? this.#seconds > shownEnd(effect) + REST_SECONDS : this.#seconds > LONGEST_RUN_SECONDS
+    return effect.play === 'once' || effect.play === 'sustain'
+      ? this.#seconds > shownEnd(effect) + REST_SECONDS
+      : this.#seconds > LONGEST_RUN_SECONDS
   }
 
   /** Advances the clock by real time; every tick is stepped, whatever drawing does. */
@@ -308,7 +343,9 @@ export class StageDriver {
   /** The sprite that the effect breaks up or puts together, while the effect does not run: between two showings. */
   #restingSource(): Frame | null {
     const simulation = this.#simulation
-    return simulation?.program.effect.source && simulation.finished ? sourceFrame(simulation.program.effect.source) : null
+    return simulation?.program.effect.source && simulation.finished
+      ? sourceFrame(simulation.program.effect.source)
+      : null
   }
 
   /** The colour at a pixel of the canvas as it stands, `#rrggbb`: drawn once more, because what is on the screen cannot be read back. */
@@ -319,7 +356,12 @@ export class StageDriver {
     pixel.setSheets(this.#sheets)
     pixel.begin(this.ground === CHECKER.name ? checkerAt(x, y, this.canvas.height) : this.ground)
     const frame = this.#frame()
-    if (frame) pixel.draw(frame, { ...this.camera, x: this.camera.x + x / this.camera.zoom, y: this.camera.y + y / this.camera.zoom })
+    if (frame)
+      pixel.draw(frame, {
+        ...this.camera,
+        x: this.camera.x + x / this.camera.zoom,
+        y: this.camera.y + y / this.camera.zoom,
+      })
     pixel.end()
     return pixelOf(canvas, 0, 0)
   }

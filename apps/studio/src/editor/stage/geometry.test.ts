@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { snapPlace } from './geometry.ts'
 
 describe('snapping', () => {
-  const others = [{ x: 0, y: 0 }, { x: 40, y: -30 }]
+  const others = [
+    { x: 0, y: 0 },
+    { x: 40, y: -30 },
+  ]
   it('draws to the nearest across and down by itself', () => {
     expect(snapPlace(38, 3, others, 4)).toEqual({ x: 40, y: 0 })
     expect(snapPlace(3, -28, others, 4)).toEqual({ x: 0, y: -30 })

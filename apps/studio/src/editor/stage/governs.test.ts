@@ -3,16 +3,33 @@ import { describe, expect, it } from 'vitest'
 import { governs } from './governs.ts'
 
 describe('what a number governs', () => {
-  it.each([['fan', 'fan'], ['shapeRadius', 'shape'], ['pullReach', 'pull'], ['gravityHeading', 'gravity'], ['speed', 'ways'], ['turn', 'ways'], ['scaleFloor', 'size'], ['offsetY', 'place']] as const)('%s: %s', (id, what) => {
+  it.each([
+    ['fan', 'fan'],
+    ['shapeRadius', 'shape'],
+    ['pullReach', 'pull'],
+    ['gravityHeading', 'gravity'],
+    ['speed', 'ways'],
+    ['turn', 'ways'],
+    ['scaleFloor', 'size'],
+    ['offsetY', 'place'],
+  ] as const)('%s: %s', (id, what) => {
     expect(governs(id)?.what).toBe(what)
   })
 
   it('is nothing on the stage for opacity, colours and times', () => {
-    expect((['opacity', 'hueSpread', 'delay', 'warmUp', 'burstAt'] as const).map(governs)).toEqual([null, null, null, null, null])
+    expect((['opacity', 'hueSpread', 'delay', 'warmUp', 'burstAt'] as const).map(governs)).toEqual([
+      null,
+      null,
+      null,
+      null,
+      null,
+    ])
   })
 
   it('every number that moves particles is seen in their ways', () => {
-    const moving = (propertiesOf('type') as PropertyId[]).filter((id) => /^(gravity|drag|wind|thrust|brake|drift|pull|swirl|churn|sway|limit)/.test(id))
+    const moving = (propertiesOf('type') as PropertyId[]).filter((id) =>
+      /^(gravity|drag|wind|thrust|brake|drift|pull|swirl|churn|sway|limit)/.test(id),
+    )
     expect(moving.filter((id) => governs(id)?.ways !== true)).toEqual([])
   })
 })

@@ -1,7 +1,20 @@
 /** What each number governs on the stage. Pure: tested without React. */
 import { property, type PropertyId } from '@gliv/model'
 
-export const GOVERNED = ['fan', 'shape', 'jitter', 'place', 'size', 'gravity', 'wind', 'drift', 'pull', 'swirl', 'avoid', 'ways'] as const
+export const GOVERNED = [
+  'fan',
+  'shape',
+  'jitter',
+  'place',
+  'size',
+  'gravity',
+  'wind',
+  'drift',
+  'pull',
+  'swirl',
+  'avoid',
+  'ways',
+] as const
 export type Governed = (typeof GOVERNED)[number]
 
 /** First match counts. */
@@ -17,11 +30,23 @@ const RULES: readonly (readonly [RegExp, Governed])[] = [
   [/^pull/, 'pull'],
   [/^swirl/, 'swirl'],
   [/^avoid/, 'avoid'],
-  [/^(speed|life|inherit|target|thrust|brake|drag|turn$|churn|sway|rail|limit|waverSpeed|waverHeading)/, 'ways'],
+  [
+    /^(speed|life|inherit|target|thrust|brake|drag|turn$|churn|sway|rail|limit|waverSpeed|waverHeading)/,
+    'ways',
+  ],
 ]
 
 /** Drawings that say more with the ways beside them. */
-const WITH_WAYS: ReadonlySet<Governed> = new Set(['fan', 'gravity', 'wind', 'drift', 'pull', 'swirl', 'avoid', 'ways'])
+const WITH_WAYS: ReadonlySet<Governed> = new Set([
+  'fan',
+  'gravity',
+  'wind',
+  'drift',
+  'pull',
+  'swirl',
+  'avoid',
+  'ways',
+])
 
 /** What to draw, and whether where particles go belongs to it; null where there is nothing to be seen on the stage. */
 export const governs = (id: PropertyId): { readonly what: Governed; readonly ways: boolean } | null => {

@@ -21,7 +21,11 @@ const trim = <T extends { readonly width: number; readonly height: number }>(cac
   }
 }
 
-const remember = <T extends { readonly width: number; readonly height: number }>(cache: Map<string, T>, key: string, value: T): T => {
+const remember = <T extends { readonly width: number; readonly height: number }>(
+  cache: Map<string, T>,
+  key: string,
+  value: T,
+): T => {
   cache.set(key, value)
   trim(cache)
   return value
@@ -31,7 +35,11 @@ const remember = <T extends { readonly width: number; readonly height: number }>
 export const rememberImage = async (hash: string, { width, height, data }: Image): Promise<void> => {
   if (sheetImages.has(hash)) return
   const pixels = new ImageData(new Uint8ClampedArray(data), width, height)
-  remember(sheetImages, hash, await createImageBitmap(pixels, { premultiplyAlpha: 'premultiply', colorSpaceConversion: 'none' }))
+  remember(
+    sheetImages,
+    hash,
+    await createImageBitmap(pixels, { premultiplyAlpha: 'premultiply', colorSpaceConversion: 'none' }),
+  )
 }
 
 export const rememberBitmap = (hash: string, bitmap: ImageBitmap): void => {
@@ -40,7 +48,12 @@ export const rememberBitmap = (hash: string, bitmap: ImageBitmap): void => {
 
 /** The drawable form of a picture; decodes what is not decoded yet. */
 export const bitmapOf = async (hash: string, bytes: Uint8Array): Promise<ImageBitmap> =>
-  sheetImages.get(hash) ?? remember(sheetImages, hash, await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/png' })))
+  sheetImages.get(hash) ??
+  remember(
+    sheetImages,
+    hash,
+    await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/png' })),
+  )
 
 /** The kit's sheets in order, decoded. One whose picture is not at hand yet is empty. */
 export const renderSheetsOf = (kit: Kit, pictures: ReadonlyMap<string, Uint8Array>): Promise<RenderSheet[]> =>
@@ -48,12 +61,21 @@ export const renderSheetsOf = (kit: Kit, pictures: ReadonlyMap<string, Uint8Arra
     kit.sheetOrder.map(async (id) => {
       const { picture, width, height, sampling } = kit.sheets[id]!
       const bytes = pictures.get(picture)
-      return { image: bytes ? await bitmapOf(picture, bytes) : await createImageBitmap(new ImageData(1, 1)), width, height, sampling }
+      return {
+        image: bytes ? await bitmapOf(picture, bytes) : await createImageBitmap(new ImageData(1, 1)),
+        width,
+        height,
+        sampling,
+      }
     }),
   )
 
 /** A sheet for the software compositor; undefined while its picture is missing. */
-export const paintSheetOf = (kit: Kit, sheetId: string, pictures: ReadonlyMap<string, Uint8Array>): PaintSheet | undefined => {
+export const paintSheetOf = (
+  kit: Kit,
+  sheetId: string,
+  pictures: ReadonlyMap<string, Uint8Array>,
+): PaintSheet | undefined => {
   const sheet = kit.sheets[sheetId]
   const bytes = sheet && pictures.get(sheet.picture)
   if (!sheet || !bytes) return undefined

@@ -2,7 +2,14 @@
 import Close from '@mui/icons-material/Close'
 import IconButton from '@mui/material/IconButton'
 import Paper from '@mui/material/Paper'
-import { addTechnique, findTechniques, type Kit, type KitFile, TECHNIQUES, type TechniqueId } from '@gliv/document'
+import {
+  addTechnique,
+  findTechniques,
+  type Kit,
+  type KitFile,
+  TECHNIQUES,
+  type TechniqueId,
+} from '@gliv/document'
 import { defaultsOf } from '@gliv/model'
 import { useMemo, useRef, useState } from 'react'
 import { Thumbnail } from '../../pages/Thumbnail.tsx'
@@ -36,7 +43,19 @@ const makeShelf = (): KitFile => {
   const { sheet, frames } = ensureSprites(kit, '')
   let n = 0
   for (const id of Object.keys(TECHNIQUES) as TechniqueId[]) {
-    kit.effects[id] = { id, name: TECHNIQUES[id].name, seed: 41, play: 'once', backwards: false, source: null, numbers: { ...defaultsOf('effect') }, lanes: {}, emitters: {}, emitterOrder: [], parts: [] }
+    kit.effects[id] = {
+      id,
+      name: TECHNIQUES[id].name,
+      seed: 41,
+      play: 'once',
+      backwards: false,
+      source: null,
+      numbers: { ...defaultsOf('effect') },
+      lanes: {},
+      emitters: {},
+      emitterOrder: [],
+      parts: [],
+    }
     kit.effectOrder.push(id)
     addTechnique(kit, id, id, { x: 0, y: 0 }, sheet, frames, (prefix) => `${prefix}-${++n}`)
   }
@@ -59,20 +78,40 @@ export const TechniqueShelf = () => {
     <Paper ref={place} elevation={8} className="technique-shelf" role="dialog" aria-label="Starters">
       <div className="technique-head">
         <b>Starters</b>
-        <input type="search" className="plain-input" aria-label="Find a starter" placeholder="blast, rain, sparkle…" autoFocus value={typed} onChange={(event) => setTyped(event.target.value)} />
-        <span className="soft">Drag one onto the stage, or press it. Change its picture later; the motion stays.</span>
+        <input
+          type="search"
+          className="plain-input"
+          aria-label="Find a starter"
+          placeholder="blast, rain, sparkle…"
+          autoFocus
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+        />
+        <span className="soft">
+          Drag one onto the stage, or press it. Change its picture later; the motion stays.
+        </span>
         <IconButton aria-label="Close the starters" onClick={closeStarters}>
           <Close fontSize="small" />
         </IconButton>
       </div>
       <div className="technique-cards">
         {found.map((id) => (
-          <button key={id} type="button" className="technique-card" draggable aria-label={`Add ${TECHNIQUES[id].name}`} onDragStart={(event) => event.dataTransfer.setData(DRAGGED, id)} onClick={() => setDown(effectId, id, 0, 0)}>
+          <button
+            key={id}
+            type="button"
+            className="technique-card"
+            draggable
+            aria-label={`Add ${TECHNIQUES[id].name}`}
+            onDragStart={(event) => event.dataTransfer.setData(DRAGGED, id)}
+            onClick={() => setDown(effectId, id, 0, 0)}
+          >
             <Thumbnail kit={shelf.kit} effectId={id} pictures={shelf.pictures} />
             <span>{TECHNIQUES[id].name}</span>
           </button>
         ))}
-        {found.length === 0 && <p className="soft">No starter is called that. Try fire, water, magic or impact.</p>}
+        {found.length === 0 && (
+          <p className="soft">No starter is called that. Try fire, water, magic or impact.</p>
+        )}
       </div>
     </Paper>
   )

@@ -3,7 +3,10 @@ import type { DragEvent } from 'react'
 import { DRAGGED } from './shelf.ts'
 
 /** Handlers that let a technique be dropped; `toWorld` says where. */
-export const techniqueDrop = (effectId: string, toWorld: (clientX: number, clientY: number) => readonly [number, number] | null) => ({
+export const techniqueDrop = (
+  effectId: string,
+  toWorld: (clientX: number, clientY: number) => readonly [number, number] | null,
+) => ({
   onDragOver: (event: DragEvent): void => {
     if (event.dataTransfer.types.includes(DRAGGED)) event.preventDefault()
   },

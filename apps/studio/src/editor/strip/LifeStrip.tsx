@@ -18,7 +18,11 @@ const CELLS = 12
 
 const TYPICAL = ['middle'] as const
 const EXTREMES = ['least', 'middle', 'most'] as const satisfies readonly Draws[]
-const FILM_TEXTS = { least: 'The least of every range', middle: 'The typical particle', most: 'The most of every range' } as const satisfies Record<Draws, string>
+const FILM_TEXTS = {
+  least: 'The least of every range',
+  middle: 'The typical particle',
+  most: 'The most of every range',
+} as const satisfies Record<Draws, string>
 
 const LifeScale = () => {
   const middle = useSelectedType((type) => (type.numbers.life.from + type.numbers.life.to) / 2) ?? 0
@@ -26,7 +30,10 @@ const LifeScale = () => {
     <div className="life-scale" aria-hidden>
       {[0, 0.25, 0.5, 0.75, 1].map((u) => (
         <span key={u} style={{ left: `${u * 100}%` }}>
-          {u * 100} %{(u === 0.5 || u === 1) && <span className="life-seconds"> · {formatNumber('life', u * middle)} s</span>}
+          {u * 100} %
+          {(u === 0.5 || u === 1) && (
+            <span className="life-seconds"> · {formatNumber('life', u * middle)} s</span>
+          )}
         </span>
       ))}
     </div>
@@ -48,7 +55,9 @@ export const LifeStrip = () => {
   const typeId = useSelectedType((type) => type.id)
   const name = useSelectedType((type) => type.name)
   const wanted = useSession((s) => s.ramp)
-  const kinds = (useSelectedType((type) => RAMP_KINDS.filter((kind) => RELEVANT[kind]?.(type) ?? true).join(' ')) ?? '').split(' ') as RampKind[]
+  const kinds = (
+    useSelectedType((type) => RAMP_KINDS.filter((kind) => RELEVANT[kind]?.(type) ?? true).join(' ')) ?? ''
+  ).split(' ') as RampKind[]
   const ramp = kinds.includes(wanted) ? wanted : 'scale'
   const filmOpen = useSession((s) => s.filmOpen)
   const rampsOpen = useSession((s) => s.rampsOpen)
@@ -62,7 +71,12 @@ export const LifeStrip = () => {
     else setSession({ ramp: next, ...(together.includes(next) ? {} : { rampsTogether: [] }) })
   }
   const fold = (open: boolean, what: 'filmOpen' | 'rampsOpen' | 'extremesOpen', label: string) => (
-    <button type="button" className={open ? 'fold open' : 'fold'} aria-expanded={open} onClick={() => setSession({ [what]: !open })}>
+    <button
+      type="button"
+      className={open ? 'fold open' : 'fold'}
+      aria-expanded={open}
+      onClick={() => setSession({ [what]: !open })}
+    >
       <ExpandMore fontSize="inherit" className="chevron" />
       {label}
     </button>
@@ -82,9 +96,21 @@ export const LifeStrip = () => {
       {filmOpen && (
         <div className="films">
           {(extremesOpen ? EXTREMES : TYPICAL).map((draws) => (
-            <div key={draws} className="film" data-testid={draws === 'middle' ? 'film' : `film-${draws}`} title={FILM_TEXTS[draws]}>
+            <div
+              key={draws}
+              className="film"
+              data-testid={draws === 'middle' ? 'film' : `film-${draws}`}
+              title={FILM_TEXTS[draws]}
+            >
               {Array.from({ length: CELLS }, (_, i) => (
-                <FilmCell key={i} typeId={typeId} life={Math.min(0.999, i / (CELLS - 1))} size={46} draws={draws} scaledTo={extremesOpen ? 'most' : 'middle'} />
+                <FilmCell
+                  key={i}
+                  typeId={typeId}
+                  life={Math.min(0.999, i / (CELLS - 1))}
+                  size={46}
+                  draws={draws}
+                  scaledTo={extremesOpen ? 'most' : 'middle'}
+                />
               ))}
             </div>
           ))}
@@ -92,9 +118,24 @@ export const LifeStrip = () => {
       )}
       {rampsOpen && (
         <div className="strip-controls">
-          <ToggleButtonGroup size="small" exclusive value={ramp} aria-label="Ramp" onChange={(event: React.MouseEvent, next: RampKind | null) => press(event.shiftKey, next)}>
+          <ToggleButtonGroup
+            size="small"
+            exclusive
+            value={ramp}
+            aria-label="Ramp"
+            onChange={(event: React.MouseEvent, next: RampKind | null) => press(event.shiftKey, next)}
+          >
             {kinds.map((kind) => (
-              <ToggleButton key={kind} value={kind} className={together.includes(kind) && kind !== ramp ? 'mate' : undefined} title={isTint(kind) || kind === ramp ? undefined : 'Shift-click: edit it together with the ramp at hand'}>
+              <ToggleButton
+                key={kind}
+                value={kind}
+                className={together.includes(kind) && kind !== ramp ? 'mate' : undefined}
+                title={
+                  isTint(kind) || kind === ramp
+                    ? undefined
+                    : 'Shift-click: edit it together with the ramp at hand'
+                }
+              >
                 {RAMP_TEXTS[kind]}
               </ToggleButton>
             ))}
@@ -102,7 +143,12 @@ export const LifeStrip = () => {
           <div id={FIELDS_SLOT} />
         </div>
       )}
-      {rampsOpen && (isTint(ramp) ? <TintEditor key={`${typeId} ${ramp}`} typeId={typeId} kind={ramp} /> : <RampEditor key={`${typeId} ${ramp}`} address={{ of: 'type', type: typeId, ramp }} />)}
+      {rampsOpen &&
+        (isTint(ramp) ? (
+          <TintEditor key={`${typeId} ${ramp}`} typeId={typeId} kind={ramp} />
+        ) : (
+          <RampEditor key={`${typeId} ${ramp}`} address={{ of: 'type', type: typeId, ramp }} />
+        ))}
       {(filmOpen || rampsOpen) && <LifeScale />}
       {(filmOpen || rampsOpen) && <TraceMark typeId={typeId} />}
     </section>

@@ -4,7 +4,14 @@ import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from '
 import { arrowSteps } from '../../keys/arrows.ts'
 import { edit, editMoment, editStep, endMoment, useDocument } from '../../store/document.ts'
 import { setSession, useSession } from '../../store/session.ts'
-import { type RampAddress, rampEditLabel, rampKey, rampName, readRamp, writeRamp } from '../../store/rampTargets.ts'
+import {
+  type RampAddress,
+  rampEditLabel,
+  rampKey,
+  rampName,
+  readRamp,
+  writeRamp,
+} from '../../store/rampTargets.ts'
 import { noteInput } from '../../util/inputTime.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
 import { useShown } from '../context.ts'
@@ -40,7 +47,13 @@ const togetherNow = (address: RampAddress, mates: readonly RampAddress[]): Toget
   return ramp ? { ramp, mates: mates.map((mate) => readNow(mate) ?? FLAT_RAMP) } : null
 }
 
-const writeTogether = (address: RampAddress, mates: readonly RampAddress[], what: string, next: Together, how: typeof edit): void => {
+const writeTogether = (
+  address: RampAddress,
+  mates: readonly RampAddress[],
+  what: string,
+  next: Together,
+  how: typeof edit,
+): void => {
   const { kit } = useDocument.getState()
   if (!kit) return
   how(rampEditLabel(kit, address, what), (draft) => {
@@ -76,7 +89,14 @@ const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: 
       if (tap) return
       noteInput(event)
       const before = togetherNow(place, mates)
-      if (before) writeTogether(place, mates, 'Move a point', moveTogether(before, index, ...toRamp(px, py)), editMoment)
+      if (before)
+        writeTogether(
+          place,
+          mates,
+          'Move a point',
+          moveTogether(before, index, ...toRamp(px, py)),
+          editMoment,
+        )
       if (last) endMoment()
     },
     { filterTaps: true },
@@ -85,13 +105,22 @@ const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: 
   const onRemove = (): void => removeAt(place, mates, index)
   const onKeyDown = (event: KeyboardEvent): void => {
     const step = event.shiftKey ? 0.1 : 0.01
-    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key]
+    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[
+      event.key
+    ]
     if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
     if (!by) return
     event.preventDefault()
     event.stopPropagation()
     const before = togetherNow(place, mates)
-    if (before) writeTogether(place, mates, 'Move a point', moveTogether(before, index, point.at + by[0]!, point.value + by[1]!), editStep)
+    if (before)
+      writeTogether(
+        place,
+        mates,
+        'Move a point',
+        moveTogether(before, index, point.at + by[0]!, point.value + by[1]!),
+        editStep,
+      )
   }
   return (
     <g
@@ -114,13 +143,35 @@ const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: 
     >
       {/* The one that is grabbed stays the same element: a drag holds on to it. */}
       <circle r={10} fill="transparent" />
-      <rect x={-4.5} y={-4.5} width={9} height={9} rx={look === 'chosen' ? 0 : 4.5} transform="rotate(45)" pointerEvents="none" />
+      <rect
+        x={-4.5}
+        y={-4.5}
+        width={9}
+        height={9}
+        rx={look === 'chosen' ? 0 : 4.5}
+        transform="rotate(45)"
+        pointerEvents="none"
+      />
     </g>
   )
 }
 
 /** The two handles of a free segment, on thin lines from their points. */
-const FreeHandles = ({ address, ramp, index, x, y, toRamp }: { address: RampAddress; ramp: Ramp; index: number; x: (at: number) => number; y: (value: number) => number; toRamp: (clientX: number, clientY: number) => [number, number] }) => {
+const FreeHandles = ({
+  address,
+  ramp,
+  index,
+  x,
+  y,
+  toRamp,
+}: {
+  address: RampAddress
+  ramp: Ramp
+  index: number
+  x: (at: number) => number
+  y: (value: number) => number
+  toRamp: (clientX: number, clientY: number) => [number, number]
+}) => {
   const from = ramp.points[index]!
   const to = ramp.points[index + 1]!
   const [x1, y1, x2, y2] = freeHandlesOf(from, to)
@@ -129,20 +180,43 @@ const FreeHandles = ({ address, ramp, index, x, y, toRamp }: { address: RampAddr
     event.stopPropagation()
     noteInput(event)
     const before = readNow(address)
-    if (before) write(address, 'Bend', moveFreeHandle(before, index, which as 0 | 1, ...toRamp(px, py)), editMoment)
+    if (before)
+      write(address, 'Bend', moveFreeHandle(before, index, which as 0 | 1, ...toRamp(px, py)), editMoment)
     if (last) endMoment()
   })
-  const onKeyDown = (which: 0 | 1, at: number, value: number) => (event: KeyboardEvent): void => {
-    const steps = arrowSteps(event)
-    const before = readNow(address)
-    if (!steps || !before) return
-    event.preventDefault()
-    write(address, 'Bend', moveFreeHandle(before, index, which, at + steps[0] / 100, value - steps[1] / 100), editStep)
-  }
+  const onKeyDown =
+    (which: 0 | 1, at: number, value: number) =>
+    (event: KeyboardEvent): void => {
+      const steps = arrowSteps(event)
+      const before = readNow(address)
+      if (!steps || !before) return
+      event.preventDefault()
+      write(
+        address,
+        'Bend',
+        moveFreeHandle(before, index, which, at + steps[0] / 100, value - steps[1] / 100),
+        editStep,
+      )
+    }
   const handle = (which: 0 | 1, at: number, value: number, start: RampPoint) => (
     <g key={which}>
       <line x1={x(start.at)} y1={y(start.value)} x2={x(at)} y2={y(value)} className="free-line" />
-      <circle {...bind(which)} cx={x(at)} cy={y(value)} r={5} className="free-handle" data-testid="free-handle" role="slider" tabIndex={0} aria-label={`${which === 0 ? 'First' : 'Second'} handle of the bend of the ${rampName(address)}`} aria-valuenow={value} aria-valuetext={`${Math.round(at * 100)} % of life, value ${Number(value.toFixed(2))}`} onKeyDown={onKeyDown(which, at, value)} style={{ touchAction: 'none' }} onClick={(event) => event.stopPropagation()} />
+      <circle
+        {...bind(which)}
+        cx={x(at)}
+        cy={y(value)}
+        r={5}
+        className="free-handle"
+        data-testid="free-handle"
+        role="slider"
+        tabIndex={0}
+        aria-label={`${which === 0 ? 'First' : 'Second'} handle of the bend of the ${rampName(address)}`}
+        aria-valuenow={value}
+        aria-valuetext={`${Math.round(at * 100)} % of life, value ${Number(value.toFixed(2))}`}
+        onKeyDown={onKeyDown(which, at, value)}
+        style={{ touchAction: 'none' }}
+        onClick={(event) => event.stopPropagation()}
+      />
     </g>
   )
   return (
@@ -154,31 +228,80 @@ const FreeHandles = ({ address, ramp, index, x, y, toRamp }: { address: RampAddr
 }
 
 /** The type's other ramps behind the one at hand, on the same axis; they are only seen, so that a press always adds a point. */
-const GhostRamps = memo(({ address, mates, width, inner }: { address: TypeRamp; mates: readonly TypeRamp[]; width: number; inner: number }) => {
-  const ramps = useShown((kit) => kit.types[address.type]?.ramps ?? null, null)
-  const together = mates.map((mate) => mate.ramp)
-  const behind = (['scale', 'opacity', 'speed'] as const).filter((kind) => kind !== address.ramp && !together.includes(kind))
-  if (!ramps) return null
-  const line = (kind: ScalarRampKind, className: string) => <path key={kind} d={rampPath(ramps[kind], width, inner, INSET)} className={className} />
-  return (
-    <>
-      {behind.map((kind) => line(kind, 'ghost-line'))}
-      {together.map((kind) => line(kind, 'mate-line'))}
-    </>
-  )
-})
+const GhostRamps = memo(
+  ({
+    address,
+    mates,
+    width,
+    inner,
+  }: {
+    address: TypeRamp
+    mates: readonly TypeRamp[]
+    width: number
+    inner: number
+  }) => {
+    const ramps = useShown((kit) => kit.types[address.type]?.ramps ?? null, null)
+    const together = mates.map((mate) => mate.ramp)
+    const behind = (['scale', 'opacity', 'speed'] as const).filter(
+      (kind) => kind !== address.ramp && !together.includes(kind),
+    )
+    if (!ramps) return null
+    const line = (kind: ScalarRampKind, className: string) => (
+      <path key={kind} d={rampPath(ramps[kind], width, inner, INSET)} className={className} />
+    )
+    return (
+      <>
+        {behind.map((kind) => line(kind, 'ghost-line'))}
+        {together.map((kind) => line(kind, 'mate-line'))}
+      </>
+    )
+  },
+)
 GhostRamps.displayName = 'GhostRamps'
 
 /** Points of a ramp that is edited with the one at hand. */
-const MatePoints = ({ mate, mates, x, y, toRamp }: { mate: TypeRamp; mates: readonly RampAddress[]; x: (at: number) => number; y: (value: number) => number; toRamp: (clientX: number, clientY: number) => [number, number] }) => {
+const MatePoints = ({
+  mate,
+  mates,
+  x,
+  y,
+  toRamp,
+}: {
+  mate: TypeRamp
+  mates: readonly RampAddress[]
+  x: (at: number) => number
+  y: (value: number) => number
+  toRamp: (clientX: number, clientY: number) => [number, number]
+}) => {
   const ramp = useShown<Ramp>((kit) => readRamp(kit, mate) ?? FLAT_RAMP, FLAT_RAMP)
-  return ramp.points.map((p, i) => <Point key={i} at={mate} mates={mates} ramp={ramp} index={i} look="mate" x={x(p.at)} y={y(p.value)} toRamp={toRamp} onChoose={() => setSession({ ramp: mate.ramp })} />)
+  return ramp.points.map((p, i) => (
+    <Point
+      key={i}
+      at={mate}
+      mates={mates}
+      ramp={ramp}
+      index={i}
+      look="mate"
+      x={x(p.at)}
+      y={y(p.value)}
+      toRamp={toRamp}
+      onChoose={() => setSession({ ramp: mate.ramp })}
+    />
+  ))
 }
 
 /** Ramps of the same type that were asked for beside this one. */
 const useMates = (address: RampAddress): readonly TypeRamp[] => {
   const together = useSession((s) => s.rampsTogether)
-  return useMemo(() => (address.of === 'type' && together.includes(address.ramp) ? together.filter((ramp) => ramp !== address.ramp).map((ramp) => ({ of: 'type', type: address.type, ramp })) : []), [address, together])
+  return useMemo(
+    () =>
+      address.of === 'type' && together.includes(address.ramp)
+        ? together
+            .filter((ramp) => ramp !== address.ramp)
+            .map((ramp) => ({ of: 'type', type: address.type, ramp }))
+        : [],
+    [address, together],
+  )
 }
 
 /** A ramp: drag points, click the line's ground to add one, double-click or Delete to remove; exact values by typing. */
@@ -208,12 +331,29 @@ export const RampEditor = ({ address, inline = false }: Props) => {
     const before = togetherNow(address, mates)
     if (!before) return
     const moved = moveTogether(before, chosen, next.at ?? point.at, next.value ?? point.value)
-    writeTogether(address, mates, 'Set a point', next.ease ? { ...moved, ramp: withEase(moved.ramp, chosen, next.ease) } : moved, edit)
+    writeTogether(
+      address,
+      mates,
+      'Set a point',
+      next.ease ? { ...moved, ramp: withEase(moved.ramp, chosen, next.ease) } : moved,
+      edit,
+    )
   }
   // The fields keep their first callbacks; these always reach the latest.
   useEffect(() => void (latest.current = { change, remove: () => removeAt(address, mates, chosen) }))
-  const [stable] = useState(() => ({ change: (next: PointChange) => latest.current?.change(next), remove: () => latest.current?.remove() }))
-  const fields = <RampFields point={point} last={chosen === ramp.points.length - 1} only={ramp.points.length <= 1} onChange={stable.change} onRemove={stable.remove} />
+  const [stable] = useState(() => ({
+    change: (next: PointChange) => latest.current?.change(next),
+    remove: () => latest.current?.remove(),
+  }))
+  const fields = (
+    <RampFields
+      point={point}
+      last={chosen === ramp.points.length - 1}
+      only={ramp.points.length <= 1}
+      onChange={stable.change}
+      onRemove={stable.remove}
+    />
+  )
   const x = (at: number): number => at * width
   const y = (value: number): number => INSET + (1 - value) * inner
   const free = point.ease === 'free' && chosen < ramp.points.length - 1
@@ -225,10 +365,28 @@ export const RampEditor = ({ address, inline = false }: Props) => {
         <path d={rampPath(ramp, width, inner, INSET)} className="ramp-line" />
         {free && <FreeHandles address={address} ramp={ramp} index={chosen} x={x} y={y} toRamp={toRamp} />}
         {mates.map((mate) => (
-          <MatePoints key={mate.ramp} mate={mate} mates={[address, ...mates.filter((other) => other !== mate)]} x={x} y={y} toRamp={toRamp} />
+          <MatePoints
+            key={mate.ramp}
+            mate={mate}
+            mates={[address, ...mates.filter((other) => other !== mate)]}
+            x={x}
+            y={y}
+            toRamp={toRamp}
+          />
         ))}
         {ramp.points.map((p, i) => (
-          <Point key={i} at={address} mates={mates} ramp={ramp} index={i} look={i === chosen ? 'chosen' : ''} x={x(p.at)} y={y(p.value)} toRamp={toRamp} onChoose={() => setIndex(i)} />
+          <Point
+            key={i}
+            at={address}
+            mates={mates}
+            ramp={ramp}
+            index={i}
+            look={i === chosen ? 'chosen' : ''}
+            x={x(p.at)}
+            y={y(p.value)}
+            toRamp={toRamp}
+            onChoose={() => setIndex(i)}
+          />
         ))}
       </svg>
       {inline ? (
@@ -236,7 +394,11 @@ export const RampEditor = ({ address, inline = false }: Props) => {
       ) : (
         <InFieldsSlot>
           {fields}
-          <RampShelf kind="ramp" ramp={ramp} onUse={(next, name) => write(address, `Use ${name}`, next, edit)} />
+          <RampShelf
+            kind="ramp"
+            ramp={ramp}
+            onUse={(next, name) => write(address, `Use ${name}`, next, edit)}
+          />
         </InFieldsSlot>
       )}
     </div>

@@ -13,19 +13,49 @@ export interface PointChange {
 }
 
 /** Exact values of the chosen point. Material's parts render slowly, so they follow only what they show. */
-export const RampFields = memo(({ point, last, only, onChange, onRemove }: { point: RampPoint; last: boolean; only: boolean; onChange: (change: PointChange) => void; onRemove: () => void }) => (
-  <div className="ramp-fields">
-    <ShareInput label="at" value={point.at} onCommit={(at) => onChange({ at })} />
-    <ShareInput label="value" value={point.value} onCommit={(value) => onChange({ value })} />
-    <EaseSelect ease={point.ease} disabled={last} onChange={onChange} />
-    <RemoveButton disabled={only} onRemove={onRemove} />
-  </div>
-))
+export const RampFields = memo(
+  ({
+    point,
+    last,
+    only,
+    onChange,
+    onRemove,
+  }: {
+    point: RampPoint
+    last: boolean
+    only: boolean
+    onChange: (change: PointChange) => void
+    onRemove: () => void
+  }) => (
+    <div className="ramp-fields">
+      <ShareInput label="at" value={point.at} onCommit={(at) => onChange({ at })} />
+      <ShareInput label="value" value={point.value} onCommit={(value) => onChange({ value })} />
+      <EaseSelect ease={point.ease} disabled={last} onChange={onChange} />
+      <RemoveButton disabled={only} onRemove={onRemove} />
+    </div>
+  ),
+)
 RampFields.displayName = 'RampFields'
 
 const EaseSelect = memo(
-  ({ ease, disabled, onChange }: { ease: Ease; disabled: boolean; onChange: (change: PointChange) => void }) => (
-    <Select size="small" variant="standard" disableUnderline value={ease} disabled={disabled} inputProps={{ 'aria-label': 'Way to the next point' }} onChange={(event) => onChange({ ease: event.target.value as Ease })}>
+  ({
+    ease,
+    disabled,
+    onChange,
+  }: {
+    ease: Ease
+    disabled: boolean
+    onChange: (change: PointChange) => void
+  }) => (
+    <Select
+      size="small"
+      variant="standard"
+      disableUnderline
+      value={ease}
+      disabled={disabled}
+      inputProps={{ 'aria-label': 'Way to the next point' }}
+      onChange={(event) => onChange({ ease: event.target.value as Ease })}
+    >
       {EASES.map((e) => (
         <MenuItem key={e} value={e} dense>
           {EASE_TEXTS[e]}

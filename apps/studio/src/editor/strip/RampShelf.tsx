@@ -16,7 +16,17 @@ const H = 30
 /** What was copied, by kind. Lifetime: session, in memory. */
 const copied: { ramp: Ramp | null; tint: TintRamp | null } = { ramp: null, tint: null }
 
-const RampCard = ({ name, ramp, onUse, onRemove }: { name: string; ramp: Ramp; onUse: () => void; onRemove?: () => void }) => (
+const RampCard = ({
+  name,
+  ramp,
+  onUse,
+  onRemove,
+}: {
+  name: string
+  ramp: Ramp
+  onUse: () => void
+  onRemove?: () => void
+}) => (
   <span className="shelf-card">
     <button type="button" aria-label={`Use the ramp ${name}`} onClick={onUse}>
       <svg width={W} height={H} aria-hidden>
@@ -39,19 +49,44 @@ const Kept = ({ ramp, onUse }: { ramp: Ramp; onUse: (ramp: Ramp) => void }) => {
   const [name, setName] = useState('')
   const keep = (): void =>
     edit('Keep a ramp on the shelf', (kit) => {
-      kit.rampShelf = [...(kit.rampShelf ?? []), { id: makeId('ramp'), name: name.trim().slice(0, 60) || `Ramp ${(kit.rampShelf ?? []).length + 1}`, ramp }]
+      kit.rampShelf = [
+        ...(kit.rampShelf ?? []),
+        {
+          id: makeId('ramp'),
+          name: name.trim().slice(0, 60) || `Ramp ${(kit.rampShelf ?? []).length + 1}`,
+          ramp,
+        },
+      ]
     })
   return (
     <>
       <h3>This kit’s own</h3>
       <div className="shelf-cards">
         {shelf.map((kept) => (
-          <RampCard key={kept.id} name={kept.name} ramp={kept.ramp} onUse={() => onUse(kept.ramp)} onRemove={() => edit('Take a ramp off the shelf', (kit) => void (kit.rampShelf = kit.rampShelf.filter((k) => k.id !== kept.id)))} />
+          <RampCard
+            key={kept.id}
+            name={kept.name}
+            ramp={kept.ramp}
+            onUse={() => onUse(kept.ramp)}
+            onRemove={() =>
+              edit(
+                'Take a ramp off the shelf',
+                (kit) => void (kit.rampShelf = kit.rampShelf.filter((k) => k.id !== kept.id)),
+              )
+            }
+          />
         ))}
         {shelf.length === 0 && <span className="soft">None yet.</span>}
       </div>
       <div className="fit-row">
-        <input className="plain-input" aria-label="Name of the kept ramp" placeholder="Name" value={name} maxLength={60} onChange={(event) => setName(event.target.value)} />
+        <input
+          className="plain-input"
+          aria-label="Name of the kept ramp"
+          placeholder="Name"
+          value={name}
+          maxLength={60}
+          onChange={(event) => setName(event.target.value)}
+        />
         <Button
           variant="outlined"
           onClick={() => {
@@ -66,7 +101,9 @@ const Kept = ({ ramp, onUse }: { ramp: Ramp; onUse: (ramp: Ramp) => void }) => {
   )
 }
 
-type Shown = { readonly kind: 'ramp'; readonly ramp: Ramp; readonly onUse: (ramp: Ramp, name: string) => void } | { readonly kind: 'tint'; readonly ramp: TintRamp; readonly onUse: (ramp: TintRamp, name: string) => void }
+type Shown =
+  | { readonly kind: 'ramp'; readonly ramp: Ramp; readonly onUse: (ramp: Ramp, name: string) => void }
+  | { readonly kind: 'tint'; readonly ramp: TintRamp; readonly onUse: (ramp: TintRamp, name: string) => void }
 
 const Cards = (shown: Shown) => {
   if (shown.kind === 'ramp')
@@ -88,7 +125,13 @@ const Cards = (shown: Shown) => {
         {Object.values(TINT_STARTERS).map(({ name, ramp }) => (
           <span key={name} className="shelf-card">
             <button type="button" aria-label={`Use the ramp ${name}`} onClick={() => shown.onUse(ramp, name)}>
-              <span className="tint-thumb" style={{ width: W, background: ramp.points.length > 1 ? cssGradient(ramp, 'srgb') : ramp.points[0]!.colour }} />
+              <span
+                className="tint-thumb"
+                style={{
+                  width: W,
+                  background: ramp.points.length > 1 ? cssGradient(ramp, 'srgb') : ramp.points[0]!.colour,
+                }}
+              />
               {name}
             </button>
           </span>
@@ -104,7 +147,10 @@ export const RampShelf = (shown: Shown) => {
   const kept = copied[shown.kind]
   return (
     <span className="ramp-shelf">
-      <Button title="Starters, and ramps that this kit keeps" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button
+        title="Starters, and ramps that this kit keeps"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         Shelf
       </Button>
       <Button
@@ -127,7 +173,13 @@ export const RampShelf = (shown: Shown) => {
       >
         Paste
       </Button>
-      <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'top', horizontal: 'left' }} transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'top', horizontal: 'left' }}
+        transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      >
         <div className="shelf-panel" aria-label="Ramp shelf">
           <Cards {...shown} />
         </div>

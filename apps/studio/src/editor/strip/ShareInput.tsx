@@ -9,8 +9,25 @@ const read = (text: string): number | null => {
 }
 
 /** A share typed in percent, 0 to 100. */
-export const ShareInput = ({ label, value, onCommit }: { label: string; value: number; onCommit: (value: number) => void }) => (
+export const ShareInput = ({
+  label,
+  value,
+  onCommit,
+}: {
+  label: string
+  value: number
+  onCommit: (value: number) => void
+}) => (
   <label className="share-input">
-    {label} <TypedField label={`Point ${label} in percent`} shown={format(value)} width={6} read={read} hint="Type a number from 0 to 100" onCommit={onCommit} /> %
+    {label}{' '}
+    <TypedField
+      label={`Point ${label} in percent`}
+      shown={format(value)}
+      width={6}
+      read={read}
+      hint="Type a number from 0 to 100"
+      onCommit={onCommit}
+    />{' '}
+    %
   </label>
 )

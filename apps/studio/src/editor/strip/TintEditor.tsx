@@ -15,10 +15,35 @@ import { useShown } from '../context.ts'
 import { RampShelf } from './RampShelf.tsx'
 import { ShareInput } from './ShareInput.tsx'
 
-const write = (type: ParticleType, kind: TintRampKind, what: string, next: TintRamp, how: typeof edit): void =>
-  how(`${what}: ${RAMP_TEXTS[kind]} ramp of ${type.name}`, (kit) => void (kit.types[type.id]!.ramps[kind] = next))
+const write = (
+  type: ParticleType,
+  kind: TintRampKind,
+  what: string,
+  next: TintRamp,
+  how: typeof edit,
+): void =>
+  how(
+    `${what}: ${RAMP_TEXTS[kind]} ramp of ${type.name}`,
+    (kit) => void (kit.types[type.id]!.ramps[kind] = next),
+  )
 
-const Stop = ({ type, kind, index, chosen, toShare, onChoose, onRemove }: { type: ParticleType; kind: TintRampKind; index: number; chosen: boolean; toShare: (clientX: number) => number; onChoose: () => void; onRemove: () => void }) => {
+const Stop = ({
+  type,
+  kind,
+  index,
+  chosen,
+  toShare,
+  onChoose,
+  onRemove,
+}: {
+  type: ParticleType
+  kind: TintRampKind
+  index: number
+  chosen: boolean
+  toShare: (clientX: number) => number
+  onChoose: () => void
+  onRemove: () => void
+}) => {
   const bind = useDrag(
     ({ event, first, last, tap, xy: [x] }) => {
       event.stopPropagation()
@@ -26,18 +51,32 @@ const Stop = ({ type, kind, index, chosen, toShare, onChoose, onRemove }: { type
       if (tap) return
       noteInput(event)
       const before = useDocument.getState().kit?.types[type.id]?.ramps[kind]
-      if (before) write(type, kind, 'Move a stop', { ...before, points: movePoint(before.points, index, toShare(x)) }, editMoment)
+      if (before)
+        write(
+          type,
+          kind,
+          'Move a stop',
+          { ...before, points: movePoint(before.points, index, toShare(x)) },
+          editMoment,
+        )
       if (last) endMoment()
     },
     { filterTaps: true },
   )
   const stop = type.ramps[kind].points[index]!
   const onKeyDown = (event: KeyboardEvent): void => {
-    const by = (event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0) * (event.shiftKey ? 0.1 : 0.01)
+    const by =
+      (event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0) * (event.shiftKey ? 0.1 : 0.01)
     if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
     if (by === 0) return
     event.stopPropagation()
-    write(type, kind, 'Move a stop', { ...type.ramps[kind], points: movePoint(type.ramps[kind].points, index, stop.at + by) }, editStep)
+    write(
+      type,
+      kind,
+      'Move a stop',
+      { ...type.ramps[kind], points: movePoint(type.ramps[kind].points, index, stop.at + by) },
+      editStep,
+    )
   }
   return (
     <span
@@ -82,7 +121,13 @@ const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
     return (clientX - box.x) / box.width
   }
   const set = (change: Partial<typeof stop>, how: typeof edit = edit): void =>
-    write(type, kind, 'Set a stop', { ...tint, points: movePoint(tint.points, chosen, change.at ?? stop.at, change) }, how)
+    write(
+      type,
+      kind,
+      'Set a stop',
+      { ...tint, points: movePoint(tint.points, chosen, change.at ?? stop.at, change) },
+      how,
+    )
   const remove = (at: number): void => write(type, kind, 'Remove a stop', removePoint(tint, at), edit)
   return (
     <div className="ramp-editor" data-testid={`ramp-${kind}`}>
@@ -97,25 +142,51 @@ const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
         }}
       >
         {tint.points.map((_, i) => (
-          <Stop key={i} type={type} kind={kind} index={i} chosen={i === chosen} toShare={toShare} onChoose={() => setIndex(i)} onRemove={() => remove(i)} />
+          <Stop
+            key={i}
+            type={type}
+            kind={kind}
+            index={i}
+            chosen={i === chosen}
+            toShare={toShare}
+            onChoose={() => setIndex(i)}
+            onRemove={() => remove(i)}
+          />
         ))}
       </div>
       <InFieldsSlot>
         <div className="ramp-fields">
-        <ShareInput label="at" value={stop.at} onCommit={(at) => set({ at })} />
-        <ColourField value={stop.colour} onMove={(colour) => set({ colour }, editMoment)} onDone={endMoment} onCommit={(colour) => set({ colour })} />
-        <Select size="small" variant="standard" disableUnderline value={stop.ease} disabled={chosen === tint.points.length - 1} inputProps={{ 'aria-label': 'Way to the next stop' }} onChange={(event) => set({ ease: event.target.value as TintEase })}>
-          {TINT_EASES.map((ease) => (
-            <MenuItem key={ease} value={ease} dense>
-              {TINT_EASE_TEXTS[ease]}
-            </MenuItem>
-          ))}
-        </Select>
-        <Button disabled={tint.points.length <= 1} onClick={() => remove(chosen)}>
-          Remove
-        </Button>
+          <ShareInput label="at" value={stop.at} onCommit={(at) => set({ at })} />
+          <ColourField
+            value={stop.colour}
+            onMove={(colour) => set({ colour }, editMoment)}
+            onDone={endMoment}
+            onCommit={(colour) => set({ colour })}
+          />
+          <Select
+            size="small"
+            variant="standard"
+            disableUnderline
+            value={stop.ease}
+            disabled={chosen === tint.points.length - 1}
+            inputProps={{ 'aria-label': 'Way to the next stop' }}
+            onChange={(event) => set({ ease: event.target.value as TintEase })}
+          >
+            {TINT_EASES.map((ease) => (
+              <MenuItem key={ease} value={ease} dense>
+                {TINT_EASE_TEXTS[ease]}
+              </MenuItem>
+            ))}
+          </Select>
+          <Button disabled={tint.points.length <= 1} onClick={() => remove(chosen)}>
+            Remove
+          </Button>
         </div>
-        <RampShelf kind="tint" ramp={tint} onUse={(next, name) => write(type, kind, `Use ${name}`, next, edit)} />
+        <RampShelf
+          kind="tint"
+          ramp={tint}
+          onUse={(next, name) => write(type, kind, `Use ${name}`, next, edit)}
+        />
       </InFieldsSlot>
     </div>
   )

@@ -9,8 +9,13 @@ export const TraceMark = ({ typeId }: { typeId: string }) => {
   return (
     <div className="trace-mark" data-testid="trace-mark" aria-label="Traced particle">
       <span className="trace-mark-line" style={{ left: `${share * 100}%` }} />
-      <span className={share > 0.6 ? 'trace-mark-values left' : 'trace-mark-values'} style={{ left: `${share * 100}%` }}>
-        {Math.round(share * 100)} % of {point.lifeSeconds.toFixed(2)} s · {point.scaleX.toFixed(2)}× · {Math.round(point.opacity * 100)} % · <i style={{ background: point.tint }} /> {Math.round(Math.hypot(point.vx, point.vy))} px/s
+      <span
+        className={share > 0.6 ? 'trace-mark-values left' : 'trace-mark-values'}
+        style={{ left: `${share * 100}%` }}
+      >
+        {Math.round(share * 100)} % of {point.lifeSeconds.toFixed(2)} s · {point.scaleX.toFixed(2)}× ·{' '}
+        {Math.round(point.opacity * 100)} % · <i style={{ background: point.tint }} />{' '}
+        {Math.round(Math.hypot(point.vx, point.vy))} px/s
       </span>
     </div>
   )

@@ -1,13 +1,25 @@
 /** The film: one typical particle (median draws) at moments of its life, painted by the reference compositor. */
 import { framesOf, type Kit, type ParticleType } from '@gliv/document'
-import { compilePalette, compileRamp, compileTint, cosSinInto, emptyFrame, rampAt, tintAt } from '@gliv/engine'
+import {
+  compilePalette,
+  compileRamp,
+  compileTint,
+  cosSinInto,
+  emptyFrame,
+  rampAt,
+  tintAt,
+} from '@gliv/engine'
 import { type Frame, INSTANCE_WORDS, type Range } from '@gliv/model'
 import { createCanvas, fill, paintFrame, toStraight, type PaintSheet } from '@gliv/paint'
 
 /** Which of its ranges a particle of the film has drawn. */
 export type Draws = 'least' | 'middle' | 'most'
 
-const DRAWN = { least: ({ from }: Range): number => from, middle: ({ from, to }: Range): number => (from + to) / 2, most: ({ to }: Range): number => to } as const satisfies Record<Draws, (range: Range) => number>
+const DRAWN = {
+  least: ({ from }: Range): number => from,
+  middle: ({ from, to }: Range): number => (from + to) / 2,
+  most: ({ to }: Range): number => to,
+} as const satisfies Record<Draws, (range: Range) => number>
 
 interface Typical {
   readonly scale: number
@@ -24,19 +36,56 @@ export const typicalAt = (kit: Kit, type: ParticleType, life: number, draws: Dra
   const median = DRAWN[draws]
   const { numbers, ramps, styles } = type
   const seconds = life * median(numbers.life)
-  const over = (style: { by: string; relative: boolean }, start: Range, floor: Range, rate: Range, low: number, high: number, ramp: ParticleType['ramps']['scale']): number => {
+  const over = (
+    style: { by: string; relative: boolean },
+    start: Range,
+    floor: Range,
+    rate: Range,
+    low: number,
+    high: number,
+    ramp: ParticleType['ramps']['scale'],
+  ): number => {
     if (style.by === 'rate') return Math.min(high, Math.max(low, median(start) + median(rate) * seconds))
     const from = style.relative ? median(floor) * median(start) : median(floor)
     return from + (median(start) - from) * rampAt(compileRamp(ramp), life)
   }
-  const scale = over(styles.scale, numbers.scale, numbers.scaleFloor, numbers.scaleRate, numbers.scaleLow, numbers.scaleHigh, ramps.scale)
+  const scale = over(
+    styles.scale,
+    numbers.scale,
+    numbers.scaleFloor,
+    numbers.scaleRate,
+    numbers.scaleLow,
+    numbers.scaleHigh,
+    ramps.scale,
+  )
   const palette = type.palette ? kit.palettes[type.palette] : undefined
   return {
     scale,
-    scaleY: type.scaleApart ? over(styles.scaleY, numbers.scaleY, numbers.scaleYFloor, numbers.scaleYRate, numbers.scaleLow, numbers.scaleHigh, ramps.scaleY) : scale,
-    opacity: over(styles.opacity, numbers.opacity, numbers.opacityFloor, numbers.opacityRate, numbers.opacityLow, numbers.opacityHigh, ramps.opacity),
+    scaleY: type.scaleApart
+      ? over(
+          styles.scaleY,
+          numbers.scaleY,
+          numbers.scaleYFloor,
+          numbers.scaleYRate,
+          numbers.scaleLow,
+          numbers.scaleHigh,
+          ramps.scaleY,
+        )
+      : scale,
+    opacity: over(
+      styles.opacity,
+      numbers.opacity,
+      numbers.opacityFloor,
+      numbers.opacityRate,
+      numbers.opacityLow,
+      numbers.opacityHigh,
+      ramps.opacity,
+    ),
     angle: median(numbers.startAngle) + median(numbers.spin) * seconds,
-    tint: tintAt(compileTint(ramps.tint, type.tintSpace, palette ? compilePalette(palette.colours) : null), life),
+    tint: tintAt(
+      compileTint(ramps.tint, type.tintSpace, palette ? compilePalette(palette.colours) : null),
+      life,
+    ),
     frame: typicalFrame(kit, type, life, seconds),
   }
 }
@@ -53,7 +102,8 @@ const typicalFrame = (kit: Kit, type: ParticleType, life: number, seconds: numbe
     overLife: Math.floor(life * type.numbers.clipRounds * n) % n,
     once: Math.min(n - 1, played),
     loop: played % n,
-    backAndForth: n === 1 ? 0 : played % (2 * n - 2) < n ? played % (2 * n - 2) : 2 * n - 2 - (played % (2 * n - 2)),
+    backAndForth:
+      n === 1 ? 0 : played % (2 * n - 2) < n ? played % (2 * n - 2) : 2 * n - 2 - (played % (2 * n - 2)),
     ramp: Math.min(n - 1, Math.floor(rampAt(compileRamp(type.ramps.frame), life) * n)),
   }[type.frameChoice]
   return frames[index]!
@@ -85,7 +135,20 @@ const oneParticle = (kit: Kit, type: ParticleType, life: number, draws: Draws): 
   const s = turn[1]! * scale
   const cY = turn[0]! * scaleY
   const sY = turn[1]! * scaleY
-  frame.f32.set([-c * pivotX + sY * pivotY, -s * pivotX - cY * pivotY, c * w, s * w, -sY * h, cY * h, x, y, w, h, 0, opacity])
+  frame.f32.set([
+    -c * pivotX + sY * pivotY,
+    -s * pivotX - cY * pivotY,
+    c * w,
+    s * w,
+    -sY * h,
+    cY * h,
+    x,
+    y,
+    w,
+    h,
+    0,
+    opacity,
+  ])
   frame.u32[10] = (tint[0] | (tint[1] << 8) | (tint[2] << 16) | 0xff000000) >>> 0
   frame.count = 1
   frame.batches = [{ sheet: 0, blend: type.blend, layer: 'front', first: 0, count: 1 }]
@@ -94,9 +157,22 @@ const oneParticle = (kit: Kit, type: ParticleType, life: number, draws: Draws): 
 }
 
 /** One cell as RGBA; `span` px of the world across. */
-export const paintCell = (kit: Kit, type: ParticleType, sheet: PaintSheet, life: number, size: number, span: number, ground: readonly [number, number, number], draws: Draws = 'middle'): Uint8Array<ArrayBuffer> => {
+export const paintCell = (
+  kit: Kit,
+  type: ParticleType,
+  sheet: PaintSheet,
+  life: number,
+  size: number,
+  span: number,
+  ground: readonly [number, number, number],
+  draws: Draws = 'middle',
+): Uint8Array<ArrayBuffer> => {
   const canvas = createCanvas(size, size)
   fill(canvas, ground)
-  paintFrame(canvas, oneParticle(kit, type, life, draws), [sheet], { x: -span / 2, y: -span / 2, zoom: size / span })
+  paintFrame(canvas, oneParticle(kit, type, life, draws), [sheet], {
+    x: -span / 2,
+    y: -span / 2,
+    zoom: size / span,
+  })
   return toStraight(canvas)
 }

@@ -23,14 +23,21 @@ export const rampPath = (ramp: Ramp, width: number, height: number, inset = 0): 
 
 /** The handles of a free segment: where they were put, else a third along the straight way. */
 export const freeHandlesOf = (from: RampPoint, to: RampPoint): readonly [number, number, number, number] =>
-  from.handles ?? [1 / 3, from.value + (to.value - from.value) / 3, 2 / 3, to.value - (to.value - from.value) / 3]
+  from.handles ?? [
+    1 / 3,
+    from.value + (to.value - from.value) / 3,
+    2 / 3,
+    to.value - (to.value - from.value) / 3,
+  ]
 
 /** Changes how a segment runs; free ones start with handles that keep the line as it is. */
 export const withEase = (ramp: Ramp, index: number, ease: Ease): Ramp => ({
   ...ramp,
   points: ramp.points.map((p, i) => {
     const next = ramp.points[i + 1]
-    return i === index ? { ...p, ease, ...(ease === 'free' && next ? { handles: freeHandlesOf(p, next) } : {}) } : p
+    return i === index
+      ? { ...p, ease, ...(ease === 'free' && next ? { handles: freeHandlesOf(p, next) } : {}) }
+      : p
   }),
 })
 
@@ -54,15 +61,23 @@ export const cssGradient = (tint: TintRamp, space: TintSpace = 'srgb'): string =
     const here = `${p.colour} ${p.at * 100}%`
     return p.ease === 'step' && next ? [here, `${p.colour} ${next.at * 100}%`] : [here]
   })
-  return stops.length === 1 ? tint.points[0]!.colour : `linear-gradient(to right${space === 'oklab' ? ' in oklab' : ''}, ${stops.join(', ')})`
+  return stops.length === 1
+    ? tint.points[0]!.colour
+    : `linear-gradient(to right${space === 'oklab' ? ' in oklab' : ''}, ${stops.join(', ')})`
 }
 
-
 /** Moves a point; it stays between its neighbours. */
-export const movePoint = <P extends { readonly at: number }>(points: readonly P[], index: number, at: number, change: Partial<P> = {}): P[] => {
+export const movePoint = <P extends { readonly at: number }>(
+  points: readonly P[],
+  index: number,
+  at: number,
+  change: Partial<P> = {},
+): P[] => {
   const low = points[index - 1]?.at ?? 0
   const high = points[index + 1]?.at ?? 1
-  return points.map((p, i) => (i === index ? { ...p, ...change, at: round(Math.min(high, Math.max(low, at))) } : p))
+  return points.map((p, i) =>
+    i === index ? { ...p, ...change, at: round(Math.min(high, Math.max(low, at))) } : p,
+  )
 }
 
 export const moveRampPoint = (ramp: Ramp, index: number, at: number, value: number): Ramp => ({
@@ -76,17 +91,34 @@ export const addRampPoint = (ramp: Ramp, at: number, value: number): { ramp: Ram
   const place = index < 0 ? ramp.points.length : index
   const ease = ramp.points[place - 1]?.ease ?? 'linear'
   const point: RampPoint = { at: round(unit(at)), value: round(unit(value)), ease }
-  return { ramp: { ...ramp, points: [...ramp.points.slice(0, place), point, ...ramp.points.slice(place)] }, index: place }
+  return {
+    ramp: { ...ramp, points: [...ramp.points.slice(0, place), point, ...ramp.points.slice(place)] },
+    index: place,
+  }
 }
 
 /** Colour of a tint ramp at a place, `#rrggbb`: what the engine gives. */
-export const colourAt = (tint: TintRamp, at: number, space: TintSpace = 'srgb'): string => `#${tintAt(compileTint(tint, space), at).map((n) => n.toString(16).padStart(2, '0')).join('')}`
+export const colourAt = (tint: TintRamp, at: number, space: TintSpace = 'srgb'): string =>
+  `#${tintAt(compileTint(tint, space), at)
+    .map((n) => n.toString(16).padStart(2, '0'))
+    .join('')}`
 
-export const addTintStop = (tint: TintRamp, at: number, space: TintSpace = 'srgb'): { tint: TintRamp; index: number } => {
+export const addTintStop = (
+  tint: TintRamp,
+  at: number,
+  space: TintSpace = 'srgb',
+): { tint: TintRamp; index: number } => {
   const index = tint.points.findIndex((p) => p.at > at)
   const place = index < 0 ? tint.points.length : index
-  const stop: TintStop = { at: round(unit(at)), colour: colourAt(tint, at, space), ease: tint.points[place - 1]?.ease ?? 'linear' }
-  return { tint: { ...tint, points: [...tint.points.slice(0, place), stop, ...tint.points.slice(place)] }, index: place }
+  const stop: TintStop = {
+    at: round(unit(at)),
+    colour: colourAt(tint, at, space),
+    ease: tint.points[place - 1]?.ease ?? 'linear',
+  }
+  return {
+    tint: { ...tint, points: [...tint.points.slice(0, place), stop, ...tint.points.slice(place)] },
+    index: place,
+  }
 }
 
 /** Removes a point; the last one stays. */

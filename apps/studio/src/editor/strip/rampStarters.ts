@@ -1,21 +1,47 @@
 /** Ramps to start from: shapes of a value over life that are wanted again and again. */
 import type { Ease, Ramp, TintRamp } from '@gliv/model'
 
-const ramp = (...rows: readonly (readonly [number, number, Ease?])[]): Ramp => ({ points: rows.map(([at, value, ease]) => ({ at, value, ease: ease ?? 'linear' })) })
-const tint = (...rows: readonly (readonly [number, string])[]): TintRamp => ({ points: rows.map(([at, colour]) => ({ at, colour, ease: 'linear' })) })
+const ramp = (...rows: readonly (readonly [number, number, Ease?])[]): Ramp => ({
+  points: rows.map(([at, value, ease]) => ({ at, value, ease: ease ?? 'linear' })),
+})
+const tint = (...rows: readonly (readonly [number, string])[]): TintRamp => ({
+  points: rows.map(([at, colour]) => ({ at, colour, ease: 'linear' })),
+})
 
 export const RAMP_STARTERS = {
   flat: { name: 'Flat', ramp: ramp([0, 1]) },
   softEnds: { name: 'Soft ends', ramp: ramp([0, 0, 'ease'], [0.08, 1], [0.6, 1, 'ease'], [1, 0]) },
   fadeOut: { name: 'Fade out', ramp: ramp([0, 1, 'easeIn'], [1, 0]) },
   fadeIn: { name: 'Fade in', ramp: ramp([0, 0, 'easeOut'], [1, 1]) },
-  pop: { name: 'Pop', ramp: ramp([0, 0, 'easeOut'], [0.12, 1, 'ease'], [0.25, 0.8], [0.7, 0.8, 'easeIn'], [1, 0]) },
+  pop: {
+    name: 'Pop',
+    ramp: ramp([0, 0, 'easeOut'], [0.12, 1, 'ease'], [0.25, 0.8], [0.7, 0.8, 'easeIn'], [1, 0]),
+  },
   swell: { name: 'Swell', ramp: ramp([0, 0.2, 'easeOut'], [1, 1]) },
-  cooling: { name: 'Cooling ember', ramp: ramp([0, 1], [0.15, 0.85, 'easeOut'], [0.6, 0.35, 'ease'], [1, 0]) },
-  blink: { name: 'Blink', ramp: ramp([0, 1, 'step'], [0.2, 0, 'step'], [0.4, 1, 'step'], [0.6, 0, 'step'], [0.8, 1, 'step'], [0.95, 0]) },
-  pulse: { name: 'Pulse', ramp: ramp([0, 0.4, 'ease'], [0.25, 1, 'ease'], [0.5, 0.4, 'ease'], [0.75, 1, 'ease'], [1, 0.4]) },
+  cooling: {
+    name: 'Cooling ember',
+    ramp: ramp([0, 1], [0.15, 0.85, 'easeOut'], [0.6, 0.35, 'ease'], [1, 0]),
+  },
+  blink: {
+    name: 'Blink',
+    ramp: ramp(
+      [0, 1, 'step'],
+      [0.2, 0, 'step'],
+      [0.4, 1, 'step'],
+      [0.6, 0, 'step'],
+      [0.8, 1, 'step'],
+      [0.95, 0],
+    ),
+  },
+  pulse: {
+    name: 'Pulse',
+    ramp: ramp([0, 0.4, 'ease'], [0.25, 1, 'ease'], [0.5, 0.4, 'ease'], [0.75, 1, 'ease'], [1, 0.4]),
+  },
   late: { name: 'Late', ramp: ramp([0, 0], [0.7, 0, 'easeIn'], [1, 1]) },
-  steps: { name: 'Four steps', ramp: ramp([0, 1, 'step'], [0.25, 0.7, 'step'], [0.5, 0.4, 'step'], [0.75, 0.15, 'step']) },
+  steps: {
+    name: 'Four steps',
+    ramp: ramp([0, 1, 'step'], [0.25, 0.7, 'step'], [0.5, 0.4, 'step'], [0.75, 0.15, 'step']),
+  },
 } as const satisfies Readonly<Record<string, { readonly name: string; readonly ramp: Ramp }>>
 
 export const TINT_STARTERS = {

@@ -4,7 +4,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { addTogether, moveTogether, removeTogether } from './rampTogether.ts'
 
-const ramp = (...points: readonly (readonly [number, number])[]): Ramp => ({ points: points.map(([at, value]) => ({ at, value, ease: 'linear' })) })
+const ramp = (...points: readonly (readonly [number, number])[]): Ramp => ({
+  points: points.map(([at, value]) => ({ at, value, ease: 'linear' })),
+})
 const moments = ({ points }: Ramp): number[] => points.map((p) => p.at)
 const values = ({ points }: Ramp): number[] => points.map((p) => p.value)
 
@@ -15,7 +17,10 @@ describe('ramps edited at once', () => {
 
   it('share a moment that is moved, and keep their values', () => {
     const { ramp: moved, mates } = moveTogether({ ramp: scale, mates: [opacity, speed] }, 1, 0.5, 0.7)
-    expect([moments(moved), values(moved)]).toEqual([[0, 0.5, 1], [0, 0.7, 0.5]])
+    expect([moments(moved), values(moved)]).toEqual([
+      [0, 0.5, 1],
+      [0, 0.7, 0.5],
+    ])
     expect([moments(mates[0]!), values(mates[0]!)]).toEqual([[0, 0.5, 0.6, 1], values(opacity)])
     expect(mates[1]).toBe(speed)
   })
@@ -43,20 +48,36 @@ describe('ramps edited at once', () => {
   })
 
   it('stay in order and within the life, whatever is dragged where, and never bend a mate', () => {
-    const any = fc.uniqueArray(fc.integer({ min: 0, max: 20 }), { minLength: 1, maxLength: 6 }).map((at) => ramp(...at.sort((a, b) => a - b).map((t) => [t / 20, (t % 7) / 7] as const)))
+    const any = fc
+      .uniqueArray(fc.integer({ min: 0, max: 20 }), { minLength: 1, maxLength: 6 })
+      .map((at) => ramp(...at.sort((a, b) => a - b).map((t) => [t / 20, (t % 7) / 7] as const)))
     fc.assert(
-      fc.property(any, fc.array(any, { maxLength: 3 }), fc.nat(), fc.double({ min: -0.5, max: 1.5, noNaN: true }), (leading, mates, pick, to) => {
-        const index = pick % leading.points.length
-        const from = leading.points[index]!.at
-        const after = moveTogether({ ramp: leading, mates }, index, to, 0.5)
-        for (const each of [after.ramp, ...after.mates]) expect(moments(each)).toEqual([...moments(each)].sort((a, b) => a - b).map((at) => Math.min(1, Math.max(0, at))))
-        after.mates.forEach((mate, k) => {
-          expect(values(mate)).toEqual(values(mates[k]!))
-          if (moments(mates[k]!).includes(from)) expect(moments(mate)).toContain(after.ramp.points[index]!.at)
-        })
-        const added = addTogether({ ramp: leading, mates }, Math.min(1, Math.max(0, to)), 0.5)
-        added.mates.forEach((mate, k) => [0.05, 0.33, 0.71, 0.98].forEach((u) => expect(rampAt(compileRamp(mate), u)).toBeCloseTo(rampAt(compileRamp(mates[k]!), u), 2)))
-      }),
+      fc.property(
+        any,
+        fc.array(any, { maxLength: 3 }),
+        fc.nat(),
+        fc.double({ min: -0.5, max: 1.5, noNaN: true }),
+        (leading, mates, pick, to) => {
+          const index = pick % leading.points.length
+          const from = leading.points[index]!.at
+          const after = moveTogether({ ramp: leading, mates }, index, to, 0.5)
+          for (const each of [after.ramp, ...after.mates])
+            expect(moments(each)).toEqual(
+              [...moments(each)].sort((a, b) => a - b).map((at) => Math.min(1, Math.max(0, at))),
+            )
+          after.mates.forEach((mate, k) => {
+            expect(values(mate)).toEqual(values(mates[k]!))
+            if (moments(mates[k]!).includes(from))
+              expect(moments(mate)).toContain(after.ramp.points[index]!.at)
+          })
+          const added = addTogether({ ramp: leading, mates }, Math.min(1, Math.max(0, to)), 0.5)
+          added.mates.forEach((mate, k) =>
+            [0.05, 0.33, 0.71, 0.98].forEach((u) =>
+              expect(rampAt(compileRamp(mate), u)).toBeCloseTo(rampAt(compileRamp(mates[k]!), u), 2),
+            ),
+          )
+        },
+      ),
     )
   })
 })

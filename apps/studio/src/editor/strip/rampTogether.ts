@@ -15,22 +15,41 @@ export interface Together {
 const pointAt = (ramp: Ramp, at: number): number => ramp.points.findIndex((p) => Math.abs(p.at - at) <= SAME)
 
 /** Moves a point; points of the mates at the same moment come along in time, all of them between their neighbours. */
-export const moveTogether = ({ ramp, mates }: Together, index: number, at: number, value: number): Together => {
+export const moveTogether = (
+  { ramp, mates }: Together,
+  index: number,
+  at: number,
+  value: number,
+): Together => {
   const from = ramp.points[index]!.at
   const partners = mates.map((mate) => pointAt(mate, from))
   const held = (points: Ramp['points'], i: number, to: number): number => movePoint(points, i, to)[i]!.at
-  const to = mates.reduce((place, mate, k) => (partners[k]! < 0 ? place : held(mate.points, partners[k]!, place)), held(ramp.points, index, at))
+  const to = mates.reduce(
+    (place, mate, k) => (partners[k]! < 0 ? place : held(mate.points, partners[k]!, place)),
+    held(ramp.points, index, at),
+  )
   return {
     ramp: moveRampPoint(ramp, index, to, value),
-    mates: mates.map((mate, k) => (partners[k]! < 0 || to === from ? mate : { ...mate, points: movePoint(mate.points, partners[k]!, to) })),
+    mates: mates.map((mate, k) =>
+      partners[k]! < 0 || to === from ? mate : { ...mate, points: movePoint(mate.points, partners[k]!, to) },
+    ),
   }
 }
 
 /** Adds a point, and one on the line of each mate that has none at that moment. */
-export const addTogether = ({ ramp, mates }: Together, at: number, value: number): Together & { readonly index: number } => {
+export const addTogether = (
+  { ramp, mates }: Together,
+  at: number,
+  value: number,
+): Together & { readonly index: number } => {
   const added = addRampPoint(ramp, at, value)
   const place = added.ramp.points[added.index]!.at
-  return { ...added, mates: mates.map((mate) => (pointAt(mate, place) >= 0 ? mate : addRampPoint(mate, place, rampAt(compileRamp(mate), place)).ramp)) }
+  return {
+    ...added,
+    mates: mates.map((mate) =>
+      pointAt(mate, place) >= 0 ? mate : addRampPoint(mate, place, rampAt(compileRamp(mate), place)).ramp,
+    ),
+  }
 }
 
 /** Removes a point and what stands at its moment in the mates; the last point of each stays. */

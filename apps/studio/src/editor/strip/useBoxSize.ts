@@ -1,7 +1,11 @@
 import { type RefObject, useEffect, useState } from 'react'
 
 /** Size of an element in px, followed as it changes. */
-export const useBoxSize = (ref: RefObject<Element | null>, width: number, height: number): { width: number; height: number } => {
+export const useBoxSize = (
+  ref: RefObject<Element | null>,
+  width: number,
+  height: number,
+): { width: number; height: number } => {
   const [size, setSize] = useState({ width, height })
   useEffect(() => {
     const element = ref.current

@@ -8,7 +8,8 @@ import { noteInput } from '../../util/inputTime.ts'
 import { useEffectId, useShown } from '../context.ts'
 import { trackTimes } from './scale.ts'
 
-const snap = (seconds: number, fine: boolean): number => Math.max(0, fine ? Math.round(seconds * 1000) / 1000 : Math.round(seconds * 100) / 100)
+const snap = (seconds: number, fine: boolean): number =>
+  Math.max(0, fine ? Math.round(seconds * 1000) / 1000 : Math.round(seconds * 100) / 100)
 
 interface TimeSlider {
   readonly emitterId: string
@@ -32,7 +33,10 @@ const useTimeSlider = ({ emitterId, label, now, secondsPerPixel, apply, onRemove
   const pressed = useRef(0)
   const put = (seconds: number, fine: boolean, spread: boolean, how: typeof edit): void => {
     const before = useDocument.getState().kit?.effects[effectId]?.emitters[emitterId]
-    if (before && !before.locked) how(`${label} of ${before.name}`, (kit) => apply(kit.effects[effectId]!.emitters[emitterId]!, before, seconds, fine, spread))
+    if (before && !before.locked)
+      how(`${label} of ${before.name}`, (kit) =>
+        apply(kit.effects[effectId]!.emitters[emitterId]!, before, seconds, fine, spread),
+      )
   }
   const bind = useDrag(
     ({ event, movement: [mx], last, altKey, shiftKey }) => {
@@ -50,10 +54,19 @@ const useTimeSlider = ({ emitterId, label, now, secondsPerPixel, apply, onRemove
     event.preventDefault()
     event.stopPropagation()
     // Up is more, as on every slider; presses that follow each other count from the first.
-    pressed.current = (useDocument.getState().moment ? pressed.current : 0) + (steps[0] - steps[1]) * KEY_SECONDS
+    pressed.current =
+      (useDocument.getState().moment ? pressed.current : 0) + (steps[0] - steps[1]) * KEY_SECONDS
     put(pressed.current, true, false, editStep)
   }
-  return { ...bind(), role: 'slider' as const, tabIndex: 0, 'aria-label': `${label} of ${name}`, 'aria-valuenow': now, 'aria-valuetext': `${Number(now.toFixed(3))} s`, onKeyDown }
+  return {
+    ...bind(),
+    role: 'slider' as const,
+    tabIndex: 0,
+    'aria-label': `${label} of ${name}`,
+    'aria-valuenow': now,
+    'aria-valuetext': `${Number(now.toFixed(3))} s`,
+    onKeyDown,
+  }
 }
 
 interface Mark {
@@ -81,7 +94,12 @@ const BurstEcho = ({ emitterId, index, nth, at, left, perPixel }: Mark) => {
   })
   // One repeat can be reached by keys; the others follow it.
   return (
-    <svg {...slider} tabIndex={nth === 1 ? 0 : -1} className="burst-echo" style={{ left, touchAction: 'none' }}>
+    <svg
+      {...slider}
+      tabIndex={nth === 1 ? 0 : -1}
+      className="burst-echo"
+      style={{ left, touchAction: 'none' }}
+    >
       <title>Repeat: drag to change the time between repeats</title>
       <rect x={11} y={6} width={2} height={12} />
     </svg>
@@ -104,7 +122,11 @@ const BurstTick = ({ emitterId, index, at, left, perPixel }: Mark) => {
       const moved = snap(from + by, fine)
       draft.bursts[index]!.numbers.burstAt = { ...more, from: moved, to: moved + to - from }
     },
-    onRemove: () => edit('Remove a burst', (kit) => void kit.effects[effectId]!.emitters[emitterId]!.bursts.splice(index, 1)),
+    onRemove: () =>
+      edit(
+        'Remove a burst',
+        (kit) => void kit.effects[effectId]!.emitters[emitterId]!.bursts.splice(index, 1),
+      ),
   })
   return (
     <svg {...slider} className="burst-tick" data-testid="burst-tick" style={{ left, touchAction: 'none' }}>
@@ -114,7 +136,8 @@ const BurstTick = ({ emitterId, index, at, left, perPixel }: Mark) => {
   )
 }
 
-const isSteady = ({ numbers }: Emitter): boolean => numbers.flow > 0 || numbers.flowPerPx > 0 || numbers.minimum > 0
+const isSteady = ({ numbers }: Emitter): boolean =>
+  numbers.flow > 0 || numbers.flowPerPx > 0 || numbers.minimum > 0
 
 /** Most repeats of a burst that are marked. */
 const MARKED = 24
@@ -123,17 +146,57 @@ const MARKED = 24
 const burstMarks = (emitter: Emitter): { index: number; at: number; nth: number }[] =>
   emitter.bursts.flatMap(({ numbers }, index) => {
     const middle = ({ from, to }: { from: number; to: number }): number => (from + to) / 2
-    return Array.from({ length: Math.min(MARKED, numbers.burstRepeats) }, (_, k) => ({ index, at: middle(numbers.burstAt) + k * middle(numbers.burstInterval), nth: k }))
+    return Array.from({ length: Math.min(MARKED, numbers.burstRepeats) }, (_, k) => ({
+      index,
+      at: middle(numbers.burstAt) + k * middle(numbers.burstInterval),
+      nth: k,
+    }))
   })
 
 /** Solid means emitting and can be dragged; hatched means still alive and follows by itself. */
-export const Bars = ({ emitterId, seconds, width, population, locked }: { emitterId: string; seconds: number; width: number; population: string; locked: boolean }) => {
-  const text = useShown((kit, effect) => (effect.emitters[emitterId] ? JSON.stringify({ ...trackTimes(kit, effect, emitterId), bursts: effect.emitters[emitterId].companionOf === null ? burstMarks(effect.emitters[emitterId]) : [], steady: isSteady(effect.emitters[emitterId]) }) : ''), '')
+export const Bars = ({
+  emitterId,
+  seconds,
+  width,
+  population,
+  locked,
+}: {
+  emitterId: string
+  seconds: number
+  width: number
+  population: string
+  locked: boolean
+}) => {
+  const text = useShown(
+    (kit, effect) =>
+      effect.emitters[emitterId]
+        ? JSON.stringify({
+            ...trackTimes(kit, effect, emitterId),
+            bursts:
+              effect.emitters[emitterId].companionOf === null ? burstMarks(effect.emitters[emitterId]) : [],
+            steady: isSteady(effect.emitters[emitterId]),
+          })
+        : '',
+    '',
+  )
   const perPixel = seconds / Math.max(1, width)
   const delay = useShown((_, effect) => effect.emitters[emitterId]?.numbers.delay ?? 0, 0)
   const duration = useShown((_, effect) => effect.emitters[emitterId]?.numbers.duration ?? 0, 0)
-  const move = useTimeSlider({ emitterId, label: 'Delay', now: delay, secondsPerPixel: perPixel, apply: (draft, before, by, fine) => void (draft.numbers.delay = snap(before.numbers.delay + by, fine)) })
-  const stretch = useTimeSlider({ emitterId, label: 'Duration', now: duration, secondsPerPixel: perPixel, apply: (draft, before, by, fine) => void (draft.numbers.duration = snap(before.numbers.duration + by, fine)) })
+  const move = useTimeSlider({
+    emitterId,
+    label: 'Delay',
+    now: delay,
+    secondsPerPixel: perPixel,
+    apply: (draft, before, by, fine) => void (draft.numbers.delay = snap(before.numbers.delay + by, fine)),
+  })
+  const stretch = useTimeSlider({
+    emitterId,
+    label: 'Duration',
+    now: duration,
+    secondsPerPixel: perPixel,
+    apply: (draft, before, by, fine) =>
+      void (draft.numbers.duration = snap(before.numbers.duration + by, fine)),
+  })
   const effectId = useEffectId()
   const addAt = (at: number): void =>
     edit('Add a burst', (kit) => {
@@ -145,22 +208,55 @@ export const Bars = ({ emitterId, seconds, width, population, locked }: { emitte
   const dormant = useShown((_, effect) => effect.emitters[emitterId]?.dormant ?? false, false)
   if (!text) return <div className="track-time" />
   if (dormant) return <div className="track-time track-note">waits for relays</div>
-  const { start, emissionEnd, latestEnd, bursts, steady } = JSON.parse(text) as ReturnType<typeof trackTimes> & { bursts: ReturnType<typeof burstMarks>; steady: boolean }
+  const { start, emissionEnd, latestEnd, bursts, steady } = JSON.parse(text) as ReturnType<
+    typeof trackTimes
+  > & { bursts: ReturnType<typeof burstMarks>; steady: boolean }
   const x = (s: number): number => (s / seconds) * width
   return (
-    <div className="track-time" onDoubleClick={(event) => !locked && addAt(((event.clientX - event.currentTarget.getBoundingClientRect().x) / Math.max(1, width)) * seconds - start)} title={locked ? 'Locked' : 'Double-click for a burst at this moment'}>
+    <div
+      className="track-time"
+      onDoubleClick={(event) =>
+        !locked &&
+        addAt(
+          ((event.clientX - event.currentTarget.getBoundingClientRect().x) / Math.max(1, width)) * seconds -
+            start,
+        )
+      }
+      title={locked ? 'Locked' : 'Double-click for a burst at this moment'}
+    >
       {population && (
         <svg className="population" width={width} height={23} aria-hidden>
           <path d={population} />
         </svg>
       )}
-      <svg {...move} className="bar" data-testid="bar" style={{ left: x(start), width: Math.max(24, x(emissionEnd) - x(start)), touchAction: 'none' }}>
+      <svg
+        {...move}
+        className="bar"
+        data-testid="bar"
+        style={{ left: x(start), width: Math.max(24, x(emissionEnd) - x(start)), touchAction: 'none' }}
+      >
         <title>Drag to change the delay</title>
-        <rect y={steady ? 6 : 10} width={Math.max(6, x(emissionEnd) - x(start))} height={steady ? 12 : 4} rx={2} />
+        <rect
+          y={steady ? 6 : 10}
+          width={Math.max(6, x(emissionEnd) - x(start))}
+          height={steady ? 12 : 4}
+          rx={2}
+        />
       </svg>
-      <div className="afterlife" style={{ left: Math.max(x(emissionEnd), x(start) + 6), width: Math.max(0, x(latestEnd) - Math.max(x(emissionEnd), x(start) + 6)) }} />
+      <div
+        className="afterlife"
+        style={{
+          left: Math.max(x(emissionEnd), x(start) + 6),
+          width: Math.max(0, x(latestEnd) - Math.max(x(emissionEnd), x(start) + 6)),
+        }}
+      />
       {steady && (
-        <svg {...stretch} className="bar-end" data-testid="bar-end" style={{ left: x(emissionEnd), touchAction: 'none' }}>
+        <svg
+          {...stretch}
+          className="bar-end"
+          data-testid="bar-end"
+          style={{ left: x(emissionEnd), touchAction: 'none' }}
+        >
           <title>Drag to change the duration</title>
           <rect x={11} y={4} width={2} height={16} />
         </svg>

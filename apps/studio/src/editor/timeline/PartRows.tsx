@@ -30,7 +30,16 @@ interface Choice {
 /** Effects that can be inside this one: they play once, and do not play it themselves. */
 const useInnerEffects = (): readonly Choice[] => {
   const effectId = useEffectId()
-  const text = useShown((kit) => JSON.stringify(kit.effectOrder.map((id) => kit.effects[id]!).filter((e) => e.id !== effectId && e.play === 'once' && !effectsWithin(kit, e.id).has(effectId)).map(({ id, name }) => ({ id, name }))), '[]')
+  const text = useShown(
+    (kit) =>
+      JSON.stringify(
+        kit.effectOrder
+          .map((id) => kit.effects[id]!)
+          .filter((e) => e.id !== effectId && e.play === 'once' && !effectsWithin(kit, e.id).has(effectId))
+          .map(({ id, name }) => ({ id, name })),
+      ),
+    '[]',
+  )
   return JSON.parse(text) as Choice[]
 }
 
@@ -48,17 +57,40 @@ const PartSection = ({ id, choices }: { id: string; choices: readonly Choice[] }
       <header>
         <span>{part.effects.length > 1 ? 'One of' : 'Part'}</span>
         <span className="force-tools">
-          <IconButton aria-label={part.muted ? 'Show this part' : 'Mute this part'} aria-pressed={part.muted} onClick={() => change('Mute or unmute a part', (p) => void (p.muted = !p.muted))}>
+          <IconButton
+            aria-label={part.muted ? 'Show this part' : 'Mute this part'}
+            aria-pressed={part.muted}
+            onClick={() => change('Mute or unmute a part', (p) => void (p.muted = !p.muted))}
+          >
             {part.muted ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />}
           </IconButton>
-          <IconButton aria-label="Remove this part" onClick={() => edit('Remove a part', (kit) => void (kit.effects[effectId]!.parts = kit.effects[effectId]!.parts.filter((p) => p.id !== id)))}>
+          <IconButton
+            aria-label="Remove this part"
+            onClick={() =>
+              edit(
+                'Remove a part',
+                (kit) =>
+                  void (kit.effects[effectId]!.parts = kit.effects[effectId]!.parts.filter(
+                    (p) => p.id !== id,
+                  )),
+              )
+            }
+          >
             <Close fontSize="inherit" />
           </IconButton>
         </span>
       </header>
       {part.effects.map((choice, i) => (
         <div key={i} className="part-choice">
-          <Select size="small" variant="standard" value={choice.effect} inputProps={{ 'aria-label': `Effect ${i + 1} of the part` }} onChange={(event) => change('Another effect in a part', (p) => void (p.effects[i]!.effect = event.target.value))}>
+          <Select
+            size="small"
+            variant="standard"
+            value={choice.effect}
+            inputProps={{ 'aria-label': `Effect ${i + 1} of the part` }}
+            onChange={(event) =>
+              change('Another effect in a part', (p) => void (p.effects[i]!.effect = event.target.value))
+            }
+          >
             {choices.map(({ id: value, name }) => (
               <MenuItem key={value} value={value} dense>
                 {name}
@@ -68,23 +100,47 @@ const PartSection = ({ id, choices }: { id: string; choices: readonly Choice[] }
           {part.effects.length > 1 && (
             <>
               <label>
-                weight <TypedField label={`Weight of effect ${i + 1}`} shown={String(choice.weight)} read={readWeight} hint="Type a number over 0" onCommit={(weight) => change('Weight of a part', (p) => void (p.effects[i]!.weight = weight))} />
+                weight{' '}
+                <TypedField
+                  label={`Weight of effect ${i + 1}`}
+                  shown={String(choice.weight)}
+                  read={readWeight}
+                  hint="Type a number over 0"
+                  onCommit={(weight) =>
+                    change('Weight of a part', (p) => void (p.effects[i]!.weight = weight))
+                  }
+                />
               </label>
-              <IconButton aria-label={`Take effect ${i + 1} out`} onClick={() => change('Take an effect out of a part', (p) => void p.effects.splice(i, 1))}>
+              <IconButton
+                aria-label={`Take effect ${i + 1} out`}
+                onClick={() => change('Take an effect out of a part', (p) => void p.effects.splice(i, 1))}
+              >
                 <Close fontSize="inherit" />
               </IconButton>
             </>
           )}
         </div>
       ))}
-      <Button size="small" startIcon={<Add />} title="Each time one of them is drawn by its weight" onClick={() => change('Add an effect to a part', (p) => void p.effects.push({ effect: choices[0]!.id, weight: 1 }))}>
+      <Button
+        size="small"
+        startIcon={<Add />}
+        title="Each time one of them is drawn by its weight"
+        onClick={() =>
+          change('Add an effect to a part', (p) => void p.effects.push({ effect: choices[0]!.id, weight: 1 }))
+        }
+      >
         or another
       </Button>
       {NUMBERS.map((number) => (
         <PropertyRow key={number} target={{ owner: 'part', effect: effectId, part: id }} id={number} />
       ))}
       <label className="check-row">
-        <Checkbox size="small" checked={part.mirror} onChange={(event) => change('Mirror a part', (p) => void (p.mirror = event.target.checked))} /> mirrored
+        <Checkbox
+          size="small"
+          checked={part.mirror}
+          onChange={(event) => change('Mirror a part', (p) => void (p.mirror = event.target.checked))}
+        />{' '}
+        mirrored
       </label>
     </section>
   )
@@ -97,15 +153,29 @@ export const PartRows = () => {
   const choices = useInnerEffects()
   return (
     <div className="force-rows part-rows">
-      {ids.split(' ').filter(Boolean).map((id) => (
-        <PartSection key={id} id={id} choices={choices} />
-      ))}
+      {ids
+        .split(' ')
+        .filter(Boolean)
+        .map((id) => (
+          <PartSection key={id} id={id} choices={choices} />
+        ))}
       {choices.length > 0 ? (
-        <Button startIcon={<Add />} title="Places another effect of the kit inside this one" onClick={() => edit('Add a part', (kit) => void kit.effects[effectId]!.parts.push(newPart(makeId('part'), choices[0]!.id)))}>
+        <Button
+          startIcon={<Add />}
+          title="Places another effect of the kit inside this one"
+          onClick={() =>
+            edit(
+              'Add a part',
+              (kit) => void kit.effects[effectId]!.parts.push(newPart(makeId('part'), choices[0]!.id)),
+            )
+          }
+        >
           Add a part
         </Button>
       ) : (
-        <p className="group-hint">Another effect that plays once can be a part of this one; the kit has none.</p>
+        <p className="group-hint">
+          Another effect that plays once can be a part of this one; the kit has none.
+        </p>
       )}
     </div>
   )

@@ -11,7 +11,14 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
   const effectId = useEffectId()
   const text = useShown((kit, effect) => {
     const part = effect.parts.find((p) => p.id === id)
-    return part ? JSON.stringify({ ...partTimes(kit, part), at: part.numbers.partAt, muted: part.muted, name: part.effects.map((choice) => kit.effects[choice.effect]?.name ?? '').join(' or ') }) : ''
+    return part
+      ? JSON.stringify({
+          ...partTimes(kit, part),
+          at: part.numbers.partAt,
+          muted: part.muted,
+          name: part.effects.map((choice) => kit.effects[choice.effect]?.name ?? '').join(' or '),
+        })
+      : ''
   }, '')
   const pressed = useRef(0)
   const put = (by: number, fine: boolean, how: typeof editMoment): void => {
@@ -19,7 +26,9 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
     if (!before) return
     how('Time of a part', (kit) => {
       const at = Math.max(0, before.numbers.partAt + by)
-      kit.effects[effectId]!.parts.find((p) => p.id === id)!.numbers.partAt = fine ? Math.round(at * 1000) / 1000 : Math.round(at * 100) / 100
+      kit.effects[effectId]!.parts.find((p) => p.id === id)!.numbers.partAt = fine
+        ? Math.round(at * 1000) / 1000
+        : Math.round(at * 100) / 100
     })
   }
   const bind = useDrag(
@@ -39,7 +48,11 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
     put(pressed.current, true, editStep)
   }
   if (!text) return null
-  const { start, end, at, muted, name } = JSON.parse(text) as ReturnType<typeof partTimes> & { at: number; muted: boolean; name: string }
+  const { start, end, at, muted, name } = JSON.parse(text) as ReturnType<typeof partTimes> & {
+    at: number
+    muted: boolean
+    name: string
+  }
   const x = (s: number): number => (s / seconds) * width
   return (
     <div className={muted ? 'track part muted' : 'track part'} data-testid="part-track">
@@ -50,7 +63,18 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
         </span>
       </div>
       <div className="track-time">
-        <div {...bind()} role="slider" tabIndex={0} aria-label={`Beginning of the part ${name}`} aria-valuenow={at} aria-valuetext={`${at} s`} onKeyDown={onKeyDown} className="part-bar" style={{ left: x(start), width: Math.max(24, x(end) - x(start)), touchAction: 'none' }} title="Drag to change when the part begins" />
+        <div
+          {...bind()}
+          role="slider"
+          tabIndex={0}
+          aria-label={`Beginning of the part ${name}`}
+          aria-valuenow={at}
+          aria-valuetext={`${at} s`}
+          onKeyDown={onKeyDown}
+          className="part-bar"
+          style={{ left: x(start), width: Math.max(24, x(end) - x(start)), touchAction: 'none' }}
+          title="Drag to change when the part begins"
+        />
       </div>
     </div>
   )
@@ -59,5 +83,8 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
 /** Effects inside this one, below its emitters. */
 export const PartTracks = ({ seconds, width }: { seconds: number; width: number }) => {
   const ids = useShown((_, effect) => effect.parts.map((p) => p.id).join(' '), '')
-  return ids.split(' ').filter(Boolean).map((id) => <PartTrack key={id} id={id} seconds={seconds} width={width} />)
+  return ids
+    .split(' ')
+    .filter(Boolean)
+    .map((id) => <PartTrack key={id} id={id} seconds={seconds} width={width} />)
 }

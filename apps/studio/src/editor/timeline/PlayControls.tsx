@@ -21,23 +21,52 @@ const EffectMenu = () => {
   const sustains = useShown((_, effect) => effect.play === 'sustain', false)
   const canTurn = useShown((_, effect) => effect.play === 'once' || effect.play === 'period', false)
   const backwards = useShown((_, effect) => effect.backwards, false)
-  const rows: readonly PropertyId[] = [...(sustains ? (['sustainFrom', 'sustainTo'] as const) : []), 'warmUp', 'timeScale', 'jumpPx']
+  const rows: readonly PropertyId[] = [
+    ...(sustains ? (['sustainFrom', 'sustainTo'] as const) : []),
+    'warmUp',
+    'timeScale',
+    'jumpPx',
+  ]
   return (
     <>
-      <IconButton aria-label="Times of the effect" title="Warm-up, time scale, parts and more" onClick={(event) => setAnchor(event.currentTarget)}>
+      <IconButton
+        aria-label="Times of the effect"
+        title="Warm-up, time scale, parts and more"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         <Tune fontSize="small" />
       </IconButton>
-      <GrowingPopover className="effect-menu" open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'top', horizontal: 'left' }} transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
-          {rows.map((id) => (
-            <PropertyRow key={id} target={{ owner: 'effect', effect: effectId }} id={id} />
-          ))}
-          {canTurn && (
-            <label className="check-row" title="From the last tick to the first: what flew apart comes together">
-              <Checkbox size="small" checked={backwards} onChange={(event) => edit(event.target.checked ? 'Play backwards' : 'Play forwards', (kit) => void (kit.effects[effectId]!.backwards = event.target.checked))} /> plays backwards
-            </label>
-          )}
-          <h3>Parts</h3>
-          <PartRows />
+      <GrowingPopover
+        className="effect-menu"
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'top', horizontal: 'left' }}
+        transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      >
+        {rows.map((id) => (
+          <PropertyRow key={id} target={{ owner: 'effect', effect: effectId }} id={id} />
+        ))}
+        {canTurn && (
+          <label
+            className="check-row"
+            title="From the last tick to the first: what flew apart comes together"
+          >
+            <Checkbox
+              size="small"
+              checked={backwards}
+              onChange={(event) =>
+                edit(
+                  event.target.checked ? 'Play backwards' : 'Play forwards',
+                  (kit) => void (kit.effects[effectId]!.backwards = event.target.checked),
+                )
+              }
+            />{' '}
+            plays backwards
+          </label>
+        )}
+        <h3>Parts</h3>
+        <PartRows />
       </GrowingPopover>
     </>
   )
@@ -61,7 +90,11 @@ export const PlayControls = () => {
         value={play}
         disableUnderline
         inputProps={{ 'aria-label': 'How the effect plays' }}
-        onChange={(event) => edit(`Effect ${PLAY_TEXTS[event.target.value as Play]}`, (kit) => setPlay(kit.effects[effectId]!, event.target.value as Play))}
+        onChange={(event) =>
+          edit(`Effect ${PLAY_TEXTS[event.target.value as Play]}`, (kit) =>
+            setPlay(kit.effects[effectId]!, event.target.value as Play),
+          )
+        }
       >
         {PLAYS.map((p) => (
           <MenuItem key={p} value={p} dense>

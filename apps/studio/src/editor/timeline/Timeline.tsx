@@ -2,7 +2,15 @@ import Add from '@mui/icons-material/Add'
 import Button from '@mui/material/Button'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
-import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { addEmitter, moveEmitter, STARTERS, type StarterId } from '@gliv/document'
 import { useDrag } from '@use-gesture/react'
@@ -44,7 +52,10 @@ const AddMenu = () => {
   const add = (starter: StarterId): void => {
     setAnchor(null)
     let id = ''
-    edit(`Add an emitter: ${STARTERS[starter].name}`, (kit) => void (id = addEmitter(kit, effectId, starter, makeId)))
+    edit(
+      `Add an emitter: ${STARTERS[starter].name}`,
+      (kit) => void (id = addEmitter(kit, effectId, starter, makeId)),
+    )
     select(effectId, id)
     // A new emitter that lies outside of what the stage shows is brought into the picture.
     const added = useDocument.getState().kit?.effects[effectId]?.emitters[id]
@@ -52,7 +63,11 @@ const AddMenu = () => {
   }
   return (
     <>
-      <Button startIcon={<Add />} aria-label="Add emitter" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button
+        startIcon={<Add />}
+        aria-label="Add emitter"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         Emitter
       </Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
@@ -97,37 +112,66 @@ const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
       driver?.subscribe((p) => {
         // A looping effect runs on; its head shows the place within the repeat.
         const shown = loop > 0 && p.seconds >= loop ? p.seconds % loop : p.seconds
-        if (head.current) head.current.style.transform = `translateX(${Math.min(width, (shown / seconds) * width)}px)`
+        if (head.current)
+          head.current.style.transform = `translateX(${Math.min(width, (shown / seconds) * width)}px)`
         // Read out only where somebody listens: an attribute a picture is not free.
         if (!p.playing || document.activeElement === ruler.current) readOut(ruler.current, shown)
       }),
     [driver, seconds, width, loop],
   )
-  const bind = useDrag(({ xy: [x], first, memo, shiftKey }) => {
-    if (!driver) return
-    const box = ruler.current!.getBoundingClientRect()
-    const at = Math.min(1, Math.max(0, (x - box.x) / box.width)) * seconds
-    const start = first ? { at, region: shiftKey } : (memo as { at: number; region: boolean })
-    if (start.region) {
-      setRegion(regionOf(start.at, at))
+  const bind = useDrag(
+    ({ xy: [x], first, memo, shiftKey }) => {
+      if (!driver) return
+      const box = ruler.current!.getBoundingClientRect()
+      const at = Math.min(1, Math.max(0, (x - box.x) / box.width)) * seconds
+      const start = first ? { at, region: shiftKey } : (memo as { at: number; region: boolean })
+      if (start.region) {
+        setRegion(regionOf(start.at, at))
+        return start
+      }
+      stepBy(driver, Math.round(at * driver.rate) - driver.playback.tick)
       return start
-    }
-    stepBy(driver, Math.round(at * driver.rate) - driver.playback.tick)
-    return start
-  }, { pointer: { keys: false } })
+    },
+    { pointer: { keys: false } },
+  )
   const onKeyDown = (event: KeyboardEvent): void => {
     if (!driver) return
     const steps = arrowSteps(event)
     const last = Math.round(seconds * driver.rate)
-    const to = steps ? driver.playback.tick + steps[0] - steps[1] : { Home: 0, End: last, PageUp: driver.playback.tick + PAGE_TICKS, PageDown: driver.playback.tick - PAGE_TICKS }[event.key]
+    const to = steps
+      ? driver.playback.tick + steps[0] - steps[1]
+      : {
+          Home: 0,
+          End: last,
+          PageUp: driver.playback.tick + PAGE_TICKS,
+          PageDown: driver.playback.tick - PAGE_TICKS,
+        }[event.key]
     if (to === undefined) return
     event.preventDefault()
     stepBy(driver, to - driver.playback.tick)
   }
   const spacing = markSpacing(seconds, width)
-  const marks = Array.from({ length: Math.min(200, Math.floor(seconds / spacing) + 1) }, (_, i) => i * spacing)
+  const marks = Array.from(
+    { length: Math.min(200, Math.floor(seconds / spacing) + 1) },
+    (_, i) => i * spacing,
+  )
   return (
-    <div className="ruler" ref={ruler} {...bind()} role="slider" tabIndex={0} aria-label="Moment" aria-valuemin={0} aria-valuemax={seconds} aria-valuenow={0} onKeyDown={onKeyDown} onDoubleClick={() => setRegion(null)} style={{ touchAction: 'none' }} data-testid="ruler" title="Drag to go to a moment; with Shift, a stretch to play again and again">
+    <div
+      className="ruler"
+      ref={ruler}
+      {...bind()}
+      role="slider"
+      tabIndex={0}
+      aria-label="Moment"
+      aria-valuemin={0}
+      aria-valuemax={seconds}
+      aria-valuenow={0}
+      onKeyDown={onKeyDown}
+      onDoubleClick={() => setRegion(null)}
+      style={{ touchAction: 'none' }}
+      data-testid="ruler"
+      title="Drag to go to a moment; with Shift, a stretch to play again and again"
+    >
       {marks.map((at) => (
         <span key={at} className="mark" style={{ left: (at / seconds) * width }}>
           {Number(at.toFixed(2))} s
@@ -143,12 +187,24 @@ const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
 /** Where the last emitter stops sending out, and where the last particle can end. */
 const EndMarks = ({ seconds, width }: { seconds: number; width: number }) => {
   const text = useShown((kit, effect) => {
-    const times = effect.emitterOrder.filter((id) => !effect.emitters[id]!.muted).map((id) => trackTimes(kit, effect, id))
-    return passSeconds(effect) > 0 || times.length === 0 ? '' : `${Math.max(...times.map((t) => t.emissionEnd))} ${Math.max(...times.map((t) => t.latestEnd))}`
+    const times = effect.emitterOrder
+      .filter((id) => !effect.emitters[id]!.muted)
+      .map((id) => trackTimes(kit, effect, id))
+    return passSeconds(effect) > 0 || times.length === 0
+      ? ''
+      : `${Math.max(...times.map((t) => t.emissionEnd))} ${Math.max(...times.map((t) => t.latestEnd))}`
   }, '')
   if (!text) return null
   const [emission, latest] = text.split(' ').map(Number) as [number, number]
-  const mark = (at: number, kind: string, title: string) => <span key={kind} className={`end-mark ${kind}`} data-testid={`end-${kind}`} style={{ left: (at / seconds) * width }} title={`${title}: ${Number(at.toFixed(2))} s`} />
+  const mark = (at: number, kind: string, title: string) => (
+    <span
+      key={kind}
+      className={`end-mark ${kind}`}
+      data-testid={`end-${kind}`}
+      style={{ left: (at / seconds) * width }}
+      title={`${title}: ${Number(at.toFixed(2))} s`}
+    />
+  )
   return (
     <>
       {mark(emission, 'emission', 'Nothing is sent out after')}
@@ -165,13 +221,23 @@ export const Timeline = () => {
   const seconds = useShown((kit, effect) => rulerSeconds(kit, effect), 1)
   const parts = useShown((_, effect) => effect.parts.length > 0, false)
   const [ref, width] = useWidth()
-  const population = useBeside(order.length > 0, `population ${seconds.toFixed(3)}`, (effect, options) => populationOf(effect, options, seconds), NO_POPULATION)
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
+  const population = useBeside(
+    order.length > 0,
+    `population ${seconds.toFixed(3)}`,
+    (effect, options) => populationOf(effect, options, seconds),
+    NO_POPULATION,
+  )
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
   // The list shows the topmost layer first.
   const shown = order.toReversed()
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     if (!over || active.id === over.id) return
-    edit('Reorder emitters', (kit) => moveEmitter(kit, effectId, String(active.id), order.length - 1 - shown.indexOf(String(over.id))))
+    edit('Reorder emitters', (kit) =>
+      moveEmitter(kit, effectId, String(active.id), order.length - 1 - shown.indexOf(String(over.id))),
+    )
   }
   return (
     <section className="timeline" aria-label="Timeline">
@@ -187,14 +253,21 @@ export const Timeline = () => {
           <SortableContext items={shown} strategy={verticalListSortingStrategy}>
             {shown.map((id) => (
               <Fragment key={id}>
-                <Track emitterId={id} seconds={seconds} width={width} population={population ? populationPath(population, id, width, 23) : ''} />
+                <Track
+                  emitterId={id}
+                  seconds={seconds}
+                  width={width}
+                  population={population ? populationPath(population, id, width, 23) : ''}
+                />
                 <TrackLanes emitterId={id} seconds={seconds} width={width} />
               </Fragment>
             ))}
           </SortableContext>
         </DndContext>
         <PartTracks seconds={seconds} width={width} />
-        {shown.length === 0 && !parts && <p className="empty-note">No emitter yet. “+ Emitter” starts one.</p>}
+        {shown.length === 0 && !parts && (
+          <p className="empty-note">No emitter yet. “+ Emitter” starts one.</p>
+        )}
       </div>
     </section>
   )

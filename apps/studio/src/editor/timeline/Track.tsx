@@ -20,7 +20,8 @@ import { toggleLanes, useLaneCount, useOpenLanes } from './TrackLanes.tsx'
 import { TrackMark } from './TrackMark.tsx'
 import { Bars } from './Bars.tsx'
 
-const emitterName = (kit: Kit, effectId: string, emitterId: string): string => kit.effects[effectId]?.emitters[emitterId]?.name ?? ''
+const emitterName = (kit: Kit, effectId: string, emitterId: string): string =>
+  kit.effects[effectId]?.emitters[emitterId]?.name ?? ''
 
 export const duplicateSelected = (effectId: string, emitterId: string): void => {
   let id = ''
@@ -44,7 +45,8 @@ export const toggleLock = (effectId: string, emitterId: string): void =>
 
 export const removeEmitter = (effectId: string, emitterId: string): void => {
   const emitter = useDocument.getState().kit?.effects[effectId]?.emitters[emitterId]
-  if (emitter?.locked) useDocument.setState({ notice: `“${emitter.name}” is locked; unlock it in its track to delete it` })
+  if (emitter?.locked)
+    useDocument.setState({ notice: `“${emitter.name}” is locked; unlock it in its track to delete it` })
   else edit('Delete an emitter', (kit) => deleteEmitter(kit, effectId, emitterId))
 }
 
@@ -55,70 +57,140 @@ const useFlash = (typeId: string | undefined, shared: boolean): React.RefObject<
   const before = useRef(type)
   useEffect(() => {
     if (shared && before.current && type && before.current !== type && before.current.id === type.id)
-      row.current?.animate?.([{ backgroundColor: 'color-mix(in srgb, var(--persimmon) 35%, transparent)' }, { backgroundColor: 'transparent' }], { duration: 700 })
+      row.current?.animate?.(
+        [
+          { backgroundColor: 'color-mix(in srgb, var(--persimmon) 35%, transparent)' },
+          { backgroundColor: 'transparent' },
+        ],
+        { duration: 700 },
+      )
     before.current = type
   }, [type, shared])
   return row
 }
 
-export const Track = memo(({ emitterId, seconds, width, population }: { emitterId: string; seconds: number; width: number; population: string }) => {
-  const effectId = useEffectId()
-  const selected = useSelectedId() === emitterId
-  const also = useSession((s) => s.also.includes(emitterId))
-  const solo = useSession((s) => s.solo.includes(emitterId))
-  const name = useShown((kit) => emitterName(kit, effectId, emitterId), '')
-  const muted = useShown((_, effect) => effect.emitters[emitterId]?.muted ?? false, false)
-  const locked = useShown((_, effect) => effect.emitters[emitterId]?.locked ?? false, false)
-  const lanes = useLaneCount(emitterId)
-  const lanesOpen = useOpenLanes((s) => s.open.includes(emitterId))
-  const typeId = useShown((_, effect) => effect.emitters[emitterId]?.type, undefined)
-  const shared = useShown((kit) => Object.values(kit.effects).flatMap((e) => Object.values(e.emitters)).filter((e) => e.type === typeId).length > 1, false)
-  const flash = useFlash(typeId, shared)
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: emitterId })
-  const icon = (label: string, pressed: boolean | undefined, onClick: () => void, child: React.ReactNode) => (
-    <IconButton
-      className="track-button"
-      aria-label={`${label} ${name}`}
-      aria-pressed={pressed}
-      title={label}
-      onClick={(event) => {
-        event.stopPropagation()
-        onClick()
-      }}
-    >
-      {child}
-    </IconButton>
-  )
-  return (
-    <div
-      ref={setNodeRef}
-      className={`track${selected ? ' selected notched' : also ? ' also notched' : ''}${muted ? ' muted' : ''}${locked ? ' locked' : ''}`}
-      style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition, zIndex: isDragging ? 2 : undefined }}
-      data-testid="track"
-      aria-current={selected}
-      onClick={(event) => (event.shiftKey && !selected ? toggleAlso(emitterId) : select(effectId, emitterId))}
-    >
-      <div className="track-flash" ref={flash} />
-      <div className="track-label">
-        <span className="track-grip" {...attributes} {...listeners} aria-label={`Reorder ${name}`}>
-          <DragIndicator fontSize="inherit" />
-        </span>
-        {icon(muted ? 'Unmute' : 'Mute', undefined, () => toggleMute(effectId, emitterId), muted ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />)}
-        {icon('Solo', solo, () => toggleSolo(emitterId), <Headphones fontSize="inherit" className={solo ? 'solo-on' : ''} />)}
-        <button type="button" className="track-name" title={name}>
-          {name}
-        </button>
-        {shared && <LinkIcon className="shared-mark" fontSize="inherit" titleAccess="Shares its particle type" />}
-        {lanes > 0 && icon(`${lanesOpen ? 'Close' : 'Open'} lanes of`, lanesOpen, () => toggleLanes(emitterId), <ShowChart fontSize="inherit" />)}
-        <TrackMark emitterId={emitterId} name={name} />
-        <span className="track-actions">
-          {icon(locked ? 'Unlock' : 'Lock', locked, () => toggleLock(effectId, emitterId), locked ? <LockIcon fontSize="inherit" /> : <LockOpen fontSize="inherit" />)}
-          {icon('Duplicate', undefined, () => duplicateSelected(effectId, emitterId), <ContentCopy fontSize="inherit" />)}
-          {icon('Delete', undefined, () => removeEmitter(effectId, emitterId), <DeleteOutline fontSize="inherit" />)}
-        </span>
+export const Track = memo(
+  ({
+    emitterId,
+    seconds,
+    width,
+    population,
+  }: {
+    emitterId: string
+    seconds: number
+    width: number
+    population: string
+  }) => {
+    const effectId = useEffectId()
+    const selected = useSelectedId() === emitterId
+    const also = useSession((s) => s.also.includes(emitterId))
+    const solo = useSession((s) => s.solo.includes(emitterId))
+    const name = useShown((kit) => emitterName(kit, effectId, emitterId), '')
+    const muted = useShown((_, effect) => effect.emitters[emitterId]?.muted ?? false, false)
+    const locked = useShown((_, effect) => effect.emitters[emitterId]?.locked ?? false, false)
+    const lanes = useLaneCount(emitterId)
+    const lanesOpen = useOpenLanes((s) => s.open.includes(emitterId))
+    const typeId = useShown((_, effect) => effect.emitters[emitterId]?.type, undefined)
+    const shared = useShown(
+      (kit) =>
+        Object.values(kit.effects)
+          .flatMap((e) => Object.values(e.emitters))
+          .filter((e) => e.type === typeId).length > 1,
+      false,
+    )
+    const flash = useFlash(typeId, shared)
+    const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+      id: emitterId,
+    })
+    const icon = (
+      label: string,
+      pressed: boolean | undefined,
+      onClick: () => void,
+      child: React.ReactNode,
+    ) => (
+      <IconButton
+        className="track-button"
+        aria-label={`${label} ${name}`}
+        aria-pressed={pressed}
+        title={label}
+        onClick={(event) => {
+          event.stopPropagation()
+          onClick()
+        }}
+      >
+        {child}
+      </IconButton>
+    )
+    return (
+      <div
+        ref={setNodeRef}
+        className={`track${selected ? ' selected notched' : also ? ' also notched' : ''}${muted ? ' muted' : ''}${locked ? ' locked' : ''}`}
+        style={{
+          transform: transform ? `translateY(${transform.y}px)` : undefined,
+          transition,
+          zIndex: isDragging ? 2 : undefined,
+        }}
+        data-testid="track"
+        aria-current={selected}
+        onClick={(event) =>
+          event.shiftKey && !selected ? toggleAlso(emitterId) : select(effectId, emitterId)
+        }
+      >
+        <div className="track-flash" ref={flash} />
+        <div className="track-label">
+          <span className="track-grip" {...attributes} {...listeners} aria-label={`Reorder ${name}`}>
+            <DragIndicator fontSize="inherit" />
+          </span>
+          {icon(
+            muted ? 'Unmute' : 'Mute',
+            undefined,
+            () => toggleMute(effectId, emitterId),
+            muted ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />,
+          )}
+          {icon(
+            'Solo',
+            solo,
+            () => toggleSolo(emitterId),
+            <Headphones fontSize="inherit" className={solo ? 'solo-on' : ''} />,
+          )}
+          <button type="button" className="track-name" title={name}>
+            {name}
+          </button>
+          {shared && (
+            <LinkIcon className="shared-mark" fontSize="inherit" titleAccess="Shares its particle type" />
+          )}
+          {lanes > 0 &&
+            icon(
+              `${lanesOpen ? 'Close' : 'Open'} lanes of`,
+              lanesOpen,
+              () => toggleLanes(emitterId),
+              <ShowChart fontSize="inherit" />,
+            )}
+          <TrackMark emitterId={emitterId} name={name} />
+          <span className="track-actions">
+            {icon(
+              locked ? 'Unlock' : 'Lock',
+              locked,
+              () => toggleLock(effectId, emitterId),
+              locked ? <LockIcon fontSize="inherit" /> : <LockOpen fontSize="inherit" />,
+            )}
+            {icon(
+              'Duplicate',
+              undefined,
+              () => duplicateSelected(effectId, emitterId),
+              <ContentCopy fontSize="inherit" />,
+            )}
+            {icon(
+              'Delete',
+              undefined,
+              () => removeEmitter(effectId, emitterId),
+              <DeleteOutline fontSize="inherit" />,
+            )}
+          </span>
+        </div>
+        <Bars emitterId={emitterId} seconds={seconds} width={width} population={population} locked={locked} />
       </div>
-      <Bars emitterId={emitterId} seconds={seconds} width={width} population={population} locked={locked} />
-    </div>
-  )
-})
+    )
+  },
+)
 Track.displayName = 'Track'

@@ -9,14 +9,31 @@ import { RampEditor } from '../strip/RampEditor.tsx'
 export const useOpenLanes = create<{ readonly open: readonly string[] }>(() => ({ open: [] }))
 
 export const toggleLanes = (emitterId: string): void =>
-  useOpenLanes.setState(({ open }) => ({ open: open.includes(emitterId) ? open.filter((id) => id !== emitterId) : [...open, emitterId] }))
+  useOpenLanes.setState(({ open }) => ({
+    open: open.includes(emitterId) ? open.filter((id) => id !== emitterId) : [...open, emitterId],
+  }))
 
-export const useLaneCount = (emitterId: string): number => useShown((_, effect) => Object.keys(effect.emitters[emitterId]?.lanes ?? {}).length, 0)
+export const useLaneCount = (emitterId: string): number =>
+  useShown((_, effect) => Object.keys(effect.emitters[emitterId]?.lanes ?? {}).length, 0)
 
-export const TrackLanes = ({ emitterId, seconds, width }: { emitterId: string; seconds: number; width: number }) => {
+export const TrackLanes = ({
+  emitterId,
+  seconds,
+  width,
+}: {
+  emitterId: string
+  seconds: number
+  width: number
+}) => {
   const effect = useEffectId()
   const open = useOpenLanes((s) => s.open.includes(emitterId))
-  const text = useShown((_, shown) => JSON.stringify(Object.entries(shown.emitters[emitterId]?.lanes ?? {}).map(([id, lane]) => [id, lane!.seconds])), '[]')
+  const text = useShown(
+    (_, shown) =>
+      JSON.stringify(
+        Object.entries(shown.emitters[emitterId]?.lanes ?? {}).map(([id, lane]) => [id, lane!.seconds]),
+      ),
+    '[]',
+  )
   if (!open) return null
   return (
     <>

@@ -21,7 +21,9 @@ describe('population', () => {
 
   it('is drawn from edge to edge, and not at all where nothing lives', () => {
     const [id] = Object.keys(population.counts)
-    const fullest = Object.entries(population.counts).sort((a, b) => Math.max(...b[1]) - Math.max(...a[1]))[0]![0]
+    const fullest = Object.entries(population.counts).sort(
+      (a, b) => Math.max(...b[1]) - Math.max(...a[1]),
+    )[0]![0]
     expect(populationPath(population, fullest, 300, 20)).toMatch(/^M 0 20 L 0\.0 .* L 300 20 Z$/)
     expect(populationPath(population, fullest, 300, 20)).toContain(' 0.0')
     expect(populationPath({ seconds: 1, counts: { [id!]: [0, 0] } }, id!, 300, 20)).toBe('')

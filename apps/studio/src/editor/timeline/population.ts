@@ -11,7 +11,11 @@ export interface Population {
   readonly counts: Readonly<Record<string, readonly number[]>>
 }
 
-export const populationOf = (effect: ResolvedEffect, options: SimulationOptions, seconds: number): Population => {
+export const populationOf = (
+  effect: ResolvedEffect,
+  options: SimulationOptions,
+  seconds: number,
+): Population => {
   const simulation = createSimulation(compile(effect), options)
   const counts: Record<string, number[]> = Object.fromEntries(effect.emitters.map(({ id }) => [id, []]))
   for (let k = 0; k < SAMPLES; k++) {
@@ -24,11 +28,19 @@ export const populationOf = (effect: ResolvedEffect, options: SimulationOptions,
 }
 
 /** SVG path of one emitter's counts as an area over `width` × `height`; the fullest emitter of the effect reaches the top. */
-export const populationPath = ({ counts }: Population, emitterId: string, width: number, height: number): string => {
+export const populationPath = (
+  { counts }: Population,
+  emitterId: string,
+  width: number,
+  height: number,
+): string => {
   const own = counts[emitterId]
   const most = Math.max(1, ...Object.values(counts).flat())
   if (!own || own.every((n) => n === 0)) return ''
   // By the square root, so that a few are seen beside many.
-  const points = own.map((n, k) => `${((k / (own.length - 1)) * width).toFixed(1)} ${(height - Math.sqrt(n / most) * height).toFixed(1)}`)
+  const points = own.map(
+    (n, k) =>
+      `${((k / (own.length - 1)) * width).toFixed(1)} ${(height - Math.sqrt(n / most) * height).toFixed(1)}`,
+  )
   return `M 0 ${height} L ${points.join(' L ')} L ${width} ${height} Z`
 }

@@ -3,7 +3,11 @@ import type { Effect, Kit, Part } from '@gliv/document'
 import { emitterEndSeconds, longestLife } from '@gliv/engine'
 
 /** Seconds at which an emitter stops sending out, and the last moment one of its particles can live. */
-export const trackTimes = (kit: Kit, effect: Effect, emitterId: string): { start: number; emissionEnd: number; latestEnd: number } => {
+export const trackTimes = (
+  kit: Kit,
+  effect: Effect,
+  emitterId: string,
+): { start: number; emissionEnd: number; latestEnd: number } => {
   const own = effect.emitters[emitterId]!
   // A companion's times are its partner's.
   const emitter = (own.companionOf !== null && effect.emitters[own.companionOf]) || own
@@ -12,20 +16,33 @@ export const trackTimes = (kit: Kit, effect: Effect, emitterId: string): { start
   const cut = passSeconds(effect) || Infinity
   const emissionEnd = Math.min(cut, emitterEndSeconds(emitter))
   const type = kit.types[emitter.type]
-  return { start: delay, emissionEnd, latestEnd: emissionEnd + (type ? longestLife({ ...emitter, type }) : 0) }
+  return {
+    start: delay,
+    emissionEnd,
+    latestEnd: emissionEnd + (type ? longestLife({ ...emitter, type }) : 0),
+  }
 }
 
 /** Length of one repeat in seconds; 0 when there is none. */
-export const passSeconds = ({ play, numbers }: Pick<Effect, 'play' | 'numbers'>): number => (play === 'loop' ? numbers.loopSeconds : play === 'period' ? numbers.periodSeconds : 0)
+export const passSeconds = ({ play, numbers }: Pick<Effect, 'play' | 'numbers'>): number =>
+  play === 'loop' ? numbers.loopSeconds : play === 'period' ? numbers.periodSeconds : 0
 
 /** When a part begins, and by when the longest of its effects is over. */
 export const partTimes = (kit: Kit, part: Part): { start: number; end: number } => {
   const { partAt, partTime } = part.numbers
-  const longest = Math.max(0, ...part.effects.map(({ effect }) => (kit.effects[effect] ? lastOf(kit, kit.effects[effect]) : 0)))
+  const longest = Math.max(
+    0,
+    ...part.effects.map(({ effect }) => (kit.effects[effect] ? lastOf(kit, kit.effects[effect]) : 0)),
+  )
   return { start: partAt, end: partAt + longest / partTime }
 }
 
-const lastOf = (kit: Kit, effect: Effect): number => Math.max(0, ...effect.emitterOrder.map((id) => trackTimes(kit, effect, id).latestEnd), ...effect.parts.map((part) => partTimes(kit, part).end))
+const lastOf = (kit: Kit, effect: Effect): number =>
+  Math.max(
+    0,
+    ...effect.emitterOrder.map((id) => trackTimes(kit, effect, id).latestEnd),
+    ...effect.parts.map((part) => partTimes(kit, part).end),
+  )
 
 /** Length that the ruler shows, in seconds: everything, and a little more. */
 export const rulerSeconds = (kit: Kit, effect: Effect): number => {

@@ -10,14 +10,20 @@ import { setSession, useSession } from '../../store/session.ts'
 import { StageRows } from './StageRows.tsx'
 import { type Move, MOVES, type Preview, STILL } from '../../util/preview.ts'
 
-const MOVE_TEXTS = { auto: 'moves when it has to', still: 'stays where it is', across: 'goes across', circle: 'goes in a circle' } as const satisfies Record<Move, string>
+const MOVE_TEXTS = {
+  auto: 'moves when it has to',
+  still: 'stays where it is',
+  across: 'goes across',
+  circle: 'goes in a circle',
+} as const satisfies Record<Move, string>
 
 const readWithin = (low: number, high: number) => (text: string) => {
   const value = Number(text.replace(',', '.').replace('−', '-').replace(/[°×]/, ''))
   return text.trim() !== '' && value >= low && value <= high ? value : null
 }
 
-const set = (change: Partial<Preview>): void => void setSession((s) => ({ preview: { ...s.preview, ...change } }))
+const set = (change: Partial<Preview>): void =>
+  void setSession((s) => ({ preview: { ...s.preview, ...change } }))
 
 /** How the effect is placed on the stage, for judging; that never changes the effect. */
 export const PreviewMenu = () => {
@@ -26,40 +32,80 @@ export const PreviewMenu = () => {
   const changed = JSON.stringify(preview) !== JSON.stringify(STILL)
   return (
     <>
-      <Button size="small" startIcon={<OpenWith fontSize="small" />} className={changed ? 'notched' : ''} title="Move, turn, scale and mirror the effect, and choose what it meets; the effect itself stays as it is" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button
+        size="small"
+        startIcon={<OpenWith fontSize="small" />}
+        className={changed ? 'notched' : ''}
+        title="Move, turn, scale and mirror the effect, and choose what it meets; the effect itself stays as it is"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         Placed
       </Button>
-      <GrowingPopover className="preview-menu" open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }} transformOrigin={{ vertical: 'top', horizontal: 'right' }}>
-          <label>
-            <span>Way</span>
-            <Select size="small" variant="standard" value={preview.move} inputProps={{ 'aria-label': 'Way on the stage' }} onChange={(event) => set({ move: event.target.value as Move })}>
-              {MOVES.map((move) => (
-                <MenuItem key={move} value={move} dense>
-                  {MOVE_TEXTS[move]}
-                </MenuItem>
-              ))}
-            </Select>
-          </label>
-          <label>
-            <span>Turned</span>
-            <span>
-              <TypedField label="Turned by" shown={String(preview.rotate)} width={6} read={readWithin(-360, 360)} hint="Type degrees from −360 to 360" onCommit={(rotate) => set({ rotate })} /> °
-            </span>
-          </label>
-          <label>
-            <span>Scale</span>
-            <span>
-              <TypedField label="Scaled by" shown={String(preview.scale)} width={6} read={readWithin(0.05, 20)} hint="Type a factor from 0.05 to 20" onCommit={(scale) => set({ scale })} /> ×
-            </span>
-          </label>
-          <label>
-            <span>Mirrored</span>
-            <Checkbox size="small" aria-label="Mirrored" checked={preview.mirror} onChange={(event) => set({ mirror: event.target.checked })} />
-          </label>
-          <Button disabled={!changed} onClick={() => set(STILL)}>
-            As designed
-          </Button>
-          <StageRows />
+      <GrowingPopover
+        className="preview-menu"
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
+      >
+        <label>
+          <span>Way</span>
+          <Select
+            size="small"
+            variant="standard"
+            value={preview.move}
+            inputProps={{ 'aria-label': 'Way on the stage' }}
+            onChange={(event) => set({ move: event.target.value as Move })}
+          >
+            {MOVES.map((move) => (
+              <MenuItem key={move} value={move} dense>
+                {MOVE_TEXTS[move]}
+              </MenuItem>
+            ))}
+          </Select>
+        </label>
+        <label>
+          <span>Turned</span>
+          <span>
+            <TypedField
+              label="Turned by"
+              shown={String(preview.rotate)}
+              width={6}
+              read={readWithin(-360, 360)}
+              hint="Type degrees from −360 to 360"
+              onCommit={(rotate) => set({ rotate })}
+            />{' '}
+            °
+          </span>
+        </label>
+        <label>
+          <span>Scale</span>
+          <span>
+            <TypedField
+              label="Scaled by"
+              shown={String(preview.scale)}
+              width={6}
+              read={readWithin(0.05, 20)}
+              hint="Type a factor from 0.05 to 20"
+              onCommit={(scale) => set({ scale })}
+            />{' '}
+            ×
+          </span>
+        </label>
+        <label>
+          <span>Mirrored</span>
+          <Checkbox
+            size="small"
+            aria-label="Mirrored"
+            checked={preview.mirror}
+            onChange={(event) => set({ mirror: event.target.checked })}
+          />
+        </label>
+        <Button disabled={!changed} onClick={() => set(STILL)}>
+          As designed
+        </Button>
+        <StageRows />
       </GrowingPopover>
     </>
   )

@@ -17,7 +17,13 @@ import { LookBar } from '../look/LookBar.tsx'
 import { PreviewMenu } from './PreviewMenu.tsx'
 import { useDriver, useEffectId, usePlaying, useShown } from '../context.ts'
 
-const SPEED_LABELS: Record<(typeof SPEEDS)[number], string> = { 0.1: '¹⁄₁₀', 0.25: '¼', 0.5: '½', 1: '1×', 2: '2×' }
+const SPEED_LABELS: Record<(typeof SPEEDS)[number], string> = {
+  0.1: '¹⁄₁₀',
+  0.25: '¼',
+  0.5: '½',
+  1: '1×',
+  2: '2×',
+}
 
 /** Time is written straight into the page: it changes with every picture. */
 const Clock = () => {
@@ -33,19 +39,31 @@ const Clock = () => {
   return <span ref={place} className="clock" data-testid="clock" />
 }
 
-const readSeed = (text: string): number | null => (/^\d+$/.test(text.trim()) && Number(text) <= 0xffffffff ? Number(text) : null)
+const readSeed = (text: string): number | null =>
+  /^\d+$/.test(text.trim()) && Number(text) <= 0xffffffff ? Number(text) : null
 
 const SeedField = () => {
   const effectId = useEffectId()
   const seed = useShown((_, effect) => effect.seed, 0)
-  const change = (next: number): void => edit('Seed', (kit) => void (kit.effects[effectId]!.seed = next >>> 0))
+  const change = (next: number): void =>
+    edit('Seed', (kit) => void (kit.effects[effectId]!.seed = next >>> 0))
   return (
     <span className="seed">
       <label title="The same seed gives the same particles">
-        seed <TypedField label="Seed" shown={String(seed)} read={readSeed} hint="A seed is a whole number from 0 to 4294967295" onCommit={change} />
+        seed{' '}
+        <TypedField
+          label="Seed"
+          shown={String(seed)}
+          read={readSeed}
+          hint="A seed is a whole number from 0 to 4294967295"
+          onCommit={change}
+        />
       </label>
       <Tooltip title="Another seed">
-        <IconButton aria-label="Another seed" onClick={() => change(crypto.getRandomValues(new Uint16Array(1))[0]!)}>
+        <IconButton
+          aria-label="Another seed"
+          onClick={() => change(crypto.getRandomValues(new Uint16Array(1))[0]!)}
+        >
           <Casino fontSize="small" />
         </IconButton>
       </Tooltip>
@@ -72,9 +90,19 @@ export const Transport = () => {
   const playing = usePlaying()
   const loop = useSession((s) => s.loop)
   const speed = useSession((s) => s.speed)
-  const button = (title: string, onClick: () => void, icon: React.ReactNode, more: { primary?: boolean; pressed?: boolean } = {}) => (
+  const button = (
+    title: string,
+    onClick: () => void,
+    icon: React.ReactNode,
+    more: { primary?: boolean; pressed?: boolean } = {},
+  ) => (
     <Tooltip title={title}>
-      <IconButton aria-label={title.replace(/ \(.*\)$/, '')} aria-pressed={more.pressed} className={more.pressed ? 'notched' : ''} onClick={onClick}>
+      <IconButton
+        aria-label={title.replace(/ \(.*\)$/, '')}
+        aria-pressed={more.pressed}
+        className={more.pressed ? 'notched' : ''}
+        onClick={onClick}
+      >
         {icon}
       </IconButton>
     </Tooltip>
@@ -83,10 +111,22 @@ export const Transport = () => {
     <div className="transport" role="toolbar" aria-label="Transport">
       {button('From the start (0)', () => driver?.seek(0), <RestartAlt fontSize="small" />)}
       {button('One tick back ([)', () => stepBy(driver, -1), <SkipPrevious fontSize="small" />)}
-      {button(playing ? 'Pause (Space)' : 'Play (Space)', () => togglePlay(driver), playing ? <Pause /> : <PlayArrow />)}
+      {button(
+        playing ? 'Pause (Space)' : 'Play (Space)',
+        () => togglePlay(driver),
+        playing ? <Pause /> : <PlayArrow />,
+      )}
       {button('One tick on (])', () => stepBy(driver, 1), <SkipNext fontSize="small" />)}
-      {button('Play again at the end (L)', () => setSession({ loop: !loop }), <Repeat fontSize="small" />, { pressed: loop })}
-      <ToggleButtonGroup size="small" exclusive value={speed} aria-label="Speed" onChange={(_, next: number | null) => next !== null && setSession({ speed: next })}>
+      {button('Play again at the end (L)', () => setSession({ loop: !loop }), <Repeat fontSize="small" />, {
+        pressed: loop,
+      })}
+      <ToggleButtonGroup
+        size="small"
+        exclusive
+        value={speed}
+        aria-label="Speed"
+        onChange={(_, next: number | null) => next !== null && setSession({ speed: next })}
+      >
         {SPEEDS.map((s) => (
           <ToggleButton key={s} value={s} aria-label={`Speed ${s}`}>
             {SPEED_LABELS[s]}

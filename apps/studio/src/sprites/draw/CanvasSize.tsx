@@ -29,31 +29,72 @@ export const CanvasSize = ({ sheet, index }: { sheet: Sheet; index: number }) =>
       if (!all && i !== index) return loose
       const { width, height } = loose.image
       const [dx, dy] = [Math.round((size.w - width) * keep[0]), Math.round((size.h - height) * keep[1])]
-      return { ...loose, image: resizeCanvas(loose.image, size.w, size.h, dx, dy), pivotX: loose.pivotX + dx, pivotY: loose.pivotY + dy }
+      return {
+        ...loose,
+        image: resizeCanvas(loose.image, size.w, size.h, dx, dy),
+        pivotX: loose.pivotX + dx,
+        pivotY: loose.pivotY + dy,
+      }
     })
     await relay(`Canvas of ${size.w} × ${size.h}`, sheet, frames)
     setAnchor(null)
   }
   return (
     <>
-      <button type="button" className="word-choice" title="Change the size of the canvas" onClick={(event) => open(event.currentTarget)}>
+      <button
+        type="button"
+        className="word-choice"
+        title="Change the size of the canvas"
+        onClick={(event) => open(event.currentTarget)}
+      >
         {frame.w} × {frame.h} px
       </button>
-      <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      >
         <div className="small-form" aria-label="Canvas size">
           <div className="number-pair">
-            <NumberField label="Width" unit="px" value={size.w} low={1} high={DRAW_LIMIT} onCommit={(w) => setSize({ ...size, w })} />
-            <NumberField label="Height" unit="px" value={size.h} low={1} high={DRAW_LIMIT} onCommit={(h) => setSize({ ...size, h })} />
+            <NumberField
+              label="Width"
+              unit="px"
+              value={size.w}
+              low={1}
+              high={DRAW_LIMIT}
+              onCommit={(w) => setSize({ ...size, w })}
+            />
+            <NumberField
+              label="Height"
+              unit="px"
+              value={size.h}
+              low={1}
+              high={DRAW_LIMIT}
+              onCommit={(h) => setSize({ ...size, h })}
+            />
           </div>
           <div className="pivot-row">
             <span className="row-label">What is drawn stays</span>
             <div className="pivot-presets" role="group" aria-label="What is drawn stays">
-              {ANCHORS.flatMap((y) => ANCHORS.map((x) => <button key={`${x} ${y}`} type="button" aria-label={`at ${['left', 'the middle', 'right'][x * 2]}, ${['top', 'the middle', 'bottom'][y * 2]}`} aria-pressed={keep[0] === x && keep[1] === y} className={keep[0] === x && keep[1] === y ? 'here' : ''} onClick={() => setKeep([x, y])} />))}
+              {ANCHORS.flatMap((y) =>
+                ANCHORS.map((x) => (
+                  <button
+                    key={`${x} ${y}`}
+                    type="button"
+                    aria-label={`at ${['left', 'the middle', 'right'][x * 2]}, ${['top', 'the middle', 'bottom'][y * 2]}`}
+                    aria-pressed={keep[0] === x && keep[1] === y}
+                    className={keep[0] === x && keep[1] === y ? 'here' : ''}
+                    onClick={() => setKeep([x, y])}
+                  />
+                )),
+              )}
             </div>
           </div>
           {sheet.frames.length > 1 && (
             <label className="check-row">
-              <Checkbox size="small" checked={all} onChange={(event) => setAll(event.target.checked)} /> All frames of the sheet
+              <Checkbox size="small" checked={all} onChange={(event) => setAll(event.target.checked)} /> All
+              frames of the sheet
             </label>
           )}
           <div className="side-buttons">

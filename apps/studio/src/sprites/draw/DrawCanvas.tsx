@@ -29,7 +29,11 @@ const drawable = ({ width, height, data }: Image): OffscreenCanvas => {
 /** Lines between texels from this zoom on. */
 const GRID_ZOOM = 8
 
-const drawGrid = (context: CanvasRenderingContext2D, { width, height }: Image, { x, y, zoom }: Look): void => {
+const drawGrid = (
+  context: CanvasRenderingContext2D,
+  { width, height }: Image,
+  { x, y, zoom }: Look,
+): void => {
   context.beginPath()
   for (let k = 1; k < width; k++) {
     context.moveTo(x + k * zoom + 0.5, y)
@@ -44,8 +48,16 @@ const drawGrid = (context: CanvasRenderingContext2D, { width, height }: Image, {
   context.stroke()
 }
 
-const outline = (context: CanvasRenderingContext2D, { x, y, zoom }: Look, cell: Cell, dashed: boolean): void => {
-  for (const [width, colour, dash] of [[3, 'rgb(23 18 15 / 80%)', []], [1, '#fff', dashed ? [4, 3] : []]] as const) {
+const outline = (
+  context: CanvasRenderingContext2D,
+  { x, y, zoom }: Look,
+  cell: Cell,
+  dashed: boolean,
+): void => {
+  for (const [width, colour, dash] of [
+    [3, 'rgb(23 18 15 / 80%)', []],
+    [1, '#fff', dashed ? [4, 3] : []],
+  ] as const) {
     context.setLineDash([...dash])
     context.lineWidth = width
     context.strokeStyle = colour
@@ -55,7 +67,17 @@ const outline = (context: CanvasRenderingContext2D, { x, y, zoom }: Look, cell: 
 }
 
 /** A frame's texels, large, drawn on with the chosen tool. */
-export const DrawCanvas = ({ image, settings, selection, tiled, onion, onSelect, onPick, onPreview, onCommit }: Props) => {
+export const DrawCanvas = ({
+  image,
+  settings,
+  selection,
+  tiled,
+  onion,
+  onSelect,
+  onPick,
+  onPreview,
+  onCommit,
+}: Props) => {
   const canvas = useRef<HTMLCanvasElement>(null)
   const size = useBoxSize(canvas, 320, 320)
   const [gesture, setGesture] = useState<Gesture | null>(null)
@@ -65,7 +87,9 @@ export const DrawCanvas = ({ image, settings, selection, tiled, onion, onSelect,
   const space = tiled ? 3 : 1
   const look = useMemo(() => {
     const whole = lookAt(image.width * space, image.height * space, size.width, size.height, 8)
-    return tiled ? { zoom: whole.zoom, x: whole.x + image.width * whole.zoom, y: whole.y + image.height * whole.zoom } : whole
+    return tiled
+      ? { zoom: whole.zoom, x: whole.x + image.width * whole.zoom, y: whole.y + image.height * whole.zoom }
+      : whole
   }, [image.width, image.height, space, tiled, size])
   const marked = gesture && gesture.phase !== 'stroke' ? gesture.selection : selection
   useEffect(() => {
@@ -74,21 +98,27 @@ export const DrawCanvas = ({ image, settings, selection, tiled, onion, onSelect,
     const scale = window.devicePixelRatio
     context.setTransform(scale, 0, 0, scale, 0, 0)
     // White sprites are the rule: an empty one is drawn on the dark ground, too.
-    context.fillStyle = ground === 'auto' ? (isBright(shown.data) ? GROUNDS.dark : GROUNDS.light) : groundColour(ground)
+    context.fillStyle =
+      ground === 'auto' ? (isBright(shown.data) ? GROUNDS.dark : GROUNDS.light) : groundColour(ground)
     context.fillRect(0, 0, size.width, size.height)
     context.imageSmoothingEnabled = false
     const [w, h] = [shown.width * look.zoom, shown.height * look.zoom]
     context.globalAlpha = 0.25
-    for (const other of onion) context.drawImage(drawable(other), look.x, look.y, other.width * look.zoom, other.height * look.zoom)
+    for (const other of onion)
+      context.drawImage(drawable(other), look.x, look.y, other.width * look.zoom, other.height * look.zoom)
     const picture = drawable(shown)
-    if (tiled) for (let k = 0; k < 9; k++) if (k !== 4) context.drawImage(picture, look.x + ((k % 3) - 1) * w, look.y + (Math.floor(k / 3) - 1) * h, w, h)
+    if (tiled)
+      for (let k = 0; k < 9; k++)
+        if (k !== 4)
+          context.drawImage(picture, look.x + ((k % 3) - 1) * w, look.y + (Math.floor(k / 3) - 1) * h, w, h)
     context.globalAlpha = 1
     context.drawImage(picture, look.x, look.y, w, h)
     if (look.zoom >= GRID_ZOOM) drawGrid(context, shown, look)
     outline(context, look, { x: 0, y: 0, w: shown.width, h: shown.height }, false)
     if (marked) outline(context, look, marked, true)
     if (hover && !marked && TOOLS[settings.tool].points) {
-      const low = TOOLS[settings.tool].gathers || settings.tool === 'line' ? -Math.floor((settings.size - 1) / 2) : 0
+      const low =
+        TOOLS[settings.tool].gathers || settings.tool === 'line' ? -Math.floor((settings.size - 1) / 2) : 0
       const side = low < 0 || settings.tool === 'line' || TOOLS[settings.tool].gathers ? settings.size : 1
       outline(context, look, { x: hover[0] + low, y: hover[1] + low, w: side, h: side }, false)
     }

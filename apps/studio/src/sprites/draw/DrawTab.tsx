@@ -15,7 +15,13 @@ import { ToolBar } from './ToolBar.tsx'
 import type { Settings } from './tools.ts'
 import { useFrameImage } from './useFrameImage.ts'
 
-const START: Settings = { tool: 'pencil', colour: '#ffffff', alpha: 1, size: 1, mirrors: { x: false, y: false } }
+const START: Settings = {
+  tool: 'pencil',
+  colour: '#ffffff',
+  alpha: 1,
+  size: 1,
+  mirrors: { x: false, y: false },
+}
 
 /** Swatches of a frame's own colours. */
 const OWN_COLOURS = 12
@@ -31,7 +37,15 @@ const ownColours = (image: Image): string[] => {
 /** The frames before and after, for the onion view. */
 const useNeighbours = (sheet: Sheet, index: number, on: boolean): readonly Image[] => {
   const pixels = usePixels(sheet)
-  return useMemo(() => (on && pixels ? [index - 1, index + 1].flatMap((i) => (sheet.frames[i] ? [crop(pixels.image, sheet.frames[i])] : [])) : []), [on, pixels, sheet, index])
+  return useMemo(
+    () =>
+      on && pixels
+        ? [index - 1, index + 1].flatMap((i) =>
+            sheet.frames[i] ? [crop(pixels.image, sheet.frames[i])] : [],
+          )
+        : [],
+    [on, pixels, sheet, index],
+  )
 }
 
 const NO_COLOURS: readonly string[] = []
@@ -43,7 +57,8 @@ export const DrawTab = ({ sheet }: { sheet: Sheet }) => {
   if (frame.w > DRAW_LIMIT || frame.h > DRAW_LIMIT)
     return (
       <p className="empty-note">
-        “{frame.name}” is {frame.w} × {frame.h} px; sprites up to {DRAW_LIMIT} × {DRAW_LIMIT} can be drawn here. Cut the sheet into smaller frames, or replace its picture.
+        “{frame.name}” is {frame.w} × {frame.h} px; sprites up to {DRAW_LIMIT} × {DRAW_LIMIT} can be drawn
+        here. Cut the sheet into smaller frames, or replace its picture.
       </p>
     )
   return <Drawing key={sheet.id} sheet={sheet} index={index} />
@@ -61,24 +76,64 @@ const Drawing = ({ sheet, index }: { sheet: Sheet; index: number }) => {
   const neighbours = useNeighbours(sheet, index, onion)
   const target = useTarget()
   const image = drawn?.image
-  const colours = useMemo(() => [...new Set([...chosen, ...(image ? ownColours(image) : [])])].slice(0, 64), [chosen, image])
+  const colours = useMemo(
+    () => [...new Set([...chosen, ...(image ? ownColours(image) : [])])].slice(0, 64),
+    [chosen, image],
+  )
   const change = (next: Partial<Settings>): void => setSettings({ ...settings, ...next })
-  const whole = (label: string, recipe: (image: Image) => Image): void => drawn?.commit(label, recipe(drawn.image))
+  const whole = (label: string, recipe: (image: Image) => Image): void =>
+    drawn?.commit(label, recipe(drawn.image))
   return (
     <div className="draw-tab">
       <ToolBar settings={settings} colours={colours} onChange={change} />
-      {drawn && <DrawCanvas image={drawn.image} settings={settings} selection={selection} tiled={tiled} onion={neighbours} onSelect={setSelection} onPick={(colour, alpha) => setSettings({ ...settings, colour, alpha, tool: settings.tool === 'pick' ? 'pencil' : settings.tool })} onPreview={drawn.preview} onCommit={drawn.commit} />}
+      {drawn && (
+        <DrawCanvas
+          image={drawn.image}
+          settings={settings}
+          selection={selection}
+          tiled={tiled}
+          onion={neighbours}
+          onSelect={setSelection}
+          onPick={(colour, alpha) =>
+            setSettings({
+              ...settings,
+              colour,
+              alpha,
+              tool: settings.tool === 'pick' ? 'pencil' : settings.tool,
+            })
+          }
+          onPreview={drawn.preview}
+          onCommit={drawn.commit}
+        />
+      )}
       <div className="draw-foot">
         <FrameStrip sheet={sheet} index={index} />
         <div className="brush-row">
           <CanvasSize sheet={sheet} index={index} />
           <label className="check-row">
-            <Checkbox size="small" checked={onion} disabled={sheet.frames.length < 2} onChange={(event) => setOnion(event.target.checked)} /> Onion
+            <Checkbox
+              size="small"
+              checked={onion}
+              disabled={sheet.frames.length < 2}
+              onChange={(event) => setOnion(event.target.checked)}
+            />{' '}
+            Onion
           </label>
           <label className="check-row">
-            <Checkbox size="small" checked={tiled} onChange={(event) => setTiled(event.target.checked)} /> Tiled
+            <Checkbox size="small" checked={tiled} onChange={(event) => setTiled(event.target.checked)} />{' '}
+            Tiled
           </label>
-          {palettes.length > 0 && <WordRow title="Colours of" value={palette} options={[{ value: 'own', label: 'this frame' }, ...palettes.map((p) => ({ value: p.id, label: p.name }))]} onChange={setPalette} />}
+          {palettes.length > 0 && (
+            <WordRow
+              title="Colours of"
+              value={palette}
+              options={[
+                { value: 'own', label: 'this frame' },
+                ...palettes.map((p) => ({ value: p.id, label: p.name })),
+              ]}
+              onChange={setPalette}
+            />
+          )}
         </div>
         <div className="sprite-actions">
           {target && (

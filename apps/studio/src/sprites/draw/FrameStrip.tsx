@@ -18,7 +18,11 @@ const AROUND = 12
 /** The frames beside the one that is drawn, and what is done with them as wholes. */
 export const FrameStrip = ({ sheet, index }: { sheet: Sheet; index: number }) => {
   const names = sheet.frames.map((f) => f.name)
-  const change = async (label: string, recipe: (frames: LooseFrame[]) => LooseFrame[], then: number): Promise<void> => {
+  const change = async (
+    label: string,
+    recipe: (frames: LooseFrame[]) => LooseFrame[],
+    then: number,
+  ): Promise<void> => {
     await relay(label, sheet, recipe(await looseFrames(sheet)))
     chooseFrame(sheet.id, then)
   }
@@ -29,24 +33,97 @@ export const FrameStrip = ({ sheet, index }: { sheet: Sheet; index: number }) =>
     <div className="frame-strip">
       <div className="frame-strip-list" role="listbox" aria-label="Frames to draw">
         {sheet.frames.slice(first, index + AROUND + 1).map((frame, k) => (
-          <button key={first + k} type="button" role="option" aria-selected={first + k === index} aria-label={frame.name} title={frame.name} className={first + k === index ? 'clip-frame notched' : 'clip-frame'} onClick={() => chooseFrame(sheet.id, first + k)}>
+          <button
+            key={first + k}
+            type="button"
+            role="option"
+            aria-selected={first + k === index}
+            aria-label={frame.name}
+            title={frame.name}
+            className={first + k === index ? 'clip-frame notched' : 'clip-frame'}
+            onClick={() => chooseFrame(sheet.id, first + k)}
+          >
             <FrameCell sheetId={sheet.id} frame={first + k} size={30} />
           </button>
         ))}
       </div>
-      <IconButton size="small" aria-label="Add an empty frame" title="Add an empty frame" onClick={() => run(change('Add a frame', (frames) => frames.toSpliced(index + 1, 0, { name: freeName(name, names), image: createImage(w, h), pivotX: w / 2, pivotY: h / 2, from: null }), index + 1))}>
+      <IconButton
+        size="small"
+        aria-label="Add an empty frame"
+        title="Add an empty frame"
+        onClick={() =>
+          run(
+            change(
+              'Add a frame',
+              (frames) =>
+                frames.toSpliced(index + 1, 0, {
+                  name: freeName(name, names),
+                  image: createImage(w, h),
+                  pivotX: w / 2,
+                  pivotY: h / 2,
+                  from: null,
+                }),
+              index + 1,
+            ),
+          )
+        }
+      >
         <Add fontSize="small" />
       </IconButton>
-      <IconButton size="small" aria-label="Duplicate this frame" title="Duplicate this frame" onClick={() => run(change(`Duplicate ${name}`, (frames) => frames.toSpliced(index + 1, 0, { ...frames[index]!, name: freeName(name, names), from: null }), index + 1))}>
+      <IconButton
+        size="small"
+        aria-label="Duplicate this frame"
+        title="Duplicate this frame"
+        onClick={() =>
+          run(
+            change(
+              `Duplicate ${name}`,
+              (frames) =>
+                frames.toSpliced(index + 1, 0, {
+                  ...frames[index]!,
+                  name: freeName(name, names),
+                  from: null,
+                }),
+              index + 1,
+            ),
+          )
+        }
+      >
         <ContentCopy fontSize="small" />
       </IconButton>
-      <IconButton size="small" aria-label="Move this frame back" title="Move back" disabled={index === 0} onClick={() => run(change(`Move ${name}`, (frames) => moved(frames, index, index - 1), index - 1))}>
+      <IconButton
+        size="small"
+        aria-label="Move this frame back"
+        title="Move back"
+        disabled={index === 0}
+        onClick={() => run(change(`Move ${name}`, (frames) => moved(frames, index, index - 1), index - 1))}
+      >
         <ArrowBack fontSize="small" />
       </IconButton>
-      <IconButton size="small" aria-label="Move this frame on" title="Move on" disabled={index === sheet.frames.length - 1} onClick={() => run(change(`Move ${name}`, (frames) => moved(frames, index, index + 1), index + 1))}>
+      <IconButton
+        size="small"
+        aria-label="Move this frame on"
+        title="Move on"
+        disabled={index === sheet.frames.length - 1}
+        onClick={() => run(change(`Move ${name}`, (frames) => moved(frames, index, index + 1), index + 1))}
+      >
         <ArrowForward fontSize="small" />
       </IconButton>
-      <IconButton size="small" aria-label="Delete this frame" title="Delete this frame" disabled={sheet.frames.length === 1} onClick={() => run(change(`Delete ${name}`, (frames) => frames.filter((_, i) => i !== index), Math.max(0, index - 1)))}>
+      <IconButton
+        size="small"
+        aria-label="Delete this frame"
+        title="Delete this frame"
+        disabled={sheet.frames.length === 1}
+        onClick={() =>
+          run(
+            change(
+              `Delete ${name}`,
+              (frames) => frames.filter((_, i) => i !== index),
+              Math.max(0, index - 1),
+            ),
+          )
+        }
+      >
         <DeleteOutline fontSize="small" />
       </IconButton>
     </div>

@@ -36,7 +36,12 @@ interface Props {
 }
 
 const Toggle = ({ label, pressed, onClick }: { label: string; pressed: boolean; onClick: () => void }) => (
-  <button type="button" className={pressed ? 'toggle-word notched' : 'toggle-word'} aria-pressed={pressed} onClick={onClick}>
+  <button
+    type="button"
+    className={pressed ? 'toggle-word notched' : 'toggle-word'}
+    aria-pressed={pressed}
+    onClick={onClick}
+  >
     {label}
   </button>
 )
@@ -51,7 +56,16 @@ export const ToolBar = ({ settings, colours, onChange }: Props) => {
         {(Object.keys(TOOLS) as Tool[]).map((id) => {
           const Icon = ICONS[id]
           return (
-            <IconButton key={id} role="radio" aria-checked={id === tool} aria-label={TOOLS[id].label} title={`${TOOLS[id].label}: ${TOOLS[id].help}`} className={id === tool ? 'notched' : ''} size="small" onClick={() => onChange({ tool: id })}>
+            <IconButton
+              key={id}
+              role="radio"
+              aria-checked={id === tool}
+              aria-label={TOOLS[id].label}
+              title={`${TOOLS[id].label}: ${TOOLS[id].help}`}
+              className={id === tool ? 'notched' : ''}
+              size="small"
+              onClick={() => onChange({ tool: id })}
+            >
               <Icon fontSize="small" />
             </IconButton>
           )
@@ -59,20 +73,52 @@ export const ToolBar = ({ settings, colours, onChange }: Props) => {
       </div>
       <div className="brush-row">
         <ColourField value={colour} onMove={setColour} onDone={() => {}} onCommit={setColour} />
-        <NumberField label="Brush" unit="px" value={size} low={1} high={16} onCommit={(next) => onChange({ size: next })} />
+        <NumberField
+          label="Brush"
+          unit="px"
+          value={size}
+          low={1}
+          high={16}
+          onCommit={(next) => onChange({ size: next })}
+        />
         <label className="alpha-row">
           <span>Alpha</span>
-          <Slider size="small" aria-label="Alpha of the brush" min={0.05} max={1} step={0.05} value={alpha} onChange={(_, next) => onChange({ alpha: next })} />
+          <Slider
+            size="small"
+            aria-label="Alpha of the brush"
+            min={0.05}
+            max={1}
+            step={0.05}
+            value={alpha}
+            onChange={(_, next) => onChange({ alpha: next })}
+          />
           <small>{Math.round(alpha * 100)} %</small>
         </label>
       </div>
       <div className="brush-row">
         <span className="row-label">Mirror</span>
-        <Toggle label="across" pressed={mirrors.x} onClick={() => onChange({ mirrors: { ...mirrors, x: !mirrors.x } })} />
-        <Toggle label="down" pressed={mirrors.y} onClick={() => onChange({ mirrors: { ...mirrors, y: !mirrors.y } })} />
+        <Toggle
+          label="across"
+          pressed={mirrors.x}
+          onClick={() => onChange({ mirrors: { ...mirrors, x: !mirrors.x } })}
+        />
+        <Toggle
+          label="down"
+          pressed={mirrors.y}
+          onClick={() => onChange({ mirrors: { ...mirrors, y: !mirrors.y } })}
+        />
         <span className="swatches" role="group" aria-label="Colours at hand">
           {colours.map((c) => (
-            <button key={c} type="button" className="swatch" style={{ background: c }} aria-label={`Draw with ${c}`} aria-pressed={c === colour} title={c} onClick={() => setColour(c)} />
+            <button
+              key={c}
+              type="button"
+              className="swatch"
+              style={{ background: c }}
+              aria-label={`Draw with ${c}`}
+              aria-pressed={c === colour}
+              title={c}
+              onClick={() => setColour(c)}
+            />
           ))}
         </span>
       </div>

@@ -5,11 +5,34 @@ import { between, contains, painted, type Settings, strokePoints } from './tools
 type Texel = readonly [number, number]
 
 export type Gesture =
-  | { readonly phase: 'stroke'; readonly base: Image; readonly from: Texel; readonly at: Texel; readonly points: ReadonlySet<number>; readonly image: Image }
+  | {
+      readonly phase: 'stroke'
+      readonly base: Image
+      readonly from: Texel
+      readonly at: Texel
+      readonly points: ReadonlySet<number>
+      readonly image: Image
+    }
   | { readonly phase: 'selecting'; readonly from: Texel; readonly selection: Cell | null }
-  | { readonly phase: 'moving'; readonly from: Texel; readonly start: Cell; readonly piece: Image; readonly rest: Image; readonly selection: Cell; readonly image: Image }
+  | {
+      readonly phase: 'moving'
+      readonly from: Texel
+      readonly start: Cell
+      readonly piece: Image
+      readonly rest: Image
+      readonly selection: Cell
+      readonly image: Image
+    }
 
-const stroke = (settings: Settings, base: Image, from: Texel, last: Texel, at: Texel, before: ReadonlySet<number>, gathers: boolean): Gesture => {
+const stroke = (
+  settings: Settings,
+  base: Image,
+  from: Texel,
+  last: Texel,
+  at: Texel,
+  before: ReadonlySet<number>,
+  gathers: boolean,
+): Gesture => {
   const points = strokePoints(settings, base, gathers ? last : from, at, before)
   return { phase: 'stroke', base, from, at, points, image: painted(settings, base, points) }
 }
@@ -26,11 +49,17 @@ export const begin = (settings: Settings, base: Image, at: Texel, selection: Cel
 
 /** The pointer goes on to a texel. */
 export const goOn = (settings: Settings, gesture: Gesture, at: Texel, base: Image): Gesture => {
-  if (gesture.phase === 'stroke') return stroke(settings, gesture.base, gesture.from, gesture.at, at, gesture.points, gathers(settings))
+  if (gesture.phase === 'stroke')
+    return stroke(settings, gesture.base, gesture.from, gesture.at, at, gesture.points, gathers(settings))
   if (gesture.phase === 'selecting') return { ...gesture, selection: between(gesture.from, at, base) }
-  const selection: Cell = { ...gesture.start, x: gesture.start.x + at[0] - gesture.from[0], y: gesture.start.y + at[1] - gesture.from[1] }
+  const selection: Cell = {
+    ...gesture.start,
+    x: gesture.start.x + at[0] - gesture.from[0],
+    y: gesture.start.y + at[1] - gesture.from[1],
+  }
   return { ...gesture, selection, image: drop(gesture.rest, gesture.piece, selection.x, selection.y) }
 }
 
 /** What the canvas shows during a gesture. */
-export const imageIn = (gesture: Gesture | null, base: Image): Image => (gesture && gesture.phase !== 'selecting' ? gesture.image : base)
+export const imageIn = (gesture: Gesture | null, base: Image): Image =>
+  gesture && gesture.phase !== 'selecting' ? gesture.image : base

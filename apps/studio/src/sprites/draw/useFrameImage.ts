@@ -41,13 +41,18 @@ export const useFrameImage = (sheet: Sheet, index: number): FrameImage | null =>
   const [pending, setPending] = useState<{ readonly key: string; readonly image: Image } | null>(null)
   const latest = useRef(0)
   const key = `${sheet.id} ${index}`
-  const preview = useCallback((image: Image) => publishPatch({ sheet: sheet.id, x, y, image }), [sheet.id, x, y])
+  const preview = useCallback(
+    (image: Image) => publishPatch({ sheet: sheet.id, x, y, image }),
+    [sheet.id, x, y],
+  )
   const commit = useCallback(
     (label: string, image: Image) => {
       const mine = ++latest.current
       setPending({ key, image })
       preview(image)
-      void commitFrame(`${label} on ${rect.name}`, sheet.id, index, image).then(() => mine === latest.current && setPending(null))
+      void commitFrame(`${label} on ${rect.name}`, sheet.id, index, image).then(
+        () => mine === latest.current && setPending(null),
+      )
     },
     [key, preview, rect.name, sheet.id, index],
   )
