@@ -1,4 +1,7 @@
-/** Builds an effect from nothing as a designer does, by pointer and keys, after the document of one that is there. */
+/**
+ * Builds an effect from nothing as a designer does, by pointer and keys, after the document of one that is
+ * there.
+ */
 import type { Burst, Emitter, Kit, ParticleType } from '@gliv/document'
 import {
   DEFAULT_EMITTER_CHOICES,
@@ -142,7 +145,10 @@ export class EffectBuilder {
     await this.#page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
   }
 
-  /** Every word that differs from a new emitter's; those that appear after others have been chosen come in a second round. */
+  /**
+   * Every word that differs from a new emitter's; those that appear after others have been chosen come in a
+   * second round.
+   */
   async #choices(emitter: Emitter, type: ParticleType, owner: 'emitter' | 'type'): Promise<void> {
     const fresh = owner === 'emitter' ? { emitter: FRESH_EMITTER, type } : { emitter, type: FRESH_TYPE }
     const ids = (Object.keys(CHOICES) as MenuChoice[]).filter((id) => {
@@ -228,7 +234,9 @@ export class EffectBuilder {
     await this.#page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
   }
 
-  /** From a flat ramp: each further point by a press on the plot, then its exact place and value by typing. */
+  /**
+   * From a flat ramp: each further point by a press on the plot, then its exact place and value by typing.
+   */
   async #ramp(kind: (typeof SCALAR_RAMPS)[number], ramp: Ramp): Promise<void> {
     const page = this.#page
     await page

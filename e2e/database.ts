@@ -1,7 +1,10 @@
 /** The studio's database from outside of the studio. */
 import type { Page } from '@playwright/test'
 
-/** Damages what the studio keeps of the demo (an effect, a picture), or takes all kits away; in the page, as a broken disk or another tab would. */
+/**
+ * Damages what the studio keeps of the demo (an effect, a picture), or takes all kits away; in the page, as a
+ * broken disk or another tab would.
+ */
 export const inDatabase = (page: Page, change: 'damage' | 'clear'): Promise<void> =>
   page.evaluate(
     (what) =>

@@ -38,7 +38,9 @@ export class Studio {
     }, path)
   }
 
-  /** From the shelf straight into an effect of the demo, without the kit page and its twenty moving pictures. */
+  /**
+   * From the shelf straight into an effect of the demo, without the kit page and its twenty moving pictures.
+   */
   async openDemoEffect(name: string): Promise<this> {
     await this.openShelf()
     const { kit } = demo()
@@ -79,7 +81,9 @@ export class Studio {
     return this
   }
 
-  /** Waits until what was asked for is on the canvas: two pictures of the screen, and a frozen moment in full. */
+  /**
+   * Waits until what was asked for is on the canvas: two pictures of the screen, and a frozen moment in full.
+   */
   async drawn(): Promise<void> {
     await this.page.evaluate(
       () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),

@@ -1,4 +1,7 @@
-/** Builds the studio, the game page, and the player with its types; says what it does. `--if-changed` skips a build that is up to date. */
+/**
+ * Builds the studio, the game page, and the player with its types; says what it does. `--if-changed` skips a
+ * build that is up to date.
+ */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { createHash } from 'node:crypto'
 import { readdirSync, statSync } from 'node:fs'
@@ -55,7 +58,8 @@ else {
   step('the studio', vite('apps/studio'))
   step('the game page', vite('apps/ferry'))
   step('the player', vite('packages/player'))
-  // The player's types are put together from the packages' declarations, which a fresh clone does not have yet.
+  // The player's types are put together from the packages' declarations, which a fresh clone does not have
+  // yet.
   step('the player’s types', toolCommand('tsc', ['-b', 'packages/player']))
   step('one file of types', [process.execPath, [`${ROOT}/scripts/playertypes.mjs`]])
   step('packing', [process.execPath, [`${ROOT}/scripts/compress.mjs`]])

@@ -1,6 +1,8 @@
 /**
- * What may not change by accident: golden state hashes of the frozen demo on its pier, and the bytes of its kit files, its pack and
- * three baked sheets. `npm run frozen` compares and names what differs; `npm run frozen -- --write` writes them anew, which is for
+ * What may not change by accident: golden state hashes of the frozen demo on its pier, and the bytes of its
+ * kit files, its pack and
+ * three baked sheets. `npm run frozen` compares and names what differs; `npm run frozen -- --write` writes
+ * them anew, which is for
  * raised rules or formats only.
  */
 import { createHash } from 'node:crypto'

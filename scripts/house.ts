@@ -1,5 +1,6 @@
 /**
- * What the house looks like in figures: npm run measure:house. Files, their lengths, the longest functions, lines over 120 columns,
+ * What the house looks like in figures: npm run measure:house. Files, their lengths, the longest functions,
+ * lines over 120 columns,
  * pairs of folders that import each other, exports of the public indexes that say what they do.
  */
 import { execFileSync } from 'node:child_process'

@@ -1,4 +1,7 @@
-/** npm run kernels — compiles the engine's kernels and writes them as text that every build can take in. `--check` only compares. */
+/**
+ * npm run kernels — compiles the engine's kernels and writes them as text that every build can take in.
+ * `--check` only compares.
+ */
 import { Buffer } from 'node:buffer'
 import { readFileSync, writeFileSync } from 'node:fs'
 import asc from 'assemblyscript/asc'

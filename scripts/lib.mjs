@@ -18,7 +18,10 @@ export const run = (program, args, options = {}) => {
   if (status !== 0) process.exit(status ?? 1)
 }
 
-/** Runs a program whose output matters only when it fails; then it is shown, and this script ends with its exit code. */
+/**
+ * Runs a program whose output matters only when it fails; then it is shown, and this script ends with its
+ * exit code.
+ */
 export const quietly = (program, args) => {
   const { status, error, stdout, stderr } = spawnSync(program, args, { cwd: ROOT, encoding: 'utf8' })
   if (status === 0) return

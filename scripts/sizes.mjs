@@ -1,4 +1,7 @@
-/** npm run measure:size — gzipped script of the first load of each screen of the built studio, and of the player. */
+/**
+ * npm run measure:size — gzipped script of the first load of each screen of the built studio, and of the
+ * player.
+ */
 import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'

@@ -1,5 +1,6 @@
 /**
- * npm test: installs what is missing; types, lint, kernels and dependencies beside the unit tests; then builds and runs the
+ * npm test: installs what is missing; types, lint, kernels and dependencies beside the unit tests; then
+ * builds and runs the
  * end-to-end tests. `--long` (npm run test:long) runs the fuzzing, kills and damages at full length instead.
  */
 import { spawn } from 'node:child_process'
@@ -15,7 +16,10 @@ const step = (name, work) => {
   console.log(`  ${name}: ${secondsSince(start)}`)
 }
 
-/** Runs commands one after the other, beside other such rows; what they print comes at once when the row's step ends. */
+/**
+ * Runs commands one after the other, beside other such rows; what they print comes at once when the row's
+ * step ends.
+ */
 const row = async (steps) => {
   for (const [name, [program, args], shown] of steps) {
     const start = Date.now()

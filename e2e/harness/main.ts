@@ -1,4 +1,7 @@
-/** Runs the core inside a browser for the tests: state hashes, and pictures of each drawing path against paint. */
+/**
+ * Runs the core inside a browser for the tests: state hashes, and pictures of each drawing path against
+ * paint.
+ */
 import { maskReader } from '@gliv/bake'
 import { makeDemo } from '@gliv/demo'
 import { frozenDemo } from '@gliv/demo/frozen'
@@ -206,7 +209,10 @@ const harness = {
     )
   },
 
-  /** A picture in a hurry is on the whole canvas at once; one in bands only when the last of them is drawn. Reds of the four quarters, from below. */
+  /**
+   * A picture in a hurry is on the whole canvas at once; one in bands only when the last of them is drawn.
+   * Reds of the four quarters, from below.
+   */
   async coarseAndInBands(): Promise<{
     coarse: boolean
     hurried: number[]
@@ -243,7 +249,9 @@ const harness = {
     return { coarse, hurried, between, whole: reds() }
   },
 
-  /** What a buffer that knows the price of a pixel plans for pictures of so many, none of which was drawn yet. */
+  /**
+   * What a buffer that knows the price of a pixel plans for pictures of so many, none of which was drawn yet.
+   */
   foreseen(perPixel: number, pixels: readonly number[]): { bands: number; coarse: boolean }[] {
     const gl = document.createElement('canvas').getContext('webgl2')!
     return pixels.map((count) => {
@@ -255,7 +263,10 @@ const harness = {
     })
   },
 
-  /** Draws stripes directly and then behind the scenes: how many turns the second took, and whether they are the same. */
+  /**
+   * Draws stripes directly and then behind the scenes: how many turns the second took, and whether they are
+   * the same.
+   */
   async behindTheScenes(): Promise<{ turns: number; same: boolean; light: number }> {
     const canvas = document.createElement('canvas')
     canvas.width = 60

@@ -1,4 +1,7 @@
-/** The three effects of 2,000 particles that edits are measured on: a burst, contact, and warm-up with a relay. */
+/**
+ * The three effects of 2,000 particles that edits are measured on: a burst, contact, and warm-up with a
+ * relay.
+ */
 import { addRelay, writeKitJson } from '@gliv/document'
 import { frozenDemo } from '@gliv/demo/frozen'
 

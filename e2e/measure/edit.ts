@@ -1,7 +1,9 @@
 /**
  * npm run measure:edit — how soon an edit is answered, in the built studio, interface included.
- * 1. Frozen moment: about 500 particles at 1 s, 120 steps of a drag; from the input event to the submitted draw.
- * 2. The same with 2,000 particles of a burst, of contact, and of warm-up and a relay, for every class of property.
+ * 1. Frozen moment: about 500 particles at 1 s, 120 steps of a drag; from the input event to the submitted
+ * draw.
+ * 2. The same with 2,000 particles of a burst, of contact, and of warm-up and a relay, for every class of
+ * property.
  * 3. While 20,000 particles play under software rendering: 50 edits, and whether the last value won.
  */
 import { writeKitJson } from '@gliv/document'
@@ -103,7 +105,8 @@ await withStudio(async (studio, page) => {
     ['ramp point (scale: output changes)', async () => page.getByTestId('ramp-point').nth(1)],
     ['handle on the stage (place)', async () => studio.handle('move')],
   ]
-  // One short drag first, so that the page's code is compiled as it is for somebody who has worked for a minute.
+  // One short drag first, so that the page's code is compiled as it is for somebody who has worked for a
+  // minute.
   await dragSlowly(page, await drags[0]![1](), 30, 1)
   for (const [name, find] of drags) {
     await record(page)

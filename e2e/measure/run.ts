@@ -1,4 +1,6 @@
-/** What the measuring scripts share: the built product in a browser, percentiles, the studio driven by hand. */
+/**
+ * What the measuring scripts share: the built product in a browser, percentiles, the studio driven by hand.
+ */
 import { spawn } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 import { chromium, type Page } from '@playwright/test'

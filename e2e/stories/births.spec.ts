@@ -1,4 +1,7 @@
-/** A designer sets births and looks: every kind of control of the Recipe changes the running effect, and undo brings it back. */
+/**
+ * A designer sets births and looks: every kind of control of the Recipe changes the running effect, and undo
+ * brings it back.
+ */
 import { expect, test } from '@playwright/test'
 import { Studio } from '../studio.ts'
 

@@ -1,4 +1,7 @@
-/** From "new effect" to a convincing three-layer blast without starters: every press, drag, key and typed value counts. */
+/**
+ * From "new effect" to a convincing three-layer blast without starters: every press, drag, key and typed
+ * value counts.
+ */
 import { expect, type Locator, test } from '@playwright/test'
 import { Studio } from '../studio.ts'
 

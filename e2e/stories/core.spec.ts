@@ -49,7 +49,8 @@ for (const path of ['instanced', 'expanded', 'canvas2d'] as const) {
 
   test(`${path} agrees with paint on free scenes and on the demo`, async ({ page }) => {
     for (const scene of FREE) {
-      // A 2D canvas softens the edges of turned pictures and has its own way to the nearest texel; soft sprites hide the first, not the second.
+      // A 2D canvas softens the edges of turned pictures and has its own way to the nearest texel; soft
+      // sprites hide the first, not the second.
       if (path === 'canvas2d' && scene.sampling === 'nearest') continue
       expect(
         agreement(await page.evaluate(([s, p]) => harness.compare(s, p), [scene, path] as const)),

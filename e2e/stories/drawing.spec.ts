@@ -85,7 +85,8 @@ test('frames of a drawing are added, selected texels moved, the canvas grows, an
   await page.getByRole('tab', { name: 'Frames' }).click()
   await expect(page.getByRole('listbox', { name: 'Frames' }).getByRole('option')).toHaveCount(2)
   await studio.saved()
-  // What lies on the sheet: the moved block at (3, 2) of 6, kept in the middle of 10 texels; its mirror image in the second frame.
+  // What lies on the sheet: the moved block at (3, 2) of 6, kept in the middle of 10 texels; its mirror image
+  // in the second frame.
   const rows = await page.evaluate(async () => {
     const { result } = await new Promise<IDBRequest>((done) => {
       const open = indexedDB.open('gliv')

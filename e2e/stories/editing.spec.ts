@@ -60,7 +60,8 @@ test('numbers are dragged and typed in the sentences; a drag is one step; bad in
   await page.keyboard.type('0.6')
   await page.keyboard.press('Enter')
   await expect(studio.number('drag')).toHaveText('0.6 per s')
-  // Sliders: one knob when fixed, two when split; the nearer knob follows, keys step, a drag is one step of undo.
+  // Sliders: one knob when fixed, two when split; the nearer knob follows, keys step, a drag is one step of
+  // undo.
   await studio.openGroup('life')
   const slider = page.getByTestId('slider-life')
   await expect(slider.getByRole('slider')).toHaveCount(2)

@@ -52,7 +52,8 @@ test('a page killed in the middle of a drag loses neither earlier edits nor the 
   expect(dragged).not.toBe('620 px/s²')
   const reached = Number(await gravity.getAttribute('aria-valuenow'))
   await expect.poll(() => draftedGravity(page)).toBe(reached)
-  // Killed, as by the system: no unload, no chance to save. The new page is there before, for the crash ends its neighbour.
+  // Killed, as by the system: no unload, no chance to save. The new page is there before, for the crash ends
+  // its neighbour.
   const after = new Studio(await context.newPage())
   const crashed = page.waitForEvent('crash')
   const session = await context.newCDPSession(page)

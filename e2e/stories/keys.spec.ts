@@ -1,4 +1,6 @@
-/** Keys after everything that a hand does: what is undone, played, chosen and moved, and where the focus is. */
+/**
+ * Keys after everything that a hand does: what is undone, played, chosen and moved, and where the focus is.
+ */
 import { expect, type Locator, type Page, test } from '@playwright/test'
 import { peek } from '../peek.ts'
 import { Studio } from '../studio.ts'

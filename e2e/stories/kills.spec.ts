@@ -1,6 +1,8 @@
 /**
- * The browser is killed in the middle of work, as by the system, and started again on the same profile: what was shown as
- * saved is there, what was not is at most a second of it. `GLIV_LONG=1` (npm run test:long): a hundred kills and reloads.
+ * The browser is killed in the middle of work, as by the system, and started again on the same profile: what
+ * was shown as
+ * saved is there, what was not is at most a second of it. `GLIV_LONG=1` (npm run test:long): a hundred kills
+ * and reloads.
  */
 import { spawn, type ChildProcess } from 'node:child_process'
 import { mkdtemp, rm } from 'node:fs/promises'

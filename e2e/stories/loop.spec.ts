@@ -1,4 +1,6 @@
-/** The loop between a change and a look: numbers, search, ways of looking, levers, shelves, the table, time. */
+/**
+ * The loop between a change and a look: numbers, search, ways of looking, levers, shelves, the table, time.
+ */
 import { expect, type Page, test } from '@playwright/test'
 import { Studio } from '../studio.ts'
 

@@ -1,4 +1,7 @@
-/** Effects of the demo, built from nothing by pointer and keys alone, equal the demo's documents; ids and salts apart. */
+/**
+ * Effects of the demo, built from nothing by pointer and keys alone, equal the demo's documents; ids and
+ * salts apart.
+ */
 import { makeDemo } from '@gliv/demo'
 import { resolveEffect } from '@gliv/document'
 import type { ResolvedEffect } from '@gliv/model'
@@ -6,7 +9,10 @@ import { expect, test } from '@playwright/test'
 import { EffectBuilder } from '../builder.ts'
 import { Studio } from '../studio.ts'
 
-/** What there is to compare: everything that an effect is made of, without ids, salts and names that must be free. */
+/**
+ * What there is to compare: everything that an effect is made of, without ids, salts and names that must be
+ * free.
+ */
 const essence = (effect: ResolvedEffect): unknown => {
   const text = JSON.stringify({ ...effect, id: '', name: '' }, (key, value: unknown) =>
     key === 'id' || key === 'salt' || key === 'name' || key === 'partner' ? undefined : value,

@@ -1,4 +1,6 @@
-/** Stories of pictures: how they come in, are cut, animated, packed, replaced, and seen on running particles. */
+/**
+ * Stories of pictures: how they come in, are cut, animated, packed, replaced, and seen on running particles.
+ */
 import { encodePng } from '@gliv/pixels'
 import { expect, test } from '@playwright/test'
 import { dialogGone, file, filled, flakes, give, openSprites, paste, sheetNames, type } from '../pictures.ts'

@@ -78,7 +78,8 @@ test('ramps at once: a moment that is moved, added or removed in one comes along
   await added.dblclick()
   await expect(points).toHaveCount(own)
   await expect(mates).toHaveCount(other)
-  // Pressing a point of the other makes that one the ramp at hand; both stay together until another is chosen.
+  // Pressing a point of the other makes that one the ramp at hand; both stay together until another is
+  // chosen.
   await mates.first().click()
   await expect(tab('Opacity')).toHaveAttribute('aria-pressed', 'true')
   await expect(points).toHaveCount(other)

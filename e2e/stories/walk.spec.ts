@@ -1,5 +1,6 @@
 /**
- * A random walk by pointer and keys: after each key the document, the session and the focus are what the command table
+ * A random walk by pointer and keys: after each key the document, the session and the focus are what the
+ * command table
  * predicts. `GLIV_WALK_STEPS` and `GLIV_WALK_SEED` make it longer or another one; the seed is printed.
  */
 import { expect, type Page, test } from '@playwright/test'

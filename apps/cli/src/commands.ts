@@ -1,4 +1,7 @@
-/** The commands: one definition each. A command writes its result through `out` and its messages through `say`. */
+/**
+ * The commands: one definition each. A command writes its result through `out` and its messages through
+ * `say`.
+ */
 import { mkdir, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { bakeSheet, fileNameOf, maskReader, type BakeOptions } from '@gliv/bake'

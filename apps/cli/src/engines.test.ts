@@ -1,4 +1,7 @@
-/** The whole demo in a JavaScript engine of another kind (a small interpreter built to WebAssembly): the same hashes to the byte. */
+/**
+ * The whole demo in a JavaScript engine of another kind (a small interpreter built to WebAssembly): the same
+ * hashes to the byte.
+ */
 import variant from '@jitl/quickjs-wasmfile-release-sync'
 import { maskReader } from '@gliv/bake'
 import { frozenDemo } from '@gliv/demo/frozen'

@@ -13,7 +13,10 @@ let chosen = ''
 /** A looping effect that follows the pointer while it is held. */
 let held: EffectHandle | null = null
 
-/** What the town has to land on, where the picture of it lies in the canvas: its box is 960 × 540, cut to fit, flush with the bottom. */
+/**
+ * What the town has to land on, where the picture of it lies in the canvas: its box is 960 × 540, cut to fit,
+ * flush with the bottom.
+ */
 const townSurfaces = (): Surface[] => {
   const [w, h] = [canvas.clientWidth || 1, canvas.clientHeight || 1]
   const scale = Math.max(w / 960, h / 540)

@@ -36,7 +36,9 @@ const readablePath: RequestHandler = (request, _response, next) => {
   }
 }
 
-/** What went wrong with a request, in a sentence and without a stack; the server's own faults go to its log. */
+/**
+ * What went wrong with a request, in a sentence and without a stack; the server's own faults go to its log.
+ */
 const plainErrors: ErrorRequestHandler = (
   error: { status?: number; statusCode?: number },
   _request,
@@ -60,7 +62,10 @@ const plainErrors: ErrorRequestHandler = (
     )
 }
 
-/** Builds the application; throws when the studio is not built. `names` are further host names that it answers to. */
+/**
+ * Builds the application; throws when the studio is not built. `names` are further host names that it answers
+ * to.
+ */
 export const createApp = ({ studio, ferry }: Folders, names: readonly string[] = []): Express => {
   const page = join(studio, 'index.html')
   if (!existsSync(page)) throw new Error('The studio is not built; run "npm run build"')

@@ -1,4 +1,7 @@
-/** Starting and stopping: a port that is one, a sentence for what goes wrong, and answers that are ended before leaving. */
+/**
+ * Starting and stopping: a port that is one, a sentence for what goes wrong, and answers that are ended
+ * before leaving.
+ */
 import type { Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import type { Express } from 'express'

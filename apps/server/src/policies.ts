@@ -4,8 +4,10 @@ import type { RequestHandler } from 'express'
 import helmet from 'helmet'
 
 /**
- * Scripts come from here alone; without `wasm-unsafe-eval` the engine's kernels would fall back to slower loops without a
- * word. Styles are written into the page by the component library. Pictures and fonts may be made in the page.
+ * Scripts come from here alone; without `wasm-unsafe-eval` the engine's kernels would fall back to slower
+ * loops without a
+ * word. Styles are written into the page by the component library. Pictures and fonts may be made in the
+ * page.
  */
 export const pagePolicies = (): RequestHandler[] => [
   helmet({
@@ -47,7 +49,10 @@ const hostnameOf = (host: string): string =>
     .replace(/^\[(.*)\]$/, '$1')
     .toLowerCase()
 
-/** Refuses requests that were sent to another name: a page elsewhere could point its own name here and read along. */
+/**
+ * Refuses requests that were sent to another name: a page elsewhere could point its own name here and read
+ * along.
+ */
 export const hostCheck = (names: readonly string[]): RequestHandler => {
   const known = new Set(['localhost', '127.0.0.1', '::1', ...names.map((name) => name.toLowerCase())])
   // Bound to every address on purpose: it is then reached by any of them, but still by no foreign name.

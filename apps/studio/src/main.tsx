@@ -125,7 +125,10 @@ const App = () => {
   )
 }
 
-/** Leaving takes along what is typed and what is not written yet; it is asked about only where that is impossible. */
+/**
+ * Leaving takes along what is typed and what is not written yet; it is asked about only where that is
+ * impossible.
+ */
 const installLeaving = (): void => {
   addEventListener('beforeunload', (event) => void (!leavePage() && event.preventDefault()))
   addEventListener('pagehide', leavePage)

@@ -1,4 +1,7 @@
-/** What a particle-step costs: the same kernels for Node and for the browser. Only the language and the engine. */
+/**
+ * What a particle-step costs: the same kernels for Node and for the browser. Only the language and the
+ * engine.
+ */
 import { compile, createSimulation, type Simulation } from '@gliv/engine'
 import {
   DEFAULT_EMITTER_CHOICES,
@@ -36,7 +39,10 @@ const eased = (from: number, to: number): Ramp => ({
   ],
 })
 
-/** The full set: gravity, drag, three scalar ramps, a tint ramp, spin, births and deaths in balance: `count` alive, a life of 2 s. */
+/**
+ * The full set: gravity, drag, three scalar ramps, a tint ramp, spin, births and deaths in balance: `count`
+ * alive, a life of 2 s.
+ */
 export const fullEffect = (count: number): ResolvedEffect => ({
   id: 'bench',
   name: 'Bench',
@@ -207,7 +213,10 @@ export const stepCost = (count: number, make = fullEffect): StepCost => {
   }
 }
 
-/** ms for one step and one picture of 100 effects of 200 particles, and of one of 20,000; and how much dearer the many are. */
+/**
+ * ms for one step and one picture of 100 effects of 200 particles, and of one of 20,000; and how much dearer
+ * the many are.
+ */
 export const manyEffects = (): { many: number; one: number; ratio: number } => {
   const one = settled(20_000)
   const many = Array.from({ length: 100 }, () => settled(200))

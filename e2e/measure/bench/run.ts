@@ -1,4 +1,7 @@
-/** npm run bench — what particles cost, in one run: in Node and in Chromium. Ratios within the run count; machines are noisy. */
+/**
+ * npm run bench — what particles cost, in one run: in Node and in Chromium. Ratios within the run count;
+ * machines are noisy.
+ */
 import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'

@@ -1,4 +1,6 @@
-/** Random kits, valid and broken, through the whole of the core: read, resolve, compile, step, seek, paint. */
+/**
+ * Random kits, valid and broken, through the whole of the core: read, resolve, compile, step, seek, paint.
+ */
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { makeDemo } from '@gliv/demo'

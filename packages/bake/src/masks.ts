@@ -15,7 +15,9 @@ const imageOf = (png: Uint8Array): Image => {
 /** Different questions kept; a drag over the eight grids of one picture stays far below. */
 const KEPT = 256
 
-/** A reader over the pictures of a kit. `pictures` is asked anew each time, so that pictures may come later. */
+/**
+ * A reader over the pictures of a kit. `pictures` is asked anew each time, so that pictures may come later.
+ */
 export const maskReader = (pictures: () => Pictures): MaskReader => {
   const kept = new Map<string, MaskPlaces>()
   return (sheet, frame, part, grid, keepColours) => {

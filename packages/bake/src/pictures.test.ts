@@ -1,4 +1,6 @@
-/** Each rule of the picture, from the resolved effect through the engine to pixels that were computed by hand. */
+/**
+ * Each rule of the picture, from the resolved effect through the engine to pixels that were computed by hand.
+ */
 import { describe, expect, it } from 'vitest'
 import { compile, createSimulation, type SimulationOptions } from '@gliv/engine'
 import {
@@ -21,7 +23,8 @@ const B = [0, 0, 255, 255]
 const W = [255, 255, 255, 255]
 const NONE = [0, 0, 0, 0]
 
-// Eight texels across: frame 0 is red and green side by side, frames 1 to 3 are one texel of blue, white, red.
+// Eight texels across: frame 0 is red and green side by side, frames 1 to 3 are one texel of blue, white,
+// red.
 const SHEET = prepareSheet(
   8,
   1,
@@ -340,7 +343,8 @@ describe('colour', () => {
 })
 
 describe('order', () => {
-  // Two particles at one place: the first born is blue at first, the second follows 0.5 s later when the first has turned red.
+  // Two particles at one place: the first born is blue at first, the second follows 0.5 s later when the
+  // first has turned red.
   const top = (order: ResolvedEmitter['order']) =>
     paint({
       tick: 30,
@@ -383,7 +387,8 @@ describe('blends, on a ground and on nothing', () => {
     ['additive', [200, 100, 100, 255], [255, 128, 64, 100]],
     // s + d (1 − s): 100 + 100 × (155 ÷ 255) = 161; 50 + 50 × 205 ÷ 255 = 90; 25 + 75 × 230 ÷ 255 = 93.
     ['screen', [161, 90, 93, 255], [255, 128, 64, 100]],
-    // d (1 − a + s): 100 × (127.5 + 100) ÷ 255 = 89; 50 × 177.5 ÷ 255 = 35; 75 × 152.5 ÷ 255 = 45. On nothing: black, alpha 127.5 − 175 ÷ 3 = 69.
+    // d (1 − a + s): 100 × (127.5 + 100) ÷ 255 = 89; 50 × 177.5 ÷ 255 = 35; 75 × 152.5 ÷ 255 = 45. On
+    // nothing: black, alpha 127.5 − 175 ÷ 3 = 69.
     ['multiply', [89, 35, 45, 255], [0, 0, 0, 69]],
   ] as const)('%s', (blend, onGround, onNothing) => {
     expect(blended(blend, [100, 50, 75])).toEqual(onGround)

@@ -1,4 +1,7 @@
-/** Baking an effect to a sprite sheet: the frames of the contract, painted in software, the same bytes every time. */
+/**
+ * Baking an effect to a sprite sheet: the frames of the contract, painted in software, the same bytes every
+ * time.
+ */
 import { resolveEffect, type Effect, type KitFile } from '@gliv/document'
 import {
   compile,
@@ -27,7 +30,10 @@ export interface BakeOptions {
   readonly seed?: number
   /** Frame size in px; default: as large as the effect needs. */
   readonly size?: { readonly w: number; readonly h: number }
-  /** Where the effect's origin lies in a frame, px from its left top corner; default: fitted, or the centre of a given size. */
+  /**
+   * Where the effect's origin lies in a frame, px from its left top corner; default: fitted, or the centre of
+   * a given size.
+   */
   readonly origin?: { readonly x: number; readonly y: number }
   /** Frames per second; default 30. */
   readonly fps?: number
@@ -199,7 +205,9 @@ const onceThrough = (effect: ResolvedEffect): Tape =>
       ]
     : []
 
-/** Bakes one effect of a kit. Throws `Refusal` on impossible options, `BakeCancelled` when `progress` says so. */
+/**
+ * Bakes one effect of a kit. Throws `Refusal` on impossible options, `BakeCancelled` when `progress` says so.
+ */
 export const bakeSheet = (
   file: KitFile,
   effect: Effect,

@@ -1,5 +1,6 @@
 /**
- * Last Ferry as it stood when its figures were first written down: twenty effects and the stage `pier`. The demo itself may be
+ * Last Ferry as it stood when its figures were first written down: twenty effects and the stage `pier`. The
+ * demo itself may be
  * redrawn; golden hashes, promised bytes and benchmarks are those of this kit, so that they stay comparable.
  */
 import { fromDataUrl, type KitFile, readKit } from '@gliv/document'

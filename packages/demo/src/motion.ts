@@ -1,4 +1,7 @@
-/** What the night does to things: mud, the sink-hole, moths around the lantern, the sunk and risen beat, a volley. */
+/**
+ * What the night does to things: mud, the sink-hole, moths around the lantern, the sunk and risen beat, a
+ * volley.
+ */
 import { type Effect, type ParticleType, type Stage, newPart } from '@gliv/document'
 import { bits, soft } from './frames.ts'
 import { burst, corner, effect, emitter, fixed, ramp, range, relay, tint, type } from './recipe.ts'

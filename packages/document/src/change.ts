@@ -1,4 +1,7 @@
-/** Whether a changed kit can be read again: what a commit is held against, by the loader's own schema and check. */
+/**
+ * Whether a changed kit can be read again: what a commit is held against, by the loader's own schema and
+ * check.
+ */
 import type { z } from 'zod'
 import { checkKit, inWords } from './check.ts'
 import type { Kit } from './kit.ts'

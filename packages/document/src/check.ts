@@ -1,4 +1,6 @@
-/** Reading plain data as a kit: schema first, then what a schema cannot say. Every problem names its place. */
+/**
+ * Reading plain data as a kit: schema first, then what a schema cannot say. Every problem names its place.
+ */
 import { type Owner, PROPERTIES, Refusal } from '@gliv/model'
 import type { z } from 'zod'
 import type { Effect, Emitter, Kit } from './kit.ts'
@@ -51,7 +53,10 @@ const ruleOf = (issue: z.core.$ZodRawIssue): string => {
 export const inWords = (issue: z.core.$ZodRawIssue): string =>
   `${said(issue.input)} is not right here; ${ruleOf(issue)}; ${REMEDIES[issue.code ?? ''] ?? 'correct it, or export the kit again'}`
 
-/** An order list and its map must name the same ids, each once, and each value must carry its own id. `place` is the path up to the noun. */
+/**
+ * An order list and its map must name the same ids, each once, and each value must carry its own id. `place`
+ * is the path up to the noun.
+ */
 const checkMap = (
   place: string,
   map: Record<string, { id: string }>,
@@ -349,7 +354,10 @@ const takenNames = (data: Readonly<Record<string, unknown>>): Problem[] => {
   )
 }
 
-/** Plain data → kit. Older versions are migrated, missing numbers take defaults, unknown fields stay. Throws `KitRefusal`. */
+/**
+ * Plain data → kit. Older versions are migrated, missing numbers take defaults, unknown fields stay. Throws
+ * `KitRefusal`.
+ */
 export const readKit = (data: unknown): Kit => {
   const migrated = migrate(data)
   const names = takenNames(migrated)

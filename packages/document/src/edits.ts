@@ -1,5 +1,6 @@
 /**
- * Edits of a kit that are more than setting a value. Each changes the kit it is given (an Immer draft in the studio,
+ * Edits of a kit that are more than setting a value. Each changes the kit it is given (an Immer draft in the
+ * studio,
  * a copy in tests); ids come from outside, so that the core stays free of chance.
  */
 import { defaultsOf, sourceOfId, type EmitterChoices, type TypeChoices } from '@gliv/model'
@@ -209,7 +210,10 @@ export const addEffect = (kit: Kit, makeId: MakeId): string => {
   return id
 }
 
-/** An independent copy of an effect; its emitters keep their salts, so it plays the same, and get types of their own. */
+/**
+ * An independent copy of an effect; its emitters keep their salts, so it plays the same, and get types of
+ * their own.
+ */
 export const duplicateEffect = (kit: Kit, effectId: string, makeId: MakeId): string => {
   const original = kit.effects[effectId]!
   const id = makeId('effect')
@@ -283,7 +287,10 @@ export const newPart = (id: string, effect: string): Part => ({
   numbers: clone(defaultsOf('part')),
 })
 
-/** Effects that an effect plays itself, by parts and relays; a kit that was not checked yet may name some that are not there. */
+/**
+ * Effects that an effect plays itself, by parts and relays; a kit that was not checked yet may name some that
+ * are not there.
+ */
 export const innerOf = (kit: Kit, id: string): readonly string[] => {
   const effect = Object.hasOwn(kit.effects, id) ? kit.effects[id] : undefined
   if (!effect) return []

@@ -31,7 +31,9 @@ const pictureOf = (pictures: Pictures, hash: string): Uint8Array => {
   return bytes
 }
 
-/** Pictures under the hash of their own bytes: a stand-in for a lost picture is one of its own from then on. */
+/**
+ * Pictures under the hash of their own bytes: a stand-in for a lost picture is one of its own from then on.
+ */
 const withOwnHashes = ({ kit, pictures }: KitFile): KitFile => {
   const sheets = { ...kit.sheets }
   const own = new Map<string, Uint8Array>()
@@ -202,7 +204,10 @@ const zipParts = (
   }
 }
 
-/** Reads either form, told apart by content. Throws `Refusal`; nothing is half read. `progress` is told how far unpacking is. */
+/**
+ * Reads either form, told apart by content. Throws `Refusal`; nothing is half read. `progress` is told how
+ * far unpacking is.
+ */
 export const readKitFile = (bytes: Uint8Array, progress: Progress = () => {}): KitFile => {
   if (bytes.length === 0) throw new Refusal('kit', 'the file is empty; choose a kit that Gliv exported')
   if (bytes.length > FILE_LIMIT_BYTES)

@@ -271,7 +271,8 @@ describe('salvage', () => {
       expect(saved, path.join('.')).not.toBeNull()
       const { kit } = saved!
       expect(checkKit(kit)).toEqual([])
-      // Every thing whose own data was not touched is there, unchanged; what named a damaged thing may have let it go.
+      // Every thing whose own data was not touched is there, unchanged; what named a damaged thing may have
+      // let it go.
       for (const map of ['sheets', 'palettes', 'types', 'effects'] as const)
         for (const [id, value] of Object.entries(sound[map])) {
           const touched = path[0] === map && (path.length === 1 || path[1] === id)

@@ -64,7 +64,9 @@ export type SlicingChoice =
   | ({ by: 'size'; width: number; height: number } & GridChoice)
   | { by: 'gaps'; gap: number }
 
-/** How loose pictures were laid on the sheet; it is laid out anew with this when one of them changes its size. */
+/**
+ * How loose pictures were laid on the sheet; it is laid out anew with this when one of them changes its size.
+ */
 export interface PackingChoice {
   padding: number
   extrude: number
@@ -117,7 +119,10 @@ export interface Burst {
   numbers: Numbers<'burst'>
 }
 
-/** A particle of the emitter hands over to a dormant emitter of the effect, or to another effect of the kit: exactly one of both. */
+/**
+ * A particle of the emitter hands over to a dormant emitter of the effect, or to another effect of the kit:
+ * exactly one of both.
+ */
 export interface Relay extends Writable<RelayChoices> {
   id: string
   salt: number

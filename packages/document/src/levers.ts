@@ -1,6 +1,8 @@
 /**
- * Levers: one factor for a whole effect, carried through every number by its unit, so that the effect stays itself.
- * Each changes the kit that it is given. Particle types that other effects use too are parted from them first.
+ * Levers: one factor for a whole effect, carried through every number by its unit, so that the effect stays
+ * itself.
+ * Each changes the kit that it is given. Particle types that other effects use too are parted from them
+ * first.
  */
 import { type Owner, property, propertiesOf, type PropertyId, type Range, type Unit } from '@gliv/model'
 import { usersOfType } from './edits.ts'

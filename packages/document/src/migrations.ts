@@ -1,4 +1,7 @@
-/** Named steps from one version of the kit format to the next. Each takes and gives plain data and is tested by name. */
+/**
+ * Named steps from one version of the kit format to the next. Each takes and gives plain data and is tested
+ * by name.
+ */
 import { Refusal } from '@gliv/model'
 import { KIT_VERSION } from './kit.ts'
 import { said } from './said.ts'
@@ -14,7 +17,9 @@ export interface Migration {
 const isData = (value: unknown): value is Data =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** Changes the values of a map; what is no map, and values that are no objects, stay for the check to name. */
+/**
+ * Changes the values of a map; what is no map, and values that are no objects, stay for the check to name.
+ */
 const mapValues = (map: unknown, change: (value: Data) => Data): unknown =>
   isData(map)
     ? Object.fromEntries(
@@ -67,7 +72,9 @@ const picturesAndSpans: Migration = {
 
 export const MIGRATIONS: readonly Migration[] = [playAsWord, picturesAndSpans]
 
-/** Brings plain data to the present version. Throws `Refusal` for what is no kit or comes from a newer Gliv. */
+/**
+ * Brings plain data to the present version. Throws `Refusal` for what is no kit or comes from a newer Gliv.
+ */
 export const migrate = (data: unknown): Data => {
   if (!isData(data) || data['format'] !== 'gliv-kit')
     throw new Refusal(

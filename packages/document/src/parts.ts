@@ -4,7 +4,10 @@ import type { Effect, Kit } from './kit.ts'
 
 /** As deep as relays may go: an effect, and four more inside each other. */
 export const PARTS_DEPTH = 4
-/** Effects that one effect may hold in all, each counted as often as it is placed; each is a simulation of its own. */
+/**
+ * Effects that one effect may hold in all, each counted as often as it is placed; each is a simulation of its
+ * own.
+ */
 export const PARTS_TOTAL = 512
 
 interface Extent {
@@ -12,7 +15,10 @@ interface Extent {
   readonly total: number
 }
 
-/** How deep an effect goes and how many effects it holds; both stop growing once they are over the limits, circles included. */
+/**
+ * How deep an effect goes and how many effects it holds; both stop growing once they are over the limits,
+ * circles included.
+ */
 export const extentOf = (kit: Kit, id: string, known = new Map<string, Extent>(), level = 0): Extent => {
   const before = known.get(id)
   if (before) return before

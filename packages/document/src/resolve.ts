@@ -134,7 +134,10 @@ const companionOf = (emitter: Emitter, own: ResolvedType, partner: ResolvedEmitt
 
 const NO_RELAYS: readonly ResolvedRelay[] = []
 
-/** Relays of an emitter; those that lead to something muted stay out. A companion of the dormant emitter is woken with it. */
+/**
+ * Relays of an emitter; those that lead to something muted stay out. A companion of the dormant emitter is
+ * woken with it.
+ */
 const resolveRelays = (
   kit: Kit,
   effect: Effect,
@@ -224,7 +227,10 @@ const resolveEmitter = (
   return resolved
 }
 
-/** Resolves one effect; muted emitters stay out. Sheets are numbered by the kit's order. `read` is needed where a shape is a picture. */
+/**
+ * Resolves one effect; muted emitters stay out. Sheets are numbered by the kit's order. `read` is needed
+ * where a shape is a picture.
+ */
 export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): ResolvedEffect => ({
   id: effect.id,
   name: effect.name,

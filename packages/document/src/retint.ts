@@ -6,7 +6,10 @@ import { partTypes } from './levers.ts'
 const typesOf = (kit: Kit, effect: Effect): ParticleType[] =>
   [...new Set(effect.emitterOrder.map((id) => effect.emitters[id]!.type))].map((id) => kit.types[id]!)
 
-/** `#rrggbb` to how light it looks, 0 to 1: weights of ITU-R BT.709 on linear light would be slower and sort alike here. */
+/**
+ * `#rrggbb` to how light it looks, 0 to 1: weights of ITU-R BT.709 on linear light would be slower and sort
+ * alike here.
+ */
 const lightness = (colour: string): number => {
   const n = Number.parseInt(colour.slice(1), 16)
   return (0.299 * ((n >> 16) & 255) + 0.587 * ((n >> 8) & 255) + 0.114 * (n & 255)) / 255
@@ -24,7 +27,10 @@ export const coloursOfEffect = (kit: Kit, effectId: string): string[] => {
   return [...new Set(all.map((colour) => colour.toLowerCase()))].sort((a, b) => lightness(b) - lightness(a))
 }
 
-/** Each colour gets the one of a palette that stands where it stands from light to dark; both ends meet both ends. */
+/**
+ * Each colour gets the one of a palette that stands where it stands from light to dark; both ends meet both
+ * ends.
+ */
 export const ontoPalette = (
   colours: readonly string[],
   palette: readonly string[],

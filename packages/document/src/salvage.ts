@@ -1,5 +1,6 @@
 /**
- * Opening what is damaged: everything that can be read opens, the rest is set aside by name. Nothing here is used for
+ * Opening what is damaged: everything that can be read opens, the rest is set aside by name. Nothing here is
+ * used for
  * files that come from outside, which are refused as a whole; it is for what the studio itself has kept.
  */
 import {
@@ -151,7 +152,10 @@ const holderAt = (root: Data, path: Path): unknown =>
       root,
     )
 
-/** Takes away what stands at a path; its default comes instead, or what holds it goes in the next round. Gives what was taken. */
+/**
+ * Takes away what stands at a path; its default comes instead, or what holds it goes in the next round. Gives
+ * what was taken.
+ */
 const takeAway = (root: Data, path: Path): { readonly path: Path; readonly value: unknown } => {
   for (let length = path.length; length > 0; length--) {
     const at = path.slice(0, length)
@@ -344,7 +348,9 @@ const mend = (kit: Kit, aside: SetAside[]): void => {
 /** Most things that are dropped one after the other. */
 const MOST_DROPPED = 2000
 
-/** Opens what can be read of a stored kit. Gives null when nothing of it is a kit. The data is not changed. */
+/**
+ * Opens what can be read of a stored kit. Gives null when nothing of it is a kit. The data is not changed.
+ */
 export const salvageKit = (data: unknown, id: string): Salvaged | null => {
   if (!isData(data)) return null
   const aside: SetAside[] = []

@@ -20,7 +20,8 @@ export const blockFor = (w: number, h: number): number => {
 }
 
 /**
- * Adds the effect. `block` is a frame that is filled wholly, from which the pieces are drawn. `assemble`: the pieces fly
+ * Adds the effect. `block` is a frame that is filled wholly, from which the pieces are drawn. `assemble`: the
+ * pieces fly
  * together instead. Returns the effect's id.
  */
 export const addShatter = (

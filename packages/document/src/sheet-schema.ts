@@ -23,7 +23,9 @@ const slicingSchema = z.discriminatedUnion('by', [
   z.looseObject({ by: z.literal('gaps'), gap: texels.min(1) }),
 ])
 
-/** Longest hold of a frame, in frame times; with the most steps a clip stays below what a picture may have. */
+/**
+ * Longest hold of a frame, in frame times; with the most steps a clip stays below what a picture may have.
+ */
 const HOLD_LIMIT = 120
 const STEP_LIMIT = 1024
 

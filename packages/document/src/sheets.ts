@@ -132,7 +132,8 @@ const eachUse = (kit: Kit, sheetId: string, change: (frame: number) => number): 
 }
 
 /**
- * Gives a sheet other frames. `became[i]` is where old frame i is now. Types, marks, masks and clips follow; what pointed
+ * Gives a sheet other frames. `became[i]` is where old frame i is now. Types, marks, masks and clips follow;
+ * what pointed
  * at a frame that is gone (−1) points at the nearest one. Gives how many old frames in use are gone.
  */
 export const setFrames = (
@@ -158,7 +159,8 @@ const overlap = (a: SheetFrame, b: Pick<SheetFrame, 'x' | 'y' | 'w' | 'h'>): num
   Math.max(0, Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y))
 
 /**
- * New cells of a picture as frames: a cell that covers most of an old frame keeps its name, and its pivot by share. Gives the
+ * New cells of a picture as frames: a cell that covers most of an old frame keeps its name, and its pivot by
+ * share. Gives the
  * frames and where each old one went (−1: nowhere).
  */
 export const recut = (

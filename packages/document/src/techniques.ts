@@ -1,5 +1,6 @@
 /**
- * Techniques: whole layers to start from, by what they look like. Each is set down where it is dropped, with pictures of its
+ * Techniques: whole layers to start from, by what they look like. Each is set down where it is dropped, with
+ * pictures of its
  * own that are changed later, while the motion stays.
  */
 import { defaultsOf, type EmitterChoices, type Ease, type TypeChoices } from '@gliv/model'
@@ -504,7 +505,10 @@ export const TECHNIQUES = {
 
 export type TechniqueId = keyof typeof TECHNIQUES
 
-/** Sets a technique down in an effect. @param frames numbers of the frames of its sprites on the sheet. Returns the ids of its emitters, the topmost last. */
+/**
+ * Sets a technique down in an effect. @param frames numbers of the frames of its sprites on the sheet.
+ * Returns the ids of its emitters, the topmost last.
+ */
 export const addTechnique = (
   kit: Kit,
   effectId: string,

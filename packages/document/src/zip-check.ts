@@ -1,5 +1,6 @@
 /**
- * What a zip says of itself, looked at before anything is unpacked: names, sizes, check sums, encryption. The archive
+ * What a zip says of itself, looked at before anything is unpacked: names, sizes, check sums, encryption. The
+ * archive
  * package leaves these out; the layout is that of APPNOTE 6.3.10, sections 4.3.12 and 4.3.16.
  */
 import { Refusal } from '@gliv/model'
@@ -46,7 +47,9 @@ const dataStart = (view: DataView, local: number): number => {
   return local + 30 + view.getUint16(local + 26, true) + view.getUint16(local + 28, true)
 }
 
-/** Entries of a zip's directory. Throws `Refusal` for what is cut short, encrypted, or names one thing twice. */
+/**
+ * Entries of a zip's directory. Throws `Refusal` for what is cut short, encrypted, or names one thing twice.
+ */
 export const zipEntries = (bytes: Uint8Array): readonly ZipEntry[] => {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const end = endOf(view)

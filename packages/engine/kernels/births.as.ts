@@ -1,6 +1,8 @@
 /**
- * Births of plain kinds, one particle at a time over a run of new slots whose keys, times and lives are there: where they
- * stand and where they go, what they look like, and how their first step goes. Twins: launch.ts, `drawLooks`, `dragStepIn`.
+ * Births of plain kinds, one particle at a time over a run of new slots whose keys, times and lives are
+ * there: where they
+ * stand and where they go, what they look like, and how their first step goes. Twins: launch.ts, `drawLooks`,
+ * `dragStepIn`.
  */
 import { address, num } from './block.as'
 import { Aims, Biases, Birth, Drawn, Fills, Numbers, Shapes, Streams, Words } from './layout.as'
@@ -168,7 +170,10 @@ function aimAt(block: usize, hi: u32, lo: u32): void {
   c = turnedX
 }
 
-/** `Launcher.launch` for slots whose places are drawn at random, while nothing of the effect or the emitter moves. */
+/**
+ * `Launcher.launch` for slots whose places are drawn at random, while nothing of the effect or the emitter
+ * moves.
+ */
 export function launch(from: i32, to: i32): void {
   const block = address(Words.birth)
   const speedFrom = own(block, Birth.speedFrom), speedSpan = own(block, Birth.speedSpan)

@@ -1,4 +1,7 @@
-/** Where kernels find what they are told. The enums come from ../src/kernels/layout.ts, by way of a file that `npm run kernels` makes up. */
+/**
+ * Where kernels find what they are told. The enums come from ../src/kernels/layout.ts, by way of a file that
+ * `npm run kernels` makes up.
+ */
 import { Numbers, NUMBERS_AT, SMALL_AT } from './layout.as'
 
 // @ts-ignore: decorator
@@ -50,7 +53,10 @@ export function wholes(a: v128, b: v128): v128 {
   return v128.shuffle<i32>(a, b, 0, 2, 4, 6)
 }
 
-/** The cells of four shares from 0 to 1: `cellOf`. From 2 on the upper half of a float64 begins with the ten bits of the cell, from bit 9 on. */
+/**
+ * The cells of four shares from 0 to 1: `cellOf`. From 2 on the upper half of a float64 begins with the ten
+ * bits of the cell, from bit 9 on.
+ */
 // @ts-ignore: decorator
 @inline
 function uppers(a: v128, b: v128): v128 {

@@ -2,7 +2,9 @@
 import { address, after, both, column, lines, lookEntries, wholes } from './block.as'
 import { FRAME_AT, Numbers, SMALL_AT, Words } from './layout.as'
 
-/** As four float32 each: the texel rectangle of the frame; its pivot as x, x, y, y; its size as w, w, h, −h. */
+/**
+ * As four float32 each: the texel rectangle of the frame; its pivot as x, x, y, y; its size as w, w, h, −h.
+ */
 const TEXEL: usize = FRAME_AT
 const PIVOTS: usize = FRAME_AT + 16
 const SIZES: usize = FRAME_AT + 32
@@ -60,7 +62,10 @@ function turns(angle: v128, spin: v128, age: v128): v128 {
 /** Bytes of an instance. */
 const ROW: usize = 48
 
-/** Lists those of four that the tables do not know. @param rows how many instances stand before the first of the four */
+/**
+ * Lists those of four that the tables do not know. @param rows how many instances stand before the first of
+ * the four
+ */
 export function leave(left: usize, slot: i32, rows: i32, mask: i32, unknown: i32): usize {
   for (let lane = 0; lane < 4; lane++) {
     if ((unknown >> lane) & 1) {
@@ -74,10 +79,14 @@ export function leave(left: usize, slot: i32, rows: i32, mask: i32, unknown: i32
 }
 
 /**
- * `selectWithLooks` and `drawPlain` for the slots from `from` to `to`, four at a time: instances to `out`, in order.
- * Visible ones that need the exact pieces are listed at `left` as slot and instance. Returns how many there are, and how
- * many are left, in the upper half. Numbers and addresses are read from the block wherever they are used: there are far
- * more of them than registers, and a register that is put away costs more than a load. What lies after the last slot is
+ * `selectWithLooks` and `drawPlain` for the slots from `from` to `to`, four at a time: instances to `out`, in
+ * order.
+ * Visible ones that need the exact pieces are listed at `left` as slot and instance. Returns how many there
+ * are, and how
+ * many are left, in the upper half. Numbers and addresses are read from the block wherever they are used:
+ * there are far
+ * more of them than registers, and a register that is put away costs more than a load. What lies after the
+ * last slot is
  * read and not used.
  */
 // @ts-ignore: decorator
@@ -102,7 +111,8 @@ function draw(from: i32, to: i32, back: bool): i32 {
     const size = ramped(Words.scaleFloor, Words.scale, o, lines(v128.load(l0), v128.load(l1), uA), lines(v128.load(l2), v128.load(l3), uB))
     const opacity = ramped(Words.opacityFloor, Words.opacity, o, lines(v128.load(l0, 16), v128.load(l1, 16), uA), lines(v128.load(l2, 16), v128.load(l3, 16), uB))
     const tints = v128.load32_lane(l3, v128.load32_lane(l2, v128.load32_lane(l1, v128.load32_zero(l0, 32), 1, 32), 2, 32), 3, 32)
-    // What the tables cannot say is not a number (ramps) or 0 (tints); known tints are opaque, so that their highest bit is set.
+    // What the tables cannot say is not a number (ramps) or 0 (tints); known tints are opaque, so that their
+    // highest bit is set.
     const sum = f32x4.add(size, opacity)
     const unknown = mask & ~i32x4.bitmask(v128.and(f32x4.eq(sum, sum), tints))
     const next = drawQuads(o, p, back, ageA, ageB, size, v128.shuffle<f32>(tints, opacity, 0, 4, 1, 5), v128.shuffle<f32>(tints, opacity, 2, 6, 3, 7), out, mask)

@@ -55,7 +55,10 @@ function fieldAt(here: usize, next: usize, tx: v128, ty: v128, still: bool): v12
   return f64x2.add(top, f64x2.mul(bottom, ty))
 }
 
-/** From places in the field to where cells lie in a layer, in bytes: (64 × row + row + column) × 16, both from 0 to 63. */
+/**
+ * From places in the field to where cells lie in a layer, in bytes: (64 × row + row + column) × 16, both from
+ * 0 to 63.
+ */
 // @ts-ignore: decorator
 @inline
 function cellsAt(x: v128, x2: v128, y: v128, y2: v128): v128 {
@@ -71,7 +74,9 @@ function mapped(x: v128, y: v128, u: i32, v: i32, w: i32, shift: i32): v128 {
   return f64x2.add(f64x2.mul(f64x2.add(f64x2.add(f64x2.mul(both(u), x), f64x2.mul(both(v), y)), both(w)), both(Numbers.scale)), both(shift))
 }
 
-/** A pair's step along both axes. @param r speed ramp, if it has a say @param a, b, e coefficients of the step */
+/**
+ * A pair's step along both axes. @param r speed ramp, if it has a say @param a, b, e coefficients of the step
+ */
 // @ts-ignore: decorator
 @inline
 function stepPair(o: usize, second: bool, ramped: bool, r: v128, gx: v128, gy: v128, a: v128, b: v128, e: v128): void {
@@ -79,7 +84,9 @@ function stepPair(o: usize, second: bool, ramped: bool, r: v128, gx: v128, gy: v
   stepAxis(address(Words.y) + o, address(Words.lastY) + o, address(Words.vy) + o, second, r, ramped, a, e, f64x2.mul(gy, a), f64x2.mul(gy, b))
 }
 
-/** A pair whose speed is known, or a place in the list of those that are left, which keep their accelerations. */
+/**
+ * A pair whose speed is known, or a place in the list of those that are left, which keep their accelerations.
+ */
 function stepKnown(i: i32, r: v128, gx: v128, gy: v128, left: usize): usize {
   const o = <usize>i << 3
   if (known(r)) {
@@ -113,7 +120,10 @@ function begin(o: usize, forces: i32): void {
   }
 }
 
-/** Pull, or the same a quarter further round. @param at index of the force's first number @param forces its own bits, from 0 on @param h how far velocities lead */
+/**
+ * Pull, or the same a quarter further round. @param at index of the force's first number @param forces its
+ * own bits, from 0 on @param h how far velocities lead
+ */
 // @ts-ignore: decorator
 @inline
 function addCentral(o: usize, at: i32, forces: i32, around: bool, half: v128, half2: v128): void {
@@ -197,7 +207,10 @@ function keep(o: usize): void {
   v128.store(ay, gy2, 16)
 }
 
-/** The step of the two pairs from slot `i` on. Those that need the exact pieces of the speed ramp are left; returns where the next such goes. */
+/**
+ * The step of the two pairs from slot `i` on. Those that need the exact pieces of the speed ramp are left;
+ * returns where the next such goes.
+ */
 // @ts-ignore: decorator
 @inline
 function stepOn(i: i32, to: i32, forces: i32, left: usize): usize {
@@ -221,8 +234,10 @@ function stepOn(i: i32, to: i32, forces: i32, left: usize): usize {
 }
 
 /**
- * Pull, swirl and churn, in this order, and the step: `addCentral`, the pass of churn.ts and `accelerate`, two pairs at a
- * time; the last may take in up to three slots behind `to`. Each force starts from place and velocity as they are before.
+ * Pull, swirl and churn, in this order, and the step: `addCentral`, the pass of churn.ts and `accelerate`,
+ * two pairs at a
+ * time; the last may take in up to three slots behind `to`. Each force starts from place and velocity as they
+ * are before.
  * With a speed ramp pairs that need its exact pieces are left; returns how many.
  * @param still the field is that of the moment, so that nothing lies between two layers
  */
@@ -245,7 +260,10 @@ export function push(from: i32, to: i32, forces: i32): i32 {
   return address(Words.field) === address(Words.nextField) ? pushAll(from, to, forces, true) : pushAll(from, to, forces, false)
 }
 
-/** Newborns, each with coefficients of its own, which `coefficients` has worked out, and all with the ramp's first value. */
+/**
+ * Newborns, each with coefficients of its own, which `coefficients` has worked out, and all with the ramp's
+ * first value.
+ */
 export function pushFirst(from: i32, to: i32, forces: i32): void {
   const r = both(Numbers.ramp), ramped = (forces & RAMPED) !== 0
   let firsts = address(Words.firsts)

@@ -3,7 +3,8 @@ import { address, both, lines } from './block.as'
 import { Numbers, Words } from './layout.as'
 
 /**
- * One step of a pair along one axis: `gA` and `gB` are what its acceleration adds to velocity and way. Columns are asked
+ * One step of a pair along one axis: `gA` and `gB` are what its acceleration adds to velocity and way.
+ * Columns are asked
  * for by address, so that two pairs share them; `second` means the pair after.
  */
 // @ts-ignore: decorator
@@ -41,7 +42,10 @@ export function shareOf(born: usize, life: usize, second: bool): v128 {
   return f64x2.pmin(both(Numbers.one), f64x2.pmax(f64x2.splat(0), share))
 }
 
-/** The speed ramp of a pair, from its table; not a number where a point lies in a cell. @param e0, e1 where in the table, in bytes */
+/**
+ * The speed ramp of a pair, from its table; not a number where a point lies in a cell. @param e0, e1 where in
+ * the table, in bytes
+ */
 // @ts-ignore: decorator
 @inline
 export function speeds(e0: i32, e1: i32, t: v128): v128 {

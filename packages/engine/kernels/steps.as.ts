@@ -19,7 +19,10 @@ export function countAlive(from: i32, size: i32): i32 {
   return alive
 }
 
-/** Slots whose life ends after `time` and by `now`, or was ended by what they met; to `left`. Returns how many. */
+/**
+ * Slots whose life ends after `time` and by `now`, or was ended by what they met; to `left`. Returns how
+ * many.
+ */
 export function ends(from: i32, to: i32): i32 {
   const before = both(Numbers.time), now = both(Numbers.now)
   const ended = f64x2.splat(-1)

@@ -25,7 +25,10 @@ export const N = Object.fromEntries(READ.map((id, i) => [id, i])) as Readonly<
   Record<(typeof READ)[number], number>
 >
 
-/** Writes a unit direction to `pair`, or leaves it alone where the aim has none, so that the heading counts. `at` holds the target's place. */
+/**
+ * Writes a unit direction to `pair`, or leaves it alone where the aim has none, so that the heading counts.
+ * `at` holds the target's place.
+ */
 type Aimer = (spot: Spot, at: Float64Array, pool: Pool, i: number) => void
 
 const toward = (x: number, y: number): void => {
@@ -42,7 +45,8 @@ export const AIMERS = {
   along: (spot) => toward(spot.tx, spot.ty),
   normal: (spot) => toward(spot.nx, spot.ny),
   towards: (spot, at) => toward(at[N.targetX]! - spot.x, at[N.targetY]! - spot.y),
-  // A direction in space, seen from the front: even on the sphere, so that the speed on screen falls short by √(1 − z²).
+  // A direction in space, seen from the front: even on the sphere, so that the speed on screen falls short by
+  // √(1 − z²).
   ball: (_spot, _at, pool, i) => {
     drawInto(pool.keyHi, pool.keyLo, i, STREAMS.ball, 0)
     const z = 2 * DRAWN[0]! - 1

@@ -1,4 +1,7 @@
-/** Compiled things by what they were made of: effects that were read from different files share the tables of equal ramps. */
+/**
+ * Compiled things by what they were made of: effects that were read from different files share the tables of
+ * equal ramps.
+ */
 const KEPT = 256
 
 export class Alike<T> {

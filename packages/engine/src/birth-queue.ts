@@ -1,4 +1,7 @@
-/** The births of one tick in the order of their times: from the schedule, from the way travelled, and the delayed ones. */
+/**
+ * The births of one tick in the order of their times: from the schedule, from the way travelled, and the
+ * delayed ones.
+ */
 import { EmitterCentre } from './centre.ts'
 import type { EmitterProgram } from './compile.ts'
 import { rampAt, compileRamp, type CompiledRamp } from './ramp.ts'
@@ -185,7 +188,10 @@ export class BirthQueue {
     return tape.emitsAt(moment.ticks) && (this.#program.effectSustains || moment.ticks < tape.stopTick())
   }
 
-  /** Finds the next birth of the tick and fills in its moment and the placement's question; false when there is none. */
+  /**
+   * Finds the next birth of the tick and fills in its moment and the placement's question; false when there
+   * is none.
+   */
   next(moment: Moment): boolean {
     for (;;) {
       const source = this.#earliest()
@@ -210,7 +216,10 @@ export class BirthQueue {
     }
   }
 
-  /** The one source that still has births in this tick, with nothing that could withhold, delay or mingle them; −1 when `next` must find them. */
+  /**
+   * The one source that still has births in this tick, with nothing that could withhold, delay or mingle
+   * them; −1 when `next` must find them.
+   */
   #lone(): number {
     if (this.#current !== this.#last || this.#waiting.length > 0 || this.#delay || this.#travels) return -1
     const { tape } = this.#setting
@@ -250,7 +259,10 @@ export class BirthQueue {
     this.#next[s] = first + count
   }
 
-  /** Index of the source with the earliest birth left in this pass; the number of sources stands for the way travelled. */
+  /**
+   * Index of the source with the earliest birth left in this pass; the number of sources stands for the way
+   * travelled.
+   */
   #earliest(): number {
     let best = -1
     const n = this.#next.length
@@ -303,7 +315,9 @@ export class BirthQueue {
     this.withheld = from?.burst?.withheld(pass, ordinal) ?? false
   }
 
-  /** Only what depends on the way travelled is not already kept inside the emitter's window by its schedule. */
+  /**
+   * Only what depends on the way travelled is not already kept inside the emitter's window by its schedule.
+   */
   #inWindow(source: number, moment: Moment): boolean {
     if (source < this.#next.length) return true
     const { start, length } = this.schedule.window

@@ -117,7 +117,8 @@ describe('bursts', () => {
       seen.push(simulation.runs[0]!.births)
       expect(simulation.runs[1]!.births).toBe(3)
     }
-    // 0.1 s is tick 6; 0.35 s is tick 21; 0.3500001 s lies after tick 21 (it rounds to the same microsecond), so they share it.
+    // 0.1 s is tick 6; 0.35 s is tick 21; 0.3500001 s lies after tick 21 (it rounds to the same microsecond),
+    // so they share it.
     expect([seen[5], seen[6], seen[20], seen[21], seen[22]]).toEqual([0, 5, 5, 14, 14])
   })
 

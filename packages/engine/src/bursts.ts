@@ -71,7 +71,9 @@ export const burstSource = (
     return firing
   }
   const first = (firings: Firings, firing: number): number => (firing > 0 ? firings.upTo[firing - 1]! : 0)
-  /** In microseconds on the timeline; what a span would carry past the end of the pass is cut by the caller. */
+  /**
+   * In microseconds on the timeline; what a span would carry past the end of the pass is cut by the caller.
+   */
   const timeOf = (firings: Firings, ordinal: number): number => {
     const firing = firingOf(firings, ordinal)
     const begin = first(firings, firing)
@@ -95,7 +97,8 @@ export const burstSource = (
         const span = spanOf(firings, firing)
         let within = size
         if (span > 0) {
-          // Ordinals k with span × k ÷ size ≤ since − at; the same division as in `timeOf` decides at the border.
+          // Ordinals k with span × k ÷ size ≤ since − at; the same division as in `timeOf` decides at the
+          // border.
           within = Math.min(size, Math.max(0, Math.floor(((since - at) * size) / span) - 1))
           while (
             within < size &&

@@ -48,7 +48,10 @@ const changedLanes = (a: ResolvedEmitter['lanes'], b: ResolvedEmitter['lanes']):
   return touch
 }
 
-/** The dearest kind of work between two states of an emitter; null when nothing that is simulated or drawn differs. */
+/**
+ * The dearest kind of work between two states of an emitter; null when nothing that is simulated or drawn
+ * differs.
+ */
 export const changedTouch = (a: ResolvedEmitter, b: ResolvedEmitter): Touch | null => {
   if (a === b) return null
   let touch = dearer(changedNumbers(a.numbers, b.numbers), changedNumbers(a.type.numbers, b.type.numbers))

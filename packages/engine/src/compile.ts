@@ -15,7 +15,10 @@ import { refusePeriod } from './period.ts'
 import { createSchedule } from './schedule.ts'
 import { type Clock, createClock, createTimeline, type Timeline, warmTicks } from './timeline.ts'
 
-/** Sum of the caps of one effect: what a simulation may have to hold. A particle takes about 200 bytes and pools a third of slack, which makes this 54 MB. */
+/**
+ * Sum of the caps of one effect: what a simulation may have to hold. A particle takes about 200 bytes and
+ * pools a third of slack, which makes this 54 MB.
+ */
 export const TOTAL_CAP_LIMIT = 200_000
 
 /** What one relay of an emitter hands over to: a node of the tree, or a whole effect. */
@@ -30,7 +33,10 @@ export interface EmitterProgram {
   readonly relays: readonly RelayProgram[]
   /** Particles come from a relay; it sends nothing out by itself. */
   readonly relayed: boolean
-  /** Seconds before a moment from which on everything must be stepped for that moment to be right, relays included. */
+  /**
+   * Seconds before a moment from which on everything must be stepped for that moment to be right, relays
+   * included.
+   */
   readonly history: number
   /** Contacts leave marks; those that do not fade need everything from the beginning. */
   readonly marks: 'none' | 'fading' | 'lasting'
@@ -53,7 +59,9 @@ export interface EmitterProgram {
   readonly effectSustains: boolean
   /** Its cap may be reached. */
   readonly mayBind: boolean
-  /** Births may be refused or depend on the living or on the way, so that counts follow from a census only. */
+  /**
+   * Births may be refused or depend on the living or on the way, so that counts follow from a census only.
+   */
   readonly needsCensus: boolean
 }
 
@@ -90,7 +98,10 @@ export const longestLife = (
     : emitter.type.numbers.life.to * (lane ? Math.max(lane.from, lane.to) : 1)
 }
 
-/** The latest moment at which a burst can still send particles out, in seconds on the timeline, delay left out. */
+/**
+ * The latest moment at which a burst can still send particles out, in seconds on the timeline, delay left
+ * out.
+ */
 const burstEnd = ({ burstAt, burstInterval, burstRepeats, burstSpan }: NumbersOf<'burst'>): number =>
   burstAt.to + (burstRepeats - 1) * burstInterval.to + burstSpan
 
@@ -122,7 +133,9 @@ const longestAfter = (effect: ResolvedEffect, emitter: ResolvedEmitter, depth = 
   return longestLife(emitter) + after
 }
 
-/** How long an effect inside another may last at most; one whose time stands still is taken for ten minutes. */
+/**
+ * How long an effect inside another may last at most; one whose time stands still is taken for ten minutes.
+ */
 const innerSeconds = (effect: ResolvedEffect): number => {
   const { timeScale } = effect.lanes
   const slowest = effect.numbers.timeScale * Math.min(timeScale?.from ?? 1, timeScale?.to ?? 1, 1)
@@ -157,7 +170,10 @@ export const placesOf = (emitter: Pick<ResolvedEmitter, 'shape' | 'numbers' | 'm
   return Math.max(1, Math.floor(Math.sqrt(endX * endX + endY * endY) / pieceEvery + 1e-9))
 }
 
-/** Upper bound of the living: the births of any window as long as the longest life, with a tick of slack at each end. */
+/**
+ * Upper bound of the living: the births of any window as long as the longest life, with a tick of slack at
+ * each end.
+ */
 const boundAlive = (
   program: Pick<Program, 'effect' | 'clock' | 'timeline'>,
   emitter: ResolvedEmitter,
@@ -222,7 +238,10 @@ type Context = Pick<Program, 'effect' | 'clock' | 'timeline'>
 /** Most hand-overs one after the other. */
 export const RELAY_DEPTH = 4
 
-/** A dormant emitter as a relay wakes it: without births of its own, and with the lanes of the root on its type's numbers. */
+/**
+ * A dormant emitter as a relay wakes it: without births of its own, and with the lanes of the root on its
+ * type's numbers.
+ */
 const wokenBy = (root: ResolvedEmitter, emitter: ResolvedEmitter): ResolvedEmitter => {
   // Numbers of the type, told without the table, which a player does not have.
   const ofType = ([id]: [string, unknown]): boolean => id in emitter.type.numbers
@@ -255,7 +274,10 @@ const compileRelay = (
   return { relay, child: compileNode(context, wokenBy(root, to), way, root), inner: null }
 }
 
-/** What a relay's receiver needs to be right at a moment: twice its own life, so that its cap can be seen not to bind. */
+/**
+ * What a relay's receiver needs to be right at a moment: twice its own life, so that its cap can be seen not
+ * to bind.
+ */
 const historyOf = ({ relay, child, inner }: RelayProgram): number =>
   relay.numbers.relayDelay.to +
   (child
@@ -327,7 +349,8 @@ export const nodesOf = (program: EmitterProgram): EmitterProgram[] => [
 ]
 
 /**
- * Compiles a resolved effect. Throws `Refusal` when the sum of caps that can be reached is over `TOTAL_CAP_LIMIT`.
+ * Compiles a resolved effect. Throws `Refusal` when the sum of caps that can be reached is over
+ * `TOTAL_CAP_LIMIT`.
  * @example const simulation = createSimulation(compile(effect), { seed: 7 })
  */
 export const compile = (effect: ResolvedEffect): Program => {

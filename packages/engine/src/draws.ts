@@ -3,7 +3,8 @@ import type { Bias, Range } from '@gliv/model'
 import { draw, DRAWN, drawInto } from './random.ts'
 
 /**
- * Bends an even draw u in [0, 1) to a bias, by the inverse of its distribution: `middle` has the density of a triangle
+ * Bends an even draw u in [0, 1) to a bias, by the inverse of its distribution: `middle` has the density of a
+ * triangle
  * over the whole range, `low` falls as 2·(1 − x), `high` rises as 2·x.
  */
 export const BIAS_BENDS = {

@@ -118,9 +118,12 @@ export class EmitterRun {
   }
 
   /**
-   * Brings the emitter, and all that its relays wake, to a tick. Goes on from where it is when that is shorter than a restart;
-   * else it starts again from one history before. Where births can be refused, a census without motion counts up to there.
-   * A relayed emitter whose cap binds depends on all that was before: then everything is stepped from the beginning.
+   * Brings the emitter, and all that its relays wake, to a tick. Goes on from where it is when that is
+   * shorter than a restart;
+   * else it starts again from one history before. Where births can be refused, a census without motion counts
+   * up to there.
+   * A relayed emitter whose cap binds depends on all that was before: then everything is stepped from the
+   * beginning.
    */
   seek(tick: number): void {
     const { clock } = this.setting
@@ -191,7 +194,8 @@ export class EmitterRun {
   }
 
   /**
-   * Relayed emitters start empty, two of their histories before the target: whatever lives there was born within the last one,
+   * Relayed emitters start empty, two of their histories before the target: whatever lives there was born
+   * within the last one,
    * and in the one before the pool fills, so that a cap which binds is seen.
    */
   #restartChildren(start: number, target: number): void {
@@ -265,7 +269,10 @@ export class EmitterRun {
     return [this, ...this.children.flatMap((child) => child?.nodes() ?? [])]
   }
 
-  /** Takes over new looks without stepping: ramps are read at output, drawn values are drawn again from the keys. */
+  /**
+   * Takes over new looks without stepping: ramps are read at output, drawn values are drawn again from the
+   * keys.
+   */
   relook(program: EmitterProgram): void {
     this.program = program
     this.looks = program.looks

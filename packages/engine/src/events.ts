@@ -1,4 +1,7 @@
-/** What happened to particles at surfaces within a tick, for relays and marks: rows in columns that are filled again each tick. */
+/**
+ * What happened to particles at surfaces within a tick, for relays and marks: rows in columns that are filled
+ * again each tick.
+ */
 
 /** Numbers of a row. */
 export const EVENT_ROW = 9

@@ -1,4 +1,7 @@
-/** Effects inside an effect: what its parts and relays play. They start on ticks and take their place from the outer one. */
+/**
+ * Effects inside an effect: what its parts and relays play. They start on ticks and take their place from the
+ * outer one.
+ */
 import { type ResolvedRelay, type ResolvedPart, STREAMS } from '@gliv/model'
 import type { Program } from './compile.ts'
 import { angleOf } from './maths.ts'
@@ -23,7 +26,10 @@ const composed = (
   out.mirror = outer.mirror !== inner.mirror
 }
 
-/** The outer effect's tape as an inner one reads it. `start` is the outer tick of the inner effect's tick 0, `warm` its own warm-up. */
+/**
+ * The outer effect's tape as an inner one reads it. `start` is the outer tick of the inner effect's tick 0,
+ * `warm` its own warm-up.
+ */
 const innerTape = (
   outer: CompiledTape,
   start: number,

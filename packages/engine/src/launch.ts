@@ -101,7 +101,10 @@ export class Launcher {
     this.#told = !this.#dynamic && !this.#view && tellLaunch(pool, this.#source, this.#shape, this.#pose)
   }
 
-  /** Whether the pool can launch the births of a tick by itself: the effect must stand still meanwhile, unless they are carried. */
+  /**
+   * Whether the pool can launch the births of a tick by itself: the effect must stand still meanwhile, unless
+   * they are carried.
+   */
   leaves(pool: Pool, tick: number): boolean {
     const { tape } = this.#setting
     if (!this.#told || tape.still || this.#source.space === 'carried') return this.#told
@@ -118,7 +121,10 @@ export class Launcher {
       this.#now[k] = withLane(this.#program.lanes[READ[k]!], this.#numbers[READ[k]!], seconds)
   }
 
-  /** Sizes as they are now; percent of the view are taken back through the effect's scale, because the view does not scale. */
+  /**
+   * Sizes as they are now; percent of the view are taken back through the effect's scale, because the view
+   * does not scale.
+   */
   #resize(seconds: number): void {
     const shape = this.#shape
     const percent = this.#source.sizeUnit === 'view'
@@ -169,7 +175,8 @@ export class Launcher {
   }
 
   /**
-   * Writes place, velocity and what belongs to the place into slot `i`; the key must be there. No step is made yet.
+   * Writes place, velocity and what belongs to the place into slot `i`; the key must be there. No step is
+   * made yet.
    * @param from what a relay has ordered; the shape then stands there, and headings count from its direction
    */
   launch(pool: Pool, i: number, moment: Moment, from: Float64Array | null = null): void {
@@ -220,7 +227,10 @@ export class Launcher {
     this.#spot.y += (2 * DRAWN[0]! - 1) * this.#now[N.jitterY]!
   }
 
-  /** Turns `pair` by the drawn part of the fan. A plain heading is turned before its cosine is taken, which is exact. */
+  /**
+   * Turns `pair` by the drawn part of the fan. A plain heading is turned before its cosine is taken, which is
+   * exact.
+   */
   #fanOut(pool: Pool, i: number): void {
     drawInto(pool.keyHi, pool.keyLo, i, STREAMS.fan, 0)
     const by = this.#now[N.fan]! * (DRAWN[0]! - 0.5)

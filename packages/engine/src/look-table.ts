@@ -9,7 +9,10 @@ import { type CompiledTint, tintTableOf } from './tint.ts'
 export const LOOK_FLOATS = LOOK_BYTES / 8
 export const LOOK_TINT = 8
 
-/** The tables of two ramps and a tint, cell by cell side by side, so that one look-up finds all three. It owns its memory. */
+/**
+ * The tables of two ramps and a tint, cell by cell side by side, so that one look-up finds all three. It owns
+ * its memory.
+ */
 export class LookTable {
   readonly floats: Float64Array
   readonly words: Uint32Array

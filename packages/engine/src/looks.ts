@@ -277,7 +277,10 @@ const STRETCH_SPEED = 100
 export const stretchAt = (numbers: NumbersOf<'type'>, stretch: number, speed: number): number =>
   clamp(1 + (stretch * speed) / STRETCH_SPEED, 0, numbers.stretchLimit)
 
-/** Where the pivot lies in texels from the left so that the anchor stays, when the sprite is drawn `k` times as long. */
+/**
+ * Where the pivot lies in texels from the left so that the anchor stays, when the sprite is drawn `k` times
+ * as long.
+ */
 export const ANCHOR_PIVOTS = {
   centre: (frame) => frame.pivotX,
   head: (frame, k) => frame.w - (frame.w - frame.pivotX) / k,
@@ -294,9 +297,12 @@ const spread = (amount: number, stream: number, hi: number, lo: number): number 
   amount === 0 ? 0 : (2 * draw(hi, lo, stream, 0) - 1) * amount
 
 /**
- * The particle's colour as a word, r lowest, when there is more to it than the ramp: ramp (or a place between two ramps) ×
- * pick × own colour; then its hue is turned about the grey axis by spread + hueTurn × ramp, its distance from grey (r + g + b) ÷ 3
- * scaled by 1 ± saturation, all of it by 1 ± value, each channel by 1 ± its own; at last the nearest of a palette.
+ * The particle's colour as a word, r lowest, when there is more to it than the ramp: ramp (or a place between
+ * two ramps) ×
+ * pick × own colour; then its hue is turned about the grey axis by spread + hueTurn × ramp, its distance from
+ * grey (r + g + b) ÷ 3
+ * scaled by 1 ± saturation, all of it by 1 ± value, each channel by 1 ± its own; at last the nearest of a
+ * palette.
  */
 export const fullTintAt = (looks: Looks, pool: Pool, i: number, u: number, hueLane: number): number => {
   const { type } = looks

@@ -1,5 +1,6 @@
 /**
- * What contacts leave behind: a log of marks in columns, capped, the oldest going first. A mark lies along the surface that was
+ * What contacts leave behind: a log of marks in columns, capped, the oldest going first. A mark lies along
+ * the surface that was
  * hit, moves with it, and fades or lasts.
  */
 import { type Frame, type FrameRect, INSTANCE_WORDS, STREAMS } from '@gliv/model'
@@ -16,7 +17,10 @@ import { absorb, draw, DRAWN, type Key } from './random.ts'
 import type { Setting } from './setting.ts'
 import { fromWhite, multiplyColours, parseColour } from './tint.ts'
 
-/** Numbers of a row. Places are the world's; (tx, ty) is the surface's direction; `left` and `right` are how far it goes on beside the mark. */
+/**
+ * Numbers of a row. Places are the world's; (tx, ty) is the surface's direction; `left` and `right` are how
+ * far it goes on beside the mark.
+ */
 const ROW = 15
 const MARK = {
   x: 0,
@@ -84,7 +88,10 @@ export class MarkLog {
     this.count = this.#first = 0
   }
 
-  /** Marks go with their surfaces, before this tick's are added; those that have faded leave. Seconds on the clock. */
+  /**
+   * Marks go with their surfaces, before this tick's are added; those that have faded leave. Seconds on the
+   * clock.
+   */
   begin(tick: number, now: number): void {
     const { markFade } = this.#program.source.type.numbers
     if (markFade > 0)
@@ -214,7 +221,10 @@ export class MarkLog {
     return age < 0 ? 0 : this.#rows[at + MARK.opacity]! * (fade > 0 ? Math.max(0, 1 - age / fade) : 1)
   }
 
-  /** A quad that lies along the surface; one that lies in line with it is cut off where the surface ends, any other is moved in. */
+  /**
+   * A quad that lies along the surface; one that lies in line with it is cut off where the surface ends, any
+   * other is moved in.
+   */
   #quad(at: number, rect: FrameRect, f32: Float32Array, o: number, originX: number, originY: number): void {
     const rows = this.#rows
     const scale = rows[at + MARK.scale]!

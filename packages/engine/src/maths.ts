@@ -1,6 +1,7 @@
 /**
  * Elementary functions that give the same bits in every JavaScript engine: only + − × ÷ and floor.
- * The built-in sin, cos and exp differ in their last bits between engines, so they are not used in the simulation.
+ * The built-in sin, cos and exp differ in their last bits between engines, so they are not used in the
+ * simulation.
  */
 
 const DEG = Math.PI / 180
@@ -40,7 +41,10 @@ const cosSmall = (x: number): number => {
   )
 }
 
-/** Writes cos and sin of an angle in degrees to `out[0]`, `out[1]`. Quarter turns are exact. Error below 1e-15 for |deg| ≤ 36,000. */
+/**
+ * Writes cos and sin of an angle in degrees to `out[0]`, `out[1]`. Quarter turns are exact. Error below 1e-15
+ * for |deg| ≤ 36,000.
+ */
 export const cosSinInto = (deg: number, out: Float64Array): void => {
   out[0] = deg
   cosSinIn(out)
@@ -63,7 +67,10 @@ const TURN_STEPS = 512
 export const TURN_MASK = TURN_STEPS - 1
 export const TURNS_PER_DEG = TURN_STEPS / 360
 export const RADIANS_PER_TURN_STEP = (2 * Math.PI) / TURN_STEPS
-/** 1.5 × 2^52: added to a number and taken away again it rounds to the nearest whole one, a half to the even one; the sum has that number in its lowest bits. */
+/**
+ * 1.5 × 2^52: added to a number and taken away again it rounds to the nearest whole one, a half to the even
+ * one; the sum has that number in its lowest bits.
+ */
 export const INTEGERS = 6_755_399_441_055_744
 /** cos and sin of each step. */
 export const TURN_TABLE = new Float32Array(TURN_STEPS * 2)
@@ -75,8 +82,10 @@ for (let i = 0; i < TURN_STEPS; i++) {
 }
 
 /**
- * cos and sin for drawing: from the nearest of 512 entries, turned on by the first two terms of the series, error below
- * 5e-8, which a float32 cannot show; quarter turns are exact. For |deg| below 1e9. The table is small enough to stay in
+ * cos and sin for drawing: from the nearest of 512 entries, turned on by the first two terms of the series,
+ * error below
+ * 5e-8, which a float32 cannot show; quarter turns are exact. For |deg| below 1e9. The table is small enough
+ * to stay in
  * the first cache.
  */
 export const drawTurnInto = (deg: number, out: Float64Array): void => {
@@ -91,7 +100,9 @@ export const drawTurnInto = (deg: number, out: Float64Array): void => {
   out[1] = s + d * (c - s * half)
 }
 
-/** e^(−z) for z ≥ 0 by halving to ≤ 1/8, series, and squaring back; relative error below 1e-12 for z ≤ 1000. */
+/**
+ * e^(−z) for z ≥ 0 by halving to ≤ 1/8, series, and squaring back; relative error below 1e-12 for z ≤ 1000.
+ */
 export const expNegative = (z: number): number => {
   if (z > 745) return 0
   let x = -z
@@ -195,7 +206,10 @@ const floorDiv = (n: number, d: number): number => {
 /** Third root of x ≥ 0 by Newton's method; relative error below 1e-15. */
 export const cubeRoot = (x: number): number => nthRoot(x, 3)
 
-/** n-th root of x ≥ 0 by Newton's method from above, where it falls steadily: 200 rounds are enough from any start. */
+/**
+ * n-th root of x ≥ 0 by Newton's method from above, where it falls steadily: 200 rounds are enough from any
+ * start.
+ */
 export const nthRoot = (x: number, n: number): number => {
   if (x <= 0) return 0
   let r = x > 1 ? x : 1
@@ -220,7 +234,10 @@ const atanUnit = (t: number): number => {
   return 4 * x * sum
 }
 
-/** Direction of a vector in degrees, from −180 (exclusive) to 180; 0 for a vector without length. Quarter turns are exact. */
+/**
+ * Direction of a vector in degrees, from −180 (exclusive) to 180; 0 for a vector without length. Quarter
+ * turns are exact.
+ */
 export const angleOf = (x: number, y: number): number => {
   const ax = Math.abs(x)
   const ay = Math.abs(y)
@@ -230,7 +247,10 @@ export const angleOf = (x: number, y: number): number => {
   return y < 0 ? -half : half
 }
 
-/** ln(1 + z) ÷ z for z from 0 to about 4, by the series of the inverse hyperbolic tangent; error below 1e-12 for z ≤ 1, 1e-6 at 4; 1 at 0. */
+/**
+ * ln(1 + z) ÷ z for z from 0 to about 4, by the series of the inverse hyperbolic tangent; error below 1e-12
+ * for z ≤ 1, 1e-6 at 4; 1 at 0.
+ */
 export const logRatio = (z: number): number => {
   const y = z / (2 + z)
   const q = y * y

@@ -1,6 +1,8 @@
 /**
- * The step of an emitter's particles. Steady forces move them in two short loops; everything else goes through
- * `moveFully`, which after the forces' passes does the same arithmetic, so that a force of no strength changes no bit.
+ * The step of an emitter's particles. Steady forces move them in two short loops; everything else goes
+ * through
+ * `moveFully`, which after the forces' passes does the same arithmetic, so that a force of no strength
+ * changes no bit.
  */
 import type { EmitterProgram } from './compile.ts'
 import { SteadyForces } from './forces/steady.ts'
@@ -38,7 +40,9 @@ export class Motion {
   readonly #timelineSeconds: () => number
   #limit = 0
 
-  /** @param timelineSeconds where the timeline stands at the tick's start; asked only when something needs it */
+  /**
+   * @param timelineSeconds where the timeline stands at the tick's start; asked only when something needs it
+   */
   constructor(
     program: EmitterProgram,
     setting: Setting,
@@ -229,7 +233,10 @@ export class Motion {
     }
   }
 
-  /** Some forces at a time by the kernel. @param forces bits of forces/told.ts @param ramped the speed ramp has a say in the step */
+  /**
+   * Some forces at a time by the kernel. @param forces bits of forces/told.ts @param ramped the speed ramp
+   * has a say in the step
+   */
   #push(slab: Slab, forces: number, ramped: boolean): void {
     const { from, to } = this.#scope
     for (let at = from; at < to; at += LEFT_AT_ONCE) {
@@ -247,7 +254,10 @@ export class Motion {
     }
   }
 
-  /** Forces in their order, by the kernel where it knows them. Those at the end of the order are left to the step, as bits. */
+  /**
+   * Forces in their order, by the kernel where it knows them. Those at the end of the order are left to the
+   * step, as bits.
+   */
   #addForces(slab: Slab | null): number {
     const scope = this.#scope
     const { gx, gy } = this.#steady
@@ -265,7 +275,10 @@ export class Motion {
     return forces
   }
 
-  /** The forces' passes over a range, then one step that takes in all they have added. @param plainly the speed ramp is 1 for all */
+  /**
+   * The forces' passes over a range, then one step that takes in all they have added. @param plainly the
+   * speed ramp is 1 for all
+   */
   #moveFully(plainly: boolean): void {
     const scope = this.#scope
     const motion = this.#program.motion!

@@ -1,4 +1,7 @@
-/** The loops of a step, particle by particle: the twins of kernels/steps.as.ts and of the step in kernels/forces.as.ts. */
+/**
+ * The loops of a step, particle by particle: the twins of kernels/steps.as.ts and of the step in
+ * kernels/forces.as.ts.
+ */
 import type { StepScope } from './forces/scope.ts'
 import type { SteadyForces } from './forces/steady.ts'
 import { cosSinIn } from './maths.ts'
@@ -37,7 +40,10 @@ export const moveFreely = (
   }
 }
 
-/** The speed ramp scales the way, not the velocity that forces own; it is read at the step's start, from its table. */
+/**
+ * The speed ramp scales the way, not the velocity that forces own; it is read at the step's start, from its
+ * table.
+ */
 export const moveRamped = (
   { all, at }: Pool,
   { gx, gy, step: s }: SteadyForces,
@@ -134,7 +140,10 @@ export const advance = (scope: StepScope, ramped: boolean): void => {
   }
 }
 
-/** With a speed or heading that wavers, and on rails: the own way is turned and scaled as it is half-way through the step. */
+/**
+ * With a speed or heading that wavers, and on rails: the own way is turned and scaled as it is half-way
+ * through the step.
+ */
 export const advanceWavering = (scope: StepScope, ramped: boolean): void => {
   const { from, to, start, end, pool, e, a, b, ax, ay, ownX, ownY, wayX, wayY } = scope
   const { speed, heading, ownWay } = scope.program.motion!

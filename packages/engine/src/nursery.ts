@@ -1,6 +1,8 @@
 /**
- * The births of one emitter. What decides about the next birth is done at once: whether the cap has room, key, time, life.
- * Place, looks and first step come for all births of a tick together, because long runs over few columns are far cheaper.
+ * The births of one emitter. What decides about the next birth is done at once: whether the cap has room,
+ * key, time, life.
+ * Place, looks and first step come for all births of a tick together, because long runs over few columns are
+ * far cheaper.
  */
 import { STREAMS } from '@gliv/model'
 import type { BirthQueue } from './birth-queue.ts'
@@ -80,7 +82,10 @@ export class Nursery {
     this.inbox.clear()
   }
 
-  /** The births of a tick. @param over relayed ones up to this moment of the clock are over by the time that counts */
+  /**
+   * The births of a tick. @param over relayed ones up to this moment of the clock are over by the time that
+   * counts
+   */
   bear(tick: number, before: number, now: number, moving: boolean, over: number): void {
     this.#tick = tick
     this.#before = before

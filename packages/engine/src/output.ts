@@ -1,5 +1,6 @@
 /**
- * From pools to what is drawn and reported. Drawing runs in passes over the visible, one concern each, because short loops
+ * From pools to what is drawn and reported. Drawing runs in passes over the visible, one concern each,
+ * because short loops
  * over few columns stay in registers; scratch columns are shared by all emitters and grow by doubling.
  */
 import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
@@ -38,7 +39,10 @@ const scene: GeneralScene = {
   seconds: 0,
 }
 
-/** Everything between two ticks is read off `scene`, which is filled in anew: numbers given to functions would cost objects. */
+/**
+ * Everything between two ticks is read off `scene`, which is filled in anew: numbers given to functions would
+ * cost objects.
+ */
 const selectVisible = ({ born, life, first, size }: Pool, { slot, u: us, age: ages }: Visible): number => {
   const time = scene.now - scene.back
   let count = 0
@@ -79,7 +83,8 @@ const rampedInto = (
 }
 
 /**
- * Selects and looks up scale, opacity and tint in one go: the common case of ramps without lanes, in birth order. All
+ * Selects and looks up scale, opacity and tint in one go: the common case of ramps without lanes, in birth
+ * order. All
  * stand in one cell of a table, which is worth more than shorter loops.
  */
 const selectWithLooks = (
@@ -331,7 +336,8 @@ const tellKernel = (slab: Slab, looks: Looks, frame: Frame): void => {
 }
 
 /**
- * Appends one emitter's living particles in draw order, at the moment that `setDisplay` says. A particle that has ended
+ * Appends one emitter's living particles in draw order, at the moment that `setDisplay` says. A particle that
+ * has ended
  * since is still there at a display time before its end.
  */
 export const appendInstances = (run: EmitterRun, frame: Frame): void => {

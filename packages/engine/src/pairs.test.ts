@@ -1,4 +1,7 @@
-/** Forces × contact × space × relay × lane: every pair of choices meets at least once, with everything else drawn. */
+/**
+ * Forces × contact × space × relay × lane: every pair of choices meets at least once, with everything else
+ * drawn.
+ */
 import {
   CONTACTS,
   FORCE_KINDS,

@@ -142,7 +142,10 @@ export const fillPath = (path: FlatPath): FilledPath => {
   }
 }
 
-/** A place inside, for two draws in [0, 1): the first finds the span and the height in it, the second the place across. */
+/**
+ * A place inside, for two draws in [0, 1): the first finds the span and the height in it, the second the
+ * place across.
+ */
 export const filledPlaceInto = (filled: FilledPath, a: number, b: number, out: PathPlace): void => {
   const { upTo, spans } = filled
   out.tx = 1

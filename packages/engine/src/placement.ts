@@ -6,7 +6,10 @@ import { mix } from './random.ts'
 const LINES: ReadonlySet<ShapeKind> = new Set<ShapeKind>(['point', 'line', 'segment', 'picture'])
 const isLine = (shape: ShapeKind, outline: boolean): boolean => outline || LINES.has(shape)
 
-/** Steps of the additive sequences that spread best in one and two dimensions: 1 ÷ φ, and the powers of 1 ÷ 1.3247… (Roberts, 2018). */
+/**
+ * Steps of the additive sequences that spread best in one and two dimensions: 1 ÷ φ, and the powers of 1 ÷
+ * 1.3247… (Roberts, 2018).
+ */
 const STEP_1 = 0.6180339887498949
 const STEP_2A = 0.7548776662466927
 const STEP_2B = 0.5698402909980532
@@ -14,7 +17,8 @@ const STEP_2B = 0.5698402909980532
 const fraction = (x: number): number => x - Math.floor(x)
 
 /**
- * Place `index` of `count` after a shuffle that `seed` decides: a network of mixing rounds on the next power of four,
+ * Place `index` of `count` after a shuffle that `seed` decides: a network of mixing rounds on the next power
+ * of four,
  * walked until it lands inside. Every place comes once; at most 4 × `count` rounds.
  */
 export const shuffledPlace = (index: number, count: number, seed: number): number => {

@@ -22,7 +22,8 @@ const FLOAT_COLUMNS = [
   'scaleYFloor',
   // Where on the shape it was born, 0 to 1.
   'along',
-  // The effect's turn in degrees at birth, and its scale, negative when it was mirrored; 0 and 1 for carried ones.
+  // The effect's turn in degrees at birth, and its scale, negative when it was mirrored; 0 and 1 for carried
+  // ones.
   'turn',
   'grow',
   // Last direction of travel, of any length.
@@ -64,7 +65,10 @@ const MOTION_COLUMNS = [
 
 type FloatOffsets = Readonly<Record<(typeof FLOAT_COLUMNS)[number], number>>
 
-/** Lives that stand for an end before their time: in this tick, by what the particle met; and seen by everyone. */
+/**
+ * Lives that stand for an end before their time: in this tick, by what the particle met; and seen by
+ * everyone.
+ */
 export const ENDED = -1
 export const GONE = -2
 
@@ -115,7 +119,8 @@ let made = 0
 
 /** A pool with room for `capacity` particles. It never grows: the program bounds what can be alive. */
 export class Pool {
-  // The columns are plain fields, set from the lists above: loops read them once and then run over bare arrays.
+  // The columns are plain fields, set from the lists above: loops read them once and then run over bare
+  // arrays.
   declare readonly born: Float64Array
   declare readonly life: Float64Array
   declare readonly x: Float64Array
@@ -160,7 +165,10 @@ export class Pool {
   size = 0
   /** Those before it are dead. */
   first = 0
-  /** All float columns in one array, and where each begins: a loop over many columns needs one pointer and one bound instead of one pair for each. */
+  /**
+   * All float columns in one array, and where each begins: a loop over many columns needs one pointer and one
+   * bound instead of one pair for each.
+   */
   readonly all: Float64Array
   readonly at: FloatOffsets
   /** Where kernels can reach it; null where there are none. */

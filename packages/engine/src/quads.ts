@@ -1,4 +1,7 @@
-/** The quads of an emitter's visible particles: the fast way for the common case, and the way that knows everything. */
+/**
+ * The quads of an emitter's visible particles: the fast way for the common case, and the way that knows
+ * everything.
+ */
 import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
 import type { EmitterRun } from './emitter.ts'
 import { ANCHOR_PIVOTS, frameAt, stretchAt } from './looks.ts'
@@ -38,7 +41,10 @@ export interface GeneralScene {
 const turn = new Float64Array(2)
 const place = new Float64Array(2)
 
-/** Place at the moment of display: between the last tick and this one. A newborn's last place is its birthplace, less than a tick ago. */
+/**
+ * Place at the moment of display: between the last tick and this one. A newborn's last place is its
+ * birthplace, less than a tick ago.
+ */
 const placeInto = (pool: Pool, i: number, scene: GeneralScene): void => {
   let x = pool.x[i]!
   let y = pool.y[i]!
@@ -54,7 +60,10 @@ const placeInto = (pool: Pool, i: number, scene: GeneralScene): void => {
 
 const { fround } = Math
 
-/** Writes all words but tint and opacity, from where the place and the turn are known on in float32, as the kernel does. */
+/**
+ * Writes all words but tint and opacity, from where the place and the turn are known on in float32, as the
+ * kernel does.
+ */
 export const drawPlain = (
   pool: Pool,
   v: Visible,
@@ -107,8 +116,10 @@ export const drawPlain = (
 }
 
 /**
- * The sprite's axes are A·F·R(start + spin)·diag(scale): A turns to the facing (along travel, or the effect's turn at
- * birth), F mirrors across for a mirrored effect, along travel down instead. A carried particle's place and axes then
+ * The sprite's axes are A·F·R(start + spin)·diag(scale): A turns to the facing (along travel, or the effect's
+ * turn at
+ * birth), F mirrors across for a mirrored effect, along travel down instead. A carried particle's place and
+ * axes then
  * go through the effect's pose at the moment of display.
  */
 export const drawGeneral = (

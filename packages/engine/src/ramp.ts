@@ -1,5 +1,6 @@
 /**
- * Ramps compiled to cubic pieces in Horner form with a bucket index, so that a look-up is one table read and at
+ * Ramps compiled to cubic pieces in Horner form with a bucket index, so that a look-up is one table read and
+ * at
  * most a few comparisons. Linear and stepped pieces are exact; the eases are exact polynomials too.
  */
 import { TABLE_CELLS } from './kernels/layout.ts'
@@ -100,17 +101,23 @@ export const compileRamp = (ramp: Ramp): CompiledRamp => {
   return made
 }
 
-/** Cells of a drawing table: an eased way over a twentieth of the life is off by less than 1e-3 between its straight lines. */
+/**
+ * Cells of a drawing table: an eased way over a twentieth of the life is off by less than 1e-3 between its
+ * straight lines.
+ */
 export { TABLE_CELLS }
 
 /**
- * The cell of a table at `u` from 0 to 1: floor(u × 1024), and 1024 at the end. The sum leaves ten bits of the share at the
- * head of a float64's lower digits, which is where kernels read them; what lies less than 2^-52 before a cell is in it.
+ * The cell of a table at `u` from 0 to 1: floor(u × 1024), and 1024 at the end. The sum leaves ten bits of
+ * the share at the
+ * head of a float64's lower digits, which is where kernels read them; what lies less than 2^-52 before a cell
+ * is in it.
  */
 export const cellOf = (u: number): number => ((2 + u - 2) * TABLE_CELLS) | 0
 
 /**
- * For loops: a straight line a cell, value = table[2c] + table[2c + 1] × u with c = `cellOf`(u). Straight and held
+ * For loops: a straight line a cell, value = table[2c] + table[2c + 1] × u with c = `cellOf`(u). Straight and
+ * held
  * pieces are exact; a cell that a point lies in holds NaN and sends the reader to the pieces.
  */
 export const drawTableOf = (ramp: CompiledRamp): Float64Array => {
@@ -157,7 +164,10 @@ export const pieceAt = (pieces: Float64Array, firstPiece: Uint16Array, u: number
   return pieces[o + 2]! + t * (pieces[o + 3]! + t * (pieces[o + 4]! + t * pieces[o + 5]!))
 }
 
-/** The life in `io[0]` becomes the ramp's value: for loops, where a number given or given back would cost an object. */
+/**
+ * The life in `io[0]` becomes the ramp's value: for loops, where a number given or given back would cost an
+ * object.
+ */
 export const rampIn = ({ pieces, firstPiece }: CompiledRamp, io: Float64Array): void => {
   const u = io[0]!
   let o = firstPiece[(u * BUCKETS) | 0]! * STRIDE

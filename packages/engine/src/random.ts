@@ -1,5 +1,6 @@
 /**
- * Stable randomness. A particle's key is a 64-bit hash of where it comes from; each property draws from its own
+ * Stable randomness. A particle's key is a 64-bit hash of where it comes from; each property draws from its
+ * own
  * stream of that key, so one property's draws never move another's. The mixing step is the well-known 32-bit
  * finaliser of xor-shifts and odd multipliers (MurmurHash3, public domain).
  */
@@ -47,7 +48,8 @@ export const draw = (hi: number, lo: number, stream: number, k: number): number 
   (mix(mix(lo ^ Math.imul(stream * 8 + k + 1, 0x9e3779b1)) + hi) >>> 0) / 4294967296
 
 /**
- * Births must not leave garbage, and a number that goes in or out of a function may cost an object on the heap. So keys
+ * Births must not leave garbage, and a number that goes in or out of a function may cost an object on the
+ * heap. So keys
  * live in columns, drawn numbers arrive here, and moments travel as objects that are filled in again.
  */
 export const DRAWN = new Float64Array(1)

@@ -1,4 +1,7 @@
-/** A state as data: the particles of the contract and the hash that stands for them all. Format: docs/format.md. */
+/**
+ * A state as data: the particles of the contract and the hash that stands for them all. Format:
+ * docs/format.md.
+ */
 import { angleOf, cosSinInto } from './maths.ts'
 import { angleLaneOf, looksInto, stretchOf } from './output.ts'
 import type { EmitterRun } from './emitter.ts'
@@ -176,7 +179,10 @@ export const reportParticles = (simulation: Simulation): ParticleReport[] => {
   return rows
 }
 
-/** One living particle by its key (16 hex digits) and its emitter; null while it does not live. Companions share keys. */
+/**
+ * One living particle by its key (16 hex digits) and its emitter; null while it does not live. Companions
+ * share keys.
+ */
 export const findParticle = (
   simulation: Simulation,
   key: string,

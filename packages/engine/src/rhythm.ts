@@ -1,4 +1,7 @@
-/** Flows that are not one steady beat: jittered or random within their slots, or swelling and fading with a lane. */
+/**
+ * Flows that are not one steady beat: jittered or random within their slots, or swelling and fading with a
+ * lane.
+ */
 import { type ResolvedEmitter, type Rhythm, STREAMS } from '@gliv/model'
 import { compileLaneIntegral, type CompiledLane, laneIntegralAt } from './lanes.ts'
 import { draw, keyInto, type Key } from './random.ts'
@@ -66,7 +69,10 @@ export const rhythmSource = (
     return high
   }
   const whole = flowed(length)
-  /** Ordinals whose target is below (or at, unless strict) an amount; targets lie in groups that start at their own number. */
+  /**
+   * Ordinals whose target is below (or at, unless strict) an amount; targets lie in groups that start at
+   * their own number.
+   */
   const countBelow = (pass: number, amount: number, strict: boolean): number => {
     const group = emitter.rhythm === 'random' ? RANDOM_GROUP : 1
     let n = Math.max(0, Math.floor(amount / group) * group - group)
@@ -81,7 +87,8 @@ export const rhythmSource = (
       const since = t / (rate * MICRO) - start
       if (since < 0 || (strict && since === 0)) return 0
       if (since >= length) return countBelow(pass, whole, true)
-      // Nothing is due whose time, as `timeInto` gives it, is later: rounding must not let a birth fall between two ticks.
+      // Nothing is due whose time, as `timeInto` gives it, is later: rounding must not let a birth fall
+      // between two ticks.
       let n = countBelow(pass, flowed(since), strict)
       const end = countBelow(pass, whole, true)
       while (n > 0 && momentOf(target(pass, n - 1)) > since) n--

@@ -1,5 +1,6 @@
 /**
- * When particles are born. A steady flow and bursts are exact in whole numbers: times are whole microseconds, a flow is in
+ * When particles are born. A steady flow and bursts are exact in whole numbers: times are whole microseconds,
+ * a flow is in
  * thousandths of a particle per second, so ordinal n is due exactly at delay + n × 1000 ÷ flowMilli seconds.
  */
 import { type ResolvedEmitter, sourceOfId } from '@gliv/model'
@@ -27,7 +28,10 @@ const steadySource = (milli: number, window: Window, rate: number): Source => {
   return everySource(milli, 1000 * MICRO * rate, 1000 / milli, total, window, rate)
 }
 
-/** So many births over the whole window, each as far from the next as the last is from the first of the next pass. */
+/**
+ * So many births over the whole window, each as far from the next as the last is from the first of the next
+ * pass.
+ */
 const evenSource = (births: number, window: Window, rate: number): Source =>
   everySource(births, window.length * rate, window.length / MICRO / births, births, window, rate)
 

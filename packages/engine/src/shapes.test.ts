@@ -79,7 +79,10 @@ const histogram = (values: readonly number[], cells: number): number[] => {
 const expectEven = (values: readonly number[], cells = 20): void =>
   expect(chiSquare(histogram(values, cells), values.length)).toBeLessThan(limit(cells - 1))
 
-/** The stated share of the area within relative area q of the centre, so that it must come out even: q, √q, q⁴. */
+/**
+ * The stated share of the area within relative area q of the centre, so that it must come out even: q, √q,
+ * q⁴.
+ */
 const SHARE: Record<Exclude<Fill, 'outline'>, (q: number) => number> = {
   even: (q) => q,
   core: (q) => Math.sqrt(q),

@@ -12,7 +12,10 @@ import {
   type PathPlace,
 } from './paths.ts'
 
-/** What a sampler finds: a place relative to the emitter's centre in px, its normal and tangent, and where on the shape it is. */
+/**
+ * What a sampler finds: a place relative to the emitter's centre in px, its normal and tangent, and where on
+ * the shape it is.
+ */
 export interface Spot extends PathPlace {
   /** Unit normal, outwards; 0, 0 where there is none. */
   nx: number
@@ -179,7 +182,8 @@ export const SHAPE_SAMPLERS = {
   ellipse: (shape, at, spot) => {
     if (shape.fill === 'outline') pathPlaceInto(shape.path!, at[0]!, spot)
     else inBand(shape, 0, 1, 0, 360, at, spot)
-    // The unit circle is stretched, which keeps areas in proportion; its normal shrinks where the ellipse is long.
+    // The unit circle is stretched, which keeps areas in proportion; its normal shrinks where the ellipse is
+    // long.
     const rx = shape.width / 2
     const ry = shape.height / 2
     const nx = spot.x * ry
@@ -255,7 +259,10 @@ export const onView = (kind: ShapeKind): boolean => kind === 'viewEdge' || kind 
 
 const OUTLINE_POINTS = 256
 
-/** Outline of an ellipse with radius 1 in both directions, spaced so that places are even by length at its true sizes. */
+/**
+ * Outline of an ellipse with radius 1 in both directions, spaced so that places are even by length at its
+ * true sizes.
+ */
 const ellipseOutline = (width: number, height: number): FlatPath => {
   const xs: number[] = []
   const ys: number[] = []

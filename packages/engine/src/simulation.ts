@@ -144,7 +144,10 @@ export class Simulation {
     return this.#program.effect.rate
   }
 
-  /** The tick on the clock, warm-up included. What repeats exactly stands in the same period for ever, unless a game plays it. */
+  /**
+   * The tick on the clock, warm-up included. What repeats exactly stands in the same period for ever, unless
+   * a game plays it.
+   */
   internalTickOf({ warmTicks, periodTicks, lastTick }: Program): number {
     if (lastTick > 0)
       return (
@@ -166,7 +169,10 @@ export class Simulation {
     return this.internalTickOf(this.#program)
   }
 
-  /** Seconds of effect time since the warm-up began, which births are counted in; and how many of them were the warm-up. */
+  /**
+   * Seconds of effect time since the warm-up began, which births are counted in; and how many of them were
+   * the warm-up.
+   */
   get clockSeconds(): number {
     return this.#program.clock.secondsAt(this.#internal)
   }
@@ -212,7 +218,10 @@ export class Simulation {
     for (const part of this.parts) part.seek(this.#internal, false)
   }
 
-  /** As `seek`, with everything stepped from the beginning, so that what relays have sent out is counted in full. */
+  /**
+   * As `seek`, with everything stepped from the beginning, so that what relays have sent out is counted in
+   * full.
+   */
   seekFully(tick: number): void {
     this.seek(tick)
     for (const run of this.runs) if (run.program.relays.length > 0) run.seekFully(this.#internal)
@@ -256,9 +265,12 @@ export class Simulation {
   }
 
   /**
-   * Fills the instance buffer with the picture between the last two ticks: `alpha` 1 is the present tick, 0 the one
-   * before. `shows` may leave emitters out. Emitters behind the actor come first, each layer in the effect's order.
-   * The same object is returned and filled again each time. `only` asks for what lies on the surfaces, or for all else.
+   * Fills the instance buffer with the picture between the last two ticks: `alpha` 1 is the present tick, 0
+   * the one
+   * before. `shows` may leave emitters out. Emitters behind the actor come first, each layer in the effect's
+   * order.
+   * The same object is returned and filled again each time. `only` asks for what lies on the surfaces, or for
+   * all else.
    */
   frame(alpha = 1, shows?: (what: Shown) => boolean, only?: 'marks' | 'particles'): Frame {
     const frame = this.#frame
@@ -333,7 +345,9 @@ const emissionEnd = (effect: ResolvedEffect): number => {
 /** Longest time in seconds that a search for an end looks at. */
 const SEARCH_SECONDS = 36_000
 
-/** Seconds from the effect's start at which the clock reads so much; Infinity when time stands still before. */
+/**
+ * Seconds from the effect's start at which the clock reads so much; Infinity when time stands still before.
+ */
 const startSeconds = (effect: ResolvedEffect, clockSeconds: number): number => {
   const clock = createClock(effect)
   const warm = warmTicks(effect)
@@ -343,7 +357,10 @@ const startSeconds = (effect: ResolvedEffect, clockSeconds: number): number => {
   return Math.max(0, tickAtOrBefore(clock, clockSeconds, last) - warm) / effect.rate
 }
 
-/** Last moment at which something may be sent out, in seconds from the effect's start; for a sustained effect stopped at once. */
+/**
+ * Last moment at which something may be sent out, in seconds from the effect's start; for a sustained effect
+ * stopped at once.
+ */
 export const emissionEndSeconds = (effect: ResolvedEffect): number =>
   startSeconds(effect, emissionEnd(effect))
 

@@ -6,7 +6,10 @@ import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from './testing/b
 type Read = (run: EmitterRun, i: number) => number
 const speedOf: Read = (run, i) => Math.hypot(run.pool.vx[i]!, run.pool.vy[i]!)
 
-/** Every value that is drawn at birth and can be seen, by what it belongs to. Without forces a velocity is its launch. */
+/**
+ * Every value that is drawn at birth and can be seen, by what it belongs to. Without forces a velocity is its
+ * launch.
+ */
 const DRAWN: Record<string, Read> = {
   life: (run, i) => run.pool.life[i]!,
   scale: (run, i) => run.pool.scale[i]!,

@@ -306,7 +306,10 @@ const surroundingsOf = (
   }
 }
 
-/** Compiles a tape for an effect placed at a pose. Throws `Refusal` on unsorted or broken entries. @param warm ticks that pass before the tape's tick 0 */
+/**
+ * Compiles a tape for an effect placed at a pose. Throws `Refusal` on unsorted or broken entries. @param warm
+ * ticks that pass before the tape's tick 0
+ */
 export const compileTape = (
   tape: Tape,
   start: PoseParts = {},

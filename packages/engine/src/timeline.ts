@@ -1,6 +1,8 @@
 /**
- * Two readings of time. The **clock** is effect time since the start, warm-up included: ticks × time scale. The
- * **timeline** is what a designer lays emitters out on; a loop or a sustained middle passes over it again and again,
+ * Two readings of time. The **clock** is effect time since the start, warm-up included: ticks × time scale.
+ * The
+ * **timeline** is what a designer lays emitters out on; a loop or a sustained middle passes over it again and
+ * again,
  * and each pass draws anew. Whole microseconds wherever that is exact.
  */
 import type { ResolvedEffect } from '@gliv/model'
@@ -32,7 +34,8 @@ export const createClock = (effect: ResolvedEffect): Clock => {
       stepTo: () => step,
     }
   }
-  // The lane runs in real time from tick 0 of the effect itself; the warm-up before it has the lane's first value.
+  // The lane runs in real time from tick 0 of the effect itself; the warm-up before it has the lane's first
+  // value.
   const integral: LaneIntegral = compileLaneIntegral(compileLane('timeScale', lane))
   const warm = warmTicks(effect)
   const before = timeScale * (warmUp > 0 ? laneStart(integral) : 0)
@@ -76,7 +79,9 @@ export interface Timeline {
   readonly limit: number
   /** Every pass draws the same values: the effect repeats exactly. */
   readonly alike: boolean
-  /** Number of the pass at a moment of the clock. `stop`: when a sustained effect was stopped, else Infinity. */
+  /**
+   * Number of the pass at a moment of the clock. `stop`: when a sustained effect was stopped, else Infinity.
+   */
   passAt(clock: number, stop: number): number
   readPass(pass: number, stop: number, out: Pass): void
 }

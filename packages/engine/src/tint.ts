@@ -1,11 +1,17 @@
-/** Tint ramps compiled: three channels on shared pieces; mixing in OKLab and the lock to a palette happen here, not per particle. */
+/**
+ * Tint ramps compiled: three channels on shared pieces; mixing in OKLab and the lock to a palette happen
+ * here, not per particle.
+ */
 import type { TintRamp, TintSpace } from '@gliv/model'
 import { Alike } from './alike.ts'
 import { wordsFor } from './kernels/slab.ts'
 import { cubeRoot, nthRoot } from './maths.ts'
 import { BUCKETS, compileKnots, type Knot, TABLE_CELLS } from './ramp.ts'
 
-/** Three channels from 0 to 255 on the same pieces, so that one search serves all. Pieces are straight or held. */
+/**
+ * Three channels from 0 to 255 on the same pieces, so that one search serves all. Pieces are straight or
+ * held.
+ */
 export interface CompiledTint {
   readonly constant: boolean
   /** A piece: at, per piece, r, g, b, and their changes over the piece. */
@@ -215,7 +221,10 @@ export const compileTint = (
 
 const tables = new WeakMap<CompiledTint, Uint32Array>()
 
-/** For drawing: the opaque colour in the middle of each of 1,024 cells; 0 where a stop lies in the cell, which sends the reader to the pieces. */
+/**
+ * For drawing: the opaque colour in the middle of each of 1,024 cells; 0 where a stop lies in the cell, which
+ * sends the reader to the pieces.
+ */
 export const tintTableOf = (tint: CompiledTint): Uint32Array => {
   let table = tables.get(tint)
   if (table) return table

@@ -25,8 +25,10 @@ const treeTouch = (a: EmitterProgram, b: EmitterProgram): Touch | null => {
 }
 
 /**
- * Takes over a changed effect at the present tick: emitters that the change does not touch keep their state, changed
- * looks step nothing, all else re-runs to this very tick. Throws `Refusal` as `compile` does, and changes nothing then.
+ * Takes over a changed effect at the present tick: emitters that the change does not touch keep their state,
+ * changed
+ * looks step nothing, all else re-runs to this very tick. Throws `Refusal` as `compile` does, and changes
+ * nothing then.
  */
 export const updateSimulation = (simulation: Simulation, effect: ResolvedEffect): UpdateWork => {
   const program = compile(effect)

@@ -5,7 +5,10 @@ import { rampAt } from './ramp.ts'
 
 const bent = new Float64Array(2)
 
-/** The effective velocity u in the particle's own space at an age: ramp × v with its wavers, plus drift, sway and rail. */
+/**
+ * The effective velocity u in the particle's own space at an age: ramp × v with its wavers, plus drift, sway
+ * and rail.
+ */
 export const effectiveInto = (
   { speedRamp, motion }: EmitterProgram,
   pool: Pool,

@@ -1,7 +1,13 @@
-/** Games of whole pixels: the corner of each sprite comes to lie on a whole world pixel. Only what is shown moves, never the simulation. */
+/**
+ * Games of whole pixels: the corner of each sprite comes to lie on a whole world pixel. Only what is shown
+ * moves, never the simulation.
+ */
 import { type Frame, INSTANCE_WORDS, WORD } from '@gliv/model'
 
-/** The nearest whole world pixel, halves to the right and down. Sprites of whole sizes then cover whole pixels, also mirrored ones. */
+/**
+ * The nearest whole world pixel, halves to the right and down. Sprites of whole sizes then cover whole
+ * pixels, also mirrored ones.
+ */
 export const snapFrame = (frame: Frame): void => {
   const { f32, count, originX, originY } = frame
   for (let o = 0, end = count * INSTANCE_WORDS; o < end; o += INSTANCE_WORDS) {

@@ -1,6 +1,7 @@
 /**
  * The instance buffer: what the engine writes and every renderer draws as it is.
- * Twelve 32-bit words an instance. The quad is `origin + s·across + t·down` with s and t from 0 to 1, in pixels
+ * Twelve 32-bit words an instance. The quad is `origin + s·across + t·down` with s and t from 0 to 1, in
+ * pixels
  * relative to the effect's origin; the texel rectangle is in pixels of the sheet.
  */
 import type { Blend } from './kinds.ts'
@@ -8,7 +9,9 @@ import type { Blend } from './kinds.ts'
 export const INSTANCE_WORDS = 12
 export const INSTANCE_BYTES = INSTANCE_WORDS * 4
 
-/** Word offsets. `TINT` is a uint32 in the byte order r, g, b, 255 (little-endian); all others are float32. */
+/**
+ * Word offsets. `TINT` is a uint32 in the byte order r, g, b, 255 (little-endian); all others are float32.
+ */
 export const WORD = {
   ORIGIN_X: 0,
   ORIGIN_Y: 1,

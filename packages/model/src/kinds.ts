@@ -18,13 +18,18 @@ export const SHAPE_KINDS = [
 export type ShapeKind = (typeof SHAPE_KINDS)[number]
 
 /**
- * How a shape is filled, by the share q of its area (of its length for lines) that lies nearer to the centre, drawn
- * evenly: `even` leaves q, `core` makes it q², `rim` makes it q^(1/4); `outline` keeps to the edge, even by length.
+ * How a shape is filled, by the share q of its area (of its length for lines) that lies nearer to the centre,
+ * drawn
+ * evenly: `even` leaves q, `core` makes it q², `rim` makes it q^(1/4); `outline` keeps to the edge, even by
+ * length.
  */
 export const FILLS = ['even', 'core', 'rim', 'outline'] as const
 export type Fill = (typeof FILLS)[number]
 
-/** Which places of the shape follow one another: drawn, spread evenly, one after the other, or each once in a shuffled order. */
+/**
+ * Which places of the shape follow one another: drawn, spread evenly, one after the other, or each once in a
+ * shuffled order.
+ */
 export const PLACEMENTS = ['random', 'evenly', 'inOrder', 'eachOnce'] as const
 export type Placement = (typeof PLACEMENTS)[number]
 
@@ -38,7 +43,10 @@ export type SizeUnit = (typeof SIZE_UNITS)[number]
 export const SIDES = ['top', 'right', 'bottom', 'left'] as const
 export type Side = (typeof SIDES)[number]
 
-/** Which cells of a picture send particles out: all that are filled, those at its edge, or just outside the edge. */
+/**
+ * Which cells of a picture send particles out: all that are filled, those at its edge, or just outside the
+ * edge.
+ */
 export const MASK_PARTS = ['area', 'edge', 'edgeOut'] as const
 export type MaskPart = (typeof MASK_PARTS)[number]
 
@@ -46,11 +54,15 @@ export type MaskPart = (typeof MASK_PARTS)[number]
 export const AIMS = ['direction', 'outward', 'inward', 'along', 'normal', 'towards', 'ball'] as const
 export type Aim = (typeof AIMS)[number]
 
-/** Density of a range: the same everywhere, a triangle in the middle, falling or rising in a straight line. */
+/**
+ * Density of a range: the same everywhere, a triangle in the middle, falling or rising in a straight line.
+ */
 export const BIASES = ['even', 'middle', 'low', 'high'] as const
 export type Bias = (typeof BIASES)[number]
 
-/** When within its slot a particle of a flow is born: at its start, anywhere in it, or anywhere among sixteen. */
+/**
+ * When within its slot a particle of a flow is born: at its start, anywhere in it, or anywhere among sixteen.
+ */
 export const RHYTHMS = ['even', 'jittered', 'random'] as const
 export type Rhythm = (typeof RHYTHMS)[number]
 
@@ -74,7 +86,9 @@ export type Blend = (typeof BLENDS)[number]
 export const SAMPLINGS = ['smooth', 'nearest'] as const
 export type Sampling = (typeof SAMPLINGS)[number]
 
-/** Which frame of a picture shows: its first, one drawn, all over the life, at their own speed, or by a ramp. */
+/**
+ * Which frame of a picture shows: its first, one drawn, all over the life, at their own speed, or by a ramp.
+ */
 export const FRAME_CHOICES = ['fixed', 'random', 'overLife', 'once', 'loop', 'backAndForth', 'ramp'] as const
 export type FrameChoice = (typeof FRAME_CHOICES)[number]
 
@@ -119,7 +133,10 @@ export const FORCE_KINDS = [
 ] as const
 export type ForceKind = (typeof FORCE_KINDS)[number]
 
-/** Forces whose strength may run over the life of a particle by a ramp; drag is integrated exactly for all together and has none. */
+/**
+ * Forces whose strength may run over the life of a particle by a ramp; drag is integrated exactly for all
+ * together and has none.
+ */
 export const RAMPED_FORCES = [
   'gravity',
   'thrust',
@@ -151,12 +168,16 @@ export type ThrustEnd = (typeof THRUST_ENDS)[number]
 export const WIND_MODES = ['push', 'carry'] as const
 export type WindMode = (typeof WIND_MODES)[number]
 
-/** Where pull and swirl have their centre: a point of the effect, the emitter, or each particle's own birthplace. */
+/**
+ * Where pull and swirl have their centre: a point of the effect, the emitter, or each particle's own
+ * birthplace.
+ */
 export const CENTRES = ['point', 'emitter', 'home'] as const
 export type Centre = (typeof CENTRES)[number]
 
 /**
- * Strength at distance d, with the reach r: `steady` is the same everywhere (less within 1 px of the centre), `fading` falls as
+ * Strength at distance d, with the reach r: `steady` is the same everywhere (less within 1 px of the centre),
+ * `fading` falls as
  * 1 − d ÷ r to nothing, `near` falls as 1 ÷ (1 + (d ÷ r)²), `spring` grows as d ÷ r.
  */
 export const FALLOFFS = ['steady', 'fading', 'near', 'spring'] as const
@@ -192,7 +213,10 @@ export type RelayLaunch = (typeof RELAY_LAUNCHES)[number]
 export const PLAYS = ['once', 'loop', 'loopWaiting', 'sustain', 'period'] as const
 export type Play = (typeof PLAYS)[number]
 
-/** How a ramp leaves a point: straight, slow start, slow end, both, holding until the next point, or by handles. */
+/**
+ * How a ramp leaves a point: straight, slow start, slow end, both, holding until the next point, or by
+ * handles.
+ */
 export const EASES = ['linear', 'easeIn', 'easeOut', 'ease', 'step', 'free'] as const
 export type Ease = (typeof EASES)[number]
 

@@ -1,5 +1,6 @@
 /**
- * Numbers to which a lane adds; every other lane multiplies. Apart from the table of numbers, and tested against it, because a
+ * Numbers to which a lane adds; every other lane multiplies. Apart from the table of numbers, and tested
+ * against it, because a
  * player needs only these words of it.
  */
 export const PLUS_LANES: ReadonlySet<string> = new Set([

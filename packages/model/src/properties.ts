@@ -1,8 +1,10 @@
 /**
  * The table of numbers: one entry for every number that a designer can set.
  *
- * Everything else that knows about numbers (schema, sampler, control, sentence, export) is keyed by these ids and
- * mapped from this table, so that a new property is one entry here and the compiler names the places that miss it.
+ * Everything else that knows about numbers (schema, sampler, control, sentence, export) is keyed by these ids
+ * and
+ * mapped from this table, so that a new property is one entry here and the compiler names the places that
+ * miss it.
  */
 
 import { FORCE_PROPERTIES } from './force-properties.ts'

@@ -48,7 +48,9 @@ interface PropertyBase {
   readonly touches: Touch
   /** Whole numbers only. */
   readonly whole?: true
-  /** Permanent number of the random stream this property draws from; null: it draws nothing. Never reuse one. */
+  /**
+   * Permanent number of the random stream this property draws from; null: it draws nothing. Never reuse one.
+   */
   readonly stream: number | null
   /** How many draws the property takes from its stream at each birth: fixed, so that no other value moves. */
   readonly draws: number

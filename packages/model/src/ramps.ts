@@ -1,23 +1,32 @@
 import type { Ease, TintEase } from './kinds.ts'
 
-/** A point of a ramp: `at` is life from 0 to 1, `value` from 0 to 1; `ease` shapes the way to the next point. */
+/**
+ * A point of a ramp: `at` is life from 0 to 1, `value` from 0 to 1; `ease` shapes the way to the next point.
+ */
 export interface RampPoint {
   readonly at: number
   readonly value: number
   readonly ease: Ease
   /**
-   * For `free`: the two handles of a cubic Bézier curve to the next point, as [x₁, y₁, x₂, y₂]: x is the share of the
+   * For `free`: the two handles of a cubic Bézier curve to the next point, as [x₁, y₁, x₂, y₂]: x is the
+   * share of the
    * way to the next point (0 to 1), y a value (0 to 1). Without handles the way is straight.
    */
   readonly handles?: readonly [number, number, number, number] | undefined
 }
 
-/** A value over the life of one particle; points ascend in `at`, the ends hold their value. One atomic value in the document. */
+/**
+ * A value over the life of one particle; points ascend in `at`, the ends hold their value. One atomic value
+ * in the document.
+ */
 export interface Ramp {
   readonly points: readonly RampPoint[]
 }
 
-/** A stop of a tint ramp: `colour` is `#rrggbb` in sRGB; the way to the next stop is mixed in the type's tint space. */
+/**
+ * A stop of a tint ramp: `colour` is `#rrggbb` in sRGB; the way to the next stop is mixed in the type's tint
+ * space.
+ */
 export interface TintStop {
   readonly at: number
   readonly colour: string

@@ -1,5 +1,6 @@
 /**
- * A resolved effect: what the engine compiles and a pack carries. Defaults are filled in, references are followed,
+ * A resolved effect: what the engine compiles and a pack carries. Defaults are filled in, references are
+ * followed,
  * muted emitters are gone. Made by the document package; nothing here is optional.
  */
 import type {
@@ -225,7 +226,10 @@ export interface RelayChoices {
   readonly launch: RelayLaunch
 }
 
-/** A particle hands over: to a dormant emitter of its effect, or to a whole effect. Exactly one of both is there. */
+/**
+ * A particle hands over: to a dormant emitter of its effect, or to a whole effect. Exactly one of both is
+ * there.
+ */
 export interface ResolvedRelay extends RelayChoices {
   readonly id: string
   /** Unsigned 32 bits. */

@@ -1,5 +1,6 @@
 /**
- * Permanent numbers of the random streams. A number is never used again for anything else, so that no change of one
+ * Permanent numbers of the random streams. A number is never used again for anything else, so that no change
+ * of one
  * property ever moves another's draws. Apart from the table, because a player needs only these of it.
  */
 export const STREAMS = {

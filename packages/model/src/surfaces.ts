@@ -1,6 +1,8 @@
 /**
- * What particles can touch, in world px. Closed ones are touched from outside; a segment from both sides. `oneWay` keeps only
- * edges that face up, touched from above. Surfaces with the same id in two entries of a tape move evenly from one to the other.
+ * What particles can touch, in world px. Closed ones are touched from outside; a segment from both sides.
+ * `oneWay` keeps only
+ * edges that face up, touched from above. Surfaces with the same id in two entries of a tape move evenly from
+ * one to the other.
  */
 interface SurfaceBase {
   readonly id: string
@@ -37,7 +39,9 @@ export interface PolygonSurface extends SurfaceBase {
   readonly points: readonly (readonly [number, number])[]
 }
 
-/** A mask of tiles, row by row: `#` is solid, `-` has a top that is touched from above, anything else is free. */
+/**
+ * A mask of tiles, row by row: `#` is solid, `-` has a top that is touched from above, anything else is free.
+ */
 export interface TilesSurface extends SurfaceBase {
   readonly kind: 'tiles'
   readonly x: number

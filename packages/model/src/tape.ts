@@ -1,9 +1,12 @@
 import type { Surface } from './surfaces.ts'
 
 /**
- * The tape: tick-stamped inputs of a placed effect. Between two `move` samples the position and scale are linear and
- * the rotation takes the shorter way; `teleport` and a change of mirror jump at their tick. Parts of a pose that are not
- * said stay as they were. `stop` ends emission for good (a sustained effect goes on to its tail), `emit` switches it.
+ * The tape: tick-stamped inputs of a placed effect. Between two `move` samples the position and scale are
+ * linear and
+ * the rotation takes the shorter way; `teleport` and a change of mirror jump at their tick. Parts of a pose
+ * that are not
+ * said stay as they were. `stop` ends emission for good (a sustained effect goes on to its tail), `emit`
+ * switches it.
  */
 export interface PoseParts {
   readonly x?: number

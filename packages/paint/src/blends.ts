@@ -28,7 +28,8 @@ const screen: BlendInto = (data, o, r, g, b) => {
 }
 
 /**
- * d = d·(1 − a + s): darkens what is there. Where nothing is there yet, it leaves black with the alpha a − (r + g + b) ÷ 3,
+ * d = d·(1 − a + s): darkens what is there. Where nothing is there yet, it leaves black with the alpha a − (r
+ * + g + b) ÷ 3,
  * which darkens a backdrop that comes under it later as much as a grey of the same brightness would.
  */
 const multiply: BlendInto = (data, o, r, g, b, a) => {

@@ -1,6 +1,8 @@
 /**
- * The software canvas: premultiplied RGBA with 16 bits a channel, 1/128 of an 8-bit step each, so that many faint
- * layers do not band. Light-adding blends may raise colour above alpha; `toStraight` says what becomes of that.
+ * The software canvas: premultiplied RGBA with 16 bits a channel, 1/128 of an 8-bit step each, so that many
+ * faint
+ * layers do not band. Light-adding blends may raise colour above alpha; `toStraight` says what becomes of
+ * that.
  */
 
 /** Full intensity. Its square stays below 2^31, so products are exact integers. */
@@ -34,7 +36,8 @@ export const fill = (canvas: Canvas, colour?: readonly [number, number, number])
 }
 
 /**
- * To straight-alpha RGBA8. Rule for added light on a transparent ground: where a colour channel exceeds alpha, alpha is
+ * To straight-alpha RGBA8. Rule for added light on a transparent ground: where a colour channel exceeds
+ * alpha, alpha is
  * raised to the brightest channel, so that the pixel keeps its light when it is drawn over black.
  */
 export const toStraight = (canvas: Canvas): Uint8Array<ArrayBuffer> => {

@@ -26,7 +26,8 @@ interface Quad {
 const quad: Quad = { ox: 0, oy: 0, ax: 0, ay: 0, dx: 0, dy: 0 }
 
 /**
- * Narrows [from, to) to the x for which 0 ≤ start + x·slope < 1, with a pixel of slack at each end: the exact test is
+ * Narrows [from, to) to the x for which 0 ≤ start + x·slope < 1, with a pixel of slack at each end: the exact
+ * test is
  * made per pixel. Writes to `span`.
  */
 const span = new Float64Array(2)

@@ -1,4 +1,7 @@
-/** Picture files to frames: PNG, animated PNG and GIF here, other kinds by the platform. Runs in a worker or in Node. */
+/**
+ * Picture files to frames: PNG, animated PNG and GIF here, other kinds by the platform. Runs in a worker or
+ * in Node.
+ */
 import { GifReader } from 'omggif'
 import { createImage, type Image } from './image.ts'
 import { gifIndices, interlacedRows } from './lzw.ts'

@@ -6,7 +6,10 @@ export interface Guess {
   readonly slicing: Slicing
   /** What speaks for it, in words. */
   readonly why: string
-  /** Whether something in the picture or its name says so; else it is only offered because nothing better is known. */
+  /**
+   * Whether something in the picture or its name says so; else it is only offered because nothing better is
+   * known.
+   */
   readonly sure: boolean
 }
 
@@ -15,7 +18,10 @@ const MOST = 64
 /** Cells are at least this many texels wide and high. */
 const LEAST = 4
 
-/** Filled texels with a filled neighbour across each line between two columns (or rows): cutting there would hurt. */
+/**
+ * Filled texels with a filled neighbour across each line between two columns (or rows): cutting there would
+ * hurt.
+ */
 const cutsAcross = ({ width, height, data }: Image, vertical: boolean): Uint32Array => {
   const [lines, depth] = vertical ? [width, height] : [height, width]
   const cuts = new Uint32Array(lines + 1)
@@ -34,7 +40,10 @@ const occupied = ({ width, height, data }: Image, vertical: boolean): boolean[] 
   return out
 }
 
-/** The most equal parts of an axis such that no line between two parts cuts anything and every part holds something. */
+/**
+ * The most equal parts of an axis such that no line between two parts cuts anything and every part holds
+ * something.
+ */
 const partsAlong = (image: Image, vertical: boolean): number => {
   const size = vertical ? image.width : image.height
   const cuts = cutsAcross(image, vertical)

@@ -1,4 +1,7 @@
-/** The LZW of GIF (GIF89a, appendix F), bounded by the picture: a hostile stream ends with the last pixel, never later. */
+/**
+ * The LZW of GIF (GIF89a, appendix F), bounded by the picture: a hostile stream ends with the last pixel,
+ * never later.
+ */
 
 /** Codes have at most 12 bits. */
 const TABLE = 4096
@@ -26,7 +29,8 @@ const joined = (bytes: Uint8Array, at: number): Uint8Array => {
 
 /**
  * Palette indices of a frame, `pixels` of them; what the stream does not say stays 0.
- * `at` is the place of the smallest code size, as a frame's image data begins with it. Each code writes at least one
+ * `at` is the place of the smallest code size, as a frame's image data begins with it. Each code writes at
+ * least one
  * index or resets the table, so that there are never more steps than pixels and bits.
  */
 export const gifIndices = (bytes: Uint8Array, at: number, pixels: number): Uint8Array => {

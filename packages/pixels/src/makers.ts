@@ -21,7 +21,10 @@ export interface Maker {
   field(settings: MakerSettings): Field
 }
 
-/** Part of a turn, 0 to 1, clockwise from the right; by a polynomial, so that it is the same bits everywhere (error below 1e-4). */
+/**
+ * Part of a turn, 0 to 1, clockwise from the right; by a polynomial, so that it is the same bits everywhere
+ * (error below 1e-4).
+ */
 const turn = (x: number, y: number): number => {
   const [ax, ay] = [Math.abs(x), Math.abs(y)]
   if (ax + ay === 0) return 0

@@ -1,7 +1,12 @@
-/** From a picture to the places of its cells: filled area, edge, or just outside the edge, with outward normals. */
+/**
+ * From a picture to the places of its cells: filled area, edge, or just outside the edge, with outward
+ * normals.
+ */
 import type { Image } from './image.ts'
 
-/** The cells that count: all that are filled, those with an empty one beside them, or just outside of these. */
+/**
+ * The cells that count: all that are filled, those with an empty one beside them, or just outside of these.
+ */
 type Part = 'area' | 'edge' | 'edgeOut'
 
 export interface Places {
@@ -70,8 +75,10 @@ const AROUND = [
 ] as const
 
 /**
- * Places in px from the pivot, row by row; a cell is `grid` px wide and stands at its centre. The normal of an edge cell
- * points away from its filled neighbours (of eight); a cell inside, or one with neighbours on all sides alike, has none.
+ * Places in px from the pivot, row by row; a cell is `grid` px wide and stands at its centre. The normal of
+ * an edge cell
+ * points away from its filled neighbours (of eight); a cell inside, or one with neighbours on all sides
+ * alike, has none.
  * `edgeOut` moves edge cells outwards by half a cell. @param grid whole px from 1 to 8
  */
 export const maskPlaces = (

@@ -25,7 +25,10 @@ interface Size {
   readonly height: number
 }
 
-/** Places for pictures of these sizes, in their order, and the size of the sheet. Throws `PictureError` when they do not fit. */
+/**
+ * Places for pictures of these sizes, in their order, and the size of the sheet. Throws `PictureError` when
+ * they do not fit.
+ */
 export const placesFor = (
   sizes: readonly Size[],
   { padding, extrude, powerOfTwo }: PackingOptions,

@@ -101,7 +101,9 @@ const labOf = (colour: string): readonly [number, number, number] => {
   return [l, a, b]
 }
 
-/** Colours of a picture's filled texels, from dark to light; more than `most` are brought down to that many. */
+/**
+ * Colours of a picture's filled texels, from dark to light; more than `most` are brought down to that many.
+ */
 export const coloursOf = ({ data }: Image, most: number): string[] => {
   const seen = new Set<number>()
   const opaque = new Uint8Array(data.length)

@@ -1,4 +1,7 @@
-/** A PNG's chunks and sizes, looked through before anything is unpacked: cut files and absurd sizes are refused in words. */
+/**
+ * A PNG's chunks and sizes, looked through before anything is unpacked: cut files and absurd sizes are
+ * refused in words.
+ */
 
 /** Limits of what is read; larger pictures would have to be held several times. */
 export const PICTURE_LIMITS = {

@@ -1,5 +1,6 @@
 /**
- * Reading PNG and animated PNG, of every form that the specification (second and third edition) names, to straight-alpha
+ * Reading PNG and animated PNG, of every form that the specification (second and third edition) names, to
+ * straight-alpha
  * RGBA8. Unpacking is a package's work; the rows are ours, see docs/decisions/0018.
  */
 import { Unzlib } from 'fflate'
@@ -77,7 +78,10 @@ const inflateExact = (parts: readonly Uint8Array[], expected: number): Uint8Arra
   return out
 }
 
-/** Takes the filter of one row back, in place (section 9.2). `above` is null for the first row; `step` bytes a pixel, at least one. */
+/**
+ * Takes the filter of one row back, in place (section 9.2). `above` is null for the first row; `step` bytes a
+ * pixel, at least one.
+ */
 const unfilter = (kind: number, row: Uint8Array, above: Uint8Array | null, step: number): void => {
   const n = row.length
   if (kind === 1) for (let i = step; i < n; i++) row[i]! += row[i - step]!
@@ -191,7 +195,9 @@ const coloursOf = (chunks: readonly Chunk[]): Colours => ({
   clear: chunks.find((c) => c.type === 'tRNS')?.data ?? null,
 })
 
-/** Any PNG to straight-alpha RGBA8: its still picture. Throws `PictureError` for what is broken or too large. */
+/**
+ * Any PNG to straight-alpha RGBA8: its still picture. Throws `PictureError` for what is broken or too large.
+ */
 export const decodePng = (bytes: Uint8Array): Image => {
   const facts = pngFacts(bytes)
   const chunks = chunksOf(bytes)

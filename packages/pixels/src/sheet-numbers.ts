@@ -1,4 +1,7 @@
-/** The numbers that come beside a sheet's picture, as Gliv bakes them or as somebody writes them: cells, pivot, rate. */
+/**
+ * The numbers that come beside a sheet's picture, as Gliv bakes them or as somebody writes them: cells,
+ * pivot, rate.
+ */
 import { PictureError } from './png-check.ts'
 import { type Cell, CELL_LIMIT } from './slice.ts'
 
@@ -49,7 +52,9 @@ export const isSheetNumbers = (data: unknown): boolean =>
   data['format'] !== 'gliv-kit' &&
   (data['format'] === 'gliv-sheet' || Array.isArray(data['frames']) || isData(data['cell']))
 
-/** Reads a sheet's numbers for a picture of this size. Throws `PictureError` in words when they do not fit it. */
+/**
+ * Reads a sheet's numbers for a picture of this size. Throws `PictureError` in words when they do not fit it.
+ */
 export const readSheetNumbers = (data: unknown, width: number, height: number): SheetNumbers => {
   if (!isData(data) || !isSheetNumbers(data))
     throw new PictureError(

@@ -68,7 +68,10 @@ const along = (
 
 type GridSlicing = Extract<Slicing, { by: 'count' | 'size' }>
 
-/** The cells of a grid, row by row, empty ones too. Needs only the picture's size. Throws `PictureError` when nothing fits. */
+/**
+ * The cells of a grid, row by row, empty ones too. Needs only the picture's size. Throws `PictureError` when
+ * nothing fits.
+ */
 export const gridCells = (width: number, height: number, slicing: GridSlicing): Cell[] => {
   const { marginX, marginY, spacingX, spacingY } = slicing
   if (slicing.by === 'count') {

@@ -1,4 +1,7 @@
-/** What an SVG may hold to be drawn: shapes. What runs, loads, or takes minutes to draw is refused before anything draws it. */
+/**
+ * What an SVG may hold to be drawn: shapes. What runs, loads, or takes minutes to draw is refused before
+ * anything draws it.
+ */
 import { PictureError } from './png-check.ts'
 
 /** Larger drawings are surely not sprites, and take long. */

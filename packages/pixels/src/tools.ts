@@ -1,11 +1,15 @@
 /**
- * The drawing tools: each names the texels it touches; a brush then puts its colour on them, each once, so that a
+ * The drawing tools: each names the texels it touches; a brush then puts its colour on them, each once, so
+ * that a
  * half-transparent stroke does not darken where it crosses itself.
  */
 import { createImage, type Image } from './image.ts'
 import type { Cell } from './slice.ts'
 
-/** Texels as y × 65536 + x; x and y from 0 to 65535, and what lies outside of the picture is left out when it is painted. */
+/**
+ * Texels as y × 65536 + x; x and y from 0 to 65535, and what lies outside of the picture is left out when it
+ * is painted.
+ */
 export type Points = ReadonlySet<number>
 
 export const pointAt = (x: number, y: number): number => y * 65536 + x
@@ -14,7 +18,9 @@ export const yOf = (point: number): number => Math.floor(point / 65536)
 
 const inside = (x: number, y: number): boolean => x >= 0 && y >= 0 && x < 65536 && y < 65536
 
-/** A square of `size` texels around each texel of a line (Bresenham); even sizes reach further right and down. */
+/**
+ * A square of `size` texels around each texel of a line (Bresenham); even sizes reach further right and down.
+ */
 export const linePoints = (x0: number, y0: number, x1: number, y1: number, size = 1): Set<number> => {
   const points = new Set<number>()
   const [dx, dy] = [Math.abs(x1 - x0), -Math.abs(y1 - y0)]
@@ -55,7 +61,10 @@ export const rectanglePoints = (
   return points
 }
 
-/** The ellipse that fills a rectangle: texels whose middles lie inside; its outline are those of them with an empty neighbour at a side. */
+/**
+ * The ellipse that fills a rectangle: texels whose middles lie inside; its outline are those of them with an
+ * empty neighbour at a side.
+ */
 export const ellipsePoints = (
   x0: number,
   y0: number,
@@ -177,7 +186,10 @@ export const paintPoints = (image: Image, points: Points, { colour, alpha, erase
   return out
 }
 
-/** Takes a rectangle out: what was in it, and the picture with a hole there. The rectangle is cut to the picture. */
+/**
+ * Takes a rectangle out: what was in it, and the picture with a hole there. The rectangle is cut to the
+ * picture.
+ */
 export const lift = (image: Image, { x, y, w, h }: Cell): { piece: Image; rest: Image } => {
   const piece = createImage(w, h)
   const rest: Image = { ...image, data: image.data.slice() }

@@ -1,21 +1,31 @@
 /**
- * A picture that takes long to draw must not hold up the page: a browser waits for a canvas's own drawing before it
- * shows anything or takes input. Slow pictures are therefore drawn behind the scenes and copied over when they are ready.
- * One that is wanted in a hurry, because another will follow it at once, is then drawn coarser, so that it is ready soon;
- * one that has time is drawn in bands, each of which is ready soon, so that whatever comes between need not wait for all of it.
+ * A picture that takes long to draw must not hold up the page: a browser waits for a canvas's own drawing
+ * before it
+ * shows anything or takes input. Slow pictures are therefore drawn behind the scenes and copied over when
+ * they are ready.
+ * One that is wanted in a hurry, because another will follow it at once, is then drawn coarser, so that it is
+ * ready soon;
+ * one that has time is drawn in bands, each of which is ready soon, so that whatever comes between need not
+ * wait for all of it.
  */
 import type { Haste } from './renderer.ts'
 
 /** Above this a picture counts as slow, below the second it no longer does, in ms. */
 const SLOW_MS = 28
 const QUICK_MS = 14
-/** A picture in a hurry is drawn with the largest of these shares of its width and height that should take no longer than this, in ms. */
+/**
+ * A picture in a hurry is drawn with the largest of these shares of its width and height that should take no
+ * longer than this, in ms.
+ */
 const HURRIED_MS = 7
 const SHARES = [1 / 2, 1 / 3, 1 / 4, 1 / 6] as const
 /** How long a band should take, in ms, and how many there are at most. */
 const BAND_MS = 10
 const MOST_BANDS = 32
-/** A turn of the screen, in ms, with some to spare; and a picture that covers less tells nothing of the price of pixels. */
+/**
+ * A turn of the screen, in ms, with some to spare; and a picture that covers less tells nothing of the price
+ * of pixels.
+ */
 const TURN_MS = 20
 const LEAST_PIXELS = 50_000
 
@@ -45,7 +55,8 @@ export class BackBuffer {
 
   /**
    * @param perPixel ms that a covered pixel takes, when that is known
-   * @param slowMs, quickMs for tests; pictures above the first go behind the scenes until one is below the second
+   * @param slowMs, quickMs for tests; pictures above the first go behind the scenes until one is below the
+   * second
    */
   constructor(gl: WebGL2RenderingContext, perPixel = 0, slowMs = SLOW_MS, quickMs = QUICK_MS) {
     this.#gl = gl
@@ -61,7 +72,10 @@ export class BackBuffer {
     return this.#share < 1
   }
 
-  /** Says how many pixels the next picture covers, so that one that is far larger than the last does not come as a surprise. */
+  /**
+   * Says how many pixels the next picture covers, so that one that is far larger than the last does not come
+   * as a surprise.
+   */
   expect(pixels: number): void {
     this.#pixels = pixels
     if (this.#perPixel === 0) return
@@ -133,7 +147,10 @@ export class BackBuffer {
     gl.flush()
   }
 
-  /** Copies a finished picture over; true while one is being drawn, and in the turn in which it is shown. Coarse ones are shown at once, and a second may wait. */
+  /**
+   * Copies a finished picture over; true while one is being drawn, and in the turn in which it is shown.
+   * Coarse ones are shown at once, and a second may wait.
+   */
   settle(): boolean {
     const gl = this.#gl
     const waited = this.#begun.length > 0
@@ -175,7 +192,10 @@ export class BackBuffer {
     this.#begun.length = 0
   }
 
-  /** A coarse picture only tells that it should have been coarser still, a band whether it was too wide or too narrow; both are seen up to a turn of the screen late. */
+  /**
+   * A coarse picture only tells that it should have been coarser still, a band whether it was too wide or too
+   * narrow; both are seen up to a turn of the screen late.
+   */
   #learn(took: number): void {
     if (this.coarse) this.#correct(took > 2 * HURRIED_MS ? 1.5 : 1)
     else if (this.#part !== 'whole')

@@ -5,7 +5,8 @@ import type { DrawPath, Renderer } from './renderer.ts'
 export type DrawTarget = HTMLCanvasElement | WebGL2RenderingContext | CanvasRenderingContext2D
 
 /**
- * WebGL2 where there is one, drawing by the path that a probe finds faster; else, or when asked for, Canvas2D.
+ * WebGL2 where there is one, drawing by the path that a probe finds faster; else, or when asked for,
+ * Canvas2D.
  * A context may be given instead of a canvas. Throws when the canvas already has a context of another kind.
  */
 export const createRenderer = (surface: DrawTarget, path?: DrawPath): Renderer => {

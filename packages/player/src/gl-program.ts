@@ -1,6 +1,8 @@
 /**
- * Shaders. Both paths share the fragment side; they differ in how a corner gets its data. `place` in the fragment shader is
- * held half a texel inside the frame, so that neighbours never bleed in; `camera` is offset and scale to clip space.
+ * Shaders. Both paths share the fragment side; they differ in how a corner gets its data. `place` in the
+ * fragment shader is
+ * held half a texel inside the frame, so that neighbours never bleed in; `camera` is offset and scale to clip
+ * space.
  */
 
 const FRAGMENT = `#version 300 es

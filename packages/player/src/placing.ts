@@ -1,6 +1,8 @@
 import type { Surface } from '@gliv/model'
 
-/** How an effect is placed: mirrored first, then scaled, turned and moved. What is not said stays as it is. */
+/**
+ * How an effect is placed: mirrored first, then scaled, turned and moved. What is not said stays as it is.
+ */
 export interface Placing {
   /** Degrees, clockwise. */
   readonly rotation?: number

@@ -76,12 +76,18 @@ export class EffectHandle {
     this.#tape.moveTo(pose, jump)
   }
 
-  /** What the game's camera shows, for weather and other effects that follow it. `Player.setView` does it for all. */
+  /**
+   * What the game's camera shows, for weather and other effects that follow it. `Player.setView` does it for
+   * all.
+   */
   setView(view: ViewRect): void {
     this.#tape.setView(view)
   }
 
-  /** What its particles can touch from now on; surfaces with the same id move to their new place within a tick. */
+  /**
+   * What its particles can touch from now on; surfaces with the same id move to their new place within a
+   * tick.
+   */
   setSurfaces(surfaces: readonly Surface[]): void {
     this.#tape.setSurfaces(surfaces)
   }
@@ -115,7 +121,9 @@ export class EffectHandle {
     return this.#behind * this.simulation.rate
   }
 
-  /** Whether the game's own sprite should be hidden now, because this effect breaks it up or puts it together. */
+  /**
+   * Whether the game's own sprite should be hidden now, because this effect breaks it up or puts it together.
+   */
   get hidesSource(): boolean {
     return !this.#over && this.simulation.program.effect.source !== null
   }
@@ -128,7 +136,8 @@ export class EffectHandle {
 }
 
 /**
- * Plays a pack's effects on a canvas. The game calls `update` with the seconds since its last picture and `draw` once
+ * Plays a pack's effects on a canvas. The game calls `update` with the seconds since its last picture and
+ * `draw` once
  * a picture; or `run` does both by itself.
  * @example
  * const player = new Player(canvas, await loadPack('last-ferry.glivpack.json'))
@@ -218,7 +227,8 @@ export class Player {
   }
 
   /**
-   * Draws everything, in the order in which it was started. `ground` as in `Renderer.begin`. While the last picture is
+   * Draws everything, in the order in which it was started. `ground` as in `Renderer.begin`. While the last
+   * picture is
    * still being drawn, this one is left out: slow drawing costs pictures, never ticks.
    */
   draw(camera: Camera = { x: 0, y: 0, zoom: 1 }, ground: string | null = null): void {
@@ -231,7 +241,8 @@ export class Player {
   }
 
   /**
-   * Draws one layer over what is there: `marks`, `behind`, `front`, or a name. A game that draws its actor between two layers
+   * Draws one layer over what is there: `marks`, `behind`, `front`, or a name. A game that draws its actor
+   * between two layers
    * calls this for each in turn, on a canvas of its own.
    */
   drawLayer(

@@ -1,4 +1,6 @@
-/** Which way of drawing is faster here: measured once a page on a small canvas of its own, then remembered. */
+/**
+ * Which way of drawing is faster here: measured once a page on a small canvas of its own, then remembered.
+ */
 import { INSTANCE_WORDS, type Frame } from '@gliv/model'
 import { createExpandedPath, createInstancedPath, type GlPath } from './gl-paths.ts'
 

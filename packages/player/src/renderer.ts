@@ -20,7 +20,10 @@ export type DrawPath = 'instanced' | 'expanded' | 'canvas2d'
 /** A ground of squares in two greys, by its name instead of a colour; the side is in canvas pixels. */
 export const CHECKER = { name: 'checker', a: '#4d525b', b: '#7d838d', side: 24 } as const
 
-/** The grey of that ground at a pixel, counted from the upper left corner of a canvas of a height; rows of squares count from below. */
+/**
+ * The grey of that ground at a pixel, counted from the upper left corner of a canvas of a height; rows of
+ * squares count from below.
+ */
 export const checkerAt = (x: number, y: number, height: number): string => {
   const column = Math.floor(x / CHECKER.side)
   const row = Math.floor((height - 1 - y) / CHECKER.side)
@@ -40,7 +43,10 @@ export interface Haste {
 export interface Renderer {
   readonly path: DrawPath
   setSheets(sheets: readonly RenderSheet[]): void
-  /** Replaces a rectangle of one sheet at once: premultiplied RGBA bytes, row by row. For what is being drawn while it is shown. */
+  /**
+   * Replaces a rectangle of one sheet at once: premultiplied RGBA bytes, row by row. For what is being drawn
+   * while it is shown.
+   */
   patchSheet(
     sheet: number,
     x: number,
@@ -49,17 +55,21 @@ export interface Renderer {
     height: number,
     rgba: Uint8ClampedArray<ArrayBuffer>,
   ): void
-  /** Says what the next picture will be, before `begin`, so that a renderer that is short of time can plan. */
+  /**
+   * Says what the next picture will be, before `begin`, so that a renderer that is short of time can plan.
+   */
   expect(frame: Frame, camera: Camera): void
   /**
-   * Starts a picture: clears to an opaque `#rrggbb` or to `checker`, to transparent for null, or keeps what is there for undefined.
+   * Starts a picture: clears to an opaque `#rrggbb` or to `checker`, to transparent for null, or keeps what
+   * is there for undefined.
    */
   begin(ground?: string | null, haste?: Haste): void
   draw(frame: Frame, camera: Camera): void
   /** Ends a picture and hands it to the screen. */
   end(): void
   /**
-   * Shows a picture that was still being drawn, once it is ready. True while there is one: a caller that is short of
+   * Shows a picture that was still being drawn, once it is ready. True while there is one: a caller that is
+   * short of
    * time leaves the next picture out. To be called once a picture of the screen.
    */
   settle(): boolean

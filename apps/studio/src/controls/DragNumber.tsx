@@ -105,7 +105,10 @@ const Typing = ({
     setMessage(refusal)
     if (refusal) closed.current = false
   }
-  /** While typing, Tab goes from number to number; what stands between them is reached from a number that is not typed. */
+  /**
+   * While typing, Tab goes from number to number; what stands between them is reached from a number that is
+   * not typed.
+   */
   const tabOn = (event: KeyboardEvent): void => {
     const next = neighbour(field.current!, event.shiftKey)
     if (!next) return

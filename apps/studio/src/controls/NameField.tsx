@@ -2,7 +2,10 @@ import type { Kit } from '@gliv/document'
 import { focusWorkplace } from '../keys/focus.ts'
 import { cancelMoment, editMoment, endMoment, shownKit, useDocument } from '../store/document.ts'
 
-/** A name that is typed where it stands. What is being typed is journalled like a drag; Enter or leaving makes it one step of undo. */
+/**
+ * A name that is typed where it stands. What is being typed is journalled like a drag; Enter or leaving makes
+ * it one step of undo.
+ */
 export const NameField = ({
   label,
   read,

@@ -39,7 +39,9 @@ const SplitButton = memo(({ target, id }: Row) => {
 })
 SplitButton.displayName = 'SplitButton'
 
-/** Label, slider over the soft range, digits; a range can be split from one knob into two and joined again. */
+/**
+ * Label, slider over the soft range, digits; a range can be split from one knob into two and joined again.
+ */
 export const PropertyRow = memo(({ target, id }: Row) => (
   <div className="property-row" data-row={id} onContextMenu={numberMenuOn(target, id)} {...dwellOn(id)}>
     <Tooltip title={PROPERTY_TEXTS[id].help} placement="top-start">

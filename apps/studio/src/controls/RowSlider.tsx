@@ -15,7 +15,10 @@ interface Row {
   readonly id: PropertyId
 }
 
-/** Which knob a press means: the nearer one; between two at the same place the side decides; well between two it takes both along. */
+/**
+ * Which knob a press means: the nearer one; between two at the same place the side decides; well between two
+ * it takes both along.
+ */
 export const nearerKnob = (value: number | Range, at: number): Part | 'middle' => {
   if (typeof value === 'number') return 'value'
   if (value.from === value.to) return 'both'
@@ -34,7 +37,8 @@ const readNow = (target: Target, id: PropertyId): number | Range | undefined => 
 }
 
 /**
- * One knob for a fixed value, two for a range, over the soft limits. Ours, because it follows every step of a drag
+ * One knob for a fixed value, two for a range, over the soft limits. Ours, because it follows every step of a
+ * drag
  * elsewhere, and a general slider took longer to lay out than the engine takes for the edit.
  */
 export const RowSlider = memo(({ target, id }: Row) => {

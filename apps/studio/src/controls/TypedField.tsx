@@ -15,7 +15,10 @@ interface Props<T> {
   readonly onCommit: (value: T) => void
 }
 
-/** A value that is typed. Enter or leaving takes it, Escape gives up; what means nothing is marked, explained and not taken. */
+/**
+ * A value that is typed. Enter or leaving takes it, Escape gives up; what means nothing is marked, explained
+ * and not taken.
+ */
 export const TypedField = <T,>({ label, shown, width, read, hint, onCommit }: Props<T>) => {
   const [text, setText] = useState<string | null>(null)
   const [field, setField] = useState<HTMLInputElement | null>(null)

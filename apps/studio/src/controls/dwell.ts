@@ -1,4 +1,7 @@
-/** The number that the pointer rests on, or that has the focus: the stage shows what it governs. Lifetime: moment. */
+/**
+ * The number that the pointer rests on, or that has the focus: the stage shows what it governs. Lifetime:
+ * moment.
+ */
 import type { PropertyId } from '@gliv/model'
 import { create } from 'zustand'
 

@@ -1,4 +1,7 @@
-/** Takes a colour from what is on the screen: with the browser's own pipette, or from the page's canvases where it has none. */
+/**
+ * Takes a colour from what is on the screen: with the browser's own pipette, or from the page's canvases
+ * where it has none.
+ */
 import { addCloser } from '../keys/escape.ts'
 
 interface Pipette {

@@ -1,4 +1,7 @@
-/** Takes each press to whom it belongs: text, the focused control, or a command of the innermost context on the screen. */
+/**
+ * Takes each press to whom it belongs: text, the focused control, or a command of the innermost context on
+ * the screen.
+ */
 import { useEffect, useRef } from 'react'
 import { matchKeyBindingPress, parseKeybinding } from 'tinykeys'
 import { focusWorkplace, isTyping } from './focus.ts'
@@ -66,7 +69,8 @@ const onKeyDown = (event: KeyboardEvent): void => {
   const focus = focusOf(document.activeElement, isTyping)
   const found = find(event)
   const row = found && commandRow(found.id)
-  // Undo has its row even where no kit is open: the browser's would change a field somewhere else, so it never runs unless text is being typed.
+  // Undo has its row even where no kit is open: the browser's would change a field somewhere else, so it
+  // never runs unless text is being typed.
   const undoes = isUndoKey(event)
   if (ownerOf(event, focus, row ?? (undoes ? COMMANDS.undo : null)) !== 'command') return
   if (!found || !row) return void ((undoes || isHeldBack(event, focus)) && take(event))
@@ -79,7 +83,10 @@ const onKeyDown = (event: KeyboardEvent): void => {
   keepFocus(document.activeElement)
 }
 
-/** A command may take away what had the focus; it then goes where work goes on, once the page has been laid out. */
+/**
+ * A command may take away what had the focus; it then goes where work goes on, once the page has been laid
+ * out.
+ */
 const keepFocus = (element: Element | null): void => {
   if (element && element !== document.body)
     requestAnimationFrame(() =>
@@ -89,7 +96,10 @@ const keepFocus = (element: Element | null): void => {
     )
 }
 
-/** Escape goes on to a pop-over when nothing of ours takes it: then the command says so by leaving the event alone. */
+/**
+ * Escape goes on to a pop-over when nothing of ours takes it: then the command says so by leaving the event
+ * alone.
+ */
 const runEscape = (event: KeyboardEvent, run: Run): void => {
   run(event, true)
   if (event.defaultPrevented) event.stopPropagation()
@@ -106,14 +116,20 @@ const onBlur = (): void => {
   held.clear()
 }
 
-/** Listens for as long as the application runs; before the page's own listeners, which a taken key never reaches. */
+/**
+ * Listens for as long as the application runs; before the page's own listeners, which a taken key never
+ * reaches.
+ */
 export const installKeys = (): void => {
   addEventListener('keydown', onKeyDown, { capture: true })
   addEventListener('keyup', onKeyUp, { capture: true })
   addEventListener('blur', onBlur)
 }
 
-/** Makes a context's commands work while the component is on the screen; each command of the table has to have its run. */
+/**
+ * Makes a context's commands work while the component is on the screen; each command of the table has to have
+ * its run.
+ */
 export const useCommands = <C extends Context>(
   context: C,
   runs: { readonly [Id in CommandsOf<C>]: Run },

@@ -8,7 +8,10 @@ interface Closer {
 
 const closers: Closer[] = []
 
-/** Dialogs and pop-overs of the component library that are open; each hears Escape by itself, once the focus is in it. */
+/**
+ * Dialogs and pop-overs of the component library that are open; each hears Escape by itself, once the focus
+ * is in it.
+ */
 const openLayers = (): readonly Element[] => [
   ...document.querySelectorAll('.MuiModal-root:not([aria-hidden="true"])'),
 ]
@@ -23,7 +26,9 @@ export const closeInnermost = (): boolean => {
   return closer !== undefined
 }
 
-/** Adds a closer until the function that it gives is called; one that stands in the body lies over everything. */
+/**
+ * Adds a closer until the function that it gives is called; one that stands in the body lies over everything.
+ */
 export const addCloser = (element: () => Element | null, close: () => void): (() => void) => {
   const closer: Closer = { element, close }
   closers.push(closer)
@@ -33,7 +38,10 @@ export const addCloser = (element: () => Element | null, close: () => void): (()
   }
 }
 
-/** Closes by Escape for as long as `open` is true. `place` is where the thing stands, so that what lies over it goes first. */
+/**
+ * Closes by Escape for as long as `open` is true. `place` is where the thing stands, so that what lies over
+ * it goes first.
+ */
 export const useEscape = (open: boolean, place: RefObject<Element | null>, close: () => void): void => {
   const latest = useRef(close)
   useEffect(() => void (latest.current = close))

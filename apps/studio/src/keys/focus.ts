@@ -1,5 +1,6 @@
 /**
- * Where the focus goes. A button or a list that was pressed by the pointer gives it back to where work goes on, so that the
+ * Where the focus goes. A button or a list that was pressed by the pointer gives it back to where work goes
+ * on, so that the
  * next key is not taken by what was pressed last; what was reached by keys keeps it.
  */
 import { quietly } from '../controls/dwell.ts'

@@ -1,4 +1,7 @@
-/** Whose a key is: the text's that is being typed, the focused control's, or the command table's. Pure: a press and what has the focus. */
+/**
+ * Whose a key is: the text's that is being typed, the focused control's, or the command table's. Pure: a
+ * press and what has the focus.
+ */
 import type { CommandRow } from './table.ts'
 
 /** What the decision reads of a key event. */
@@ -7,7 +10,10 @@ export type Press = Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'altKey'
 /** What has the focus, as far as keys care. */
 export type Focus =
   | { readonly kind: 'nothing' }
-  /** A field; `typing` while what stands in it differs from what stood there when it got the focus or was last taken. A search has nothing to give up. */
+  /**
+   * A field; `typing` while what stands in it differs from what stood there when it got the focus or was last
+   * taken. A search has nothing to give up.
+   */
   | { readonly kind: 'text'; readonly typing: boolean; readonly search: boolean }
   | {
       readonly kind:
@@ -33,7 +39,9 @@ const startsNumber = (press: Press): boolean =>
 
 const pressesButton = ({ key }: Press): boolean => key === ' ' || key === 'Enter'
 
-/** Keys that a control of each kind takes by its ARIA pattern. Letters belong to a list only while it is open. */
+/**
+ * Keys that a control of each kind takes by its ARIA pattern. Letters belong to a list only while it is open.
+ */
 const CONTROL_KEYS: {
   readonly [Kind in Exclude<Focus['kind'], 'text' | 'nothing'>]: (press: Press) => boolean
 } = {
@@ -70,7 +78,9 @@ export const ownerOf = (press: Press, focus: Focus, command: Pick<CommandRow, 'i
   return !isModified(press) && CONTROL_KEYS[focus.kind](press) ? 'control' : 'command'
 }
 
-/** A letter on a closed list would choose by its first letter; it is held back even where no command takes it. */
+/**
+ * A letter on a closed list would choose by its first letter; it is held back even where no command takes it.
+ */
 export const isHeldBack = (press: Press, focus: Focus): boolean =>
   focus.kind === 'closedList' && isWriting(press) && press.key !== ' '
 
@@ -117,7 +127,10 @@ const isOpen = (element: Element): boolean => {
   }
 }
 
-/** Reads off an element what has the focus. `isTyping` tells whether a field holds text that was not taken yet. */
+/**
+ * Reads off an element what has the focus. `isTyping` tells whether a field holds text that was not taken
+ * yet.
+ */
 export const focusOf = (element: Element | null, isTyping: (field: Element) => boolean): Focus => {
   if (!element || element === element.ownerDocument.body) return { kind: 'nothing' }
   if (

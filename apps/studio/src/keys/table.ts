@@ -1,6 +1,8 @@
 /**
- * The one table of commands: what each is called, where it works and by which keys. What a command runs is handed in
- * by its context while that is on the screen (`useCommands`), so that the table itself can be printed, searched and changed.
+ * The one table of commands: what each is called, where it works and by which keys. What a command runs is
+ * handed in
+ * by its context while that is on the screen (`useCommands`), so that the table itself can be printed,
+ * searched and changed.
  */
 
 /** From the outermost to the innermost. `view` is the stage's picture while it has the focus. */
@@ -10,13 +12,19 @@ export type Context = (typeof CONTEXTS)[number]
 export interface CommandRow {
   readonly name: string
   readonly context: Context
-  /** In the notation of tinykeys: `$mod` is Ctrl, on a Mac Command; a key by what it writes or by its place (`BracketLeft`). */
+  /**
+   * In the notation of tinykeys: `$mod` is Ctrl, on a Mac Command; a key by what it writes or by its place
+   * (`BracketLeft`).
+   */
   readonly keys: readonly string[]
   /** What a held key does again and again; others run once a press. */
   readonly repeats?: true
   /** Runs at the press with `down`, and once more when the key is let go. */
   readonly held?: true
-  /** Works while the focus is in a text field, too; where the field has a use for the key, not while something is typed in it. */
+  /**
+   * Works while the focus is in a text field, too; where the field has a use for the key, not while something
+   * is typed in it.
+   */
   readonly inText?: 'always' | 'unless typing' | 'unless typing, but searching'
   /** Is refused while a dialog asks something; what only looks or takes back still works. */
   readonly rests?: false

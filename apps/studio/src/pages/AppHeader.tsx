@@ -87,7 +87,9 @@ const SaveState = () => {
   )
 }
 
-/** Past the bar, and in the editor past the Recipe, too: to the stage, else to the first thing of the page. */
+/**
+ * Past the bar, and in the editor past the Recipe, too: to the stage, else to the first thing of the page.
+ */
 const skip = (): void => {
   const target =
     document.querySelector<HTMLElement>('.stage') ??

@@ -60,7 +60,9 @@ export const Guard = ({
 
 const RELOADED_KEY = 'gliv-reloaded-for'
 
-/** A file that an update took away: the page is loaded anew, once; if that does not help, the part says so. */
+/**
+ * A file that an update took away: the page is loaded anew, once; if that does not help, the part says so.
+ */
 export const installChunkReload = (): void =>
   addEventListener('vite:preloadError', (event) => {
     const { message } = (event as Event & { payload: Error }).payload

@@ -25,7 +25,10 @@ const ImportProgress = () => {
   )
 }
 
-/** Files can be dropped on every screen: a kit comes in as a kit of its own and is opened, pictures come into the open kit. */
+/**
+ * Files can be dropped on every screen: a kit comes in as a kit of its own and is opened, pictures come into
+ * the open kit.
+ */
 export const ImportZone = ({ children }: { children: ReactNode }) => {
   const navigate = useNavigate()
   const onDrop = (all: File[]): void => {

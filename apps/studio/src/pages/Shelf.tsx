@@ -20,7 +20,10 @@ import { Thumbnail } from './Thumbnail.tsx'
 
 const FIRST_RUN_KEY = 'gliv-demo-offered'
 
-/** Whether this browser has been here before; remembers that it is now. Without storage each visit is the first. */
+/**
+ * Whether this browser has been here before; remembers that it is now. Without storage each visit is the
+ * first.
+ */
 const wasHere = (): boolean => {
   try {
     const before = localStorage.getItem(FIRST_RUN_KEY) !== null

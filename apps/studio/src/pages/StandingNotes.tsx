@@ -1,4 +1,7 @@
-/** What stands until it is mended: work that is not kept, and what could not be read. Where the eye is, on top of every screen. */
+/**
+ * What stands until it is mended: work that is not kept, and what could not be read. Where the eye is, on top
+ * of every screen.
+ */
 import Button from '@mui/material/Button'
 import { Link, useLocation } from 'react-router'
 import { keepAgain, useDocument } from '../store/document.ts'

@@ -57,7 +57,10 @@ const start = (show: Showing): void => {
 const BREATH = 0.15
 const MOMENTS = 24
 
-/** Last of some moments at which a quarter of the most are still there: a card is not left empty for stragglers. */
+/**
+ * Last of some moments at which a quarter of the most are still there: a card is not left empty for
+ * stragglers.
+ */
 const busyUntil = (effect: ResolvedEffect, simulation: Simulation): number => {
   const end = shownEnd(effect)
   const counts = Array.from({ length: MOMENTS }, (_, k) => {
@@ -68,7 +71,10 @@ const busyUntil = (effect: ResolvedEffect, simulation: Simulation): number => {
   return ((counts.findLastIndex((count) => count >= enough) + 1) / MOMENTS) * end
 }
 
-/** From where to where a thumbnail plays: a whole effect and a breath; of a loop, a minute from when it is full. */
+/**
+ * From where to where a thumbnail plays: a whole effect and a breath; of a loop, a minute from when it is
+ * full.
+ */
 const spanOf = (effect: ResolvedEffect, simulation: Simulation): { from: number; to: number } => {
   if (effect.play === 'once' || effect.play === 'sustain')
     return { from: 0, to: busyUntil(effect, simulation) + BREATH }

@@ -1,4 +1,7 @@
-/** Kit files from outside, read in a worker of their own: shown while it lasts, and cancelled by a press. Lifetime: moment. */
+/**
+ * Kit files from outside, read in a worker of their own: shown while it lasts, and cancelled by a press.
+ * Lifetime: moment.
+ */
 import type { KitFile } from '@gliv/document'
 import { proxy, wrap } from 'comlink'
 import { db, useDocument } from '../store/document.ts'
@@ -39,7 +42,10 @@ const read = async (file: File): Promise<KitFile> => {
   }
 }
 
-/** Reads kit files one after the other; one that cannot be read leaves everything as it was and says why. Gives the ids of the kits. */
+/**
+ * Reads kit files one after the other; one that cannot be read leaves everything as it was and says why.
+ * Gives the ids of the kits.
+ */
 export const importKits = async (files: readonly File[]): Promise<string[]> => {
   const ids: string[] = []
   for (const file of files) {

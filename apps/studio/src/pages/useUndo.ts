@@ -1,4 +1,7 @@
-/** Undo and redo that never change anything out of sight: the first press names the step and goes where it is seen. */
+/**
+ * Undo and redo that never change anything out of sight: the first press names the step and goes where it is
+ * seen.
+ */
 import { useMemo } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { endMoment, redo, undo, useDocument } from '../store/document.ts'

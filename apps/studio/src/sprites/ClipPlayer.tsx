@@ -38,7 +38,10 @@ const put = (
   )
 }
 
-/** The clip running, at true size and zoomed; onion view lays the frames before and after under the present one. */
+/**
+ * The clip running, at true size and zoomed; onion view lays the frames before and after under the present
+ * one.
+ */
 export const ClipPlayer = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
   const bitmap = useBitmap(sheet)
   const ground = useGround(bitmap)

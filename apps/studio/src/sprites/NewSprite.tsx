@@ -18,7 +18,10 @@ const SIZES = [
   [64, 64],
 ] as const
 
-/** An empty sprite to draw on; beside the stage the selected particle type carries it from the first stroke on. */
+/**
+ * An empty sprite to draw on; beside the stage the selected particle type carries it from the first stroke
+ * on.
+ */
 export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onClose: () => void }) => {
   const [size, setSize] = useState({ w: 8, h: 8 })
   const target = useTarget()

@@ -33,7 +33,9 @@ interface Arrivals {
 
 export const useArrivals = create<Arrivals>(() => ({ list: [], reading: 0, replaces: null }))
 
-/** What waits once more pictures are read: all of them, or the latest alone where it is to replace another. */
+/**
+ * What waits once more pictures are read: all of them, or the latest alone where it is to replace another.
+ */
 export const withArrived = (
   waiting: readonly Arrival[],
   arrived: readonly Arrival[],

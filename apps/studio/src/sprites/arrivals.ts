@@ -40,7 +40,9 @@ interface NumbersFile {
   readonly data: unknown
 }
 
-/** The numbers that belong to a picture: they name its file, or have its name themselves, or both came alone. */
+/**
+ * The numbers that belong to a picture: they name its file, or have its name themselves, or both came alone.
+ */
 const numbersFor = (file: File, all: readonly NumbersFile[], pictures: number): NumbersFile | undefined =>
   all.find(({ data }) => (data as { image?: unknown }).image === file.name) ??
   all.find((numbers) => stemOf(numbers.file) === stemOf(file.name)) ??
@@ -79,7 +81,10 @@ const withNumbers = (
 
 const SHOW_EVERY_MS = 250
 
-/** Reads picture files, and sheets' numbers that were chosen with them; what cannot be read is named with the reason, and the others go on. */
+/**
+ * Reads picture files, and sheets' numbers that were chosen with them; what cannot be read is named with the
+ * reason, and the others go on.
+ */
 export const readPictures = async (
   chosen: readonly File[],
   replaces: string | null = null,

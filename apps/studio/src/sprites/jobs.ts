@@ -20,7 +20,10 @@ export interface Job<T> {
 type Read = Awaited<ReturnType<PicturesApi['read']>>
 type Packed = ReturnType<PicturesApi['pack']>
 
-/** Files are read in a worker of their own: one that hangs on a broken or hostile file is ended, and the next file gets a new one. */
+/**
+ * Files are read in a worker of their own: one that hangs on a broken or hostile file is ended, and the next
+ * file gets a new one.
+ */
 let reader: { readonly worker: Worker; readonly api: Remote<PicturesApi> } | null = null
 
 export const readFile = async (bytes: Uint8Array, name: string): Promise<Read> => {

@@ -76,7 +76,9 @@ const layOut = (
 const placed = (frames: readonly LooseFrame[], cells: readonly Cell[]): SheetFrame[] =>
   frames.map(({ name, pivotX, pivotY }, i) => ({ name, ...cells[i]!, pivotX, pivotY }))
 
-/** Gives a sheet other frames; who used the old ones follows. `more` may do more to the kit in the same step. */
+/**
+ * Gives a sheet other frames; who used the old ones follows. `more` may do more to the kit in the same step.
+ */
 export const relay = async (
   label: string,
   sheet: Sheet,

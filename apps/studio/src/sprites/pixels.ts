@@ -1,4 +1,6 @@
-/** Pixels of the kit's pictures, and edits that replace a picture. Lifetime: the page; the pixels are a cache. */
+/**
+ * Pixels of the kit's pictures, and edits that replace a picture. Lifetime: the page; the pixels are a cache.
+ */
 import type { Kit, Sheet } from '@gliv/document'
 import { decodePng, encodePng, type Image } from '@gliv/pixels'
 import { edit, keepPicture, useDocument } from '../store/document.ts'

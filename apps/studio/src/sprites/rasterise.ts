@@ -1,4 +1,7 @@
-/** SVG to pixels: looked through first, then drawn in a frame without rights that is thrown away when it takes too long. */
+/**
+ * SVG to pixels: looked through first, then drawn in a frame without rights that is thrown away when it takes
+ * too long.
+ */
 import { checkSvg, type Image, PICTURE_LIMITS, PictureError, refuseSize } from '@gliv/pixels'
 
 /** Largest side that an SVG is drawn with, px. */

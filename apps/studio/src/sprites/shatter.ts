@@ -8,7 +8,10 @@ import { takePicture } from './pixels.ts'
 
 const SIDE = 2
 
-/** Adds the effect, and where it is missing the filled block that its pieces are drawn with. Gives the effect's id. */
+/**
+ * Adds the effect, and where it is missing the filled block that its pieces are drawn with. Gives the
+ * effect's id.
+ */
 export const shatter = async (sheet: Sheet, frame: number, assemble: boolean): Promise<string> => {
   const block = createImage(SIDE, SIDE)
   block.data.fill(255)

@@ -44,7 +44,10 @@ export const timingOf = (
   }
 }
 
-/** One arrival as a sheet: a still picture cut by its slicing, an animation packed and with a clip. Gives the sheet's id. */
+/**
+ * One arrival as a sheet: a still picture cut by its slicing, an animation packed and with a clip. Gives the
+ * sheet's id.
+ */
 export const takeOne = async (
   arrival: Arrival,
   sampling: Sampling,
@@ -127,7 +130,10 @@ export const takeInto = async (
     watched,
   )
 
-/** Frames of a sheet on a picture of another size: cut in the same way where it was cut, else grown alike, else those that fit. */
+/**
+ * Frames of a sheet on a picture of another size: cut in the same way where it was cut, else grown alike,
+ * else those that fit.
+ */
 const framesOn = async (
   sheet: Sheet,
   arrival: Arrival,

@@ -1,4 +1,7 @@
-/** The particle type that sprites are chosen for, where there is one: the selected emitter's, beside the stage. */
+/**
+ * The particle type that sprites are chosen for, where there is one: the selected emitter's, beside the
+ * stage.
+ */
 import { followClip, type Sheet } from '@gliv/document'
 import { createContext, useContext } from 'react'
 import { edit, useDocument } from '../store/document.ts'

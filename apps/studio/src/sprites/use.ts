@@ -32,7 +32,10 @@ export const useClip = (sheet: Sheet): Clip | null => {
   return sheet.clips.find((clip) => clip.id === wanted) ?? sheet.clips[0] ?? null
 }
 
-/** The drawable form of a sheet's picture; null until it is decoded. The last one stays until the next is there. */
+/**
+ * The drawable form of a sheet's picture; null until it is decoded. The last one stays until the next is
+ * there.
+ */
 export const useBitmap = (sheet: Sheet | null): ImageBitmap | null => {
   const hash = sheet?.picture
   const bytes = useDocument((s) => (hash === undefined ? undefined : s.pictures.get(hash)))

@@ -44,7 +44,10 @@ export const cellAt = (look: Look, cells: readonly Cell[], px: number, py: numbe
   return cells.findIndex((c) => x >= c.x && y >= c.y && x < c.x + c.w && y < c.y + c.h)
 }
 
-/** Whether a picture is rather bright where it is filled: its ground then has to be dark. Bytes of straight-alpha RGBA. */
+/**
+ * Whether a picture is rather bright where it is filled: its ground then has to be dark. Bytes of
+ * straight-alpha RGBA.
+ */
 export const isBright = (rgba: ArrayLike<number>): boolean => {
   let [sum, weight] = [0, 0]
   for (let o = 0; o < rgba.length; o += 4) {

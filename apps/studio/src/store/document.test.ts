@@ -223,7 +223,8 @@ describe('the document store', () => {
     add.mockRestore()
     tryAgain()
     await saved()
-    // Written after all: the copy is gone, and one of a page that was killed at that moment is not taken twice.
+    // Written after all: the copy is gone, and one of a page that was killed at that moment is not taken
+    // twice.
     expect(localStorage.length).toBe(0)
     localStorage.setItem('gliv-handover:last-ferry:gone', handed.replaceAll(/tab-[\d-]+"/g, 'gone"'))
     closeDocument()

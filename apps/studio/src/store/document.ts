@@ -1,5 +1,6 @@
 /**
- * The document store. Lifetime: document. Holds the open kit, the kit as a drag in progress shows it (moment), and
+ * The document store. Lifetime: document. Holds the open kit, the kit as a drag in progress shows it
+ * (moment), and
  * passes every change to the journal.
  */
 import { hashPicture, type Kit, refuseChange, type SetAside } from '@gliv/document'
@@ -245,7 +246,10 @@ const fetchMissing = async (commits: readonly Commit[]): Promise<void> => {
 /** Pictures are too large to be handed over. */
 let picturesWaiting = 0
 
-/** Takes a picture in, so that the next edit can name it: it is written before what names it. Gives its content hash, which is computed unless it is known. */
+/**
+ * Takes a picture in, so that the next edit can name it: it is written before what names it. Gives its
+ * content hash, which is computed unless it is known.
+ */
 export const keepPicture = (png: Uint8Array, hash = hashPicture(png)): string => {
   if (get().pictures.has(hash)) return hash
   set({ pictures: new Map([...get().pictures, [hash, png]]) })
@@ -317,7 +321,10 @@ export const endRun = (): void => {
   if (runTimer) endMoment()
 }
 
-/** A step of held or repeated presses, made on the state before the first of them; those of one `label` are one step of undo. */
+/**
+ * A step of held or repeated presses, made on the state before the first of them; those of one `label` are
+ * one step of undo.
+ */
 export const editStep = (label: string, recipe: Recipe): void => {
   const { moment } = get()
   if (moment && !(runTimer && moment.label === label)) endMoment()
@@ -389,7 +396,9 @@ channel?.addEventListener('message', (event: MessageEvent<{ kit: string; rev: nu
   }, false)
 })
 
-/** Puts a kit back that was deleted under the page, as it was when it was last written; what waits follows. */
+/**
+ * Puts a kit back that was deleted under the page, as it was when it was last written; what waits follows.
+ */
 export const keepAgain = async (): Promise<void> => {
   const of = session
   if (!of) return
@@ -409,8 +418,10 @@ export const keepAgain = async (): Promise<void> => {
 }
 
 /**
- * The page is about to go: what is typed is taken, the drag in progress is a step, and what is not written yet is
- * copied where the next opening finds it. Gives false where that is impossible, so that somebody has to be asked.
+ * The page is about to go: what is typed is taken, the drag in progress is a step, and what is not written
+ * yet is
+ * copied where the next opening finds it. Gives false where that is impossible, so that somebody has to be
+ * asked.
  */
 export const leavePage = (): boolean => {
   if (document.activeElement instanceof HTMLElement) document.activeElement.blur()

@@ -1,6 +1,8 @@
 /**
- * Commits that were not in the database yet when the page went away. They are copied at once, without waiting, to where
- * the next opening takes them from; one that was written after all is known by its name and is not taken twice.
+ * Commits that were not in the database yet when the page went away. They are copied at once, without
+ * waiting, to where
+ * the next opening takes them from; one that was written after all is known by its name and is not taken
+ * twice.
  */
 import { type Kit, readKit, type SetAside } from '@gliv/document'
 import { applyPatches } from 'immer'
@@ -18,7 +20,10 @@ export interface Handover {
 const PREFIX = 'gliv-handover:'
 const keyOf = (kit: string, tab: string): string => `${PREFIX}${kit}:${tab}`
 
-/** Copies, replacing what this tab handed over before; nothing to hand over takes that away. Throws when there is no room. */
+/**
+ * Copies, replacing what this tab handed over before; nothing to hand over takes that away. Throws when there
+ * is no room.
+ */
 export const handOver = (kit: string, handover: Handover): void => {
   if (handover.commits.length === 0) localStorage.removeItem(keyOf(kit, handover.tab))
   else localStorage.setItem(keyOf(kit, handover.tab), JSON.stringify(handover))
@@ -53,7 +58,10 @@ const keysOf = (kit: string): string[] =>
     key.startsWith(`${PREFIX}${kit}:`),
   )
 
-/** A page that was reloaded may still hold its name for a moment; what it handed over is waited for, this many times. */
+/**
+ * A page that was reloaded may still hold its name for a moment; what it handed over is waited for, this many
+ * times.
+ */
 const TRIES = 20
 const PAUSE_MS = 100
 
@@ -82,7 +90,10 @@ const append = async (
   await appendCommit(db, next, rev, made)
 }
 
-/** Takes in what tabs that are gone handed over. Gives the labels of what was not in the database, and what could not be taken. */
+/**
+ * Takes in what tabs that are gone handed over. Gives the labels of what was not in the database, and what
+ * could not be taken.
+ */
 export const takeHandovers = async (
   db: Database,
   id: string,

@@ -1,4 +1,7 @@
-/** What can be undone and redone. Shared by all tabs, rebuilt from the journal on load, kept in memory with its patches. */
+/**
+ * What can be undone and redone. Shared by all tabs, rebuilt from the journal on load, kept in memory with
+ * its patches.
+ */
 import type { Patch } from 'immer'
 import type { Commit } from './db.ts'
 

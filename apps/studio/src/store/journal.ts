@@ -1,5 +1,6 @@
 /**
- * Keeping what was made. A commit is one transaction that appends patches; the history is linear, shared by all tabs
+ * Keeping what was made. A commit is one transaction that appends patches; the history is linear, shared by
+ * all tabs
  * and survives a reload; undo appends the inverse as a new commit.
  */
 import { type Kit, KIT_VERSION, readKit, type SetAside } from '@gliv/document'
@@ -118,8 +119,10 @@ export const snapshotOf = (kit: string, rev: number, document: Kit): Snapshot =>
 })
 
 /**
- * Appends a commit made on revision `baseRev`. If another tab moved on, its patches come first, and ours follow where
- * the paths are disjoint; else `Conflict` is thrown and nothing is written. `shown` describes the kit for the shelf.
+ * Appends a commit made on revision `baseRev`. If another tab moved on, its patches come first, and ours
+ * follow where
+ * the paths are disjoint; else `Conflict` is thrown and nothing is written. `shown` describes the kit for the
+ * shelf.
  */
 export const appendCommit = (
   db: Database,
@@ -166,7 +169,8 @@ export const saveDraft = async (db: Database, draft: Draft): Promise<void> => {
 }
 
 /**
- * Turns drafts of tabs that are gone into commits, where they still fit. Gives the labels of what was recovered.
+ * Turns drafts of tabs that are gone into commits, where they still fit. Gives the labels of what was
+ * recovered.
  * `isAlive` tells whether a tab still runs.
  */
 export const recoverDrafts = async (
@@ -200,7 +204,8 @@ export const recoverDrafts = async (
 }
 
 /**
- * Makes what was opened the newest snapshot, so that the next opening begins with it, and keeps the list of what was
+ * Makes what was opened the newest snapshot, so that the next opening begins with it, and keeps the list of
+ * what was
  * set aside. The damaged rows stay as they are.
  */
 export const repairKit = (

@@ -1,4 +1,7 @@
-/** Keeping settings in the browser: what comes back is looked at field by field; what is not right is as it was at first. */
+/**
+ * Keeping settings in the browser: what comes back is looked at field by field; what is not right is as it
+ * was at first.
+ */
 import { createJSONStorage, type PersistOptions } from 'zustand/middleware'
 import type { z } from 'zod'
 

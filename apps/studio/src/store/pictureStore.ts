@@ -1,4 +1,7 @@
-/** Pictures of a kit in the database: read with their hashes checked; one that is missing or broken has a stand-in of its size. */
+/**
+ * Pictures of a kit in the database: read with their hashes checked; one that is missing or broken has a
+ * stand-in of its size.
+ */
 import { hashPicture, type Kit, type KitFile, type SetAside } from '@gliv/document'
 import { createImage, encodePng } from '@gliv/pixels'
 import type { Database } from './db.ts'
@@ -7,7 +10,10 @@ export const putPictures = async (db: Database, pictures: KitFile['pictures']): 
   await db.pictures.bulkPut([...pictures].map(([hash, bytes]) => ({ hash, bytes })))
 }
 
-/** Content hashes that a document, a journal or patches name; anything else of 32 hex digits is just not found. */
+/**
+ * Content hashes that a document, a journal or patches name; anything else of 32 hex digits is just not
+ * found.
+ */
 export const hashesIn = (value: unknown): string[] => [
   ...new Set(JSON.stringify(value).match(/(?<=")[0-9a-f]{32}(?=")/g) ?? []),
 ]

@@ -22,7 +22,9 @@ const effectAt = (kit: Kit, path: readonly (string | number)[], shown: string | 
   return users.find((effect) => effect === shown) ?? users[0] ?? null
 }
 
-/** Where a step's change is seen in `kit`, the document before the step; `shown` is the effect on the screen. */
+/**
+ * Where a step's change is seen in `kit`, the document before the step; `shown` is the effect on the screen.
+ */
 export const placeOf = (
   { patches, inverse }: Pick<Entry, 'patches' | 'inverse'>,
   kit: Kit,

@@ -1,4 +1,7 @@
-/** From stored snapshots and journal entries to a kit. Nothing here refuses a whole kit: what cannot be read is set aside by name. */
+/**
+ * From stored snapshots and journal entries to a kit. Nothing here refuses a whole kit: what cannot be read
+ * is set aside by name.
+ */
 import { hashText, type Kit, KIT_VERSION, readKit, salvageKit, type SetAside } from '@gliv/document'
 import { applyPatches, enablePatches, type Patch } from 'immer'
 import type { Commit } from './db.ts'
@@ -156,7 +159,10 @@ const baseOf = ({ id, snapshots }: Stored, aside: SetAside[]): Base | null => {
   return null
 }
 
-/** All entries at once, checked once at the end: the usual case. Null when one does not fit; then each is tried by itself. */
+/**
+ * All entries at once, checked once at the end: the usual case. Null when one does not fit; then each is
+ * tried by itself.
+ */
 const readAtOnce = (document: Kit, commits: readonly Commit[]): Kit | null => {
   try {
     return readKit(commits.reduce<Kit>((kit, commit) => applyPatches(kit, commit.patches), document))

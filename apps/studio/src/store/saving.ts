@@ -1,5 +1,6 @@
 /**
- * All writes go through one queue, so that they keep their order. What must not be lost stays at its head until it is
+ * All writes go through one queue, so that they keep their order. What must not be lost stays at its head
+ * until it is
  * written: a refusal of the storage is shown, tried again, and never taken for "saved".
  */
 import { create } from 'zustand'

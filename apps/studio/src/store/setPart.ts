@@ -14,7 +14,10 @@ const clampWithin = (kit: Kit, target: Target, id: PropertyId, value: number): n
   return Math.min(Math.max(low, high), Math.max(low, value))
 }
 
-/** `how` is `edit` for a step of its own, `editMoment` for a step of a drag; made on the state before the drag either way. */
+/**
+ * `how` is `edit` for a step of its own, `editMoment` for a step of a drag; made on the state before the drag
+ * either way.
+ */
 export const setPart = (target: Target, id: PropertyId, part: Part, next: number, how: typeof edit): void => {
   const { kit } = useDocument.getState()
   const value = kit && readValue(kit, target, id)
@@ -23,7 +26,10 @@ export const setPart = (target: Target, id: PropertyId, part: Part, next: number
   how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, withPart(value, part, clean)))
 }
 
-/** Both ends of a range by the same amount, from where they were before the drag; neither leaves the hard limits. */
+/**
+ * Both ends of a range by the same amount, from where they were before the drag; neither leaves the hard
+ * limits.
+ */
 export const shiftRange = (target: Target, id: PropertyId, by: number, how: typeof edit): void => {
   const { kit } = useDocument.getState()
   const value = kit && readValue(kit, target, id)

@@ -12,7 +12,10 @@ const rowOf = (kit: Kit): KitRow => ({
   updatedAt: Date.now(),
 })
 
-/** Pictures first, then the kit that names them. A kit with a known id comes in as a copy under `freshId`. Gives its id. */
+/**
+ * Pictures first, then the kit that names them. A kit with a known id comes in as a copy under `freshId`.
+ * Gives its id.
+ */
 export const addKit = async (
   db: Database,
   { kit, pictures }: KitFile,
@@ -42,7 +45,10 @@ export const deleteKit = (db: Database, id: string): Promise<void> =>
       await table.where('kit').equals(id).delete()
   })
 
-/** Rows as the shelf shows them, newest first; what is damaged in one is filled in, and a kit whose row was lost is found by its snapshots. */
+/**
+ * Rows as the shelf shows them, newest first; what is damaged in one is filled in, and a kit whose row was
+ * lost is found by its snapshots.
+ */
 export const shelfRows = async (db: Database): Promise<KitRow[]> => {
   const rows: Partial<KitRow>[] = await db.kits.toArray()
   const known = new Set(rows.map(({ id }) => id))

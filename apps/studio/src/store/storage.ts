@@ -39,7 +39,10 @@ const within = async (ms: number, work: PromiseLike<unknown>): Promise<void> => 
   }
 }
 
-/** Opens the database; where that is refused, one in memory takes its place, and nothing that is stored is touched. */
+/**
+ * Opens the database; where that is refused, one in memory takes its place, and nothing that is stored is
+ * touched.
+ */
 export const openStorage = async (): Promise<void> => {
   try {
     await within(OPEN_WITHIN_MS, db.open())

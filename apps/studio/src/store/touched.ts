@@ -1,4 +1,7 @@
-/** What stands on top of the Recipe: pinned numbers (kept for this browser) and the last ones touched. Lifetime: session. */
+/**
+ * What stands on top of the Recipe: pinned numbers (kept for this browser) and the last ones touched.
+ * Lifetime: session.
+ */
 import { PROPERTIES, type PropertyId } from '@gliv/model'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
@@ -31,7 +34,10 @@ export const usePins = create<Pins>()(
   ),
 )
 
-/** A number was changed. One that is on top already stays where it is, so that nothing moves under the pointer. */
+/**
+ * A number was changed. One that is on top already stays where it is, so that nothing moves under the
+ * pointer.
+ */
 export const noteTouched = (id: PropertyId): void => {
   const { touched } = useTouched.getState()
   if (!touched.includes(id)) useTouched.setState({ touched: [id, ...touched].slice(0, MOST_TOUCHED) })

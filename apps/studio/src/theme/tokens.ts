@@ -1,4 +1,7 @@
-/** Colours of the chrome, one set a theme. The stage's own ground belongs to the effect's surroundings, not to a theme. */
+/**
+ * Colours of the chrome, one set a theme. The stage's own ground belongs to the effect's surroundings, not to
+ * a theme.
+ */
 export interface Tokens {
   readonly ground: string
   readonly panel: string

@@ -51,7 +51,10 @@ export const boundsOf = (effect: ResolvedEffect, options: SimulationOptions = {}
   return { left, top, right, bottom }
 }
 
-/** A camera that shows a box in a canvas of `width` × `height`, with a margin, at most `closest` times enlarged. */
+/**
+ * A camera that shows a box in a canvas of `width` × `height`, with a margin, at most `closest` times
+ * enlarged.
+ */
 export const cameraFor = (box: Box, width: number, height: number, closest = 2, margin = 0.12): Camera => {
   const w = Math.max(1, box.right - box.left)
   const h = Math.max(1, box.bottom - box.top)

@@ -15,7 +15,10 @@ export const unitText = (id: PropertyId): string => unitOf(id).short
 export const formatWithUnit = (id: PropertyId, value: number): string =>
   formatNumber(id, value) + unitText(id)
 
-/** One step of an arrow key, one pixel of a drag: a hundredth of the soft range on a grid of 1, 2, 5; whole for counts. */
+/**
+ * One step of an arrow key, one pixel of a drag: a hundredth of the soft range on a grid of 1, 2, 5; whole
+ * for counts.
+ */
 export const stepOf = (id: PropertyId): number => {
   const p = property(id)
   if (p.whole) return 1

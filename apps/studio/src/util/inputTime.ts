@@ -1,4 +1,7 @@
-/** Time stamp of the input event that is being handled, for measuring how soon it is answered. Lifetime: moment. */
+/**
+ * Time stamp of the input event that is being handled, for measuring how soon it is answered. Lifetime:
+ * moment.
+ */
 let latest: number | undefined
 let raw: number | null = null
 

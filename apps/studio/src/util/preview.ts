@@ -40,7 +40,9 @@ export interface Preview {
   readonly rotate: number
   readonly scale: number
   readonly mirror: boolean
-  /** Id of the kit's stage whose surfaces are there; `auto`: the first one, for effects that touch something. */
+  /**
+   * Id of the kit's stage whose surfaces are there; `auto`: the first one, for effects that touch something.
+   */
   readonly stage: string
 }
 
@@ -81,7 +83,10 @@ const movesOf = (move: Way, rate: number, seconds: number): TapeEntry[] => {
   return entries
 }
 
-/** Options of a simulation that plays an effect as the preview says. Effects that need to move do so when nobody chose a way. */
+/**
+ * Options of a simulation that plays an effect as the preview says. Effects that need to move do so when
+ * nobody chose a way.
+ */
 export const previewOptions = (
   effect: ResolvedEffect,
   preview: Preview,

@@ -1,6 +1,8 @@
 /**
- * Browsers hold pointer moves back until the next picture of the screen, which alone can cost a frame, and much more
- * while drawing is slow. During a drag the raw move is handed on at once; the held-back copy is then left out.
+ * Browsers hold pointer moves back until the next picture of the screen, which alone can cost a frame, and
+ * much more
+ * while drawing is slow. During a drag the raw move is handed on at once; the held-back copy is then left
+ * out.
  */
 import { noteRawTime } from './inputTime.ts'
 

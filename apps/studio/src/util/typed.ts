@@ -11,7 +11,10 @@ const NUMBER = '[−-]?\\d*[.,]?\\d+(?:e[+-]?\\d+)?'
 const UNITS = /\s*(% \/s|× \/s|%|°\/s|°|×|px\/s²|px\/s|per px|px|per s|s)$/u
 const read = (part: string): number => Number(part.replaceAll('−', '-').replace(',', '.'))
 
-/** `8*1.5`, `10/4`, `2+0.5`, and with a leading sign on what is there: `*1.5`, `/2`, `+10`; null when it is no such thing. */
+/**
+ * `8*1.5`, `10/4`, `2+0.5`, and with a leading sign on what is there: `*1.5`, `/2`, `+10`; null when it is no
+ * such thing.
+ */
 const calculate = (text: string, present: number): number | null => {
   const whole = new RegExp(`^(${NUMBER})?((?:\\s*[*×/+]\\s*${NUMBER})+)$`).exec(text)
   if (!whole) return null
@@ -45,7 +48,8 @@ const inUnits = (text: string, percent: boolean, present: number): Typed | null 
 }
 
 /**
- * What was typed: `12`, a range as `12-20`, `12–20`, `12 to 20` or `16±4`, a calculation as `8*1.5` or `*1.5`, or `80%` of
+ * What was typed: `12`, a range as `12-20`, `12–20`, `12 to 20` or `16±4`, a calculation as `8*1.5` or
+ * `*1.5`, or `80%` of
  * what is there (for shares, eighty percent); null when it is none of these.
  * @param present the number that stands there, in the document's unit
  */

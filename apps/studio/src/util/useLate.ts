@@ -1,6 +1,9 @@
 import { startTransition, useEffect, useState } from 'react'
 
-/** False at first and true soon after: for what is heavy and may come once the rest is there, in a task of its own. */
+/**
+ * False at first and true soon after: for what is heavy and may come once the rest is there, in a task of its
+ * own.
+ */
 export const useLate = (): boolean => {
   const [late, setLate] = useState(false)
   useEffect(() => startTransition(() => setLate(true)), [])

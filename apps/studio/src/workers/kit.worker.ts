@@ -1,4 +1,7 @@
-/** Reading kit files off the page: unpacking, parsing and checking, with progress; ended from outside when it is cancelled. */
+/**
+ * Reading kit files off the page: unpacking, parsing and checking, with progress; ended from outside when it
+ * is cancelled.
+ */
 import { type KitFile, readKitFile } from '@gliv/document'
 import { expose, transfer } from 'comlink'
 

@@ -22,7 +22,10 @@ import {
 import { hashPicture } from '@gliv/document'
 import { expose, transfer } from 'comlink'
 
-/** Straight-alpha bytes of what the browser has decoded; through a texture, because a canvas would change colours. */
+/**
+ * Straight-alpha bytes of what the browser has decoded; through a texture, because a canvas would change
+ * colours.
+ */
 const bytesOfBitmap = (bitmap: ImageBitmap): Image => {
   const { width, height } = bitmap
   const gl = new OffscreenCanvas(1, 1).getContext('webgl2')

@@ -1,4 +1,6 @@
-/** Random damage to plain data, from a seed; what a broken disk, a careless script or a hostile hand may do. */
+/**
+ * Random damage to plain data, from a seed; what a broken disk, a careless script or a hostile hand may do.
+ */
 export type Dice = (sides: number) => number
 
 /** The same numbers for the same seed. */

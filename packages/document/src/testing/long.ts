@@ -1,4 +1,6 @@
-/** The core knows neither Node nor the DOM; tests that print or ask for the length of a run go through here. */
+/**
+ * The core knows neither Node nor the DOM; tests that print or ask for the length of a run go through here.
+ */
 interface Around {
   readonly process?: { readonly env: Readonly<Record<string, string | undefined>> }
   readonly console: { log(text: string): void }

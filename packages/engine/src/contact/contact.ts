@@ -1,4 +1,7 @@
-/** What happens at surfaces: the step of each particle is swept, held against the edges on its way, and led on. */
+/**
+ * What happens at surfaces: the step of each particle is swept, held against the edges on its way, and led
+ * on.
+ */
 import { type Contact, STREAMS } from '@gliv/model'
 import type { EmitterProgram } from '../compile.ts'
 import { drawRangeInto } from '../draws.ts'
@@ -57,7 +60,9 @@ export class ContactPass {
     this.#after.set(tick)
   }
 
-  /** Particles of the scope's range, after their step; `startVx`, `startVy` are their velocities before it. */
+  /**
+   * Particles of the scope's range, after their step; `startVx`, `startVy` are their velocities before it.
+   */
   apply(scope: StepScope): void {
     const grid = this.#grid
     const { pool, from, to } = scope
@@ -196,8 +201,10 @@ export class ContactPass {
   }
 
   /**
-   * Off an edge with normal n that moves with w: the speed against it comes back times the bounce; along it, friction takes at
-   * most its share of the whole push (Coulomb). What comes back slower than the forces press within a tick stays on the
+   * Off an edge with normal n that moves with w: the speed against it comes back times the bounce; along it,
+   * friction takes at
+   * most its share of the whole push (Coulomb). What comes back slower than the forces press within a tick
+   * stays on the
    * surface, which then takes their pressure too.
    */
   #reflect({ edges }: EdgeGrid, k: number, bounce: number): void {

@@ -1,5 +1,6 @@
 /**
- * Surfaces as one-sided edges and circles in columns. An edge is touched by what moves against its normal; a segment that is
+ * Surfaces as one-sided edges and circles in columns. An edge is touched by what moves against its normal; a
+ * segment that is
  * touched from both sides is two edges. With a radius, edges lie that far out and every corner gets a circle.
  */
 import type { Surface, SurfaceKind, TilesSurface } from '@gliv/model'
@@ -63,7 +64,10 @@ const runs = (length: number, is: (k: number) => boolean, add: (from: number, to
   }
 }
 
-/** Outlines of solid tiles, each straight stretch in one piece so that nothing snags at seams; then the one-way tops. */
+/**
+ * Outlines of solid tiles, each straight stretch in one piece so that nothing snags at seams; then the
+ * one-way tops.
+ */
 const tilesOutline = (
   { x, y, size, rows }: TilesSurface,
   add: (ax: number, ay: number, bx: number, by: number) => void,

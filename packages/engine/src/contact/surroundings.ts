@@ -58,7 +58,9 @@ export const surfaceBetween = (a: Surface, b: Surface, t: number): Surface => {
   return moved as unknown as Surface
 }
 
-/** Surfaces between two entries of a tape: those with the same id move, the others stay until the next entry. */
+/**
+ * Surfaces between two entries of a tape: those with the same id move, the others stay until the next entry.
+ */
 export const surfacesBetween = (
   a: readonly Surface[],
   b: readonly Surface[],

@@ -1,9 +1,17 @@
-/** The first edge on a straight way, at any speed. Works on cells of its own, so that nothing is left behind. */
+/**
+ * The first edge on a straight way, at any speed. Works on cells of its own, so that nothing is left behind.
+ */
 import type { EdgeGrid } from './grid.ts'
 
-/** How far along an edge its ends reach further, so that nothing slips between two of them: a hundredth of the skin. */
+/**
+ * How far along an edge its ends reach further, so that nothing slips between two of them: a hundredth of the
+ * skin.
+ */
 const END_SLACK = 1e-9
-/** Particles keep this distance from what they touch. They step back along their own way for it, which was free. */
+/**
+ * Particles keep this distance from what they touch. They step back along their own way for it, which was
+ * free.
+ */
 export const SKIN = 1e-7
 const PARALLEL = 1e-12
 /** A way over more cells is held against all edges. */
@@ -64,7 +72,10 @@ const tryCircle = (k: number, rx: number, ry: number, dx: number, dy: number, ra
   HIT[2] = length > 0 ? ny / length : -1
 }
 
-/** Index of the first edge that the way in `WAY` touches, −1 for none; fills `HIT`. Among several at once the one with the lowest number counts. */
+/**
+ * Index of the first edge that the way in `WAY` touches, −1 for none; fills `HIT`. Among several at once the
+ * one with the lowest number counts.
+ */
 export const sweep = (grid: EdgeGrid): number => {
   best = 1
   bestEdge = -1

@@ -36,7 +36,10 @@ export const rampedGravity: ForceMaker = ({ source, lanes }) => {
   }
 }
 
-/** Pushes with a steady acceleration, or carries towards the air's speed: the difference shrinks by e^(−carry·t). */
+/**
+ * Pushes with a steady acceleration, or carries towards the air's speed: the difference shrinks by
+ * e^(−carry·t).
+ */
 export const rampedWind: ForceMaker = ({ source, lanes }) => {
   const ramp = rampOfForce(source, 'wind')
   const { numbers, axes, windMode } = source.type

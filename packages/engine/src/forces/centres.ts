@@ -1,4 +1,7 @@
-/** Forces with a centre: pull, swirl, avoiding a circle. They are read half a step ahead of each particle, x + v·dt ÷ 2. */
+/**
+ * Forces with a centre: pull, swirl, avoiding a circle. They are read half a step ahead of each particle, x +
+ * v·dt ÷ 2.
+ */
 import type { Centre, Falloff, PropertyId } from '@gliv/model'
 import { withLane } from '../lanes.ts'
 import { EmitterCentre } from '../centre.ts'
@@ -76,8 +79,10 @@ const tellCentral = (
 }
 
 /**
- * Adds strength(d) ÷ d × the vector to the centre, or that vector turned by a quarter, for each particle. `stiffest` keeps a
- * spring from overshooting more each tick. Falloffs stand here and not in functions of their own: a call for each particle
+ * Adds strength(d) ÷ d × the vector to the centre, or that vector turned by a quarter, for each particle.
+ * `stiffest` keeps a
+ * spring from overshooting more each tick. Falloffs stand here and not in functions of their own: a call for
+ * each particle
  * would cost more than all the rest.
  */
 const addCentral = (
@@ -157,7 +162,10 @@ const centralForce =
     }
   }
 
-/** Towards (or, negative, away from) a point, the emitter, or each particle's birthplace. Its damping is part of the steady drag. */
+/**
+ * Towards (or, negative, away from) a point, the emitter, or each particle's birthplace. Its damping is part
+ * of the steady drag.
+ */
 export const pull: ForceMaker = centralForce('pull')
 
 /** Around a point, clockwise when positive; mirrored with the effect. */

@@ -1,8 +1,11 @@
 /**
- * The field of churn: curl of periodic gradient noise on a grid, made once. The potential ψ is gradient noise with smooth
- * (quintic) blending on a lattice of 16 × 16 cells in the plane and 4 in time, all periodic; the field (∂ψ/∂y, −∂ψ/∂x) has no
+ * The field of churn: curl of periodic gradient noise on a grid, made once. The potential ψ is gradient noise
+ * with smooth
+ * (quintic) blending on a lattice of 16 × 16 cells in the plane and 4 in time, all periodic; the field
+ * (∂ψ/∂y, −∂ψ/∂x) has no
  * sources and no sinks. It is scaled so that its mean square length is 1.
- * Source: K. Perlin, "Improving Noise" (2002), for the blending; R. Bridson et al., "Curl-Noise for Procedural Fluid Flow" (2007).
+ * Source: K. Perlin, "Improving Noise" (2002), for the blending; R. Bridson et al., "Curl-Noise for
+ * Procedural Fluid Flow" (2007).
  */
 import { CHURN_SIDE } from '../kernels/layout.ts'
 import { floatsIn, type Slab } from '../kernels/slab.ts'
@@ -15,7 +18,10 @@ export const CHURN_TIMES = 4
 export { CHURN_SIDE }
 /** Grid points for each lattice cell, in the plane and in time. */
 const FINE = CHURN_SIDE / CHURN_CELLS
-/** Points of a row as it is kept: the first stands at the end once more, and the first row below the last, so that a cell's four corners always lie at the same distances. */
+/**
+ * Points of a row as it is kept: the first stands at the end once more, and the first row below the last, so
+ * that a cell's four corners always lie at the same distances.
+ */
 export const CHURN_ROW = CHURN_SIDE + 1
 const LAYERS = CHURN_TIMES * FINE
 const LAYER_WORDS = CHURN_ROW * CHURN_ROW * 2
@@ -93,7 +99,9 @@ const fillField = (field: Float64Array): void => {
 /** Slices of so many last moments are kept. */
 const KEPT = 8
 
-/** Two layers, by where they begin in the field, and how far a moment lies from the one to the other, 0 to 1. */
+/**
+ * Two layers, by where they begin in the field, and how far a moment lies from the one to the other, 0 to 1.
+ */
 export interface Between {
   field: Float64Array
   here: number
@@ -175,7 +183,10 @@ const fieldIn = (slab: Slab | null): ChurnField => {
   return field
 }
 
-/** The two layers around a moment. @param turns place in time, in rounds of the whole field: 0 to 1 is one period @param slab where the pool lies */
+/**
+ * The two layers around a moment. @param turns place in time, in rounds of the whole field: 0 to 1 is one
+ * period @param slab where the pool lies
+ */
 export const churnBetween = (turns: number, out: Between, slab: Slab | null = null): void =>
   fieldIn(slab).between(turns, out)
 

@@ -18,7 +18,10 @@ import { OCTAVES_SHIFT } from './told.ts'
 
 const MASK = CHURN_SIDE - 1
 
-/** From so many particles on the field is worked out as a whole for a step; below, only where particles are. Both give the same bits. */
+/**
+ * From so many particles on the field is worked out as a whole for a step; below, only where particles are.
+ * Both give the same bits.
+ */
 const WHOLE_FROM = 6000
 
 /** Every octave is half as wide and half as strong; together they have mean square length 1. */

@@ -17,7 +17,9 @@ export interface MotionProgram {
   /** Its own velocity moves it; on a rail passed at its own speed it does not. */
   readonly ownWay: boolean
   readonly contacts: boolean
-  /** Something may end a particle before its life is over, so that how many live depends on where they are. */
+  /**
+   * Something may end a particle before its life is over, so that how many live depends on where they are.
+   */
   readonly endsEarly: boolean
 }
 

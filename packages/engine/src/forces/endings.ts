@@ -1,4 +1,6 @@
-/** What ends a particle before its life is over: near the centre of a pull, slower than a speed, off the view. */
+/**
+ * What ends a particle before its life is over: near the centre of a pull, slower than a speed, off the view.
+ */
 import type { EmitterProgram } from '../compile.ts'
 import { ENDED } from '../pool.ts'
 import type { Setting } from '../setting.ts'

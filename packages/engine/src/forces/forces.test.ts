@@ -500,7 +500,8 @@ describe('all forces', () => {
         )
       })
     }
-    // A place in the world is the same whether particles are kept in the world's or in the effect's coordinates.
+    // A place in the world is the same whether particles are kept in the world's or in the effect's
+    // coordinates.
     const still = { x: 100, y: -40, rotate: 25 }
     const left = make('world', 'left', still)
     make('world', 'carried', still).forEach((p, i) =>

@@ -14,7 +14,9 @@ const wave = new Float64Array(2)
 const lifeAt = (ramp: CompiledRamp | null, age: number, life: number): number =>
   ramp === null ? 1 : rampAt(ramp, age <= 0 ? 0 : age >= life ? 1 : age / life)
 
-/** A rhythmic swing: the place is amplitude × ramp × sin(2π(rate × age + phase)) off, counted from the birth. */
+/**
+ * A rhythmic swing: the place is amplitude × ramp × sin(2π(rate × age + phase)) off, counted from the birth.
+ */
 export const sway: ForceMaker = ({ source }) => {
   const { numbers, axes } = source.type
   const ramp = rampOfForce(source, 'sway')
@@ -53,7 +55,10 @@ export const sway: ForceMaker = ({ source }) => {
 
 const TURN = Math.PI * 2
 
-/** Follows a path of the effect, by a ramp over the age or as fast as the particle itself is; its birth offset is kept, or gathered. */
+/**
+ * Follows a path of the effect, by a ramp over the age or as fast as the particle itself is; its birth offset
+ * is kept, or gathered.
+ */
 export const rail: ForceMaker = ({ source }) => {
   const { numbers, rail: path, railMode, forceRamps } = source.type
   const flat = flattenPath(path, true)

@@ -1,8 +1,11 @@
 /**
- * One step of some of an emitter's particles: all of them over a tick, or one newborn from its birth to the tick. Each force
- * reads places and velocities as they are at the step's start and adds what it does to the columns here; the step then
+ * One step of some of an emitter's particles: all of them over a tick, or one newborn from its birth to the
+ * tick. Each force
+ * reads places and velocities as they are at the step's start and adds what it does to the columns here; the
+ * step then
  * moves the particles once:
- * v′ = v·E + a·A, x′ = x + ramp·(v·A + a·B + own) + way, with E, A, B of the linear drag (see `dragStepInto`).
+ * v′ = v·E + a·A, x′ = x + ramp·(v·A + a·B + own) + way, with E, A, B of the linear drag (see
+ * `dragStepInto`).
  */
 import type { EmitterProgram } from '../compile.ts'
 import { cellOf, type CompiledRamp, drawTableOf, rampIn } from '../ramp.ts'
@@ -120,7 +123,10 @@ export interface ForcePass {
   /** Reads numbers and lanes as they are when a tick begins. */
   set(scope: StepScope): void
   apply(scope: StepScope): void
-  /** Tells the kernel what it needs to do the same in this step, and gives the bits of forces/told.ts; 0 when only `apply` can. */
+  /**
+   * Tells the kernel what it needs to do the same in this step, and gives the bits of forces/told.ts; 0 when
+   * only `apply` can.
+   */
   tell?(scope: StepScope, slab: Slab): number
 }
 

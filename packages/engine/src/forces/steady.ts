@@ -1,4 +1,7 @@
-/** What acts alike on all of an emitter's particles during a step, integrated exactly together: gravity, steady wind, linear drag and the damping of a pull. */
+/**
+ * What acts alike on all of an emitter's particles during a step, integrated exactly together: gravity,
+ * steady wind, linear drag and the damping of a pull.
+ */
 import type { EmitterProgram } from '../compile.ts'
 import { withLane } from '../lanes.ts'
 import { cosSinInto, dragStepInto } from '../maths.ts'

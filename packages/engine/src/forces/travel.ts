@@ -10,7 +10,8 @@ import type { ForceMaker, StepScope } from './scope.ts'
 const turned = new Float64Array(2)
 
 /**
- * Takes `slowing` px/s² off a particle's speed; one that comes to rest within the step goes the rest of its way, v² ÷ 2·slowing,
+ * Takes `slowing` px/s² off a particle's speed; one that comes to rest within the step goes the rest of its
+ * way, v² ÷ 2·slowing,
  * and stays. Returns false when it rests already.
  */
 const slow = ({ pool, ax, ay, ownX, ownY, a, e }: StepScope, i: number, slowing: number): void => {
@@ -29,7 +30,9 @@ const slow = ({ pool, ax, ay, ownX, ownY, a, e }: StepScope, i: number, slowing:
   pool.vx[i] = pool.vy[i] = 0
 }
 
-/** A steady push along the travel. Against it, it stops at speed 0, or goes on and drives the particle back. */
+/**
+ * A steady push along the travel. Against it, it stops at speed 0, or goes on and drives the particle back.
+ */
 export const thrust: ForceMaker = ({ source, lanes }) => {
   const ramp = rampOfForce(source, 'thrust')
   const reverses = source.type.thrustEnd === 'reverse'
@@ -79,7 +82,9 @@ export const brake: ForceMaker = ({ source, lanes }) => {
   }
 }
 
-/** The part of drag that grows with the square of the speed: v(t) = v ÷ (1 + q·v·t), x(t) = ln(1 + q·v·t) ÷ q. */
+/**
+ * The part of drag that grows with the square of the speed: v(t) = v ÷ (1 + q·v·t), x(t) = ln(1 + q·v·t) ÷ q.
+ */
 export const dragQuadratic: ForceMaker = ({ source, lanes }) => {
   let strength = 0
   return {
@@ -107,7 +112,10 @@ export const dragQuadratic: ForceMaker = ({ source, lanes }) => {
   }
 }
 
-/** Turns the velocity by so many degrees a second, clockwise; mirrored with the effect. The way is the arc's chord. */
+/**
+ * Turns the velocity by so many degrees a second, clockwise; mirrored with the effect. The way is the arc's
+ * chord.
+ */
 export const turn: ForceMaker = ({ source, lanes }) => {
   const ramp = rampOfForce(source, 'turn')
   const range = source.type.numbers.turn

@@ -30,7 +30,10 @@ const lineOf = (x0: number, y0: number, x1: number, y1: number): Told => {
   return [SHAPE.line, x0, y0, dx, dy, length > 0 ? dx / length : 1, length > 0 ? dy / length : 0]
 }
 
-/** Shapes that kernels sample, with their numbers as the samplers of shapes.ts come to them; null for a fill they do not know. */
+/**
+ * Shapes that kernels sample, with their numbers as the samplers of shapes.ts come to them; null for a fill
+ * they do not know.
+ */
 const SHAPE_TELLERS: { readonly [K in ShapeKind]?: (shape: Shape, fill: Fill) => Told | null } = {
   point: () => [SHAPE.point],
   line: ({ angle, width }) => {
@@ -66,7 +69,10 @@ const LANED = [
   'inherit',
 ] as const satisfies readonly PropertyId[]
 
-/** Whether kernels can launch an emitter's particles: drawn at random from a simple shape, while nothing that births depend on moves. */
+/**
+ * Whether kernels can launch an emitter's particles: drawn at random from a simple shape, while nothing that
+ * births depend on moves.
+ */
 const launchesPlainly = (source: ResolvedEmitter): boolean =>
   source.placement === 'random' &&
   source.sizeUnit === 'px' &&
@@ -74,7 +80,10 @@ const launchesPlainly = (source: ResolvedEmitter): boolean =>
   (source.space === 'carried' || (source.space === 'left' && source.numbers.inherit === 0)) &&
   LANED.every((id) => source.lanes[id] === undefined)
 
-/** Tells a pool how its particles are launched; false when only the launcher itself can. @param pose where the effect stands at first */
+/**
+ * Tells a pool how its particles are launched; false when only the launcher itself can. @param pose where the
+ * effect stands at first
+ */
 export const tellLaunch = (
   pool: Pool,
   source: ResolvedEmitter,
@@ -140,7 +149,10 @@ export const tellLooks = (pool: Pool, { type, alongScale, alongOpacity }: Looks)
   return true
 }
 
-/** First steps of newborns, each from its birth to `now`. @param forces bits of forces/told.ts @param ramp of the speed, at its start */
+/**
+ * First steps of newborns, each from its birth to `now`. @param forces bits of forces/told.ts @param ramp of
+ * the speed, at its start
+ */
 export const firstByKernel = (
   slab: Slab,
   pool: Pool,

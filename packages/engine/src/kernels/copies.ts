@@ -1,4 +1,7 @@
-/** Tables that lie in another slab, or in none, copied to where kernels can read them: what is used least recently makes way. */
+/**
+ * Tables that lie in another slab, or in none, copied to where kernels can read them: what is used least
+ * recently makes way.
+ */
 export class CopyShelf {
   readonly #buffer: ArrayBuffer
   readonly #at: number
@@ -16,7 +19,10 @@ export class CopyShelf {
     this.#used = new Float64Array(count)
   }
 
-  /** Address of a table that never changes: its own where it lies in this buffer, else that of a copy, valid until as many others were asked for as there is room for. */
+  /**
+   * Address of a table that never changes: its own where it lies in this buffer, else that of a copy, valid
+   * until as many others were asked for as there is room for.
+   */
   addressOf(table: Float64Array): number {
     if (table.buffer === this.#buffer) return table.byteOffset
     let slot = this.#tables.indexOf(table)

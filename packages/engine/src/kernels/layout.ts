@@ -1,6 +1,8 @@
 /**
- * What kernels are told, by name: each list is the order in memory, and `npm run kernels` puts the same lists before
- * kernels.as.ts as enums, so that both sides read one text. The script takes the lists as they stand here, literals only.
+ * What kernels are told, by name: each list is the order in memory, and `npm run kernels` puts the same lists
+ * before
+ * kernels.as.ts as enums, so that both sides read one text. The script takes the lists as they stand here,
+ * literals only.
  */
 
 /** Addresses, int32, at a slab's beginning: columns of the pool at hand, tables, and where results go. */
@@ -97,7 +99,10 @@ export const Numbers = [
   'integers',
 ] as const
 
-/** Numbers, float64, of a pool's births; they lie with the pool and are told once. The shape's are what `ShapeNumbers` says. */
+/**
+ * Numbers, float64, of a pool's births; they lie with the pool and are told once. The shape's are what
+ * `ShapeNumbers` says.
+ */
 export const Birth = [
   'shape',
   'fill',
@@ -132,10 +137,16 @@ export const Birth = [
   'drawn',
 ] as const
 
-/** Numbers of one drawn column: its word, its stream, range and bias, and 1 where it is a share of the column before. */
+/**
+ * Numbers of one drawn column: its word, its stream, range and bias, and 1 where it is a share of the column
+ * before.
+ */
 export const Drawn = ['column', 'stream', 'first', 'span', 'bias', 'share'] as const
 
-/** Bits of what `push` is asked for, from the lowest on: pull, swirl, three bits of churn's octaves, and what to do with accelerations. */
+/**
+ * Bits of what `push` is asked for, from the lowest on: pull, swirl, three bits of churn's octaves, and what
+ * to do with accelerations.
+ */
 export const Push = [
   'fading',
   'spring',
@@ -148,7 +159,8 @@ export const Push = [
   'octaves',
   'octaves2',
   'octaves4',
-  // The columns hold accelerations already; they are only added up and kept there, without a step; the speed ramp has a say.
+  // The columns hold accelerations already; they are only added up and kept there, without a step; the speed
+  // ramp has a say.
   'added',
   'kept',
   'ramped',
@@ -163,7 +175,10 @@ export const Shapes = ['point', 'line', 'band', 'ellipse', 'box'] as const
 /** Where numbers begin, and what is told of a frame, in bytes. */
 export const NUMBERS_AT = 256
 export const FRAME_AT = 768
-/** Constants of 32 bits: 0.5, and the masks of a ramp's cells in bytes of its table, of turns, of cells in bytes of a table of looks, and of the field of churn. */
+/**
+ * Constants of 32 bits: 0.5, and the masks of a ramp's cells in bytes of its table, of turns, of cells in
+ * bytes of a table of looks, and of the field of churn.
+ */
 export const SMALL_AT = 816
 
 /** Cells of a ramp's table; one more holds the end. */

@@ -1,7 +1,10 @@
 /**
- * Memory in which pools lie where the kernels can reach them. A slab is one WebAssembly memory of a fixed size, so that its
- * arrays are never detached; rooms are handed out first fit and come back when their owner has been collected. Where there
- * is no WebAssembly, or no room, a pool has a buffer of its own and the loops in TypeScript run over it: the same bits.
+ * Memory in which pools lie where the kernels can reach them. A slab is one WebAssembly memory of a fixed
+ * size, so that its
+ * arrays are never detached; rooms are handed out first fit and come back when their owner has been
+ * collected. Where there
+ * is no WebAssembly, or no room, a pool has a buffer of its own and the loops in TypeScript run over it: the
+ * same bits.
  */
 import { INTEGERS, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from '../maths.ts'
 import { BINARY } from './binary.ts'
@@ -49,7 +52,10 @@ export interface Kernels {
   between(from: number, to: number, t: number, out: number, count: number): void
 }
 
-/** Bytes of a table of a ramp and of one of looks, and how many of each that lie elsewhere a slab keeps a copy of. */
+/**
+ * Bytes of a table of a ramp and of one of looks, and how many of each that lie elsewhere a slab keeps a copy
+ * of.
+ */
 const RAMP_BYTES = (TABLE_CELLS + 4) * CELL_BYTES
 const RAMPS = 12
 const LOOKS_BYTES = (TABLE_CELLS + 1) * LOOK_BYTES

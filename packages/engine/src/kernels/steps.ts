@@ -1,4 +1,6 @@
-/** Steps of many particles by the kernels; each tells how many pairs it has left to the loops in motion.ts. */
+/**
+ * Steps of many particles by the kernels; each tells how many pairs it has left to the loops in motion.ts.
+ */
 import type { SteadyForces } from '../forces/steady.ts'
 import type { StepScope } from '../forces/scope.ts'
 import { RAMPED } from '../forces/told.ts'
@@ -39,7 +41,10 @@ export const moveSteadilyByKernel = (
   return 0
 }
 
-/** Forces and, unless accelerations are only kept, the step of slots `from` to `to`. @param forces bits of forces/told.ts @param ramp null where the speed ramp has no say */
+/**
+ * Forces and, unless accelerations are only kept, the step of slots `from` to `to`. @param forces bits of
+ * forces/told.ts @param ramp null where the speed ramp has no say
+ */
 export const pushByKernel = (
   slab: Slab,
   { pool, e, a, b, start }: StepScope,

@@ -1,4 +1,7 @@
-/** The little of WebAssembly that the engine uses where there is one; the language's own library has no types for it. */
+/**
+ * The little of WebAssembly that the engine uses where there is one; the language's own library has no types
+ * for it.
+ */
 declare namespace WebAssembly {
   class Memory {
     constructor(descriptor: { initial: number; maximum: number })

@@ -1,4 +1,7 @@
-/** Births that relays have ordered, by the time they are due; those of the same time in the order of their orders. */
+/**
+ * Births that relays have ordered, by the time they are due; those of the same time in the order of their
+ * orders.
+ */
 import type { Key } from '../random.ts'
 
 /** Numbers of a row: see `RELAYED`. */

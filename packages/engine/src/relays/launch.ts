@@ -1,4 +1,6 @@
-/** The launch of a relayed particle: beside what has happened, with headings that count from its direction. */
+/**
+ * The launch of a relayed particle: beside what has happened, with headings that count from its direction.
+ */
 import type { Space } from '@gliv/model'
 import { cosSinInto } from '../maths.ts'
 import type { Pool } from '../pool.ts'
@@ -8,7 +10,10 @@ import { RELAYED } from './inbox.ts'
 
 const turn = new Float64Array(2)
 
-/** What the launcher has put into slot `i` as if at the effect's origin goes into the world, and on into the space that the particle lives in. */
+/**
+ * What the launcher has put into slot `i` as if at the effect's origin goes into the world, and on into the
+ * space that the particle lives in.
+ */
 export const relayedInto = (
   pool: Pool,
   i: number,

@@ -274,7 +274,9 @@ export class RelayWatch {
     pool.life[i] = life
   }
 
-  /** Orders the particles of one firing; (nx, ny) is the surface's normal, or the travel where there is none. */
+  /**
+   * Orders the particles of one firing; (nx, ny) is the surface's normal, or the travel where there is none.
+   */
   #send(
     { relay, to }: { readonly relay: ResolvedRelay; readonly to: Receiver },
     i: number,

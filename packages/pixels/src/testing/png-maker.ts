@@ -121,7 +121,10 @@ export interface AnimationFrame {
   readonly rgba: readonly number[]
 }
 
-/** An animated PNG in 8-bit RGBA: each frame one colour in its rectangle. `hidden`: the default picture is not part of it. */
+/**
+ * An animated PNG in 8-bit RGBA: each frame one colour in its rectangle. `hidden`: the default picture is not
+ * part of it.
+ */
 export const makeApng = (
   width: number,
   height: number,

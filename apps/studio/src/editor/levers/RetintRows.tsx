@@ -1,4 +1,7 @@
-/** Other colours for the whole effect: each one by itself, or all onto a palette of the kit; seen on the stage before it is kept. */
+/**
+ * Other colours for the whole effect: each one by itself, or all onto a palette of the kit; seen on the stage
+ * before it is kept.
+ */
 import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'

@@ -1,4 +1,7 @@
-/** Lines over the stage that show where particles go: the tracer, paths, and the typical way with its two handles. */
+/**
+ * Lines over the stage that show where particles go: the tracer, paths, and the typical way with its two
+ * handles.
+ */
 import { useDrag } from '@use-gesture/react'
 import { resolveEffect } from '@gliv/document'
 import type { Camera } from '@gliv/player'

@@ -8,7 +8,10 @@ import { nearestParticle } from './trace.ts'
 /** How near a click has to be, in px of the screen. */
 const REACH_PX = 14
 
-/** A click on a particle selects its emitter, and with the tracer on it is followed. @returns whether there was one */
+/**
+ * A click on a particle selects its emitter, and with the tracer on it is followed. @returns whether there
+ * was one
+ */
 export const pickAt = (driver: StageDriver, effectId: string, canvasX: number, canvasY: number): boolean => {
   const { camera, simulation } = driver
   if (!simulation) return false

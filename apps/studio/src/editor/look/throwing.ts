@@ -33,7 +33,10 @@ const ONCE = {
   burstChance: 1,
 } as const
 
-/** The emitter sending out one typical particle from its centre: middle of the life and speed, no fan, no chance. */
+/**
+ * The emitter sending out one typical particle from its centre: middle of the life and speed, no fan, no
+ * chance.
+ */
 const typical = (emitter: ResolvedEmitter, { heading, speed, gravity }: Thrown): ResolvedEmitter => {
   const { numbers, type } = emitter
   return {

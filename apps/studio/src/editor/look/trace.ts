@@ -26,7 +26,10 @@ const lastTickOf = (effect: ResolvedEffect): number => {
   return Math.ceil(Math.min(LONGEST_SECONDS, Number.isFinite(end) ? end : LONGEST_SECONDS) * effect.rate) + 1
 }
 
-/** One particle from birth to end; null when it is not born within the time that is looked at. @param around a tick at which it lives */
+/**
+ * One particle from birth to end; null when it is not born within the time that is looked at. @param around a
+ * tick at which it lives
+ */
 export const traceOf = (
   effect: ResolvedEffect,
   options: SimulationOptions,
@@ -52,7 +55,10 @@ export const traceOf = (
 
 export type Way = readonly (readonly [number, number])[]
 
-/** Where up to `most` particles of an emitter go, from their births on: the first ones, by a cap. Other emitters are left out. */
+/**
+ * Where up to `most` particles of an emitter go, from their births on: the first ones, by a cap. Other
+ * emitters are left out.
+ */
 export const waysOf = (
   effect: ResolvedEffect,
   options: SimulationOptions,

@@ -12,7 +12,8 @@ import { lookedAt, useLooking } from './looking.ts'
 const IDLE_MS = 60
 
 /**
- * Something that is computed from the shown effect beside the stage: anew when there is time after a change, so that
+ * Something that is computed from the shown effect beside the stage: anew when there is time after a change,
+ * so that
  * it never stands in the way of an edit.
  */
 export const useBeside = <T>(

@@ -7,7 +7,9 @@ import { useShown } from '../context.ts'
 import { RampEditor } from '../strip/RampEditor.tsx'
 import { type SentenceTargets, targetOf } from './targets.ts'
 
-/** Ramps along the shape, by where on it a particle was born. One is open at a time; those in use are marked. */
+/**
+ * Ramps along the shape, by where on it a particle was born. One is open at a time; those in use are marked.
+ */
 export const AlongRows = ({ targets }: { targets: SentenceTargets }) => {
   const [open, setOpen] = useState<AlongKind | null>(null)
   const used = useShown((_, effect) => {

@@ -40,7 +40,10 @@ const multiplied = (burst: Burst, factor: number): Burst['numbers']['burstCount'
   return { ...more, from: scaled(from), to: scaled(to) }
 }
 
-/** How many are alive at about the same time; typing a number sets the flow, or the bursts where there is none. */
+/**
+ * How many are alive at about the same time; typing a number sets the flow, or the bursts where there is
+ * none.
+ */
 export const AliveField = ({ targets }: { targets: SentenceTargets }) => {
   const alive = useShown((kit, effect) => {
     const emitter = effect.emitters[targets.emitter]

@@ -8,7 +8,10 @@ import { edit, editMoment, endMoment } from '../../store/document.ts'
 
 const LONGEST_LIST = 64
 
-/** A list of colours: of the picks or the marks of a type, or of a palette. `write` changes the list inside a kit. */
+/**
+ * A list of colours: of the picks or the marks of a type, or of a palette. `write` changes the list inside a
+ * kit.
+ */
 export const ColourList = ({
   label,
   colours,

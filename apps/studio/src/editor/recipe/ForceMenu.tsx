@@ -12,7 +12,10 @@ interface Props {
   readonly onClose: () => void
 }
 
-/** The list of forces that can be added: typing finds one by its name, its help or another word for it; each shows what it does. */
+/**
+ * The list of forces that can be added: typing finds one by its name, its help or another word for it; each
+ * shows what it does.
+ */
 export const ForceMenu = ({ anchor, forces, onChoose, onClose }: Props) => {
   const [search, setSearch] = useState('')
   const [at, setAt] = useState(0)

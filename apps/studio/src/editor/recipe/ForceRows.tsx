@@ -113,7 +113,10 @@ const ForceSection = ({
 
 const NO_FORCES: readonly ForceKind[] = []
 
-/** Forces are added one by one; nothing acts until it is added. They act in the table's order, and are listed in it. */
+/**
+ * Forces are added one by one; nothing acts until it is added. They act in the table's order, and are listed
+ * in it.
+ */
 export const ForceRows = ({ targets }: { targets: SentenceTargets }) => {
   const forces = useShown((kit) => kit.types[targets.type]?.forces, undefined) ?? NO_FORCES
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)

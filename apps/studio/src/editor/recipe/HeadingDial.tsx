@@ -13,7 +13,10 @@ import { type SentenceTargets, targetOf } from './targets.ts'
 
 const R = 22
 
-/** A dial that is drawn as what it sets: an arrow, and the fan around it. Drag turns; whole degrees, with Shift steps of 15. */
+/**
+ * A dial that is drawn as what it sets: an arrow, and the fan around it. Drag turns; whole degrees, with
+ * Shift steps of 15.
+ */
 export const HeadingDial = ({
   targets,
   id,

@@ -28,7 +28,9 @@ const burstsAlive = (emitter: Count, life: number): number => {
   )
 }
 
-/** About how many particles of an emitter live together at the most: flow × mean life, and its largest bursts. */
+/**
+ * About how many particles of an emitter live together at the most: flow × mean life, and its largest bursts.
+ */
 export const estimateAlive = (emitter: Count, type: ParticleType): number => {
   const { flow, duration, cap, minimum } = emitter.numbers
   const life = lifeOf(emitter, type)

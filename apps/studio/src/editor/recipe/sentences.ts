@@ -1,5 +1,6 @@
 /**
- * Closed groups read as sentences. A sentence is a list of words, numbers that can be dragged and typed, and choices.
+ * Closed groups read as sentences. A sentence is a list of words, numbers that can be dragged and typed, and
+ * choices.
  * It says only what differs from nothing. Pure: tested without React.
  */
 import type { Burst, Emitter, ParticleType } from '@gliv/document'

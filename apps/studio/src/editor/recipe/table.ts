@@ -1,4 +1,7 @@
-/** The table view: numbers as rows, emitters as columns, and typing into several cells at once. Pure but for the kit it changes. */
+/**
+ * The table view: numbers as rows, emitters as columns, and typing into several cells at once. Pure but for
+ * the kit it changes.
+ */
 import { type Kit, refuseNumber, refuseWithin } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
 import { carrierOf, readPart, readValue, writeValue } from '../../store/targets.ts'
@@ -40,7 +43,8 @@ export const tableRows = (kit: Kit, columns: readonly SentenceTargets[]): TableR
 export const cellKey = (emitter: string, id: PropertyId): string => `${emitter} ${id}`
 
 /**
- * Types one text into many cells: each takes it in its own unit and by what stands there, so that `*1.5` or `80%` changes all in
+ * Types one text into many cells: each takes it in its own unit and by what stands there, so that `*1.5` or
+ * `80%` changes all in
  * proportion. All or none: the first refusal is given back in words and nothing is changed.
  */
 export const typeInto = (

@@ -1,4 +1,6 @@
-/** What the number under the pointer governs, drawn on the stage after a short dwell; never while it plays. */
+/**
+ * What the number under the pointer governs, drawn on the stage after a short dwell; never while it plays.
+ */
 import { type Emitter, framesOf, type ParticleType } from '@gliv/document'
 import type { PropertyId } from '@gliv/model'
 import type { Camera } from '@gliv/player'

@@ -24,13 +24,18 @@ export interface HandleProps {
   readonly onRemove?: () => void
   /** Does more to the kit in the same step, after `apply`. */
   readonly after?: (kit: Kit, emitter: Emitter) => void
-  /** What places count from, mostly the emitter's centre, in overlay pixels, and overlay pixels a world pixel. */
+  /**
+   * What places count from, mostly the emitter's centre, in overlay pixels, and overlay pixels a world pixel.
+   */
   readonly at: { readonly x: number; readonly y: number; readonly zoom: number }
 }
 
 type Start = Pick<HandleProps, 'x' | 'y' | 'at'>
 
-/** One handle: white with a dark casing. A drag is one step of undo, and so are arrow keys that follow each other. */
+/**
+ * One handle: white with a dark casing. A drag is one step of undo, and so are arrow keys that follow each
+ * other.
+ */
 export const Handle = ({
   name,
   label,

@@ -55,7 +55,10 @@ const insertAfter = (path: Path, index: number, x: number, y: number): Path => (
   ],
 })
 
-/** Points of a path: drag to move, the small ones between add a point, a double-click removes one. Curves also show their handles. */
+/**
+ * Points of a path: drag to move, the small ones between add a point, a double-click removes one. Curves also
+ * show their handles.
+ */
 export const PathHandles = ({
   owner,
   emitter,

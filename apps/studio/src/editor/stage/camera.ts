@@ -1,4 +1,7 @@
-/** The stage's camera, shown by handles and read by the driver. Lifetime: session, as long as the editor is open. */
+/**
+ * The stage's camera, shown by handles and read by the driver. Lifetime: session, as long as the editor is
+ * open.
+ */
 import type { Camera } from '@gliv/player'
 import { create } from 'zustand'
 import type { StageDriver } from './driver.ts'

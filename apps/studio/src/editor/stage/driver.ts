@@ -15,7 +15,9 @@ import {
 import { pixelOf } from '../../controls/pipette.ts'
 import { type Preview, previewOptions, shownEnd, type Stages, STILL, touches } from '../../util/preview.ts'
 
-/** Longest stretch that is caught up in one picture, in seconds: after a hidden tab, play goes on from there. */
+/**
+ * Longest stretch that is caught up in one picture, in seconds: after a hidden tab, play goes on from there.
+ */
 const CATCH_UP_SECONDS = 1
 /** Rest between two showings of an effect that plays once. */
 const REST_SECONDS = 0.4
@@ -24,7 +26,9 @@ const HURRY_MS = 180
 /** A looping effect starts over after this long, so that repeats stay small numbers. */
 const LONGEST_RUN_SECONDS = 3600
 
-/** One edit at the frozen moment, in ms: from the input event to the submitted draw, and what it was made of. */
+/**
+ * One edit at the frozen moment, in ms: from the input event to the submitted draw, and what it was made of.
+ */
 export interface EditTiming {
   /** Until its picture was handed over; 0 while it waits for the last one to be drawn. */
   total: number
@@ -200,7 +204,8 @@ export class StageDriver {
   }
 
   /**
-   * Takes over a changed effect at the present moment; its picture is submitted before this returns, or as soon as the last one is drawn.
+   * Takes over a changed effect at the present moment; its picture is submitted before this returns, or as
+   * soon as the last one is drawn.
    * `eventTime` is the input event's time stamp.
    */
   edit(effect: ResolvedEffect, eventTime?: number): void {
@@ -221,7 +226,8 @@ export class StageDriver {
       this.timings.push(timing)
       this.#unanswered.push(timing)
     }
-    // The picture is submitted at once, unless the last one is still being drawn: handing over more would wait for it, and
+    // The picture is submitted at once, unless the last one is still being drawn: handing over more would
+    // wait for it, and
     // nobody would see it. The next turn of the screen then draws the latest.
     if (this.#drawing) this.#drawing = this.renderer.settle()
     if (!this.#drawing) this.#draw()
@@ -314,7 +320,8 @@ export class StageDriver {
     const hurried = this.#hurried(performance.now())
     const frame = this.#frame()
     if (frame) renderer.expect(frame, this.camera)
-    // A frozen moment that has time comes in bands, one a turn of the screen; whatever changes it begins anew.
+    // A frozen moment that has time comes in bands, one a turn of the screen; whatever changes it begins
+    // anew.
     if (hurried || this.#playing) this.#band = 0
     else if (this.#band === 0) this.#bands = renderer.bands
     const bands = hurried || this.#playing ? 1 : this.#bands
@@ -340,7 +347,10 @@ export class StageDriver {
     return this.#simulation.frame(Math.min(1, Math.max(0, alpha)), this.shows ?? undefined)
   }
 
-  /** The sprite that the effect breaks up or puts together, while the effect does not run: between two showings. */
+  /**
+   * The sprite that the effect breaks up or puts together, while the effect does not run: between two
+   * showings.
+   */
   #restingSource(): Frame | null {
     const simulation = this.#simulation
     return simulation?.program.effect.source && simulation.finished
@@ -348,7 +358,10 @@ export class StageDriver {
       : null
   }
 
-  /** The colour at a pixel of the canvas as it stands, `#rrggbb`: drawn once more, because what is on the screen cannot be read back. */
+  /**
+   * The colour at a pixel of the canvas as it stands, `#rrggbb`: drawn once more, because what is on the
+   * screen cannot be read back.
+   */
   colourAt(x: number, y: number): string | null {
     const canvas = document.createElement('canvas')
     canvas.width = canvas.height = 1

@@ -16,7 +16,10 @@ export const fanPath = (heading: number, fan: number, radius: number): string =>
   return `M 0 0 L ${x0} ${y0} A ${radius} ${radius} 0 ${fan > 180 ? 1 : 0} 1 ${x1} ${y1} Z`
 }
 
-/** The same direction as `deg`, in the turn nearest to `near`, so that a dial never jumps by 360°; kept within ±180 at rest. */
+/**
+ * The same direction as `deg`, in the turn nearest to `near`, so that a dial never jumps by 360°; kept within
+ * ±180 at rest.
+ */
 export const nearestTurn = (deg: number, near: number): number => {
   const turned = deg + 360 * Math.round((near - deg) / 360)
   return turned > 180 ? turned - 360 : turned < -180 ? turned + 360 : turned

@@ -48,7 +48,10 @@ const WITH_WAYS: ReadonlySet<Governed> = new Set([
   'ways',
 ])
 
-/** What to draw, and whether where particles go belongs to it; null where there is nothing to be seen on the stage. */
+/**
+ * What to draw, and whether where particles go belongs to it; null where there is nothing to be seen on the
+ * stage.
+ */
 export const governs = (id: PropertyId): { readonly what: Governed; readonly ways: boolean } | null => {
   const { owner } = property(id)
   if (owner !== 'emitter' && owner !== 'type') return null

@@ -1,7 +1,10 @@
 /** What arrow keys do with a handle, and how its place is read out. */
 import { angleOf, polar } from './geometry.ts'
 
-/** `outward`: along the line from the centre, right and down go away from it; `turning`: around the centre, a degree a step. */
+/**
+ * `outward`: along the line from the centre, right and down go away from it; `turning`: around the centre, a
+ * degree a step.
+ */
 export type HandleMotion = 'freely' | 'outward' | 'turning'
 
 type Vector = readonly [number, number]
@@ -22,7 +25,10 @@ const MOVED: {
   },
 }
 
-/** How far the handle at (`fromX`, `fromY`) from its centre goes for so many steps right and down, in world px. */
+/**
+ * How far the handle at (`fromX`, `fromY`) from its centre goes for so many steps right and down, in world
+ * px.
+ */
 export const steppedBy = (
   motion: HandleMotion,
   fromX: number,

@@ -1,7 +1,9 @@
 /** Emitters that are moved together. */
 import type { Kit } from '@gliv/document'
 
-/** Moves emitters by the same way; locked ones stay. `before` is the kit that their places are counted from. */
+/**
+ * Moves emitters by the same way; locked ones stay. `before` is the kit that their places are counted from.
+ */
 export const moveTogether = (
   kit: Kit,
   before: Kit,

@@ -1,4 +1,7 @@
-/** A searchable shelf of techniques, each alive; one is dropped on the stage, or set down at the origin by a press. */
+/**
+ * A searchable shelf of techniques, each alive; one is dropped on the stage, or set down at the origin by a
+ * press.
+ */
 import Close from '@mui/icons-material/Close'
 import IconButton from '@mui/material/IconButton'
 import Paper from '@mui/material/Paper'
@@ -22,7 +25,10 @@ import { useEffectId } from '../context.ts'
 import { DRAGGED, useTechniques } from './shelf.ts'
 import { ensureSprites, keepSprites, shelfKit } from './sprites.ts'
 
-/** Sets a technique down and selects its topmost layer: one step of undo. What is no technique changes nothing. */
+/**
+ * Sets a technique down and selects its topmost layer: one step of undo. What is no technique changes
+ * nothing.
+ */
 export const setDown = (effectId: string, id: string, x: number, y: number): void => {
   if (!isTechnique(id)) return
   const picture = keepSprites()

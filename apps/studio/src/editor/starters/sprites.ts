@@ -1,4 +1,7 @@
-/** The pictures that techniques bring along: one sheet, made by the kit's own generators, taken in when the first is used. */
+/**
+ * The pictures that techniques bring along: one sheet, made by the kit's own generators, taken in when the
+ * first is used.
+ */
 import {
   addSheet,
   emptyKit,
@@ -69,7 +72,10 @@ const framesIn = (kit: Kit, sheet: string): SpriteFrames | null => {
     : null
 }
 
-/** The sheet with all of the sprites: one that is there, else a new one. `picture` must be at hand under its hash. */
+/**
+ * The sheet with all of the sprites: one that is there, else a new one. `picture` must be at hand under its
+ * hash.
+ */
 export const ensureSprites = (
   kit: Kit,
   picture: string,

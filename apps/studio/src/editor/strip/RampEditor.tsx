@@ -227,7 +227,10 @@ const FreeHandles = ({
   )
 }
 
-/** The type's other ramps behind the one at hand, on the same axis; they are only seen, so that a press always adds a point. */
+/**
+ * The type's other ramps behind the one at hand, on the same axis; they are only seen, so that a press always
+ * adds a point.
+ */
 const GhostRamps = memo(
   ({
     address,
@@ -304,7 +307,10 @@ const useMates = (address: RampAddress): readonly TypeRamp[] => {
   )
 }
 
-/** A ramp: drag points, click the line's ground to add one, double-click or Delete to remove; exact values by typing. */
+/**
+ * A ramp: drag points, click the line's ground to add one, double-click or Delete to remove; exact values by
+ * typing.
+ */
 export const RampEditor = ({ address, inline = false }: Props) => {
   const [index, setIndex] = useState(0)
   const box = useRef<SVGSVGElement>(null)

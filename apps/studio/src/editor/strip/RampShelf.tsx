@@ -1,4 +1,6 @@
-/** The kit's shelf of ramps, with starters; the shown ramp is copied, pasted, kept there and taken from there. */
+/**
+ * The kit's shelf of ramps, with starters; the shown ramp is copied, pasted, kept there and taken from there.
+ */
 import Close from '@mui/icons-material/Close'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'

@@ -1,4 +1,7 @@
-/** Where the traced particle stands on the strip, with its values; the only mark of a place that the strip has. */
+/**
+ * Where the traced particle stands on the strip, with its values; the only mark of a place that the strip
+ * has.
+ */
 import { useShownTrace } from '../look/shownTrace.ts'
 
 export const TraceMark = ({ typeId }: { typeId: string }) => {

@@ -1,4 +1,6 @@
-/** The film: one typical particle (median draws) at moments of its life, painted by the reference compositor. */
+/**
+ * The film: one typical particle (median draws) at moments of its life, painted by the reference compositor.
+ */
 import { framesOf, type Kit, type ParticleType } from '@gliv/document'
 import {
   compilePalette,

@@ -1,4 +1,7 @@
-/** Several ramps edited at once: what happens in time happens to all of them, what happens in value to one. Pure. */
+/**
+ * Several ramps edited at once: what happens in time happens to all of them, what happens in value to one.
+ * Pure.
+ */
 import { compileRamp, rampAt } from '@gliv/engine'
 import type { Ramp } from '@gliv/model'
 import { addRampPoint, movePoint, moveRampPoint, removePoint } from './rampMaths.ts'
@@ -14,7 +17,10 @@ export interface Together {
 /** Index of the point that stands at a moment; −1 without one. */
 const pointAt = (ramp: Ramp, at: number): number => ramp.points.findIndex((p) => Math.abs(p.at - at) <= SAME)
 
-/** Moves a point; points of the mates at the same moment come along in time, all of them between their neighbours. */
+/**
+ * Moves a point; points of the mates at the same moment come along in time, all of them between their
+ * neighbours.
+ */
 export const moveTogether = (
   { ramp, mates }: Together,
   index: number,

@@ -1,4 +1,7 @@
-/** The stretch of time that is played again and again: Shift and a drag along the ruler, a double-click takes it away. Lifetime: session. */
+/**
+ * The stretch of time that is played again and again: Shift and a drag along the ruler, a double-click takes
+ * it away. Lifetime: session.
+ */
 import { create } from 'zustand'
 
 export interface LoopRegion {

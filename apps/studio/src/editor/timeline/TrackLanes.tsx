@@ -1,4 +1,6 @@
-/** The lanes of an emitter under its track, on the effect's own time; the same ramp editor as in the strip. */
+/**
+ * The lanes of an emitter under its track, on the effect's own time; the same ramp editor as in the strip.
+ */
 import type { PropertyId } from '@gliv/model'
 import { create } from 'zustand'
 import { PROPERTY_TEXTS } from '../../texts/properties.ts'

@@ -27,7 +27,10 @@ export const populationOf = (
   return { seconds, counts }
 }
 
-/** SVG path of one emitter's counts as an area over `width` × `height`; the fullest emitter of the effect reaches the top. */
+/**
+ * SVG path of one emitter's counts as an area over `width` × `height`; the fullest emitter of the effect
+ * reaches the top.
+ */
 export const populationPath = (
   { counts }: Population,
   emitterId: string,

@@ -1,4 +1,7 @@
-/** The drawing tools as the pointer uses them: from where a stroke began and where it is to the texels it touches. Pure. */
+/**
+ * The drawing tools as the pointer uses them: from where a stroke began and where it is to the texels it
+ * touches. Pure.
+ */
 import {
   type Brush,
   type Cell,

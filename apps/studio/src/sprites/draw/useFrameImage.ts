@@ -1,4 +1,7 @@
-/** The pixels of one frame, changed by strokes: at once here and on the stage, and in the kit as soon as they are written. */
+/**
+ * The pixels of one frame, changed by strokes: at once here and on the stage, and in the kit as soon as they
+ * are written.
+ */
 import { type Sheet } from '@gliv/document'
 import { blitExtruded, crop, type Image } from '@gliv/pixels'
 import { useCallback, useMemo, useRef, useState } from 'react'
