@@ -28,6 +28,23 @@ const LIBRARIES = {
   'packages/pixels': 'fflate|omggif|gifenc|culori|maxrects-packer',
   'packages/document': 'zod|fflate|@noble/hashes',
 }
+/** Rooms of a package, from the ground up: each may use those before it, and only those. */
+const ROOMS = {
+  'packages/engine/src': [
+    'maths',
+    'geometry',
+    'kernels',
+    'state',
+    'appearance',
+    'program',
+    'input',
+    'integrate',
+    'marks',
+    'spawn',
+    'output',
+    'runtime',
+  ],
+}
 const TEST = '\\.test\\.tsx?$|/testing/'
 
 module.exports = {
@@ -49,6 +66,15 @@ module.exports = {
         pathNot: `^(${[`${folder}/`, ...allowed.map((a) => (a.endsWith('/') ? a : `${a}/`))].join('|')})`,
       },
     })),
+    ...Object.entries(ROOMS).flatMap(([house, rooms]) =>
+      rooms.map((room, k) => ({
+        name: `${house}/${room}-only-knows-rooms-below`,
+        severity: 'error',
+        from: { path: `^${house}/${room}/`, pathNot: TEST },
+        to: { path: `^${house}/`, pathNot: `^${house}/(${rooms.slice(0, k + 1).join('|')})/` },
+      })),
+    ),
+    { name: 'no-two-way-folders', scope: 'folder', severity: 'error', from: {}, to: { circular: true } },
     ...Object.entries(LIBRARIES).map(([folder, names]) => ({
       name: `${folder}-libraries`,
       severity: 'error',
@@ -62,7 +88,7 @@ module.exports = {
   ),
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '/dist/|\\.tsbuild' },
+    exclude: { path: '/dist/|\\.tsbuild|\\.test\\.tsx?$|/testing/' },
     tsConfig: { fileName: 'tsconfig.base.json' },
     tsPreCompilationDeps: true,
     enhancedResolveOptions: {

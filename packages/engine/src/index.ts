@@ -1,42 +1,45 @@
+export { compileLooks, frameAt, type Looks } from './appearance/appearance.ts'
+export { type CompiledRamp, compileRamp, rampAt } from './appearance/ramp.ts'
+export { type CompiledTint, compilePalette, compileTint, tintAt } from './appearance/tint.ts'
+export { type FlatPath, flattenPath, pathPlaceInto } from './geometry/paths.ts'
+export { checkPose, checkView } from './input/checkTape.ts'
+export { compileTape } from './input/compiledTape.ts'
+export { LiveTape } from './input/liveTape.ts'
+export { type CompiledTape, DEFAULT_VIEW } from './input/tape.ts'
+export { cosSinInto, dragStepInto, expNegative, mulDivFloor } from './maths/exact.ts'
+export { draw, keyHex, keyInto } from './maths/random.ts'
+export { drawRange } from './maths/samples.ts'
+export { changedTouch } from './program/changes.ts'
 export {
   compile,
   emitterEndSeconds,
+  type EmitterProgram,
   emptyFrame,
   longestLife,
   placesOf,
-  TOTAL_CAP_LIMIT,
-  type EmitterProgram,
   type Program,
-} from './compile.ts'
-export { changedTouch } from './changes.ts'
-export { EmitterRun } from './emitter.ts'
-export { cosSinInto, dragStepInto, expNegative, mulDivFloor } from './maths.ts'
-export { compileRamp, rampAt, type CompiledRamp } from './ramp.ts'
-export { compilePalette, compileTint, tintAt, type CompiledTint } from './tint.ts'
-export { compileLooks, frameAt, type Looks } from './looks.ts'
-export { drawRange } from './draws.ts'
-export { draw, keyHex, keyInto } from './random.ts'
-export {
-  createSimulation,
-  emissionEndSeconds,
-  loopSecondsOf,
-  latestEndSeconds,
-  Simulation,
-  type SimulationOptions,
-} from './simulation.ts'
+  TOTAL_CAP_LIMIT,
+} from './program/compile.ts'
+export { createSchedule } from './program/schedule.ts'
+export { createClock, createTimeline } from './program/timeline.ts'
 export {
   findParticle,
   hashParticles,
+  type ParticleReport,
   reportParticles,
   reportRun,
+  type RunReport,
   stateHash,
   tickOf,
-  type ParticleReport,
-  type RunReport,
-} from './report.ts'
-export type { Shown } from './recording.ts'
-export { createSchedule } from './schedule.ts'
-export { checkPose, checkView, compileTape, DEFAULT_VIEW, LiveTape, type CompiledTape } from './tape.ts'
-export { flattenPath, pathPlaceInto, type FlatPath } from './paths.ts'
-export { createClock, createTimeline } from './timeline.ts'
-export { updateSimulation, type UpdateWork } from './update.ts'
+} from './runtime/report.ts'
+export {
+  createSimulation,
+  emissionEndSeconds,
+  latestEndSeconds,
+  loopSecondsOf,
+  Simulation,
+  type SimulationOptions,
+} from './runtime/simulation.ts'
+export { updateSimulation, type UpdateWork } from './runtime/update.ts'
+export { EmitterRun } from './spawn/emitterRun.ts'
+export type { Shown } from './state/recording.ts'

@@ -1,23 +1,18 @@
 import { AIMS, BIASES, FILLS, type ForceKind, PROPERTIES, type ShapeKind } from '@gliv/model'
 import fc from 'fast-check'
 import { afterEach, describe, expect, it } from 'vitest'
-import {
-  allowKernels,
-  compile,
-  compileLooks,
-  createSimulation,
-  reportRun,
-  type Simulation,
-  type SimulationOptions,
-  slabOf,
-  updateSimulation,
-} from '../testing/all.ts'
+import { compileLooks } from '../appearance/appearance.ts'
+import { LOOK_FLOATS, LOOK_TINT, lookTableOf } from '../appearance/appearanceTable.ts'
+import { drawTableOf } from '../appearance/ramp.ts'
+import { tintTableOf } from '../appearance/tint.ts'
+import { churnSliceAt } from '../integrate/forces/churnField.ts'
+import { compile } from '../program/compile.ts'
+import { reportRun } from '../runtime/report.ts'
+import { createSimulation, type Simulation, type SimulationOptions } from '../runtime/simulation.ts'
+import { updateSimulation } from '../runtime/update.ts'
+import { allowKernels, slabOf } from '../testing/all.ts'
 import { arbitraryEffect, ramp } from '../testing/arbitrary.ts'
-import { churnSliceAt } from '../forces/churn-grid.ts'
-import { LOOK_FLOATS, LOOK_TINT, lookTableOf } from '../look-table.ts'
-import { drawTableOf } from '../ramp.ts'
 import { makeEffect, makeEmitter, makeType } from '../testing/build.ts'
-import { tintTableOf } from '../tint.ts'
 
 afterEach(() => allowKernels(true))
 

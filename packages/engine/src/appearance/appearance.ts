@@ -1,0 +1,363 @@
+/** What a particle looks like at an age: everything that is drawn and steps nothing. */
+import {
+  type Anchor,
+  type FrameChoice,
+  type FrameRect,
+  type NumbersOf,
+  type Picture,
+  type ResolvedEmitter,
+  type ResolvedType,
+  STREAMS,
+} from '@gliv/model'
+import { drawRange, drawRangeInto } from '../maths/samples.ts'
+import { type Waver, waverOf } from '../maths/waver.ts'
+import { cosSinInto } from '../maths/exact.ts'
+import type { Pool } from '../state/pool.ts'
+import { draw, DRAWN } from '../maths/random.ts'
+import { type CompiledRamp, compileRamp, rampAt } from './ramp.ts'
+import {
+  type Colour,
+  channelsAt,
+  compilePalette,
+  type CompiledPalette,
+  type CompiledTint,
+  compileTint,
+  nearestIn,
+  parseColour,
+  tintWordAt,
+} from './tint.ts'
+
+/** Swapped without stepping when only looks change. */
+export interface Looks {
+  readonly type: ResolvedType
+  readonly scaleRamp: CompiledRamp
+  readonly scaleYRamp: CompiledRamp
+  readonly opacityRamp: CompiledRamp
+  readonly frameRamp: CompiledRamp
+  readonly hueRamp: CompiledRamp
+  readonly tint: CompiledTint
+  readonly tintB: CompiledTint
+  readonly palette: CompiledPalette | null
+  readonly picks: readonly Colour[]
+  /** Ramps along the shape; null where they are flat at 1. */
+  readonly alongScale: CompiledRamp | null
+  readonly alongOpacity: CompiledRamp | null
+  /** Share of the pictures up to the end of each. */
+  readonly weights: readonly number[]
+  /** The tint ramp is all there is to its colour. */
+  readonly plainTint: boolean
+  /** One frame for all. */
+  readonly oneFrame: boolean
+  /** What wavers of the angle, the scale and the opacity. */
+  readonly rock: Waver | null
+  readonly pulse: Waver | null
+  readonly flicker: Waver | null
+}
+
+const flatAtOne = (ramp: CompiledRamp): boolean => ramp.constant && ramp.pieces[2] === 1
+
+const weightsOf = (pictures: readonly Picture[]): number[] => {
+  const sum = pictures.reduce((total, p) => total + p.weight, 0)
+  let upTo = 0
+  return pictures.map((p) => (upTo += p.weight) / sum)
+}
+
+const SPREADS = [
+  'hueSpread',
+  'saturationSpread',
+  'valueSpread',
+  'redSpread',
+  'greenSpread',
+  'blueSpread',
+  'hueTurn',
+] as const
+
+/** Colours of the pictures' own cells are only there when the shape keeps them. */
+const plainColours = (emitter: ResolvedEmitter): boolean =>
+  emitter.type.tintPick === 'none' &&
+  SPREADS.every((id) => emitter.type.numbers[id] === 0) &&
+  (emitter.mask === null || emitter.mask.colour.length === 0)
+
+/** @param handedOver its particles may come with colours of their own */
+export const compileLooks = (emitter: ResolvedEmitter, handedOver = false): Looks => {
+  const { type, along } = emitter
+  const { ramps, tintSpace } = type
+  const palette = type.palette ? compilePalette(type.palette) : null
+  const alongScale = compileRamp(along.scale)
+  const alongOpacity = compileRamp(along.opacity)
+  const plainTint = plainColours(emitter) && !handedOver
+  // Colours that change from particle to particle are locked one by one; else the ramp is locked once, here.
+  const locked = plainTint ? palette : null
+  return {
+    type,
+    scaleRamp: compileRamp(ramps.scale),
+    scaleYRamp: compileRamp(ramps.scaleY),
+    opacityRamp: compileRamp(ramps.opacity),
+    frameRamp: compileRamp(ramps.frame),
+    hueRamp: compileRamp(ramps.hue),
+    tint: compileTint(ramps.tint, tintSpace, locked),
+    tintB: compileTint(ramps.tintB, tintSpace),
+    palette,
+    picks: type.pickColours.map(parseColour),
+    alongScale: flatAtOne(alongScale) ? null : alongScale,
+    alongOpacity: flatAtOne(alongOpacity) ? null : alongOpacity,
+    weights: weightsOf(type.pictures),
+    plainTint,
+    rock: waverOf(emitter, 'spin'),
+    pulse: waverOf(emitter, 'scale'),
+    flicker: waverOf(emitter, 'opacity'),
+    oneFrame:
+      type.pictures.length === 1 && (type.frameChoice === 'fixed' || type.pictures[0]!.frames.length === 1),
+  }
+}
+
+/** Draws the values that only the output reads. The particle's place on the shape must be known. */
+export const drawLooks = (looks: Looks, pool: Pool, i: number): void => {
+  const { type } = looks
+  const { numbers, styles } = type
+  const { keyHi, keyLo, along } = pool
+  const thin = looks.alongScale ? rampAt(looks.alongScale, along[i]!) : 1
+  drawRangeInto(numbers.scale, keyHi, keyLo, i, STREAMS.scale)
+  const scale = DRAWN[0]! * thin
+  pool.scale[i] = scale
+  drawRangeInto(numbers.scaleFloor, keyHi, keyLo, i, STREAMS.scaleFloor)
+  pool.scaleFloor[i] = styles.scale.relative ? scale * DRAWN[0]! : DRAWN[0]!
+  if (type.scaleApart) {
+    drawRangeInto(numbers.scaleY, keyHi, keyLo, i, STREAMS.scaleY)
+    const scaleY = DRAWN[0]! * thin
+    pool.scaleY[i] = scaleY
+    drawRangeInto(numbers.scaleYFloor, keyHi, keyLo, i, STREAMS.scaleYFloor)
+    pool.scaleYFloor[i] = styles.scaleY.relative ? scaleY * DRAWN[0]! : DRAWN[0]!
+  }
+  drawRangeInto(numbers.opacity, keyHi, keyLo, i, STREAMS.opacity)
+  const opacity = DRAWN[0]! * (looks.alongOpacity ? rampAt(looks.alongOpacity, along[i]!) : 1)
+  pool.opacity[i] = opacity
+  drawRangeInto(numbers.opacityFloor, keyHi, keyLo, i, STREAMS.opacityFloor)
+  pool.opacityFloor[i] = styles.opacity.relative ? opacity * DRAWN[0]! : DRAWN[0]!
+  drawRangeInto(numbers.startAngle, keyHi, keyLo, i, STREAMS.startAngle)
+  pool.angle[i] = DRAWN[0]!
+  drawRangeInto(numbers.spin, keyHi, keyLo, i, STREAMS.spin)
+  pool.spin[i] = DRAWN[0]!
+  drawPicture(looks, pool, i)
+}
+
+/** Which of several pictures it has. */
+export const drawPicture = (looks: Looks, pool: Pool, i: number): void => {
+  pool.picture[i] =
+    looks.weights.length === 1
+      ? 0
+      : pickPicture(looks, draw(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.picture, 0))
+}
+
+const pickPicture = ({ weights }: Looks, u: number): number => {
+  let i = 0
+  while (i < weights.length - 1 && weights[i]! <= u) i++
+  return i
+}
+
+const clamp = (value: number, low: number, high: number): number =>
+  value < low ? low : value > high ? high : value
+
+type RateNumbers = {
+  readonly [K in 'scaleRate' | 'scaleYRate' | 'opacityRate']: NumbersOf<'type'>['scaleRate']
+}
+
+/** start + rate × seconds, within limits. */
+export const byRate = (
+  numbers: RateNumbers,
+  id: keyof RateNumbers,
+  pool: Pool,
+  i: number,
+  start: number,
+  age: number,
+  low: number,
+  high: number,
+): number =>
+  clamp(start + drawRange(numbers[id], STREAMS[id], pool.keyHi[i]!, pool.keyLo[i]!) * age, low, high)
+
+/** Scale across at life `u` and `age` seconds, without lanes. */
+export const scaleAt = (
+  { type, scaleRamp }: Looks,
+  pool: Pool,
+  i: number,
+  u: number,
+  age: number,
+): number => {
+  const { numbers } = type
+  if (type.styles.scale.by === 'rate')
+    return byRate(numbers, 'scaleRate', pool, i, pool.scale[i]!, age, numbers.scaleLow, numbers.scaleHigh)
+  const floor = pool.scaleFloor[i]!
+  return floor + (pool.scale[i]! - floor) * rampAt(scaleRamp, u)
+}
+
+/** Scale down; the same as across unless they run apart. */
+export const scaleYAt = (looks: Looks, pool: Pool, i: number, u: number, age: number): number => {
+  const { type } = looks
+  if (!type.scaleApart) return scaleAt(looks, pool, i, u, age)
+  if (type.styles.scaleY.by === 'rate')
+    return byRate(
+      type.numbers,
+      'scaleYRate',
+      pool,
+      i,
+      pool.scaleY[i]!,
+      age,
+      type.numbers.scaleLow,
+      type.numbers.scaleHigh,
+    )
+  const floor = pool.scaleYFloor[i]!
+  return floor + (pool.scaleY[i]! - floor) * rampAt(looks.scaleYRamp, u)
+}
+
+export const opacityAt = (
+  { type, opacityRamp }: Looks,
+  pool: Pool,
+  i: number,
+  u: number,
+  age: number,
+): number => {
+  const { numbers } = type
+  if (type.styles.opacity.by === 'rate')
+    return byRate(
+      numbers,
+      'opacityRate',
+      pool,
+      i,
+      pool.opacity[i]!,
+      age,
+      numbers.opacityLow,
+      numbers.opacityHigh,
+    )
+  const floor = pool.opacityFloor[i]!
+  return floor + (pool.opacity[i]! - floor) * rampAt(opacityRamp, u)
+}
+
+/** Frames from the start of a clip of `n` that runs at its own speed. */
+const played = (type: ResolvedType, age: number, start: number): number =>
+  Math.floor(age * type.numbers.fps) + start
+
+type FrameChooser = (looks: Looks, n: number, u: number, age: number, start: number) => number
+
+/** Index into the picture's frames. `start` is the drawn frame, 0 unless the choice draws one. */
+const FRAME_CHOOSERS = {
+  fixed: () => 0,
+  random: (_looks, _n, _u, _age, start) => start,
+  overLife: ({ type }, n, u, _age, start) =>
+    (Math.min(
+      Math.floor(u * type.numbers.clipRounds * n),
+      Math.max(0, Math.ceil(type.numbers.clipRounds * n) - 1),
+    ) +
+      start) %
+    n,
+  once: ({ type }, n, _u, age, start) => Math.min(n - 1, played(type, age, start)),
+  loop: ({ type }, n, _u, age, start) => played(type, age, start) % n,
+  backAndForth: ({ type }, n, _u, age, start) => {
+    const turn = played(type, age, start) % (2 * n - 2)
+    return turn < n ? turn : 2 * n - 2 - turn
+  },
+  ramp: ({ frameRamp }, n, u) => Math.min(n - 1, Math.floor(rampAt(frameRamp, u) * n)),
+} as const satisfies Record<FrameChoice, FrameChooser>
+
+/** Index into the particle's picture's frames at life `u` and `age` seconds. */
+export const frameAt = (looks: Looks, pool: Pool, i: number, u: number, age: number): number => {
+  const { type } = looks
+  const n = type.pictures[pool.picture[i]!]!.frames.length
+  if (n === 1) return 0
+  const start =
+    type.frameChoice === 'random' || type.randomStart
+      ? Math.floor(draw(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.frame, 0) * n)
+      : 0
+  return FRAME_CHOOSERS[type.frameChoice](looks, n, u, age, start)
+}
+
+/** Pixels a second at which the stretch adds its factor once. */
+const STRETCH_SPEED = 100
+
+/** Factor of the scale along travel: 1 + stretch × speed ÷ 100 px/s, from 0 to the limit. */
+export const stretchAt = (numbers: NumbersOf<'type'>, stretch: number, speed: number): number =>
+  clamp(1 + (stretch * speed) / STRETCH_SPEED, 0, numbers.stretchLimit)
+
+/**
+ * Where the pivot lies in texels from the left so that the anchor stays, when the sprite is drawn `k` times
+ * as long.
+ */
+export const ANCHOR_PIVOTS = {
+  centre: (frame) => frame.pivotX,
+  head: (frame, k) => frame.w - (frame.w - frame.pivotX) / k,
+  tail: (frame, k) => frame.pivotX / k,
+} as const satisfies Record<Anchor, (frame: FrameRect, k: number) => number>
+
+const turn = new Float64Array(2)
+const THIRD = 1 / 3
+const ROOT_THIRD = Math.sqrt(THIRD)
+
+const byte = (value: number): number => (value <= 0 ? 0 : value >= 255 ? 255 : Math.floor(value + 0.5))
+
+const spread = (amount: number, stream: number, hi: number, lo: number): number =>
+  amount === 0 ? 0 : (2 * draw(hi, lo, stream, 0) - 1) * amount
+
+/**
+ * The particle's colour as a word, r lowest, when there is more to it than the ramp: ramp (or a place between
+ * two ramps) ×
+ * pick × own colour; then its hue is turned about the grey axis by spread + hueTurn × ramp, its distance from
+ * grey (r + g + b) ÷ 3
+ * scaled by 1 ± saturation, all of it by 1 ± value, each channel by 1 ± its own; at last the nearest of a
+ * palette.
+ */
+export const fullTintAt = (looks: Looks, pool: Pool, i: number, u: number, hueLane: number): number => {
+  const { type } = looks
+  const { numbers } = type
+  const hi = pool.keyHi[i]!
+  const lo = pool.keyLo[i]!
+  let [r, g, b] = channelsAt(looks.tint, u)
+  if (type.tintPick === 'ramps') {
+    const t = draw(hi, lo, STREAMS.tintPick, 0)
+    const [r2, g2, b2] = channelsAt(looks.tintB, u)
+    r += (r2 - r) * t
+    g += (g2 - g) * t
+    b += (b2 - b) * t
+  } else if (type.tintPick === 'list') {
+    const pick = looks.picks[Math.floor(draw(hi, lo, STREAMS.tintPick, 0) * looks.picks.length)]!
+    const keep = type.pickAction === 'multiply'
+    r = keep ? (r * pick[0]) / 255 : pick[0]
+    g = keep ? (g * pick[1]) / 255 : pick[1]
+    b = keep ? (b * pick[2]) / 255 : pick[2]
+  }
+  const own = pool.colour[i]!
+  if (own !== 0xffffff) {
+    r = (r * (own & 255)) / 255
+    g = (g * ((own >> 8) & 255)) / 255
+    b = (b * ((own >> 16) & 255)) / 255
+  }
+  const hue =
+    spread(numbers.hueSpread, STREAMS.hueSpread, hi, lo) +
+    (numbers.hueTurn === 0 ? 0 : numbers.hueTurn * hueLane * rampAt(looks.hueRamp, u))
+  const away = 1 + spread(numbers.saturationSpread, STREAMS.saturationSpread, hi, lo)
+  const light = 1 + spread(numbers.valueSpread, STREAMS.valueSpread, hi, lo)
+  if (hue !== 0 || away !== 1) {
+    // Rodrigues' rotation about the axis (1, 1, 1) ÷ √3.
+    cosSinInto(hue, turn)
+    const c = turn[0]!
+    const s = turn[1]! * ROOT_THIRD
+    const grey = (r + g + b) * THIRD
+    const dr = r - grey
+    const dg = g - grey
+    const db = b - grey
+    r = grey + away * (dr * c + (db - dg) * s)
+    g = grey + away * (dg * c + (dr - db) * s)
+    b = grey + away * (db * c + (dg - dr) * s)
+  }
+  r *= light * (1 + spread(numbers.redSpread, STREAMS.redSpread, hi, lo))
+  g *= light * (1 + spread(numbers.greenSpread, STREAMS.greenSpread, hi, lo))
+  b *= light * (1 + spread(numbers.blueSpread, STREAMS.blueSpread, hi, lo))
+  if (looks.palette) {
+    const [pr, pg, pb] = looks.palette.colours[nearestIn(looks.palette, [byte(r), byte(g), byte(b)])]!
+    return pr | (pg << 8) | (pb << 16)
+  }
+  return byte(r) | (byte(g) << 8) | (byte(b) << 16)
+}
+
+export const tintOf = (looks: Looks, pool: Pool, i: number, u: number, hueLane: number): number =>
+  looks.plainTint
+    ? tintWordAt(looks.tint.pieces, looks.tint.firstPiece, u)
+    : fullTintAt(looks, pool, i, u, hueLane)

@@ -1,0 +1,122 @@
+/** The surfaces around an effect during one tick, ready to be touched. */
+import {
+  CORNER_LIMIT,
+  Refusal,
+  type Surface,
+  SURFACE_KINDS,
+  SURFACE_LIMIT,
+  type SurfaceKind,
+} from '@gliv/model'
+import { makeEdges } from './edges.ts'
+import { EdgeGrid } from './edgeGrid.ts'
+
+/** Grids for more radii than this at once are made anew. */
+const KEPT = 16
+
+export class Surroundings {
+  readonly before: readonly Surface[]
+  readonly after: readonly Surface[]
+  readonly #grids = new Map<number, EdgeGrid>()
+
+  constructor(before: readonly Surface[], after: readonly Surface[] = before) {
+    this.before = before
+    this.after = after
+  }
+
+  get empty(): boolean {
+    return this.before.length === 0
+  }
+
+  /** @param radius how far from its centre a particle touches, in world px */
+  grid(radius: number): EdgeGrid {
+    let grid = this.#grids.get(radius)
+    if (!grid) {
+      if (this.#grids.size >= KEPT) this.#grids.clear()
+      this.#grids.set(radius, (grid = new EdgeGrid(makeEdges(this.before, this.after, radius))))
+    }
+    return grid
+  }
+}
+
+export const NO_SURROUNDINGS = new Surroundings([])
+
+const between = (a: number, b: number, t: number): number => a + (b - a) * t
+
+/** A surface on its way from one state to another of the same kind; corners that have no partner stay. */
+export const surfaceBetween = (a: Surface, b: Surface, t: number): Surface => {
+  if (a === b || a.kind !== b.kind) return a
+  const moved: Record<string, unknown> = { ...a }
+  for (const [key, value] of Object.entries(a)) {
+    const to = (b as unknown as Record<string, unknown>)[key]
+    if (typeof value === 'number' && typeof to === 'number') moved[key] = between(value, to, t)
+  }
+  if (a.kind === 'polygon' && b.kind === 'polygon' && a.points.length === b.points.length)
+    moved['points'] = a.points.map(([x, y], i) => [
+      between(x, b.points[i]![0], t),
+      between(y, b.points[i]![1], t),
+    ])
+  return moved as unknown as Surface
+}
+
+/**
+ * Surfaces between two entries of a tape: those with the same id move, the others stay until the next entry.
+ */
+export const surfacesBetween = (
+  a: readonly Surface[],
+  b: readonly Surface[],
+  t: number,
+): readonly Surface[] => {
+  if (t <= 0 || a === b) return a
+  const later = new Map(b.map((surface) => [surface.id, surface]))
+  return a.map((surface) => surfaceBetween(surface, later.get(surface.id) ?? surface, t))
+}
+
+const NUMBERS = {
+  segment: ['x1', 'y1', 'x2', 'y2'],
+  box: ['x', 'y', 'w', 'h'],
+  circle: ['x', 'y', 'r'],
+  polygon: [],
+  tiles: ['x', 'y', 'size'],
+} as const satisfies Record<SurfaceKind, readonly string[]>
+
+const numbersOf = (surface: Surface): readonly number[] =>
+  surface.kind === 'polygon'
+    ? surface.points.flat()
+    : NUMBERS[surface.kind].map((key) => (surface as unknown as Record<string, number>)[key]!)
+
+/** Throws `Refusal` for surfaces that make no sense. @param place of the message */
+export const checkSurfaces = (place: string, surfaces: readonly Surface[]): void => {
+  if (surfaces.length > SURFACE_LIMIT)
+    throw new Refusal(
+      place,
+      `${surfaces.length} surfaces; at most ${SURFACE_LIMIT} are allowed; join some into polygons or tiles`,
+    )
+  const ids = new Set<string>()
+  surfaces.forEach((surface, i) => {
+    const at = `${place}[${i}]`
+    if (!SURFACE_KINDS.includes(surface.kind))
+      throw new Refusal(
+        at,
+        `"${String(surface.kind)}" is no kind of surface; use one of ${SURFACE_KINDS.join(', ')}`,
+      )
+    if (ids.has(surface.id))
+      throw new Refusal(at, `the id "${surface.id}" is used twice; give each surface its own`)
+    ids.add(surface.id)
+    const broken = numbersOf(surface).find((v) => !Number.isFinite(v) || Math.abs(v) > 1e6)
+    if (broken !== undefined)
+      throw new Refusal(at, `${broken} is no place; use world px from −1,000,000 to 1,000,000`)
+    if (surface.kind === 'polygon' && (surface.points.length < 3 || surface.points.length > CORNER_LIMIT))
+      throw new Refusal(at, `a polygon of ${surface.points.length} corners; give 3 to ${CORNER_LIMIT}`)
+    if (surface.kind === 'circle' && !(surface.r > 0))
+      throw new Refusal(at, `the radius is ${surface.r}; make it over 0`)
+    if (surface.kind === 'box' && !(surface.w > 0 && surface.h > 0))
+      throw new Refusal(at, `the box is ${surface.w} × ${surface.h}; make both sides over 0`)
+    if (surface.kind === 'tiles' && !(surface.size > 0))
+      throw new Refusal(at, `a tile is ${surface.size} px; make it over 0`)
+    if (
+      surface.kind === 'tiles' &&
+      (surface.rows.length > CORNER_LIMIT || surface.rows.some((row) => row.length > CORNER_LIMIT))
+    )
+      throw new Refusal(at, `more than ${CORNER_LIMIT} tiles along a side; split the mask`)
+  })
+}

@@ -1,0 +1,37 @@
+/** Where an emitter's centre is, its own travel included. */
+import type { PathPlace } from '../geometry/paths.ts'
+import { emptyPose, toWorld } from '../geometry/pose.ts'
+import type { EmitterProgram } from '../program/compile.ts'
+import { withLane } from '../program/lanes.ts'
+import type { Setting } from './simulationContext.ts'
+import { TravelPath } from './travelPath.ts'
+
+export class EmitterCentre {
+  readonly #program: EmitterProgram
+  readonly #setting: Setting
+  readonly #travel: TravelPath | null
+  readonly #pose = emptyPose()
+
+  constructor(program: EmitterProgram, setting: Setting) {
+    const { travel, numbers } = program.source
+    this.#program = program
+    this.#setting = setting
+    this.#travel = travel ? new TravelPath(travel, numbers.travelSeconds) : null
+  }
+
+  /** Offset inside the effect at a moment of the timeline. */
+  localInto(seconds: number, out: PathPlace): void {
+    const { lanes, source } = this.#program
+    out.x = out.y = 0
+    this.#travel?.placeInto(seconds - source.numbers.delay, out)
+    out.x += withLane(lanes.offsetX, source.numbers.offsetX, seconds)
+    out.y += withLane(lanes.offsetY, source.numbers.offsetY, seconds)
+  }
+
+  /** World place at a moment in ticks, which is `seconds` on the timeline. */
+  worldInto(ticks: number, seconds: number, out: PathPlace): void {
+    this.#setting.tape.poseInto(ticks, this.#pose)
+    this.localInto(seconds, out)
+    toWorld(this.#pose, out)
+  }
+}

@@ -1,0 +1,102 @@
+import type { PoseParts, Surface, ViewRect } from '@gliv/model'
+import { emptyPose, type MutableView, type Pose, poseBetweenInto, posed, viewBetweenInto } from '../geometry/pose.ts'
+import { checkSurfaces, NO_SURROUNDINGS, Surroundings } from '../geometry/surfaces/surroundings.ts'
+import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
+
+/**
+ * The tape of a running game: keeps only the last two poses, so it cannot be replayed.
+ * Inputs given between two ticks take effect with the next one.
+ */
+export class LiveTape implements CompiledTape {
+  readonly withholds = true
+  readonly still = false
+  #tick = -1
+  #from: Pose
+  #to: Pose
+  #next: Pose
+  #fromView: ViewRect
+  #toView: ViewRect
+  #nextView: ViewRect
+  #jump = true
+  #jumped = true
+  #surfaces: readonly Surface[] = []
+  #nextSurfaces: readonly Surface[] = []
+  #surroundings = NO_SURROUNDINGS
+  #on = true
+  #stopped = false
+  #stoppedAt = Infinity
+
+  constructor(start: PoseParts = {}, view: ViewRect = DEFAULT_VIEW, surfaces: readonly Surface[] = []) {
+    this.setSurfaces(surfaces)
+    this.#surfaces = surfaces
+    this.#from = this.#to = this.#next = posed(emptyPose(), start)
+    this.#fromView = this.#toView = this.#nextView = view
+  }
+
+  /** Moves the owner; births of the next tick lie on the way, unless it is a jump. */
+  moveTo(pose: PoseParts, jump = false): void {
+    this.#next = posed(this.#next, pose)
+    this.#jump = jump
+  }
+
+  setView(view: ViewRect): void {
+    this.#nextView = view
+  }
+
+  /** Surfaces with the same id move to their new place within the next tick. */
+  setSurfaces(surfaces: readonly Surface[]): void {
+    checkSurfaces('surfaces', surfaces)
+    this.#nextSurfaces = surfaces
+  }
+
+  emit(on: boolean): void {
+    this.#on = on
+  }
+
+  stop(): void {
+    this.#stopped = true
+  }
+
+  advance(tick: number): void {
+    this.#tick = tick
+    this.#jumped = this.#jump
+    this.#from = this.#jump ? this.#next : this.#to
+    this.#to = this.#next
+    this.#jump = false
+    this.#fromView = this.#toView
+    this.#toView = this.#nextView
+    if (this.#surroundings.before !== this.#surfaces || this.#surroundings.after !== this.#nextSurfaces)
+      this.#surroundings = new Surroundings(this.#surfaces, this.#nextSurfaces)
+    this.#surfaces = this.#nextSurfaces
+    if (this.#stopped && this.#stoppedAt === Infinity) this.#stoppedAt = Math.max(0, tick - 1)
+  }
+
+  surroundings(): Surroundings {
+    return this.#surroundings
+  }
+
+  jumpsTo(): boolean {
+    return this.#jumped
+  }
+
+  stopTick(): number {
+    return this.#stoppedAt
+  }
+
+  endTick(): number {
+    return this.#stopped ? Math.min(this.#stoppedAt, this.#tick + 1) : Infinity
+  }
+
+  emitsAt(): boolean {
+    return this.#on
+  }
+
+  poseInto(ticks: number, out: Pose): void {
+    poseBetweenInto(this.#from, this.#to, Math.min(1, Math.max(0, ticks - (this.#tick - 1))), out)
+  }
+
+  viewInto(ticks: number, out: MutableView): void {
+    viewBetweenInto(this.#fromView, this.#toView, Math.min(1, Math.max(0, ticks - (this.#tick - 1))), out)
+  }
+}
+

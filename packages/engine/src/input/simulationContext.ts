@@ -1,0 +1,40 @@
+/** What the emitters of one simulation share. */
+import type { Frame } from '@gliv/model'
+import type { Program } from '../program/compile.ts'
+import type { Clock, Timeline } from '../program/timeline.ts'
+import type { CompiledTape } from './tape.ts'
+
+/** A simulation as its outer one sees it. */
+export interface Inner {
+  readonly alive: number
+  readonly finished: boolean
+  seek(tick: number): void
+  step(): void
+  append(frame: Frame, layer: number): void
+}
+
+/** Makes a simulation of an inner effect. */
+export type MakeInner = (program: Program, seed: number, tape: CompiledTape) => Inner
+
+export interface Setting {
+  readonly seed: number
+  readonly clock: Clock
+  readonly timeline: Timeline
+  readonly tape: CompiledTape
+  /** A way from one tick to the next that is longer is a jump and emits nothing per pixel. */
+  readonly jumpPx: number
+  /** Length of the effect's period in seconds; 0 when it has none. */
+  readonly periodSeconds: number
+  /** Makes the simulations of effects inside this one. */
+  readonly makeInner: MakeInner
+}
+
+/** One moment between two ticks of the clock. */
+export interface Moment {
+  /** Ticks, with a fraction. */
+  ticks: number
+  /** Seconds on the clock. */
+  clock: number
+  /** Seconds on the timeline. */
+  timeline: number
+}

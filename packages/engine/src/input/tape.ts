@@ -1,0 +1,31 @@
+/** What the rest of the engine asks a tape. */
+import type { ViewRect } from '@gliv/model'
+import type { MutableView, Pose } from '../geometry/pose.ts'
+import type { Surroundings } from '../geometry/surfaces/surroundings.ts'
+
+/** What the view shows when nobody says: 640 × 360 px around the world's origin. */
+export const DEFAULT_VIEW: ViewRect = { x: -320, y: -180, w: 640, h: 360 }
+
+/** Times are in ticks, so that exact comparisons need no division. */
+export interface CompiledTape {
+  /** The pose never changes, so that one look-up is enough. */
+  readonly still: boolean
+  /** Writes the effect's pose at a moment in ticks (fractions allowed). */
+  poseInto(ticks: number, out: Pose): void
+  viewInto(ticks: number, out: MutableView): void
+  /** The surfaces on the way from the tick before to this one. */
+  surroundings(tick: number): Surroundings
+  /** Whether the way from one tick to the next was a jump, which emits nothing per pixel. */
+  jumpsTo(tick: number): boolean
+  /** Whether a birth at this moment (in ticks) may happen; the stop is not counted. */
+  emitsAt(ticks: number): boolean
+  /** True when some birth is ever withheld, so that counts cannot be taken from ordinals alone. */
+  readonly withholds: boolean
+  /** Tick of the stop; Infinity when there is none. */
+  stopTick(): number
+  /** Tick from which on nothing is ever emitted; Infinity when emission never ends for good. */
+  endTick(): number
+  /** Called once before each tick is stepped; a live tape takes over its latest inputs here. */
+  advance?(tick: number): void
+}
+

@@ -1,0 +1,109 @@
+/**
+ * What ends a particle before its life is over: near the centre of a pull, slower than a speed, off the view.
+ */
+import type { EmitterProgram } from '../../program/compile.ts'
+import { ENDED } from '../../state/pool.ts'
+import type { Setting } from '../../input/simulationContext.ts'
+import { effectiveInto } from '../step/effectiveVelocity.ts'
+import { CentrePoint } from './centres.ts'
+import { Reference } from '../step/reference.ts'
+import type { StepScope } from '../step/stepScope.ts'
+
+const speed = new Float64Array(2)
+
+/** Nearest that a straight way from a to b comes to a point, as a share of the way. */
+const nearestShare = (ax: number, ay: number, bx: number, by: number, x: number, y: number): number => {
+  const dx = bx - ax
+  const dy = by - ay
+  const square = dx * dx + dy * dy
+  return square > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / square)) : 1
+}
+
+export class Endings {
+  readonly #program: EmitterProgram
+  readonly #centre: CentrePoint | null
+  readonly #home: boolean
+  readonly #view: { x: number; y: number; w: number; h: number } = { x: 0, y: 0, w: 0, h: 0 }
+  readonly #before: { x: number; y: number; w: number; h: number } = { x: 0, y: 0, w: 0, h: 0 }
+  readonly #after: Reference
+  readonly #setting: Setting
+
+  constructor(program: EmitterProgram, setting: Setting) {
+    const { type, space } = program.source
+    this.#program = program
+    this.#setting = setting
+    this.#home = type.pullTo === 'home'
+    this.#centre =
+      type.forces.includes('pull') && type.numbers.pullEnd > 0
+        ? new CentrePoint(program, setting, type.pullTo, 'pullX', 'pullY')
+        : null
+    this.#after = new Reference(setting, space)
+  }
+
+  set(tick: number, scope: StepScope): void {
+    this.#centre?.set(scope)
+    if (!this.#program.source.type.endsOutside) return
+    this.#after.set(tick)
+    this.#setting.tape.viewInto(Math.max(0, tick - 1), this.#before)
+    this.#setting.tape.viewInto(tick, this.#view)
+  }
+
+  apply(scope: StepScope): void {
+    const { numbers, endsOutside } = this.#program.source.type
+    if (this.#centre) this.#endAtCentre(scope, this.#centre, numbers.pullEnd * scope.reference.unit)
+    if (numbers.slowEnd > 0) this.#endSlow(scope, numbers.slowEnd * scope.reference.unit)
+    if (endsOutside) this.#endOutside(scope, numbers.outsideBy)
+  }
+
+  #endAtCentre({ pool, from, to }: StepScope, centre: CentrePoint, radius: number): void {
+    for (let i = from; i < to; i++) {
+      const x = this.#home ? pool.homeX[i]! : centre.x
+      const y = this.#home ? pool.homeY[i]! : centre.y
+      const [ax, ay] = [pool.lastX[i]!, pool.lastY[i]!]
+      // One that was born there may leave first.
+      if ((ax - x) * (ax - x) + (ay - y) * (ay - y) <= radius * radius) continue
+      const t = nearestShare(ax, ay, pool.x[i]!, pool.y[i]!, x, y)
+      const nx = ax + (pool.x[i]! - ax) * t
+      const ny = ay + (pool.y[i]! - ay) * t
+      if ((nx - x) * (nx - x) + (ny - y) * (ny - y) > radius * radius) continue
+      pool.x[i] = nx
+      pool.y[i] = ny
+      pool.life[i] = ENDED
+    }
+  }
+
+  #endSlow({ pool, from, to, end }: StepScope, least: number): void {
+    for (let i = from; i < to; i++) {
+      effectiveInto(this.#program, pool, i, end - pool.born[i]!, speed)
+      if (speed[0]! * speed[0]! + speed[1]! * speed[1]! < least * least) pool.life[i] = ENDED
+    }
+  }
+
+  /** On the way out only, so that what is born outside may come in. */
+  #endOutside({ pool, from, to, reference }: StepScope, by: number): void {
+    const before = reference.toWorld
+    const after = this.#after.toWorld
+    for (let i = from; i < to; i++) {
+      const [lx, ly] = [pool.lastX[i]!, pool.lastY[i]!]
+      if (
+        !inside(
+          this.#before,
+          by,
+          before.a * lx + before.c * ly + before.e,
+          before.b * lx + before.d * ly + before.f,
+        )
+      )
+        continue
+      const [x, y] = [pool.x[i]!, pool.y[i]!]
+      if (!inside(this.#view, by, after.a * x + after.c * y + after.e, after.b * x + after.d * y + after.f))
+        pool.life[i] = ENDED
+    }
+  }
+}
+
+const inside = (
+  view: { x: number; y: number; w: number; h: number },
+  by: number,
+  x: number,
+  y: number,
+): boolean => x >= view.x - by && x <= view.x + view.w + by && y >= view.y - by && y <= view.y + view.h + by

@@ -1,0 +1,403 @@
+import {
+  type Frame,
+  type NumbersOf,
+  type ResolvedEffect,
+  type ResolvedEmitter,
+  type ResolvedRelay,
+  type ResolvedPart,
+  Refusal,
+} from '@gliv/model'
+import { compileLanes, type CompiledLanes } from './lanes.ts'
+import { compileMotion, type MotionProgram } from './motionProgram.ts'
+import { compileLooks, type Looks } from '../appearance/appearance.ts'
+import { type CompiledRamp, compileRamp } from '../appearance/ramp.ts'
+import { refusePeriod } from './period.ts'
+import { createSchedule } from './schedule.ts'
+import { type Clock, createClock, createTimeline, type Timeline, warmTicks } from './timeline.ts'
+
+/**
+ * Sum of the caps of one effect: what a simulation may have to hold. A particle takes about 200 bytes and
+ * pools a third of slack, which makes this 54 MB.
+ */
+export const TOTAL_CAP_LIMIT = 200_000
+
+/** What one relay of an emitter hands over to: a node of the tree, or a whole effect. */
+export interface RelayProgram {
+  readonly relay: ResolvedRelay
+  readonly child: EmitterProgram | null
+  readonly inner: Program | null
+}
+
+export interface EmitterProgram {
+  readonly source: ResolvedEmitter
+  readonly relays: readonly RelayProgram[]
+  /** Particles come from a relay; it sends nothing out by itself. */
+  readonly relayed: boolean
+  /**
+   * Seconds before a moment from which on everything must be stepped for that moment to be right, relays
+   * included.
+   */
+  readonly history: number
+  /** Contacts leave marks; those that do not fade need everything from the beginning. */
+  readonly marks: 'none' | 'fading' | 'lasting'
+  readonly lanes: CompiledLanes
+  /** There is at least one lane. */
+  readonly laned: boolean
+  readonly looks: Looks
+  readonly speedRamp: CompiledRamp
+  /** Number of the shape's places, for ordered placements and bursts that send one to each. */
+  readonly places: number
+  /** Longest life in seconds. */
+  readonly lifeSeconds: number
+  /** Longest delay along the shape in seconds. */
+  readonly delaySeconds: number
+  /** No more than this many can ever be alive together, cap included. */
+  readonly aliveBound: number
+  /** How it moves beyond gravity, steady wind and linear drag; null when that is all. */
+  readonly motion: MotionProgram | null
+  /** Its effect is sustained: a stop leads on to the tail instead of ending emission. */
+  readonly effectSustains: boolean
+  /** Its cap may be reached. */
+  readonly mayBind: boolean
+  /**
+   * Births may be refused or depend on the living or on the way, so that counts follow from a census only.
+   */
+  readonly needsCensus: boolean
+}
+
+/** An effect that a part plays, as fast as the part says. */
+export interface PartProgram {
+  readonly part: ResolvedPart
+  readonly choices: readonly Program[]
+  /** How long it may last, in seconds on the outer clock. */
+  readonly seconds: number
+}
+
+export interface Program {
+  readonly effect: ResolvedEffect
+  readonly clock: Clock
+  readonly timeline: Timeline
+  readonly warmTicks: number
+  /** Ticks after which everything repeats exactly; 0 when it does not. */
+  readonly periodTicks: number
+  /** The last tick that is played, first when it plays backwards; 0 when it plays forwards. */
+  readonly lastTick: number
+  readonly emitters: readonly EmitterProgram[]
+  readonly parts: readonly PartProgram[]
+}
+
+/** Longest life of an emitter's particles in seconds. */
+export const longestLife = (
+  emitter: Pick<ResolvedEmitter, 'lanes' | 'numbers'> & {
+    readonly type: Pick<ResolvedEmitter['type'], 'lifeMode' | 'numbers'>
+  },
+): number => {
+  const lane = emitter.lanes.life
+  return emitter.type.lifeMode === 'emitter'
+    ? emitter.numbers.duration
+    : emitter.type.numbers.life.to * (lane ? Math.max(lane.from, lane.to) : 1)
+}
+
+/**
+ * The latest moment at which a burst can still send particles out, in seconds on the timeline, delay left
+ * out.
+ */
+const burstEnd = ({ burstAt, burstInterval, burstRepeats, burstSpan }: NumbersOf<'burst'>): number =>
+  burstAt.to + (burstRepeats - 1) * burstInterval.to + burstSpan
+
+/** Last moment at which an emitter may send something out, in seconds on the timeline. */
+export const emitterEndSeconds = (emitter: Pick<ResolvedEmitter, 'numbers' | 'bursts'>): number => {
+  const { delay, duration, flow, flowPerPx, minimum, alongDelay } = emitter.numbers
+  let end = delay
+  if (flow > 0 || flowPerPx > 0 || minimum > 0) end += duration
+  for (const burst of emitter.bursts) end = Math.max(end, delay + burstEnd(burst.numbers))
+  return end + alongDelay
+}
+
+/** How long after an emitter's last birth something that comes of it may live, in seconds. */
+const longestAfter = (effect: ResolvedEffect, emitter: ResolvedEmitter, depth = 0): number => {
+  let after = 0
+  if (depth < RELAY_DEPTH)
+    for (const { numbers, emitter: id, effect: inner } of emitter.relays) {
+      const to = effect.emitters.find((e) => e.id === id)
+      after = Math.max(
+        after,
+        numbers.relayDelay.to +
+          (inner
+            ? innerSeconds(inner)
+            : to
+              ? to.numbers.alongDelay + longestAfter(effect, to, depth + 1)
+              : 0),
+      )
+    }
+  return longestLife(emitter) + after
+}
+
+/**
+ * How long an effect inside another may last at most; one whose time stands still is taken for ten minutes.
+ */
+const innerSeconds = (effect: ResolvedEffect): number => {
+  const { timeScale } = effect.lanes
+  const slowest = effect.numbers.timeScale * Math.min(timeScale?.from ?? 1, timeScale?.to ?? 1, 1)
+  return Math.min(600, lastEnd(effect) / Math.max(1e-3, slowest))
+}
+
+/** The last moment at which anything of one pass may live, in seconds on the timeline. */
+export const lastEnd = (effect: ResolvedEffect): number => {
+  const own = effect.emitters
+    .filter((e) => !e.dormant)
+    .reduce((end, e) => Math.max(end, emitterEndSeconds(e) + longestAfter(effect, e)), 0)
+  return effect.parts.reduce(
+    (end, part) =>
+      Math.max(
+        end,
+        part.numbers.partAt +
+          part.choices.reduce(
+            (longest, { effect: inner }) => Math.max(longest, innerSeconds(inner) / part.numbers.partTime),
+            0,
+          ),
+      ),
+    own,
+  )
+}
+
+/** Number of places that a shape has for ordered placements, and for bursts that send one to each. */
+export const placesOf = (emitter: Pick<ResolvedEmitter, 'shape' | 'numbers' | 'mask'>): number => {
+  if (emitter.shape === 'picture') return Math.max(1, emitter.mask?.x.length ?? 0)
+  if (emitter.shape !== 'segment') return emitter.numbers.places
+  const { endX, endY, pieceEvery } = emitter.numbers
+  // A length that comes from a turned point may fall short by a rounding.
+  return Math.max(1, Math.floor(Math.sqrt(endX * endX + endY * endY) / pieceEvery + 1e-9))
+}
+
+/**
+ * Upper bound of the living: the births of any window as long as the longest life, with a tick of slack at
+ * each end.
+ */
+const boundAlive = (
+  program: Pick<Program, 'effect' | 'clock' | 'timeline'>,
+  emitter: ResolvedEmitter,
+  places: number,
+  life: number,
+): number => {
+  const { rate, numbers, lanes, play } = program.effect
+  if (emitter.numbers.flowPerPx > 0) return Infinity
+  const scale = numbers.timeScale * Math.max(1, lanes.timeScale?.from ?? 1, lanes.timeScale?.to ?? 1)
+  const window = life + (2 * Math.max(1, scale)) / rate
+  const passSeconds =
+    play === 'sustain'
+      ? Math.max(1e-3, numbers.sustainTo - numbers.sustainFrom)
+      : program.timeline.limit / 1e6
+  const passes =
+    passSeconds === Infinity
+      ? 1
+      : Math.min(1e6, Math.floor((window + emitter.numbers.alongDelay) / passSeconds) + 2)
+  const schedule = createSchedule(emitter, program.timeline, rate, 0, places)
+  return schedule.sources.reduce(
+    (sum, source) => sum + source.most(window + emitter.numbers.alongDelay, passes),
+    emitter.numbers.minimum,
+  )
+}
+
+/** Longest effect that can play backwards, in ticks: its picture is recorded tick by tick. */
+const BACKWARDS_LIMIT = 36_000
+
+const lastTickOf = (effect: ResolvedEffect, periodTicks: number): number => {
+  if (effect.play !== 'once' && effect.play !== 'period')
+    throw new Refusal(
+      `effect "${effect.name}"`,
+      `it plays backwards and "${effect.play}"; only effects that play once or repeat exactly can play backwards`,
+    )
+  const last = periodTicks > 0 ? periodTicks : Math.ceil(innerSeconds(effect) * effect.rate)
+  if (last > BACKWARDS_LIMIT)
+    throw new Refusal(
+      `effect "${effect.name}"`,
+      `it lasts ${last} ticks, too long to play backwards; at most ${BACKWARDS_LIMIT} are allowed; shorten it`,
+    )
+  return last
+}
+
+const compilePart = (part: ResolvedPart): PartProgram => {
+  const { partTime } = part.numbers
+  const choices = part.choices.map(({ effect }) =>
+    compile(
+      partTime === 1
+        ? effect
+        : { ...effect, numbers: { ...effect.numbers, timeScale: effect.numbers.timeScale * partTime } },
+    ),
+  )
+  return {
+    part,
+    choices,
+    seconds: Math.max(0, ...choices.map(({ effect }) => innerSeconds(effect) + 2 / effect.rate)),
+  }
+}
+
+type Context = Pick<Program, 'effect' | 'clock' | 'timeline'>
+
+/** Most hand-overs one after the other. */
+export const RELAY_DEPTH = 4
+
+/**
+ * A dormant emitter as a relay wakes it: without births of its own, and with the lanes of the root on its
+ * type's numbers.
+ */
+const wokenBy = (root: ResolvedEmitter, emitter: ResolvedEmitter): ResolvedEmitter => {
+  // Numbers of the type, told without the table, which a player does not have.
+  const ofType = ([id]: [string, unknown]): boolean => id in emitter.type.numbers
+  const lanes = Object.fromEntries([
+    ...Object.entries(emitter.lanes).filter((lane) => !ofType(lane)),
+    ...Object.entries(root.lanes).filter(ofType),
+  ]) as ResolvedEmitter['lanes']
+  return { ...emitter, lanes, bursts: [], numbers: { ...emitter.numbers, flow: 0, flowPerPx: 0, minimum: 0 } }
+}
+
+const compileRelay = (
+  context: Context,
+  relay: ResolvedRelay,
+  root: ResolvedEmitter,
+  path: readonly ResolvedEmitter[],
+): RelayProgram => {
+  if (relay.effect) return { relay, child: null, inner: compile(relay.effect) }
+  const to = context.effect.emitters.find((emitter) => emitter.id === relay.emitter)
+  if (!to)
+    throw new Refusal(
+      `emitter "${path.at(-1)!.name}"`,
+      `its relay hands over to "${relay.emitter}", which is not in the effect; choose another emitter`,
+    )
+  const way = [...path, to]
+  if (way.length > RELAY_DEPTH + 1)
+    throw new Refusal(
+      `effect "${context.effect.name}"`,
+      `its relays hand over more than ${RELAY_DEPTH} times (${way.map((e) => e.name).join(' → ')}); take one away`,
+    )
+  return { relay, child: compileNode(context, wokenBy(root, to), way, root), inner: null }
+}
+
+/**
+ * What a relay's receiver needs to be right at a moment: twice its own life, so that its cap can be seen not
+ * to bind.
+ */
+const historyOf = ({ relay, child, inner }: RelayProgram): number =>
+  relay.numbers.relayDelay.to +
+  (child
+    ? child.lifeSeconds + child.delaySeconds + child.history
+    : inner
+      ? innerSeconds(inner.effect) + 2 / inner.effect.rate
+      : 0)
+
+const compileNode = (
+  context: Context,
+  emitter: ResolvedEmitter,
+  path: readonly ResolvedEmitter[],
+  root: ResolvedEmitter,
+): EmitterProgram => {
+  const places = placesOf(emitter)
+  const lifeSeconds = longestLife(emitter)
+  const relayed = path.length > 1
+  const relays = emitter.relays.map((relay) => compileRelay(context, relay, root, path))
+  const { mark, contact, numbers } = emitter.type
+  const marks =
+    !mark || contact === 'none' || emitter.space === 'pinned'
+      ? 'none'
+      : numbers.markFade > 0
+        ? 'fading'
+        : 'lasting'
+  const bound = relayed ? Infinity : boundAlive(context, emitter, places, lifeSeconds)
+  const { cap, minimum, flowPerPx, alongDelay } = emitter.numbers
+  const mayBind = bound > cap
+  return {
+    source: emitter,
+    relays,
+    relayed,
+    history:
+      Math.max(
+        relays.reduce((most, relay) => Math.max(most, historyOf(relay)), 0),
+        marks === 'fading' ? emitter.type.numbers.markFade : 0,
+      ) + lifeSeconds,
+    marks,
+    lanes: compileLanes(emitter.lanes),
+    laned: Object.keys(emitter.lanes).length > 0,
+    looks: compileLooks(emitter, relayed),
+    speedRamp: compileRamp(emitter.type.ramps.speed),
+    places,
+    lifeSeconds,
+    delaySeconds: alongDelay,
+    aliveBound: Math.min(bound, cap),
+    motion: compileMotion(emitter),
+    effectSustains: context.effect.play === 'sustain',
+    mayBind,
+    needsCensus:
+      !relayed &&
+      (mayBind ||
+        minimum > 0 ||
+        flowPerPx > 0 ||
+        alongDelay > 0 ||
+        context.effect.play === 'sustain' ||
+        emitter.bursts.some((b) => b.numbers.burstChance < 1)),
+  }
+}
+
+/** An emitter with the tree of all that its relays wake. */
+export const compileEmitter = (context: Context, emitter: ResolvedEmitter): EmitterProgram =>
+  compileNode(context, emitter, [emitter], emitter)
+
+/** The emitter and all that its relays wake. */
+export const nodesOf = (program: EmitterProgram): EmitterProgram[] => [
+  program,
+  ...program.relays.flatMap(({ child }) => (child ? nodesOf(child) : [])),
+]
+
+/**
+ * Compiles a resolved effect. Throws `Refusal` when the sum of caps that can be reached is over
+ * `TOTAL_CAP_LIMIT`.
+ * @example const simulation = createSimulation(compile(effect), { seed: 7 })
+ */
+export const compile = (effect: ResolvedEffect): Program => {
+  const clock = createClock(effect)
+  const latest = lastEnd(effect)
+  const timeline = createTimeline(effect, latest)
+  const emitters = effect.emitters
+    .filter((emitter) => !emitter.dormant)
+    .map((emitter) => compileEmitter({ effect, clock, timeline }, emitter))
+  const nodes = emitters.flatMap(nodesOf)
+  const bound = nodes.reduce((sum, e) => sum + e.aliveBound, 0)
+  if (bound > TOTAL_CAP_LIMIT) {
+    const largest = nodes.reduce((a, b) => (b.aliveBound > a.aliveBound ? b : a))
+    throw new Refusal(
+      `effect "${effect.name}"`,
+      `its emitters may have ${bound} particles alive together; at most ${TOTAL_CAP_LIMIT} are allowed; lower the cap of "${largest.source.name}" (${largest.aliveBound})`,
+    )
+  }
+  const periodTicks = effect.play === 'period' ? Math.round(effect.numbers.periodSeconds * effect.rate) : 0
+  if (periodTicks > 0) refusePeriod(effect, nodes)
+  // Whole periods, until everything that lives in one has lived in it before.
+  const warm =
+    periodTicks > 0
+      ? Math.ceil((Math.max(latest, effect.numbers.warmUp) * effect.rate) / periodTicks + 1) * periodTicks
+      : warmTicks(effect)
+  return {
+    effect,
+    clock,
+    timeline,
+    warmTicks: warm,
+    periodTicks,
+    lastTick: effect.backwards ? lastTickOf(effect, periodTicks) : 0,
+    emitters,
+    parts: effect.parts.map(compilePart),
+  }
+}
+
+/** An empty frame, to be filled by `Simulation.frame`. */
+export const emptyFrame = (): Frame => {
+  const f32 = new Float32Array(0)
+  return {
+    f32,
+    u32: new Uint32Array(f32.buffer),
+    count: 0,
+    batches: [],
+    batchCount: 0,
+    originX: 0,
+    originY: 0,
+  }
+}

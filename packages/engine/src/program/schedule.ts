@@ -1,0 +1,117 @@
+/**
+ * When particles are born. A steady flow and bursts are exact in whole numbers: times are whole microseconds,
+ * a flow is in
+ * thousandths of a particle per second, so ordinal n is due exactly at delay + n × 1000 ÷ flowMilli seconds.
+ */
+import { type ResolvedEmitter, sourceOfId } from '@gliv/model'
+import { burstSource } from './bursts.ts'
+import { compileLane, type CompiledLane } from './lanes.ts'
+import { mulDivFloor } from '../maths/exact.ts'
+import { rhythmSource } from './rhythm.ts'
+import type { PlaceQuestion } from '../geometry/placement.ts'
+import type { Source, Window } from './birthSource.ts'
+import { MICRO, micro, type Timeline } from './timeline.ts'
+
+/** Keys of the sources that are not bursts. */
+export const FLOW_KEY = 0
+export const TRAVEL_KEY = sourceOfId('travel')
+export const TOP_UP_KEY = sourceOfId('topUp')
+
+export const windowOf = (emitter: ResolvedEmitter, timeline: Timeline): Window => {
+  const start = micro(emitter.numbers.delay)
+  return { start, length: Math.min(micro(emitter.numbers.duration), Math.max(0, timeline.limit - start)) }
+}
+
+const steadySource = (milli: number, window: Window, rate: number): Source => {
+  // Half-open: ordinals n with n × 1000 ÷ milli < length, that is ceil(length × milli ÷ 10⁹).
+  const total = Number((BigInt(window.length) * BigInt(milli) + 999_999_999n) / 1_000_000_000n)
+  return everySource(milli, 1000 * MICRO * rate, 1000 / milli, total, window, rate)
+}
+
+/**
+ * So many births over the whole window, each as far from the next as the last is from the first of the next
+ * pass.
+ */
+const evenSource = (births: number, window: Window, rate: number): Source =>
+  everySource(births, window.length * rate, window.length / MICRO / births, births, window, rate)
+
+/** Births at n × step: those due by t are the n with n × unit ÷ milli ≤ t, in whole numbers. */
+const everySource = (
+  milli: number,
+  unit: number,
+  step: number,
+  total: number,
+  { start }: Window,
+  rate: number,
+): Source => {
+  const startSeconds = start / MICRO
+  return {
+    id: 'flow',
+    key: FLOW_KEY,
+    due: (_pass, t, strict) => {
+      const since = t - start * rate
+      if (since < 0) return 0
+      // n × unit ÷ milli < since has as many n as there are below since × milli ÷ unit, rounded up.
+      const upTo = mulDivFloor(milli, since, unit)
+      return Math.min(total, strict && upTo * unit === milli * since ? upTo : upTo + 1)
+    },
+    timeInto: (_pass, n, out) => {
+      out[0] = startSeconds + n * step
+    },
+    most: (window, passes) => Math.min(total * passes, Math.floor(window / step) + 2 * passes),
+  }
+}
+
+/** The same in every pass. */
+const alike = (source: Source): Source => ({
+  ...source,
+  due: (_pass, t, strict) => source.due(0, t, strict),
+  timeInto: (_pass, n, out) => source.timeInto(0, n, out),
+  ...(source.burst
+    ? {
+        burst: {
+          ...source.burst,
+          withheld: (_pass: number, ordinal: number) => source.burst!.withheld(0, ordinal),
+          placeInto: (_pass: number, ordinal: number, out: PlaceQuestion) =>
+            source.burst!.placeInto(0, ordinal, out),
+        },
+      }
+    : {}),
+})
+
+export interface Schedule {
+  readonly sources: readonly Source[]
+  readonly window: Window
+}
+
+/** @param places number of places of the shape, for bursts that send one to each */
+export const createSchedule = (
+  emitter: ResolvedEmitter,
+  timeline: Timeline,
+  rate: number,
+  seed: number,
+  places: number,
+): Schedule => {
+  const window = windowOf(emitter, timeline)
+  const lane: CompiledLane | null = emitter.lanes.flow ? compileLane('flow', emitter.lanes.flow) : null
+  const milli = Math.round(emitter.numbers.flow * 1000)
+  const births =
+    timeline.alike && window.start === 0 && window.length === timeline.limit
+      ? Math.round((emitter.numbers.flow * window.length) / MICRO)
+      : -1
+  const flow =
+    milli === 0 || window.length === 0 || births === 0
+      ? []
+      : [
+          lane || emitter.rhythm !== 'even'
+            ? rhythmSource(emitter, window, rate, seed, lane)
+            : births > 0
+              ? evenSource(births, window, rate)
+              : steadySource(milli, window, rate),
+        ]
+  const bursts = emitter.bursts.flatMap(
+    (burst) => burstSource(burst, emitter.salt, window.start, timeline.limit, rate, seed, places) ?? [],
+  )
+  const sources = [...flow, ...bursts]
+  return { sources: timeline.alike ? sources.map(alike) : sources, window }
+}

@@ -1,0 +1,325 @@
+/**
+ * A state as data: the particles of the contract and the hash that stands for them all. Format:
+ * docs/format.md.
+ */
+import { stretchAt } from '../appearance/appearance.ts'
+import { emptyPose } from '../geometry/pose.ts'
+import { effectiveInto } from '../integrate/step/effectiveVelocity.ts'
+import type { MarkReport } from '../marks/markLog.ts'
+import { angleOf, cosSinInto } from '../maths/exact.ts'
+import { keyHex } from '../maths/random.ts'
+import { angleLaneOf, looksInto, stretchOf } from '../output/writeInstances.ts'
+import type { EmitterRun } from '../spawn/emitterRun.ts'
+import { isDead } from '../state/pool.ts'
+import type { Simulation } from './simulation.ts'
+
+export interface ParticleReport {
+  readonly key: string
+  readonly emitterId: string
+  readonly typeId: string
+  readonly source: string
+  readonly index: number
+  readonly bornSeconds: number
+  readonly ageSeconds: number
+  readonly lifeSeconds: number
+  readonly x: number
+  readonly y: number
+  readonly vx: number
+  readonly vy: number
+  readonly angleDeg: number
+  readonly scaleX: number
+  readonly scaleY: number
+  readonly tint: string
+  readonly opacity: number
+  readonly frame: number
+  readonly sheetId: string
+}
+
+export interface EmitterReport {
+  readonly id: string
+  readonly name: string
+  readonly births: number
+  readonly deaths: number
+  readonly alive: number
+  readonly relayed: number
+  readonly refused: number
+}
+
+export interface RunReport {
+  readonly format: 'gliv-run'
+  readonly version: 1
+  readonly rules: 1
+  readonly effect: { readonly id: string; readonly name: string }
+  readonly seed: number
+  readonly rate: number
+  readonly tick: number
+  readonly timeSeconds: number
+  readonly stateHash: string
+  readonly emitters: readonly EmitterReport[]
+  readonly particles: readonly ParticleReport[]
+  readonly marks: readonly MarkReport[]
+}
+
+const hex2 = (n: number): string => n.toString(16).padStart(2, '0')
+
+/** Where a particle is, how fast it goes and how it is turned, in the world. */
+interface Motion {
+  x: number
+  y: number
+  vx: number
+  vy: number
+  angleDeg: number
+  /** Signs and factors of the scales: mirroring and the effect's scale. */
+  signX: number
+  signY: number
+}
+
+const motion: Motion = { x: 0, y: 0, vx: 0, vy: 0, angleDeg: 0, signX: 1, signY: 1 }
+const looks = { scaleX: 1, scaleY: 1, opacity: 1, tint: 0, frame: 0 }
+const pose = emptyPose()
+const view = { x: 0, y: 0, w: 0, h: 0 }
+const pair = new Float64Array(2)
+
+/** A carried particle through the effect's pose. */
+const carry = (run: EmitterRun): void => {
+  run.setting.tape.poseInto(run.tick, pose)
+  cosSinInto(pose.rotate, pair)
+  const sign = pose.mirror ? -1 : 1
+  const through = (x: number, y: number): [number, number] => {
+    const lx = x * sign * pose.scale
+    const ly = y * pose.scale
+    return [lx * pair[0]! - ly * pair[1]!, lx * pair[1]! + ly * pair[0]!]
+  }
+  const [x, y] = through(motion.x, motion.y)
+  motion.x = pose.x + x
+  motion.y = pose.y + y
+  ;[motion.vx, motion.vy] = through(motion.vx, motion.vy)
+  motion.angleDeg = pose.rotate + sign * motion.angleDeg
+  motion.signX *= sign * pose.scale
+  motion.signY *= pose.scale
+}
+
+const readMotion = (run: EmitterRun, i: number, age: number): void => {
+  const { pool, program } = run
+  const { type, space } = program.source
+  effectiveInto(program, pool, i, age, pair)
+  const faces = type.facing === 'travel'
+  const grow = pool.grow[i]!
+  const sign = grow < 0 ? -1 : 1
+  motion.x = pool.x[i]!
+  motion.y = pool.y[i]!
+  motion.vx = pair[0]!
+  motion.vy = pair[1]!
+  const own =
+    pool.angle[i]! +
+    angleLaneOf(run) +
+    pool.spin[i]! * age +
+    (run.looks.rock?.at(pool.keyHi[i]!, pool.keyLo[i]!, age) ?? 0)
+  motion.angleDeg = (faces ? angleOf(pool.faceX[i]!, pool.faceY[i]!) : pool.turn[i]!) + sign * own
+  motion.signX = faces ? Math.abs(grow) : grow
+  motion.signY = faces ? grow : Math.abs(grow)
+  const stretch = stretchOf(run)
+  if (stretch !== 0)
+    motion.signX *= stretchAt(type.numbers, stretch, Math.sqrt(motion.vx * motion.vx + motion.vy * motion.vy))
+  if (space === 'carried') carry(run)
+  if (space === 'pinned') {
+    run.setting.tape.viewInto(run.tick, view)
+    motion.x += view.x
+    motion.y += view.y
+  }
+}
+
+/** Counted from the effect's start; with a period, from the start of the one it was born in. */
+const bornIn = ({ program, rate }: Simulation, seconds: number): number => {
+  if (program.periodTicks === 0) return seconds
+  const period = program.periodTicks / rate
+  return seconds - period * Math.floor(seconds / period)
+}
+
+/** One slot as the contract has it; it must be alive. */
+const rowOf = (simulation: Simulation, run: EmitterRun, i: number): ParticleReport => {
+  const { pool, program } = run
+  const age = Math.max(0, simulation.clockSeconds - pool.born[i]!)
+  looksInto(run, i, age, looks)
+  readMotion(run, i, age)
+  const picture = run.looks.type.pictures[pool.picture[i]!]!
+  return {
+    key: keyHex(pool.keyHi[i]!, pool.keyLo[i]!),
+    emitterId: program.source.id,
+    typeId: program.source.type.id,
+    source: run.sources[pool.source[i]!]!,
+    index: pool.ordinal[i]!,
+    bornSeconds: bornIn(simulation, pool.born[i]! - simulation.warmSeconds),
+    ageSeconds: age,
+    lifeSeconds: pool.life[i]!,
+    x: motion.x,
+    y: motion.y,
+    vx: motion.vx,
+    vy: motion.vy,
+    angleDeg: motion.angleDeg,
+    scaleX: looks.scaleX * motion.signX,
+    scaleY: looks.scaleY * motion.signY,
+    tint: `#${hex2(looks.tint & 255)}${hex2((looks.tint >> 8) & 255)}${hex2((looks.tint >> 16) & 255)}`,
+    opacity: looks.opacity,
+    frame: picture.frameIndices[looks.frame]!,
+    sheetId: picture.sheetId,
+  }
+}
+
+/** The living in the contract's order. */
+export const reportParticles = (simulation: Simulation): ParticleReport[] => {
+  const now = simulation.clockSeconds
+  const rows: ParticleReport[] = []
+  for (const run of simulation.nodes)
+    for (let i = 0; i < run.pool.size; i++)
+      if (!isDead(run.pool, i, now)) rows.push(rowOf(simulation, run, i))
+  // Several relays may have sent out the same emitter's particles.
+  if (simulation.nodes.length > simulation.runs.length) sortRows(simulation, rows)
+  for (const inner of simulation.inside) rows.push(...reportParticles(inner))
+  return rows
+}
+
+/**
+ * One living particle by its key (16 hex digits) and its emitter; null while it does not live. Companions
+ * share keys.
+ */
+export const findParticle = (
+  simulation: Simulation,
+  key: string,
+  emitterId: string,
+): ParticleReport | null => {
+  const now = simulation.clockSeconds
+  const hi = Number.parseInt(key.slice(0, 8), 16)
+  const lo = Number.parseInt(key.slice(8), 16)
+  for (const run of simulation.nodes) {
+    const { pool, program } = run
+    if (program.source.id !== emitterId) continue
+    for (let i = 0; i < pool.size; i++)
+      if (pool.keyLo[i] === lo && pool.keyHi[i] === hi && !isDead(pool, i, now))
+        return rowOf(simulation, run, i)
+  }
+  for (const inner of simulation.inside) {
+    const found = findParticle(inner, key, emitterId)
+    if (found) return found
+  }
+  return null
+}
+
+/** By emitter in the effect's order, then birth, source and ordinal. */
+const sortRows = (simulation: Simulation, rows: ParticleReport[]): void => {
+  const order = new Map(simulation.program.effect.emitters.map((emitter, i) => [emitter.id, i]))
+  rows.sort(
+    (a, b) =>
+      order.get(a.emitterId)! - order.get(b.emitterId)! ||
+      a.bornSeconds - b.bornSeconds ||
+      (a.source < b.source ? -1 : a.source > b.source ? 1 : 0) ||
+      a.index - b.index ||
+      (a.key < b.key ? -1 : 1),
+  )
+}
+
+/** Marks in the order of drawing. */
+export const reportMarks = (simulation: Simulation): MarkReport[] => [
+  ...simulation.nodes.flatMap(
+    (node) => node.marks?.report(simulation.clockSeconds, simulation.warmSeconds) ?? [],
+  ),
+  ...simulation.inside.flatMap(reportMarks),
+]
+
+/** Counts by emitter: an emitter that several relays wake has one row, one that none has woken zeros. */
+const emitterRows = (simulation: Simulation): EmitterReport[] =>
+  simulation.program.effect.emitters.map(({ id, name }) => {
+    const nodes = simulation.nodes.filter((node) => node.program.source.id === id)
+    const sum = (of: (node: EmitterRun) => number): number =>
+      nodes.reduce((total, node) => total + of(node), 0)
+    return {
+      id,
+      name,
+      births: sum((n) => n.births),
+      deaths: sum((n) => n.deaths),
+      alive: sum((n) => n.alive),
+      relayed: sum((n) => (n.program.relayed ? n.births : 0)),
+      refused: sum((n) => n.refused),
+    }
+  })
+
+/** FNV-1a with 64 bits, kept as four 16-bit limbs so that every product stays exact. */
+class Fnv64 {
+  #a = 0x2325
+  #b = 0x8422
+  #c = 0x9ce4
+  #d = 0xcbf2
+
+  byte(value: number): void {
+    // hash = (hash ^ value) × 0x100000001b3, limbs from low to high
+    const a = this.#a ^ value
+    const b = this.#b
+    const c = this.#c
+    const d = this.#d
+    let t = a * 0x1b3
+    this.#a = t & 0xffff
+    t = b * 0x1b3 + Math.floor(t / 65536)
+    this.#b = t & 0xffff
+    t = c * 0x1b3 + a * 0x100 + Math.floor(t / 65536)
+    this.#c = t & 0xffff
+    t = d * 0x1b3 + b * 0x100 + Math.floor(t / 65536)
+    this.#d = t & 0xffff
+  }
+
+  hex(): string {
+    return [this.#d, this.#c, this.#b, this.#a].map((limb) => limb.toString(16).padStart(4, '0')).join('')
+  }
+}
+
+/** Hash of a list of particles, as documented in docs/format.md. */
+export const hashParticles = (particles: readonly ParticleReport[]): string => {
+  const hash = new Fnv64()
+  const bytes = new DataView(new ArrayBuffer(8))
+  const float64 = (value: number): void => {
+    bytes.setFloat64(0, value, true)
+    for (let k = 0; k < 8; k++) hash.byte(bytes.getUint8(k))
+  }
+  for (const p of particles) {
+    for (const value of [
+      p.bornSeconds,
+      p.lifeSeconds,
+      p.x,
+      p.y,
+      p.vx,
+      p.vy,
+      p.angleDeg,
+      p.scaleX,
+      p.scaleY,
+      p.opacity,
+    ])
+      float64(value)
+    for (let k = 1; k < 7; k += 2) hash.byte(Number.parseInt(p.tint.slice(k, k + 2), 16))
+    for (let k = 0; k < 4; k++) hash.byte((p.frame >>> (8 * k)) & 255)
+  }
+  return hash.hex()
+}
+
+export const stateHash = (simulation: Simulation): string => hashParticles(reportParticles(simulation))
+
+/** The result of `gliv run`. */
+export const reportRun = (simulation: Simulation): RunReport => {
+  const { effect } = simulation.program
+  const particles = reportParticles(simulation)
+  return {
+    format: 'gliv-run',
+    version: 1,
+    rules: 1,
+    effect: { id: effect.id, name: effect.name },
+    seed: simulation.seed,
+    rate: simulation.rate,
+    tick: simulation.tick,
+    timeSeconds: simulation.tick / simulation.rate,
+    stateHash: hashParticles(particles),
+    emitters: emitterRows(simulation),
+    particles,
+    marks: reportMarks(simulation),
+  }
+}
+
+/** Tick of a time: floor(T × rate + ½). */
+export const tickOf = (seconds: number, rate: number): number => Math.floor(seconds * rate + 0.5)

@@ -1,0 +1,382 @@
+import {
+  type Frame,
+  type PoseParts,
+  Refusal,
+  type ResolvedEffect,
+  type Surface,
+  type Tape,
+  type ViewRect,
+} from '@gliv/model'
+import { emptyPose, toWorld } from '../geometry/pose.ts'
+import { compileTape } from '../input/compiledTape.ts'
+import type { Setting } from '../input/simulationContext.ts'
+import { type CompiledTape } from '../input/tape.ts'
+import { snapFrame } from '../output/pixelSnap.ts'
+import { appendInstances, setDisplay } from '../output/writeInstances.ts'
+import {
+  emitterEndSeconds,
+  type EmitterProgram,
+  emptyFrame,
+  lastEnd,
+  type Program,
+} from '../program/compile.ts'
+import { createClock, tickAtOrBefore, warmTicks } from '../program/timeline.ts'
+import { EmitterRun } from '../spawn/emitterRun.ts'
+import { PartHost } from '../spawn/subEffects.ts'
+import { Recording, type Shown } from '../state/recording.ts'
+
+export interface SimulationOptions extends PoseParts {
+  /** Unsigned 32 bits; default: the effect's own. */
+  readonly seed?: number
+  readonly tape?: Tape
+  /** Inputs of a running game, instead of a tape; such a simulation is only stepped. */
+  readonly live?: CompiledTape
+  /** What the game's camera shows, in world px; default 640 × 360 around the world's origin. */
+  readonly view?: ViewRect
+  /** What particles can touch until the tape says something else. */
+  readonly surfaces?: readonly Surface[]
+  /** For effects inside others: the outer one's tape as this one reads it. */
+  readonly inner?: CompiledTape
+}
+
+const NOTHING: readonly Simulation[] = []
+
+/** state = f(program, seed, tape); stands at a tick, −1 before the first. */
+export class Simulation {
+  #program: Program
+  readonly #tape: CompiledTape
+  readonly #frame: Frame = emptyFrame()
+  readonly seed: number
+  /** Emitters that send out by themselves. */
+  runs: EmitterRun[]
+  /** Those and all that their relays wake, in the effect's order of emitters. */
+  nodes: EmitterRun[] = []
+  parts: PartHost[] = []
+  #mayHold = false
+  #recording: Recording | null = null
+  #live: CompiledTape | null = null
+  readonly #pose = emptyPose()
+  /** Ticks since the effect's start; the warm-up lies before 0. */
+  tick = -1
+
+  constructor(program: Program, options: SimulationOptions = {}) {
+    this.#program = program
+    this.seed = (options.seed ?? program.effect.seed) >>> 0
+    this.#tape =
+      (program.lastTick > 0 ? undefined : options.live) ??
+      options.inner ??
+      compileTape(options.tape ?? [], options, options.view, program.warmTicks, options.surfaces)
+    if (program.periodTicks > 0 && (options.tape?.length ?? 0) > 0)
+      throw new Refusal(
+        'tape',
+        `effect "${program.effect.name}" repeats exactly every ${program.effect.numbers.periodSeconds} s, which a tape would break; leave the tape out, or let the effect play another way`,
+      )
+    this.#frame.originX = options.x ?? 0
+    this.#frame.originY = options.y ?? 0
+    this.runs = this.start(program, program.emitters)
+    this.#arrange()
+    if (options.live && program.lastTick > 0) this.#record(options.live)
+    else if (!options.live) this.seek(0)
+    else for (let internal = 0; internal <= program.warmTicks; internal++) this.#stepLive(internal)
+  }
+
+  /** A game plays what was recorded where the owner is; nothing is simulated any more. */
+  #record(live: CompiledTape): void {
+    const { effect, lastTick, warmTicks } = this.#program
+    this.#live = live
+    this.#recording = new Recording(effect.name, lastTick, (tick) => {
+      for (const run of this.runs) run.seek(warmTicks + tick)
+      for (const part of this.parts) part.seek(warmTicks + tick, tick > 0)
+      setDisplay(1)
+      return this.#fill()
+    })
+    this.tick = 0
+    live.advance?.(0)
+  }
+
+  #fill(): Frame {
+    const frame = this.#frame
+    frame.count = frame.batchCount = 0
+    this.appendMarks(frame)
+    for (let layer = 0; layer < 2; layer++) this.append(frame, layer)
+    return frame
+  }
+
+  /** Finds the nodes and makes the parts anew. */
+  #arrange(): void {
+    const { effect, parts } = this.#program
+    const order = new Map(effect.emitters.map((emitter, i) => [emitter.id, i]))
+    const nodes = this.runs.flatMap((run) => run.nodes())
+    this.nodes = nodes
+      .map((node, i) => ({ node, i }))
+      .sort(
+        (a, b) => order.get(a.node.program.source.id)! - order.get(b.node.program.source.id)! || a.i - b.i,
+      )
+      .map(({ node }) => node)
+    this.#mayHold = parts.length > 0 || nodes.some((node) => node.hosts.length > 0)
+    const setting = this.#settingOf(this.#program)
+    this.parts = parts.map(
+      ({ part, choices, seconds }) =>
+        new PartHost(part, choices, seconds, setting, setting.makeInner, toWorld),
+    )
+  }
+
+  #settingOf(program: Program): Setting {
+    const { clock, timeline, effect } = program
+    return {
+      seed: this.seed,
+      clock,
+      timeline,
+      tape: this.#tape,
+      jumpPx: effect.numbers.jumpPx,
+      periodSeconds: effect.play === 'period' ? effect.numbers.periodSeconds : 0,
+      makeInner: (inner, seed, tape) => new Simulation(inner, { seed, inner: tape }),
+    }
+  }
+
+  /** Everything that plays inside this effect now. */
+  get inside(): readonly Simulation[] {
+    if (!this.#mayHold) return NOTHING
+    return [
+      ...this.parts.flatMap((part) => [...part.running]),
+      ...this.nodes.flatMap((run) => run.hosts.flatMap((host) => [...host.running])),
+    ] as Simulation[]
+  }
+
+  get program(): Program {
+    return this.#program
+  }
+
+  get rate(): number {
+    return this.#program.effect.rate
+  }
+
+  /**
+   * The tick on the clock, warm-up included. What repeats exactly stands in the same period for ever, unless
+   * a game plays it.
+   */
+  internalTickOf({ warmTicks, periodTicks, lastTick }: Program): number {
+    if (lastTick > 0)
+      return (
+        warmTicks +
+        (periodTicks > 0
+          ? (lastTick - (this.tick % periodTicks)) % periodTicks
+          : Math.max(0, lastTick - this.tick))
+      )
+    return warmTicks + (periodTicks > 0 && !this.#tape.advance ? this.tick % periodTicks : this.tick)
+  }
+
+  /** Which recorded tick shows. */
+  get #recorded(): number {
+    const { lastTick, periodTicks } = this.#program
+    return periodTicks > 0 ? lastTick - (this.tick % periodTicks) : Math.max(0, lastTick - this.tick)
+  }
+
+  get #internal(): number {
+    return this.internalTickOf(this.#program)
+  }
+
+  /**
+   * Seconds of effect time since the warm-up began, which births are counted in; and how many of them were
+   * the warm-up.
+   */
+  get clockSeconds(): number {
+    return this.#program.clock.secondsAt(this.#internal)
+  }
+
+  get warmSeconds(): number {
+    return this.#program.clock.secondsAt(this.#program.warmTicks)
+  }
+
+  /** Fresh runs of emitters of a program, before their first tick. */
+  start(program: Program, emitters: readonly EmitterProgram[]): EmitterRun[] {
+    const setting = this.#settingOf(program)
+    return emitters.map((e) => new EmitterRun(e, setting))
+  }
+
+  /** One tick on. */
+  step(): void {
+    const { periodTicks, lastTick } = this.#program
+    if (this.#recording) this.#live!.advance?.(++this.tick)
+    else if (lastTick > 0) this.seek(this.tick + 1)
+    else if (this.#tape.advance) this.#stepLive(this.tick + 1 + this.#program.warmTicks)
+    else if (periodTicks > 0 && (this.tick + 1) % periodTicks === 0) this.seek(this.tick + 1)
+    else {
+      this.tick++
+      this.#stepAll()
+    }
+  }
+
+  #stepLive(internal: number): void {
+    this.tick = internal - this.#program.warmTicks
+    this.#tape.advance?.(internal)
+    this.#stepAll()
+  }
+
+  #stepAll(): void {
+    for (const run of this.runs) run.step()
+    for (const part of this.parts) part.seek(this.#internal, true)
+  }
+
+  /** To any tick ≥ 0; costs at most one longest life of steps. */
+  seek(tick: number): void {
+    this.tick = Math.max(0, Math.floor(tick))
+    for (const run of this.runs) run.seek(this.#internal)
+    for (const part of this.parts) part.seek(this.#internal, false)
+  }
+
+  /**
+   * As `seek`, with everything stepped from the beginning, so that what relays have sent out is counted in
+   * full.
+   */
+  seekFully(tick: number): void {
+    this.seek(tick)
+    for (const run of this.runs) if (run.program.relays.length > 0) run.seekFully(this.#internal)
+  }
+
+  get alive(): number {
+    if (this.#recording) return this.#recording.countAt(this.#recorded)
+    let sum = 0
+    for (const run of this.nodes) sum += run.alive
+    for (const inner of this.inside) sum += inner.alive
+    return sum
+  }
+
+  /** True when nothing is alive and nothing will ever be born again. */
+  get finished(): boolean {
+    const { lastTick, periodTicks } = this.#program
+    if (lastTick > 0 && periodTicks === 0) return this.tick >= lastTick
+    if (this.alive > 0 || this.runs.some((run) => run.waiting > 0)) return false
+    const { effect, clock } = this.#program
+    const tick = this.#internal
+    const end = emissionEnd(effect)
+    if (effect.play === 'sustain') {
+      const stop = this.#tape.stopTick()
+      return (
+        tick >= stop &&
+        clock.secondsAt(tick) - clock.secondsAt(stop) > Math.max(0, end - effect.numbers.sustainTo)
+      )
+    }
+    return (
+      tick >= this.#tape.endTick() + delayTicks(effect) ||
+      (effect.play === 'once' && clock.secondsAt(tick) > end)
+    )
+  }
+
+  /** Takes over a program together with the runs that belong to its emitters, at the present tick. */
+  adopt(program: Program, runs: EmitterRun[]): void {
+    this.#program = program
+    this.runs = runs
+    this.#arrange()
+    this.seek(this.tick)
+  }
+
+  /**
+   * Fills the instance buffer with the picture between the last two ticks: `alpha` 1 is the present tick, 0
+   * the one
+   * before. `shows` may leave emitters out. Emitters behind the actor come first, each layer in the effect's
+   * order.
+   * The same object is returned and filled again each time. `only` asks for what lies on the surfaces, or for
+   * all else.
+   */
+  frame(alpha = 1, shows?: (what: Shown) => boolean, only?: 'marks' | 'particles'): Frame {
+    const frame = this.#frame
+    frame.count = 0
+    frame.batchCount = 0
+    if (this.#recording) {
+      this.#live!.poseInto(this.tick, this.#pose)
+      frame.originX = this.#pose.x
+      frame.originY = this.#pose.y
+      if (only !== 'marks') this.#recording.append(this.#recorded, frame, shows)
+    } else this.#show(frame, alpha, shows, only)
+    if (this.#program.effect.wholePixels) snapFrame(frame)
+    return frame
+  }
+
+  #show(
+    frame: Frame,
+    alpha: number,
+    shows: ((what: Shown) => boolean) | undefined,
+    only: 'marks' | 'particles' | undefined,
+  ): void {
+    // Backwards each tick stands as it was recorded.
+    setDisplay(this.#program.lastTick > 0 ? 1 : alpha)
+    if (only !== 'particles') this.appendMarks(frame, shows)
+    if (only !== 'marks') for (let layer = 0; layer < 2; layer++) this.append(frame, layer, shows)
+  }
+
+  /** Marks lie below everything. */
+  appendMarks(frame: Frame, shows?: (what: Shown) => boolean): void {
+    for (const run of this.nodes)
+      if (run.marks && (!shows || shows(run.program.source))) run.marks.append(frame, run.now)
+    for (const inner of this.inside) inner.appendMarks(frame, shows)
+  }
+
+  /** How many marks there are. */
+  get marks(): number {
+    if (this.#recording) return 0
+    let sum = 0
+    for (const run of this.nodes) sum += run.marks?.count ?? 0
+    for (const inner of this.inside) sum += inner.marks
+    return sum
+  }
+
+  /** Appends one layer: 0 behind the actor, 1 in front; effects inside lie over the emitters. */
+  append(frame: Frame, layer: number, shows?: (what: Shown) => boolean): void {
+    for (const run of this.nodes) {
+      const { source } = run.program
+      if ((source.layer === 'behind') !== (layer === 0) || (shows && !shows(source))) continue
+      appendInstances(run, frame)
+    }
+    for (const inner of this.inside) inner.append(frame, layer, shows)
+  }
+}
+
+export const createSimulation = (program: Program, options?: SimulationOptions): Simulation =>
+  new Simulation(program, options)
+
+/** Births that wait along a shape still come after emission has ended. */
+const delayTicks = (effect: ResolvedEffect): number =>
+  effect.emitters
+    .filter((e) => !e.dormant)
+    .reduce((ticks, e) => Math.max(ticks, Math.ceil(e.numbers.alongDelay * effect.rate)), 0)
+
+/** On the timeline. */
+const emissionEnd = (effect: ResolvedEffect): number => {
+  const own = effect.emitters
+    .filter((e) => !e.dormant)
+    .reduce((end, e) => Math.max(end, emitterEndSeconds(e)), 0)
+  return effect.parts.reduce((end, part) => Math.max(end, part.numbers.partAt), own)
+}
+
+/** Longest time in seconds that a search for an end looks at. */
+const SEARCH_SECONDS = 36_000
+
+/**
+ * Seconds from the effect's start at which the clock reads so much; Infinity when time stands still before.
+ */
+const startSeconds = (effect: ResolvedEffect, clockSeconds: number): number => {
+  const clock = createClock(effect)
+  const warm = warmTicks(effect)
+  if (clock.plain) return Math.max(0, clockSeconds - warm / effect.rate)
+  const last = SEARCH_SECONDS * effect.rate
+  if (clock.secondsAt(last) < clockSeconds) return Infinity
+  return Math.max(0, tickAtOrBefore(clock, clockSeconds, last) - warm) / effect.rate
+}
+
+/**
+ * Last moment at which something may be sent out, in seconds from the effect's start; for a sustained effect
+ * stopped at once.
+ */
+export const emissionEndSeconds = (effect: ResolvedEffect): number =>
+  startSeconds(effect, emissionEnd(effect))
+
+/** A bound: the last emission plus the longest life of its type. */
+export const latestEndSeconds = (effect: ResolvedEffect): number => startSeconds(effect, lastEnd(effect))
+
+/** Seconds of one repeat of a looping effect; null for others. */
+export const loopSecondsOf = (effect: ResolvedEffect): number | null => {
+  if (effect.play === 'loop') return effect.numbers.loopSeconds
+  if (effect.play === 'period') return effect.numbers.periodSeconds
+  return effect.play === 'loopWaiting' ? Math.max(0.05, lastEnd(effect)) : null
+}

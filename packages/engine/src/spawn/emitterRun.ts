@@ -1,0 +1,283 @@
+/**
+ * One emitter running: its pool, stepped tick by tick.
+ * A tick: the dead of the last tick leave → forces, motion → births, each with its own shorter step → top-up.
+ */
+import type { ResolvedRelay } from '@gliv/model'
+import { BirthQueue } from './birthQueue.ts'
+import type { EmitterProgram } from '../program/compile.ts'
+import { EventLog } from '../state/eventLog.ts'
+import { InstanceHost } from './subEffects.ts'
+import { Launcher } from './launcher.ts'
+import type { Looks } from '../appearance/appearance.ts'
+import { MarkLog } from '../marks/markLog.ts'
+import { Motion } from '../integrate/motion.ts'
+import { Nursery } from './spawner.ts'
+import { Pool } from '../state/pool.ts'
+import type { Firing } from './relays/delayedSpawns.ts'
+import { RelayWatch } from './relays/relayTriggers.ts'
+import type { Setting } from '../input/simulationContext.ts'
+import { tickAtOrBefore } from '../program/timeline.ts'
+
+/** Room for the dead that wait for compaction, which comes at a quarter dead. */
+const SLACK = 4 / 3
+
+export class EmitterRun {
+  program: EmitterProgram
+  looks: Looks
+  readonly pool: Pool
+  /** Names of the sources in reports; the pool's `source` column counts in it. */
+  readonly sources: readonly string[]
+  tick = -1
+  readonly setting: Setting
+  /** What happened at surfaces in this tick. */
+  readonly events: EventLog
+  /** What its contacts have left behind. */
+  readonly marks: MarkLog | null
+  /** What its relays wake, in the order of the relays; null where that is an effect. */
+  readonly children: readonly (EmitterRun | null)[]
+  /** Effects that its relays set off. */
+  readonly hosts: readonly InstanceHost[]
+  readonly #watch: RelayWatch | null
+  readonly #queue: BirthQueue
+  readonly #nursery: Nursery
+  readonly #motion: Motion
+  /** Seconds on the clock at the last tick and at this one. */
+  #before = 0
+  #now = 0
+
+  constructor(program: EmitterProgram, setting: Setting) {
+    this.program = program
+    this.looks = program.looks
+    this.setting = setting
+    this.pool = new Pool(
+      Math.ceil(program.aliveBound * SLACK) + 8,
+      program.motion !== null || program.relays.length > 0,
+    )
+    this.children = program.relays.map(({ child }) => (child ? new EmitterRun(child, setting) : null))
+    const hosts = program.relays.map(({ relay, inner }) =>
+      inner ? new InstanceHost(relay, inner, setting, setting.makeInner) : null,
+    )
+    this.hosts = hosts.filter((host) => host !== null)
+    const receivers = program.relays.flatMap(({ relay }, k) => {
+      const to = this.children[k] ?? hosts[k]
+      return to ? [{ relay, to }] : []
+    })
+    this.#watch = receivers.length > 0 ? new RelayWatch(program, setting, this.pool, receivers) : null
+    this.marks = program.marks === 'none' ? null : new MarkLog(program, setting, this.pool)
+    this.events = new EventLog(
+      this.marks === null && !receivers.some(({ relay }) => relay.trigger === 'contact'),
+    )
+    const launcher = new Launcher(program, setting)
+    this.#queue = new BirthQueue(program, setting, launcher)
+    this.#motion = new Motion(program, setting, this.pool, this.events, () => this.stepStartSeconds)
+    this.#nursery = new Nursery(program, setting, this.pool, {
+      queue: this.#queue,
+      launcher,
+      motion: this.#motion,
+      events: this.events,
+      marks: this.marks,
+      watch: this.#watch,
+    })
+    this.sources = [...this.#queue.schedule.sources.map((s) => s.id), 'travel', 'topUp', 'relay']
+  }
+
+  get births(): number {
+    return this.#nursery.births
+  }
+
+  get refused(): number {
+    return this.#nursery.refused
+  }
+
+  get alive(): number {
+    return this.#nursery.alive
+  }
+
+  get deaths(): number {
+    return this.births - this.alive
+  }
+
+  /** Seconds on the clock. */
+  get now(): number {
+    return this.#now
+  }
+
+  /** Where the timeline stood when the last step began, in seconds: run-time lanes are read there. */
+  get stepStartSeconds(): number {
+    return this.#queue.timelineSecondsAt(this.#before)
+  }
+
+  /** No particle was born turned, scaled or mirrored. */
+  get placedPlainly(): boolean {
+    return this.#nursery.placedPlainly
+  }
+
+  /** Seconds that the last step took on the clock. */
+  get stepSeconds(): number {
+    return this.setting.clock.stepTo(this.tick)
+  }
+
+  /**
+   * Brings the emitter, and all that its relays wake, to a tick. Goes on from where it is when that is
+   * shorter than a restart;
+   * else it starts again from one history before. Where births can be refused, a census without motion counts
+   * up to there.
+   * A relayed emitter whose cap binds depends on all that was before: then everything is stepped from the
+   * beginning.
+   */
+  seek(tick: number): void {
+    const { clock } = this.setting
+    const start = tickAtOrBefore(clock, clock.secondsAt(tick) - this.program.history, tick) - 2
+    if (tick < this.tick || (this.tick < start && !this.#lasting)) {
+      this.#restart(Math.max(-1, start), tick)
+      while (this.tick < tick) this.step()
+      if (this.#from <= 0 || !this.#refusedBelow()) return
+      this.#restart(-1)
+    }
+    while (this.tick < tick) this.step()
+  }
+
+  /** From the beginning, so that every count is that of the whole time. */
+  seekFully(tick: number): void {
+    if (this.#from > 0 || tick < this.tick) this.#restart(-1)
+    while (this.tick < tick) this.step()
+  }
+
+  /** The tick after which it has been stepped, and its time on the clock. */
+  #from = -1
+  #startClock = -1
+
+  #refusedBelow(): boolean {
+    return (
+      this.#watch !== null &&
+      (this.#watch.refused > 0 ||
+        this.hosts.some((host) => host.refused > 0) ||
+        this.children.some((child) => child !== null && (child.refused > 0 || child.#refusedBelow())))
+    )
+  }
+
+  /** Counts depend on where particles ended, so that nothing but steps from the beginning tells them. */
+  get #endsMatter(): boolean {
+    const { motion, needsCensus } = this.program
+    return motion !== null && motion.endsEarly && needsCensus
+  }
+
+  /** Marks that last, here or in what it wakes, come from everything before. */
+  get #lasting(): boolean {
+    return this.program.marks === 'lasting' || this.children.some((child) => child !== null && child.#lasting)
+  }
+
+  /** @param target where the seek will end; relayed emitters need not be stepped long before it */
+  #restart(start: number, target = -1): void {
+    this.pool.empty()
+    this.tick = this.#from = -1
+    this.#before = this.#now = 0
+    this.#queue.restart()
+    this.#nursery.clear()
+    this.marks?.clear()
+    if (this.#watch) this.#watch.refused = 0
+    if (start < 0 || this.#endsMatter || this.#lasting) this.#restartChildren(-1, -1)
+    else if (this.program.needsCensus || this.setting.tape.withholds) {
+      while (this.tick < start) this.#stepWith(false)
+      this.#restartChildren(start, target)
+    } else {
+      this.#jumpTo(start)
+      this.#nursery.births = this.#queue.countThrough(start)
+      this.#queue.skipTo(start)
+      this.#restartChildren(start, target)
+    }
+  }
+
+  #jumpTo(tick: number): void {
+    this.tick = this.#from = tick
+    this.#now = this.#startClock = this.setting.clock.secondsAt(tick)
+  }
+
+  /**
+   * Relayed emitters start empty, two of their histories before the target: whatever lives there was born
+   * within the last one,
+   * and in the one before the pool fills, so that a cap which binds is seen.
+   */
+  #restartChildren(start: number, target: number): void {
+    this.#from = start
+    const { clock } = this.setting
+    for (const host of this.hosts) host.clear()
+    for (const child of this.children) {
+      if (!child) continue
+      child.#restart(-1)
+      if (start >= 0) {
+        const late = Math.max(
+          start,
+          tickAtOrBefore(clock, clock.secondsAt(target) - 2 * child.program.history, target) - 2,
+        )
+        child.#jumpTo(late)
+        child.#queue.skipTo(late)
+        child.#restartChildren(late, target)
+      }
+    }
+  }
+
+  step(): void {
+    this.#stepWith(true)
+    // One that starts later than this one waits for its time.
+    for (const child of this.children) if (child && child.tick < this.tick) child.step()
+    for (const host of this.hosts) host.step(this.tick, this.#now)
+  }
+
+  #stepWith(moving: boolean): void {
+    this.#bury()
+    this.tick++
+    this.#before = this.#now
+    this.#now = this.setting.clock.secondsAt(this.tick)
+    if (moving) {
+      this.pool.skipDead(this.#before)
+      this.#motion.begin(this.tick, this.#before, this.#now)
+      this.events.clear()
+      this.marks?.begin(this.tick, this.#now)
+      this.#motion.move()
+      this.marks?.add(this.events, this.tick, this.#before, this.#now)
+      this.#watch?.begin(this.tick, this.#before, this.#now)
+      this.#watch?.seen(this.events)
+    }
+    this.#nursery.alive = this.pool.countAlive(this.#now)
+    this.#nursery.bear(this.tick, this.#before, this.#now, moving, this.#from >= 0 ? this.#startClock : -1)
+  }
+
+  /** Compacts when a quarter is dead, or when the pool has no room left for a tick's births. */
+  #bury(): void {
+    const { pool } = this
+    const dead = pool.size - this.alive
+    if (dead * 4 >= pool.size && dead > 0) pool.compact(this.#now)
+  }
+
+  /** A relay orders a birth. */
+  order(_relay: ResolvedRelay, firing: Firing): boolean {
+    return this.#nursery.order(firing)
+  }
+
+  /** How many births and effects wait, here and in all that it wakes. */
+  get waiting(): number {
+    return (
+      this.#nursery.inbox.count +
+      this.hosts.reduce((sum, host) => sum + host.waiting, 0) +
+      this.children.reduce((sum, child) => sum + (child?.waiting ?? 0), 0)
+    )
+  }
+
+  /** It and all emitters that its relays wake. */
+  nodes(): EmitterRun[] {
+    return [this, ...this.children.flatMap((child) => child?.nodes() ?? [])]
+  }
+
+  /**
+   * Takes over new looks without stepping: ramps are read at output, drawn values are drawn again from the
+   * keys.
+   */
+  relook(program: EmitterProgram): void {
+    this.program = program
+    this.looks = program.looks
+    if (this.#watch) this.#watch.looks = program.looks
+    this.#nursery.relook(program)
+    program.relays.forEach(({ child }, k) => child && this.children[k]?.relook(child))
+  }
+}

@@ -1,0 +1,148 @@
+/** Births of plain kinds by the kernels: what a pool's block says about them, written once. */
+import type { Fill, PropertyId, Range, ResolvedEmitter, ShapeKind } from '@gliv/model'
+import { STREAMS } from '@gliv/model'
+import type { Looks } from '../appearance/appearance.ts'
+import { cosSinInto } from '../maths/exact.ts'
+import type { Pool } from '../state/pool.ts'
+import type { Shape } from '../geometry/shapes.ts'
+import type { Pose } from '../geometry/pose.ts'
+import { Aims, Biases, Birth, Drawn, Fills, indexOf, Shapes } from '../kernels/layout.ts'
+import { WORDS } from '../kernels/slab.ts'
+
+const B = indexOf(Birth)
+const BIAS = indexOf(Biases)
+const AIM = indexOf(Aims)
+const FILL = indexOf(Fills)
+const SHAPE = indexOf(Shapes)
+
+const turn = new Float64Array(2)
+
+const biasOf = (range: Range): number => BIAS[range.bias ?? 'even']
+
+type Told = readonly [kind: number, ...params: number[]]
+
+const lineOf = (x0: number, y0: number, x1: number, y1: number): Told => {
+  const dx = x1 - x0
+  const dy = y1 - y0
+  const length = Math.sqrt(dx * dx + dy * dy)
+  return [SHAPE.line, x0, y0, dx, dy, length > 0 ? dx / length : 1, length > 0 ? dy / length : 0]
+}
+
+/**
+ * Shapes that kernels sample, with their numbers as the samplers of shapes.ts come to them; null for a fill
+ * they do not know.
+ */
+const SHAPE_TELLERS: { readonly [K in ShapeKind]?: (shape: Shape, fill: Fill) => Told | null } = {
+  point: () => [SHAPE.point],
+  line: ({ angle, width }) => {
+    cosSinInto(angle, turn)
+    const x = (turn[0]! * width) / 2
+    const y = (turn[1]! * width) / 2
+    return lineOf(-x, -y, x, y)
+  },
+  segment: ({ endX, endY }) => lineOf(0, 0, endX, endY),
+  circle: ({ radius }) => [SHAPE.band, 0, radius, 0, 360],
+  ring: ({ inner, radius, angle, arc }) => [
+    SHAPE.band,
+    Math.min(inner, radius),
+    radius,
+    angle - arc / 2,
+    arc,
+  ],
+  ellipse: ({ width, height }, fill) => (fill === 'outline' ? null : [SHAPE.ellipse, width / 2, height / 2]),
+  rectangle: ({ width, height }, fill) => (fill === 'outline' ? null : [SHAPE.box, width, height]),
+}
+
+/** Lanes that a launch reads beside those of sizes. */
+const LANED = [
+  'speed',
+  'offsetX',
+  'offsetY',
+  'jitterX',
+  'jitterY',
+  'heading',
+  'fan',
+  'targetX',
+  'targetY',
+  'inherit',
+] as const satisfies readonly PropertyId[]
+
+/**
+ * Whether kernels can launch an emitter's particles: drawn at random from a simple shape, while nothing that
+ * births depend on moves.
+ */
+const launchesPlainly = (source: ResolvedEmitter): boolean =>
+  source.placement === 'random' &&
+  source.sizeUnit === 'px' &&
+  !source.travel &&
+  (source.space === 'carried' || (source.space === 'left' && source.numbers.inherit === 0)) &&
+  LANED.every((id) => source.lanes[id] === undefined)
+
+/**
+ * Tells a pool how its particles are launched; false when only the launcher itself can. @param pose where the
+ * effect stands at first
+ */
+export const tellLaunch = (
+  pool: Pool,
+  source: ResolvedEmitter,
+  shape: Shape,
+  pose: Readonly<Pose>,
+): boolean => {
+  const told = launchesPlainly(source) ? SHAPE_TELLERS[source.shape]?.(shape, source.fill) : null
+  if (!pool.slab || !told) return false
+  const { birth } = pool
+  const { numbers } = source
+  const [kind, ...params] = told
+  birth[B.shape] = kind
+  birth[B.fill] = FILL[source.fill]
+  birth[B.aim] = AIM[source.aim]
+  params.forEach((value, k) => (birth[B.p0 + k] = value))
+  for (const id of ['heading', 'fan', 'targetX', 'targetY', 'jitterX', 'jitterY'] as const)
+    birth[B[id]] = numbers[id]
+  birth[B.offsetX] = 0 + numbers.offsetX
+  birth[B.offsetY] = 0 + numbers.offsetY
+  birth[B.speedFrom] = numbers.speed.from
+  birth[B.speedSpan] = numbers.speed.to - numbers.speed.from
+  birth[B.speedBias] = biasOf(numbers.speed)
+  birth[B.carried] = source.space === 'carried' ? 1 : 0
+  tellPose(pool, pose)
+  return true
+}
+
+/** Where the effect stands. */
+export const tellPose = ({ birth }: Pool, pose: Readonly<Pose>): void => {
+  turn[0] = 1
+  turn[1] = 0
+  if (pose.rotate !== 0) cosSinInto(pose.rotate, turn)
+  birth[B.poseX] = pose.x
+  birth[B.poseY] = pose.y
+  birth[B.cos] = turn[0]!
+  birth[B.sin] = turn[1]!
+  birth[B.side] = pose.mirror ? -1 : 1
+  birth[B.size] = pose.scale
+  birth[B.rotate] = pose.rotate
+}
+
+/** Tells a pool which looks are drawn; false where ramps along the shape have a say. */
+export const tellLooks = (pool: Pool, { type, alongScale, alongOpacity }: Looks): boolean => {
+  if (!pool.slab || alongScale || alongOpacity) return false
+  const { numbers, styles } = type
+  let count = 0
+  const row = (column: keyof typeof WORDS, stream: number, range: Range, share = false): void =>
+    pool.birth.set(
+      [WORDS[column], stream, range.from, range.to - range.from, biasOf(range), share ? 1 : 0],
+      B.drawn + count++ * Drawn.length,
+    )
+  row('scale', STREAMS.scale, numbers.scale)
+  row('scaleFloor', STREAMS.scaleFloor, numbers.scaleFloor, styles.scale.relative)
+  if (type.scaleApart) {
+    row('scaleY', STREAMS.scaleY, numbers.scaleY)
+    row('scaleYFloor', STREAMS.scaleYFloor, numbers.scaleYFloor, styles.scaleY.relative)
+  }
+  row('opacity', STREAMS.opacity, numbers.opacity)
+  row('opacityFloor', STREAMS.opacityFloor, numbers.opacityFloor, styles.opacity.relative)
+  row('angle', STREAMS.startAngle, numbers.startAngle)
+  row('spin', STREAMS.spin, numbers.spin)
+  pool.birth[B.drawnCount] = count
+  return true
+}

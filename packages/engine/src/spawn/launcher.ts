@@ -1,0 +1,336 @@
+/** A birth: place on the shape, heading and speed, brought into the space that the particle lives in. */
+import { type NumbersOf, type PropertyId, type ResolvedEmitter, STREAMS } from '@gliv/model'
+import { type CompiledRamp, compileRamp, rampAt } from '../appearance/ramp.ts'
+import { AIMERS, N, pair, READ } from '../geometry/aims.ts'
+import type { PathPlace } from '../geometry/paths.ts'
+import { type PlaceQuestion, PLACERS } from '../geometry/placement.ts'
+import { emptyPose, type MutableView, type Pose, samePose } from '../geometry/pose.ts'
+import {
+  createShape,
+  emptySpot,
+  onView,
+  type Shape,
+  SHAPE_SAMPLERS,
+  type ShapeSampler,
+} from '../geometry/shapes.ts'
+import type { Moment, Setting } from '../input/simulationContext.ts'
+import { TravelPath } from '../input/travelPath.ts'
+import { cosSinIn, cosSinInto } from '../maths/exact.ts'
+import { draw, drawInto, DRAWN } from '../maths/random.ts'
+import { drawRangeInto } from '../maths/samples.ts'
+import type { EmitterProgram } from '../program/compile.ts'
+import { withLane } from '../program/lanes.ts'
+import type { Pool } from '../state/pool.ts'
+import { tellLaunch, tellPose } from './kernelLaunch.ts'
+import { relayedInto } from './relays/relayedPlace.ts'
+
+const turn = new Float64Array(2)
+
+/** Sizes of a shape that lanes and the view may change. */
+const SIZES = {
+  width: 'shapeWidth',
+  height: 'shapeHeight',
+  radius: 'shapeRadius',
+  inner: 'shapeInner',
+  arc: 'shapeArc',
+  angle: 'shapeAngle',
+  endX: 'endX',
+  endY: 'endY',
+  depth: 'edgeDepth',
+  outset: 'edgeOutset',
+} as const satisfies { readonly [K in keyof Shape]?: PropertyId }
+const SIZE_KEYS = Object.keys(SIZES) as (keyof typeof SIZES)[]
+/** What percent of the view means: of its width, its height, or the shorter of both. */
+const VIEW_SHARES = {
+  width: 'w',
+  height: 'h',
+  radius: 'both',
+  inner: 'both',
+  endX: 'w',
+  endY: 'h',
+  depth: 'both',
+  outset: 'both',
+} as const
+
+export class Launcher {
+  readonly #program: EmitterProgram
+  readonly #source: ResolvedEmitter
+  readonly #numbers: NumbersOf<'emitter'>
+  readonly #setting: Setting
+  readonly #shape: Shape
+  readonly #sample: ShapeSampler
+  readonly #dynamic: boolean
+  readonly #view: boolean
+  readonly #outline: boolean
+  readonly #travel: TravelPath | null
+  readonly #spot = emptySpot()
+  readonly #way: PathPlace = { x: 0, y: 0, tx: 1, ty: 0 }
+  readonly #pose: Pose = emptyPose()
+  readonly #before: Pose = emptyPose()
+  readonly #rect: MutableView = { x: 0, y: 0, w: 0, h: 0 }
+  /** The numbers of `READ`, as they are now. */
+  readonly #now = new Float64Array(READ.length)
+  readonly #laned: boolean
+  #delay: CompiledRamp | null = null
+  #told = false
+  /** What the placement asks about; the caller fills in ordinals before `place`. */
+  readonly question: PlaceQuestion
+
+  constructor(program: EmitterProgram, setting: Setting) {
+    const { source } = program
+    this.#program = program
+    this.#source = source
+    this.#numbers = source.numbers
+    this.#setting = setting
+    this.#shape = createShape(source, source.numbers, source.mask)
+    this.#sample = SHAPE_SAMPLERS[source.shape]
+    this.#dynamic =
+      source.sizeUnit === 'view' || SIZE_KEYS.some((key) => program.lanes[SIZES[key]] !== undefined)
+    this.#view = onView(source.shape)
+    this.#outline =
+      source.fill === 'outline' ||
+      (this.#shape.path !== null && this.#shape.inside === null && source.shape !== 'ellipse')
+    this.#travel = source.travel ? new TravelPath(source.travel, source.numbers.travelSeconds) : null
+    this.#laned = READ.some((id) => program.lanes[id] !== undefined)
+    READ.forEach((id, k) => (this.#now[k] = source.numbers[id]))
+    setting.tape.poseInto(0, this.#pose)
+    this.question = {
+      ordinal: 0,
+      inBurst: 0,
+      burstCount: 0,
+      places: program.places,
+      seed: setting.seed ^ source.salt,
+    }
+  }
+
+  /** Tells a pool how to launch by itself, where it ever can. */
+  tell(pool: Pool): void {
+    this.#told = !this.#dynamic && !this.#view && tellLaunch(pool, this.#source, this.#shape, this.#pose)
+  }
+
+  /**
+   * Whether the pool can launch the births of a tick by itself: the effect must stand still meanwhile, unless
+   * they are carried.
+   */
+  leaves(pool: Pool, tick: number): boolean {
+    const { tape } = this.#setting
+    if (!this.#told || tape.still || this.#source.space === 'carried') return this.#told
+    tape.poseInto(tick - 1, this.#before)
+    tape.poseInto(tick, this.#pose)
+    if (!samePose(this.#before, this.#pose)) return false
+    tellPose(pool, this.#pose)
+    return true
+  }
+
+  /** Takes over the lanes' values at a moment. */
+  #relane(seconds: number): void {
+    for (let k = 0; k < READ.length; k++)
+      this.#now[k] = withLane(this.#program.lanes[READ[k]!], this.#numbers[READ[k]!], seconds)
+  }
+
+  /**
+   * Sizes as they are now; percent of the view are taken back through the effect's scale, because the view
+   * does not scale.
+   */
+  #resize(seconds: number): void {
+    const shape = this.#shape
+    const percent = this.#source.sizeUnit === 'view'
+    for (const key of SIZE_KEYS) {
+      let size: number = withLane(this.#program.lanes[SIZES[key]], this.#numbers[SIZES[key]], seconds)
+      const share = percent ? (VIEW_SHARES as Record<string, 'w' | 'h' | 'both'>)[key] : undefined
+      if (share)
+        size *=
+          (share === 'both' ? Math.min(this.#rect.w, this.#rect.h) : this.#rect[share]) /
+          100 /
+          (this.#view ? 1 : this.#pose.scale)
+      shape[key] = size
+    }
+  }
+
+  /** Share of the shape at which the particle with this key will be born; `question` must be filled in. */
+  along(hi: number, lo: number): number {
+    pair[0] = draw(hi, lo, STREAMS.place, 0)
+    pair[1] = draw(hi, lo, STREAMS.place, 1)
+    PLACERS[this.#source.placement](this.question, this.#source.shape, this.#outline, pair)
+    return pair[0]
+  }
+
+  /** Share of the delay along the shape for a relayed birth with this key. */
+  delayShare(hi: number, lo: number, ordinal: number): number {
+    this.question.ordinal = ordinal
+    this.question.burstCount = 0
+    this.#delay ??= compileRamp(this.#source.along.delay)
+    return rampAt(this.#delay, this.along(hi, lo))
+  }
+
+  /** Draws the place in slot `i` into `pair`. */
+  #choosePlace(pool: Pool, i: number): void {
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 0)
+    pair[0] = DRAWN[0]!
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 1)
+    pair[1] = DRAWN[0]!
+    if (this.#source.placement !== 'random')
+      PLACERS[this.#source.placement](this.question, this.#source.shape, this.#outline, pair)
+  }
+
+  /** Offset of the emitter's centre inside the effect, its own travel included. */
+  #centreInto(seconds: number, out: PathPlace): void {
+    out.x = out.y = 0
+    this.#travel?.placeInto(seconds - this.#numbers.delay, out)
+    out.x += this.#now[N.offsetX]!
+    out.y += this.#now[N.offsetY]!
+  }
+
+  /**
+   * Writes place, velocity and what belongs to the place into slot `i`; the key must be there. No step is
+   * made yet.
+   * @param from what a relay has ordered; the shape then stands there, and headings count from its direction
+   */
+  launch(pool: Pool, i: number, moment: Moment, from: Float64Array | null = null): void {
+    const { keyHi, keyLo } = pool
+    const spot = this.#spot
+    const now = this.#now
+    const { tape } = this.#setting
+    if (!tape.still) tape.poseInto(moment.ticks, this.#pose)
+    if (this.#dynamic || this.#view || this.#source.space === 'pinned')
+      tape.viewInto(moment.ticks, this.#rect)
+    if (this.#view) Object.assign(this.#shape.view, this.#rect)
+    if (this.#dynamic) this.#resize(moment.timeline)
+    if (this.#laned) this.#relane(moment.timeline)
+    this.#choosePlace(pool, i)
+    pool.along[i] = pair[0]!
+    spot.colour = 0xffffff
+    this.#sample(this.#shape, pair, spot)
+    pool.colour[i] = spot.colour
+    if (now[N.jitterX]! > 0 || now[N.jitterY]! > 0) this.#jitter(pool, i)
+    const fanned = this.#source.aim !== 'ball' && now[N.fan]! !== 0
+    // A plain heading with a fan is turned by it before its cosine is taken.
+    if (!fanned || this.#source.aim !== 'direction') {
+      pair[0] = now[N.heading]!
+      cosSinIn(pair)
+      AIMERS[this.#source.aim](spot, now, pool, i)
+    }
+    if (fanned) this.#fanOut(pool, i)
+    drawRangeInto(this.#numbers.speed, keyHi, keyLo, i, STREAMS.speed)
+    const speed =
+      this.#program.lanes.speed === undefined
+        ? DRAWN[0]!
+        : withLane(this.#program.lanes.speed, DRAWN[0]!, moment.timeline)
+    this.#centreInto(this.#travel ? moment.timeline : 0, this.#way)
+    pool.x[i] = spot.x + this.#way.x
+    pool.y[i] = spot.y + this.#way.y
+    pool.faceX[i] = pair[0]!
+    pool.faceY[i] = pair[1]!
+    pool.vx[i] = pair[0]! * speed
+    pool.vy[i] = pair[1]! * speed
+    if (from) relayedInto(pool, i, this.#source.space, this.#pose, this.#rect, from)
+    else this.#intoSpace(pool, i, moment)
+  }
+
+  #jitter(pool: Pool, i: number): void {
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 0)
+    this.#spot.x += (2 * DRAWN[0]! - 1) * this.#now[N.jitterX]!
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 1)
+    this.#spot.y += (2 * DRAWN[0]! - 1) * this.#now[N.jitterY]!
+  }
+
+  /**
+   * Turns `pair` by the drawn part of the fan. A plain heading is turned before its cosine is taken, which is
+   * exact.
+   */
+  #fanOut(pool: Pool, i: number): void {
+    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.fan, 0)
+    const by = this.#now[N.fan]! * (DRAWN[0]! - 0.5)
+    if (this.#source.aim === 'direction') {
+      pair[0] = this.#now[N.heading]! + by
+      cosSinIn(pair)
+      return
+    }
+    turn[0] = by
+    cosSinIn(turn)
+    const x = pair[0]!
+    const y = pair[1]!
+    pair[0] = x * turn[0]! - y * turn[1]!
+    pair[1] = y * turn[0]! + x * turn[1]!
+  }
+
+  #intoSpace(pool: Pool, i: number, moment: Moment): void {
+    const { space } = this.#source
+    const pose = this.#pose
+    const inherit = this.#now[N.inherit]!
+    pool.turn[i] = 0
+    pool.grow[i] = 1
+    if (space === 'carried') {
+      if (this.#view) this.#viewToLocal(pool, i)
+      if (inherit !== 0) this.#addOwnWay(pool, i, moment, inherit)
+      return
+    }
+    const sign = pose.mirror ? -1 : 1
+    const x = pool.x[i]! * sign * pose.scale
+    const y = pool.y[i]! * pose.scale
+    turn[0] = 1
+    turn[1] = 0
+    if (pose.rotate !== 0) cosSinInto(pose.rotate, turn)
+    const c = turn[0]!
+    const s = turn[1]!
+    if (this.#view) {
+      pool.x[i] = this.#rect.x + this.#rect.w / 2 + pool.x[i]!
+      pool.y[i] = this.#rect.y + this.#rect.h / 2 + pool.y[i]!
+    } else {
+      pool.x[i] = pose.x + x * c - y * s
+      pool.y[i] = pose.y + x * s + y * c
+    }
+    if (inherit !== 0 && this.#travel) this.#addOwnWay(pool, i, moment, inherit)
+    const vx = pool.vx[i]! * sign * pose.scale
+    const vy = pool.vy[i]! * pose.scale
+    pool.vx[i] = vx * c - vy * s
+    pool.vy[i] = vx * s + vy * c
+    const fx = pool.faceX[i]! * sign
+    const fy = pool.faceY[i]!
+    pool.faceX[i] = fx * c - fy * s
+    pool.faceY[i] = fx * s + fy * c
+    pool.turn[i] = pose.rotate
+    pool.grow[i] = sign * pose.scale
+    if (inherit !== 0) this.#addOwnerWay(pool, i, moment, inherit)
+    if (space === 'pinned') {
+      pool.x[i]! -= this.#rect.x
+      pool.y[i]! -= this.#rect.y
+    }
+  }
+
+  /** Places on the view, seen from a carried effect. */
+  #viewToLocal(pool: Pool, i: number): void {
+    const pose = this.#pose
+    const x = this.#rect.x + this.#rect.w / 2 + pool.x[i]! - pose.x
+    const y = this.#rect.y + this.#rect.h / 2 + pool.y[i]! - pose.y
+    cosSinInto(pose.rotate, turn)
+    pool.x[i] = ((x * turn[0]! + y * turn[1]!) / pose.scale) * (pose.mirror ? -1 : 1)
+    pool.y[i] = (y * turn[0]! - x * turn[1]!) / pose.scale
+  }
+
+  /** Speed of the emitter's travel, in local px per second: from a thousandth of a second before. */
+  #addOwnWay(pool: Pool, i: number, moment: Moment, inherit: number): void {
+    if (!this.#travel) return
+    const { delay } = this.#numbers
+    this.#travel.placeInto(moment.timeline - delay, this.#way)
+    const { x, y } = this.#way
+    this.#travel.placeInto(moment.timeline - delay - WAY_SECONDS, this.#way)
+    pool.vx[i]! += ((x - this.#way.x) / WAY_SECONDS) * inherit
+    pool.vy[i]! += ((y - this.#way.y) / WAY_SECONDS) * inherit
+  }
+
+  /** Speed of the effect's owner over the tick of the birth. */
+  #addOwnerWay(pool: Pool, i: number, moment: Moment, inherit: number): void {
+    const { tape, clock } = this.#setting
+    const tick = Math.max(1, Math.ceil(moment.ticks))
+    if (tape.jumpsTo(tick)) return
+    tape.poseInto(tick - 1, this.#before)
+    tape.poseInto(tick, this.#pose)
+    const seconds = clock.secondsAt(tick) - clock.secondsAt(tick - 1)
+    if (!(seconds > 0)) return
+    pool.vx[i]! += ((this.#pose.x - this.#before.x) / seconds) * inherit
+    pool.vy[i]! += ((this.#pose.y - this.#before.y) / seconds) * inherit
+  }
+}
+
+const WAY_SECONDS = 1e-3

@@ -1,0 +1,223 @@
+/**
+ * Effects inside an effect: what its parts and relays play. They start on ticks and take their place from the
+ * outer one.
+ */
+import { type ResolvedPart, type ResolvedRelay, STREAMS } from '@gliv/model'
+import { emptyPose, type Pose } from '../geometry/pose.ts'
+import type { Inner, MakeInner, Setting } from '../input/simulationContext.ts'
+import { type CompiledTape } from '../input/tape.ts'
+import { angleOf } from '../maths/exact.ts'
+import { absorb, draw, type Key } from '../maths/random.ts'
+import type { Program } from '../program/compile.ts'
+import { MICRO, type Pass } from '../program/timeline.ts'
+import { type Firing, Inbox, RELAYED } from './relays/delayedSpawns.ts'
+
+/** `inner` as it lies in `outer`. */
+const composed = (
+  outer: Readonly<Pose>,
+  inner: Readonly<Pose>,
+  out: Pose,
+  turn: (pose: Readonly<Pose>, place: { x: number; y: number }) => void,
+): void => {
+  out.x = inner.x
+  out.y = inner.y
+  turn(outer, out)
+  out.rotate = outer.rotate + (outer.mirror ? -inner.rotate : inner.rotate)
+  out.scale = outer.scale * inner.scale
+  out.mirror = outer.mirror !== inner.mirror
+}
+
+/**
+ * The outer effect's tape as an inner one reads it. `start` is the outer tick of the inner effect's tick 0,
+ * `warm` its own warm-up.
+ */
+const innerTape = (
+  outer: CompiledTape,
+  start: number,
+  warm: number,
+  follows: boolean,
+  poseInto: CompiledTape['poseInto'],
+): CompiledTape => {
+  const shift = start - warm
+  return {
+    still: outer.still || !follows,
+    withholds: follows && outer.withholds,
+    poseInto,
+    viewInto: (ticks, out) => outer.viewInto(ticks + shift, out),
+    surroundings: (tick) => outer.surroundings(tick + shift),
+    jumpsTo: (tick) => follows && outer.jumpsTo(tick + shift),
+    emitsAt: (ticks) => !follows || outer.emitsAt(ticks + shift),
+    stopTick: () => (follows ? outer.stopTick() - shift : Infinity),
+    endTick: () => (follows ? outer.endTick() - shift : Infinity),
+  }
+}
+
+interface Running {
+  readonly start: number
+  readonly inner: Inner
+}
+
+/** A part, as often as the timeline passes over it. */
+export class PartHost {
+  readonly #part: ResolvedPart
+  readonly #choices: readonly Program[]
+  readonly #setting: Setting
+  readonly #make: MakeInner
+  readonly #seconds: number
+  readonly #running = new Map<number, Running>()
+  readonly #pass: Pass = { start: 0, end: 0, from: 0 }
+  readonly #place: (pose: Readonly<Pose>, place: { x: number; y: number }) => void
+
+  constructor(
+    part: ResolvedPart,
+    choices: readonly Program[],
+    seconds: number,
+    setting: Setting,
+    make: MakeInner,
+    place: (pose: Readonly<Pose>, place: { x: number; y: number }) => void,
+  ) {
+    this.#part = part
+    this.#choices = choices
+    this.#seconds = seconds
+    this.#setting = setting
+    this.#make = make
+    this.#place = place
+  }
+
+  get running(): Iterable<Inner> {
+    return [...this.#running.values()].map((r) => r.inner)
+  }
+
+  /** Brings everything that plays at a tick of the clock to it. */
+  seek(tick: number, byStep: boolean): void {
+    const { clock, timeline, tape } = this.#setting
+    const now = clock.secondsAt(tick) * MICRO
+    const stopTick = tape.stopTick()
+    const stop = stopTick === Infinity ? Infinity : clock.secondsAt(stopTick) * MICRO
+    const at = this.#part.numbers.partAt * MICRO
+    const wanted = new Map<number, number>()
+    const last = timeline.passAt(now, stop)
+    for (let pass = timeline.passAt(Math.max(0, now - this.#seconds * MICRO), stop); pass <= last; pass++) {
+      timeline.readPass(pass, stop, this.#pass)
+      const { start, end, from } = this.#pass
+      const moment = start + at - from
+      if (at >= from && moment < end && moment <= now && moment + this.#seconds * MICRO >= now)
+        wanted.set(pass, this.#tickAt(moment / MICRO, tick))
+    }
+    for (const pass of this.#running.keys()) if (!wanted.has(pass)) this.#running.delete(pass)
+    for (const [pass, start] of wanted) {
+      let running = this.#running.get(pass)
+      if (!running) this.#running.set(pass, (running = { start, inner: this.#begin(pass, start) }))
+      if (byStep && tick > start) running.inner.step()
+      else running.inner.seek(tick - start)
+    }
+  }
+
+  clear(): void {
+    this.#running.clear()
+  }
+
+  /** First tick at or after a moment of the clock in seconds. */
+  #tickAt(seconds: number, tick: number): number {
+    const { clock } = this.#setting
+    let low = 0
+    let high = tick
+    while (low < high) {
+      const middle = Math.floor((low + high) / 2)
+      if (clock.secondsAt(middle) >= seconds) high = middle
+      else low = middle + 1
+    }
+    return low
+  }
+
+  #begin(pass: number, start: number): Inner {
+    const { seed, tape } = this.#setting
+    const key: Key = { hi: seed, lo: this.#part.salt }
+    absorb(key, this.#setting.timeline.alike ? 0 : pass)
+    const total = this.#part.choices.reduce((sum, choice) => sum + choice.weight, 0)
+    let at = draw(key.hi, key.lo, STREAMS.part, 0) * total
+    let chosen = 0
+    while (chosen < this.#choices.length - 1 && at >= this.#part.choices[chosen]!.weight)
+      at -= this.#part.choices[chosen++]!.weight
+    const program = this.#choices[chosen]!
+    const { partX, partY, partRotate, partScale } = this.#part.numbers
+    const own: Pose = { x: partX, y: partY, rotate: partRotate, scale: partScale, mirror: this.#part.mirror }
+    const outer = emptyPose()
+    const shift = start - program.warmTicks
+    const poseInto = (ticks: number, out: Pose): void => {
+      tape.poseInto(ticks + shift, outer)
+      composed(outer, own, out, this.#place)
+    }
+    return this.#make(program, key.hi, innerTape(tape, start, program.warmTicks, true, poseInto))
+  }
+}
+
+/** Effects that a relay has set off, left where it happened. */
+export class InstanceHost {
+  refused = 0
+  readonly #program: Program
+  readonly #most: number
+  readonly #setting: Setting
+  readonly #make: MakeInner
+  readonly #inbox = new Inbox()
+  #running: Running[] = []
+
+  constructor(relay: ResolvedRelay, program: Program, setting: Setting, make: MakeInner) {
+    this.#program = program
+    this.#most = relay.numbers.relayInstances
+    this.#setting = setting
+    this.#make = make
+  }
+
+  get running(): Iterable<Inner> {
+    return this.#running.map((r) => r.inner)
+  }
+
+  get waiting(): number {
+    return this.#inbox.count
+  }
+
+  clear(): void {
+    this.#running = []
+    this.#inbox.clear()
+    this.refused = 0
+  }
+
+  order(_relay: ResolvedRelay, firing: Firing): boolean {
+    return this.#inbox.put(firing, 0)
+  }
+
+  /** Everything that plays goes on by a tick; what is due begins. */
+  step(tick: number, now: number): void {
+    this.#running = this.#running.filter(({ inner }) => {
+      inner.step()
+      return !inner.finished
+    })
+    while (this.#inbox.due <= now) {
+      this.#inbox.take()
+      if (this.#running.length >= this.#most) this.refused++
+      else this.#running.push({ start: tick, inner: this.#begin(tick) })
+    }
+  }
+
+  #begin(start: number): Inner {
+    const { taken } = this.#inbox
+    const { tape } = this.#setting
+    const outer = emptyPose()
+    tape.poseInto(start, outer)
+    // A mirrored effect shows the inner one from the other side of its direction.
+    const rotate = angleOf(taken[RELAYED.alongX]!, taken[RELAYED.alongY]!) + (outer.mirror ? 180 : 0)
+    const pose: Pose = {
+      x: taken[RELAYED.x]!,
+      y: taken[RELAYED.y]!,
+      rotate,
+      scale: outer.scale * taken[RELAYED.size]!,
+      mirror: outer.mirror,
+    }
+    return this.#make(
+      this.#program,
+      taken[RELAYED.hi]! >>> 0,
+      innerTape(tape, start, this.#program.warmTicks, false, (_ticks, out) => void Object.assign(out, pose)),
+    )
+  }
+}
