@@ -3,7 +3,7 @@ import {
   EMITTER_CHOICE_KEYS,
   Refusal,
   TYPE_CHOICE_KEYS,
-  TYPE_TOUCHES,
+  TYPE_INVALIDATES,
   type EmitterChoices,
   type FrameRect,
   type Lanes,
@@ -61,7 +61,7 @@ const picked = <T extends object, K extends keyof T>(from: T, keys: readonly K[]
 const typeChoices = (type: TypeChoices): TypeChoices => picked(type, TYPE_CHOICE_KEYS)
 const emitterChoices = (emitter: EmitterChoices): EmitterChoices => picked(emitter, EMITTER_CHOICE_KEYS)
 const MOTION_CHOICE_KEYS = TYPE_CHOICE_KEYS.filter(
-  (key) => TYPE_TOUCHES[key] !== 'output' && key !== 'facing',
+  (key) => TYPE_INVALIDATES[key] !== 'output' && key !== 'facing',
 )
 
 const resolveType = (kit: Kit, type: ParticleType): ResolvedType => {
@@ -102,7 +102,7 @@ const resolveMask = (kit: Kit, emitter: Emitter, read: MaskReader | undefined): 
 
 /** Looks are the companion's own; births, place, launch and motion are its partner's. */
 const companionOf = (emitter: Emitter, own: ResolvedType, partner: ResolvedEmitter): ResolvedEmitter => {
-  const moves = (id: string): boolean => property(id as PropertyId).touches !== 'output'
+  const moves = (id: string): boolean => property(id as PropertyId).invalidates !== 'output'
   const numbers = Object.fromEntries(
     Object.entries(own.numbers).map(([id, value]) => [
       id,

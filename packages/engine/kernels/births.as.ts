@@ -206,8 +206,8 @@ function intoSpace(block: usize, o: usize, speed: f64): void {
     store<f64>(address(Words.vy) + o, s * speed)
     store<f64>(address(Words.faceX) + o, c)
     store<f64>(address(Words.faceY) + o, s)
-    store<f64>(address(Words.turn) + o, 0)
-    store<f64>(address(Words.grow) + o, 1)
+    store<f64>(address(Words.effectTurnDeg) + o, 0)
+    store<f64>(address(Words.effectScale) + o, 1)
     return
   }
   const side = own(block, Birth.side), size = own(block, Birth.size)
@@ -221,8 +221,8 @@ function intoSpace(block: usize, o: usize, speed: f64): void {
   const fx = c * side
   store<f64>(address(Words.faceX) + o, fx * cos - s * sin)
   store<f64>(address(Words.faceY) + o, fx * sin + s * cos)
-  store<f64>(address(Words.turn) + o, own(block, Birth.rotate))
-  store<f64>(address(Words.grow) + o, side * size)
+  store<f64>(address(Words.effectTurnDeg) + o, own(block, Birth.rotate))
+  store<f64>(address(Words.effectScale) + o, side * size)
 }
 
 /** `drawLooks` without ramps along the shape: the drawn columns one after the other. */

@@ -106,7 +106,7 @@ function draw(from: i32, to: i32, back: bool): i32 {
     if (mask === 0) continue
     const uA = f64x2.div(ageA, lifeA), uB = f64x2.div(ageB, lifeB)
     const cell = lookEntries(uA, uB)
-    const looks = address(Words.looks)
+    const looks = address(Words.appearance)
     const l0 = looks + <usize>i32x4.extract_lane(cell, 0), l1 = looks + <usize>i32x4.extract_lane(cell, 1), l2 = looks + <usize>i32x4.extract_lane(cell, 2), l3 = looks + <usize>i32x4.extract_lane(cell, 3)
     const size = ramped(Words.scaleFloor, Words.scale, o, lines(v128.load(l0), v128.load(l1), uA), lines(v128.load(l2), v128.load(l3), uB))
     const opacity = ramped(Words.opacityFloor, Words.opacity, o, lines(v128.load(l0, 16), v128.load(l1, 16), uA), lines(v128.load(l2, 16), v128.load(l3, 16), uB))

@@ -145,8 +145,8 @@ function addCentral(o: usize, at: i32, forces: i32, around: bool, half: v128, ha
     return
   }
   // What was born mirrored turns the other way.
-  k = v128.xor(k, v128.and(column(Words.grow, o), both(Numbers.sign)))
-  k2 = v128.xor(k2, v128.and(after(Words.grow, o), both(Numbers.sign)))
+  k = v128.xor(k, v128.and(column(Words.effectScale, o), both(Numbers.sign)))
+  k2 = v128.xor(k2, v128.and(after(Words.effectScale, o), both(Numbers.sign)))
   gx = f64x2.add(gx, f64x2.mul(dy, k))
   gy = f64x2.sub(gy, f64x2.mul(dx, k))
   gx2 = f64x2.add(gx2, f64x2.mul(dy2, k2))

@@ -1,4 +1,4 @@
-export { compileLooks, frameAt, type Looks } from './appearance/appearance.ts'
+export { compileAppearance, frameAt, type Appearance } from './appearance/appearance.ts'
 export { type CompiledRamp, compileRamp, rampAt } from './appearance/ramp.ts'
 export { type CompiledTint, compilePalette, compileTint, tintAt } from './appearance/tint.ts'
 export { type FlatPath, flattenPath, pathPlaceInto } from './geometry/paths.ts'
@@ -7,9 +7,9 @@ export { compileTape } from './input/compiledTape.ts'
 export { LiveTape } from './input/liveTape.ts'
 export { type CompiledTape, DEFAULT_VIEW } from './input/tape.ts'
 export { cosSinInto, dragStepInto, expNegative, mulDivFloor } from './maths/exact.ts'
-export { draw, keyHex, keyInto } from './maths/random.ts'
-export { drawRange } from './maths/samples.ts'
-export { changedTouch } from './program/changes.ts'
+export { sample, keyHex, keyInto } from './maths/random.ts'
+export { sampleRange } from './maths/samples.ts'
+export { invalidationBetween } from './program/changes.ts'
 export {
   compile,
   emitterEndSeconds,

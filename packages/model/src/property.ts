@@ -9,7 +9,7 @@ export type Owner = 'effect' | 'emitter' | 'burst' | 'type' | 'relay' | 'part'
  * `output` steps nothing, `motion` re-runs the living, `birth` re-runs them from their births,
  * `emission` changes which particles there are.
  */
-export type Touch = 'output' | 'motion' | 'birth' | 'emission'
+export type InvalidationLevel = 'output' | 'motion' | 'birth' | 'emission'
 
 /** How a lane over the effect's time will act on the number. */
 export type LaneAction = 'times' | 'plus' | 'none'
@@ -45,7 +45,7 @@ interface PropertyBase {
   /** What a slider offers; typing goes on to the hard limits. */
   readonly soft: readonly [number, number]
   readonly lane: LaneAction
-  readonly touches: Touch
+  readonly invalidates: InvalidationLevel
   /** Whole numbers only. */
   readonly whole?: true
   /**
@@ -76,7 +76,7 @@ export const number = <O extends Owner>(
   value: number,
   hard: Limits,
   soft: Limits,
-  touches: Touch,
+  invalidates: InvalidationLevel,
   lane: LaneAction,
   more: { whole?: true; stream?: number; draws?: number } = {},
 ) =>
@@ -87,7 +87,7 @@ export const number = <O extends Owner>(
     default: value,
     hard,
     soft,
-    touches,
+    invalidates,
     lane,
     stream: null,
     draws: more.stream === undefined ? 0 : 1,
@@ -101,7 +101,7 @@ export const range = <O extends Owner>(
   to: number,
   hard: Limits,
   soft: Limits,
-  touches: Touch,
+  invalidates: InvalidationLevel,
   lane: LaneAction,
   stream: number,
   more: { whole?: true } = {},
@@ -113,7 +113,7 @@ export const range = <O extends Owner>(
     default: { from, to },
     hard,
     soft,
-    touches,
+    invalidates,
     lane,
     stream,
     draws: 1,

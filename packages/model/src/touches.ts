@@ -1,8 +1,8 @@
 /** What each choice touches when it changes; the table of numbers says it for the numbers. */
-import type { Touch } from './property.ts'
+import type { InvalidationLevel } from './property.ts'
 import type { EmitterChoices, TypeChoices } from './resolved.ts'
 
-export const EMITTER_TOUCHES = {
+export const EMITTER_INVALIDATES = {
   shape: 'birth',
   fill: 'birth',
   placement: 'birth',
@@ -19,9 +19,9 @@ export const EMITTER_TOUCHES = {
   along: 'emission',
   lanes: 'emission',
   dormant: 'emission',
-} as const satisfies Record<keyof EmitterChoices, Touch>
+} as const satisfies Record<keyof EmitterChoices, InvalidationLevel>
 
-export const TYPE_TOUCHES = {
+export const TYPE_INVALIDATES = {
   blend: 'output',
   lifeMode: 'birth',
   scaleApart: 'output',
@@ -52,7 +52,7 @@ export const TYPE_TOUCHES = {
   markBlend: 'motion',
   markColours: 'motion',
   endsOutside: 'motion',
-} as const satisfies Record<keyof TypeChoices, Touch>
+} as const satisfies Record<keyof TypeChoices, InvalidationLevel>
 
-export const EMITTER_CHOICE_KEYS = Object.keys(EMITTER_TOUCHES) as (keyof EmitterChoices)[]
-export const TYPE_CHOICE_KEYS = Object.keys(TYPE_TOUCHES) as (keyof TypeChoices)[]
+export const EMITTER_CHOICE_KEYS = Object.keys(EMITTER_INVALIDATES) as (keyof EmitterChoices)[]
+export const TYPE_CHOICE_KEYS = Object.keys(TYPE_INVALIDATES) as (keyof TypeChoices)[]

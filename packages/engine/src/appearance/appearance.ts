@@ -9,11 +9,11 @@ import {
   type ResolvedType,
   STREAMS,
 } from '@gliv/model'
-import { drawRange, drawRangeInto } from '../maths/samples.ts'
+import { sampleRange, sampleRangeInto } from '../maths/samples.ts'
 import { type Waver, waverOf } from '../maths/waver.ts'
 import { cosSinInto } from '../maths/exact.ts'
 import type { Pool } from '../state/pool.ts'
-import { draw, DRAWN } from '../maths/random.ts'
+import { sample, SAMPLED } from '../maths/random.ts'
 import { type CompiledRamp, compileRamp, rampAt } from './ramp.ts'
 import {
   type Colour,
@@ -28,7 +28,7 @@ import {
 } from './tint.ts'
 
 /** Swapped without stepping when only looks change. */
-export interface Looks {
+export interface Appearance {
   readonly type: ResolvedType
   readonly scaleRamp: CompiledRamp
   readonly scaleYRamp: CompiledRamp
@@ -49,9 +49,9 @@ export interface Looks {
   /** One frame for all. */
   readonly oneFrame: boolean
   /** What wavers of the angle, the scale and the opacity. */
-  readonly rock: Waver | null
-  readonly pulse: Waver | null
-  readonly flicker: Waver | null
+  readonly angleWaver: Waver | null
+  readonly scaleWaver: Waver | null
+  readonly opacityWaver: Waver | null
 }
 
 const flatAtOne = (ramp: CompiledRamp): boolean => ramp.constant && ramp.pieces[2] === 1
@@ -79,7 +79,7 @@ const plainColours = (emitter: ResolvedEmitter): boolean =>
   (emitter.mask === null || emitter.mask.colour.length === 0)
 
 /** @param handedOver its particles may come with colours of their own */
-export const compileLooks = (emitter: ResolvedEmitter, handedOver = false): Looks => {
+export const compileAppearance = (emitter: ResolvedEmitter, handedOver = false): Appearance => {
   const { type, along } = emitter
   const { ramps, tintSpace } = type
   const palette = type.palette ? compilePalette(type.palette) : null
@@ -103,53 +103,53 @@ export const compileLooks = (emitter: ResolvedEmitter, handedOver = false): Look
     alongOpacity: flatAtOne(alongOpacity) ? null : alongOpacity,
     weights: weightsOf(type.pictures),
     plainTint,
-    rock: waverOf(emitter, 'spin'),
-    pulse: waverOf(emitter, 'scale'),
-    flicker: waverOf(emitter, 'opacity'),
+    angleWaver: waverOf(emitter, 'spin'),
+    scaleWaver: waverOf(emitter, 'scale'),
+    opacityWaver: waverOf(emitter, 'opacity'),
     oneFrame:
       type.pictures.length === 1 && (type.frameChoice === 'fixed' || type.pictures[0]!.frames.length === 1),
   }
 }
 
 /** Draws the values that only the output reads. The particle's place on the shape must be known. */
-export const drawLooks = (looks: Looks, pool: Pool, i: number): void => {
-  const { type } = looks
+export const sampleAppearance = (appearance: Appearance, pool: Pool, i: number): void => {
+  const { type } = appearance
   const { numbers, styles } = type
   const { keyHi, keyLo, along } = pool
-  const thin = looks.alongScale ? rampAt(looks.alongScale, along[i]!) : 1
-  drawRangeInto(numbers.scale, keyHi, keyLo, i, STREAMS.scale)
-  const scale = DRAWN[0]! * thin
+  const thin = appearance.alongScale ? rampAt(appearance.alongScale, along[i]!) : 1
+  sampleRangeInto(numbers.scale, keyHi, keyLo, i, STREAMS.scale)
+  const scale = SAMPLED[0]! * thin
   pool.scale[i] = scale
-  drawRangeInto(numbers.scaleFloor, keyHi, keyLo, i, STREAMS.scaleFloor)
-  pool.scaleFloor[i] = styles.scale.relative ? scale * DRAWN[0]! : DRAWN[0]!
+  sampleRangeInto(numbers.scaleFloor, keyHi, keyLo, i, STREAMS.scaleFloor)
+  pool.scaleFloor[i] = styles.scale.relative ? scale * SAMPLED[0]! : SAMPLED[0]!
   if (type.scaleApart) {
-    drawRangeInto(numbers.scaleY, keyHi, keyLo, i, STREAMS.scaleY)
-    const scaleY = DRAWN[0]! * thin
+    sampleRangeInto(numbers.scaleY, keyHi, keyLo, i, STREAMS.scaleY)
+    const scaleY = SAMPLED[0]! * thin
     pool.scaleY[i] = scaleY
-    drawRangeInto(numbers.scaleYFloor, keyHi, keyLo, i, STREAMS.scaleYFloor)
-    pool.scaleYFloor[i] = styles.scaleY.relative ? scaleY * DRAWN[0]! : DRAWN[0]!
+    sampleRangeInto(numbers.scaleYFloor, keyHi, keyLo, i, STREAMS.scaleYFloor)
+    pool.scaleYFloor[i] = styles.scaleY.relative ? scaleY * SAMPLED[0]! : SAMPLED[0]!
   }
-  drawRangeInto(numbers.opacity, keyHi, keyLo, i, STREAMS.opacity)
-  const opacity = DRAWN[0]! * (looks.alongOpacity ? rampAt(looks.alongOpacity, along[i]!) : 1)
+  sampleRangeInto(numbers.opacity, keyHi, keyLo, i, STREAMS.opacity)
+  const opacity = SAMPLED[0]! * (appearance.alongOpacity ? rampAt(appearance.alongOpacity, along[i]!) : 1)
   pool.opacity[i] = opacity
-  drawRangeInto(numbers.opacityFloor, keyHi, keyLo, i, STREAMS.opacityFloor)
-  pool.opacityFloor[i] = styles.opacity.relative ? opacity * DRAWN[0]! : DRAWN[0]!
-  drawRangeInto(numbers.startAngle, keyHi, keyLo, i, STREAMS.startAngle)
-  pool.angle[i] = DRAWN[0]!
-  drawRangeInto(numbers.spin, keyHi, keyLo, i, STREAMS.spin)
-  pool.spin[i] = DRAWN[0]!
-  drawPicture(looks, pool, i)
+  sampleRangeInto(numbers.opacityFloor, keyHi, keyLo, i, STREAMS.opacityFloor)
+  pool.opacityFloor[i] = styles.opacity.relative ? opacity * SAMPLED[0]! : SAMPLED[0]!
+  sampleRangeInto(numbers.startAngle, keyHi, keyLo, i, STREAMS.startAngle)
+  pool.angle[i] = SAMPLED[0]!
+  sampleRangeInto(numbers.spin, keyHi, keyLo, i, STREAMS.spin)
+  pool.spin[i] = SAMPLED[0]!
+  samplePicture(appearance, pool, i)
 }
 
 /** Which of several pictures it has. */
-export const drawPicture = (looks: Looks, pool: Pool, i: number): void => {
+export const samplePicture = (appearance: Appearance, pool: Pool, i: number): void => {
   pool.picture[i] =
-    looks.weights.length === 1
+    appearance.weights.length === 1
       ? 0
-      : pickPicture(looks, draw(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.picture, 0))
+      : pickPicture(appearance, sample(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.picture, 0))
 }
 
-const pickPicture = ({ weights }: Looks, u: number): number => {
+const pickPicture = ({ weights }: Appearance, u: number): number => {
   let i = 0
   while (i < weights.length - 1 && weights[i]! <= u) i++
   return i
@@ -173,11 +173,11 @@ export const byRate = (
   low: number,
   high: number,
 ): number =>
-  clamp(start + drawRange(numbers[id], STREAMS[id], pool.keyHi[i]!, pool.keyLo[i]!) * age, low, high)
+  clamp(start + sampleRange(numbers[id], STREAMS[id], pool.keyHi[i]!, pool.keyLo[i]!) * age, low, high)
 
 /** Scale across at life `u` and `age` seconds, without lanes. */
 export const scaleAt = (
-  { type, scaleRamp }: Looks,
+  { type, scaleRamp }: Appearance,
   pool: Pool,
   i: number,
   u: number,
@@ -191,9 +191,9 @@ export const scaleAt = (
 }
 
 /** Scale down; the same as across unless they run apart. */
-export const scaleYAt = (looks: Looks, pool: Pool, i: number, u: number, age: number): number => {
-  const { type } = looks
-  if (!type.scaleApart) return scaleAt(looks, pool, i, u, age)
+export const scaleYAt = (appearance: Appearance, pool: Pool, i: number, u: number, age: number): number => {
+  const { type } = appearance
+  if (!type.scaleApart) return scaleAt(appearance, pool, i, u, age)
   if (type.styles.scaleY.by === 'rate')
     return byRate(
       type.numbers,
@@ -206,11 +206,11 @@ export const scaleYAt = (looks: Looks, pool: Pool, i: number, u: number, age: nu
       type.numbers.scaleHigh,
     )
   const floor = pool.scaleYFloor[i]!
-  return floor + (pool.scaleY[i]! - floor) * rampAt(looks.scaleYRamp, u)
+  return floor + (pool.scaleY[i]! - floor) * rampAt(appearance.scaleYRamp, u)
 }
 
 export const opacityAt = (
-  { type, opacityRamp }: Looks,
+  { type, opacityRamp }: Appearance,
   pool: Pool,
   i: number,
   u: number,
@@ -236,7 +236,7 @@ export const opacityAt = (
 const played = (type: ResolvedType, age: number, start: number): number =>
   Math.floor(age * type.numbers.fps) + start
 
-type FrameChooser = (looks: Looks, n: number, u: number, age: number, start: number) => number
+type FrameChooser = (appearance: Appearance, n: number, u: number, age: number, start: number) => number
 
 /** Index into the picture's frames. `start` is the drawn frame, 0 unless the choice draws one. */
 const FRAME_CHOOSERS = {
@@ -259,15 +259,15 @@ const FRAME_CHOOSERS = {
 } as const satisfies Record<FrameChoice, FrameChooser>
 
 /** Index into the particle's picture's frames at life `u` and `age` seconds. */
-export const frameAt = (looks: Looks, pool: Pool, i: number, u: number, age: number): number => {
-  const { type } = looks
+export const frameAt = (appearance: Appearance, pool: Pool, i: number, u: number, age: number): number => {
+  const { type } = appearance
   const n = type.pictures[pool.picture[i]!]!.frames.length
   if (n === 1) return 0
   const start =
     type.frameChoice === 'random' || type.randomStart
-      ? Math.floor(draw(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.frame, 0) * n)
+      ? Math.floor(sample(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.frame, 0) * n)
       : 0
-  return FRAME_CHOOSERS[type.frameChoice](looks, n, u, age, start)
+  return FRAME_CHOOSERS[type.frameChoice](appearance, n, u, age, start)
 }
 
 /** Pixels a second at which the stretch adds its factor once. */
@@ -294,7 +294,7 @@ const ROOT_THIRD = Math.sqrt(THIRD)
 const byte = (value: number): number => (value <= 0 ? 0 : value >= 255 ? 255 : Math.floor(value + 0.5))
 
 const spread = (amount: number, stream: number, hi: number, lo: number): number =>
-  amount === 0 ? 0 : (2 * draw(hi, lo, stream, 0) - 1) * amount
+  amount === 0 ? 0 : (2 * sample(hi, lo, stream, 0) - 1) * amount
 
 /**
  * The particle's colour as a word, r lowest, when there is more to it than the ramp: ramp (or a place between
@@ -304,20 +304,26 @@ const spread = (amount: number, stream: number, hi: number, lo: number): number 
  * scaled by 1 ± saturation, all of it by 1 ± value, each channel by 1 ± its own; at last the nearest of a
  * palette.
  */
-export const fullTintAt = (looks: Looks, pool: Pool, i: number, u: number, hueLane: number): number => {
-  const { type } = looks
+export const fullTintAt = (
+  appearance: Appearance,
+  pool: Pool,
+  i: number,
+  u: number,
+  hueLane: number,
+): number => {
+  const { type } = appearance
   const { numbers } = type
   const hi = pool.keyHi[i]!
   const lo = pool.keyLo[i]!
-  let [r, g, b] = channelsAt(looks.tint, u)
+  let [r, g, b] = channelsAt(appearance.tint, u)
   if (type.tintPick === 'ramps') {
-    const t = draw(hi, lo, STREAMS.tintPick, 0)
-    const [r2, g2, b2] = channelsAt(looks.tintB, u)
+    const t = sample(hi, lo, STREAMS.tintPick, 0)
+    const [r2, g2, b2] = channelsAt(appearance.tintB, u)
     r += (r2 - r) * t
     g += (g2 - g) * t
     b += (b2 - b) * t
   } else if (type.tintPick === 'list') {
-    const pick = looks.picks[Math.floor(draw(hi, lo, STREAMS.tintPick, 0) * looks.picks.length)]!
+    const pick = appearance.picks[Math.floor(sample(hi, lo, STREAMS.tintPick, 0) * appearance.picks.length)]!
     const keep = type.pickAction === 'multiply'
     r = keep ? (r * pick[0]) / 255 : pick[0]
     g = keep ? (g * pick[1]) / 255 : pick[1]
@@ -331,7 +337,7 @@ export const fullTintAt = (looks: Looks, pool: Pool, i: number, u: number, hueLa
   }
   const hue =
     spread(numbers.hueSpread, STREAMS.hueSpread, hi, lo) +
-    (numbers.hueTurn === 0 ? 0 : numbers.hueTurn * hueLane * rampAt(looks.hueRamp, u))
+    (numbers.hueTurn === 0 ? 0 : numbers.hueTurn * hueLane * rampAt(appearance.hueRamp, u))
   const away = 1 + spread(numbers.saturationSpread, STREAMS.saturationSpread, hi, lo)
   const light = 1 + spread(numbers.valueSpread, STREAMS.valueSpread, hi, lo)
   if (hue !== 0 || away !== 1) {
@@ -350,14 +356,15 @@ export const fullTintAt = (looks: Looks, pool: Pool, i: number, u: number, hueLa
   r *= light * (1 + spread(numbers.redSpread, STREAMS.redSpread, hi, lo))
   g *= light * (1 + spread(numbers.greenSpread, STREAMS.greenSpread, hi, lo))
   b *= light * (1 + spread(numbers.blueSpread, STREAMS.blueSpread, hi, lo))
-  if (looks.palette) {
-    const [pr, pg, pb] = looks.palette.colours[nearestIn(looks.palette, [byte(r), byte(g), byte(b)])]!
+  if (appearance.palette) {
+    const [pr, pg, pb] =
+      appearance.palette.colours[nearestIn(appearance.palette, [byte(r), byte(g), byte(b)])]!
     return pr | (pg << 8) | (pb << 16)
   }
   return byte(r) | (byte(g) << 8) | (byte(b) << 16)
 }
 
-export const tintOf = (looks: Looks, pool: Pool, i: number, u: number, hueLane: number): number =>
-  looks.plainTint
-    ? tintWordAt(looks.tint.pieces, looks.tint.firstPiece, u)
-    : fullTintAt(looks, pool, i, u, hueLane)
+export const tintOf = (appearance: Appearance, pool: Pool, i: number, u: number, hueLane: number): number =>
+  appearance.plainTint
+    ? tintWordAt(appearance.tint.pieces, appearance.tint.firstPiece, u)
+    : fullTintAt(appearance, pool, i, u, hueLane)

@@ -1,33 +1,33 @@
 /** For drawing plain particles: all that a share of life decides about their looks, one cache line a cell. */
 import { LOOK_BYTES, TABLE_CELLS } from '../kernels/layout.ts'
 import { floatsFor } from '../kernels/slab.ts'
-import type { Looks } from './appearance.ts'
+import type { Appearance } from './appearance.ts'
 import { type CompiledRamp, drawTableOf } from './ramp.ts'
 import { type CompiledTint, tintTableOf } from './tint.ts'
 
 /** Float64 in a cell: offset and slope of scale, then of opacity; behind them, as a word, the tint. */
-export const LOOK_FLOATS = LOOK_BYTES / 8
-export const LOOK_TINT = 8
+export const APPEARANCE_FLOATS = LOOK_BYTES / 8
+export const APPEARANCE_TINT = 8
 
 /**
  * The tables of two ramps and a tint, cell by cell side by side, so that one look-up finds all three. It owns
  * its memory.
  */
-export class LookTable {
+export class AppearanceTable {
   readonly floats: Float64Array
   readonly words: Uint32Array
 
   constructor(scale: CompiledRamp, opacity: CompiledRamp, tint: CompiledTint) {
     const [scales, opacities, tints] = [drawTableOf(scale), drawTableOf(opacity), tintTableOf(tint)]
-    this.floats = floatsFor(this, (TABLE_CELLS + 1) * LOOK_FLOATS)
+    this.floats = floatsFor(this, (TABLE_CELLS + 1) * APPEARANCE_FLOATS)
     this.words = new Uint32Array(this.floats.buffer, this.floats.byteOffset, this.floats.length * 2)
     for (let cell = 0; cell <= TABLE_CELLS; cell++) {
-      const o = cell * LOOK_FLOATS
+      const o = cell * APPEARANCE_FLOATS
       this.floats[o] = scales[cell * 2]!
       this.floats[o + 1] = scales[cell * 2 + 1]!
       this.floats[o + 2] = opacities[cell * 2]!
       this.floats[o + 3] = opacities[cell * 2 + 1]!
-      this.words[o * 2 + LOOK_TINT] = tints[cell]!
+      this.words[o * 2 + APPEARANCE_TINT] = tints[cell]!
     }
   }
 }
@@ -40,11 +40,11 @@ const ensure = <K extends object, V>(map: WeakMap<K, V>, key: K, make: () => V):
 }
 
 /** Of equal ramps and tints there is one table. */
-const shared = new WeakMap<CompiledRamp, WeakMap<CompiledRamp, WeakMap<CompiledTint, LookTable>>>()
-const found = new WeakMap<Looks, LookTable>()
+const shared = new WeakMap<CompiledRamp, WeakMap<CompiledRamp, WeakMap<CompiledTint, AppearanceTable>>>()
+const found = new WeakMap<Appearance, AppearanceTable>()
 
-const share = (looks: Looks): LookTable => {
-  const { scaleRamp, opacityRamp, tint } = looks
+const share = (appearance: Appearance): AppearanceTable => {
+  const { scaleRamp, opacityRamp, tint } = appearance
   const table = ensure(
     ensure(
       ensure(shared, scaleRamp, () => new WeakMap()),
@@ -52,11 +52,12 @@ const share = (looks: Looks): LookTable => {
       () => new WeakMap(),
     ),
     tint,
-    () => new LookTable(scaleRamp, opacityRamp, tint),
+    () => new AppearanceTable(scaleRamp, opacityRamp, tint),
   )
-  found.set(looks, table)
+  found.set(appearance, table)
   return table
 }
 
 /** Asked for at every picture: a function made in here would cost an object each time. */
-export const lookTableOf = (looks: Looks): LookTable => found.get(looks) ?? share(looks)
+export const appearanceTableOf = (appearance: Appearance): AppearanceTable =>
+  found.get(appearance) ?? share(appearance)

@@ -5,7 +5,7 @@
  */
 import { TABLE_CELLS } from '../kernels/layout.ts'
 import type { Ease, Ramp, RampPoint } from '@gliv/model'
-import { Alike } from '../maths/valueCache.ts'
+import { ValueCache } from '../maths/valueCache.ts'
 import { floatsFor } from '../kernels/slab.ts'
 
 export const BUCKETS = 64
@@ -93,11 +93,12 @@ const knotsOf = (points: readonly RampPoint[]): Knot[] =>
 
 /** Ramps are values that never change, so each is compiled once. */
 const compiled = new WeakMap<Ramp, CompiledRamp>()
-const alike = new Alike<CompiledRamp>()
+const rampsByPoints = new ValueCache<CompiledRamp>()
 
 export const compileRamp = (ramp: Ramp): CompiledRamp => {
   let made = compiled.get(ramp)
-  if (!made) compiled.set(ramp, (made = alike.get(ramp.points, () => compileKnots(knotsOf(ramp.points)))))
+  if (!made)
+    compiled.set(ramp, (made = rampsByPoints.get(ramp.points, () => compileKnots(knotsOf(ramp.points)))))
   return made
 }
 

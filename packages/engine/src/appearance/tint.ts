@@ -3,7 +3,7 @@
  * here, not per particle.
  */
 import type { TintRamp, TintSpace } from '@gliv/model'
-import { Alike } from '../maths/valueCache.ts'
+import { ValueCache } from '../maths/valueCache.ts'
 import { wordsFor } from '../kernels/slab.ts'
 import { cubeRoot, nthRoot } from '../maths/exact.ts'
 import { BUCKETS, compileKnots, type Knot, TABLE_CELLS } from './ramp.ts'
@@ -196,7 +196,7 @@ const compiled = {
   oklab: new WeakMap<TintRamp, CompiledTint>(),
 } as const
 
-const alike = new Alike<CompiledTint>()
+const tintsByStops = new ValueCache<CompiledTint>()
 
 const lockedTints = new WeakMap<CompiledPalette, WeakMap<CompiledTint, CompiledTint>>()
 
@@ -209,7 +209,7 @@ export const compileTint = (
   if (!tint)
     compiled[space].set(
       ramp,
-      (tint = alike.get([space, ramp.points], () => compileStops(stopsOf(ramp, space)))),
+      (tint = tintsByStops.get([space, ramp.points], () => compileStops(stopsOf(ramp, space)))),
     )
   if (!palette) return tint
   let locked = lockedTints.get(palette)

@@ -1,7 +1,7 @@
 /** Which way out particles go. */
 import { type Aim, STREAMS } from '@gliv/model'
 import { cosSinIn } from '../maths/exact.ts'
-import { DRAWN, drawInto, type KeyColumns } from '../maths/random.ts'
+import { SAMPLED, sampleInto, type KeyColumns } from '../maths/random.ts'
 import type { Spot } from './shapes.ts'
 
 /** A unit direction, as cos and sin; draws of a place go through here, too, before there is one. */
@@ -47,11 +47,11 @@ export const AIMERS = {
   // A direction in space, seen from the front: even on the sphere, so that the speed on screen falls short by
   // √(1 − z²).
   ball: (_spot, _at, { keyHi, keyLo }, i) => {
-    drawInto(keyHi, keyLo, i, STREAMS.ball, 0)
-    const z = 2 * DRAWN[0]! - 1
+    sampleInto(keyHi, keyLo, i, STREAMS.ball, 0)
+    const z = 2 * SAMPLED[0]! - 1
     const flat = Math.sqrt(1 - z * z)
-    drawInto(keyHi, keyLo, i, STREAMS.fan, 0)
-    turn[0] = 360 * DRAWN[0]!
+    sampleInto(keyHi, keyLo, i, STREAMS.fan, 0)
+    turn[0] = 360 * SAMPLED[0]!
     cosSinIn(turn)
     pair[0] = turn[0]! * flat
     pair[1] = turn[1]! * flat

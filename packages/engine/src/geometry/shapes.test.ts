@@ -12,8 +12,8 @@ import {
   type ShapeKind,
   STREAMS,
 } from '@gliv/model'
-import { BIAS_BENDS, drawRange } from '../maths/samples.ts'
-import { draw, keyInto } from '../maths/random.ts'
+import { BIAS_BENDS, sampleRange } from '../maths/samples.ts'
+import { sample, keyInto } from '../maths/random.ts'
 import { shuffledPlace } from './placement.ts'
 import { createShape, emptySpot, SHAPE_SAMPLERS, type Spot } from './shapes.ts'
 
@@ -53,7 +53,7 @@ const spots = (
     const spot = emptySpot()
     SHAPE_SAMPLERS[shape](
       made,
-      Float64Array.of(draw(key.hi, key.lo, STREAMS.place, 0), draw(key.hi, key.lo, STREAMS.place, 1)),
+      Float64Array.of(sample(key.hi, key.lo, STREAMS.place, 0), sample(key.hi, key.lo, STREAMS.place, 1)),
       spot,
     )
     return spot
@@ -264,7 +264,7 @@ describe('biases, by chi-square', () => {
     const key = { hi: 0, lo: 0 }
     const values = Array.from({ length: COUNT }, (_, n) => {
       keyInto(key, 5, 6, 0, 0, n)
-      return drawRange({ from: 10, to: 30, bias }, STREAMS.speed, key.hi, key.lo)
+      return sampleRange({ from: 10, to: 30, bias }, STREAMS.speed, key.hi, key.lo)
     })
     expect(Math.min(...values)).toBeGreaterThanOrEqual(10)
     expect(Math.max(...values)).toBeLessThanOrEqual(30)
@@ -307,8 +307,8 @@ describe('draws', () => {
     let last = 0
     for (let n = 0; n < 40_000; n++) {
       keyInto(key, 3, 55, 0, 0, n)
-      const u = draw(key.hi, key.lo, 4, 0)
-      const v = draw(key.hi, key.lo, 5, 0)
+      const u = sample(key.hi, key.lo, 4, 0)
+      const v = sample(key.hi, key.lo, 5, 0)
       a.push(u)
       pairs.push((Math.floor(u * 16) + v) / 16)
       last += (u - 0.5) * (v - 0.5)

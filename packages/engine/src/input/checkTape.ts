@@ -47,4 +47,3 @@ export const checkTape = (tape: Tape): void => {
     if (entry.do === 'surfaces') checkSurfaces(`tape[${i}].surfaces`, entry.surfaces)
   })
 }
-

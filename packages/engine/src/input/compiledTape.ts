@@ -1,6 +1,14 @@
 /** A tape made ready for look-ups: where the effect is and what the view shows, moment by moment. */
 import type { PoseParts, Surface, Tape, ViewRect } from '@gliv/model'
-import { copyPose, emptyPose, type MutableView, type Pose, poseBetweenInto, posed, viewBetweenInto } from '../geometry/pose.ts'
+import {
+  copyPose,
+  emptyPose,
+  type MutableView,
+  type Pose,
+  poseBetweenInto,
+  posed,
+  viewBetweenInto,
+} from '../geometry/pose.ts'
 import { checkSurfaces, surfacesBetween, Surroundings } from '../geometry/surfaces/surroundings.ts'
 import { checkPose, checkTape, checkView } from './checkTape.ts'
 import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
@@ -127,7 +135,7 @@ export const compileTape = (
   const toView = (a: ViewRect, b: ViewRect, t: number): void => viewBetweenInto(a, b, t, viewOut)
   return {
     still: poses.length === 1,
-    withholds: gates.some((g) => !g.on) || stop < Infinity,
+    hasEmitToggle: gates.some((g) => !g.on) || stop < Infinity,
     stopTick: () => stop,
     endTick: () => {
       // Emission ends for good at the stop, or at the first gate after which none opens again.

@@ -3,19 +3,19 @@ import type { PathPlace } from '../geometry/paths.ts'
 import { emptyPose, toWorld } from '../geometry/pose.ts'
 import type { EmitterProgram } from '../program/compile.ts'
 import { withLane } from '../program/lanes.ts'
-import type { Setting } from './simulationContext.ts'
+import type { SimulationContext } from './simulationContext.ts'
 import { TravelPath } from './travelPath.ts'
 
 export class EmitterCentre {
   readonly #program: EmitterProgram
-  readonly #setting: Setting
+  readonly #context: SimulationContext
   readonly #travel: TravelPath | null
   readonly #pose = emptyPose()
 
-  constructor(program: EmitterProgram, setting: Setting) {
+  constructor(program: EmitterProgram, context: SimulationContext) {
     const { travel, numbers } = program.source
     this.#program = program
-    this.#setting = setting
+    this.#context = context
     this.#travel = travel ? new TravelPath(travel, numbers.travelSeconds) : null
   }
 
@@ -30,7 +30,7 @@ export class EmitterCentre {
 
   /** World place at a moment in ticks, which is `seconds` on the timeline. */
   worldInto(ticks: number, seconds: number, out: PathPlace): void {
-    this.#setting.tape.poseInto(ticks, this.#pose)
+    this.#context.tape.poseInto(ticks, this.#pose)
     this.localInto(seconds, out)
     toWorld(this.#pose, out)
   }

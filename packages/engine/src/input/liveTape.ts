@@ -1,5 +1,12 @@
 import type { PoseParts, Surface, ViewRect } from '@gliv/model'
-import { emptyPose, type MutableView, type Pose, poseBetweenInto, posed, viewBetweenInto } from '../geometry/pose.ts'
+import {
+  emptyPose,
+  type MutableView,
+  type Pose,
+  poseBetweenInto,
+  posed,
+  viewBetweenInto,
+} from '../geometry/pose.ts'
 import { checkSurfaces, NO_SURROUNDINGS, Surroundings } from '../geometry/surfaces/surroundings.ts'
 import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
 
@@ -8,7 +15,7 @@ import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
  * Inputs given between two ticks take effect with the next one.
  */
 export class LiveTape implements CompiledTape {
-  readonly withholds = true
+  readonly hasEmitToggle = true
   readonly still = false
   #tick = -1
   #from: Pose
@@ -99,4 +106,3 @@ export class LiveTape implements CompiledTape {
     viewBetweenInto(this.#fromView, this.#toView, Math.min(1, Math.max(0, ticks - (this.#tick - 1))), out)
   }
 }
-

@@ -5,7 +5,7 @@ import type { Clock, Timeline } from '../program/timeline.ts'
 import type { CompiledTape } from './tape.ts'
 
 /** A simulation as its outer one sees it. */
-export interface Inner {
+export interface SubEffect {
   readonly alive: number
   readonly finished: boolean
   seek(tick: number): void
@@ -14,9 +14,9 @@ export interface Inner {
 }
 
 /** Makes a simulation of an inner effect. */
-export type MakeInner = (program: Program, seed: number, tape: CompiledTape) => Inner
+export type MakeSubEffect = (program: Program, seed: number, tape: CompiledTape) => SubEffect
 
-export interface Setting {
+export interface SimulationContext {
   readonly seed: number
   readonly clock: Clock
   readonly timeline: Timeline
@@ -26,7 +26,7 @@ export interface Setting {
   /** Length of the effect's period in seconds; 0 when it has none. */
   readonly periodSeconds: number
   /** Makes the simulations of effects inside this one. */
-  readonly makeInner: MakeInner
+  readonly makeSubEffect: MakeSubEffect
 }
 
 /** One moment between two ticks of the clock. */

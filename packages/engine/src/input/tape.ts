@@ -20,7 +20,7 @@ export interface CompiledTape {
   /** Whether a birth at this moment (in ticks) may happen; the stop is not counted. */
   emitsAt(ticks: number): boolean
   /** True when some birth is ever withheld, so that counts cannot be taken from ordinals alone. */
-  readonly withholds: boolean
+  readonly hasEmitToggle: boolean
   /** Tick of the stop; Infinity when there is none. */
   stopTick(): number
   /** Tick from which on nothing is ever emitted; Infinity when emission never ends for good. */
@@ -28,4 +28,3 @@ export interface CompiledTape {
   /** Called once before each tick is stepped; a live tape takes over its latest inputs here. */
   advance?(tick: number): void
 }
-

@@ -4,13 +4,13 @@
  */
 import { type Contact, STREAMS } from '@gliv/model'
 import type { EmitterProgram } from '../program/compile.ts'
-import { drawRangeInto } from '../maths/samples.ts'
+import { sampleRangeInto } from '../maths/samples.ts'
 import type { StepScope } from './step/stepScope.ts'
 import type { Affine } from './step/reference.ts'
 import { Reference } from './step/reference.ts'
 import { ENDED, type Pool } from '../state/pool.ts'
-import { DRAWN } from '../maths/random.ts'
-import type { Setting } from '../input/simulationContext.ts'
+import { SAMPLED } from '../maths/random.ts'
+import type { SimulationContext } from '../input/simulationContext.ts'
 import type { EventLog } from '../state/eventLog.ts'
 import type { EdgeGrid } from '../geometry/surfaces/edgeGrid.ts'
 import { HIT, SKIN, sweep, WAY } from '../geometry/surfaces/sweep.ts'
@@ -30,7 +30,7 @@ const BOUNCES = {
 
 export class ContactPass {
   readonly #program: EmitterProgram
-  readonly #setting: Setting
+  readonly #context: SimulationContext
   readonly #events: EventLog
   readonly #after: Reference
   #grid: EdgeGrid | null = null
@@ -41,16 +41,16 @@ export class ContactPass {
   /** Share of the tick at which the step at hand began: more than 0 for a newborn. */
   #begin = 0
 
-  constructor(program: EmitterProgram, setting: Setting, events: EventLog) {
+  constructor(program: EmitterProgram, context: SimulationContext, events: EventLog) {
     this.#program = program
-    this.#setting = setting
+    this.#context = context
     this.#events = events
-    this.#after = new Reference(setting, program.source.space)
+    this.#after = new Reference(context, program.source.space)
   }
 
   /** Reads the surfaces of the tick that ends at `tick`. */
   set(tick: number, scope: StepScope): void {
-    const surroundings = this.#setting.tape.surroundings(tick)
+    const surroundings = this.#context.tape.surroundings(tick)
     const { numbers } = this.#program.source.type
     this.#grid = surroundings.empty
       ? null
@@ -90,7 +90,7 @@ export class ContactPass {
     WAY[3] = k < edges.count ? edges.wy[k]! : 0
     this.#v.fill(0)
     this.#write(pool, i, carried)
-    pool.ex[i] = pool.ey[i] = 0
+    pool.addedVx[i] = pool.addedVy[i] = 0
   }
 
   #touch(scope: StepScope, grid: EdgeGrid, i: number, share: number, carried: boolean): void {
@@ -195,8 +195,8 @@ export class ContactPass {
         return true
       }
     }
-    drawRangeInto(numbers.bounce, pool.keyHi, pool.keyLo, i, STREAMS.bounce)
-    this.#reflect(grid, k, BOUNCES[contact] ? DRAWN[0]! : 0)
+    sampleRangeInto(numbers.bounce, pool.keyHi, pool.keyLo, i, STREAMS.bounce)
+    this.#reflect(grid, k, BOUNCES[contact] ? SAMPLED[0]! : 0)
     return false
   }
 

@@ -43,7 +43,7 @@ export const moveSteadilyByKernel = (
 
 /**
  * Forces and, unless accelerations are only kept, the step of slots `from` to `to`. @param forces bits of
- * forces/told.ts @param ramp null where the speed ramp has no say
+ * kernels/flags.ts @param ramp null where the speed ramp has no say
  */
 export const pushByKernel = (
   slab: Slab,
@@ -83,7 +83,7 @@ export const endsByKernel = (
 }
 
 /**
- * First steps of newborns, each from its birth to `now`. @param forces bits of forces/told.ts @param ramp of
+ * First steps of newborns, each from its birth to `now`. @param forces bits of kernels/flags.ts @param ramp of
  * the speed, at its start
  */
 export const firstByKernel = (

@@ -5,7 +5,7 @@
  * changes no bit.
  */
 import { rampAt } from '../appearance/ramp.ts'
-import type { Setting } from '../input/simulationContext.ts'
+import type { SimulationContext } from '../input/simulationContext.ts'
 import { ADDED, KEPT } from '../kernels/flags.ts'
 import { LEFT_AT_ONCE, type Slab } from '../kernels/slab.ts'
 import { dragStepIn } from '../maths/exact.ts'
@@ -32,7 +32,7 @@ export class Motion {
   readonly #passes: readonly ForcePass[]
   readonly #contact: ContactPass | null
   readonly #endings: Endings | null
-  readonly #setting: Setting
+  readonly #context: SimulationContext
   readonly #ramped: boolean
   readonly #firstRamp: number
   readonly #asks: boolean
@@ -44,23 +44,23 @@ export class Motion {
    */
   constructor(
     program: EmitterProgram,
-    setting: Setting,
+    context: SimulationContext,
     pool: Pool,
     events: EventLog,
     timelineSeconds: () => number,
   ) {
     this.#program = program
     this.#pool = pool
-    this.#setting = setting
+    this.#context = context
     this.#timelineSeconds = timelineSeconds
-    this.#scope = new StepScope(program, setting)
+    this.#scope = new StepScope(program, context)
     this.#scope.pool = pool
     this.#steady = new SteadyForces(program, this.#scope.reference)
     this.#passes = (program.motion?.passes ?? []).flatMap(
-      (kind) => FORCE_PASSES[kind]?.(program, setting) ?? [],
+      (kind) => FORCE_PASSES[kind]?.(program, context) ?? [],
     )
-    this.#contact = program.motion?.contacts ? new ContactPass(program, setting, events) : null
-    this.#endings = program.motion?.endsEarly ? new Endings(program, setting) : null
+    this.#contact = program.motion?.contacts ? new ContactPass(program, context, events) : null
+    this.#endings = program.motion?.endsEarly ? new Endings(program, context) : null
     const { speedRamp } = program
     this.#ramped = !speedRamp.constant || speedRamp.pieces[2] !== 1
     this.#firstRamp = rampAt(speedRamp, 0)
@@ -73,7 +73,7 @@ export class Motion {
     scope.tick = Math.max(0, tick - 1)
     scope.start = before
     scope.end = now
-    scope.seconds = this.#setting.clock.stepTo(tick)
+    scope.seconds = this.#context.clock.stepTo(tick)
     scope.timeline = this.#asks ? this.#timelineSeconds() : 0
     scope.reference.set(scope.tick)
     this.#steady.set(scope.seconds, scope.timeline)
@@ -87,18 +87,18 @@ export class Motion {
 
   /** All particles over the tick. */
   move(): void {
-    const { first, size } = this.#pool
-    if (size === first) return
+    const { first: stepNewborn, size } = this.#pool
+    if (size === stepNewborn) return
     if (this.#program.motion) {
       const scope = this.#scope
-      scope.from = first
+      scope.from = stepNewborn
       scope.to = size
       scope.e = this.#steady.step[0]!
       scope.a = this.#steady.step[1]!
       scope.b = this.#steady.step[2]!
       this.#moveFully(false)
-    } else this.#moveSteadily(first, size)
-    if (this.#program.source.type.facing === 'travel') faceTravel(this.#scope, first, size)
+    } else this.#moveSteadily(stepNewborn, size)
+    if (this.#program.source.type.facing === 'travel') faceTravel(this.#scope, stepNewborn, size)
   }
 
   /** Nothing meets its particles or ends them, so that births need not be looked at one by one. */
@@ -107,7 +107,7 @@ export class Motion {
   }
 
   /** Newborns, each from its birth to the tick that is at hand. */
-  firsts(from: number, to: number, tick: number): void {
+  stepNewborns(from: number, to: number, tick: number): void {
     const pool = this.#pool
     const { motion } = this.#program
     const forces = pool.slab && (motion === null || this.#stepsAlone) ? this.#tellAll(pool.slab) : -1
@@ -124,9 +124,9 @@ export class Motion {
   #tellAll(slab: Slab): number {
     let forces = 0
     for (const pass of this.#passes) {
-      const told = pass.tell?.(this.#scope, slab) ?? 0
-      if (told === 0) return -1
-      forces |= told
+      const flags = pass.writeKernelParameters?.(this.#scope, slab) ?? 0
+      if (flags === 0) return -1
+      forces |= flags
     }
     return forces
   }
@@ -140,12 +140,12 @@ export class Motion {
   }
 
   #settleIn(from: number, to: number): void {
-    const { x, y, homeX, homeY, rail, stuck, ahead } = this.#pool
+    const { x, y, homeX, homeY, rail, stuck, thrustSign } = this.#pool
     homeX.set(x.subarray(from, to), from)
     homeY.set(y.subarray(from, to), from)
     rail.fill(0, from, to)
     stuck.fill(0, from, to)
-    ahead.fill(1, from, to)
+    thrustSign.fill(1, from, to)
   }
 
   /** A newborn from its birth, at a moment of the clock, to the tick. */
@@ -186,7 +186,7 @@ export class Motion {
     pool.homeX[i] = pool.x[i]!
     pool.homeY[i] = pool.y[i]!
     pool.rail[i] = pool.stuck[i] = 0
-    pool.ahead[i] = 1
+    pool.thrustSign[i] = 1
     scope.from = i
     scope.to = i + 1
     scope.start = born
@@ -233,7 +233,7 @@ export class Motion {
   }
 
   /**
-   * Some forces at a time by the kernel. @param forces bits of forces/told.ts @param ramped the speed ramp
+   * Some forces at a time by the kernel. @param forces bits of kernels/flags.ts @param ramped the speed ramp
    * has a say in the step
    */
   #push(slab: Slab, forces: number, ramped: boolean): void {
@@ -262,8 +262,8 @@ export class Motion {
     const { gx, gy } = this.#steady
     let forces = 0
     for (const pass of this.#passes) {
-      const told = slab ? (pass.tell?.(scope, slab) ?? 0) : 0
-      if (told !== 0) forces |= told
+      const flags = slab ? (pass.writeKernelParameters?.(scope, slab) ?? 0) : 0
+      if (flags !== 0) forces |= flags
       else {
         if (forces !== 0 && forces !== ADDED) this.#push(slab!, forces | KEPT, false)
         else if (forces === 0) scope.clear(gx, gy)

@@ -1,8 +1,8 @@
 import { AIMS, BIASES, FILLS, type ForceKind, PROPERTIES, type ShapeKind } from '@gliv/model'
 import fc from 'fast-check'
 import { afterEach, describe, expect, it } from 'vitest'
-import { compileLooks } from '../appearance/appearance.ts'
-import { LOOK_FLOATS, LOOK_TINT, lookTableOf } from '../appearance/appearanceTable.ts'
+import { compileAppearance } from '../appearance/appearance.ts'
+import { APPEARANCE_FLOATS, APPEARANCE_TINT, appearanceTableOf } from '../appearance/appearanceTable.ts'
 import { drawTableOf } from '../appearance/ramp.ts'
 import { tintTableOf } from '../appearance/tint.ts'
 import { churnSliceAt } from '../integrate/forces/churnField.ts'
@@ -132,7 +132,7 @@ describe('kernels and the loops in TypeScript', () => {
       to: fc.constantFrom(0.4, 1.5),
       bias: fc.constantFrom(...BIASES),
     })
-    const looks = fc.record({
+    const appearance = fc.record({
       scale: range,
       scaleFloor: range,
       scaleY: range,
@@ -144,7 +144,7 @@ describe('kernels and the loops in TypeScript', () => {
       fc.property(
         born,
         numbers,
-        looks,
+        appearance,
         pose,
         fc.boolean(),
         fc.boolean(),
@@ -279,17 +279,17 @@ describe('kernels and the loops in TypeScript', () => {
     }
   })
 
-  it('read in a table of looks what the tables of ramps and tints say', () => {
-    const looks = compileLooks(makeEmitter({}, { type: makeType() }))
-    const { floats, words } = lookTableOf(looks)
+  it('read in a table of appearance what the tables of ramps and tints say', () => {
+    const appearance = compileAppearance(makeEmitter({}, { type: makeType() }))
+    const { floats, words } = appearanceTableOf(appearance)
     const [scale, opacity, tint] = [
-      drawTableOf(looks.scaleRamp),
-      drawTableOf(looks.opacityRamp),
-      tintTableOf(looks.tint),
+      drawTableOf(appearance.scaleRamp),
+      drawTableOf(appearance.opacityRamp),
+      tintTableOf(appearance.tint),
     ]
     for (const cell of [0, 1, 511, 1023, 1024]) {
-      const o = cell * LOOK_FLOATS
-      expect([...floats.slice(o, o + 4), words[o * 2 + LOOK_TINT]]).toEqual([
+      const o = cell * APPEARANCE_FLOATS
+      expect([...floats.slice(o, o + 4), words[o * 2 + APPEARANCE_TINT]]).toEqual([
         scale[cell * 2],
         scale[cell * 2 + 1],
         opacity[cell * 2],
@@ -297,10 +297,12 @@ describe('kernels and the loops in TypeScript', () => {
         tint[cell],
       ])
     }
-    expect(lookTableOf(compileLooks(makeEmitter({}, { type: makeType() })))).toBe(lookTableOf(looks))
+    expect(appearanceTableOf(compileAppearance(makeEmitter({}, { type: makeType() })))).toBe(
+      appearanceTableOf(appearance),
+    )
   })
 
-  it('draw looks again as births draw them', () => {
+  it('draw appearance again as births draw them', () => {
     const before = makeEffect([makeEmitter({ flow: 300 }, { type: makeType({ scale: { from: 1, to: 2 } }) })])
     const after = makeEffect([
       makeEmitter(

@@ -123,7 +123,7 @@ export class Slab {
   readonly drawn: readonly Float32Array[]
   readonly #free: Span[]
   readonly ramps: CopyShelf
-  readonly looks: CopyShelf
+  readonly appearance: CopyShelf
 
   constructor(made: WebAssembly.Module, pages: number) {
     const memory = new WebAssembly.Memory({ initial: pages, maximum: pages })
@@ -148,7 +148,7 @@ export class Slab {
     ])
     this.words[WORDS.turns] = TURNS_AT
     this.ramps = new CopyShelf(this.buffer, RAMPS_AT, RAMP_BYTES, RAMPS)
-    this.looks = new CopyShelf(this.buffer, LOOKS_AT, LOOKS_BYTES, LOOKS)
+    this.appearance = new CopyShelf(this.buffer, LOOKS_AT, LOOKS_BYTES, LOOKS)
     this.#free = [{ at: HEAP_AT, bytes: pages * PAGE - HEAP_AT }]
   }
 

@@ -6,15 +6,15 @@
 import { type Frame, type FrameRect, INSTANCE_WORDS, STREAMS } from '@gliv/model'
 import type { EmitterProgram } from '../program/compile.ts'
 import type { EdgeSet } from '../geometry/surfaces/edges.ts'
-import { drawRangeInto } from '../maths/samples.ts'
+import { sampleRangeInto } from '../maths/samples.ts'
 import { EVENT, EVENT_ROW, type EventLog } from '../state/eventLog.ts'
-import { looksAt } from '../appearance/appearanceAt.ts'
-import type { Looks } from '../appearance/appearance.ts'
+import { scaleAndTintAt } from '../appearance/appearanceAt.ts'
+import type { Appearance } from '../appearance/appearance.ts'
 import { angleOf, cosSinInto } from '../maths/exact.ts'
 import { openBatch, reserve } from '../state/instanceBuffer.ts'
 import type { Pool } from '../state/pool.ts'
-import { absorb, draw, DRAWN, type Key } from '../maths/random.ts'
-import type { Setting } from '../input/simulationContext.ts'
+import { absorb, sample, SAMPLED, type Key } from '../maths/random.ts'
+import type { SimulationContext } from '../input/simulationContext.ts'
 import { fromWhite, multiplyColours, parseColour } from '../appearance/tint.ts'
 
 /**
@@ -41,7 +41,7 @@ const MARK = {
 } as const
 
 const pair = new Float64Array(2)
-const looks = { scaleX: 1, tint: 0xffffff }
+const appearance = { scaleX: 1, tint: 0xffffff }
 
 export interface MarkReport {
   readonly emitterId: string
@@ -61,21 +61,21 @@ export interface MarkReport {
 export class MarkLog {
   count = 0
   readonly #program: EmitterProgram
-  readonly #setting: Setting
+  readonly #context: SimulationContext
   readonly #pool: Pool
-  readonly #looks: Looks
+  readonly #appearance: Appearance
   readonly #colours: readonly number[]
   readonly #rows: Float64Array
   readonly #cap: number
   /** Index of the oldest. */
   #first = 0
 
-  constructor(program: EmitterProgram, setting: Setting, pool: Pool) {
+  constructor(program: EmitterProgram, context: SimulationContext, pool: Pool) {
     const { type } = program.source
     this.#program = program
-    this.#setting = setting
+    this.#context = context
     this.#pool = pool
-    this.#looks = program.looks
+    this.#appearance = program.appearance
     this.#cap = type.numbers.markCap
     this.#rows = new Float64Array(ROW * this.#cap)
     this.#colours = type.markColours.map((colour) => {
@@ -108,7 +108,7 @@ export class MarkLog {
   }
 
   #edges(tick: number): EdgeSet | null {
-    const surroundings = this.#setting.tape.surroundings(tick)
+    const surroundings = this.#context.tape.surroundings(tick)
     return surroundings.empty ? null : surroundings.grid(0).edges
   }
 
@@ -164,20 +164,22 @@ export class MarkLog {
     const his = Uint32Array.of(key.hi)
     const los = Uint32Array.of(key.lo)
     const drawn = (id: 'markAngle' | 'markScale' | 'markOpacity'): number => {
-      drawRangeInto(type.numbers[id], his, los, 0, STREAMS[id])
-      return DRAWN[0]!
+      sampleRangeInto(type.numbers[id], his, los, 0, STREAMS[id])
+      return SAMPLED[0]!
     }
     rows[at + MARK.deg] = drawn('markAngle')
-    rows[at + MARK.scale] = drawn('markScale') * Math.abs(pool.grow[i]!)
+    rows[at + MARK.scale] = drawn('markScale') * Math.abs(pool.effectScale[i]!)
     rows[at + MARK.opacity] = drawn('markOpacity')
-    rows[at + MARK.frame] = Math.floor(draw(key.hi, key.lo, STREAMS.markFrame, 0) * type.mark!.frames.length)
+    rows[at + MARK.frame] = Math.floor(
+      sample(key.hi, key.lo, STREAMS.markFrame, 0) * type.mark!.frames.length,
+    )
     const life = pool.life[i]!
     const age = events[o + EVENT.clock]! - pool.born[i]!
     if (life < 0) pool.life[i] = Math.max(1e-9, age * (1 + 1e-9))
-    looksAt(this.#looks, pool, i, age, looks)
+    scaleAndTintAt(this.#appearance, pool, i, age, appearance)
     pool.life[i] = life
-    const own = this.#colours[Math.floor(draw(key.hi, key.lo, STREAMS.markTint, 0) * this.#colours.length)]!
-    rows[at + MARK.tint] = multiplyColours(own, fromWhite(looks.tint, type.numbers.markTint))
+    const own = this.#colours[Math.floor(sample(key.hi, key.lo, STREAMS.markTint, 0) * this.#colours.length)]!
+    rows[at + MARK.tint] = multiplyColours(own, fromWhite(appearance.tint, type.numbers.markTint))
   }
 
   /** How far the surface goes on to both sides of the mark, in px; circles have no ends. */

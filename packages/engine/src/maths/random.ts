@@ -44,7 +44,7 @@ export const keyInto = (
 }
 
 /** The `k`-th draw of a stream: uniform in [0, 1) on a grid of 2^−32. */
-export const draw = (hi: number, lo: number, stream: number, k: number): number =>
+export const sample = (hi: number, lo: number, stream: number, k: number): number =>
   (mix(mix(lo ^ Math.imul(stream * 8 + k + 1, 0x9e3779b1)) + hi) >>> 0) / 4294967296
 
 /** Keys of particles in two columns: the higher and the lower 32 bits. */
@@ -58,15 +58,21 @@ export interface KeyColumns {
  * heap. So keys
  * live in columns, drawn numbers arrive here, and moments travel as objects that are filled in again.
  */
-export const DRAWN = new Float64Array(1)
+export const SAMPLED = new Float64Array(1)
 
 /** The `k`-th draw of a stream for the particle in slot `i`, to `DRAWN[0]`. */
-export const drawInto = (his: Uint32Array, los: Uint32Array, i: number, stream: number, k: number): void => {
-  DRAWN[0] = (mix(mix(los[i]! ^ Math.imul(stream * 8 + k + 1, 0x9e3779b1)) + his[i]!) >>> 0) / 4294967296
+export const sampleInto = (
+  his: Uint32Array,
+  los: Uint32Array,
+  i: number,
+  stream: number,
+  k: number,
+): void => {
+  SAMPLED[0] = (mix(mix(los[i]! ^ Math.imul(stream * 8 + k + 1, 0x9e3779b1)) + his[i]!) >>> 0) / 4294967296
 }
 
 /** Where keys of one source begin: seed, salt and source absorbed, as [hi, lo]. */
-export const keyStart = (seed: number, salt: number, source: number): Uint32Array => {
+export const startKey = (seed: number, salt: number, source: number): Uint32Array => {
   const key: Key = { hi: 0x6c697667, lo: 0x676c6976 }
   absorb(key, seed)
   absorb(key, salt)
@@ -75,7 +81,7 @@ export const keyStart = (seed: number, salt: number, source: number): Uint32Arra
 }
 
 /** Goes on with pass and ordinal into slot `i`; the same key as `keyInto` gives. */
-export const keyFrom = (
+export const keyAfter = (
   start: Uint32Array,
   pass: number,
   ordinal: number,

@@ -1,6 +1,6 @@
 /** Values drawn for a particle: ranges with their bias. */
 import type { Bias, Range } from '@gliv/model'
-import { draw, DRAWN, drawInto } from './random.ts'
+import { sample, SAMPLED, sampleInto } from './random.ts'
 
 /**
  * Bends an even draw u in [0, 1) to a bias, by the inverse of its distribution: `middle` has the density of a
@@ -15,9 +15,9 @@ export const BIAS_BENDS = {
 } as const satisfies Record<Bias, (u: number) => number>
 
 /** `from` + (`to` − `from`) × the draw, bent by the range's bias. */
-export const drawRange = (range: Range, stream: number, hi: number, lo: number): number => {
+export const sampleRange = (range: Range, stream: number, hi: number, lo: number): number => {
   if (range.from === range.to) return range.from
-  const u = draw(hi, lo, stream, 0)
+  const u = sample(hi, lo, stream, 0)
   return (
     range.from +
     (range.to - range.from) *
@@ -25,8 +25,8 @@ export const drawRange = (range: Range, stream: number, hi: number, lo: number):
   )
 }
 
-/** The same for the particle in slot `i`, to `DRAWN[0]`. */
-export const drawRangeInto = (
+/** The same for the particle in slot `i`, to `SAMPLED[0]`. */
+export const sampleRangeInto = (
   range: Range,
   his: Uint32Array,
   los: Uint32Array,
@@ -35,16 +35,16 @@ export const drawRangeInto = (
 ): void => {
   const { from, to, bias } = range
   if (from === to) {
-    DRAWN[0] = from
+    SAMPLED[0] = from
     return
   }
-  drawInto(his, los, i, stream, 0)
-  const u = DRAWN[0]!
-  DRAWN[0] = from + (to - from) * (bias === undefined || bias === 'even' ? u : BIAS_BENDS[bias](u))
+  sampleInto(his, los, i, stream, 0)
+  const u = SAMPLED[0]!
+  SAMPLED[0] = from + (to - from) * (bias === undefined || bias === 'even' ? u : BIAS_BENDS[bias](u))
 }
 
 /** A whole number of a range, both ends included. */
-export const drawWhole = (range: Range, stream: number, hi: number, lo: number): number =>
+export const sampleWhole = (range: Range, stream: number, hi: number, lo: number): number =>
   range.from === range.to
     ? range.from
-    : Math.min(range.to, Math.floor(drawRange({ ...range, to: range.to + 1 }, stream, hi, lo)))
+    : Math.min(range.to, Math.floor(sampleRange({ ...range, to: range.to + 1 }, stream, hi, lo)))

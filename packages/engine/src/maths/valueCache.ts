@@ -4,7 +4,7 @@
  */
 const KEPT = 256
 
-export class Alike<T> {
+export class ValueCache<T> {
   readonly #made = new Map<string, T>()
 
   /** What was made for an equal source, else a new one; of many the oldest are forgotten. */

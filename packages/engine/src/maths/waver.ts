@@ -1,7 +1,7 @@
 /** Restless changes during life, each particle by itself: pure functions of its key and age, from −1 to 1. */
 import { type NumbersOf, type ResolvedEmitter, STREAMS, type WaverKind, type WaverTarget } from '@gliv/model'
 import { cosSinIn } from './exact.ts'
-import { draw, mix } from './random.ts'
+import { sample, mix } from './random.ts'
 
 const turn = new Float64Array(2)
 
@@ -9,7 +9,7 @@ const turn = new Float64Array(2)
 type Wave = (place: number, hi: number, lo: number, stream: number) => number
 
 const stepOfWalk = (k: number, hi: number, lo: number, stream: number): number =>
-  2 * draw((hi ^ mix(k + 1)) >>> 0, lo, stream, 1) - 1
+  2 * sample((hi ^ mix(k + 1)) >>> 0, lo, stream, 1) - 1
 
 export const WAVES = {
   // From one drawn value to the next, smoothly, one a round.
@@ -54,7 +54,7 @@ export class Waver {
 
   /** −amount to amount at an age in seconds. Each particle starts at a phase of its own. */
   at(hi: number, lo: number, age: number): number {
-    return this.#amount * this.#wave(age * this.#rate + draw(hi, lo, this.#stream, 0), hi, lo, this.#stream)
+    return this.#amount * this.#wave(age * this.#rate + sample(hi, lo, this.#stream, 0), hi, lo, this.#stream)
   }
 }
 

@@ -2,14 +2,14 @@
 import { type Order, STREAMS } from '@gliv/model'
 import type { Visible } from './visibleColumns.ts'
 import type { Pool } from '../state/pool.ts'
-import { draw } from '../maths/random.ts'
+import { sample } from '../maths/random.ts'
 
 /** Drawn first for small values. Equal ones keep their birth order. */
 const RANKS = {
   oldest: (_pool, _v, _i, k) => -k,
   byY: (pool, _v, i) => pool.y[i]!,
   byScale: (_pool, v, _i, k) => v.scale[k]!,
-  shuffled: (pool, _v, i) => draw(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.order, 0),
+  shuffled: (pool, _v, i) => sample(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.order, 0),
 } as const satisfies Record<
   Exclude<Order, 'newest'>,
   (pool: Pool, v: Visible, i: number, k: number) => number

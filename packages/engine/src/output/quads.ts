@@ -129,8 +129,8 @@ export const drawGeneral = (
   frame: Frame,
   from: number,
 ): void => {
-  const { pool, looks, program } = run
-  const { type } = looks
+  const { pool, appearance: appearance, program } = run
+  const { type } = appearance
   const { f32 } = frame
   const { pose } = scene
   const faces = type.facing === 'travel'
@@ -142,8 +142,8 @@ export const drawGeneral = (
   for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) {
     const i = v.slot[k]!
     const picture = type.pictures[pool.picture[i]!]!
-    const rect = picture.frames[looks.oneFrame ? 0 : frameAt(looks, pool, i, v.u[k]!, v.age[k]!)]!
-    const size = pool.grow[i]!
+    const rect = picture.frames[appearance.oneFrame ? 0 : frameAt(appearance, pool, i, v.u[k]!, v.age[k]!)]!
+    const size = pool.effectScale[i]!
     const grow = size < 0 ? -size : size
     let sx = v.scale[k]! * grow
     const sy = (type.scaleApart ? v.scaleY[k]! : v.scale[k]!) * grow
@@ -168,8 +168,8 @@ export const drawGeneral = (
         ax = fx / length
         ay = fy / length
       }
-    } else if (pool.turn[i] !== 0) {
-      drawTurnInto(pool.turn[i]!, turn)
+    } else if (pool.effectTurnDeg[i] !== 0) {
+      drawTurnInto(pool.effectTurnDeg[i]!, turn)
       ax = turn[0]!
       ay = turn[1]!
     }
@@ -177,7 +177,7 @@ export const drawGeneral = (
       pool.angle[i]! +
         scene.angleLane +
         pool.spin[i]! * v.age[k]! +
-        (looks.rock ? looks.rock.at(pool.keyHi[i]!, pool.keyLo[i]!, v.age[k]!) : 0),
+        (appearance.angleWaver ? appearance.angleWaver.at(pool.keyHi[i]!, pool.keyLo[i]!, v.age[k]!) : 0),
       turn,
     )
     const p = size < 0 && !faces ? -1 : 1

@@ -4,8 +4,8 @@
  * over few columns stay in registers; scratch columns are shared by all emitters and grow by doubling.
  */
 import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
-import { frameAt, type Looks, opacityAt, scaleAt, scaleYAt, tintOf } from '../appearance/appearance.ts'
-import { LOOK_FLOATS, LOOK_TINT, lookTableOf } from '../appearance/appearanceTable.ts'
+import { frameAt, type Appearance, opacityAt, scaleAt, scaleYAt, tintOf } from '../appearance/appearance.ts'
+import { APPEARANCE_FLOATS, APPEARANCE_TINT, appearanceTableOf } from '../appearance/appearanceTable.ts'
 import { cellOf, type CompiledRamp, drawTableOf, rampIn } from '../appearance/ramp.ts'
 import { type CompiledTint, tintTableOf, tintWordAt } from '../appearance/tint.ts'
 import { emptyPose } from '../geometry/pose.ts'
@@ -88,7 +88,7 @@ const rampedInto = (
  * stand in one cell of a table, which is worth more than shorter loops.
  */
 const selectWithLooks = (
-  { pool, looks }: EmitterRun,
+  { pool, appearance: appearance }: EmitterRun,
   first: number,
   size: number,
   v: Visible,
@@ -98,8 +98,8 @@ const selectWithLooks = (
 ): number => {
   const { all, at } = pool
   const { born, life, scale, scaleFloor: floorOfScale, opacity, opacityFloor: floorOfOpacity } = at
-  const { scaleRamp, opacityRamp, tint } = looks
-  const { floats, words } = lookTableOf(looks)
+  const { scaleRamp, opacityRamp, tint } = appearance
+  const { floats, words } = appearanceTableOf(appearance)
   const { slot, age: ages, scale: outScales } = v
   const time = scene.now - scene.back
   let count = 0
@@ -108,7 +108,7 @@ const selectWithLooks = (
     const age = time - all[born + i]!
     if (age < 0 || age >= lifeSeconds) continue
     const u = age / lifeSeconds
-    const cell = cellOf(u) * LOOK_FLOATS
+    const cell = cellOf(u) * APPEARANCE_FLOATS
     slot[count] = i
     ages[count] = age
     const s = floats[cell]! + floats[cell + 1]! * u
@@ -127,7 +127,7 @@ const selectWithLooks = (
       rampIn(opacityRamp, look)
       f32[o + 11] = opacityFloor + (all[opacity + i]! - opacityFloor) * look[0]!
     }
-    const word = words[cell * 2 + LOOK_TINT]!
+    const word = words[cell * 2 + APPEARANCE_TINT]!
     u32[o + 10] = word !== 0 ? word : tintWordAt(tint.pieces, tint.firstPiece, u) | OPAQUE
     count++
     o += INSTANCE_WORDS
@@ -141,26 +141,27 @@ const laneOf = (run: EmitterRun, id: 'scale' | 'scaleY' | 'opacity' | 'hueTurn',
 }
 
 const writeScales = (run: EmitterRun, v: Visible): void => {
-  const { pool, looks } = run
-  const { type } = looks
+  const { pool, appearance: appearance } = run
+  const { type } = appearance
   const lane = laneOf(run, 'scale', scene.seconds)
   if (type.styles.scale.by === 'rate')
-    for (let k = 0; k < v.count; k++) v.scale[k] = scaleAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
-  else rampedInto(looks.scaleRamp, pool.scale, pool.scaleFloor, v, lane, v.scale)
+    for (let k = 0; k < v.count; k++)
+      v.scale[k] = scaleAt(appearance, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
+  else rampedInto(appearance.scaleRamp, pool.scale, pool.scaleFloor, v, lane, v.scale)
   if (!type.scaleApart) return
   const laneY = laneOf(run, 'scaleY', scene.seconds)
   for (let k = 0; k < v.count; k++)
-    v.scaleY[k] = scaleYAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * laneY
+    v.scaleY[k] = scaleYAt(appearance, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * laneY
 }
 
 const writeOpacities = (run: EmitterRun, v: Visible, f32: Float32Array, from: number): void => {
-  const { pool, looks } = run
+  const { pool, appearance: appearance } = run
   const lane = laneOf(run, 'opacity', scene.seconds)
-  if (looks.type.styles.opacity.by === 'rate')
+  if (appearance.type.styles.opacity.by === 'rate')
     for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS)
-      f32[o] = opacityAt(looks, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
+      f32[o] = opacityAt(appearance, pool, v.slot[k]!, v.u[k]!, v.age[k]!) * lane
   else {
-    rampedInto(looks.opacityRamp, pool.opacity, pool.opacityFloor, v, lane, v.opacity)
+    rampedInto(appearance.opacityRamp, pool.opacity, pool.opacityFloor, v, lane, v.opacity)
     for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) f32[o] = v.opacity[k]!
   }
 }
@@ -181,14 +182,14 @@ const tintsInto = (
 }
 
 const writeTints = (run: EmitterRun, v: Visible, u32: Uint32Array, from: number): void => {
-  const { looks, pool } = run
-  if (looks.plainTint) {
-    tintsInto(looks.tint, v.u, v.count, u32, from)
+  const { appearance: appearance, pool } = run
+  if (appearance.plainTint) {
+    tintsInto(appearance.tint, v.u, v.count, u32, from)
     return
   }
   const hue = laneOf(run, 'hueTurn', scene.seconds)
   for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS)
-    u32[o] = tintOf(looks, pool, v.slot[k]!, v.u[k]!, hue) | OPAQUE
+    u32[o] = tintOf(appearance, pool, v.slot[k]!, v.u[k]!, hue) | OPAQUE
 }
 
 /** How far the picture is between the last two ticks, 0 to 1; set once for all emitters of a frame. */
@@ -199,7 +200,7 @@ export const setDisplay = (alpha: number): void => {
 /** Fills in where the particles' space is at the moment of display, and where run-time lanes are read. */
 const setScene = (run: EmitterRun): void => {
   const { source, laned, lanes } = run.program
-  const { tape } = run.setting
+  const { tape } = run.context
   scene.seconds = laned ? run.stepStartSeconds : 0
   scene.stepSeconds = run.stepSeconds
   scene.now = run.now
@@ -226,7 +227,7 @@ const flickered = (opacity: number, by: number): number => Math.min(1, Math.max(
 const writeLooks = (run: EmitterRun, v: Visible, frame: Frame, from: number): void => {
   const { order } = run.program.source
   writeScales(run, v)
-  const { pulse, flicker } = run.looks
+  const { scaleWaver: pulse, opacityWaver: flicker } = run.appearance
   const { keyHi, keyLo } = run.pool
   if (pulse)
     for (let k = 0; k < v.count; k++) {
@@ -244,21 +245,21 @@ const writeLooks = (run: EmitterRun, v: Visible, frame: Frame, from: number): vo
 
 /** Whether quads need nothing but place, scale and turn: the common case, and the fast one. */
 const isPlain = (run: EmitterRun): boolean => {
-  const { looks, program } = run
-  const { type } = looks
+  const { appearance: appearance, program } = run
+  const { type } = appearance
   const { space, order } = program.source
   const ramped =
     type.styles.scale.by === 'ramp' &&
     type.styles.opacity.by === 'ramp' &&
-    looks.plainTint &&
+    appearance.plainTint &&
     order === 'newest'
   return (
     ramped &&
     !program.laned &&
-    !looks.rock &&
-    !looks.pulse &&
-    !looks.flicker &&
-    looks.oneFrame &&
+    !appearance.angleWaver &&
+    !appearance.scaleWaver &&
+    !appearance.opacityWaver &&
+    appearance.oneFrame &&
     !type.scaleApart &&
     type.facing === 'fixed' &&
     type.numbers.stretch === 0 &&
@@ -275,7 +276,7 @@ const drawAllPlain = (run: EmitterRun, from: number, to: number, frame: Frame, o
   drawPlain(
     run.pool,
     v,
-    run.looks.type.pictures[0]!.frames[0]!,
+    run.appearance.type.pictures[0]!.frames[0]!,
     scene,
     frame.f32,
     o,
@@ -287,10 +288,10 @@ const drawAllPlain = (run: EmitterRun, from: number, to: number, frame: Frame, o
 
 /** The same chunk by chunk through the kernel, whose twin mends what lies beside a ramp's point. */
 const drawByKernel = (slab: Slab, run: EmitterRun, frame: Frame, first: number): number => {
-  const { pool, looks } = run
+  const { pool, appearance: appearance } = run
   const { kernels, left, drawn, words } = slab
   pool.open(slab)
-  tellKernel(slab, looks, frame)
+  tellKernel(slab, appearance, frame)
   // Straight into the frame where both lie in the same slab.
   const { f32 } = frame
   const inside = f32.buffer === slab.buffer
@@ -323,16 +324,16 @@ const frameNumbers = ({ x, y, w, h, pivotX, pivotY }: FrameRect, out: Float32Arr
   out[6] = out[7] = pivotY
 }
 
-const tellKernel = (slab: Slab, looks: Looks, frame: Frame): void => {
+const tellKernel = (slab: Slab, appearance: Appearance, frame: Frame): void => {
   const { words, numbers } = slab
-  words[WORDS.looks] = slab.looks.addressOf(lookTableOf(looks).floats)
+  words[WORDS.appearance] = slab.appearance.addressOf(appearanceTableOf(appearance).floats)
   numbers[NUMBERS.time] = scene.now - scene.back
   numbers[NUMBERS.back] = scene.back
   numbers[NUMBERS.now] = scene.now
   numbers[NUMBERS.stepSeconds] = scene.stepSeconds
   numbers[NUMBERS.originX] = frame.originX
   numbers[NUMBERS.originY] = frame.originY
-  frameNumbers(looks.type.pictures[0]!.frames[0]!, slab.frame)
+  frameNumbers(appearance.type.pictures[0]!.frames[0]!, slab.frame)
 }
 
 /**
@@ -341,8 +342,8 @@ const tellKernel = (slab: Slab, looks: Looks, frame: Frame): void => {
  * since is still there at a display time before its end.
  */
 export const appendInstances = (run: EmitterRun, frame: Frame): void => {
-  const { pool, looks, program } = run
-  const { blend } = looks.type
+  const { pool, appearance: appearance, program } = run
+  const { blend } = appearance.type
   // Kernels hand over whole chunks.
   reserve(frame, pool.size + CHUNK)
   const v = visible
@@ -350,7 +351,7 @@ export const appendInstances = (run: EmitterRun, frame: Frame): void => {
   const first = frame.count
   const o = first * INSTANCE_WORDS
   const plain = isPlain(run)
-  const pictures = looks.type.pictures
+  const pictures = appearance.type.pictures
   if (plain)
     v.count = pool.slab
       ? drawByKernel(pool.slab, run, frame, o)
@@ -373,30 +374,30 @@ export const appendInstances = (run: EmitterRun, frame: Frame): void => {
 }
 
 /** Values of one particle as the report gives them, before its space is turned into the world. */
-export const looksInto = (
+export const appearanceInto = (
   run: EmitterRun,
   i: number,
   age: number,
   out: { scaleX: number; scaleY: number; opacity: number; tint: number; frame: number },
 ): void => {
-  const { pool, looks } = run
+  const { pool, appearance: appearance } = run
   const u = age / pool.life[i]!
   const seconds = run.stepStartSeconds
-  out.scaleX = scaleAt(looks, pool, i, u, age) * laneOf(run, 'scale', seconds)
-  out.scaleY = looks.type.scaleApart
-    ? scaleYAt(looks, pool, i, u, age) * laneOf(run, 'scaleY', seconds)
+  out.scaleX = scaleAt(appearance, pool, i, u, age) * laneOf(run, 'scale', seconds)
+  out.scaleY = appearance.type.scaleApart
+    ? scaleYAt(appearance, pool, i, u, age) * laneOf(run, 'scaleY', seconds)
     : out.scaleX
-  out.opacity = opacityAt(looks, pool, i, u, age) * laneOf(run, 'opacity', seconds)
+  out.opacity = opacityAt(appearance, pool, i, u, age) * laneOf(run, 'opacity', seconds)
   const hi = pool.keyHi[i]!
   const lo = pool.keyLo[i]!
-  if (looks.pulse) {
-    const factor = 1 + looks.pulse.at(hi, lo, age)
+  if (appearance.scaleWaver) {
+    const factor = 1 + appearance.scaleWaver.at(hi, lo, age)
     out.scaleX *= factor
     out.scaleY *= factor
   }
-  if (looks.flicker) out.opacity = flickered(out.opacity, looks.flicker.at(hi, lo, age))
-  out.tint = tintOf(looks, pool, i, u, laneOf(run, 'hueTurn', seconds))
-  out.frame = frameAt(looks, pool, i, u, age)
+  if (appearance.opacityWaver) out.opacity = flickered(out.opacity, appearance.opacityWaver.at(hi, lo, age))
+  out.tint = tintOf(appearance, pool, i, u, laneOf(run, 'hueTurn', seconds))
+  out.frame = frameAt(appearance, pool, i, u, age)
 }
 
 export const angleLaneOf = (run: EmitterRun): number => {

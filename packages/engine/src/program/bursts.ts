@@ -1,7 +1,7 @@
 /** Bursts: firings at drawn times with drawn counts, each spread evenly over its span. */
 import { type ResolvedBurst, sourceOfId, STREAMS } from '@gliv/model'
-import { drawRange, drawWhole } from '../maths/samples.ts'
-import { draw, keyInto, type Key } from '../maths/random.ts'
+import { sampleRange, sampleWhole } from '../maths/samples.ts'
+import { sample, keyInto, type Key } from '../maths/random.ts'
 import type { Source } from './birthSource.ts'
 import { MICRO, micro } from './timeline.ts'
 
@@ -50,13 +50,13 @@ export const burstSource = (
       const { hi, lo } = drawn
       at =
         firing === 0
-          ? delay + micro(drawRange(burstAt, STREAMS.burstAt, hi, lo))
-          : at + micro(drawRange(burstInterval, STREAMS.burstInterval, hi, lo))
+          ? delay + micro(sampleRange(burstAt, STREAMS.burstAt, hi, lo))
+          : at + micro(sampleRange(burstInterval, STREAMS.burstInterval, hi, lo))
       if (at >= limit) break
-      sum += drawWhole(count, STREAMS.burstCount, hi, lo)
+      sum += sampleWhole(count, STREAMS.burstCount, hi, lo)
       out.at.push(at)
       out.upTo.push(sum)
-      out.fires.push(burstChance >= 1 || draw(hi, lo, STREAMS.burstChance, 0) < burstChance)
+      out.fires.push(burstChance >= 1 || sample(hi, lo, STREAMS.burstChance, 0) < burstChance)
     }
   }
   const kept: Firings[] = Array.from({ length: KEPT }, () => ({ pass: -1, at: [], upTo: [], fires: [] }))

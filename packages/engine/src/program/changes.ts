@@ -1,74 +1,74 @@
 /** What a change of an emitter makes necessary, read off the table of numbers. */
 import {
-  EMITTER_TOUCHES,
+  EMITTER_INVALIDATES,
   type EmitterChoices,
   property,
   type PropertyId,
   type ResolvedEffect,
   type ResolvedEmitter,
-  type Touch,
-  TYPE_TOUCHES,
+  type InvalidationLevel,
+  TYPE_INVALIDATES,
   type TypeChoices,
 } from '@gliv/model'
 
-const ORDER: readonly Touch[] = ['output', 'motion', 'birth', 'emission']
+const ORDER: readonly InvalidationLevel[] = ['output', 'motion', 'birth', 'emission']
 
 /** The one that makes more work. */
-export const dearer = (a: Touch | null, b: Touch | null): Touch | null =>
+export const deeper = (a: InvalidationLevel | null, b: InvalidationLevel | null): InvalidationLevel | null =>
   a === null ? b : b === null ? a : ORDER[Math.max(ORDER.indexOf(a), ORDER.indexOf(b))]!
 
 /** Values in documents are small plain data, so their text tells whether they are the same. */
 const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b)
 
-const changedNumbers = (a: object, b: object): Touch | null => {
+const changedNumbers = (a: object, b: object): InvalidationLevel | null => {
   if (a === b) return null
-  let touch: Touch | null = null
+  let level: InvalidationLevel | null = null
   for (const [id, value] of Object.entries(b))
     if (!same((a as Record<string, unknown>)[id], value))
-      touch = dearer(touch, property(id as PropertyId).touches)
-  return touch
+      level = deeper(level, property(id as PropertyId).invalidates)
+  return level
 }
 
 const changedChoices = <T extends object>(
   a: T,
   b: T,
-  touches: { readonly [K in keyof T]?: Touch },
-): Touch | null => {
-  let touch: Touch | null = null
-  for (const key of Object.keys(touches) as (keyof T)[])
-    if (!same(a[key], b[key])) touch = dearer(touch, touches[key] ?? null)
-  return touch
+  invalidates: { readonly [K in keyof T]?: InvalidationLevel },
+): InvalidationLevel | null => {
+  let level: InvalidationLevel | null = null
+  for (const key of Object.keys(invalidates) as (keyof T)[])
+    if (!same(a[key], b[key])) level = deeper(level, invalidates[key] ?? null)
+  return level
 }
 
-/** A lane touches what its number touches. */
-const changedLanes = (a: ResolvedEmitter['lanes'], b: ResolvedEmitter['lanes']): Touch | null => {
-  let touch: Touch | null = null
+/** A lane invalidates what its number does. */
+const changedLanes = (a: ResolvedEmitter['lanes'], b: ResolvedEmitter['lanes']): InvalidationLevel | null => {
+  let level: InvalidationLevel | null = null
   for (const id of new Set([...Object.keys(a), ...Object.keys(b)]) as Set<PropertyId>)
-    if (!same(a[id], b[id])) touch = dearer(touch, property(id).touches)
-  return touch
+    if (!same(a[id], b[id])) level = deeper(level, property(id).invalidates)
+  return level
 }
 
 /**
  * The dearest kind of work between two states of an emitter; null when nothing that is simulated or drawn
  * differs.
  */
-export const changedTouch = (a: ResolvedEmitter, b: ResolvedEmitter): Touch | null => {
+export const invalidationBetween = (a: ResolvedEmitter, b: ResolvedEmitter): InvalidationLevel | null => {
   if (a === b) return null
-  let touch = dearer(changedNumbers(a.numbers, b.numbers), changedNumbers(a.type.numbers, b.type.numbers))
-  const { lanes: _lanes, ...choices } = EMITTER_TOUCHES
-  touch = dearer(touch, changedChoices<EmitterChoices>(a, b, choices))
-  touch = dearer(touch, changedLanes(a.lanes, b.lanes))
-  if (a.type !== b.type) touch = dearer(touch, changedChoices<TypeChoices>(a.type, b.type, TYPE_TOUCHES))
-  if (a.salt !== b.salt || a.mask !== b.mask) touch = dearer(touch, 'emission')
-  if (!same(a.bursts, b.bursts) || !same(a.relays, b.relays)) touch = dearer(touch, 'emission')
-  const looks = (e: ResolvedEmitter) => [e.type.ramps, e.type.pictures, e.type.palette]
-  if (a.type !== b.type && !same(looks(a), looks(b))) touch = dearer(touch, 'output')
-  if (a.type !== b.type && !same(a.type.mark, b.type.mark)) touch = dearer(touch, 'motion')
-  if (a.type !== b.type && !same(a.type.ramps.speed, b.type.ramps.speed)) touch = dearer(touch, 'motion')
+  let level = deeper(changedNumbers(a.numbers, b.numbers), changedNumbers(a.type.numbers, b.type.numbers))
+  const { lanes: _lanes, ...choices } = EMITTER_INVALIDATES
+  level = deeper(level, changedChoices<EmitterChoices>(a, b, choices))
+  level = deeper(level, changedLanes(a.lanes, b.lanes))
+  if (a.type !== b.type) level = deeper(level, changedChoices<TypeChoices>(a.type, b.type, TYPE_INVALIDATES))
+  if (a.salt !== b.salt || a.mask !== b.mask) level = deeper(level, 'emission')
+  if (!same(a.bursts, b.bursts) || !same(a.relays, b.relays)) level = deeper(level, 'emission')
+  const appearance = (e: ResolvedEmitter) => [e.type.ramps, e.type.pictures, e.type.palette]
+  if (a.type !== b.type && !same(appearance(a), appearance(b))) level = deeper(level, 'output')
+  if (a.type !== b.type && !same(a.type.mark, b.type.mark)) level = deeper(level, 'motion')
+  if (a.type !== b.type && !same(a.type.ramps.speed, b.type.ramps.speed)) level = deeper(level, 'motion')
   // Names and ids of the type are carried along without work.
-  if (touch === null && (a.name !== b.name || a.type.id !== b.type.id || a.type.name !== b.type.name))
-    touch = 'output'
-  return touch
+  if (level === null && (a.name !== b.name || a.type.id !== b.type.id || a.type.name !== b.type.name))
+    level = 'output'
+  return level
 }
 
 /** Whether something changed that all emitters share. */

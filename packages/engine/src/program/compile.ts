@@ -9,7 +9,7 @@ import {
 } from '@gliv/model'
 import { compileLanes, type CompiledLanes } from './lanes.ts'
 import { compileMotion, type MotionProgram } from './motionProgram.ts'
-import { compileLooks, type Looks } from '../appearance/appearance.ts'
+import { compileAppearance, type Appearance } from '../appearance/appearance.ts'
 import { type CompiledRamp, compileRamp } from '../appearance/ramp.ts'
 import { refusePeriod } from './period.ts'
 import { createSchedule } from './schedule.ts'
@@ -43,7 +43,7 @@ export interface EmitterProgram {
   readonly lanes: CompiledLanes
   /** There is at least one lane. */
   readonly laned: boolean
-  readonly looks: Looks
+  readonly appearance: Appearance
   readonly speedRamp: CompiledRamp
   /** Number of the shape's places, for ordered placements and bursts that send one to each. */
   readonly places: number
@@ -58,11 +58,11 @@ export interface EmitterProgram {
   /** Its effect is sustained: a stop leads on to the tail instead of ending emission. */
   readonly effectSustains: boolean
   /** Its cap may be reached. */
-  readonly mayBind: boolean
+  readonly capReachable: boolean
   /**
    * Births may be refused or depend on the living or on the way, so that counts follow from a census only.
    */
-  readonly needsCensus: boolean
+  readonly needsCountReplay: boolean
 }
 
 /** An effect that a part plays, as fast as the part says. */
@@ -305,7 +305,7 @@ const compileNode = (
         : 'lasting'
   const bound = relayed ? Infinity : boundAlive(context, emitter, places, lifeSeconds)
   const { cap, minimum, flowPerPx, alongDelay } = emitter.numbers
-  const mayBind = bound > cap
+  const capReachable = bound > cap
   return {
     source: emitter,
     relays,
@@ -318,7 +318,7 @@ const compileNode = (
     marks,
     lanes: compileLanes(emitter.lanes),
     laned: Object.keys(emitter.lanes).length > 0,
-    looks: compileLooks(emitter, relayed),
+    appearance: compileAppearance(emitter, relayed),
     speedRamp: compileRamp(emitter.type.ramps.speed),
     places,
     lifeSeconds,
@@ -326,10 +326,10 @@ const compileNode = (
     aliveBound: Math.min(bound, cap),
     motion: compileMotion(emitter),
     effectSustains: context.effect.play === 'sustain',
-    mayBind,
-    needsCensus:
+    capReachable,
+    needsCountReplay:
       !relayed &&
-      (mayBind ||
+      (capReachable ||
         minimum > 0 ||
         flowPerPx > 0 ||
         alongDelay > 0 ||

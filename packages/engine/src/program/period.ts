@@ -5,7 +5,7 @@ import { Refusal, type ResolvedEffect, type ResolvedEmitter } from '@gliv/model'
 interface Facts {
   readonly source: ResolvedEmitter
   readonly marks: 'none' | 'fading' | 'lasting'
-  readonly mayBind: boolean
+  readonly capReachable: boolean
   readonly relayed: boolean
 }
 
@@ -15,11 +15,11 @@ const WHOLE = 1e-6
 const isWhole = (value: number): boolean => Math.abs(value - Math.round(value)) < WHOLE
 
 /** What an emitter has that does not come back, and what to do about it. */
-const reasons = ({ source, marks, mayBind, relayed }: Facts): string[] => {
+const reasons = ({ source, marks, capReachable, relayed }: Facts): string[] => {
   const { flowPerPx, minimum, cap } = source.numbers
   return [
     ...(marks === 'lasting' ? ['its marks last for ever; let them fade'] : []),
-    ...(mayBind && !relayed ? [`its cap of ${cap} may be reached; raise it, or send out less`] : []),
+    ...(capReachable && !relayed ? [`its cap of ${cap} may be reached; raise it, or send out less`] : []),
     ...(minimum > 0 ? ['it keeps a minimum alive, which depends on what was before; set it to 0'] : []),
     ...(flowPerPx > 0 ? ['it sends out by the way travelled, which nobody knows before; set it to 0'] : []),
   ]

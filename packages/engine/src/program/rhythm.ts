@@ -4,7 +4,7 @@
  */
 import { type ResolvedEmitter, type Rhythm, STREAMS } from '@gliv/model'
 import { compileLaneIntegral, type CompiledLane, laneIntegralAt } from './lanes.ts'
-import { draw, keyInto, type Key } from '../maths/random.ts'
+import { sample, keyInto, type Key } from '../maths/random.ts'
 import type { Source, Window } from './birthSource.ts'
 import { MICRO } from './timeline.ts'
 
@@ -18,7 +18,7 @@ const targetOf = (rhythm: Rhythm, emitter: ResolvedEmitter, seed: number): Targe
   const key: Key = { hi: 0, lo: 0 }
   const drawn = (pass: number, n: number): number => {
     keyInto(key, seed, emitter.salt, 0, pass, n)
-    return draw(key.hi, key.lo, STREAMS.rhythm, 0)
+    return sample(key.hi, key.lo, STREAMS.rhythm, 0)
   }
   if (rhythm === 'even') return (_pass, n) => n
   if (rhythm === 'jittered') return (pass, n) => n + drawn(pass, n)

@@ -63,7 +63,7 @@ const everySource = (
 }
 
 /** The same in every pass. */
-const alike = (source: Source): Source => ({
+const sameEachPass = (source: Source): Source => ({
   ...source,
   due: (_pass, t, strict) => source.due(0, t, strict),
   timeInto: (_pass, n, out) => source.timeInto(0, n, out),
@@ -96,7 +96,7 @@ export const createSchedule = (
   const lane: CompiledLane | null = emitter.lanes.flow ? compileLane('flow', emitter.lanes.flow) : null
   const milli = Math.round(emitter.numbers.flow * 1000)
   const births =
-    timeline.alike && window.start === 0 && window.length === timeline.limit
+    timeline.identicalPasses && window.start === 0 && window.length === timeline.limit
       ? Math.round((emitter.numbers.flow * window.length) / MICRO)
       : -1
   const flow =
@@ -113,5 +113,5 @@ export const createSchedule = (
     (burst) => burstSource(burst, emitter.salt, window.start, timeline.limit, rate, seed, places) ?? [],
   )
   const sources = [...flow, ...bursts]
-  return { sources: timeline.alike ? sources.map(alike) : sources, window }
+  return { sources: timeline.identicalPasses ? sources.map(sameEachPass) : sources, window }
 }

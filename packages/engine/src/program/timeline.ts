@@ -78,7 +78,7 @@ export interface Timeline {
   /** Length of the part that can be emitted in, in microseconds; Infinity without a loop. */
   readonly limit: number
   /** Every pass draws the same values: the effect repeats exactly. */
-  readonly alike: boolean
+  readonly identicalPasses: boolean
   /**
    * Number of the pass at a moment of the clock. `stop`: when a sustained effect was stopped, else Infinity.
    */
@@ -88,7 +88,7 @@ export interface Timeline {
 
 const ONCE: Timeline = {
   limit: Infinity,
-  alike: false,
+  identicalPasses: false,
   passAt: () => 0,
   readPass: (_pass, _stop, out) => {
     out.start = 0
@@ -97,9 +97,9 @@ const ONCE: Timeline = {
   },
 }
 
-const looping = (length: number, alike = false): Timeline => ({
+const looping = (length: number, identicalPasses = false): Timeline => ({
   limit: length,
-  alike,
+  identicalPasses: identicalPasses,
   passAt: (clock) => Math.max(0, Math.floor(clock / length)),
   readPass: (pass, _stop, out) => {
     out.start = pass * length
@@ -114,7 +114,7 @@ const sustained = (from: number, to: number): Timeline => {
   const running = (clock: number): number => (clock < from ? 0 : 1 + Math.floor((clock - from) / middle))
   return {
     limit: Infinity,
-    alike: false,
+    identicalPasses: false,
     passAt: (clock, stop) => (clock >= stop ? running(stop) + 1 : running(clock)),
     readPass: (pass, stop, out) => {
       const last = stop === Infinity ? Infinity : running(stop)

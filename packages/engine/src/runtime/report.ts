@@ -8,7 +8,7 @@ import { effectiveInto } from '../integrate/step/effectiveVelocity.ts'
 import type { MarkReport } from '../marks/markLog.ts'
 import { angleOf, cosSinInto } from '../maths/exact.ts'
 import { keyHex } from '../maths/random.ts'
-import { angleLaneOf, looksInto, stretchOf } from '../output/writeInstances.ts'
+import { angleLaneOf, appearanceInto, stretchOf } from '../output/writeInstances.ts'
 import type { EmitterRun } from '../spawn/emitterRun.ts'
 import { isDead } from '../state/pool.ts'
 import type { Simulation } from './simulation.ts'
@@ -75,14 +75,14 @@ interface Motion {
 }
 
 const motion: Motion = { x: 0, y: 0, vx: 0, vy: 0, angleDeg: 0, signX: 1, signY: 1 }
-const looks = { scaleX: 1, scaleY: 1, opacity: 1, tint: 0, frame: 0 }
+const appearance = { scaleX: 1, scaleY: 1, opacity: 1, tint: 0, frame: 0 }
 const pose = emptyPose()
 const view = { x: 0, y: 0, w: 0, h: 0 }
 const pair = new Float64Array(2)
 
 /** A carried particle through the effect's pose. */
 const carry = (run: EmitterRun): void => {
-  run.setting.tape.poseInto(run.tick, pose)
+  run.context.tape.poseInto(run.tick, pose)
   cosSinInto(pose.rotate, pair)
   const sign = pose.mirror ? -1 : 1
   const through = (x: number, y: number): [number, number] => {
@@ -104,8 +104,8 @@ const readMotion = (run: EmitterRun, i: number, age: number): void => {
   const { type, space } = program.source
   effectiveInto(program, pool, i, age, pair)
   const faces = type.facing === 'travel'
-  const grow = pool.grow[i]!
-  const sign = grow < 0 ? -1 : 1
+  const effectScale = pool.effectScale[i]!
+  const sign = effectScale < 0 ? -1 : 1
   motion.x = pool.x[i]!
   motion.y = pool.y[i]!
   motion.vx = pair[0]!
@@ -114,16 +114,16 @@ const readMotion = (run: EmitterRun, i: number, age: number): void => {
     pool.angle[i]! +
     angleLaneOf(run) +
     pool.spin[i]! * age +
-    (run.looks.rock?.at(pool.keyHi[i]!, pool.keyLo[i]!, age) ?? 0)
-  motion.angleDeg = (faces ? angleOf(pool.faceX[i]!, pool.faceY[i]!) : pool.turn[i]!) + sign * own
-  motion.signX = faces ? Math.abs(grow) : grow
-  motion.signY = faces ? grow : Math.abs(grow)
+    (run.appearance.angleWaver?.at(pool.keyHi[i]!, pool.keyLo[i]!, age) ?? 0)
+  motion.angleDeg = (faces ? angleOf(pool.faceX[i]!, pool.faceY[i]!) : pool.effectTurnDeg[i]!) + sign * own
+  motion.signX = faces ? Math.abs(effectScale) : effectScale
+  motion.signY = faces ? effectScale : Math.abs(effectScale)
   const stretch = stretchOf(run)
   if (stretch !== 0)
     motion.signX *= stretchAt(type.numbers, stretch, Math.sqrt(motion.vx * motion.vx + motion.vy * motion.vy))
   if (space === 'carried') carry(run)
   if (space === 'pinned') {
-    run.setting.tape.viewInto(run.tick, view)
+    run.context.tape.viewInto(run.tick, view)
     motion.x += view.x
     motion.y += view.y
   }
@@ -140,9 +140,9 @@ const bornIn = ({ program, rate }: Simulation, seconds: number): number => {
 const rowOf = (simulation: Simulation, run: EmitterRun, i: number): ParticleReport => {
   const { pool, program } = run
   const age = Math.max(0, simulation.clockSeconds - pool.born[i]!)
-  looksInto(run, i, age, looks)
+  appearanceInto(run, i, age, appearance)
   readMotion(run, i, age)
-  const picture = run.looks.type.pictures[pool.picture[i]!]!
+  const picture = run.appearance.type.pictures[pool.picture[i]!]!
   return {
     key: keyHex(pool.keyHi[i]!, pool.keyLo[i]!),
     emitterId: program.source.id,
@@ -157,11 +157,11 @@ const rowOf = (simulation: Simulation, run: EmitterRun, i: number): ParticleRepo
     vx: motion.vx,
     vy: motion.vy,
     angleDeg: motion.angleDeg,
-    scaleX: looks.scaleX * motion.signX,
-    scaleY: looks.scaleY * motion.signY,
-    tint: `#${hex2(looks.tint & 255)}${hex2((looks.tint >> 8) & 255)}${hex2((looks.tint >> 16) & 255)}`,
-    opacity: looks.opacity,
-    frame: picture.frameIndices[looks.frame]!,
+    scaleX: appearance.scaleX * motion.signX,
+    scaleY: appearance.scaleY * motion.signY,
+    tint: `#${hex2(appearance.tint & 255)}${hex2((appearance.tint >> 8) & 255)}${hex2((appearance.tint >> 16) & 255)}`,
+    opacity: appearance.opacity,
+    frame: picture.frameIndices[appearance.frame]!,
     sheetId: picture.sheetId,
   }
 }

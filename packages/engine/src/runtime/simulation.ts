@@ -9,7 +9,7 @@ import {
 } from '@gliv/model'
 import { emptyPose, toWorld } from '../geometry/pose.ts'
 import { compileTape } from '../input/compiledTape.ts'
-import type { Setting } from '../input/simulationContext.ts'
+import type { SimulationContext } from '../input/simulationContext.ts'
 import { type CompiledTape } from '../input/tape.ts'
 import { snapFrame } from '../output/pixelSnap.ts'
 import { appendInstances, setDisplay } from '../output/writeInstances.ts'
@@ -114,14 +114,14 @@ export class Simulation {
       )
       .map(({ node }) => node)
     this.#mayHold = parts.length > 0 || nodes.some((node) => node.hosts.length > 0)
-    const setting = this.#settingOf(this.#program)
+    const context = this.#settingOf(this.#program)
     this.parts = parts.map(
       ({ part, choices, seconds }) =>
-        new PartHost(part, choices, seconds, setting, setting.makeInner, toWorld),
+        new PartHost(part, choices, seconds, context, context.makeSubEffect, toWorld),
     )
   }
 
-  #settingOf(program: Program): Setting {
+  #settingOf(program: Program): SimulationContext {
     const { clock, timeline, effect } = program
     return {
       seed: this.seed,
@@ -130,7 +130,7 @@ export class Simulation {
       tape: this.#tape,
       jumpPx: effect.numbers.jumpPx,
       periodSeconds: effect.play === 'period' ? effect.numbers.periodSeconds : 0,
-      makeInner: (inner, seed, tape) => new Simulation(inner, { seed, inner: tape }),
+      makeSubEffect: (inner, seed, tape) => new Simulation(inner, { seed, inner: tape }),
     }
   }
 
@@ -190,8 +190,8 @@ export class Simulation {
 
   /** Fresh runs of emitters of a program, before their first tick. */
   start(program: Program, emitters: readonly EmitterProgram[]): EmitterRun[] {
-    const setting = this.#settingOf(program)
-    return emitters.map((e) => new EmitterRun(e, setting))
+    const context = this.#settingOf(program)
+    return emitters.map((e) => new EmitterRun(e, context))
   }
 
   /** One tick on. */

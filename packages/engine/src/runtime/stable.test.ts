@@ -94,7 +94,7 @@ describe('stable randomness', () => {
     const after = values(changed)
     const shared = [...base.keys()].filter((key) => after.has(key))
     // What changes who is born may take particles away, never their keys and draws from the others.
-    if (PROPERTIES[changed].touches !== 'emission') expect(after.size).toBe(base.size)
+    if (PROPERTIES[changed].invalidates !== 'emission') expect(after.size).toBe(base.size)
     expect(shared.length).toBeGreaterThan(
       changed === 'burstAt' || changed === 'cap' || changed === 'alongDelay' ? 0 : 20,
     )

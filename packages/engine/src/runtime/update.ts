@@ -1,6 +1,6 @@
 /** Edits of a running simulation. Apart from it, because a game's player never edits. */
-import type { ResolvedEffect, Touch } from '@gliv/model'
-import { changedTouch, dearer, effectChanged } from '../program/changes.ts'
+import type { ResolvedEffect, InvalidationLevel } from '@gliv/model'
+import { invalidationBetween, deeper, effectChanged } from '../program/changes.ts'
 import { compile, type EmitterProgram } from '../program/compile.ts'
 import type { Simulation } from './simulation.ts'
 
@@ -12,15 +12,15 @@ export interface UpdateWork {
 }
 
 /** The dearest touch in an emitter and all that its relays wake; a tree of another form is made anew. */
-const treeTouch = (a: EmitterProgram, b: EmitterProgram): Touch | null => {
+const treeTouch = (a: EmitterProgram, b: EmitterProgram): InvalidationLevel | null => {
   if (a.relays.length !== b.relays.length) return 'emission'
   return b.relays.reduce(
-    (touch: Touch | null, { relay, child }, k) => {
+    (touch: InvalidationLevel | null, { relay, child }, k) => {
       const before = a.relays[k]!
       if (before.relay !== relay && JSON.stringify(before.relay) !== JSON.stringify(relay)) return 'emission'
-      return child && before.child ? dearer(touch, treeTouch(before.child, child)) : touch
+      return child && before.child ? deeper(touch, treeTouch(before.child, child)) : touch
     },
-    changedTouch(a.source, b.source),
+    invalidationBetween(a.source, b.source),
   )
 }
 
@@ -44,7 +44,7 @@ export const updateSimulation = (simulation: Simulation, effect: ResolvedEffect)
       return run
     }
     if (run && touch === 'output') {
-      run.relook(emitter)
+      run.replaceAppearance(emitter)
       work.relooked++
       return run
     }

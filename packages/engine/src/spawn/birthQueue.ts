@@ -5,9 +5,9 @@
 import { EmitterCentre } from '../input/emitterCentre.ts'
 import type { EmitterProgram } from '../program/compile.ts'
 import { rampAt, compileRamp, type CompiledRamp } from '../appearance/ramp.ts'
-import { keyFrom, keyStart } from '../maths/random.ts'
+import { keyAfter, startKey } from '../maths/random.ts'
 import { createSchedule, type Schedule, TRAVEL_KEY } from '../program/schedule.ts'
-import type { Moment, Setting } from '../input/simulationContext.ts'
+import type { Moment, SimulationContext } from '../input/simulationContext.ts'
 import type { Launcher } from './launcher.ts'
 import { MICRO, type Pass } from '../program/timeline.ts'
 import type { PathPlace } from '../geometry/paths.ts'
@@ -37,7 +37,7 @@ export class BirthQueue {
   /** Chance says no; the ordinal is used all the same. */
   withheld = false
   readonly #program: EmitterProgram
-  readonly #setting: Setting
+  readonly #context: SimulationContext
   readonly #launcher: Launcher
   readonly #centre: EmitterCentre
   readonly #keyStarts: readonly Uint32Array[]
@@ -62,15 +62,15 @@ export class BirthQueue {
   #nextTravel = 0
   #endTravel = 0
 
-  constructor(program: EmitterProgram, setting: Setting, launcher: Launcher) {
+  constructor(program: EmitterProgram, context: SimulationContext, launcher: Launcher) {
     this.#program = program
-    this.#setting = setting
+    this.#context = context
     this.#launcher = launcher
-    this.#centre = new EmitterCentre(program, setting)
-    const { seed } = setting
-    this.schedule = createSchedule(program.source, setting.timeline, setting.clock.rate, seed, program.places)
+    this.#centre = new EmitterCentre(program, context)
+    const { seed } = context
+    this.schedule = createSchedule(program.source, context.timeline, context.clock.rate, seed, program.places)
     this.#keyStarts = [...this.schedule.sources.map((source) => source.key), TRAVEL_KEY].map((key) =>
-      keyStart(seed, program.source.salt, key),
+      startKey(seed, program.source.salt, key),
     )
     this.keyStart = this.#keyStarts[0]!
     this.#next = this.schedule.sources.map(() => 0)
@@ -87,17 +87,17 @@ export class BirthQueue {
   }
 
   skipTo(tick: number): void {
-    this.#clockNow = this.#setting.clock.secondsAt(tick)
+    this.#clockNow = this.#context.clock.secondsAt(tick)
   }
 
   #stopMicro(): number {
-    const stop = this.#setting.tape.stopTick()
-    return stop === Infinity ? Infinity : this.#setting.clock.secondsAt(stop) * MICRO
+    const stop = this.#context.tape.stopTick()
+    return stop === Infinity ? Infinity : this.#context.clock.secondsAt(stop) * MICRO
   }
 
   /** Clock → timeline, in seconds. */
   timelineSecondsAt(clockSeconds: number): number {
-    const { timeline } = this.#setting
+    const { timeline } = this.#context
     const stop = this.#stopMicro()
     timeline.readPass(timeline.passAt(clockSeconds * MICRO, stop), stop, this.#pass)
     return clockSeconds - (this.#pass.start - this.#pass.from) / MICRO
@@ -105,14 +105,14 @@ export class BirthQueue {
 
   /** The clock in microseconds × rate, a whole number for a plain clock. */
   #units(tick: number): number {
-    const { clock } = this.#setting
+    const { clock } = this.#context
     return clock.plain ? tick * MICRO : Math.round(clock.secondsAt(tick) * MICRO * clock.rate)
   }
 
   /** Ordinals of a source that are due in a pass by a moment of the clock in units. */
   #due(s: number, pass: number, units: number): number {
     const source = this.schedule.sources[s]!
-    const { rate } = this.#setting.clock
+    const { rate } = this.#context.clock
     const { start, end, from } = this.#pass
     if (units >= end * rate) return source.due(pass, (from + end - start) * rate, true)
     if (units < start * rate) return source.due(pass, from * rate, true)
@@ -121,9 +121,9 @@ export class BirthQueue {
 
   /** Births due from the beginning through a tick, if nothing is refused. */
   countThrough(tick: number): number {
-    const { timeline } = this.#setting
+    const { timeline } = this.#context
     const units = this.#units(tick)
-    const last = timeline.passAt(units / this.#setting.clock.rate, Infinity)
+    const last = timeline.passAt(units / this.#context.clock.rate, Infinity)
     let count = 0
     for (let pass = 0; pass <= last; pass++) {
       timeline.readPass(pass, Infinity, this.#pass)
@@ -135,7 +135,7 @@ export class BirthQueue {
 
   /** Begins a tick; `next` then gives its births. */
   open(tick: number): void {
-    const { timeline, clock } = this.#setting
+    const { timeline, clock } = this.#context
     this.#tick = tick
     this.#clockBefore = this.#clockNow
     this.#clockNow = clock.secondsAt(tick)
@@ -148,7 +148,7 @@ export class BirthQueue {
   }
 
   #openPass(): void {
-    this.#setting.timeline.readPass(this.#current, this.#stopMicro(), this.#pass)
+    this.#context.timeline.readPass(this.#current, this.#stopMicro(), this.#pass)
     for (let s = 0; s < this.#next.length; s++) {
       this.#next[s] = this.#due(s, this.#current, this.#tick === 0 ? -1 : this.#units(this.#tick - 1))
       this.#end[s] = this.#due(s, this.#current, this.#units(this.#tick))
@@ -164,11 +164,11 @@ export class BirthQueue {
     if (tick === 0) return
     this.#centre.worldInto(tick - 1, this.timelineSecondsAt(this.#clockBefore), this.#here)
     this.#centre.worldInto(tick, this.timelineSecondsAt(this.#clockNow), this.#there)
-    this.#setting.timeline.readPass(this.#current, this.#stopMicro(), this.#pass)
+    this.#context.timeline.readPass(this.#current, this.#stopMicro(), this.#pass)
     const dx = this.#there.x - this.#here.x
     const dy = this.#there.y - this.#here.y
     const way = Math.sqrt(dx * dx + dy * dy)
-    if (way > this.#setting.jumpPx || this.#setting.tape.jumpsTo(tick)) return
+    if (way > this.#context.jumpPx || this.#context.tape.jumpsTo(tick)) return
     this.#way = way
     this.#nextTravel = this.#endTravel
     this.#endTravel = Math.floor((this.#travelled + way) * this.#program.source.numbers.flowPerPx)
@@ -177,14 +177,14 @@ export class BirthQueue {
 
   /** The moment in ticks, for its clock. */
   #findTicks(moment: Moment): void {
-    const { clock } = this.#setting
+    const { clock } = this.#context
     const step = this.#clockNow - this.#clockBefore
     if (clock.plain) moment.ticks = moment.clock * clock.rate
     else moment.ticks = step > 0 ? this.#tick - 1 + (moment.clock - this.#clockBefore) / step : this.#tick
   }
 
   #emits(moment: Moment): boolean {
-    const { tape } = this.#setting
+    const { tape } = this.#context
     return tape.emitsAt(moment.ticks) && (this.#program.effectSustains || moment.ticks < tape.stopTick())
   }
 
@@ -222,8 +222,8 @@ export class BirthQueue {
    */
   #lone(): number {
     if (this.#current !== this.#last || this.#waiting.length > 0 || this.#delay || this.#travels) return -1
-    const { tape } = this.#setting
-    if (tape.withholds && !(tape.advance && tape.emitsAt(this.#tick))) return -1
+    const { tape } = this.#context
+    if (tape.hasEmitToggle && !(tape.advance && tape.emitsAt(this.#tick))) return -1
     if (!this.#program.effectSustains && tape.stopTick() !== Infinity) return -1
     let lone = -1
     for (let s = 0; s < this.#next.length; s++) {
@@ -249,12 +249,12 @@ export class BirthQueue {
     const late = start / MICRO
     const early = from / MICRO
     const keys = this.#keyStarts[s]!
-    const pass = this.#setting.timeline.alike ? 0 : this.#current
+    const pass = this.#context.timeline.identicalPasses ? 0 : this.#current
     for (let k = 0; k < count; k++) {
       source.timeInto(this.#current, first + k, time)
       born[at + k] = start === from ? time[0]! : late + (time[0]! - early)
       ordinal[at + k] = first + k
-      keyFrom(keys, pass, first + k, keyHi, keyLo, at + k)
+      keyAfter(keys, pass, first + k, keyHi, keyLo, at + k)
     }
     this.#next[s] = first + count
   }
@@ -306,7 +306,7 @@ export class BirthQueue {
     this.#findTicks(moment)
     this.sourceIndex = source
     this.keyStart = this.#keyStarts[source]!
-    this.pass = this.#setting.timeline.alike ? 0 : pass
+    this.pass = this.#context.timeline.identicalPasses ? 0 : pass
     this.ordinal = ordinal
     const { question } = this.#launcher
     question.ordinal = ordinal
@@ -328,7 +328,7 @@ export class BirthQueue {
   /** Puts a birth back by its delay along the shape; false when it is due at once. */
   #postpone(moment: Moment): boolean {
     if (this.withheld) return false
-    keyFrom(this.keyStart, this.pass, this.ordinal, keyHi, keyLo, 0)
+    keyAfter(this.keyStart, this.pass, this.ordinal, keyHi, keyLo, 0)
     const delay =
       this.#program.delaySeconds * rampAt(this.#delay!, this.#launcher.along(keyHi[0]!, keyLo[0]!))
     if (delay === 0) return false

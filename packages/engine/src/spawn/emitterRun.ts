@@ -8,14 +8,14 @@ import type { EmitterProgram } from '../program/compile.ts'
 import { EventLog } from '../state/eventLog.ts'
 import { InstanceHost } from './subEffects.ts'
 import { Launcher } from './launcher.ts'
-import type { Looks } from '../appearance/appearance.ts'
+import type { Appearance } from '../appearance/appearance.ts'
 import { MarkLog } from '../marks/markLog.ts'
 import { Motion } from '../integrate/motion.ts'
-import { Nursery } from './spawner.ts'
+import { Spawner } from './spawner.ts'
 import { Pool } from '../state/pool.ts'
 import type { Firing } from './relays/delayedSpawns.ts'
-import { RelayWatch } from './relays/relayTriggers.ts'
-import type { Setting } from '../input/simulationContext.ts'
+import { RelayTriggers } from './relays/relayTriggers.ts'
+import type { SimulationContext } from '../input/simulationContext.ts'
 import { tickAtOrBefore } from '../program/timeline.ts'
 
 /** Room for the dead that wait for compaction, which comes at a quarter dead. */
@@ -23,12 +23,12 @@ const SLACK = 4 / 3
 
 export class EmitterRun {
   program: EmitterProgram
-  looks: Looks
+  appearance: Appearance
   readonly pool: Pool
   /** Names of the sources in reports; the pool's `source` column counts in it. */
   readonly sources: readonly string[]
   tick = -1
-  readonly setting: Setting
+  readonly context: SimulationContext
   /** What happened at surfaces in this tick. */
   readonly events: EventLog
   /** What its contacts have left behind. */
@@ -37,60 +37,60 @@ export class EmitterRun {
   readonly children: readonly (EmitterRun | null)[]
   /** Effects that its relays set off. */
   readonly hosts: readonly InstanceHost[]
-  readonly #watch: RelayWatch | null
+  readonly #triggers: RelayTriggers | null
   readonly #queue: BirthQueue
-  readonly #nursery: Nursery
+  readonly #spawner: Spawner
   readonly #motion: Motion
   /** Seconds on the clock at the last tick and at this one. */
   #before = 0
   #now = 0
 
-  constructor(program: EmitterProgram, setting: Setting) {
+  constructor(program: EmitterProgram, context: SimulationContext) {
     this.program = program
-    this.looks = program.looks
-    this.setting = setting
+    this.appearance = program.appearance
+    this.context = context
     this.pool = new Pool(
       Math.ceil(program.aliveBound * SLACK) + 8,
       program.motion !== null || program.relays.length > 0,
     )
-    this.children = program.relays.map(({ child }) => (child ? new EmitterRun(child, setting) : null))
+    this.children = program.relays.map(({ child }) => (child ? new EmitterRun(child, context) : null))
     const hosts = program.relays.map(({ relay, inner }) =>
-      inner ? new InstanceHost(relay, inner, setting, setting.makeInner) : null,
+      inner ? new InstanceHost(relay, inner, context, context.makeSubEffect) : null,
     )
     this.hosts = hosts.filter((host) => host !== null)
     const receivers = program.relays.flatMap(({ relay }, k) => {
       const to = this.children[k] ?? hosts[k]
       return to ? [{ relay, to }] : []
     })
-    this.#watch = receivers.length > 0 ? new RelayWatch(program, setting, this.pool, receivers) : null
-    this.marks = program.marks === 'none' ? null : new MarkLog(program, setting, this.pool)
+    this.#triggers = receivers.length > 0 ? new RelayTriggers(program, context, this.pool, receivers) : null
+    this.marks = program.marks === 'none' ? null : new MarkLog(program, context, this.pool)
     this.events = new EventLog(
       this.marks === null && !receivers.some(({ relay }) => relay.trigger === 'contact'),
     )
-    const launcher = new Launcher(program, setting)
-    this.#queue = new BirthQueue(program, setting, launcher)
-    this.#motion = new Motion(program, setting, this.pool, this.events, () => this.stepStartSeconds)
-    this.#nursery = new Nursery(program, setting, this.pool, {
+    const launcher = new Launcher(program, context)
+    this.#queue = new BirthQueue(program, context, launcher)
+    this.#motion = new Motion(program, context, this.pool, this.events, () => this.stepStartSeconds)
+    this.#spawner = new Spawner(program, context, this.pool, {
       queue: this.#queue,
       launcher,
       motion: this.#motion,
       events: this.events,
       marks: this.marks,
-      watch: this.#watch,
+      triggers: this.#triggers,
     })
     this.sources = [...this.#queue.schedule.sources.map((s) => s.id), 'travel', 'topUp', 'relay']
   }
 
   get births(): number {
-    return this.#nursery.births
+    return this.#spawner.births
   }
 
   get refused(): number {
-    return this.#nursery.refused
+    return this.#spawner.refused
   }
 
   get alive(): number {
-    return this.#nursery.alive
+    return this.#spawner.alive
   }
 
   get deaths(): number {
@@ -109,12 +109,12 @@ export class EmitterRun {
 
   /** No particle was born turned, scaled or mirrored. */
   get placedPlainly(): boolean {
-    return this.#nursery.placedPlainly
+    return this.#spawner.placedPlainly
   }
 
   /** Seconds that the last step took on the clock. */
   get stepSeconds(): number {
-    return this.setting.clock.stepTo(this.tick)
+    return this.context.clock.stepTo(this.tick)
   }
 
   /**
@@ -126,7 +126,7 @@ export class EmitterRun {
    * beginning.
    */
   seek(tick: number): void {
-    const { clock } = this.setting
+    const { clock } = this.context
     const start = tickAtOrBefore(clock, clock.secondsAt(tick) - this.program.history, tick) - 2
     if (tick < this.tick || (this.tick < start && !this.#lasting)) {
       this.#restart(Math.max(-1, start), tick)
@@ -149,8 +149,8 @@ export class EmitterRun {
 
   #refusedBelow(): boolean {
     return (
-      this.#watch !== null &&
-      (this.#watch.refused > 0 ||
+      this.#triggers !== null &&
+      (this.#triggers.refused > 0 ||
         this.hosts.some((host) => host.refused > 0) ||
         this.children.some((child) => child !== null && (child.refused > 0 || child.#refusedBelow())))
     )
@@ -158,8 +158,8 @@ export class EmitterRun {
 
   /** Counts depend on where particles ended, so that nothing but steps from the beginning tells them. */
   get #endsMatter(): boolean {
-    const { motion, needsCensus } = this.program
-    return motion !== null && motion.endsEarly && needsCensus
+    const { motion, needsCountReplay } = this.program
+    return motion !== null && motion.endsEarly && needsCountReplay
   }
 
   /** Marks that last, here or in what it wakes, come from everything before. */
@@ -173,16 +173,16 @@ export class EmitterRun {
     this.tick = this.#from = -1
     this.#before = this.#now = 0
     this.#queue.restart()
-    this.#nursery.clear()
+    this.#spawner.clear()
     this.marks?.clear()
-    if (this.#watch) this.#watch.refused = 0
+    if (this.#triggers) this.#triggers.refused = 0
     if (start < 0 || this.#endsMatter || this.#lasting) this.#restartChildren(-1, -1)
-    else if (this.program.needsCensus || this.setting.tape.withholds) {
+    else if (this.program.needsCountReplay || this.context.tape.hasEmitToggle) {
       while (this.tick < start) this.#stepWith(false)
       this.#restartChildren(start, target)
     } else {
       this.#jumpTo(start)
-      this.#nursery.births = this.#queue.countThrough(start)
+      this.#spawner.births = this.#queue.countThrough(start)
       this.#queue.skipTo(start)
       this.#restartChildren(start, target)
     }
@@ -190,7 +190,7 @@ export class EmitterRun {
 
   #jumpTo(tick: number): void {
     this.tick = this.#from = tick
-    this.#now = this.#startClock = this.setting.clock.secondsAt(tick)
+    this.#now = this.#startClock = this.context.clock.secondsAt(tick)
   }
 
   /**
@@ -200,7 +200,7 @@ export class EmitterRun {
    */
   #restartChildren(start: number, target: number): void {
     this.#from = start
-    const { clock } = this.setting
+    const { clock } = this.context
     for (const host of this.hosts) host.clear()
     for (const child of this.children) {
       if (!child) continue
@@ -228,7 +228,7 @@ export class EmitterRun {
     this.#bury()
     this.tick++
     this.#before = this.#now
-    this.#now = this.setting.clock.secondsAt(this.tick)
+    this.#now = this.context.clock.secondsAt(this.tick)
     if (moving) {
       this.pool.skipDead(this.#before)
       this.#motion.begin(this.tick, this.#before, this.#now)
@@ -236,11 +236,17 @@ export class EmitterRun {
       this.marks?.begin(this.tick, this.#now)
       this.#motion.move()
       this.marks?.add(this.events, this.tick, this.#before, this.#now)
-      this.#watch?.begin(this.tick, this.#before, this.#now)
-      this.#watch?.seen(this.events)
+      this.#triggers?.begin(this.tick, this.#before, this.#now)
+      this.#triggers?.afterStep(this.events)
     }
-    this.#nursery.alive = this.pool.countAlive(this.#now)
-    this.#nursery.bear(this.tick, this.#before, this.#now, moving, this.#from >= 0 ? this.#startClock : -1)
+    this.#spawner.alive = this.pool.countAlive(this.#now)
+    this.#spawner.spawnDue(
+      this.tick,
+      this.#before,
+      this.#now,
+      moving,
+      this.#from >= 0 ? this.#startClock : -1,
+    )
   }
 
   /** Compacts when a quarter is dead, or when the pool has no room left for a tick's births. */
@@ -252,13 +258,13 @@ export class EmitterRun {
 
   /** A relay orders a birth. */
   order(_relay: ResolvedRelay, firing: Firing): boolean {
-    return this.#nursery.order(firing)
+    return this.#spawner.order(firing)
   }
 
   /** How many births and effects wait, here and in all that it wakes. */
   get waiting(): number {
     return (
-      this.#nursery.inbox.count +
+      this.#spawner.delayed.count +
       this.hosts.reduce((sum, host) => sum + host.waiting, 0) +
       this.children.reduce((sum, child) => sum + (child?.waiting ?? 0), 0)
     )
@@ -273,11 +279,11 @@ export class EmitterRun {
    * Takes over new looks without stepping: ramps are read at output, drawn values are drawn again from the
    * keys.
    */
-  relook(program: EmitterProgram): void {
+  replaceAppearance(program: EmitterProgram): void {
     this.program = program
-    this.looks = program.looks
-    if (this.#watch) this.#watch.looks = program.looks
-    this.#nursery.relook(program)
-    program.relays.forEach(({ child }, k) => child && this.children[k]?.relook(child))
+    this.appearance = program.appearance
+    if (this.#triggers) this.#triggers.appearance = program.appearance
+    this.#spawner.replaceProgram(program)
+    program.relays.forEach(({ child }, k) => child && this.children[k]?.replaceAppearance(child))
   }
 }

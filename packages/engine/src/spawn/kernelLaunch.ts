@@ -1,7 +1,7 @@
 /** Births of plain kinds by the kernels: what a pool's block says about them, written once. */
 import type { Fill, PropertyId, Range, ResolvedEmitter, ShapeKind } from '@gliv/model'
 import { STREAMS } from '@gliv/model'
-import type { Looks } from '../appearance/appearance.ts'
+import type { Appearance } from '../appearance/appearance.ts'
 import { cosSinInto } from '../maths/exact.ts'
 import type { Pool } from '../state/pool.ts'
 import type { Shape } from '../geometry/shapes.ts'
@@ -19,9 +19,9 @@ const turn = new Float64Array(2)
 
 const biasOf = (range: Range): number => BIAS[range.bias ?? 'even']
 
-type Told = readonly [kind: number, ...params: number[]]
+type ShapeParameters = readonly [kind: number, ...params: number[]]
 
-const lineOf = (x0: number, y0: number, x1: number, y1: number): Told => {
+const lineOf = (x0: number, y0: number, x1: number, y1: number): ShapeParameters => {
   const dx = x1 - x0
   const dy = y1 - y0
   const length = Math.sqrt(dx * dx + dy * dy)
@@ -32,26 +32,28 @@ const lineOf = (x0: number, y0: number, x1: number, y1: number): Told => {
  * Shapes that kernels sample, with their numbers as the samplers of shapes.ts come to them; null for a fill
  * they do not know.
  */
-const SHAPE_TELLERS: { readonly [K in ShapeKind]?: (shape: Shape, fill: Fill) => Told | null } = {
-  point: () => [SHAPE.point],
-  line: ({ angle, width }) => {
-    cosSinInto(angle, turn)
-    const x = (turn[0]! * width) / 2
-    const y = (turn[1]! * width) / 2
-    return lineOf(-x, -y, x, y)
-  },
-  segment: ({ endX, endY }) => lineOf(0, 0, endX, endY),
-  circle: ({ radius }) => [SHAPE.band, 0, radius, 0, 360],
-  ring: ({ inner, radius, angle, arc }) => [
-    SHAPE.band,
-    Math.min(inner, radius),
-    radius,
-    angle - arc / 2,
-    arc,
-  ],
-  ellipse: ({ width, height }, fill) => (fill === 'outline' ? null : [SHAPE.ellipse, width / 2, height / 2]),
-  rectangle: ({ width, height }, fill) => (fill === 'outline' ? null : [SHAPE.box, width, height]),
-}
+const SHAPE_PARAMETERS: { readonly [K in ShapeKind]?: (shape: Shape, fill: Fill) => ShapeParameters | null } =
+  {
+    point: () => [SHAPE.point],
+    line: ({ angle, width }) => {
+      cosSinInto(angle, turn)
+      const x = (turn[0]! * width) / 2
+      const y = (turn[1]! * width) / 2
+      return lineOf(-x, -y, x, y)
+    },
+    segment: ({ endX, endY }) => lineOf(0, 0, endX, endY),
+    circle: ({ radius }) => [SHAPE.band, 0, radius, 0, 360],
+    ring: ({ inner, radius, angle, arc }) => [
+      SHAPE.band,
+      Math.min(inner, radius),
+      radius,
+      angle - arc / 2,
+      arc,
+    ],
+    ellipse: ({ width, height }, fill) =>
+      fill === 'outline' ? null : [SHAPE.ellipse, width / 2, height / 2],
+    rectangle: ({ width, height }, fill) => (fill === 'outline' ? null : [SHAPE.box, width, height]),
+  }
 
 /** Lanes that a launch reads beside those of sizes. */
 const LANED = [
@@ -82,17 +84,17 @@ const launchesPlainly = (source: ResolvedEmitter): boolean =>
  * Tells a pool how its particles are launched; false when only the launcher itself can. @param pose where the
  * effect stands at first
  */
-export const tellLaunch = (
+export const writeLaunchParameters = (
   pool: Pool,
   source: ResolvedEmitter,
   shape: Shape,
   pose: Readonly<Pose>,
 ): boolean => {
-  const told = launchesPlainly(source) ? SHAPE_TELLERS[source.shape]?.(shape, source.fill) : null
-  if (!pool.slab || !told) return false
+  const parameters = launchesPlainly(source) ? SHAPE_PARAMETERS[source.shape]?.(shape, source.fill) : null
+  if (!pool.slab || !parameters) return false
   const { birth } = pool
   const { numbers } = source
-  const [kind, ...params] = told
+  const [kind, ...params] = parameters
   birth[B.shape] = kind
   birth[B.fill] = FILL[source.fill]
   birth[B.aim] = AIM[source.aim]
@@ -105,12 +107,12 @@ export const tellLaunch = (
   birth[B.speedSpan] = numbers.speed.to - numbers.speed.from
   birth[B.speedBias] = biasOf(numbers.speed)
   birth[B.carried] = source.space === 'carried' ? 1 : 0
-  tellPose(pool, pose)
+  writePoseParameters(pool, pose)
   return true
 }
 
 /** Where the effect stands. */
-export const tellPose = ({ birth }: Pool, pose: Readonly<Pose>): void => {
+export const writePoseParameters = ({ birth }: Pool, pose: Readonly<Pose>): void => {
   turn[0] = 1
   turn[1] = 0
   if (pose.rotate !== 0) cosSinInto(pose.rotate, turn)
@@ -124,7 +126,10 @@ export const tellPose = ({ birth }: Pool, pose: Readonly<Pose>): void => {
 }
 
 /** Tells a pool which looks are drawn; false where ramps along the shape have a say. */
-export const tellLooks = (pool: Pool, { type, alongScale, alongOpacity }: Looks): boolean => {
+export const writeAppearanceParameters = (
+  pool: Pool,
+  { type, alongScale, alongOpacity }: Appearance,
+): boolean => {
   if (!pool.slab || alongScale || alongOpacity) return false
   const { numbers, styles } = type
   let count = 0

@@ -13,15 +13,15 @@ import {
   SHAPE_SAMPLERS,
   type ShapeSampler,
 } from '../geometry/shapes.ts'
-import type { Moment, Setting } from '../input/simulationContext.ts'
+import type { Moment, SimulationContext } from '../input/simulationContext.ts'
 import { TravelPath } from '../input/travelPath.ts'
 import { cosSinIn, cosSinInto } from '../maths/exact.ts'
-import { draw, drawInto, DRAWN } from '../maths/random.ts'
-import { drawRangeInto } from '../maths/samples.ts'
+import { sample, sampleInto, SAMPLED } from '../maths/random.ts'
+import { sampleRangeInto } from '../maths/samples.ts'
 import type { EmitterProgram } from '../program/compile.ts'
 import { withLane } from '../program/lanes.ts'
 import type { Pool } from '../state/pool.ts'
-import { tellLaunch, tellPose } from './kernelLaunch.ts'
+import { writeLaunchParameters, writePoseParameters } from './kernelLaunch.ts'
 import { relayedInto } from './relays/relayedPlace.ts'
 
 const turn = new Float64Array(2)
@@ -56,7 +56,7 @@ export class Launcher {
   readonly #program: EmitterProgram
   readonly #source: ResolvedEmitter
   readonly #numbers: NumbersOf<'emitter'>
-  readonly #setting: Setting
+  readonly #context: SimulationContext
   readonly #shape: Shape
   readonly #sample: ShapeSampler
   readonly #dynamic: boolean
@@ -72,16 +72,16 @@ export class Launcher {
   readonly #now = new Float64Array(READ.length)
   readonly #laned: boolean
   #delay: CompiledRamp | null = null
-  #told = false
+  #byKernels = false
   /** What the placement asks about; the caller fills in ordinals before `place`. */
   readonly question: PlaceQuestion
 
-  constructor(program: EmitterProgram, setting: Setting) {
+  constructor(program: EmitterProgram, context: SimulationContext) {
     const { source } = program
     this.#program = program
     this.#source = source
     this.#numbers = source.numbers
-    this.#setting = setting
+    this.#context = context
     this.#shape = createShape(source, source.numbers, source.mask)
     this.#sample = SHAPE_SAMPLERS[source.shape]
     this.#dynamic =
@@ -93,19 +93,20 @@ export class Launcher {
     this.#travel = source.travel ? new TravelPath(source.travel, source.numbers.travelSeconds) : null
     this.#laned = READ.some((id) => program.lanes[id] !== undefined)
     READ.forEach((id, k) => (this.#now[k] = source.numbers[id]))
-    setting.tape.poseInto(0, this.#pose)
+    context.tape.poseInto(0, this.#pose)
     this.question = {
       ordinal: 0,
       inBurst: 0,
       burstCount: 0,
       places: program.places,
-      seed: setting.seed ^ source.salt,
+      seed: context.seed ^ source.salt,
     }
   }
 
   /** Tells a pool how to launch by itself, where it ever can. */
-  tell(pool: Pool): void {
-    this.#told = !this.#dynamic && !this.#view && tellLaunch(pool, this.#source, this.#shape, this.#pose)
+  writeKernelParameters(pool: Pool): void {
+    this.#byKernels =
+      !this.#dynamic && !this.#view && writeLaunchParameters(pool, this.#source, this.#shape, this.#pose)
   }
 
   /**
@@ -113,12 +114,12 @@ export class Launcher {
    * they are carried.
    */
   leaves(pool: Pool, tick: number): boolean {
-    const { tape } = this.#setting
-    if (!this.#told || tape.still || this.#source.space === 'carried') return this.#told
+    const { tape } = this.#context
+    if (!this.#byKernels || tape.still || this.#source.space === 'carried') return this.#byKernels
     tape.poseInto(tick - 1, this.#before)
     tape.poseInto(tick, this.#pose)
     if (!samePose(this.#before, this.#pose)) return false
-    tellPose(pool, this.#pose)
+    writePoseParameters(pool, this.#pose)
     return true
   }
 
@@ -149,8 +150,8 @@ export class Launcher {
 
   /** Share of the shape at which the particle with this key will be born; `question` must be filled in. */
   along(hi: number, lo: number): number {
-    pair[0] = draw(hi, lo, STREAMS.place, 0)
-    pair[1] = draw(hi, lo, STREAMS.place, 1)
+    pair[0] = sample(hi, lo, STREAMS.place, 0)
+    pair[1] = sample(hi, lo, STREAMS.place, 1)
     PLACERS[this.#source.placement](this.question, this.#source.shape, this.#outline, pair)
     return pair[0]
   }
@@ -165,10 +166,10 @@ export class Launcher {
 
   /** Draws the place in slot `i` into `pair`. */
   #choosePlace(pool: Pool, i: number): void {
-    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 0)
-    pair[0] = DRAWN[0]!
-    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 1)
-    pair[1] = DRAWN[0]!
+    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 0)
+    pair[0] = SAMPLED[0]!
+    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 1)
+    pair[1] = SAMPLED[0]!
     if (this.#source.placement !== 'random')
       PLACERS[this.#source.placement](this.question, this.#source.shape, this.#outline, pair)
   }
@@ -190,7 +191,7 @@ export class Launcher {
     const { keyHi, keyLo } = pool
     const spot = this.#spot
     const now = this.#now
-    const { tape } = this.#setting
+    const { tape } = this.#context
     if (!tape.still) tape.poseInto(moment.ticks, this.#pose)
     if (this.#dynamic || this.#view || this.#source.space === 'pinned')
       tape.viewInto(moment.ticks, this.#rect)
@@ -211,11 +212,11 @@ export class Launcher {
       AIMERS[this.#source.aim](spot, now, pool, i)
     }
     if (fanned) this.#fanOut(pool, i)
-    drawRangeInto(this.#numbers.speed, keyHi, keyLo, i, STREAMS.speed)
+    sampleRangeInto(this.#numbers.speed, keyHi, keyLo, i, STREAMS.speed)
     const speed =
       this.#program.lanes.speed === undefined
-        ? DRAWN[0]!
-        : withLane(this.#program.lanes.speed, DRAWN[0]!, moment.timeline)
+        ? SAMPLED[0]!
+        : withLane(this.#program.lanes.speed, SAMPLED[0]!, moment.timeline)
     this.#centreInto(this.#travel ? moment.timeline : 0, this.#way)
     pool.x[i] = spot.x + this.#way.x
     pool.y[i] = spot.y + this.#way.y
@@ -228,10 +229,10 @@ export class Launcher {
   }
 
   #jitter(pool: Pool, i: number): void {
-    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 0)
-    this.#spot.x += (2 * DRAWN[0]! - 1) * this.#now[N.jitterX]!
-    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 1)
-    this.#spot.y += (2 * DRAWN[0]! - 1) * this.#now[N.jitterY]!
+    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 0)
+    this.#spot.x += (2 * SAMPLED[0]! - 1) * this.#now[N.jitterX]!
+    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 1)
+    this.#spot.y += (2 * SAMPLED[0]! - 1) * this.#now[N.jitterY]!
   }
 
   /**
@@ -239,8 +240,8 @@ export class Launcher {
    * exact.
    */
   #fanOut(pool: Pool, i: number): void {
-    drawInto(pool.keyHi, pool.keyLo, i, STREAMS.fan, 0)
-    const by = this.#now[N.fan]! * (DRAWN[0]! - 0.5)
+    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.fan, 0)
+    const by = this.#now[N.fan]! * (SAMPLED[0]! - 0.5)
     if (this.#source.aim === 'direction') {
       pair[0] = this.#now[N.heading]! + by
       cosSinIn(pair)
@@ -258,8 +259,8 @@ export class Launcher {
     const { space } = this.#source
     const pose = this.#pose
     const inherit = this.#now[N.inherit]!
-    pool.turn[i] = 0
-    pool.grow[i] = 1
+    pool.effectTurnDeg[i] = 0
+    pool.effectScale[i] = 1
     if (space === 'carried') {
       if (this.#view) this.#viewToLocal(pool, i)
       if (inherit !== 0) this.#addOwnWay(pool, i, moment, inherit)
@@ -289,8 +290,8 @@ export class Launcher {
     const fy = pool.faceY[i]!
     pool.faceX[i] = fx * c - fy * s
     pool.faceY[i] = fx * s + fy * c
-    pool.turn[i] = pose.rotate
-    pool.grow[i] = sign * pose.scale
+    pool.effectTurnDeg[i] = pose.rotate
+    pool.effectScale[i] = sign * pose.scale
     if (inherit !== 0) this.#addOwnerWay(pool, i, moment, inherit)
     if (space === 'pinned') {
       pool.x[i]! -= this.#rect.x
@@ -321,7 +322,7 @@ export class Launcher {
 
   /** Speed of the effect's owner over the tick of the birth. */
   #addOwnerWay(pool: Pool, i: number, moment: Moment, inherit: number): void {
-    const { tape, clock } = this.#setting
+    const { tape, clock } = this.#context
     const tick = Math.max(1, Math.ceil(moment.ticks))
     if (tape.jumpsTo(tick)) return
     tape.poseInto(tick - 1, this.#before)

@@ -1,50 +1,50 @@
 /**
  * The births of one emitter. What decides about the next birth is done at once: whether the cap has room,
  * key, time, life.
- * Place, looks and first step come for all births of a tick together, because long runs over few columns are
+ * Place, appearance and first step come for all births of a tick together, because long runs over few columns are
  * far cheaper.
  */
 import { STREAMS } from '@gliv/model'
 import type { BirthQueue } from './birthQueue.ts'
 import type { EmitterProgram } from '../program/compile.ts'
-import { drawRangeInto } from '../maths/samples.ts'
+import { sampleRangeInto } from '../maths/samples.ts'
 import type { EventLog } from '../state/eventLog.ts'
-import { tellLooks } from './kernelLaunch.ts'
+import { writeAppearanceParameters } from './kernelLaunch.ts'
 import { withLane } from '../program/lanes.ts'
 import type { Launcher } from './launcher.ts'
-import { drawLooks, drawPicture, type Looks } from '../appearance/appearance.ts'
+import { sampleAppearance, samplePicture, type Appearance } from '../appearance/appearance.ts'
 import type { MarkLog } from '../marks/markLog.ts'
 import type { Motion } from '../integrate/motion.ts'
 import { isDead, type Pool } from '../state/pool.ts'
-import { DRAWN, keyFrom, keyStart } from '../maths/random.ts'
-import { type Firing, Inbox, RELAYED } from './relays/delayedSpawns.ts'
-import type { RelayWatch } from './relays/relayTriggers.ts'
+import { SAMPLED, keyAfter, startKey } from '../maths/random.ts'
+import { type Firing, DelayedSpawnHeap, RELAYED } from './relays/delayedSpawns.ts'
+import type { RelayTriggers } from './relays/relayTriggers.ts'
 import { TOP_UP_KEY } from '../program/schedule.ts'
-import type { Moment, Setting } from '../input/simulationContext.ts'
+import type { Moment, SimulationContext } from '../input/simulationContext.ts'
 import { MICRO } from '../program/timeline.ts'
 
 /** What a birth goes through. */
-export interface Nurses {
+export interface SpawnerParts {
   readonly queue: BirthQueue
   readonly launcher: Launcher
   readonly motion: Motion
   readonly events: EventLog
   readonly marks: MarkLog | null
-  readonly watch: RelayWatch | null
+  readonly triggers: RelayTriggers | null
 }
 
-export class Nursery {
+export class Spawner {
   births = 0
   refused = 0
   /** Counted by the emitter at each tick, and up and down as births come and the cap ends others. */
   alive = 0
   /** No particle was born turned, scaled or mirrored. */
   placedPlainly = true
-  readonly inbox = new Inbox()
+  readonly delayed = new DelayedSpawnHeap()
   readonly sourceCount: number
   readonly #pool: Pool
-  readonly #setting: Setting
-  readonly #nurses: Nurses
+  readonly #context: SimulationContext
+  readonly #parts: SpawnerParts
   readonly #topUpKey: Uint32Array
   readonly #moment: Moment = { ticks: 0, clock: 0, timeline: 0 }
   /** Kernels place this tick's. */
@@ -52,10 +52,10 @@ export class Nursery {
   /** What a birth leads to may decide about the next one. */
   readonly #atOnce: boolean
   /** Lives do not depend on when a birth is. */
-  readonly #alike: boolean
+  readonly #plainLives: boolean
   #drawn: boolean
   #program: EmitterProgram
-  #looks: Looks
+  #appearance: Appearance
   #toppedUp = 0
   /** The first slot of this tick's births that have no place yet. */
   #from = 0
@@ -63,40 +63,40 @@ export class Nursery {
   #before = 0
   #now = 0
 
-  constructor(program: EmitterProgram, setting: Setting, pool: Pool, nurses: Nurses) {
+  constructor(program: EmitterProgram, context: SimulationContext, pool: Pool, parts: SpawnerParts) {
     this.#program = program
-    this.#looks = program.looks
+    this.#appearance = program.appearance
     this.#pool = pool
-    this.#setting = setting
-    this.#nurses = nurses
-    this.sourceCount = nurses.queue.schedule.sources.length + 3
-    this.#topUpKey = keyStart(setting.seed, program.source.salt, TOP_UP_KEY)
-    if (!program.relayed) nurses.launcher.tell(pool)
-    this.#drawn = tellLooks(pool, program.looks)
-    this.#alike = program.source.type.lifeMode === 'range' && program.lanes.life === undefined
-    this.#atOnce = program.mayBind && (!nurses.motion.undisturbed || nurses.watch !== null)
+    this.#context = context
+    this.#parts = parts
+    this.sourceCount = parts.queue.schedule.sources.length + 3
+    this.#topUpKey = startKey(context.seed, program.source.salt, TOP_UP_KEY)
+    if (!program.relayed) parts.launcher.writeKernelParameters(pool)
+    this.#drawn = writeAppearanceParameters(pool, program.appearance)
+    this.#plainLives = program.source.type.lifeMode === 'range' && program.lanes.life === undefined
+    this.#atOnce = program.capReachable && (!parts.motion.undisturbed || parts.triggers !== null)
   }
 
   clear(): void {
     this.births = this.refused = this.alive = this.#toppedUp = 0
-    this.inbox.clear()
+    this.delayed.clear()
   }
 
   /**
    * The births of a tick. @param over relayed ones up to this moment of the clock are over by the time that
    * counts
    */
-  bear(tick: number, before: number, now: number, moving: boolean, over: number): void {
+  spawnDue(tick: number, before: number, now: number, moving: boolean, over: number): void {
     this.#tick = tick
     this.#before = before
     this.#now = now
     this.#from = this.#pool.size
-    const { queue, launcher } = this.#nurses
+    const { queue, launcher } = this.#parts
     this.#launched = moving && launcher.leaves(this.#pool, tick)
     queue.open(tick)
-    if (this.#program.relayed) while (this.inbox.due <= now) this.#bearRelayed(over)
+    if (this.#program.relayed) while (this.delayed.due <= now) this.#bearRelayed(over)
     else {
-      if (this.#launched && this.#alike) this.#bearRun()
+      if (this.#launched && this.#plainLives) this.#spawnRun()
       while (queue.next(this.#moment)) this.#bear(moving)
     }
     if (this.#program.source.numbers.minimum > 0) this.#topUp(moving)
@@ -104,8 +104,8 @@ export class Nursery {
   }
 
   /** The births of a tick at once, where none decides about another. */
-  #bearRun(): void {
-    const { queue } = this.#nurses
+  #spawnRun(): void {
+    const { queue } = this.#parts
     const pool = this.#pool
     const { source } = this.#program
     const count = queue.run
@@ -116,15 +116,15 @@ export class Nursery {
     pool.source.fill(queue.sourceIndex, from, from + count)
     this.births += count
     for (let i = from; i < from + count; i++) {
-      drawRangeInto(source.type.numbers.life, pool.keyHi, pool.keyLo, i, STREAMS.life)
-      pool.life[i] = DRAWN[0]!
+      sampleRangeInto(source.type.numbers.life, pool.keyHi, pool.keyLo, i, STREAMS.life)
+      pool.life[i] = SAMPLED[0]!
       if (!isDead(pool, i, this.#now)) this.alive++
     }
   }
 
   /** One birth that the queue has found, unless the cap has no room. */
   #bear(moving: boolean): void {
-    const { queue } = this.#nurses
+    const { queue } = this.#parts
     if (queue.withheld) {
       this.refused++
       return
@@ -136,17 +136,17 @@ export class Nursery {
   /** A relay orders a birth; it waits until it is due. */
   order(firing: Firing): boolean {
     const { delaySeconds } = this.#program
-    return this.inbox.put(
+    return this.delayed.put(
       firing,
       delaySeconds > 0
-        ? delaySeconds * this.#nurses.launcher.delayShare(firing.key.hi, firing.key.lo, firing.ordinal)
+        ? delaySeconds * this.#parts.launcher.delayShare(firing.key.hi, firing.key.lo, firing.ordinal)
         : 0,
     )
   }
 
   #bearRelayed(over: number): void {
-    this.inbox.take()
-    const { taken } = this.inbox
+    this.delayed.take()
+    const { taken } = this.delayed
     if (taken[RELAYED.clock]! <= over) {
       this.births++
       return
@@ -154,14 +154,14 @@ export class Nursery {
     if (this.#refuses()) return
     const moment = this.#moment
     moment.clock = taken[RELAYED.clock]!
-    const { clock } = this.#setting
+    const { clock } = this.#context
     const step = this.#now - this.#before
     moment.ticks = clock.plain
       ? moment.clock * clock.rate
       : step > 0
         ? this.#tick - 1 + (moment.clock - this.#before) / step
         : this.#tick
-    moment.timeline = this.#nurses.queue.timelineSecondsAt(moment.clock)
+    moment.timeline = this.#parts.queue.timelineSecondsAt(moment.clock)
     const i = this.#slot()
     this.#pool.keyHi[i] = taken[RELAYED.hi]!
     this.#pool.keyLo[i] = taken[RELAYED.lo]!
@@ -182,7 +182,7 @@ export class Nursery {
   }
 
   #topUp(moving: boolean): void {
-    const { queue, launcher } = this.#nurses
+    const { queue, launcher } = this.#parts
     if (!queue.openAtTick(this.#tick, this.#moment)) return
     for (let missing = this.#program.source.numbers.minimum - this.alive; missing > 0; missing--) {
       launcher.question.ordinal = this.#toppedUp
@@ -205,7 +205,7 @@ export class Nursery {
   #birth(keys: Uint32Array, sourceIndex: number, pass: number, ordinal: number, moving: boolean): void {
     const i = this.#slot()
     const { keyHi, keyLo } = this.#pool
-    keyFrom(keys, pass, ordinal, keyHi, keyLo, i)
+    keyAfter(keys, pass, ordinal, keyHi, keyLo, i)
     this.#enter(i, sourceIndex, ordinal, moving, null)
   }
 
@@ -221,7 +221,7 @@ export class Nursery {
     if (!isDead(pool, i, this.#now)) this.alive++
     if (!moving) this.#from = pool.size
     else {
-      if (!this.#launched) this.#nurses.launcher.launch(pool, i, moment, from)
+      if (!this.#launched) this.#parts.launcher.launch(pool, i, moment, from)
       if (this.#atOnce) this.#settle()
     }
   }
@@ -231,15 +231,15 @@ export class Nursery {
     const { type } = source
     const pool = this.#pool
     if (type.lifeMode === 'emitter') {
-      const { start, length } = this.#nurses.queue.schedule.window
+      const { start, length } = this.#parts.queue.schedule.window
       pool.life[i] = Math.max(1e-3, (start + length) / MICRO - this.#moment.timeline)
       return
     }
-    drawRangeInto(type.numbers.life, pool.keyHi, pool.keyLo, i, STREAMS.life)
-    pool.life[i] = lanes.life ? withLane(lanes.life, DRAWN[0]!, this.#moment.timeline) : DRAWN[0]!
+    sampleRangeInto(type.numbers.life, pool.keyHi, pool.keyLo, i, STREAMS.life)
+    pool.life[i] = lanes.life ? withLane(lanes.life, SAMPLED[0]!, this.#moment.timeline) : SAMPLED[0]!
   }
 
-  /** Place, looks and first step of all births since the last time. */
+  /** Place, appearance and first step of all births since the last time. */
   #settle(): void {
     const pool = this.#pool
     const from = this.#from
@@ -252,25 +252,26 @@ export class Nursery {
     }
     this.#look(from, to)
     if (this.placedPlainly) this.#notePlaces(from, to)
-    const { motion, watch } = this.#nurses
+    const { motion, triggers: watch } = this.#parts
     if (watch) {
       pool.homeX.set(pool.x.subarray(from, to), from)
       pool.homeY.set(pool.y.subarray(from, to), from)
     }
-    if (motion.undisturbed) motion.firsts(from, to, this.#tick)
+    if (motion.undisturbed) motion.stepNewborns(from, to, this.#tick)
     if (watch || !motion.undisturbed) for (let i = from; i < to; i++) this.#first(i)
   }
 
   #notePlaces(from: number, to: number): void {
-    const { turn, grow } = this.#pool
+    const { effectTurnDeg, effectScale } = this.#pool
     // Kernels place all of them alike.
     const last = this.#launched ? from + 1 : to
-    for (let i = from; i < last; i++) if (turn[i] !== 0 || grow[i] !== 1) this.placedPlainly = false
+    for (let i = from; i < last; i++)
+      if (effectTurnDeg[i] !== 0 || effectScale[i] !== 1) this.placedPlainly = false
   }
 
   /** Of one whose step can be met by something, or that may set off something. */
   #first(i: number): void {
-    const { events, motion, marks, watch } = this.#nurses
+    const { events, motion, marks, triggers: watch } = this.#parts
     const pool = this.#pool
     events.clear()
     if (!motion.undisturbed) {
@@ -285,19 +286,19 @@ export class Nursery {
   #look(from: number, to: number): void {
     const pool = this.#pool
     if (!this.#drawn) {
-      for (let i = from; i < to; i++) drawLooks(this.#looks, pool, i)
+      for (let i = from; i < to; i++) sampleAppearance(this.#appearance, pool, i)
       return
     }
     pool.open(pool.slab!)
     pool.slab!.kernels.drawLooks(from, to)
-    for (let i = from; i < to; i++) drawPicture(this.#looks, pool, i)
+    for (let i = from; i < to; i++) samplePicture(this.#appearance, pool, i)
   }
 
-  /** Takes over new looks: all that live are drawn again from their keys. */
-  relook(program: EmitterProgram): void {
+  /** Takes over a new appearance: all that live are drawn again from their keys. */
+  replaceProgram(program: EmitterProgram): void {
     this.#program = program
-    this.#looks = program.looks
-    this.#drawn = tellLooks(this.#pool, program.looks)
+    this.#appearance = program.appearance
+    this.#drawn = writeAppearanceParameters(this.#pool, program.appearance)
     this.#look(0, this.#pool.size)
   }
 }

@@ -4,13 +4,13 @@
  */
 import { type ResolvedPart, type ResolvedRelay, STREAMS } from '@gliv/model'
 import { emptyPose, type Pose } from '../geometry/pose.ts'
-import type { Inner, MakeInner, Setting } from '../input/simulationContext.ts'
+import type { SubEffect, MakeSubEffect, SimulationContext } from '../input/simulationContext.ts'
 import { type CompiledTape } from '../input/tape.ts'
 import { angleOf } from '../maths/exact.ts'
-import { absorb, draw, type Key } from '../maths/random.ts'
+import { absorb, sample, type Key } from '../maths/random.ts'
 import type { Program } from '../program/compile.ts'
 import { MICRO, type Pass } from '../program/timeline.ts'
-import { type Firing, Inbox, RELAYED } from './relays/delayedSpawns.ts'
+import { type Firing, DelayedSpawnHeap, RELAYED } from './relays/delayedSpawns.ts'
 
 /** `inner` as it lies in `outer`. */
 const composed = (
@@ -31,7 +31,7 @@ const composed = (
  * The outer effect's tape as an inner one reads it. `start` is the outer tick of the inner effect's tick 0,
  * `warm` its own warm-up.
  */
-const innerTape = (
+const subEffectTape = (
   outer: CompiledTape,
   start: number,
   warm: number,
@@ -41,7 +41,7 @@ const innerTape = (
   const shift = start - warm
   return {
     still: outer.still || !follows,
-    withholds: follows && outer.withholds,
+    hasEmitToggle: follows && outer.hasEmitToggle,
     poseInto,
     viewInto: (ticks, out) => outer.viewInto(ticks + shift, out),
     surroundings: (tick) => outer.surroundings(tick + shift),
@@ -54,15 +54,15 @@ const innerTape = (
 
 interface Running {
   readonly start: number
-  readonly inner: Inner
+  readonly subEffect: SubEffect
 }
 
 /** A part, as often as the timeline passes over it. */
 export class PartHost {
   readonly #part: ResolvedPart
   readonly #choices: readonly Program[]
-  readonly #setting: Setting
-  readonly #make: MakeInner
+  readonly #context: SimulationContext
+  readonly #make: MakeSubEffect
   readonly #seconds: number
   readonly #running = new Map<number, Running>()
   readonly #pass: Pass = { start: 0, end: 0, from: 0 }
@@ -72,25 +72,25 @@ export class PartHost {
     part: ResolvedPart,
     choices: readonly Program[],
     seconds: number,
-    setting: Setting,
-    make: MakeInner,
+    context: SimulationContext,
+    make: MakeSubEffect,
     place: (pose: Readonly<Pose>, place: { x: number; y: number }) => void,
   ) {
     this.#part = part
     this.#choices = choices
     this.#seconds = seconds
-    this.#setting = setting
+    this.#context = context
     this.#make = make
     this.#place = place
   }
 
-  get running(): Iterable<Inner> {
-    return [...this.#running.values()].map((r) => r.inner)
+  get running(): Iterable<SubEffect> {
+    return [...this.#running.values()].map((r) => r.subEffect)
   }
 
   /** Brings everything that plays at a tick of the clock to it. */
   seek(tick: number, byStep: boolean): void {
-    const { clock, timeline, tape } = this.#setting
+    const { clock, timeline, tape } = this.#context
     const now = clock.secondsAt(tick) * MICRO
     const stopTick = tape.stopTick()
     const stop = stopTick === Infinity ? Infinity : clock.secondsAt(stopTick) * MICRO
@@ -107,9 +107,9 @@ export class PartHost {
     for (const pass of this.#running.keys()) if (!wanted.has(pass)) this.#running.delete(pass)
     for (const [pass, start] of wanted) {
       let running = this.#running.get(pass)
-      if (!running) this.#running.set(pass, (running = { start, inner: this.#begin(pass, start) }))
-      if (byStep && tick > start) running.inner.step()
-      else running.inner.seek(tick - start)
+      if (!running) this.#running.set(pass, (running = { start, subEffect: this.#begin(pass, start) }))
+      if (byStep && tick > start) running.subEffect.step()
+      else running.subEffect.seek(tick - start)
     }
   }
 
@@ -119,7 +119,7 @@ export class PartHost {
 
   /** First tick at or after a moment of the clock in seconds. */
   #tickAt(seconds: number, tick: number): number {
-    const { clock } = this.#setting
+    const { clock } = this.#context
     let low = 0
     let high = tick
     while (low < high) {
@@ -130,12 +130,12 @@ export class PartHost {
     return low
   }
 
-  #begin(pass: number, start: number): Inner {
-    const { seed, tape } = this.#setting
+  #begin(pass: number, start: number): SubEffect {
+    const { seed, tape } = this.#context
     const key: Key = { hi: seed, lo: this.#part.salt }
-    absorb(key, this.#setting.timeline.alike ? 0 : pass)
+    absorb(key, this.#context.timeline.identicalPasses ? 0 : pass)
     const total = this.#part.choices.reduce((sum, choice) => sum + choice.weight, 0)
-    let at = draw(key.hi, key.lo, STREAMS.part, 0) * total
+    let at = sample(key.hi, key.lo, STREAMS.part, 0) * total
     let chosen = 0
     while (chosen < this.#choices.length - 1 && at >= this.#part.choices[chosen]!.weight)
       at -= this.#part.choices[chosen++]!.weight
@@ -148,7 +148,7 @@ export class PartHost {
       tape.poseInto(ticks + shift, outer)
       composed(outer, own, out, this.#place)
     }
-    return this.#make(program, key.hi, innerTape(tape, start, program.warmTicks, true, poseInto))
+    return this.#make(program, key.hi, subEffectTape(tape, start, program.warmTicks, true, poseInto))
   }
 }
 
@@ -157,52 +157,52 @@ export class InstanceHost {
   refused = 0
   readonly #program: Program
   readonly #most: number
-  readonly #setting: Setting
-  readonly #make: MakeInner
-  readonly #inbox = new Inbox()
+  readonly #context: SimulationContext
+  readonly #make: MakeSubEffect
+  readonly #delayed = new DelayedSpawnHeap()
   #running: Running[] = []
 
-  constructor(relay: ResolvedRelay, program: Program, setting: Setting, make: MakeInner) {
+  constructor(relay: ResolvedRelay, program: Program, context: SimulationContext, make: MakeSubEffect) {
     this.#program = program
     this.#most = relay.numbers.relayInstances
-    this.#setting = setting
+    this.#context = context
     this.#make = make
   }
 
-  get running(): Iterable<Inner> {
-    return this.#running.map((r) => r.inner)
+  get running(): Iterable<SubEffect> {
+    return this.#running.map((r) => r.subEffect)
   }
 
   get waiting(): number {
-    return this.#inbox.count
+    return this.#delayed.count
   }
 
   clear(): void {
     this.#running = []
-    this.#inbox.clear()
+    this.#delayed.clear()
     this.refused = 0
   }
 
   order(_relay: ResolvedRelay, firing: Firing): boolean {
-    return this.#inbox.put(firing, 0)
+    return this.#delayed.put(firing, 0)
   }
 
   /** Everything that plays goes on by a tick; what is due begins. */
   step(tick: number, now: number): void {
-    this.#running = this.#running.filter(({ inner }) => {
-      inner.step()
-      return !inner.finished
+    this.#running = this.#running.filter(({ subEffect }) => {
+      subEffect.step()
+      return !subEffect.finished
     })
-    while (this.#inbox.due <= now) {
-      this.#inbox.take()
+    while (this.#delayed.due <= now) {
+      this.#delayed.take()
       if (this.#running.length >= this.#most) this.refused++
-      else this.#running.push({ start: tick, inner: this.#begin(tick) })
+      else this.#running.push({ start: tick, subEffect: this.#begin(tick) })
     }
   }
 
-  #begin(start: number): Inner {
-    const { taken } = this.#inbox
-    const { tape } = this.#setting
+  #begin(start: number): SubEffect {
+    const { taken } = this.#delayed
+    const { tape } = this.#context
     const outer = emptyPose()
     tape.poseInto(start, outer)
     // A mirrored effect shows the inner one from the other side of its direction.
@@ -217,7 +217,13 @@ export class InstanceHost {
     return this.#make(
       this.#program,
       taken[RELAYED.hi]! >>> 0,
-      innerTape(tape, start, this.#program.warmTicks, false, (_ticks, out) => void Object.assign(out, pose)),
+      subEffectTape(
+        tape,
+        start,
+        this.#program.warmTicks,
+        false,
+        (_ticks, out) => void Object.assign(out, pose),
+      ),
     )
   }
 }

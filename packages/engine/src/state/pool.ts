@@ -24,8 +24,8 @@ const FLOAT_COLUMNS = [
   'along',
   // The effect's turn in degrees at birth, and its scale, negative when it was mirrored; 0 and 1 for carried
   // ones.
-  'turn',
-  'grow',
+  'effectTurnDeg',
+  'effectScale',
   // Last direction of travel, of any length.
   'faceX',
   'faceY',
@@ -43,15 +43,15 @@ const WORD_COLUMNS = [
 /** Columns that only full motion needs. */
 const MOTION_COLUMNS = [
   // Speed in px/s that is added to the particle's own: drift, sway, rail.
-  'ex',
-  'ey',
+  'addedVx',
+  'addedVy',
   // Where its first step began, in its own space.
   'homeX',
   'homeY',
   // Share of the rail that lies behind it.
   'rail',
   // Which way thrust drives it: 1 along its travel, −1 against.
-  'ahead',
+  'thrustSign',
   // Number of the surface edge that it sticks to, counted from 1; 0 when it is free.
   'stuck',
   // For relays: px travelled, contacts so far, and whether it was fast at the last tick.
@@ -99,8 +99,8 @@ const REACHED_FLOATS = [
   'opacityFloor',
   'angle',
   'spin',
-  'grow',
-  'turn',
+  'effectScale',
+  'effectTurnDeg',
   'faceX',
   'faceY',
   'along',
@@ -138,16 +138,16 @@ export class Pool {
   declare readonly scaleY: Float64Array
   declare readonly scaleYFloor: Float64Array
   declare readonly along: Float64Array
-  declare readonly turn: Float64Array
-  declare readonly grow: Float64Array
+  declare readonly effectTurnDeg: Float64Array
+  declare readonly effectScale: Float64Array
   declare readonly faceX: Float64Array
   declare readonly faceY: Float64Array
-  declare readonly ex: Float64Array
-  declare readonly ey: Float64Array
+  declare readonly addedVx: Float64Array
+  declare readonly addedVy: Float64Array
   declare readonly homeX: Float64Array
   declare readonly homeY: Float64Array
   declare readonly rail: Float64Array
-  declare readonly ahead: Float64Array
+  declare readonly thrustSign: Float64Array
   declare readonly stuck: Float64Array
   declare readonly travelled: Float64Array
   declare readonly hits: Float64Array

@@ -108,8 +108,8 @@ export const drift: ForceMaker = ({ source, lanes }) => {
       for (let i = from; i < to; i++) {
         wayX[i]! += dx * factor[i]! * seconds
         wayY[i]! += dy * factor[i]! * seconds
-        pool.ex[i]! += dx * factor[i]!
-        pool.ey[i]! += dy * factor[i]!
+        pool.addedVx[i]! += dx * factor[i]!
+        pool.addedVy[i]! += dy * factor[i]!
       }
     },
   }

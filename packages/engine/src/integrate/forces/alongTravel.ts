@@ -1,9 +1,9 @@
 /** Forces along the way that a particle goes: thrust, brake, quadratic drag, turn. */
 import { STREAMS } from '@gliv/model'
-import { drawRangeInto } from '../../maths/samples.ts'
+import { sampleRangeInto } from '../../maths/samples.ts'
 import { withLane } from '../../program/lanes.ts'
 import { cosSinIn, logRatio } from '../../maths/exact.ts'
-import { DRAWN } from '../../maths/random.ts'
+import { SAMPLED } from '../../maths/random.ts'
 import { rampOfForce } from '../../program/forceRamp.ts'
 import type { ForceMaker, StepScope } from '../step/stepScope.ts'
 
@@ -53,7 +53,7 @@ export const thrust: ForceMaker = ({ source, lanes }) => {
         const vx = pool.vx[i]!
         const vy = pool.vy[i]!
         const speed = Math.sqrt(vx * vx + vy * vy)
-        const way = pool.ahead[i]!
+        const way = pool.thrustSign[i]!
         // From rest it starts where the particle last faced.
         const fx = speed > 0 ? vx * way : pool.faceX[i]!
         const fy = speed > 0 ? vy * way : pool.faceY[i]!
@@ -61,7 +61,7 @@ export const thrust: ForceMaker = ({ source, lanes }) => {
         if (length === 0) continue
         ax[i]! += (push * fx) / length
         ay[i]! += (push * fy) / length
-        if (push * way < 0 && -push * way * a > speed * e) pool.ahead[i] = -way
+        if (push * way < 0 && -push * way * a > speed * e) pool.thrustSign[i] = -way
       }
     },
   }
@@ -129,8 +129,8 @@ export const turn: ForceMaker = ({ source, lanes }) => {
       if (a === 0) return
       const factor = scope.factors(ramp)
       for (let i = from; i < to; i++) {
-        drawRangeInto(range, pool.keyHi, pool.keyLo, i, STREAMS.turn)
-        const deg = DRAWN[0]! * lane * factor[i]! * seconds * (pool.grow[i]! < 0 ? -1 : 1)
+        sampleRangeInto(range, pool.keyHi, pool.keyLo, i, STREAMS.turn)
+        const deg = SAMPLED[0]! * lane * factor[i]! * seconds * (pool.effectScale[i]! < 0 ? -1 : 1)
         if (deg === 0) continue
         turned[0] = deg
         cosSinIn(turned)

@@ -21,14 +21,14 @@ export class CentrePoint {
 
   constructor(
     program: StepScope['program'],
-    setting: StepScope['setting'],
+    context: StepScope['context'],
     to: Centre,
     idX: 'pullX' | 'swirlX' | 'avoidX',
     idY: 'pullY' | 'swirlY' | 'avoidY',
   ) {
     const { lanes, source } = program
     const { numbers } = source.type
-    const emitter = to === 'emitter' ? new EmitterCentre(program, setting) : null
+    const emitter = to === 'emitter' ? new EmitterCentre(program, context) : null
     const place = { x: 0, y: 0, tx: 1, ty: 0 }
     this.#read = ({ reference, timeline }) => {
       if (emitter) emitter.localInto(timeline, place)
@@ -61,9 +61,9 @@ interface Central {
 }
 
 /** Mode `steady` is `near` with an endless reach: a division by one changes no bit. */
-const TOLD_MODES = [0, CENTRAL.fading, 0, CENTRAL.spring] as const
+const MODE_FLAGS = [0, CENTRAL.fading, 0, CENTRAL.spring] as const
 
-const tellCentral = (
+const writeCentralParameters = (
   { mode, home, around, x, y, strength, reach }: Central,
   { numbers }: Slab,
   stiffest: number,
@@ -75,7 +75,7 @@ const tellCentral = (
   numbers[at + 3] = mode === MODES.steady ? 0 : 1 / reach
   numbers[at + 4] = reach
   numbers[at + 5] = Math.min(stiffest, Math.max(-stiffest, strength * (1 / reach)))
-  return (CENTRAL.on | TOLD_MODES[mode]! | (home ? CENTRAL.home : 0)) << (around ? SWIRL_SHIFT : 0)
+  return (CENTRAL.on | MODE_FLAGS[mode]! | (home ? CENTRAL.home : 0)) << (around ? SWIRL_SHIFT : 0)
 }
 
 /**
@@ -92,7 +92,7 @@ const addCentral = (
   stiffest: number,
 ): void => {
   const { pool, from, to, ax, ay } = scope
-  const { all, at, grow, homeX, homeY } = pool
+  const { all, at, effectScale, homeX, homeY } = pool
   const { x: xs, y: ys, vx: vxs, vy: vys } = at
   const { mode, home, around, x: cx, y: cy, strength, reach } = central
   const half = scope.a / 2
@@ -112,7 +112,7 @@ const addCentral = (
     }
     k *= factor[i]!
     if (around) {
-      if (grow[i]! < 0) k = -k
+      if (effectScale[i]! < 0) k = -k
       ax[i]! += dy * k
       ay[i]! -= dx * k
     } else {
@@ -126,11 +126,11 @@ type CentralForce = 'pull' | 'swirl'
 
 const centralForce =
   (force: CentralForce): ForceMaker =>
-  (program, setting) => {
+  (program, context) => {
     const { source, lanes } = program
     const { numbers, pullTo, swirlTo, pullFalloff, swirlFalloff } = source.type
     const to = force === 'pull' ? pullTo : swirlTo
-    const centre = new CentrePoint(program, setting, to, `${force}X`, `${force}Y`)
+    const centre = new CentrePoint(program, context, to, `${force}X`, `${force}Y`)
     const ramp = rampOfForce(source, force)
     const central: Central = {
       mode: MODES[force === 'pull' ? pullFalloff : swirlFalloff],
@@ -142,7 +142,7 @@ const centralForce =
       reach: 1,
     }
     const stiffest = (scope: StepScope): number => {
-      const seconds = setting.clock.stepTo(scope.tick + 1) || scope.seconds
+      const seconds = context.clock.stepTo(scope.tick + 1) || scope.seconds
       return 1 / (seconds * seconds)
     }
     return {
@@ -158,7 +158,8 @@ const centralForce =
         )
       },
       apply: (scope) => addCentral(scope, central, ramp, stiffest(scope)),
-      tell: (scope, slab) => (ramp ? 0 : tellCentral(central, slab, stiffest(scope))),
+      writeKernelParameters: (scope, slab) =>
+        ramp ? 0 : writeCentralParameters(central, slab, stiffest(scope)),
     }
   }
 
@@ -172,10 +173,10 @@ export const pull: ForceMaker = centralForce('pull')
 export const swirl: ForceMaker = centralForce('swirl')
 
 /** Away from a circle: full strength at its edge and inside, nothing from `reach` px outside on. */
-const avoidCircle: ForceMaker = (program, setting) => {
+const avoidCircle: ForceMaker = (program, context) => {
   const { source, lanes } = program
   const { numbers } = source.type
-  const centre = new CentrePoint(program, setting, 'point', 'avoidX', 'avoidY')
+  const centre = new CentrePoint(program, context, 'point', 'avoidX', 'avoidY')
   const ramp = rampOfForce(source, 'avoid')
   const of = (id: 'avoid' | 'avoidRadius' | ('avoidReach' & PropertyId), scope: StepScope): number =>
     withLane(lanes[id], numbers[id], scope.timeline) * scope.reference.unit
@@ -208,7 +209,7 @@ const avoidCircle: ForceMaker = (program, setting) => {
 }
 
 /** Away from surfaces: from full strength at them to nothing at `reach` px. */
-const avoidSurfaces: ForceMaker = ({ source, lanes }, setting) => {
+const avoidSurfaces: ForceMaker = ({ source, lanes }, context) => {
   const { numbers } = source.type
   const ramp = rampOfForce(source, 'avoid')
   const carried = source.space === 'carried'
@@ -217,7 +218,7 @@ const avoidSurfaces: ForceMaker = ({ source, lanes }, setting) => {
   let grid: EdgeGrid | null = null
   return {
     set: ({ reference, timeline, tick }) => {
-      const surroundings = setting.tape.surroundings(tick + 1)
+      const surroundings = context.tape.surroundings(tick + 1)
       grid = surroundings.empty || source.space === 'pinned' ? null : surroundings.grid(0)
       strength = withLane(lanes.avoid, numbers.avoid, timeline) * reference.unit
       reach = Math.max(1e-6, withLane(lanes.avoidReach, numbers.avoidReach, timeline) * reference.pose.scale)
@@ -243,5 +244,5 @@ const avoidSurfaces: ForceMaker = ({ source, lanes }, setting) => {
 }
 
 /** Away from a circle, or from surfaces. */
-export const avoid: ForceMaker = (program, setting) =>
-  (program.source.type.avoids === 'circle' ? avoidCircle : avoidSurfaces)(program, setting)
+export const avoid: ForceMaker = (program, context) =>
+  (program.source.type.avoids === 'circle' ? avoidCircle : avoidSurfaces)(program, context)

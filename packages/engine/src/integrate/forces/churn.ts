@@ -59,13 +59,13 @@ const tellChurn = (
   return octaves << OCTAVES_SHIFT
 }
 
-export const churn: ForceMaker = ({ source, lanes }, setting) => {
+export const churn: ForceMaker = ({ source, lanes }, context) => {
   const { numbers, churnSpace } = source.type
   const ramp = rampOfForce(source, 'churn')
-  const turns = churnTurns(numbers.churnRate, setting.periodSeconds)
+  const turns = churnTurns(numbers.churnRate, context.periodSeconds)
   // Each seed looks at another place of the field.
-  const shiftX = (mix(setting.seed ^ 0x63687572) >>> 0) / 4294967296
-  const shiftY = (mix(setting.seed ^ 0x6e657373) >>> 0) / 4294967296
+  const shiftX = (mix(context.seed ^ 0x63687572) >>> 0) / 4294967296
+  const shiftY = (mix(context.seed ^ 0x6e657373) >>> 0) / 4294967296
   const octaves = numbers.churnOctaves
   let strength = 0
   const layers: Between = { field: new Float64Array(0), here: 0, next: 0, t: 0 }
@@ -93,7 +93,7 @@ export const churn: ForceMaker = ({ source, lanes }, setting) => {
         strength *= reference.unit
       }
     },
-    tell: (_scope, slab) =>
+    writeKernelParameters: (_scope, slab) =>
       ramp || own || layers.field.buffer !== slab.buffer
         ? 0
         : tellChurn(slab, layers, sample, perPx, strength, shiftX * CHURN_SIDE, shiftY * CHURN_SIDE, octaves),

@@ -3,7 +3,7 @@
  */
 import type { EmitterProgram } from '../../program/compile.ts'
 import { ENDED } from '../../state/pool.ts'
-import type { Setting } from '../../input/simulationContext.ts'
+import type { SimulationContext } from '../../input/simulationContext.ts'
 import { effectiveInto } from '../step/effectiveVelocity.ts'
 import { CentrePoint } from './centres.ts'
 import { Reference } from '../step/reference.ts'
@@ -26,26 +26,26 @@ export class Endings {
   readonly #view: { x: number; y: number; w: number; h: number } = { x: 0, y: 0, w: 0, h: 0 }
   readonly #before: { x: number; y: number; w: number; h: number } = { x: 0, y: 0, w: 0, h: 0 }
   readonly #after: Reference
-  readonly #setting: Setting
+  readonly #context: SimulationContext
 
-  constructor(program: EmitterProgram, setting: Setting) {
+  constructor(program: EmitterProgram, context: SimulationContext) {
     const { type, space } = program.source
     this.#program = program
-    this.#setting = setting
+    this.#context = context
     this.#home = type.pullTo === 'home'
     this.#centre =
       type.forces.includes('pull') && type.numbers.pullEnd > 0
-        ? new CentrePoint(program, setting, type.pullTo, 'pullX', 'pullY')
+        ? new CentrePoint(program, context, type.pullTo, 'pullX', 'pullY')
         : null
-    this.#after = new Reference(setting, space)
+    this.#after = new Reference(context, space)
   }
 
   set(tick: number, scope: StepScope): void {
     this.#centre?.set(scope)
     if (!this.#program.source.type.endsOutside) return
     this.#after.set(tick)
-    this.#setting.tape.viewInto(Math.max(0, tick - 1), this.#before)
-    this.#setting.tape.viewInto(tick, this.#view)
+    this.#context.tape.viewInto(Math.max(0, tick - 1), this.#before)
+    this.#context.tape.viewInto(tick, this.#view)
   }
 
   apply(scope: StepScope): void {

@@ -371,17 +371,25 @@ describe('wavers', () => {
     expect(WAVES.walk(3.4, 5, 9, 35)).not.toBe(WAVES.walk(3.4, 6, 9, 35))
   })
 
-  it('of the heading turns the way, of the speed scales it, of the looks touches nothing else', () => {
+  it('of the heading turns the way, of the speed scales it, of the appearance touches nothing else', () => {
     const plain = along(shoot([], {}), [40])[0]![0]
     const turned = along(shoot(['waver'], { waverHeading: 60 }), [40])[0]![0]
     expect(turned.y).not.toBeCloseTo(plain.y, 1)
     expect(Math.hypot(turned.vx, turned.vy)).toBeCloseTo(150, 9)
-    const looks = along(shoot(['waver'], { waverScale: 0.5, waverOpacity: 0.5, waverSpin: 40 }), [40])[0]![0]
-    expect([looks.x, looks.y, looks.vx, looks.vy]).toEqual([plain.x, plain.y, plain.vx, plain.vy])
+    const appearance = along(
+      shoot(['waver'], { waverScale: 0.5, waverOpacity: 0.5, waverSpin: 40 }),
+      [40],
+    )[0]![0]
+    expect([appearance.x, appearance.y, appearance.vx, appearance.vy]).toEqual([
+      plain.x,
+      plain.y,
+      plain.vx,
+      plain.vy,
+    ])
     expect([
-      looks.scaleX === plain.scaleX,
-      looks.opacity === plain.opacity,
-      looks.angleDeg === plain.angleDeg,
+      appearance.scaleX === plain.scaleX,
+      appearance.opacity === plain.opacity,
+      appearance.angleDeg === plain.angleDeg,
     ]).toEqual([false, false, false])
   })
 })

@@ -24,8 +24,8 @@ export const keepLimit = (scope: StepScope, limit: number): void => {
     const k = most / speed
     pool.vx[i]! *= k
     pool.vy[i]! *= k
-    pool.ex[i]! *= k
-    pool.ey[i]! *= k
+    pool.addedVx[i]! *= k
+    pool.addedVy[i]! *= k
   }
 }
 

@@ -3,7 +3,7 @@ import { STREAMS } from '@gliv/model'
 import { cosSinIn } from '../../maths/exact.ts'
 import { flattenPath, pathPlaceInto, type PathPlace } from '../../geometry/paths.ts'
 import { type CompiledRamp, compileRamp, rampAt } from '../../appearance/ramp.ts'
-import { DRAWN, drawInto } from '../../maths/random.ts'
+import { SAMPLED, sampleInto } from '../../maths/random.ts'
 import { directionInto } from '../step/headings.ts'
 import { rampOfForce } from '../../program/forceRamp.ts'
 import type { ForceMaker, StepScope } from '../step/stepScope.ts'
@@ -31,8 +31,8 @@ export const sway: ForceMaker = ({ source }) => {
     },
     apply: ({ pool, from, to, start, end, wayX, wayY }) => {
       for (let i = from; i < to; i++) {
-        drawInto(pool.keyHi, pool.keyLo, i, STREAMS.swayPhase, 0)
-        const phase = DRAWN[0]! * numbers.swayPhase
+        sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.swayPhase, 0)
+        const phase = SAMPLED[0]! * numbers.swayPhase
         const age = end - pool.born[i]!
         const before = start - pool.born[i]!
         const life = pool.life[i]!
@@ -46,8 +46,8 @@ export const sway: ForceMaker = ({ source }) => {
         const speed = TURN * rate * wave[0]! * r
         wayX[i]! += sx * by
         wayY[i]! += sy * by
-        pool.ex[i]! += sx * speed
-        pool.ey[i]! += sy * speed
+        pool.addedVx[i]! += sx * speed
+        pool.addedVy[i]! += sy * speed
       }
     },
   }
@@ -104,8 +104,8 @@ export const rail: ForceMaker = ({ source }) => {
         wayX[i]! += x
         wayY[i]! += y
         if (seconds > 0) {
-          pool.ex[i]! += x / seconds
-          pool.ey[i]! += y / seconds
+          pool.addedVx[i]! += x / seconds
+          pool.addedVy[i]! += y / seconds
         }
       }
     },

@@ -34,8 +34,8 @@ export const effectiveInto = (
       x = ux * bent[0]! - y * bent[1]!
       y = y * bent[0]! + ux * bent[1]!
     }
-    x += pool.ex[i]!
-    y += pool.ey[i]!
+    x += pool.addedVx[i]!
+    y += pool.addedVy[i]!
   }
   out[0] = x
   out[1] = y

@@ -1,7 +1,7 @@
 /** Where an emitter's own space lies against the effect's and the world's, at one moment. */
 import type { Space } from '@gliv/model'
 import { emptyPose, type MutableView } from '../../geometry/pose.ts'
-import type { Setting } from '../../input/simulationContext.ts'
+import type { SimulationContext } from '../../input/simulationContext.ts'
 import { cosSinInto } from '../../maths/exact.ts'
 
 /** x' = a·x + c·y + e, y' = b·x + d·y + f. */
@@ -39,18 +39,18 @@ export class Reference {
   /** Directions without their length: of the world, and of the effect, in own axes. */
   readonly fromWorldTurn = identity()
   readonly fromLocalTurn = identity()
-  readonly #setting: Setting
+  readonly #context: SimulationContext
   readonly #space: Space
   #known = false
 
-  constructor(setting: Setting, space: Space) {
-    this.#setting = setting
+  constructor(context: SimulationContext, space: Space) {
+    this.#context = context
     this.#space = space
   }
 
   /** Reads the tape at a moment in ticks. */
   set(ticks: number): void {
-    const { tape } = this.#setting
+    const { tape } = this.#context
     if (this.#known && tape.still && this.#space !== 'pinned') return
     this.#known = true
     const { pose } = this

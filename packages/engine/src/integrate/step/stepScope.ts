@@ -11,7 +11,7 @@ import type { EmitterProgram } from '../../program/compile.ts'
 import { cellOf, type CompiledRamp, drawTableOf, rampIn } from '../../appearance/ramp.ts'
 import type { Slab } from '../../kernels/slab.ts'
 import type { Pool } from '../../state/pool.ts'
-import type { Setting } from '../../input/simulationContext.ts'
+import type { SimulationContext } from '../../input/simulationContext.ts'
 import { Reference } from './reference.ts'
 
 const COLUMNS = ['ownX', 'ownY', 'wayX', 'wayY', 'startVx', 'startVy', 'factor'] as const
@@ -44,7 +44,7 @@ export class StepScope {
   tick = 0
   readonly reference: Reference
   readonly program: EmitterProgram
-  readonly setting: Setting
+  readonly context: SimulationContext
   /** px/s². */
   ax!: Float64Array
   ay!: Float64Array
@@ -57,10 +57,10 @@ export class StepScope {
   startVx = scratch.startVx
   startVy = scratch.startVy
 
-  constructor(program: EmitterProgram, setting: Setting) {
+  constructor(program: EmitterProgram, context: SimulationContext) {
     this.program = program
-    this.setting = setting
-    this.reference = new Reference(setting, program.source.space)
+    this.context = context
+    this.reference = new Reference(context, program.source.space)
   }
 
   /** Makes room; nothing is added yet. */
@@ -79,8 +79,8 @@ export class StepScope {
     this.wayY = scratch.wayY
     if (this.program.motion?.ways || this.program.motion?.speed || this.program.motion?.heading) {
       for (const column of [this.ownX, this.ownY, this.wayX, this.wayY]) column.fill(0, from, to)
-      this.pool.ex.fill(0, from, to)
-      this.pool.ey.fill(0, from, to)
+      this.pool.addedVx.fill(0, from, to)
+      this.pool.addedVy.fill(0, from, to)
     }
     if (this.program.motion?.contacts) {
       this.startVx = scratch.startVx
@@ -124,11 +124,11 @@ export interface ForcePass {
   set(scope: StepScope): void
   apply(scope: StepScope): void
   /**
-   * Tells the kernel what it needs to do the same in this step, and gives the bits of forces/told.ts; 0 when
+   * Tells the kernel what it needs to do the same in this step, and gives the bits of kernels/flags.ts; 0 when
    * only `apply` can.
    */
-  tell?(scope: StepScope, slab: Slab): number
+  writeKernelParameters?(scope: StepScope, slab: Slab): number
 }
 
 /** Makes the pass; null when it would do nothing. */
-export type ForceMaker = (program: EmitterProgram, setting: Setting) => ForcePass
+export type ForceMaker = (program: EmitterProgram, context: SimulationContext) => ForcePass

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { type Firing, Inbox, RELAYED } from './delayedSpawns.ts'
+import { type Firing, DelayedSpawnHeap, RELAYED } from './delayedSpawns.ts'
 
 const firing = (clock: number, ordinal: number): Firing => ({
   clock,
@@ -22,27 +22,27 @@ it('gives orders back by their time, those of one time as they came, whatever co
     fc.property(
       fc.array(fc.option(fc.integer({ min: 0, max: 6 }), { freq: 2 }), { maxLength: 200 }),
       (script) => {
-        const inbox = new Inbox()
+        const delayed = new DelayedSpawnHeap()
         const waiting: { clock: number; n: number }[] = []
         script.forEach((clock, n) => {
           if (clock !== null) {
-            inbox.put(firing(clock, n), 0.5)
+            delayed.put(firing(clock, n), 0.5)
             waiting.push({ clock: clock + 0.5, n })
           } else if (waiting.length > 0) {
             const first = waiting.reduce((a, b) => (b.clock < a.clock ? b : a))
             waiting.splice(waiting.indexOf(first), 1)
-            expect(inbox.due).toBe(first.clock)
-            inbox.take()
+            expect(delayed.due).toBe(first.clock)
+            delayed.take()
             expect([
-              inbox.taken[RELAYED.clock],
-              inbox.taken[RELAYED.ordinal],
-              inbox.taken[RELAYED.x],
+              delayed.taken[RELAYED.clock],
+              delayed.taken[RELAYED.ordinal],
+              delayed.taken[RELAYED.x],
             ]).toEqual([first.clock, first.n, first.n])
           }
-          expect(inbox.count).toBe(waiting.length)
+          expect(delayed.count).toBe(waiting.length)
         })
-        inbox.clear()
-        expect(inbox.due).toBe(Infinity)
+        delayed.clear()
+        expect(delayed.due).toBe(Infinity)
       },
     ),
   )

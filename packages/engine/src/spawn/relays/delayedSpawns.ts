@@ -50,7 +50,7 @@ export interface Firing {
 const WAITING_LIMIT = 65_536
 
 /** A heap of row numbers over rows that stay where they are: nothing is allocated once it has grown. */
-export class Inbox {
+export class DelayedSpawnHeap {
   /** The order that `take` gave. */
   readonly taken = new Float64Array(ROW)
   count = 0

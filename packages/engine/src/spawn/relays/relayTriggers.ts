@@ -1,16 +1,16 @@
 /** Sees what happens to an emitter's particles, and orders what its relays send for it. */
 import { type RelayTrigger, type ResolvedRelay, STREAMS } from '@gliv/model'
 import type { EmitterProgram } from '../../program/compile.ts'
-import { drawRange, drawWhole } from '../../maths/samples.ts'
+import { sampleRange, sampleWhole } from '../../maths/samples.ts'
 import { EVENT, EVENT_ROW, type EventLog } from '../../state/eventLog.ts'
 import { Reference } from '../../integrate/step/reference.ts'
 import { LEFT_AT_ONCE, type Slab } from '../../kernels/slab.ts'
 import { endsByKernel } from '../../integrate/kernelSteps.ts'
-import { looksAt } from '../../appearance/appearanceAt.ts'
-import type { Looks } from '../../appearance/appearance.ts'
+import { scaleAndTintAt } from '../../appearance/appearanceAt.ts'
+import type { Appearance } from '../../appearance/appearance.ts'
 import { ENDED, GONE, type Pool } from '../../state/pool.ts'
-import { absorb, draw } from '../../maths/random.ts'
-import type { Setting } from '../../input/simulationContext.ts'
+import { absorb, sample } from '../../maths/random.ts'
+import type { SimulationContext } from '../../input/simulationContext.ts'
 import { fromWhite } from '../../appearance/tint.ts'
 import { effectiveInto } from '../../integrate/step/effectiveVelocity.ts'
 import type { Firing } from './delayedSpawns.ts'
@@ -24,11 +24,11 @@ export interface Receiver {
 }
 
 const u = new Float64Array(2)
-const looks = { scaleX: 1, tint: 0xffffff }
+const appearance = { scaleX: 1, tint: 0xffffff }
 
-export class RelayWatch {
+export class RelayTriggers {
   /** Set anew when the looks change. */
-  looks: Looks
+  appearance: Appearance
   refused = 0
   readonly #program: EmitterProgram
   readonly #relays: readonly { readonly relay: ResolvedRelay; readonly to: Receiver }[]
@@ -56,15 +56,15 @@ export class RelayWatch {
 
   constructor(
     program: EmitterProgram,
-    setting: Setting,
+    context: SimulationContext,
     pool: Pool,
     relays: readonly { readonly relay: ResolvedRelay; readonly to: Receiver }[],
   ) {
     this.#program = program
-    this.looks = program.looks
+    this.appearance = program.appearance
     this.#pool = pool
     this.#relays = relays
-    this.#reference = new Reference(setting, program.source.space)
+    this.#reference = new Reference(context, program.source.space)
     this.#has = new Set(relays.map(({ relay }) => relay.trigger))
     this.#onTheWay = (['everyPx', 'everySeconds', 'slow'] as const).some((trigger) => this.#has.has(trigger))
     this.#slowest = Math.max(
@@ -81,7 +81,7 @@ export class RelayWatch {
   }
 
   /** After the step of those that lived when the tick began. */
-  seen(events: EventLog): void {
+  afterStep(events: EventLog): void {
     this.#contacts(events)
     const pool = this.#pool
     const before = this.#before
@@ -270,7 +270,7 @@ export class RelayWatch {
     const life = pool.life[i]!
     if (life < 0) pool.life[i] = Math.max(1e-9, age * (1 + 1e-9))
     effectiveInto(this.#program, pool, i, age, u)
-    looksAt(this.looks, pool, i, age, looks)
+    scaleAndTintAt(this.appearance, pool, i, age, appearance)
     pool.life[i] = life
   }
 
@@ -294,22 +294,22 @@ export class RelayWatch {
     absorb(key, relay.salt)
     absorb(key, n)
     const { hi, lo } = key
-    if (numbers.relayChance < 1 && draw(hi, lo, STREAMS.relayChance, 0) >= numbers.relayChance) return
+    if (numbers.relayChance < 1 && sample(hi, lo, STREAMS.relayChance, 0) >= numbers.relayChance) return
     const { vx, vy } = f
     const speed = Math.sqrt(vx * vx + vy * vy)
     f.alongX = launch === 'world' ? 1 : launch === 'normal' || speed === 0 ? nx : vx / speed
     f.alongY = launch === 'world' ? 0 : launch === 'normal' || speed === 0 ? ny : vy / speed
     f.vx = vx * numbers.relayVelocity
     f.vy = vy * numbers.relayVelocity
-    f.colour = fromWhite(looks.tint, numbers.relayTint)
-    f.size = 1 + (looks.scaleX - 1) * numbers.relayScale
-    const count = drawWhole(numbers.relayCount, STREAMS.relayCount, hi, lo)
+    f.colour = fromWhite(appearance.tint, numbers.relayTint)
+    f.size = 1 + (appearance.scaleX - 1) * numbers.relayScale
+    const count = sampleWhole(numbers.relayCount, STREAMS.relayCount, hi, lo)
     for (let k = 0; k < count; k++) {
       key.hi = hi
       key.lo = lo
       absorb(key, k)
       f.ordinal = k
-      f.clock = clock + drawRange(numbers.relayDelay, STREAMS.relayDelay, key.hi, key.lo)
+      f.clock = clock + sampleRange(numbers.relayDelay, STREAMS.relayDelay, key.hi, key.lo)
       if (!to.order(relay, f)) this.refused++
     }
     f.vx = vx

@@ -39,8 +39,8 @@ export const relayedInto = (
   pool.vy[i] = vx * s + vy * c + from[RELAYED.vy]!
   pool.faceX[i] = fx * c - fy * s
   pool.faceY[i] = fx * s + fy * c
-  pool.turn[i] = pose.rotate
-  pool.grow[i] = side * size
+  pool.effectTurnDeg[i] = pose.rotate
+  pool.effectScale[i] = side * size
   pool.colour[i] = multiplyColours(pool.colour[i]!, from[RELAYED.colour]!)
   if (space === 'carried') worldToLocal(pool, i, pose, from[RELAYED.size]!)
   if (space === 'pinned') {
@@ -66,6 +66,6 @@ const worldToLocal = (pool: Pool, i: number, pose: Pose, size: number): void => 
   const fy = pool.faceY[i]!
   pool.faceX[i] = (fx * c + fy * s) * sign
   pool.faceY[i] = fy * c - fx * s
-  pool.turn[i] = 0
-  pool.grow[i] = size
+  pool.effectTurnDeg[i] = 0
+  pool.effectScale[i] = size
 }

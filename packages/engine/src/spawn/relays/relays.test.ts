@@ -231,17 +231,17 @@ describe('chains', () => {
     const effect = makeEffect([...family('end'), other])
     const simulation = createSimulation(compile(effect))
     simulation.seek(80)
-    const looks = {
+    const appearance = {
       ...effect,
       emitters: effect.emitters.map((e) =>
         e.id === 'ember' ? { ...e, type: makeType({ life: fixed(2), scale: fixed(4) }) } : e,
       ),
     }
-    expect(updateSimulation(simulation, looks)).toEqual({ rerun: 0, relooked: 1, kept: 1 })
+    expect(updateSimulation(simulation, appearance)).toEqual({ rerun: 0, relooked: 1, kept: 1 })
     expect(reportParticles(simulation).find((p) => p.emitterId === 'ember')!.scaleX).toBe(4)
     const motion = {
-      ...looks,
-      emitters: looks.emitters.map((e) =>
+      ...appearance,
+      emitters: appearance.emitters.map((e) =>
         e.id === 'ember' ? { ...e, numbers: { ...e.numbers, speed: fixed(7) } } : e,
       ),
     }
