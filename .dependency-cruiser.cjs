@@ -74,6 +74,12 @@ module.exports = {
         to: { path: `^${house}/`, pathNot: `^${house}/(${rooms.slice(0, k + 1).join('|')})/` },
       })),
     ),
+    ...Object.keys(ROOMS).map((house) => ({
+      name: `${house}-rooms-are-entered-by-their-index`,
+      severity: 'error',
+      from: { path: `^${house}/([^/]+)/`, pathNot: TEST },
+      to: { path: `^${house}/[^/]+/`, pathNot: `^${house}/($1/|[^/]+/index\\.ts$)` },
+    })),
     { name: 'no-two-way-folders', scope: 'folder', severity: 'error', from: {}, to: { circular: true } },
     ...Object.entries(LIBRARIES).map(([folder, names]) => ({
       name: `${folder}-libraries`,

@@ -9,11 +9,16 @@ import {
   type ResolvedType,
   STREAMS,
 } from '@gliv/model'
-import { sampleRange, sampleRangeInto } from '../maths/samples.ts'
-import { type Waver, waverOf } from '../maths/waver.ts'
-import { cosSinInto } from '../maths/exact.ts'
-import type { Pool } from '../state/pool.ts'
-import { sample, SAMPLED } from '../maths/random.ts'
+import {
+  sampleRange,
+  sampleRangeInto,
+  type Waver,
+  waverOf,
+  cosSinInto,
+  sample,
+  SAMPLED,
+} from '../maths/index.ts'
+import type { Pool } from '../state/index.ts'
 import { type CompiledRamp, compileRamp, rampAt } from './ramp.ts'
 import {
   type Colour,

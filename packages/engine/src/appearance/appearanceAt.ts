@@ -1,5 +1,5 @@
 import { scaleAt, tintOf, type Appearance } from './appearance.ts'
-import type { Pool } from '../state/pool.ts'
+import type { Pool } from '../state/index.ts'
 
 /** Scale and tint of a particle at an age, without lanes: what it hands over. */
 export const scaleAndTintAt = (

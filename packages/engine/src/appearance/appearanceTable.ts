@@ -1,6 +1,5 @@
 /** For drawing plain particles: all that a share of life decides about their looks, one cache line a cell. */
-import { LOOK_BYTES, TABLE_CELLS } from '../kernels/layout.ts'
-import { floatsFor } from '../kernels/slab.ts'
+import { LOOK_BYTES, TABLE_CELLS, floatsFor } from '../kernels/index.ts'
 import type { Appearance } from './appearance.ts'
 import { type CompiledRamp, drawTableOf } from './ramp.ts'
 import { type CompiledTint, tintTableOf } from './tint.ts'

@@ -3,10 +3,9 @@
  * at
  * most a few comparisons. Linear and stepped pieces are exact; the eases are exact polynomials too.
  */
-import { TABLE_CELLS } from '../kernels/layout.ts'
+import { TABLE_CELLS, floatsFor } from '../kernels/index.ts'
 import type { Ease, Ramp, RampPoint } from '@gliv/model'
-import { ValueCache } from '../maths/valueCache.ts'
-import { floatsFor } from '../kernels/slab.ts'
+import { ValueCache } from '../maths/index.ts'
 
 export const BUCKETS = 64
 /** at, then value = c0 + t·(c1 + t·(c2 + t·c3)) with t = (u − at) × perPiece. */

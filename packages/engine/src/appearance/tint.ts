@@ -3,9 +3,8 @@
  * here, not per particle.
  */
 import type { TintRamp, TintSpace } from '@gliv/model'
-import { ValueCache } from '../maths/valueCache.ts'
-import { wordsFor } from '../kernels/slab.ts'
-import { cubeRoot, nthRoot } from '../maths/exact.ts'
+import { ValueCache, cubeRoot, nthRoot } from '../maths/index.ts'
+import { wordsFor } from '../kernels/index.ts'
 import { BUCKETS, compileKnots, type Knot, TABLE_CELLS } from './ramp.ts'
 
 /**

@@ -1,7 +1,6 @@
 /** Which way out particles go. */
 import { type Aim, STREAMS } from '@gliv/model'
-import { cosSinIn } from '../maths/exact.ts'
-import { SAMPLED, sampleInto, type KeyColumns } from '../maths/random.ts'
+import { cosSinIn, SAMPLED, sampleInto, type KeyColumns } from '../maths/index.ts'
 import type { Spot } from './shapes.ts'
 
 /** A unit direction, as cos and sin; draws of a place go through here, too, before there is one. */

@@ -1,6 +1,6 @@
 /** Which places of a shape follow one another. */
 import type { Placement, ShapeKind } from '@gliv/model'
-import { mix } from '../maths/random.ts'
+import { mix } from '../maths/index.ts'
 
 /** Shapes whose places lie along one line, so that a single number says where. */
 const LINES: ReadonlySet<ShapeKind> = new Set<ShapeKind>(['point', 'line', 'segment', 'picture'])

@@ -1,6 +1,6 @@
 /** Where an effect stands in the world and what the view shows: values, mixtures and the transform. */
 import type { PoseParts, ViewRect } from '@gliv/model'
-import { cosSinInto } from '../maths/exact.ts'
+import { cosSinInto } from '../maths/index.ts'
 
 /** A placed effect: first mirrored (left and right), then scaled, turned and moved. Degrees. */
 export interface Pose {

@@ -1,6 +1,6 @@
 /** Where on a shape a particle is born: one sampler a shape, two draws each, from the stream `place`. */
 import type { EmitterChoices, Fill, MaskPlaces, NumbersOf, ShapeKind, Side, ViewRect } from '@gliv/model'
-import { cosSinIn, cosSinInto } from '../maths/exact.ts'
+import { cosSinIn, cosSinInto } from '../maths/index.ts'
 import {
   fillPath,
   filledPlaceInto,

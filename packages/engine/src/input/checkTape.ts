@@ -1,6 +1,6 @@
 /** Refusals of what a tape, a pose or a view cannot be. */
 import { type PoseParts, Refusal, type Tape, type ViewRect } from '@gliv/model'
-import { checkSurfaces } from '../geometry/surfaces/surroundings.ts'
+import { checkSurfaces } from '../geometry/index.ts'
 
 const POSE_NUMBERS = ['x', 'y', 'rotate', 'scale'] as const
 

@@ -8,8 +8,10 @@ import {
   poseBetweenInto,
   posed,
   viewBetweenInto,
-} from '../geometry/pose.ts'
-import { checkSurfaces, surfacesBetween, Surroundings } from '../geometry/surfaces/surroundings.ts'
+  checkSurfaces,
+  surfacesBetween,
+  Surroundings,
+} from '../geometry/index.ts'
 import { checkPose, checkTape, checkView } from './checkTape.ts'
 import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
 

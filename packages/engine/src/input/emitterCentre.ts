@@ -1,8 +1,6 @@
 /** Where an emitter's centre is, its own travel included. */
-import type { PathPlace } from '../geometry/paths.ts'
-import { emptyPose, toWorld } from '../geometry/pose.ts'
-import type { EmitterProgram } from '../program/compile.ts'
-import { withLane } from '../program/lanes.ts'
+import { type PathPlace, emptyPose, toWorld } from '../geometry/index.ts'
+import { type EmitterProgram, withLane } from '../program/index.ts'
 import type { SimulationContext } from './simulationContext.ts'
 import { TravelPath } from './travelPath.ts'
 

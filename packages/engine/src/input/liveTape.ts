@@ -6,8 +6,10 @@ import {
   poseBetweenInto,
   posed,
   viewBetweenInto,
-} from '../geometry/pose.ts'
-import { checkSurfaces, NO_SURROUNDINGS, Surroundings } from '../geometry/surfaces/surroundings.ts'
+  checkSurfaces,
+  NO_SURROUNDINGS,
+  Surroundings,
+} from '../geometry/index.ts'
 import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
 
 /**

@@ -1,7 +1,6 @@
 /** What the emitters of one simulation share. */
 import type { Frame } from '@gliv/model'
-import type { Program } from '../program/compile.ts'
-import type { Clock, Timeline } from '../program/timeline.ts'
+import { type Program, type Clock, type Timeline } from '../program/index.ts'
 import type { CompiledTape } from './tape.ts'
 
 /** A simulation as its outer one sees it. */

@@ -1,7 +1,6 @@
 /** What the rest of the engine asks a tape. */
 import type { ViewRect } from '@gliv/model'
-import type { MutableView, Pose } from '../geometry/pose.ts'
-import type { Surroundings } from '../geometry/surfaces/surroundings.ts'
+import { type MutableView, type Pose, type Surroundings } from '../geometry/index.ts'
 
 /** What the view shows when nobody says: 640 × 360 px around the world's origin. */
 export const DEFAULT_VIEW: ViewRect = { x: -320, y: -180, w: 640, h: 360 }

@@ -1,7 +1,7 @@
 /** The way an emitter goes by itself inside the effect, and the way it makes over the world. */
 import type { ResolvedEmitter, TravelMode } from '@gliv/model'
-import { compileRamp, type CompiledRamp, rampAt } from '../appearance/ramp.ts'
-import { flattenPath, type FlatPath, pathPlaceInto, type PathPlace } from '../geometry/paths.ts'
+import { compileRamp, type CompiledRamp, rampAt } from '../appearance/index.ts'
+import { flattenPath, type FlatPath, pathPlaceInto, type PathPlace } from '../geometry/index.ts'
 
 /** Share of the path, eased later, for `rounds` ≥ 0 of travel. */
 const ROUNDS = {

@@ -3,17 +3,14 @@
  * on.
  */
 import { type Contact, STREAMS } from '@gliv/model'
-import type { EmitterProgram } from '../program/compile.ts'
-import { sampleRangeInto } from '../maths/samples.ts'
+import type { EmitterProgram } from '../program/index.ts'
+import { sampleRangeInto, SAMPLED } from '../maths/index.ts'
 import type { StepScope } from './step/stepScope.ts'
 import type { Affine } from './step/reference.ts'
 import { Reference } from './step/reference.ts'
-import { ENDED, type Pool } from '../state/pool.ts'
-import { SAMPLED } from '../maths/random.ts'
-import type { SimulationContext } from '../input/simulationContext.ts'
-import type { EventLog } from '../state/eventLog.ts'
-import type { EdgeGrid } from '../geometry/surfaces/edgeGrid.ts'
-import { HIT, SKIN, sweep, WAY } from '../geometry/surfaces/sweep.ts'
+import { ENDED, type Pool, type EventLog } from '../state/index.ts'
+import type { SimulationContext } from '../input/index.ts'
+import { type EdgeGrid, HIT, SKIN, sweep, WAY } from '../geometry/index.ts'
 
 /** Most contacts of a particle in one tick; what would come after waits until the next. */
 export const CONTACT_LIMIT = 8

@@ -4,9 +4,9 @@
  */
 import type { StepScope } from './step/stepScope.ts'
 import type { SteadyForces } from './step/steadyForces.ts'
-import { cosSinIn } from '../maths/exact.ts'
-import type { Pool } from '../state/pool.ts'
-import { cellOf, type CompiledRamp, drawTableOf, rampIn } from '../appearance/ramp.ts'
+import { cosSinIn } from '../maths/index.ts'
+import type { Pool } from '../state/index.ts'
+import { cellOf, type CompiledRamp, drawTableOf, rampIn } from '../appearance/index.ts'
 
 const turn = new Float64Array(2)
 /** A value that comes from a call goes through here, so that the loop holds bare numbers. */

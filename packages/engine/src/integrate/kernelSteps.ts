@@ -3,10 +3,9 @@
  */
 import type { SteadyForces } from './step/steadyForces.ts'
 import type { StepScope } from './step/stepScope.ts'
-import { RAMPED } from '../kernels/flags.ts'
-import type { Pool } from '../state/pool.ts'
-import { type CompiledRamp, drawTableOf } from '../appearance/ramp.ts'
-import { FIRST_AT_ONCE, NUMBERS, type Slab, WORDS } from '../kernels/slab.ts'
+import { RAMPED, FIRST_AT_ONCE, NUMBERS, type Slab, WORDS } from '../kernels/index.ts'
+import type { Pool } from '../state/index.ts'
+import { type CompiledRamp, drawTableOf } from '../appearance/index.ts'
 
 /** The speed ramp is read at the step's start. */
 const tellSpeed = (slab: Slab, ramp: CompiledRamp, start: number): void => {

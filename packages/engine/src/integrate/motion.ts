@@ -4,15 +4,12 @@
  * `moveFully`, which after the forces' passes does the same arithmetic, so that a force of no strength
  * changes no bit.
  */
-import { rampAt } from '../appearance/ramp.ts'
-import type { SimulationContext } from '../input/simulationContext.ts'
-import { ADDED, KEPT } from '../kernels/flags.ts'
-import { LEFT_AT_ONCE, type Slab } from '../kernels/slab.ts'
-import { dragStepIn } from '../maths/exact.ts'
-import type { EmitterProgram } from '../program/compile.ts'
-import { withLane } from '../program/lanes.ts'
-import type { EventLog } from '../state/eventLog.ts'
-import type { Pool } from '../state/pool.ts'
+import { rampAt } from '../appearance/index.ts'
+import type { SimulationContext } from '../input/index.ts'
+import { ADDED, KEPT, LEFT_AT_ONCE, type Slab } from '../kernels/index.ts'
+import { dragStepIn } from '../maths/index.ts'
+import { type EmitterProgram, withLane } from '../program/index.ts'
+import { type EventLog, type Pool } from '../state/index.ts'
 import { ContactPass } from './contactPass.ts'
 import { Endings } from './forces/endings.ts'
 import { FORCE_PASSES } from './forces/forcePasses.ts'

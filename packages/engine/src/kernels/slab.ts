@@ -6,7 +6,7 @@
  * is no WebAssembly, or no room, a pool has a buffer of its own and the loops in TypeScript run over it: the
  * same bits.
  */
-import { INTEGERS, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from '../maths/exact.ts'
+import { INTEGERS, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from '../maths/index.ts'
 import { BINARY } from './binary.ts'
 import { CopyShelf } from './tableCopies.ts'
 import {

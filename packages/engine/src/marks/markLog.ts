@@ -4,18 +4,18 @@
  * hit, moves with it, and fades or lasts.
  */
 import { type Frame, type FrameRect, INSTANCE_WORDS, STREAMS } from '@gliv/model'
-import type { EmitterProgram } from '../program/compile.ts'
-import type { EdgeSet } from '../geometry/surfaces/edges.ts'
-import { sampleRangeInto } from '../maths/samples.ts'
-import { EVENT, EVENT_ROW, type EventLog } from '../state/eventLog.ts'
-import { scaleAndTintAt } from '../appearance/appearanceAt.ts'
-import type { Appearance } from '../appearance/appearance.ts'
-import { angleOf, cosSinInto } from '../maths/exact.ts'
-import { openBatch, reserve } from '../state/instanceBuffer.ts'
-import type { Pool } from '../state/pool.ts'
-import { absorb, sample, SAMPLED, type Key } from '../maths/random.ts'
-import type { SimulationContext } from '../input/simulationContext.ts'
-import { fromWhite, multiplyColours, parseColour } from '../appearance/tint.ts'
+import type { EmitterProgram } from '../program/index.ts'
+import type { EdgeSet } from '../geometry/index.ts'
+import { sampleRangeInto, angleOf, cosSinInto, absorb, sample, SAMPLED, type Key } from '../maths/index.ts'
+import { EVENT, EVENT_ROW, type EventLog, openBatch, reserve, type Pool } from '../state/index.ts'
+import {
+  scaleAndTintAt,
+  type Appearance,
+  fromWhite,
+  multiplyColours,
+  parseColour,
+} from '../appearance/index.ts'
+import type { SimulationContext } from '../input/index.ts'
 
 /**
  * Numbers of a row. Places are the world's; (tx, ty) is the surface's direction; `left` and `right` are how

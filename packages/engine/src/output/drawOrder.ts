@@ -1,8 +1,8 @@
 /** Draw order inside an emitter: the visible are in birth order; other orders sort them. */
 import { type Order, STREAMS } from '@gliv/model'
 import type { Visible } from './visibleColumns.ts'
-import type { Pool } from '../state/pool.ts'
-import { sample } from '../maths/random.ts'
+import type { Pool } from '../state/index.ts'
+import { sample } from '../maths/index.ts'
 
 /** Drawn first for small values. Equal ones keep their birth order. */
 const RANKS = {

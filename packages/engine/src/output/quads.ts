@@ -3,9 +3,9 @@
  * everything.
  */
 import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
-import { ANCHOR_PIVOTS, frameAt, stretchAt } from '../appearance/appearance.ts'
-import type { Pose } from '../geometry/pose.ts'
-import { effectiveInto } from '../integrate/step/effectiveVelocity.ts'
+import { ANCHOR_PIVOTS, frameAt, stretchAt } from '../appearance/index.ts'
+import type { Pose } from '../geometry/index.ts'
+import { effectiveInto } from '../integrate/index.ts'
 import {
   drawTurnInto,
   INTEGERS,
@@ -13,9 +13,9 @@ import {
   TURN_MASK,
   TURN_TABLE,
   TURNS_PER_DEG,
-} from '../maths/exact.ts'
-import type { EmitterRun } from '../spawn/emitterRun.ts'
-import type { Pool } from '../state/pool.ts'
+} from '../maths/index.ts'
+import type { EmitterRun } from '../spawn/index.ts'
+import type { Pool } from '../state/index.ts'
 import type { Visible } from './visibleColumns.ts'
 
 /** The moment of display, and where the particles' space is then. */

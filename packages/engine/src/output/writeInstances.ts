@@ -4,16 +4,29 @@
  * over few columns stay in registers; scratch columns are shared by all emitters and grow by doubling.
  */
 import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
-import { frameAt, type Appearance, opacityAt, scaleAt, scaleYAt, tintOf } from '../appearance/appearance.ts'
-import { APPEARANCE_FLOATS, APPEARANCE_TINT, appearanceTableOf } from '../appearance/appearanceTable.ts'
-import { cellOf, type CompiledRamp, drawTableOf, rampIn } from '../appearance/ramp.ts'
-import { type CompiledTint, tintTableOf, tintWordAt } from '../appearance/tint.ts'
-import { emptyPose } from '../geometry/pose.ts'
-import { CHUNK, NUMBERS, OUT_AT, type Slab, WORDS } from '../kernels/slab.ts'
-import { laneAt, withLane } from '../program/lanes.ts'
-import type { EmitterRun } from '../spawn/emitterRun.ts'
-import { openBatch, reserve } from '../state/instanceBuffer.ts'
-import type { Pool } from '../state/pool.ts'
+import {
+  frameAt,
+  type Appearance,
+  opacityAt,
+  scaleAt,
+  scaleYAt,
+  tintOf,
+  APPEARANCE_FLOATS,
+  APPEARANCE_TINT,
+  appearanceTableOf,
+  cellOf,
+  type CompiledRamp,
+  drawTableOf,
+  rampIn,
+  type CompiledTint,
+  tintTableOf,
+  tintWordAt,
+} from '../appearance/index.ts'
+import { emptyPose } from '../geometry/index.ts'
+import { CHUNK, NUMBERS, OUT_AT, type Slab, WORDS } from '../kernels/index.ts'
+import { laneAt, withLane } from '../program/index.ts'
+import type { EmitterRun } from '../spawn/index.ts'
+import { openBatch, reserve, type Pool } from '../state/index.ts'
 import { orderVisible } from './drawOrder.ts'
 import { drawGeneral, drawPlain, type GeneralScene } from './quads.ts'
 import { makeRoom, type Visible, visible } from './visibleColumns.ts'

@@ -1,7 +1,6 @@
 /** Bursts: firings at drawn times with drawn counts, each spread evenly over its span. */
 import { type ResolvedBurst, sourceOfId, STREAMS } from '@gliv/model'
-import { sampleRange, sampleWhole } from '../maths/samples.ts'
-import { sample, keyInto, type Key } from '../maths/random.ts'
+import { sampleRange, sampleWhole, sample, keyInto, type Key } from '../maths/index.ts'
 import type { Source } from './birthSource.ts'
 import { MICRO, micro } from './timeline.ts'
 

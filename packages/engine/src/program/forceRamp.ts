@@ -1,5 +1,5 @@
 import type { RampedForce, ResolvedEmitter } from '@gliv/model'
-import { type CompiledRamp, compileRamp } from '../appearance/ramp.ts'
+import { type CompiledRamp, compileRamp } from '../appearance/index.ts'
 
 /** Strength over life; null when there is none, or it stays at 1. */
 export const rampOfForce = (source: ResolvedEmitter, force: RampedForce): CompiledRamp | null => {

@@ -7,7 +7,7 @@ import {
   compileRamp,
   integralAt,
   rampAt,
-} from '../appearance/ramp.ts'
+} from '../appearance/index.ts'
 
 export interface CompiledLane {
   readonly ramp: CompiledRamp

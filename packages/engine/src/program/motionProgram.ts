@@ -1,9 +1,9 @@
 /** What of an emitter's motion needs more than the steady step. */
 import type { ForceKind, ResolvedEmitter } from '@gliv/model'
-import type { CompiledRamp } from '../appearance/ramp.ts'
+import type { CompiledRamp } from '../appearance/index.ts'
 import { passesNeeded } from './neededPasses.ts'
 import { rampOfForce } from './forceRamp.ts'
-import { type Waver, waverOf } from '../maths/waver.ts'
+import { type Waver, waverOf } from '../maths/index.ts'
 
 export interface MotionProgram {
   /** Forces that need a pass, in the order in which they act. */

@@ -4,7 +4,7 @@
  */
 import { type ResolvedEmitter, type Rhythm, STREAMS } from '@gliv/model'
 import { compileLaneIntegral, type CompiledLane, laneIntegralAt } from './lanes.ts'
-import { sample, keyInto, type Key } from '../maths/random.ts'
+import { sample, keyInto, type Key } from '../maths/index.ts'
 import type { Source, Window } from './birthSource.ts'
 import { MICRO } from './timeline.ts'
 

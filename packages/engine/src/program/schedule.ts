@@ -6,9 +6,9 @@
 import { type ResolvedEmitter, sourceOfId } from '@gliv/model'
 import { burstSource } from './bursts.ts'
 import { compileLane, type CompiledLane } from './lanes.ts'
-import { mulDivFloor } from '../maths/exact.ts'
+import { mulDivFloor } from '../maths/index.ts'
 import { rhythmSource } from './rhythm.ts'
-import type { PlaceQuestion } from '../geometry/placement.ts'
+import type { PlaceQuestion } from '../geometry/index.ts'
 import type { Source, Window } from './birthSource.ts'
 import { MICRO, micro, type Timeline } from './timeline.ts'
 

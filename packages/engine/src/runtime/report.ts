@@ -2,15 +2,14 @@
  * A state as data: the particles of the contract and the hash that stands for them all. Format:
  * docs/format.md.
  */
-import { stretchAt } from '../appearance/appearance.ts'
-import { emptyPose } from '../geometry/pose.ts'
-import { effectiveInto } from '../integrate/step/effectiveVelocity.ts'
-import type { MarkReport } from '../marks/markLog.ts'
-import { angleOf, cosSinInto } from '../maths/exact.ts'
-import { keyHex } from '../maths/random.ts'
-import { angleLaneOf, appearanceInto, stretchOf } from '../output/writeInstances.ts'
-import type { EmitterRun } from '../spawn/emitterRun.ts'
-import { isDead } from '../state/pool.ts'
+import { stretchAt } from '../appearance/index.ts'
+import { emptyPose } from '../geometry/index.ts'
+import { effectiveInto } from '../integrate/index.ts'
+import type { MarkReport } from '../marks/index.ts'
+import { angleOf, cosSinInto, keyHex } from '../maths/index.ts'
+import { angleLaneOf, appearanceInto, stretchOf } from '../output/index.ts'
+import type { EmitterRun } from '../spawn/index.ts'
+import { isDead } from '../state/index.ts'
 import type { Simulation } from './simulation.ts'
 
 export interface ParticleReport {

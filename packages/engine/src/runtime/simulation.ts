@@ -7,23 +7,21 @@ import {
   type Tape,
   type ViewRect,
 } from '@gliv/model'
-import { emptyPose, toWorld } from '../geometry/pose.ts'
-import { compileTape } from '../input/compiledTape.ts'
-import type { SimulationContext } from '../input/simulationContext.ts'
-import { type CompiledTape } from '../input/tape.ts'
-import { snapFrame } from '../output/pixelSnap.ts'
-import { appendInstances, setDisplay } from '../output/writeInstances.ts'
+import { emptyPose, toWorld } from '../geometry/index.ts'
+import { compileTape, type SimulationContext, type CompiledTape } from '../input/index.ts'
+import { snapFrame, appendInstances, setDisplay } from '../output/index.ts'
 import {
   emitterEndSeconds,
   type EmitterProgram,
   emptyFrame,
   lastEnd,
   type Program,
-} from '../program/compile.ts'
-import { createClock, tickAtOrBefore, warmTicks } from '../program/timeline.ts'
-import { EmitterRun } from '../spawn/emitterRun.ts'
-import { PartHost } from '../spawn/subEffects.ts'
-import { Recording, type Shown } from '../state/recording.ts'
+  createClock,
+  tickAtOrBefore,
+  warmTicks,
+} from '../program/index.ts'
+import { EmitterRun, PartHost } from '../spawn/index.ts'
+import { Recording, type Shown } from '../state/index.ts'
 
 export interface SimulationOptions extends PoseParts {
   /** Unsigned 32 bits; default: the effect's own. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { type NumbersOf, type PropertyId, PLUS_LANES, PROPERTIES, type Property, STREAMS } from '@gliv/model'
-import { compile, createSimulation, type EmitterRun } from '../index.ts'
+import { compile, createSimulation } from '../index.ts'
+import type { EmitterRun } from '../spawn/index.ts'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from '../testing/build.ts'
 
 type Read = (run: EmitterRun, i: number) => number

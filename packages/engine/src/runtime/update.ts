@@ -1,7 +1,6 @@
 /** Edits of a running simulation. Apart from it, because a game's player never edits. */
 import type { ResolvedEffect, InvalidationLevel } from '@gliv/model'
-import { invalidationBetween, deeper, effectChanged } from '../program/changes.ts'
-import { compile, type EmitterProgram } from '../program/compile.ts'
+import { invalidationBetween, deeper, effectChanged, compile, type EmitterProgram } from '../program/index.ts'
 import type { Simulation } from './simulation.ts'
 
 /** What an edit made necessary, for measuring. */

@@ -2,16 +2,20 @@
  * The births of one tick in the order of their times: from the schedule, from the way travelled, and the
  * delayed ones.
  */
-import { EmitterCentre } from '../input/emitterCentre.ts'
-import type { EmitterProgram } from '../program/compile.ts'
-import { rampAt, compileRamp, type CompiledRamp } from '../appearance/ramp.ts'
-import { keyAfter, startKey } from '../maths/random.ts'
-import { createSchedule, type Schedule, TRAVEL_KEY } from '../program/schedule.ts'
-import type { Moment, SimulationContext } from '../input/simulationContext.ts'
+import { EmitterCentre, type Moment, type SimulationContext } from '../input/index.ts'
+import {
+  type EmitterProgram,
+  createSchedule,
+  type Schedule,
+  TRAVEL_KEY,
+  MICRO,
+  type Pass,
+} from '../program/index.ts'
+import { rampAt, compileRamp, type CompiledRamp } from '../appearance/index.ts'
+import { keyAfter, startKey } from '../maths/index.ts'
 import type { Launcher } from './launcher.ts'
-import { MICRO, type Pass } from '../program/timeline.ts'
-import type { PathPlace } from '../geometry/paths.ts'
-import type { Pool } from '../state/pool.ts'
+import type { PathPlace } from '../geometry/index.ts'
+import type { Pool } from '../state/index.ts'
 
 /** A birth that waits for its delay along the shape. */
 interface Waiting {

@@ -4,19 +4,17 @@
  */
 import type { ResolvedRelay } from '@gliv/model'
 import { BirthQueue } from './birthQueue.ts'
-import type { EmitterProgram } from '../program/compile.ts'
-import { EventLog } from '../state/eventLog.ts'
+import { type EmitterProgram, tickAtOrBefore } from '../program/index.ts'
+import { EventLog, Pool } from '../state/index.ts'
 import { InstanceHost } from './subEffects.ts'
 import { Launcher } from './launcher.ts'
-import type { Appearance } from '../appearance/appearance.ts'
-import { MarkLog } from '../marks/markLog.ts'
-import { Motion } from '../integrate/motion.ts'
+import type { Appearance } from '../appearance/index.ts'
+import { MarkLog } from '../marks/index.ts'
+import { Motion } from '../integrate/index.ts'
 import { Spawner } from './spawner.ts'
-import { Pool } from '../state/pool.ts'
 import type { Firing } from './relays/delayedSpawns.ts'
 import { RelayTriggers } from './relays/relayTriggers.ts'
-import type { SimulationContext } from '../input/simulationContext.ts'
-import { tickAtOrBefore } from '../program/timeline.ts'
+import type { SimulationContext } from '../input/index.ts'
 
 /** Room for the dead that wait for compaction, which comes at a quarter dead. */
 const SLACK = 4 / 3

@@ -1,13 +1,11 @@
 /** Births of plain kinds by the kernels: what a pool's block says about them, written once. */
 import type { Fill, PropertyId, Range, ResolvedEmitter, ShapeKind } from '@gliv/model'
 import { STREAMS } from '@gliv/model'
-import type { Appearance } from '../appearance/appearance.ts'
-import { cosSinInto } from '../maths/exact.ts'
-import type { Pool } from '../state/pool.ts'
-import type { Shape } from '../geometry/shapes.ts'
-import type { Pose } from '../geometry/pose.ts'
-import { Aims, Biases, Birth, Drawn, Fills, indexOf, Shapes } from '../kernels/layout.ts'
-import { WORDS } from '../kernels/slab.ts'
+import type { Appearance } from '../appearance/index.ts'
+import { cosSinInto } from '../maths/index.ts'
+import type { Pool } from '../state/index.ts'
+import { type Shape, type Pose } from '../geometry/index.ts'
+import { Aims, Biases, Birth, Drawn, Fills, indexOf, Shapes, WORDS } from '../kernels/index.ts'
 
 const B = indexOf(Birth)
 const BIAS = indexOf(Biases)

@@ -1,26 +1,29 @@
 /** A birth: place on the shape, heading and speed, brought into the space that the particle lives in. */
 import { type NumbersOf, type PropertyId, type ResolvedEmitter, STREAMS } from '@gliv/model'
-import { type CompiledRamp, compileRamp, rampAt } from '../appearance/ramp.ts'
-import { AIMERS, N, pair, READ } from '../geometry/aims.ts'
-import type { PathPlace } from '../geometry/paths.ts'
-import { type PlaceQuestion, PLACERS } from '../geometry/placement.ts'
-import { emptyPose, type MutableView, type Pose, samePose } from '../geometry/pose.ts'
+import { type CompiledRamp, compileRamp, rampAt } from '../appearance/index.ts'
 import {
+  AIMERS,
+  N,
+  pair,
+  READ,
+  type PathPlace,
+  type PlaceQuestion,
+  PLACERS,
+  emptyPose,
+  type MutableView,
+  type Pose,
+  samePose,
   createShape,
   emptySpot,
   onView,
   type Shape,
   SHAPE_SAMPLERS,
   type ShapeSampler,
-} from '../geometry/shapes.ts'
-import type { Moment, SimulationContext } from '../input/simulationContext.ts'
-import { TravelPath } from '../input/travelPath.ts'
-import { cosSinIn, cosSinInto } from '../maths/exact.ts'
-import { sample, sampleInto, SAMPLED } from '../maths/random.ts'
-import { sampleRangeInto } from '../maths/samples.ts'
-import type { EmitterProgram } from '../program/compile.ts'
-import { withLane } from '../program/lanes.ts'
-import type { Pool } from '../state/pool.ts'
+} from '../geometry/index.ts'
+import { type Moment, type SimulationContext, TravelPath } from '../input/index.ts'
+import { cosSinIn, cosSinInto, sample, sampleInto, SAMPLED, sampleRangeInto } from '../maths/index.ts'
+import { type EmitterProgram, withLane } from '../program/index.ts'
+import type { Pool } from '../state/index.ts'
 import { writeLaunchParameters, writePoseParameters } from './kernelLaunch.ts'
 import { relayedInto } from './relays/relayedPlace.ts'
 

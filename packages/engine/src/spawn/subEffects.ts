@@ -3,13 +3,15 @@
  * outer one.
  */
 import { type ResolvedPart, type ResolvedRelay, STREAMS } from '@gliv/model'
-import { emptyPose, type Pose } from '../geometry/pose.ts'
-import type { SubEffect, MakeSubEffect, SimulationContext } from '../input/simulationContext.ts'
-import { type CompiledTape } from '../input/tape.ts'
-import { angleOf } from '../maths/exact.ts'
-import { absorb, sample, type Key } from '../maths/random.ts'
-import type { Program } from '../program/compile.ts'
-import { MICRO, type Pass } from '../program/timeline.ts'
+import { emptyPose, type Pose } from '../geometry/index.ts'
+import {
+  type SubEffect,
+  type MakeSubEffect,
+  type SimulationContext,
+  type CompiledTape,
+} from '../input/index.ts'
+import { angleOf, absorb, sample, type Key } from '../maths/index.ts'
+import { type Program, MICRO, type Pass } from '../program/index.ts'
 import { type Firing, DelayedSpawnHeap, RELAYED } from './relays/delayedSpawns.ts'
 
 /** `inner` as it lies in `outer`. */

@@ -1,5 +1,5 @@
 /** The instance buffer while it is filled. */
-import { instancesFor } from '../kernels/slab.ts'
+import { instancesFor } from '../kernels/index.ts'
 import { type Blend, type Frame, INSTANCE_WORDS } from '@gliv/model'
 
 /** Makes room for `count` more instances; grows by doubling, so that a steady state allocates nothing. */

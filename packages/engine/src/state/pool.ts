@@ -1,6 +1,5 @@
 /** The particles of one emitter: columns of float64 and uint32 in one buffer, kept in birth order. */
-import { BIRTH_NUMBERS } from '../kernels/layout.ts'
-import { giveBack, NUMBERS, roomFor, type Slab, WORDS } from '../kernels/slab.ts'
+import { BIRTH_NUMBERS, giveBack, NUMBERS, roomFor, type Slab, WORDS } from '../kernels/index.ts'
 
 const FLOAT_COLUMNS = [
   'born',

@@ -1,8 +1,7 @@
 /** Wind and drift that run over life; steady ones are part of the exact step. Gravity with a ramp. */
 import { directionInto } from '../step/headings.ts'
-import { withLane } from '../../program/lanes.ts'
-import { expNegative } from '../../maths/exact.ts'
-import { rampOfForce } from '../../program/forceRamp.ts'
+import { withLane, rampOfForce } from '../../program/index.ts'
+import { expNegative } from '../../maths/index.ts'
 import type { ForceMaker } from '../step/stepScope.ts'
 
 const way = new Float64Array(2)

@@ -1,10 +1,7 @@
 /** Forces along the way that a particle goes: thrust, brake, quadratic drag, turn. */
 import { STREAMS } from '@gliv/model'
-import { sampleRangeInto } from '../../maths/samples.ts'
-import { withLane } from '../../program/lanes.ts'
-import { cosSinIn, logRatio } from '../../maths/exact.ts'
-import { SAMPLED } from '../../maths/random.ts'
-import { rampOfForce } from '../../program/forceRamp.ts'
+import { sampleRangeInto, cosSinIn, logRatio, SAMPLED } from '../../maths/index.ts'
+import { withLane, rampOfForce } from '../../program/index.ts'
 import type { ForceMaker, StepScope } from '../step/stepScope.ts'
 
 const turned = new Float64Array(2)

@@ -3,15 +3,12 @@
  * v·dt ÷ 2.
  */
 import type { Centre, Falloff, PropertyId } from '@gliv/model'
-import { withLane } from '../../program/lanes.ts'
-import { EmitterCentre } from '../../input/emitterCentre.ts'
-import type { EdgeGrid } from '../../geometry/surfaces/edgeGrid.ts'
-import { NEAREST, nearestWithin } from '../../geometry/surfaces/sweep.ts'
-import type { CompiledRamp } from '../../appearance/ramp.ts'
-import { rampOfForce } from '../../program/forceRamp.ts'
-import { NUMBERS, type Slab } from '../../kernels/slab.ts'
+import { withLane, rampOfForce } from '../../program/index.ts'
+import { EmitterCentre } from '../../input/index.ts'
+import { type EdgeGrid, NEAREST, nearestWithin } from '../../geometry/index.ts'
+import type { CompiledRamp } from '../../appearance/index.ts'
+import { NUMBERS, type Slab, CENTRAL, SWIRL_SHIFT } from '../../kernels/index.ts'
 import type { ForceMaker, StepScope } from '../step/stepScope.ts'
-import { CENTRAL, SWIRL_SHIFT } from '../../kernels/flags.ts'
 
 /** Where a force has its centre, in the particles' own space. */
 export class CentrePoint {

@@ -1,6 +1,6 @@
 /** Turbulence: an acceleration read from the field of churn, which moves on in time. */
-import { withLane } from '../../program/lanes.ts'
-import { mix } from '../../maths/random.ts'
+import { withLane, rampOfForce } from '../../program/index.ts'
+import { mix } from '../../maths/index.ts'
 import {
   type Between,
   CHURN_CELLS,
@@ -10,11 +10,9 @@ import {
   churnBetween,
   churnSliceAt,
 } from './churnField.ts'
-import { rampOfForce } from '../../program/forceRamp.ts'
 import type { Affine } from '../step/reference.ts'
-import { NUMBERS, type Slab, WORDS } from '../../kernels/slab.ts'
+import { NUMBERS, type Slab, WORDS, OCTAVES_SHIFT } from '../../kernels/index.ts'
 import type { ForceMaker } from '../step/stepScope.ts'
-import { OCTAVES_SHIFT } from '../../kernels/flags.ts'
 
 const MASK = CHURN_SIDE - 1
 

@@ -7,10 +7,8 @@
  * Source: K. Perlin, "Improving Noise" (2002), for the blending; R. Bridson et al., "Curl-Noise for
  * Procedural Fluid Flow" (2007).
  */
-import { CHURN_SIDE } from '../../kernels/layout.ts'
-import { floatsIn, type Slab } from '../../kernels/slab.ts'
-import { mix } from '../../maths/random.ts'
-import { cosSinInto } from '../../maths/exact.ts'
+import { CHURN_SIDE, floatsIn, type Slab } from '../../kernels/index.ts'
+import { mix, cosSinInto } from '../../maths/index.ts'
 
 /** Lattice cells along a side, and in time. */
 export const CHURN_CELLS = 16

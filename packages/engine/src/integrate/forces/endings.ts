@@ -1,9 +1,9 @@
 /**
  * What ends a particle before its life is over: near the centre of a pull, slower than a speed, off the view.
  */
-import type { EmitterProgram } from '../../program/compile.ts'
-import { ENDED } from '../../state/pool.ts'
-import type { SimulationContext } from '../../input/simulationContext.ts'
+import type { EmitterProgram } from '../../program/index.ts'
+import { ENDED } from '../../state/index.ts'
+import type { SimulationContext } from '../../input/index.ts'
 import { effectiveInto } from '../step/effectiveVelocity.ts'
 import { CentrePoint } from './centres.ts'
 import { Reference } from '../step/reference.ts'

@@ -1,11 +1,10 @@
 /** Ways that are laid on top of a particle's own: sway and rail. */
 import { STREAMS } from '@gliv/model'
-import { cosSinIn } from '../../maths/exact.ts'
-import { flattenPath, pathPlaceInto, type PathPlace } from '../../geometry/paths.ts'
-import { type CompiledRamp, compileRamp, rampAt } from '../../appearance/ramp.ts'
-import { SAMPLED, sampleInto } from '../../maths/random.ts'
+import { cosSinIn, SAMPLED, sampleInto } from '../../maths/index.ts'
+import { flattenPath, pathPlaceInto, type PathPlace } from '../../geometry/index.ts'
+import { type CompiledRamp, compileRamp, rampAt } from '../../appearance/index.ts'
 import { directionInto } from '../step/headings.ts'
-import { rampOfForce } from '../../program/forceRamp.ts'
+import { rampOfForce } from '../../program/index.ts'
 import type { ForceMaker, StepScope } from '../step/stepScope.ts'
 
 const way = new Float64Array(2)

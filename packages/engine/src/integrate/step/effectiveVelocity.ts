@@ -1,7 +1,7 @@
-import type { EmitterProgram } from '../../program/compile.ts'
-import { cosSinIn } from '../../maths/exact.ts'
-import type { Pool } from '../../state/pool.ts'
-import { rampAt } from '../../appearance/ramp.ts'
+import type { EmitterProgram } from '../../program/index.ts'
+import { cosSinIn } from '../../maths/index.ts'
+import type { Pool } from '../../state/index.ts'
+import { rampAt } from '../../appearance/index.ts'
 
 const bent = new Float64Array(2)
 

@@ -1,5 +1,5 @@
 import type { Axes, Space } from '@gliv/model'
-import { cosSinInto } from '../../maths/exact.ts'
+import { cosSinInto } from '../../maths/index.ts'
 import type { Affine, Reference } from './reference.ts'
 
 const turnBy = (m: Affine, out: Float64Array): void => {

@@ -1,8 +1,8 @@
 /** Where an emitter's own space lies against the effect's and the world's, at one moment. */
 import type { Space } from '@gliv/model'
-import { emptyPose, type MutableView } from '../../geometry/pose.ts'
-import type { SimulationContext } from '../../input/simulationContext.ts'
-import { cosSinInto } from '../../maths/exact.ts'
+import { emptyPose, type MutableView } from '../../geometry/index.ts'
+import type { SimulationContext } from '../../input/index.ts'
+import { cosSinInto } from '../../maths/index.ts'
 
 /** x' = a·x + c·y + e, y' = b·x + d·y + f. */
 export interface Affine {

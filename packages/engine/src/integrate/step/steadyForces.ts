@@ -2,11 +2,9 @@
  * What acts alike on all of an emitter's particles during a step, integrated exactly together: gravity,
  * steady wind, linear drag and the damping of a pull.
  */
-import type { EmitterProgram } from '../../program/compile.ts'
-import { withLane } from '../../program/lanes.ts'
-import { cosSinInto, dragStepInto } from '../../maths/exact.ts'
+import { type EmitterProgram, withLane, rampOfForce } from '../../program/index.ts'
+import { cosSinInto, dragStepInto } from '../../maths/index.ts'
 import { directionInto } from './headings.ts'
-import { rampOfForce } from '../../program/forceRamp.ts'
 import type { Reference } from './reference.ts'
 
 const turn = new Float64Array(2)

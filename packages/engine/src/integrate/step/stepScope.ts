@@ -7,11 +7,11 @@
  * v′ = v·E + a·A, x′ = x + ramp·(v·A + a·B + own) + way, with E, A, B of the linear drag (see
  * `dragStepInto`).
  */
-import type { EmitterProgram } from '../../program/compile.ts'
-import { cellOf, type CompiledRamp, drawTableOf, rampIn } from '../../appearance/ramp.ts'
-import type { Slab } from '../../kernels/slab.ts'
-import type { Pool } from '../../state/pool.ts'
-import type { SimulationContext } from '../../input/simulationContext.ts'
+import type { EmitterProgram } from '../../program/index.ts'
+import { cellOf, type CompiledRamp, drawTableOf, rampIn } from '../../appearance/index.ts'
+import type { Slab } from '../../kernels/index.ts'
+import type { Pool } from '../../state/index.ts'
+import type { SimulationContext } from '../../input/index.ts'
 import { Reference } from './reference.ts'
 
 const COLUMNS = ['ownX', 'ownY', 'wayX', 'wayY', 'startVx', 'startVy', 'factor'] as const

@@ -2,7 +2,7 @@
  * Births that relays have ordered, by the time they are due; those of the same time in the order of their
  * orders.
  */
-import type { Key } from '../../maths/random.ts'
+import type { Key } from '../../maths/index.ts'
 
 /** Numbers of a row: see `RELAYED`. */
 const ROW = 13

@@ -2,10 +2,10 @@
  * The launch of a relayed particle: beside what has happened, with headings that count from its direction.
  */
 import type { Space } from '@gliv/model'
-import { multiplyColours } from '../../appearance/tint.ts'
-import type { MutableView, Pose } from '../../geometry/pose.ts'
-import { cosSinInto } from '../../maths/exact.ts'
-import type { Pool } from '../../state/pool.ts'
+import { multiplyColours } from '../../appearance/index.ts'
+import type { MutableView, Pose } from '../../geometry/index.ts'
+import { cosSinInto } from '../../maths/index.ts'
+import type { Pool } from '../../state/index.ts'
 import { RELAYED } from './delayedSpawns.ts'
 
 const turn = new Float64Array(2)

@@ -1,0 +1,38 @@
+/** What a particle looks like at an age: ramps, tints, frames, and their tables over life. */
+export {
+  ANCHOR_PIVOTS,
+  type Appearance,
+  compileAppearance,
+  frameAt,
+  opacityAt,
+  sampleAppearance,
+  samplePicture,
+  scaleAt,
+  scaleYAt,
+  stretchAt,
+  tintOf,
+} from './appearance.ts'
+export { scaleAndTintAt } from './appearanceAt.ts'
+export { APPEARANCE_FLOATS, APPEARANCE_TINT, appearanceTableOf } from './appearanceTable.ts'
+export {
+  cellOf,
+  type CompiledIntegral,
+  type CompiledRamp,
+  compileIntegral,
+  compileRamp,
+  drawTableOf,
+  integralAt,
+  rampAt,
+  rampIn,
+} from './ramp.ts'
+export {
+  type CompiledTint,
+  compilePalette,
+  compileTint,
+  fromWhite,
+  multiplyColours,
+  parseColour,
+  tintAt,
+  tintTableOf,
+  tintWordAt,
+} from './tint.ts'

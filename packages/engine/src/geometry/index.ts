@@ -1,0 +1,20 @@
+/** Where a birth can be and what it can meet: shapes, paths, placements, aims, poses, surfaces. */
+export { AIMERS, N, pair, READ } from './aims.ts'
+export { type FlatPath, flattenPath, type PathPlace, pathPlaceInto } from './paths.ts'
+export { type PlaceQuestion, PLACERS } from './placement.ts'
+export {
+  copyPose,
+  emptyPose,
+  type MutableView,
+  type Pose,
+  poseBetweenInto,
+  posed,
+  samePose,
+  toWorld,
+  viewBetweenInto,
+} from './pose.ts'
+export { createShape, emptySpot, onView, type Shape, SHAPE_SAMPLERS, type ShapeSampler } from './shapes.ts'
+export { EdgeGrid } from './surfaces/edgeGrid.ts'
+export { type EdgeSet } from './surfaces/edges.ts'
+export { checkSurfaces, NO_SURROUNDINGS, surfacesBetween, Surroundings } from './surfaces/surroundings.ts'
+export { HIT, NEAREST, nearestWithin, SKIN, sweep, WAY } from './surfaces/sweep.ts'

@@ -1,0 +1,13 @@
+/** What reaches an effect from outside while it runs: the tape, its poses and views, the way of its emitters. */
+export { checkPose, checkView } from './checkTape.ts'
+export { compileTape } from './compiledTape.ts'
+export { EmitterCentre } from './emitterCentre.ts'
+export { LiveTape } from './liveTape.ts'
+export {
+  type MakeSubEffect,
+  type Moment,
+  type SimulationContext,
+  type SubEffect,
+} from './simulationContext.ts'
+export { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
+export { TravelPath } from './travelPath.ts'

@@ -1,0 +1,2 @@
+/** What stays where something hit. */
+export { MarkLog, type MarkReport } from './markLog.ts'

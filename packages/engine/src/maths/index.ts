@@ -1,0 +1,35 @@
+/** Exact arithmetic that gives the same bits in every JavaScript engine, stable randomness, and caches of values. */
+export {
+  angleOf,
+  cosSinIn,
+  cosSinInto,
+  cubeRoot,
+  dragStepIn,
+  dragStepInto,
+  drawTurnInto,
+  expNegative,
+  INTEGERS,
+  logRatio,
+  mulDivFloor,
+  nthRoot,
+  RADIANS_PER_TURN_STEP,
+  TURN_MASK,
+  TURN_TABLE,
+  TURNS_PER_DEG,
+} from './exact.ts'
+export {
+  absorb,
+  type Key,
+  keyAfter,
+  type KeyColumns,
+  keyHex,
+  keyInto,
+  mix,
+  sample,
+  SAMPLED,
+  sampleInto,
+  startKey,
+} from './random.ts'
+export { sampleRange, sampleRangeInto, sampleWhole } from './samples.ts'
+export { ValueCache } from './valueCache.ts'
+export { Waver, waverOf } from './waver.ts'

@@ -1,0 +1,26 @@
+/** What a document compiles to: timelines, schedules of births, lanes, and what an edit makes invalid. */
+export { deeper, effectChanged, invalidationBetween } from './changes.ts'
+export {
+  compile,
+  emitterEndSeconds,
+  type EmitterProgram,
+  emptyFrame,
+  lastEnd,
+  longestLife,
+  placesOf,
+  type Program,
+  TOTAL_CAP_LIMIT,
+} from './compile.ts'
+export { rampOfForce } from './forceRamp.ts'
+export { laneAt, withLane } from './lanes.ts'
+export { createSchedule, type Schedule, TOP_UP_KEY, TRAVEL_KEY } from './schedule.ts'
+export {
+  type Clock,
+  createClock,
+  createTimeline,
+  MICRO,
+  type Pass,
+  tickAtOrBefore,
+  type Timeline,
+  warmTicks,
+} from './timeline.ts'

@@ -1,0 +1,20 @@
+/** The simulation itself: step, seek, update, and its state as data. */
+export {
+  findParticle,
+  hashParticles,
+  type ParticleReport,
+  reportParticles,
+  reportRun,
+  type RunReport,
+  stateHash,
+  tickOf,
+} from './report.ts'
+export {
+  createSimulation,
+  emissionEndSeconds,
+  latestEndSeconds,
+  loopSecondsOf,
+  Simulation,
+  type SimulationOptions,
+} from './simulation.ts'
+export { updateSimulation, type UpdateWork } from './update.ts'
