@@ -12,9 +12,17 @@ const ALLOWED = {
     'packages/pixels',
     'packages/document',
   ],
+  'packages/export': ['packages/model', 'packages/engine', 'packages/document', 'packages/bake'],
   'packages/player': ['packages/model', 'packages/engine'],
   'packages/demo': ['packages/model', 'packages/document', 'packages/pixels'],
-  'apps/cli': ['packages/model', 'packages/document', 'packages/engine', 'packages/bake', 'packages/demo'],
+  'apps/cli': [
+    'packages/model',
+    'packages/document',
+    'packages/engine',
+    'packages/bake',
+    'packages/export',
+    'packages/demo',
+  ],
   'apps/server': ['packages/document', 'packages/bake', 'packages/demo'],
   'apps/ferry': ['packages/player'],
   'apps/studio': ['packages/'],
@@ -28,7 +36,7 @@ const LIBRARIES = {
   'packages/pixels': 'fflate|omggif|gifenc|culori|maxrects-packer',
   'packages/document': 'zod|fflate|@noble/hashes',
 }
-/** Rooms of a package, from the ground up: each may use those before it, and only those. */
+/** Rooms of a house, from the ground up: each may use those before it, and only those. */
 const ROOMS = {
   'packages/engine/src': [
     'maths',
@@ -44,6 +52,47 @@ const ROOMS = {
     'output',
     'runtime',
   ],
+  'apps/studio/src': [
+    'workers',
+    'shared',
+    'state',
+    'document',
+    'preview',
+    'frame',
+    'ship',
+    'sprites',
+    'editor',
+    'pages',
+  ],
+  'apps/studio/src/editor': [
+    'playback',
+    'ramps',
+    'fields',
+    'inspect',
+    'starters',
+    'levers',
+    'recipe',
+    'strip',
+    'transport',
+    'timeline',
+    'stage',
+  ],
+}
+/** Houses whose rooms are entered by their index alone. */
+const INDEXED = ['packages/engine/src']
+/** Features of the studio: what others may ask for stands here, and nothing else of them is imported. */
+const DOORS = {
+  'apps/studio/src/sprites': 'SpritesDrawer.tsx|SpritesPage.tsx|ImportDialog.tsx|receive.ts|arrivalStore.ts',
+  'apps/studio/src/ship': 'ShipDialog.tsx|ExportMenu.tsx',
+  'apps/studio/src/editor': 'EffectEditor.tsx',
+  'apps/studio/src/editor/inspect': 'InspectBar.tsx|InspectOverlay.tsx|shownTrace.ts|pick.ts|trace.ts',
+  'apps/studio/src/editor/starters': 'StarterShelf.tsx|drop.ts',
+  'apps/studio/src/editor/levers': 'LeversMenu.tsx',
+  'apps/studio/src/editor/recipe': 'Recipe.tsx|focusSearch.ts',
+  'apps/studio/src/editor/strip': 'LifeStrip.tsx',
+  'apps/studio/src/editor/transport': 'Transport.tsx',
+  'apps/studio/src/editor/timeline': 'Timeline.tsx|Track.tsx|RegionBand.tsx',
+  'apps/studio/src/editor/stage': 'Stage.tsx|together.ts',
 }
 const TEST = '\\.test\\.tsx?$|/testing/'
 
@@ -74,11 +123,17 @@ module.exports = {
         to: { path: `^${house}/`, pathNot: `^${house}/(${rooms.slice(0, k + 1).join('|')})/` },
       })),
     ),
-    ...Object.keys(ROOMS).map((house) => ({
+    ...INDEXED.map((house) => ({
       name: `${house}-rooms-are-entered-by-their-index`,
       severity: 'error',
       from: { path: `^${house}/([^/]+)/`, pathNot: TEST },
       to: { path: `^${house}/[^/]+/`, pathNot: `^${house}/($1/|[^/]+/index\\.ts$)` },
+    })),
+    ...Object.entries(DOORS).map(([feature, doors]) => ({
+      name: `${feature}-is-entered-by-its-doors`,
+      severity: 'error',
+      from: { path: '^apps/', pathNot: `^${feature}/|${TEST}` },
+      to: { path: `^${feature}/`, pathNot: `^${feature}/(${doors.replaceAll('.', '\\.')})$` },
     })),
     { name: 'no-two-way-folders', scope: 'folder', severity: 'error', from: {}, to: { circular: true } },
     ...Object.entries(LIBRARIES).map(([folder, names]) => ({

@@ -4,4 +4,4 @@
 import { ensureInstalled, serve } from './lib.mjs'
 
 ensureInstalled()
-serve('scripts/dev-server.ts')
+serve('scripts/devServer.ts')

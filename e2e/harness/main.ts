@@ -10,8 +10,8 @@ import { compile, createSimulation, stateHash, tickOf } from '@gliv/engine'
 import { INSTANCE_WORDS, type Blend, type Frame, type Sampling } from '@gliv/model'
 import { createCanvas, fill, paintFrame, prepareSheet, toStraight, type PaintSheet } from '@gliv/paint'
 import { decodePng, dot, encodePng, paintField, puff } from '@gliv/pixels'
-import { BackBuffer } from '../../packages/player/src/back-buffer.ts'
-import type { Haste } from '../../packages/player/src/renderer.ts'
+import { BackBuffer } from '../../packages/player/src/backBuffer.ts'
+import type { FrameBudget } from '../../packages/player/src/renderer.ts'
 import { createRenderer, decodeSheetImage, type DrawPath, type RenderSheet } from '@gliv/player'
 
 export interface Scene {
@@ -224,8 +224,8 @@ const harness = {
     canvas.height = 40
     const gl = canvas.getContext('webgl2', { antialias: false, preserveDrawingBuffer: true })!
     const back = new BackBuffer(gl, 0, -1, -1)
-    const draw = async (haste: Haste, red: number): Promise<void> => {
-      back.begin(haste)
+    const draw = async (budget: FrameBudget, red: number): Promise<void> => {
+      back.begin(budget)
       gl.clearColor(red, 0, 0, 1)
       gl.clear(gl.COLOR_BUFFER_BIT)
       back.end()

@@ -9,7 +9,7 @@
 import { writeKitJson } from '@gliv/document'
 import { frozenDemo } from '@gliv/demo/frozen'
 import type { Locator, Page } from '@playwright/test'
-import { CLASSES, EDITED, editedKit } from './edit-kits.ts'
+import { CLASSES, EDITED, editedKit } from './editKits.ts'
 import type { Studio } from '../studio.ts'
 import { percentile, withStudio } from './run.ts'
 

@@ -4,7 +4,7 @@
  * predicts. `GLIV_WALK_STEPS` and `GLIV_WALK_SEED` make it longer or another one; the seed is printed.
  */
 import { expect, type Page, test } from '@playwright/test'
-import { commandRow, COMMANDS, type CommandId } from '../../apps/studio/src/keys/table.ts'
+import { commandRow, COMMANDS, type CommandId } from '../../apps/studio/src/shared/keys/table.ts'
 import { dice, type Roll } from '../dice.ts'
 import { peek, type Peek } from '../peek.ts'
 import { Studio } from '../studio.ts'

@@ -13,9 +13,6 @@ import {
   kitJsonSchema,
   KitRefusal,
   resolveEffect,
-  writeKitJson,
-  writeKitZip,
-  writePack,
   type KitFile,
 } from '@gliv/document'
 import { makeDemo } from '@gliv/demo'
@@ -28,6 +25,7 @@ import {
   reportRun,
   tickOf,
 } from '@gliv/engine'
+import { compileAll, exporterOf, type ExporterId } from '@gliv/export'
 import { Refusal, SAMPLINGS, type Sampling } from '@gliv/model'
 import {
   listOption,
@@ -64,16 +62,12 @@ const write = async (path: string, data: string | Uint8Array): Promise<void> => 
   }
 }
 
-const writeKit = (path: string, file: KitFile): Promise<void> => {
-  if (path.endsWith('.gliv')) return write(path, writeKitZip(file))
-  if (path.endsWith('.gliv.json')) return write(path, writeKitJson(file))
-  throw new Usage(`--out is "${path}"; a kit file ends in .gliv or .gliv.json`)
-}
+const KIT_FORMS: readonly ExporterId[] = ['kit-json', 'kit']
 
-/** Compiles every effect, so that what cannot run is refused. */
-const compileAll = (file: KitFile): void => {
-  const read = maskReader(() => file.pictures)
-  for (const id of file.kit.effectOrder) compile(resolveEffect(file.kit, file.kit.effects[id]!, read))
+const writeKit = (path: string, file: KitFile): Promise<void> => {
+  const exporter = KIT_FORMS.map(exporterOf).find(({ extension }) => path.endsWith(extension))
+  if (!exporter) throw new Usage(`--out is "${path}"; a kit file ends in .gliv or .gliv.json`)
+  return write(path, exporter.make(file))
 }
 
 /** Infinity has no place in JSON: a loop never ends, which reads null. */
@@ -178,14 +172,7 @@ const pack: Command = {
   async run(args, { say }) {
     const path = required(args, '--out')
     const file = await loadKit(args.files[0]!)
-    compileAll(file)
-    await write(
-      path,
-      writePack(
-        file,
-        maskReader(() => file.pictures),
-      ),
-    )
+    await write(path, exporterOf('pack').make(file))
     say(`wrote ${path}`)
   },
 }

@@ -86,7 +86,7 @@ export const createApp = ({ studio, ferry }: Folders, names: readonly string[] =
         void response.status(404).type('text/plain').send('The game page is not built; run "npm run build".'),
     )
   // Drawn in a frame without an origin, to which everything is foreign.
-  app.use(['/svg-frame.html', '/svg-frame.js'], (_request, response, next) => {
+  app.use(['/svgFrame.html', '/svgFrame.js'], (_request, response, next) => {
     response.set('Cross-Origin-Resource-Policy', 'cross-origin')
     next()
   })

@@ -1,29 +1,29 @@
 import '@fontsource-variable/figtree'
 import '@fontsource/jetbrains-mono/latin-400.css'
 import '@fontsource/jetbrains-mono/latin-700.css'
-import './theme/chrome.css'
-import './theme/editor.css'
-import './theme/sprites.css'
 import CssBaseline from '@mui/material/CssBaseline'
-import useMediaQuery from '@mui/material/useMediaQuery'
 import { ThemeProvider } from '@mui/material/styles'
+import useMediaQuery from '@mui/material/useMediaQuery'
 import { lazy, StrictMode, Suspense, useEffect, useLayoutEffect, useMemo, useState } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Route, Routes } from 'react-router'
-import { installKeys, useCommands } from './keys/dispatch.ts'
-import { closeInnermost } from './keys/escape.ts'
-import { installFocus } from './keys/focus.ts'
-import { Guard, installChunkReload } from './pages/Guard.tsx'
+import { Guard, installChunkReload } from './frame/Guard.tsx'
 import { ImportZone } from './pages/ImportZone.tsx'
 import { KitLayout } from './pages/KitLayout.tsx'
 import { KitPage } from './pages/KitPage.tsx'
 import { Shelf } from './pages/Shelf.tsx'
 import { StandingNotes } from './pages/StandingNotes.tsx'
-import { leavePage, useDocument } from './store/document.ts'
-import { openStorage } from './store/storage.ts'
-import { usePreferences } from './store/session.ts'
-import { applyTokens, makeTheme } from './theme/theme.ts'
-import { installRawPointer } from './util/rawPointer.ts'
+import { installRawPointer } from './shared/hooks/rawPointer.ts'
+import { installKeys, useCommands } from './shared/keys/dispatch.ts'
+import { closeInnermost } from './shared/keys/escape.ts'
+import { installFocus } from './shared/keys/focus.ts'
+import './shared/theme/chrome.css'
+import './shared/theme/editor.css'
+import './shared/theme/sprites.css'
+import { applyTokens, makeTheme } from './shared/theme/theme.ts'
+import { endRun, leavePage, useDocument } from './state/document.ts'
+import { usePreferences } from './state/session.ts'
+import { openStorage } from './state/storage.ts'
 
 const SpritesPage = lazy(() => import('./sprites/SpritesPage.tsx').then((m) => ({ default: m.SpritesPage })))
 const RecoveryPage = lazy(() => import('./pages/RecoveryPage.tsx').then((m) => ({ default: m.RecoveryPage })))
@@ -135,7 +135,7 @@ const installLeaving = (): void => {
 }
 
 installRawPointer()
-installFocus()
+installFocus(endRun)
 installKeys()
 installChunkReload()
 installLeaving()

@@ -1,5 +1,5 @@
 /** Frames of the demo's sheets by name. */
-import { PIXEL_SPRITES } from './pixel-art.ts'
+import { PIXEL_SPRITES } from './pixelArt.ts'
 import type { FrameName } from './recipe.ts'
 import { BIT_SPRITES, SOFT_SPRITES, type Sprite } from './sprites.ts'
 

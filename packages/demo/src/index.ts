@@ -4,7 +4,7 @@ import { BLASTS, BLAST_TYPES, PALETTES, PIXEL_CLIPS } from './blasts.ts'
 import { EFFECTS, TYPES } from './effects.ts'
 import { HARBOUR, HARBOUR_TYPES } from './harbour.ts'
 import { MOTION, MOTION_TYPES, STAGES } from './motion.ts'
-import { PIXEL_SPRITES } from './pixel-art.ts'
+import { PIXEL_SPRITES } from './pixelArt.ts'
 import { BIT_SPRITES, makeSheet, SOFT_SPRITES } from './sprites.ts'
 
 export const makeDemo = (): KitFile => {

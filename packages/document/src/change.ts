@@ -7,7 +7,7 @@ import { checkKit, inWords } from './check.ts'
 import type { Kit } from './kit.ts'
 import { saidMessage, saidPlace } from './said.ts'
 import { effectSchema, kitSchema, typeSchema } from './schema.ts'
-import { sheetSchema } from './sheet-schema.ts'
+import { sheetSchema } from './sheetSchema.ts'
 import { stageSchema } from './stages.ts'
 
 const SCHEMAS = {

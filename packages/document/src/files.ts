@@ -6,7 +6,7 @@ import { readKit } from './check.ts'
 import type { Kit, KitFile, Pictures } from './kit.ts'
 import { fromDataUrl, hashPicture, pngSize, toDataUrl } from './pictures.ts'
 import { said, saidPlace } from './said.ts'
-import { crc32, zipEntries, type ZipEntry } from './zip-check.ts'
+import { crc32, zipEntries, type ZipEntry } from './zipCheck.ts'
 
 /** Larger kits are refused, packed or unpacked: a browser tab has to hold them several times. */
 export const FILE_LIMIT_BYTES = 256 * 1024 * 1024

@@ -57,7 +57,7 @@ import { z } from 'zod'
 import { idSchema, nameSchema } from './ids.ts'
 import { KIT_VERSION } from './kit.ts'
 import { said } from './said.ts'
-import { sheetSchema } from './sheet-schema.ts'
+import { sheetSchema } from './sheetSchema.ts'
 import { stageSchema } from './stages.ts'
 
 const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>

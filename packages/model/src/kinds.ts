@@ -34,7 +34,9 @@ export const PLACEMENTS = ['random', 'evenly', 'inOrder', 'eachOnce'] as const
 export type Placement = (typeof PLACEMENTS)[number]
 
 /** Particles stay in the world, go with the effect, or stay on the view. */
-export const SPACES = ['left', 'carried', 'pinned'] as const
+/** Spaces as files write them: `left` behind where they were born, which code calls released, because left is a side. */
+export const SPACE = { released: 'left', carried: 'carried', pinned: 'pinned' } as const
+export const SPACES = [SPACE.released, SPACE.carried, SPACE.pinned] as const
 export type Space = (typeof SPACES)[number]
 
 export const SIZE_UNITS = ['px', 'view'] as const

@@ -7,7 +7,7 @@
  * miss it.
  */
 
-import { FORCE_PROPERTIES } from './force-properties.ts'
+import { FORCE_PROPERTIES } from './forceProperties.ts'
 import {
   ANGLE,
   FAR,
@@ -22,7 +22,7 @@ import {
   SIZE,
   TURN,
 } from './property.ts'
-import { RELAY_PROPERTIES } from './relay-properties.ts'
+import { RELAY_PROPERTIES } from './relayProperties.ts'
 import { STREAMS } from './streams.ts'
 
 /** Largest cap of one emitter; the sum over an effect has its own limit in the engine. */

@@ -3,6 +3,7 @@
  * followed,
  * muted emitters are gone. Made by the document package; nothing here is optional.
  */
+import { SPACE } from './kinds.ts'
 import type {
   Aim,
   Anchor,
@@ -276,7 +277,7 @@ export const DEFAULT_EMITTER_CHOICES: EmitterChoices = {
   fill: 'even',
   placement: 'random',
   sizeUnit: 'px',
-  space: 'left',
+  space: SPACE.released,
   side: 'top',
   aim: 'direction',
   rhythm: 'even',

@@ -23,7 +23,7 @@ import {
   SIGNATURE,
   u16,
   u32,
-} from './testing/png-maker.ts'
+} from './testing/pngMaker.ts'
 
 const pixel = ({ data, width }: Image, x: number, y: number): number[] => [
   ...data.subarray((y * width + x) * 4, (y * width + x) * 4 + 4),

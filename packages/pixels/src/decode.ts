@@ -5,8 +5,8 @@
 import { GifReader } from 'omggif'
 import { createImage, type Image } from './image.ts'
 import { gifIndices, interlacedRows } from './lzw.ts'
-import { isPng, PICTURE_LIMITS, PictureError, refuseSize } from './png-check.ts'
-import { decodeApng } from './png-read.ts'
+import { isPng, PICTURE_LIMITS, PictureError, refuseSize } from './pngCheck.ts'
+import { decodeApng } from './pngRead.ts'
 
 /** A picture file's frames, all of one size; a still picture has one. */
 export interface DecodedPicture {

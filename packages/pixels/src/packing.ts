@@ -1,7 +1,7 @@
 /** Loose pictures on one sheet. Finding places is a package's work. */
 import { MaxRectsPacker, PACKING_LOGIC } from 'maxrects-packer'
 import { createImage, type Image } from './image.ts'
-import { PICTURE_LIMITS, PictureError } from './png-check.ts'
+import { PICTURE_LIMITS, PictureError } from './pngCheck.ts'
 import type { Cell } from './slice.ts'
 
 export interface PackingOptions {

@@ -2,7 +2,7 @@
 import { modeOklab, modeRgb, useMode } from 'culori/fn'
 import * as gifenc from 'gifenc'
 import { createImage, type Image } from './image.ts'
-import { PictureError } from './png-check.ts'
+import { PictureError } from './pngCheck.ts'
 
 /** Most colours of a palette. */
 export const PALETTE_LIMIT = 256

@@ -1,6 +1,6 @@
 /** Cutting a sheet into frames: by a grid, or by its transparent gaps. All sizes are whole texels. */
 import type { Image } from './image.ts'
-import { PictureError } from './png-check.ts'
+import { PictureError } from './pngCheck.ts'
 
 export interface Cell {
   readonly x: number

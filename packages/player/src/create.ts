@@ -1,5 +1,5 @@
-import { Canvas2dRenderer } from './canvas2d-renderer.ts'
-import { GlRenderer } from './gl-renderer.ts'
+import { Canvas2dRenderer } from './canvas2dRenderer.ts'
+import { GlRenderer } from './glRenderer.ts'
 import type { DrawPath, Renderer } from './renderer.ts'
 
 export type DrawTarget = HTMLCanvasElement | WebGL2RenderingContext | CanvasRenderingContext2D

@@ -7,7 +7,7 @@ export {
   CHECKER,
   checkerAt,
   type DrawPath,
-  type Haste,
+  type FrameBudget,
   type Renderer,
   type RenderSheet,
 } from './renderer.ts'

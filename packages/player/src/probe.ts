@@ -2,7 +2,7 @@
  * Which way of drawing is faster here: measured once a page on a small canvas of its own, then remembered.
  */
 import { INSTANCE_WORDS, type Frame } from '@gliv/model'
-import { createExpandedPath, createInstancedPath, type GlPath } from './gl-paths.ts'
+import { createExpandedPath, createInstancedPath, type GlPath } from './glPaths.ts'
 
 const SPRITES = 1500
 /** Of a sprite, in px. */

@@ -31,7 +31,7 @@ export const checkerAt = (x: number, y: number, height: number): string => {
 }
 
 /** How a picture is wanted where pictures are slow. */
-export interface Haste {
+export interface FrameBudget {
   /** Another one will follow at once: it may be coarser, to be there soon. */
   readonly hurried?: boolean
   /** Only this of so many bands, from below; the picture is shown after the last one. */
@@ -63,7 +63,7 @@ export interface Renderer {
    * Starts a picture: clears to an opaque `#rrggbb` or to `checker`, to transparent for null, or keeps what
    * is there for undefined.
    */
-  begin(ground?: string | null, haste?: Haste): void
+  begin(ground?: string | null, budget?: FrameBudget): void
   draw(frame: Frame, camera: Camera): void
   /** Ends a picture and hands it to the screen. */
   end(): void

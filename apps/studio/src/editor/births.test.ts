@@ -1,11 +1,13 @@
-import 'fake-indexeddb/auto'
 import { maskReader } from '@gliv/bake'
 import { makeDemo } from '@gliv/demo'
 import { checkKit, resolveEffect } from '@gliv/document'
 import { compileRamp, rampAt } from '@gliv/engine'
 import { SHAPE_KINDS } from '@gliv/model'
+import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
-import { previewOptions, shownEnd, STILL } from '../util/preview.ts'
+import { moveFreeHandle, withEase } from '../document/rampMaths.ts'
+import { previewOptions, shownEnd } from '../preview/previewOptions.ts'
+import { STILL } from '../state/stagePreview.ts'
 import { choiceOf, choiceOptions, CHOICES, type MenuChoice } from './recipe/choices.ts'
 import { GROUPS } from './recipe/groups.tsx'
 import {
@@ -16,7 +18,6 @@ import {
   whereSentence,
 } from './recipe/sentences.ts'
 import { outlineData } from './stage/outlines.tsx'
-import { moveFreeHandle, withEase } from './strip/rampMaths.ts'
 
 const { kit, pictures } = makeDemo()
 const emitterOf = (effect: string, emitter: string) => kit.effects[effect]!.emitters[emitter]!

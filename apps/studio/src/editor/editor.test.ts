@@ -5,8 +5,8 @@ import { compileRamp, rampAt } from '@gliv/engine'
 import { FORCE_KINDS } from '@gliv/model'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { nearerKnob } from '../controls/RowSlider.tsx'
-import { boundsOf, cameraFor, zoomAround } from '../util/fit.ts'
+import { nearerKnob } from './fields/RowSlider.tsx'
+import { boundsOf, cameraFor, zoomAround } from '../preview/fit.ts'
 import { estimateAlive, solveAlive } from './recipe/estimate.ts'
 import { findForces, forcesSentence } from './recipe/forces.ts'
 import {
@@ -17,8 +17,8 @@ import {
   type Token,
   whereSentence,
 } from './recipe/sentences.ts'
-import { angleOf, fanFrom, fanPath, nearestTurn, polar } from './stage/geometry.ts'
-import { typicalAt } from './strip/film.ts'
+import { angleOf, fanFrom, fanPath, nearestTurn, polar } from '../document/geometry.ts'
+import { typicalAt } from '../preview/film.ts'
 import {
   addRampPoint,
   addTintStop,
@@ -27,11 +27,11 @@ import {
   rampPath,
   removePoint,
   colourAt,
-} from './strip/rampMaths.ts'
+} from '../document/rampMaths.ts'
 import { markSpacing, rulerSeconds, trackTimes } from './timeline/scale.ts'
 import { readForm, EMPTY_FORM } from '../ship/bakeForm.ts'
-import { EXPORTERS, exportName } from '../ship/exporters.ts'
-import { directionWord } from '../texts/kinds.ts'
+import { EXPORTERS, exportName } from '@gliv/export'
+import { directionWord } from '../document/texts/kinds.ts'
 
 const file = makeDemo()
 const { kit } = file

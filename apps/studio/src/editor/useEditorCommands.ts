@@ -1,18 +1,18 @@
 import { type RefObject, useMemo, useRef } from 'react'
-import { useCommands } from '../keys/dispatch.ts'
-import type { Run } from '../keys/table.ts'
-import { editStep, shownKit, useDocument } from '../store/document.ts'
-import { setSprites } from '../sprites/state.ts'
-import { setSession, toggleSolo, useSession } from '../store/session.ts'
-import { setLooking } from './look/looking.ts'
-import { pickTypical } from './look/pick.ts'
+import { useCommands } from '../shared/keys/dispatch.ts'
+import type { Run } from '../shared/keys/table.ts'
+import { editStep, shownKit, useDocument } from '../state/document.ts'
+import { setInspect } from '../state/inspect.ts'
+import { setSession, toggleSolo, useSession } from '../state/session.ts'
+import { setSprites } from '../state/sprites.ts'
+import { pickTypical } from './inspect/pick.ts'
+import { fitStage, zoomTo } from './playback/camera.ts'
+import type { StageDriver } from './playback/driver.ts'
+import { stepBy, togglePlay } from './playback/playing.ts'
+import { selectedOf } from './playback/selected.ts'
 import { focusSearch } from './recipe/focusSearch.ts'
-import { selectedOf } from './selected.ts'
-import type { StageDriver } from './stage/driver.ts'
 import { moveTogether } from './stage/together.ts'
-import { fitStage, zoomTo } from './stage/Stage.tsx'
 import { duplicateSelected, removeEmitter, toggleMute } from './timeline/Track.tsx'
-import { stepBy, togglePlay } from './transport/Transport.tsx'
 
 const STEPS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [0, -1],
@@ -76,7 +76,7 @@ const editorRuns = (place: RefObject<{ readonly effectId: string; readonly drive
   const held =
     (what: 'otherBlend' | 'otherGround' | 'without'): Run =>
     (_event, down) =>
-      setLooking({ [what]: down })
+      setInspect({ [what]: down })
   return {
     find: focusSearch,
     play: driven(togglePlay),
@@ -97,7 +97,7 @@ const editorRuns = (place: RefObject<{ readonly effectId: string; readonly drive
     duplicate: selected(duplicateSelected),
     remove: selected(removeEmitter),
     tracer: () =>
-      setLooking((s) =>
+      setInspect((s) =>
         s.tracer
           ? { tracer: false, traced: null }
           : {
@@ -107,8 +107,8 @@ const editorRuns = (place: RefObject<{ readonly effectId: string; readonly drive
                 : null,
             },
       ),
-    paths: () => setLooking((s) => ({ paths: !s.paths })),
-    one: () => setLooking((s) => ({ one: !s.one })),
+    paths: () => setInspect((s) => ({ paths: !s.paths })),
+    one: () => setInspect((s) => ({ one: !s.one })),
     otherBlend: held('otherBlend'),
     otherGround: held('otherGround'),
     without: held('without'),

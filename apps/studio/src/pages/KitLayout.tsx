@@ -1,13 +1,13 @@
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useParams } from 'react-router'
 import { downloadRaw } from './downloadRaw.ts'
-import { closeDocument, openDocument, useDocument } from '../store/document.ts'
+import { closeDocument, openDocument, useDocument } from '../state/document.ts'
 import { isPictureFile, useArrivals } from '../sprites/arrivalStore.ts'
 import { receivePictures } from '../sprites/receive.ts'
-import { useCommands } from '../keys/dispatch.ts'
-import { Guard } from './Guard.tsx'
-import { AppHeader } from './AppHeader.tsx'
-import { useUndo } from './useUndo.ts'
+import { useCommands } from '../shared/keys/dispatch.ts'
+import { Guard } from '../frame/Guard.tsx'
+import { AppHeader } from '../frame/AppHeader.tsx'
+import { useUndo } from '../frame/useUndo.ts'
 
 const ImportDialog = lazy(() => import('../sprites/ImportDialog.tsx'))
 

@@ -1,4 +1,4 @@
-import { PLAY_TEXTS } from '../texts/kinds.ts'
+import { PLAY_TEXTS } from '../document/texts/kinds.ts'
 import Add from '@mui/icons-material/Add'
 import ContentCopy from '@mui/icons-material/ContentCopy'
 import DeleteOutline from '@mui/icons-material/DeleteOutlined'
@@ -8,12 +8,12 @@ import { addEffect, deleteEffect, duplicateEffect, type Effect } from '@gliv/doc
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { useShallow } from 'zustand/react/shallow'
-import { NameField } from '../controls/NameField.tsx'
-import { edit, useDocument } from '../store/document.ts'
-import { makeId } from '../store/ids.ts'
-import { AppHeader } from './AppHeader.tsx'
-import { Guard } from './Guard.tsx'
-import { Thumbnail } from './Thumbnail.tsx'
+import { NameField } from '../document/NameField.tsx'
+import { edit, useDocument } from '../state/document.ts'
+import { makeId } from '../state/ids.ts'
+import { AppHeader } from '../frame/AppHeader.tsx'
+import { Guard } from '../frame/Guard.tsx'
+import { Thumbnail } from '../preview/Thumbnail.tsx'
 
 const ExportMenu = lazy(() => import('../ship/ExportMenu.tsx'))
 

@@ -1,6 +1,6 @@
 import { closeSnackbar, enqueueSnackbar, SnackbarProvider } from 'notistack'
 import { useEffect } from 'react'
-import { useDocument } from '../store/document.ts'
+import { useDocument } from '../state/document.ts'
 
 /** Messages that pass, at the screen's edge. */
 export const NoticeLayer = () => {

@@ -4,12 +4,12 @@ import type { SetAside } from '@gliv/document'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import { db, edit, openDocument, saved, useDocument } from '../store/document.ts'
-import { type OlderSnapshot, olderSnapshots, openKit, repairKit } from '../store/journal.ts'
-import { completePictures, loadPictures } from '../store/pictureStore.ts'
-import { AppHeader } from './AppHeader.tsx'
+import { db, edit, openDocument, saved, useDocument } from '../state/document.ts'
+import { type OlderSnapshot, olderSnapshots, openKit, repairKit } from '../state/journal.ts'
+import { completePictures, loadPictures } from '../state/pictureStore.ts'
+import { AppHeader } from '../frame/AppHeader.tsx'
 import { downloadRaw } from './downloadRaw.ts'
-import { Thumbnail } from './Thumbnail.tsx'
+import { Thumbnail } from '../preview/Thumbnail.tsx'
 
 const dateText = (ms: number | null): string =>
   ms === null ? 'of unknown date' : new Date(ms).toLocaleString()

@@ -4,10 +4,10 @@
  */
 import Button from '@mui/material/Button'
 import { Link, useLocation } from 'react-router'
-import { keepAgain, useDocument } from '../store/document.ts'
-import { tryAgain, useSaving } from '../store/saving.ts'
-import { useStorage } from '../store/storage.ts'
-import { exportKit } from './exportKit.ts'
+import { keepAgain, useDocument } from '../state/document.ts'
+import { tryAgain, useSaving } from '../state/saving.ts'
+import { useStorage } from '../state/storage.ts'
+import { exportKit } from '../frame/exportKit.ts'
 
 const ExportButton = () => {
   const open = useDocument((s) => s.kit !== null)

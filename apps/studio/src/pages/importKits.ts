@@ -4,9 +4,9 @@
  */
 import type { KitFile } from '@gliv/document'
 import { proxy, wrap } from 'comlink'
-import { db, useDocument } from '../store/document.ts'
-import { makeId } from '../store/ids.ts'
-import { addKit } from '../store/shelf.ts'
+import { db, useDocument } from '../state/document.ts'
+import { makeId } from '../state/ids.ts'
+import { addKit } from '../state/shelf.ts'
 import { useImporting } from './importing.ts'
 import type { KitApi } from '../workers/kit.worker.ts'
 

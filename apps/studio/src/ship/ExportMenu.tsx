@@ -4,9 +4,9 @@ import ListItemText from '@mui/material/ListItemText'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useState } from 'react'
-import { useDocument } from '../store/document.ts'
-import { download } from './download.ts'
-import { EXPORTERS, exportName, type Exporter } from './exporters.ts'
+import { useDocument } from '../state/document.ts'
+import { download } from '../shared/download.ts'
+import { EXPORTERS, exportName, type Exporter } from '@gliv/export'
 
 export const runExport = (exporter: Exporter): void => {
   const { kit, pictures } = useDocument.getState()

@@ -5,8 +5,8 @@ import IconButton from '@mui/material/IconButton'
 import { type Clip, clipFrames, type Sheet } from '@gliv/document'
 import { useEffect, useRef, useState } from 'react'
 import { useGround } from './PictureView.tsx'
-import { roundLength, timeAt } from './clips.ts'
-import { useBitmap } from './use.ts'
+import { roundLength, timeAt } from './sheets/clips.ts'
+import { useBitmap } from './sheets/chosenSheet.ts'
 
 /** Side of the zoomed picture, px. */
 const LARGE = 132

@@ -13,18 +13,18 @@ import {
   deleteClip,
   type Sheet,
 } from '@gliv/document'
-import { NameField } from '../controls/NameField.tsx'
-import { WordRow } from '../controls/WordRow.tsx'
-import { edit } from '../store/document.ts'
-import { makeId } from '../store/ids.ts'
+import { NameField } from '../document/NameField.tsx'
+import { WordRow } from '../shared/controls/WordRow.tsx'
+import { edit } from '../state/document.ts'
+import { makeId } from '../state/ids.ts'
 import { ClipPlayer } from './ClipPlayer.tsx'
-import { fpsFor, secondsOf } from './clips.ts'
+import { fpsFor, secondsOf } from './sheets/clips.ts'
 import { Filmstrip } from './Filmstrip.tsx'
 import { FrameGrid } from './FrameGrid.tsx'
-import { NumberField } from './NumberField.tsx'
-import { chooseClip } from './state.ts'
-import { giveClip, useTarget } from './target.ts'
-import { useClip } from './use.ts'
+import { NumberField } from '../shared/controls/NumberField.tsx'
+import { chooseClip } from '../state/sprites.ts'
+import { giveClip, useActiveType } from './sheets/activeType.ts'
+import { useClip } from './sheets/chosenSheet.ts'
 
 const PLAY_WORDS: Readonly<Record<ClipPlay, string>> = {
   once: 'once',
@@ -65,7 +65,7 @@ const NoClip = ({ sheet }: { sheet: Sheet }) => (
 )
 
 const ClipHead = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
-  const target = useTarget()
+  const target = useActiveType()
   const change = (label: string, next: Partial<Omit<Clip, 'id'>>): void =>
     edit(`${label} of ${clip.name}`, (kit) => changeClip(kit, sheet.id, clip.id, next))
   return (

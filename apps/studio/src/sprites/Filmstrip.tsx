@@ -13,8 +13,8 @@ import {
 import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import type { ClipStep, Sheet } from '@gliv/document'
-import { FrameCell } from '../editor/recipe/FrameMenu.tsx'
-import { doubled, held, moved } from './clips.ts'
+import { FrameCell } from '../preview/FrameMenu.tsx'
+import { doubled, held, moved } from './sheets/clips.ts'
 
 interface Props {
   readonly sheet: Sheet

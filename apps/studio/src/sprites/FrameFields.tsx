@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button'
 import type { Kit, Sheet, SheetFrame } from '@gliv/document'
-import { NameField } from '../controls/NameField.tsx'
-import { edit } from '../store/document.ts'
-import { NumberField } from './NumberField.tsx'
+import { NameField } from '../document/NameField.tsx'
+import { edit } from '../state/document.ts'
+import { NumberField } from '../shared/controls/NumberField.tsx'
 
 /** Places of a pivot, as shares of a frame. */
 const PRESETS = [

@@ -1,8 +1,8 @@
 import type { Sheet } from '@gliv/document'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef } from 'react'
-import { FrameCell } from '../editor/recipe/FrameMenu.tsx'
-import { useBoxSize } from '../editor/strip/useBoxSize.ts'
+import { FrameCell } from '../preview/FrameMenu.tsx'
+import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
 
 /** Size of a cell with its name, px. */
 const CELL = { width: 78, height: 76 }

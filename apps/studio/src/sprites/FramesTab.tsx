@@ -3,19 +3,19 @@ import Button from '@mui/material/Button'
 import { recut, setFrames, type Sheet, type SlicingChoice } from '@gliv/document'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { edit, useDocument } from '../store/document.ts'
+import { edit, useDocument } from '../state/document.ts'
 import { FrameFields } from './FrameFields.tsx'
 import { FrameGrid } from './FrameGrid.tsx'
 import { PackForm } from './PackForm.tsx'
 import { PictureView } from './PictureView.tsx'
 import { PivotHandle } from './PivotHandle.tsx'
-import { tell } from './pixels.ts'
-import { looseFrames, relay } from './layout.ts'
+import { tell } from './sheets/pictures.ts'
+import { looseFrames, repack } from './sheets/repack.ts'
 import { shatter } from './shatter.ts'
 import { SliceForm } from './SliceForm.tsx'
-import { chooseFrame } from './state.ts'
-import { addFrame, giveFrame, useTarget } from './target.ts'
-import { useBitmap, useFrame } from './use.ts'
+import { chooseFrame } from '../state/sprites.ts'
+import { addFrame, giveFrame, useActiveType } from './sheets/activeType.ts'
+import { useBitmap, useFrame } from './sheets/chosenSheet.ts'
 import { type Cut, useCut } from './useCut.ts'
 
 /** A sheet never loses frames in use without a word. */
@@ -35,7 +35,7 @@ const applyCut = (sheet: Sheet, slicing: SlicingChoice, cut: Cut): void => {
 const removeFrame = async (sheet: Sheet, frame: number): Promise<void> => {
   const { name } = sheet.frames[frame]!
   if (sheet.packing)
-    return relay(
+    return repack(
       `Delete frame ${name}`,
       sheet,
       (await looseFrames(sheet)).filter((_, i) => i !== frame),
@@ -53,7 +53,7 @@ const removeFrame = async (sheet: Sheet, frame: number): Promise<void> => {
 
 /** What can be done with the chosen frame. */
 const FrameActions = ({ sheet, index }: { sheet: Sheet; index: number }) => {
-  const target = useTarget()
+  const target = useActiveType()
   const navigate = useNavigate()
   const kitId = useDocument((s) => s.kit?.id)
   const breakUp = (assemble: boolean): void =>

@@ -9,20 +9,20 @@ import type { PackingChoice } from '@gliv/document'
 import type { Sampling } from '@gliv/model'
 import { DEFAULT_PACKING } from '@gliv/pixels'
 import { useEffect, useMemo, useState } from 'react'
-import { WordRow } from '../controls/WordRow.tsx'
-import { useDocument } from '../store/document.ts'
-import { nextTask } from '../util/tasks.ts'
-import { useLate } from '../util/useLate.ts'
+import { WordRow } from '../shared/controls/WordRow.tsx'
+import { useDocument } from '../state/document.ts'
+import { nextTask } from '../shared/tasks.ts'
+import { useAfterFirstPaint } from '../shared/hooks/useAfterFirstPaint.ts'
 import { changeArrival, forgetArrivals, resizeArrival } from './arrivals.ts'
 import { type Arrival, useArrivals } from './arrivalStore.ts'
 import { SVG_LIMIT } from './rasterise.ts'
-import { NumberField } from './NumberField.tsx'
+import { NumberField } from '../shared/controls/NumberField.tsx'
 import { PackFields } from './PackForm.tsx'
 import { PictureView } from './PictureView.tsx'
-import { tell } from './pixels.ts'
+import { tell } from './sheets/pictures.ts'
 import { SliceForm } from './SliceForm.tsx'
-import { chooseSheet } from './state.ts'
-import { isAnimated, replacePicture, takeInto, takeOne, takePacked } from './takeIn.ts'
+import { chooseSheet } from '../state/sprites.ts'
+import { isAnimated, replacePicture, addToSheet, addSheetOf, addPackedSheet } from './addArrivals.ts'
 import { type Cut, useCut } from './useCut.ts'
 
 const useArrivalBitmap = (arrival: Arrival): ImageBitmap | null => {
@@ -132,7 +132,7 @@ const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
   )
   const [progress, setProgress] = useState<number | null>(null)
   const [stop, setStop] = useState<(() => void) | null>(null)
-  const late = useLate()
+  const late = useAfterFirstPaint()
   const way = asked ?? likelyWay(list)
   const arrival = list[Math.min(chosen, list.length - 1)]!
   const cutting = way === 'apart' && !isAnimated(arrival) && !arrival.numbers
@@ -157,12 +157,12 @@ const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
     const watched = { onProgress: setProgress, onStart: (cancel: () => void) => setStop(() => cancel) }
     if (way === 'apart') {
       let last = ''
-      for (const one of list) last = await takeOne(one, sampling, packing, watched)
+      for (const one of list) last = await addSheetOf(one, sampling, packing, watched)
       return last
     }
-    if (way === 'together') return takePacked(list, name.trim() || 'Packed', sampling, packing, watched)
+    if (way === 'together') return addPackedSheet(list, name.trim() || 'Packed', sampling, packing, watched)
     const sheet = kit!.sheets[way.slice(5)]!
-    await takeInto(list, sheet, sheet.packing ?? packing, watched)
+    await addToSheet(list, sheet, sheet.packing ?? packing, watched)
     return sheet.id
   }
   const run = async (): Promise<void> => {

@@ -15,13 +15,13 @@ import {
   makeSprite,
 } from '@gliv/pixels'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { WordRow } from '../controls/WordRow.tsx'
-import { useDocument } from '../store/document.ts'
-import { addPacked, centred, looseFrames, relay } from './layout.ts'
-import { NumberField } from './NumberField.tsx'
-import { tell } from './pixels.ts'
-import { chooseFrame, chooseSheet } from './state.ts'
-import { useTarget } from './target.ts'
+import { WordRow } from '../shared/controls/WordRow.tsx'
+import { useDocument } from '../state/document.ts'
+import { addPacked, centred, looseFrames, repack } from './sheets/repack.ts'
+import { NumberField } from '../shared/controls/NumberField.tsx'
+import { tell } from './sheets/pictures.ts'
+import { chooseFrame, chooseSheet } from '../state/sprites.ts'
+import { useActiveType } from './sheets/activeType.ts'
 
 const NAMES: Readonly<Record<MakerKind, string>> = {
   dot: 'Soft dot',
@@ -71,7 +71,7 @@ const MakeDialog = ({ onClose }: { onClose: () => void }) => {
   })
   const [eight, setEight] = useState(false)
   const [into, setInto] = useState('new')
-  const target = useTarget()
+  const target = useActiveType()
   const kit = useDocument((s) => s.kit)
   const count = eight && maker.varies ? VARIATIONS : 1
   const images = useMemo(
@@ -96,7 +96,7 @@ const MakeDialog = ({ onClose }: { onClose: () => void }) => {
       if (count > 1) type.frameChoice = 'random'
     }
     if (sheet) {
-      await relay(
+      await repack(
         `Make ${name}`,
         sheet,
         [...(await looseFrames(sheet)), ...frames],

@@ -2,13 +2,13 @@ import Button from '@mui/material/Button'
 import Popover from '@mui/material/Popover'
 import { createImage } from '@gliv/pixels'
 import { useState } from 'react'
-import { useDocument } from '../store/document.ts'
+import { useDocument } from '../state/document.ts'
 import { DRAW_LIMIT } from './draw/CanvasSize.tsx'
-import { addPacked, centred } from './layout.ts'
-import { NumberField } from './NumberField.tsx'
-import { tell } from './pixels.ts'
-import { chooseFrame, chooseSheet } from './state.ts'
-import { useTarget } from './target.ts'
+import { addPacked, centred } from './sheets/repack.ts'
+import { NumberField } from '../shared/controls/NumberField.tsx'
+import { tell } from './sheets/pictures.ts'
+import { chooseFrame, chooseSheet } from '../state/sprites.ts'
+import { useActiveType } from './sheets/activeType.ts'
 
 const SIZES = [
   [8, 8],
@@ -24,7 +24,7 @@ const SIZES = [
  */
 export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onClose: () => void }) => {
   const [size, setSize] = useState({ w: 8, h: 8 })
-  const target = useTarget()
+  const target = useActiveType()
   const kitId = useDocument((s) => s.kit?.id)
   const open = async (w: number, h: number): Promise<void> => {
     onClose()

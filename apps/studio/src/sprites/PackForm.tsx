@@ -3,9 +3,9 @@ import Checkbox from '@mui/material/Checkbox'
 import LinearProgress from '@mui/material/LinearProgress'
 import type { PackingChoice, Sheet } from '@gliv/document'
 import { useState } from 'react'
-import { looseFrames, relay } from './layout.ts'
-import { NumberField } from './NumberField.tsx'
-import { tell } from './pixels.ts'
+import { looseFrames, repack } from './sheets/repack.ts'
+import { NumberField } from '../shared/controls/NumberField.tsx'
+import { tell } from './sheets/pictures.ts'
 
 /** How loose pictures are laid on a sheet. */
 export const PackFields = ({
@@ -61,7 +61,7 @@ export const PackForm = ({
   const run = async (): Promise<void> => {
     setProgress(0)
     try {
-      await relay(`Lay ${sheet.name} out`, sheet, await looseFrames(sheet), draft, {
+      await repack(`Lay ${sheet.name} out`, sheet, await looseFrames(sheet), draft, {
         onProgress: setProgress,
         onStart: (stop) => setCancel(() => stop),
       })

@@ -1,10 +1,10 @@
 import type { Cell } from '@gliv/pixels'
 import { useGesture } from '@use-gesture/react'
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
-import { useBoxSize } from '../editor/strip/useBoxSize.ts'
-import { GROUNDS, groundColour } from '../store/session.ts'
-import { useSprites } from './state.ts'
-import { cellAt, isBright, type Look, lookAt, zoomedAt } from './view.ts'
+import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
+import { GROUNDS, groundColour } from '../state/session.ts'
+import { useSprites } from '../state/sprites.ts'
+import { cellAt, isBright, type Look, lookAt, zoomedAt } from './sheets/view.ts'
 
 interface Props {
   readonly bitmap: ImageBitmap | null

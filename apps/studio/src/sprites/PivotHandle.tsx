@@ -1,7 +1,7 @@
 import type { Sheet } from '@gliv/document'
 import { useDrag } from '@use-gesture/react'
-import { editMoment, endMoment } from '../store/document.ts'
-import type { Look } from './view.ts'
+import { editMoment, endMoment } from '../state/document.ts'
+import type { Look } from './sheets/view.ts'
 
 /** The chosen frame's pivot, dragged by half texels, with Shift freely. */
 export const PivotHandle = ({ sheet, index, look }: { sheet: Sheet; index: number; look: Look }) => {

@@ -7,12 +7,12 @@ import { deleteSheet, type Sheet, type SheetUse, textureBytes, usersOfSheet } fr
 import { SAMPLINGS } from '@gliv/model'
 import { useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import { NameField } from '../controls/NameField.tsx'
-import { edit, useDocument } from '../store/document.ts'
+import { NameField } from '../document/NameField.tsx'
+import { edit, useDocument } from '../state/document.ts'
 import { receivePictures } from './receive.ts'
-import { tell } from './pixels.ts'
-import { setSprites, useSprites } from './state.ts'
-import { bytesText } from './view.ts'
+import { tell } from './sheets/pictures.ts'
+import { setSprites, useSprites } from '../state/sprites.ts'
+import { bytesText } from './sheets/view.ts'
 
 const AS: Readonly<Record<SheetUse['as'], string>> = {
   picture: 'picture of',

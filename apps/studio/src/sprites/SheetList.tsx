@@ -1,10 +1,10 @@
 import { textureBytes, unusedSheets } from '@gliv/document'
 import { useMemo } from 'react'
-import { FrameCell } from '../editor/recipe/FrameMenu.tsx'
-import { useDocument } from '../store/document.ts'
-import { chooseSheet } from './state.ts'
-import { useSheet } from './use.ts'
-import { bytesText } from './view.ts'
+import { FrameCell } from '../preview/FrameMenu.tsx'
+import { useDocument } from '../state/document.ts'
+import { chooseSheet } from '../state/sprites.ts'
+import { useSheet } from './sheets/chosenSheet.ts'
+import { bytesText } from './sheets/view.ts'
 
 /** All sheets of the kit with their memory; those that nobody uses are marked. */
 export const SheetList = () => {

@@ -1,7 +1,7 @@
 import type { SlicingChoice } from '@gliv/document'
 import Checkbox from '@mui/material/Checkbox'
-import { WordRow } from '../controls/WordRow.tsx'
-import { NumberField } from './NumberField.tsx'
+import { WordRow } from '../shared/controls/WordRow.tsx'
+import { NumberField } from '../shared/controls/NumberField.tsx'
 
 type By = SlicingChoice['by']
 type GridSlicing = Extract<SlicingChoice, { by: 'count' | 'size' }>

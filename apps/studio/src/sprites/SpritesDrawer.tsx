@@ -2,14 +2,14 @@ import Close from '@mui/icons-material/Close'
 import IconButton from '@mui/material/IconButton'
 import { useRef } from 'react'
 import { Link } from 'react-router'
-import { useEscape } from '../keys/escape.ts'
-import { focusWorkplace } from '../keys/focus.ts'
-import { useDocument } from '../store/document.ts'
-import { useNamed } from '../store/useNamed.ts'
+import { useEscape } from '../shared/keys/escape.ts'
+import { focusWorkplace } from '../shared/keys/focus.ts'
+import { useDocument } from '../state/document.ts'
+import { useNamed } from '../document/useNamed.ts'
 import { AddButtons } from './AddButtons.tsx'
-import { chooseSheet, setSprites } from './state.ts'
-import { TargetContext } from './target.ts'
-import { useSheet } from './use.ts'
+import { chooseSheet, setSprites } from '../state/sprites.ts'
+import { ActiveTypeContext } from './sheets/activeType.ts'
+import { useSheet } from './sheets/chosenSheet.ts'
 import { Workspace } from './Workspace.tsx'
 
 const close = (): void => {
@@ -25,7 +25,7 @@ const SpritesDrawer = ({ typeId }: { typeId: string | null }) => {
   const place = useRef<HTMLElement>(null)
   useEscape(true, place, close)
   return (
-    <TargetContext value={typeId}>
+    <ActiveTypeContext value={typeId}>
       <aside ref={place} aria-label="Sprites" className="sprites-drawer" data-testid="sprites-drawer">
         <header className="drawer-head">
           <select
@@ -50,7 +50,7 @@ const SpritesDrawer = ({ typeId }: { typeId: string | null }) => {
         </header>
         <Workspace />
       </aside>
-    </TargetContext>
+    </ActiveTypeContext>
   )
 }
 

@@ -7,8 +7,8 @@ import { DrawTab } from './draw/DrawTab.tsx'
 import { FramesTab } from './FramesTab.tsx'
 import { PaletteTab } from './PaletteTab.tsx'
 import { SheetHead } from './SheetHead.tsx'
-import { setSprites, type Tab as TabId, TABS, useSprites } from './state.ts'
-import { useSheet } from './use.ts'
+import { setSprites, type Tab as TabId, TABS, useSprites } from '../state/sprites.ts'
+import { useSheet } from './sheets/chosenSheet.ts'
 
 const OF_SHEET: Readonly<Record<Exclude<TabId, 'palettes'>, ComponentType<{ sheet: Sheet }>>> = {
   frames: FramesTab,

@@ -4,14 +4,14 @@ import { useArrivals } from './arrivalStore.ts'
 
 /** Reading that takes as long as is wanted, by a clock of its own. */
 const clock = { now: 0, eachMs: 0 }
-vi.mock('./jobs.ts', () => ({
+vi.mock('./sheets/jobs.ts', () => ({
   readFile: async (_: Uint8Array, name: string) => {
     clock.now += clock.eachMs
     const image = createImage(8, 8)
     return { frames: [image], seconds: [0], guess: likelySlicing(image, name), png: encodePng(image) }
   },
 }))
-vi.mock('./pixels.ts', () => ({ tell: (message: string) => expect.fail(message) }))
+vi.mock('./sheets/pictures.ts', () => ({ tell: (message: string) => expect.fail(message) }))
 
 const file = (name: string): File =>
   new File([encodePng(createImage(8, 8)) as Uint8Array<ArrayBuffer>], name, { type: 'image/png' })

@@ -8,8 +8,8 @@ import {
   readSheetNumbers,
 } from '@gliv/pixels'
 import { type Arrival, isNumbersFile, stemOf, useArrivals, withArrived } from './arrivalStore.ts'
-import { readFile } from './jobs.ts'
-import { tell } from './pixels.ts'
+import { readFile } from './sheets/jobs.ts'
+import { tell } from './sheets/pictures.ts'
 import { rasterise } from './rasterise.ts'
 
 const set = useArrivals.setState

@@ -22,7 +22,7 @@ const makeFrame = (): Promise<HTMLIFrameElement> =>
     frame.tabIndex = -1
     frame.style.cssText = 'position:absolute;width:0;height:0;border:0;visibility:hidden'
     frame.addEventListener('load', () => ready(frame), { once: true })
-    frame.src = '/svg-frame.html'
+    frame.src = '/svgFrame.html'
     document.body.append(frame)
   })
 

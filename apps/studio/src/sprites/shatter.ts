@@ -2,9 +2,9 @@
 import { addShatter, addSheet, type Sheet } from '@gliv/document'
 import { createImage, encodePng } from '@gliv/pixels'
 import { hashPicture } from '@gliv/document'
-import { edit, useDocument } from '../store/document.ts'
-import { makeId } from '../store/ids.ts'
-import { takePicture } from './pixels.ts'
+import { edit, useDocument } from '../state/document.ts'
+import { makeId } from '../state/ids.ts'
+import { takePicture } from './sheets/pictures.ts'
 
 const SIDE = 2
 

@@ -1,13 +1,13 @@
 import type { Clip } from '@gliv/document'
 import { createImage } from '@gliv/pixels'
 import { describe, expect, it } from 'vitest'
-import { doubled, fpsFor, held, moved, roundLength, secondsOf, timeAt } from './clips.ts'
+import { doubled, fpsFor, held, moved, roundLength, secondsOf, timeAt } from './sheets/clips.ts'
 import { begin, goOn, imageIn } from './draw/gesture.ts'
 import { between, colourAt, contains, type Settings, strokePoints } from './draw/tools.ts'
-import { premultiplied } from './live.ts'
+import { premultiplied } from '../state/livePatches.ts'
 import { isPictureFile, stemOf } from './arrivalStore.ts'
-import { timingOf } from './takeIn.ts'
-import { bytesText, cellAt, isBright, lookAt, texelAt, zoomedAt } from './view.ts'
+import { timingOf } from './addArrivals.ts'
+import { bytesText, cellAt, isBright, lookAt, texelAt, zoomedAt } from './sheets/view.ts'
 
 const clip = (more: Partial<Clip>): Clip => ({
   id: 'c',

@@ -2,7 +2,7 @@
 import type { SlicingChoice } from '@gliv/document'
 import type { Cell } from '@gliv/pixels'
 import { useEffect, useState } from 'react'
-import { pictureWorker } from './jobs.ts'
+import { pictureWorker } from './sheets/jobs.ts'
 
 export interface Cut {
   readonly cells: readonly Cell[]

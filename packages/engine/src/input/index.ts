@@ -1,4 +1,6 @@
-/** What reaches an effect from outside while it runs: the tape, its poses and views, the way of its emitters. */
+/**
+ * What reaches an effect from outside while it runs: the tape, its poses and views, the way of its emitters.
+ */
 export { checkPose, checkView } from './checkTape.ts'
 export { compileTape } from './compiledTape.ts'
 export { EmitterCentre } from './emitterCentre.ts'

@@ -82,7 +82,8 @@ export const endsByKernel = (
 }
 
 /**
- * First steps of newborns, each from its birth to `now`. @param forces bits of kernels/flags.ts @param ramp of
+ * First steps of newborns, each from its birth to `now`. @param forces bits of kernels/flags.ts @param ramp
+ * of
  * the speed, at its start
  */
 export const firstByKernel = (

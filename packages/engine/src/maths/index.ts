@@ -1,4 +1,7 @@
-/** Exact arithmetic that gives the same bits in every JavaScript engine, stable randomness, and caches of values. */
+/**
+ * Exact arithmetic that gives the same bits in every JavaScript engine, stable randomness, and caches of
+ * values.
+ */
 export {
   angleOf,
   cosSinIn,

@@ -3,7 +3,7 @@
  * because short loops
  * over few columns stay in registers; scratch columns are shared by all emitters and grow by doubling.
  */
-import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
+import { type Frame, type FrameRect, INSTANCE_WORDS, SPACE } from '@gliv/model'
 import {
   frameAt,
   type Appearance,
@@ -276,7 +276,7 @@ const isPlain = (run: EmitterRun): boolean => {
     !type.scaleApart &&
     type.facing === 'fixed' &&
     type.numbers.stretch === 0 &&
-    space === 'left' &&
+    space === SPACE.released &&
     run.placedPlainly
   )
 }

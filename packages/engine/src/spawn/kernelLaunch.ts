@@ -1,6 +1,6 @@
 /** Births of plain kinds by the kernels: what a pool's block says about them, written once. */
 import type { Fill, PropertyId, Range, ResolvedEmitter, ShapeKind } from '@gliv/model'
-import { STREAMS } from '@gliv/model'
+import { SPACE, STREAMS } from '@gliv/model'
 import type { Appearance } from '../appearance/index.ts'
 import { cosSinInto } from '../maths/index.ts'
 import type { Pool } from '../state/index.ts'
@@ -75,7 +75,7 @@ const launchesPlainly = (source: ResolvedEmitter): boolean =>
   source.placement === 'random' &&
   source.sizeUnit === 'px' &&
   !source.travel &&
-  (source.space === 'carried' || (source.space === 'left' && source.numbers.inherit === 0)) &&
+  (source.space === 'carried' || (source.space === SPACE.released && source.numbers.inherit === 0)) &&
   LANED.every((id) => source.lanes[id] === undefined)
 
 /**

@@ -1,7 +1,8 @@
 /**
  * The births of one emitter. What decides about the next birth is done at once: whether the cap has room,
  * key, time, life.
- * Place, appearance and first step come for all births of a tick together, because long runs over few columns are
+ * Place, appearance and first step come for all births of a tick together, because long runs over few columns
+ * are
  * far cheaper.
  */
 import { STREAMS } from '@gliv/model'

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button'
 import Popover from '@mui/material/Popover'
-import { Guard } from '../../pages/Guard.tsx'
+import { Guard } from '../../frame/Guard.tsx'
 import { lazy, Suspense, useState } from 'react'
-import { cancelMoment } from '../../store/document.ts'
+import { cancelMoment } from '../../state/document.ts'
 
 const LeversPanel = lazy(() => import('./LeversPanel.tsx'))
 

@@ -1,19 +1,19 @@
 import Button from '@mui/material/Button'
 import { ALONG_RAMPS, type AlongKind, DEFAULT_ALONG } from '@gliv/model'
 import { useState } from 'react'
-import { PropertyRow } from '../../controls/PropertyRow.tsx'
-import { ALONG_TEXTS } from '../../texts/kinds.ts'
-import { useShown } from '../context.ts'
-import { RampEditor } from '../strip/RampEditor.tsx'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import { PropertyRow } from '../fields/PropertyRow.tsx'
+import { ALONG_TEXTS } from '../../document/texts/kinds.ts'
+import { useShown } from '../playback/shownEffect.ts'
+import { RampEditor } from '../ramps/RampEditor.tsx'
+import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 /**
  * Ramps along the shape, by where on it a particle was born. One is open at a time; those in use are marked.
  */
-export const AlongRows = ({ targets }: { targets: SentenceTargets }) => {
+export const AlongRows = ({ path }: { path: EmitterPath }) => {
   const [open, setOpen] = useState<AlongKind | null>(null)
   const used = useShown((_, effect) => {
-    const emitter = effect.emitters[targets.emitter]
+    const emitter = effect.emitters[path.emitter]
     const changed = ALONG_RAMPS.filter((kind) =>
       kind === 'delay'
         ? (emitter?.numbers.alongDelay ?? 0) > 0
@@ -36,12 +36,12 @@ export const AlongRows = ({ targets }: { targets: SentenceTargets }) => {
           </Button>
         ))}
       </div>
-      {open === 'delay' && <PropertyRow target={targetOf(targets, 'alongDelay')} id="alongDelay" />}
+      {open === 'delay' && <PropertyRow target={addressOf(path, 'alongDelay')} id="alongDelay" />}
       {open && (
         <RampEditor
           key={open}
           inline
-          address={{ of: 'along', effect: targets.effect, emitter: targets.emitter, ramp: open }}
+          address={{ of: 'along', effect: path.effect, emitter: path.emitter, ramp: open }}
         />
       )}
     </div>

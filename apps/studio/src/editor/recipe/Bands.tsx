@@ -2,14 +2,14 @@ import Button from '@mui/material/Button'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { ownType, shareType, usersOfType } from '@gliv/document'
-import { Guard } from '../../pages/Guard.tsx'
+import { Guard } from '../../frame/Guard.tsx'
 import { lazy, Suspense, useState } from 'react'
-import { NameField } from '../../controls/NameField.tsx'
-import { edit, shownKit, useDocument } from '../../store/document.ts'
-import { makeId } from '../../store/ids.ts'
-import { useNamed } from '../../store/useNamed.ts'
-import { FilmCell } from '../strip/FilmCell.tsx'
-import type { SentenceTargets } from './targets.ts'
+import { NameField } from '../../document/NameField.tsx'
+import { edit, shownKit, useDocument } from '../../state/document.ts'
+import { makeId } from '../../state/ids.ts'
+import { useNamed } from '../../document/useNamed.ts'
+import { FilmCell } from '../../preview/FilmCell.tsx'
+import type { EmitterPath } from './emitterPath.ts'
 
 const TableView = lazy(() => import('./TableView.tsx'))
 
@@ -35,25 +35,25 @@ const TableButton = () => {
   )
 }
 
-export const EmitterBand = ({ targets }: { targets: SentenceTargets }) => (
+export const EmitterBand = ({ path }: { path: EmitterPath }) => (
   <header className="band">
-    <FilmCell typeId={targets.type} life={0.25} size={38} />
+    <FilmCell typeId={path.type} life={0.25} size={38} />
     <div className="band-text">
       <span className="band-kind">Emitter</span>
       <NameField
         label="Emitter name"
-        read={(kit) => kit.effects[targets.effect]?.emitters[targets.emitter]?.name}
-        write={(kit, name) => void (kit.effects[targets.effect]!.emitters[targets.emitter]!.name = name)}
+        read={(kit) => kit.effects[path.effect]?.emitters[path.emitter]?.name}
+        write={(kit, name) => void (kit.effects[path.effect]!.emitters[path.emitter]!.name = name)}
       />
     </div>
     <TableButton />
   </header>
 )
 
-const ShareMenu = ({ targets }: { targets: SentenceTargets }) => {
+const ShareMenu = ({ path }: { path: EmitterPath }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const types = useNamed((kit) => kit.typeOrder.map((id) => kit.types[id]!))
-  const others = types.filter((t) => t.id !== targets.type)
+  const others = types.filter((t) => t.id !== path.type)
   return (
     <>
       <Button
@@ -71,7 +71,7 @@ const ShareMenu = ({ targets }: { targets: SentenceTargets }) => {
             dense
             onClick={() => {
               setAnchor(null)
-              edit(`Share ${type.name}`, (kit) => shareType(kit, targets.effect, targets.emitter, type.id))
+              edit(`Share ${type.name}`, (kit) => shareType(kit, path.effect, path.emitter, type.id))
             }}
           >
             Share “{type.name}”
@@ -82,10 +82,10 @@ const ShareMenu = ({ targets }: { targets: SentenceTargets }) => {
   )
 }
 
-export const TypeBand = ({ targets }: { targets: SentenceTargets }) => {
+export const TypeBand = ({ path }: { path: EmitterPath }) => {
   const users = useDocument((s) => {
     const kit = shownKit(s)
-    return kit ? usersOfType(kit, targets.type).length : 0
+    return kit ? usersOfType(kit, path.type).length : 0
   })
   return (
     <header className="band two-lines">
@@ -93,8 +93,8 @@ export const TypeBand = ({ targets }: { targets: SentenceTargets }) => {
       <div className="band-text">
         <NameField
           label="Particle type name"
-          read={(kit) => kit.types[targets.type]?.name}
-          write={(kit, name) => void (kit.types[targets.type]!.name = name)}
+          read={(kit) => kit.types[path.type]?.name}
+          write={(kit, name) => void (kit.types[path.type]!.name = name)}
         />
       </div>
       {users > 1 && (
@@ -104,14 +104,14 @@ export const TypeBand = ({ targets }: { targets: SentenceTargets }) => {
           onClick={() =>
             edit(
               'Own copy of the particle type',
-              (kit) => void ownType(kit, targets.effect, targets.emitter, makeId),
+              (kit) => void ownType(kit, path.effect, path.emitter, makeId),
             )
           }
         >
           Own copy
         </Button>
       )}
-      <ShareMenu targets={targets} />
+      <ShareMenu path={path} />
     </header>
   )
 }

@@ -8,16 +8,16 @@ import { addCompanion, type Burst, type Emitter, type Kit, newBurst } from '@gli
 import { placesOf } from '@gliv/engine'
 import { property, type PropertyId } from '@gliv/model'
 import { useState } from 'react'
-import { PropertyRow } from '../../controls/PropertyRow.tsx'
-import { TypedField } from '../../controls/TypedField.tsx'
-import { ValueText } from '../../controls/ValueText.tsx'
-import { edit } from '../../store/document.ts'
-import { makeId } from '../../store/ids.ts'
-import { readMask } from '../../store/masks.ts'
-import { select } from '../../store/session.ts'
-import { useShown } from '../context.ts'
+import { PropertyRow } from '../fields/PropertyRow.tsx'
+import { TypedField } from '../../shared/controls/TypedField.tsx'
+import { ValueText } from '../fields/ValueText.tsx'
+import { edit } from '../../state/document.ts'
+import { makeId } from '../../state/ids.ts'
+import { readMask } from '../../document/masks.ts'
+import { select } from '../../state/session.ts'
+import { useShown } from '../playback/shownEffect.ts'
 import { estimateAlive, solveAlive } from './estimate.ts'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 /** Places of the shape; of a picture, its cells. */
 const placeCount = (kit: Kit, emitter: Emitter): number => {
@@ -44,9 +44,9 @@ const multiplied = (burst: Burst, factor: number): Burst['numbers']['burstCount'
  * How many are alive at about the same time; typing a number sets the flow, or the bursts where there is
  * none.
  */
-export const AliveField = ({ targets }: { targets: SentenceTargets }) => {
+export const AliveField = ({ path }: { path: EmitterPath }) => {
   const alive = useShown((kit, effect) => {
-    const emitter = effect.emitters[targets.emitter]
+    const emitter = effect.emitters[path.emitter]
     const type = emitter && kit.types[emitter.type]
     return !emitter || !type || emitter.companionOf !== null
       ? -1
@@ -58,7 +58,7 @@ export const AliveField = ({ targets }: { targets: SentenceTargets }) => {
   if (alive < 0) return <p className="group-hint">It has one particle for each of its partner’s.</p>
   const set = (wanted: number): void =>
     edit(`About ${wanted} alive`, (kit) => {
-      const emitter = kit.effects[targets.effect]!.emitters[targets.emitter]!
+      const emitter = kit.effects[path.effect]!.emitters[path.emitter]!
       const { flow, burstFactor } = solveAlive(
         { ...emitter, placeCount: placeCount(kit, emitter) },
         kit.types[emitter.type]!,
@@ -93,23 +93,15 @@ const BURST_NUMBERS: readonly PropertyId[] = [
   'burstChance',
 ]
 
-const BurstRow = ({
-  burst,
-  targets,
-  onRemove,
-}: {
-  burst: string
-  targets: SentenceTargets
-  onRemove: () => void
-}) => {
+const BurstRow = ({ burst, path, onRemove }: { burst: string; path: EmitterPath; onRemove: () => void }) => {
   const [open, setOpen] = useState(false)
   const each = useShown(
-    (_, effect) => effect.emitters[targets.emitter]?.bursts.find((b) => b.id === burst)?.eachPlace ?? false,
+    (_, effect) => effect.emitters[path.emitter]?.bursts.find((b) => b.id === burst)?.eachPlace ?? false,
     false,
   )
   const setEach = (next: boolean): void =>
     edit('One for each place', (kit) => {
-      const found = kit.effects[targets.effect]!.emitters[targets.emitter]!.bursts.find((b) => b.id === burst)
+      const found = kit.effects[path.effect]!.emitters[path.emitter]!.bursts.find((b) => b.id === burst)
       if (found) found.eachPlace = next
     })
   return (
@@ -128,9 +120,9 @@ const BurstRow = ({
         {each ? (
           <span>each place</span>
         ) : (
-          <ValueText target={targetOf(targets, 'burstCount', burst)} id="burstCount" />
+          <ValueText target={addressOf(path, 'burstCount', burst)} id="burstCount" />
         )}{' '}
-        <span>at</span> <ValueText target={targetOf(targets, 'burstAt', burst)} id="burstAt" />
+        <span>at</span> <ValueText target={addressOf(path, 'burstAt', burst)} id="burstAt" />
         <IconButton aria-label="Remove this burst" onClick={onRemove}>
           <Close fontSize="inherit" />
         </IconButton>
@@ -138,7 +130,7 @@ const BurstRow = ({
       {open && (
         <div className="burst-body">
           {BURST_NUMBERS.map((id) => (
-            <PropertyRow key={id} target={targetOf(targets, id, burst)} id={id} />
+            <PropertyRow key={id} target={addressOf(path, id, burst)} id={id} />
           ))}
           <label className="check-row">
             <Checkbox size="small" checked={each} onChange={(event) => setEach(event.target.checked)} /> one
@@ -151,7 +143,7 @@ const BurstRow = ({
 }
 
 /** An emitter that follows each particle of this one with looks of its own. */
-const CompanionButton = ({ targets }: { targets: SentenceTargets }) => (
+const CompanionButton = ({ path }: { path: EmitterPath }) => (
   <Button
     startIcon={<Add />}
     title="Adds an emitter that follows each of these particles, like a glow on each spark"
@@ -159,19 +151,19 @@ const CompanionButton = ({ targets }: { targets: SentenceTargets }) => (
       const id = { current: '' }
       edit(
         'Add a companion',
-        (kit) => void (id.current = addCompanion(kit, targets.effect, targets.emitter, makeId)),
+        (kit) => void (id.current = addCompanion(kit, path.effect, path.emitter, makeId)),
       )
-      select(targets.effect, id.current)
+      select(path.effect, id.current)
     }}
   >
     Add a companion
   </Button>
 )
 
-export const BurstRows = ({ targets }: { targets: SentenceTargets }) => {
+export const BurstRows = ({ path }: { path: EmitterPath }) => {
   // As text, so that a drag of a burst's number does not render the list again.
   const text = useShown((_, effect) => {
-    const emitter = effect.emitters[targets.emitter]
+    const emitter = effect.emitters[path.emitter]
     return emitter && emitter.companionOf === null && !emitter.dormant
       ? emitter.bursts.map((b) => b.id).join(' ')
       : null
@@ -179,7 +171,7 @@ export const BurstRows = ({ targets }: { targets: SentenceTargets }) => {
   if (text === null) return null
   const change = (label: string, recipe: (list: Burst[]) => Burst[]): void =>
     edit(label, (kit) => {
-      const emitter = kit.effects[targets.effect]!.emitters[targets.emitter]!
+      const emitter = kit.effects[path.effect]!.emitters[path.emitter]!
       emitter.bursts = recipe(emitter.bursts)
     })
   return (
@@ -191,7 +183,7 @@ export const BurstRows = ({ targets }: { targets: SentenceTargets }) => {
           <BurstRow
             key={id}
             burst={id}
-            targets={targets}
+            path={path}
             onRemove={() => change('Remove a burst', (list) => list.filter((b) => b.id !== id))}
           />
         ))}
@@ -201,7 +193,7 @@ export const BurstRows = ({ targets }: { targets: SentenceTargets }) => {
       >
         Add a burst
       </Button>
-      <CompanionButton targets={targets} />
+      <CompanionButton path={path} />
     </div>
   )
 }

@@ -1,9 +1,9 @@
 import { memo } from 'react'
-import { WordRow } from '../../controls/WordRow.tsx'
-import { edit } from '../../store/document.ts'
-import { useShown } from '../context.ts'
+import { WordRow } from '../../shared/controls/WordRow.tsx'
+import { edit } from '../../state/document.ts'
+import { useShown } from '../playback/shownEffect.ts'
 import { choiceOf, choiceOptions, type MenuChoice, type Option } from './choices.ts'
-import type { SentenceTargets } from './targets.ts'
+import type { EmitterPath } from './emitterPath.ts'
 
 interface Shown {
   readonly current: string
@@ -11,16 +11,16 @@ interface Shown {
 }
 
 /** One choice of a group: its name, and what is chosen. */
-export const ChoiceRow = memo(({ id, targets }: { id: MenuChoice; targets: SentenceTargets }) => {
+export const ChoiceRow = memo(({ id, path }: { id: MenuChoice; path: EmitterPath }) => {
   const choice = choiceOf(id)
   // As text, so that a drag elsewhere does not render it again.
   const text = useShown((kit, effect) => {
-    const emitter = effect.emitters[targets.emitter]
-    const type = kit.types[targets.type]
+    const emitter = effect.emitters[path.emitter]
+    const type = kit.types[path.type]
     return emitter && type
       ? JSON.stringify({
           current: choice.current(emitter, type),
-          options: choiceOptions(id, kit, emitter, type, targets),
+          options: choiceOptions(id, kit, emitter, type, path),
         })
       : ''
   }, '')
@@ -35,7 +35,7 @@ export const ChoiceRow = memo(({ id, targets }: { id: MenuChoice; targets: Sente
       options={options}
       onChange={(value) =>
         edit(`${choice.title}: ${options.find((o) => o.value === value)?.label ?? value}`, (kit) =>
-          choice.apply(kit, targets, value),
+          choice.apply(kit, path, value),
         )
       }
     />

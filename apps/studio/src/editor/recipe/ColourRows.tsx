@@ -4,23 +4,23 @@ import Button from '@mui/material/Button'
 import { freeName } from '@gliv/document'
 import type { PropertyId } from '@gliv/model'
 import { useState } from 'react'
-import { PropertyRow } from '../../controls/PropertyRow.tsx'
-import { edit } from '../../store/document.ts'
-import { makeId } from '../../store/ids.ts'
-import { useShown } from '../context.ts'
-import { ColourList } from './ColourList.tsx'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import { PropertyRow } from '../fields/PropertyRow.tsx'
+import { edit } from '../../state/document.ts'
+import { makeId } from '../../state/ids.ts'
+import { useShown } from '../playback/shownEffect.ts'
+import { ColourList } from '../../document/ColourList.tsx'
+import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 /** The list that each particle picks from, and the palette that the tint is locked to. */
-export const PickRows = ({ targets }: { targets: SentenceTargets }) => {
+export const PickRows = ({ path }: { path: EmitterPath }) => {
   const picks = useShown<readonly string[] | null>(
-    (kit) => (kit.types[targets.type]?.tintPick === 'list' ? kit.types[targets.type]!.pickColours : null),
+    (kit) => (kit.types[path.type]?.tintPick === 'list' ? kit.types[path.type]!.pickColours : null),
     null,
   )
-  const palette = useShown((kit) => kit.palettes[kit.types[targets.type]?.palette ?? ''] ?? null, null)
+  const palette = useShown((kit) => kit.palettes[kit.types[path.type]?.palette ?? ''] ?? null, null)
   const fromRamp = (): void =>
     edit('New palette from the ramp', (kit) => {
-      const type = kit.types[targets.type]!
+      const type = kit.types[path.type]!
       const id = makeId('palette')
       const colours = [...new Set(type.ramps.tint.points.map((p) => p.colour))]
       kit.palettes[id] = {
@@ -40,7 +40,7 @@ export const PickRows = ({ targets }: { targets: SentenceTargets }) => {
         <ColourList
           label="Colours to pick from"
           colours={picks}
-          write={(kit, next) => void (kit.types[targets.type]!.pickColours = next)}
+          write={(kit, next) => void (kit.types[path.type]!.pickColours = next)}
         />
       )}
       {palette ? (
@@ -76,11 +76,11 @@ const SPREADS: readonly PropertyId[] = [
 ]
 
 /** How colours differ from particle to particle; folded away while nothing does. */
-export const ColourRows = ({ targets }: { targets: SentenceTargets }) => {
+export const ColourRows = ({ path }: { path: EmitterPath }) => {
   const used = useShown(
     (kit) =>
       SPREADS.some(
-        (id) => (kit.types[targets.type]?.numbers as Record<string, unknown> | undefined)?.[id] !== 0,
+        (id) => (kit.types[path.type]?.numbers as Record<string, unknown> | undefined)?.[id] !== 0,
       ),
     false,
   )
@@ -97,7 +97,7 @@ export const ColourRows = ({ targets }: { targets: SentenceTargets }) => {
         <ExpandMore className="chevron" fontSize="inherit" />
         Differences and hue
       </button>
-      {open && SPREADS.map((id) => <PropertyRow key={id} target={targetOf(targets, id)} id={id} />)}
+      {open && SPREADS.map((id) => <PropertyRow key={id} target={addressOf(path, id)} id={id} />)}
     </>
   )
 }

@@ -14,16 +14,16 @@ import {
   RISING_RAMP,
 } from '@gliv/model'
 import { useState } from 'react'
-import { edit } from '../../store/document.ts'
-import { FORCE_TEXTS } from '../../texts/forces.ts'
-import { useShown } from '../context.ts'
-import { RampEditor } from '../strip/RampEditor.tsx'
+import { edit } from '../../state/document.ts'
+import { FORCE_TEXTS } from '../../document/texts/forces.ts'
+import { useShown } from '../playback/shownEffect.ts'
+import { RampEditor } from '../ramps/RampEditor.tsx'
 import { AnyRow } from './AnyRow.tsx'
 import { ForceMenu } from './ForceMenu.tsx'
 import { forceEditor } from './forces.ts'
 import type { Row } from './row.ts'
 import { HeadingDial } from './HeadingDial.tsx'
-import type { SentenceTargets } from './targets.ts'
+import type { EmitterPath } from './emitterPath.ts'
 
 const isRamped = (force: ForceKind): force is RampedForce =>
   (RAMPED_FORCES as readonly ForceKind[]).includes(force)
@@ -31,15 +31,7 @@ const isRamped = (force: ForceKind): force is RampedForce =>
 /** What a rail runs by, and what scales all others. */
 const FIRST_RAMP = { rail: RISING_RAMP } as const satisfies Partial<Record<RampedForce, Ramp>>
 
-const RampButton = ({
-  force,
-  targets,
-  has,
-}: {
-  force: RampedForce
-  targets: SentenceTargets
-  has: boolean
-}) => {
+const RampButton = ({ force, path, has }: { force: RampedForce; path: EmitterPath; has: boolean }) => {
   const { label } = FORCE_TEXTS[force]
   const title = has
     ? 'Take its ramp away'
@@ -54,7 +46,7 @@ const RampButton = ({
         className={has ? 'lane-on' : 'lane-off'}
         onClick={() =>
           edit(`${has ? 'Remove' : 'Add'} the ramp of ${label}`, (kit) => {
-            const type = kit.types[targets.type]!
+            const type = kit.types[path.type]!
             const { [force]: _old, ...rest } = type.forceRamps
             type.forceRamps = has
               ? rest
@@ -70,21 +62,21 @@ const RampButton = ({
 
 const ForceSection = ({
   force,
-  targets,
+  path,
   onRemove,
 }: {
   force: ForceKind
-  targets: SentenceTargets
+  path: EmitterPath
   onRemove: () => void
 }) => {
   const { label, help } = FORCE_TEXTS[force]
   const { dial } = forceEditor(force)
   const rows = useShown((kit) => {
-    const type = kit.types[targets.type]
+    const type = kit.types[path.type]
     return type ? forceEditor(force).rows(type).join(' ') : ''
   }, '')
   const ramped = useShown(
-    (kit) => isRamped(force) && kit.types[targets.type]?.forceRamps[force] !== undefined,
+    (kit) => isRamped(force) && kit.types[path.type]?.forceRamps[force] !== undefined,
     false,
   )
   return (
@@ -94,19 +86,17 @@ const ForceSection = ({
           <span>{label}</span>
         </Tooltip>
         <span className="force-tools">
-          {isRamped(force) && <RampButton force={force} targets={targets} has={ramped} />}
+          {isRamped(force) && <RampButton force={force} path={path} has={ramped} />}
           <IconButton aria-label={`Remove ${label}`} onClick={onRemove}>
             <Close fontSize="inherit" />
           </IconButton>
         </span>
       </header>
-      {dial && <HeadingDial targets={targets} id={dial} />}
+      {dial && <HeadingDial path={path} id={dial} />}
       {(rows ? rows.split(' ') : []).map((row) => (
-        <AnyRow key={row} row={row as Row} targets={targets} />
+        <AnyRow key={row} row={row as Row} path={path} />
       ))}
-      {isRamped(force) && ramped && (
-        <RampEditor inline address={{ of: 'force', type: targets.type, force }} />
-      )}
+      {isRamped(force) && ramped && <RampEditor inline address={{ of: 'force', type: path.type, force }} />}
     </section>
   )
 }
@@ -117,13 +107,13 @@ const NO_FORCES: readonly ForceKind[] = []
  * Forces are added one by one; nothing acts until it is added. They act in the table's order, and are listed
  * in it.
  */
-export const ForceRows = ({ targets }: { targets: SentenceTargets }) => {
-  const forces = useShown((kit) => kit.types[targets.type]?.forces, undefined) ?? NO_FORCES
+export const ForceRows = ({ path }: { path: EmitterPath }) => {
+  const forces = useShown((kit) => kit.types[path.type]?.forces, undefined) ?? NO_FORCES
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const change = (label: string, next: readonly ForceKind[]): void =>
     edit(
       label,
-      (kit) => void (kit.types[targets.type]!.forces = FORCE_KINDS.filter((force) => next.includes(force))),
+      (kit) => void (kit.types[path.type]!.forces = FORCE_KINDS.filter((force) => next.includes(force))),
     )
   const left = FORCE_KINDS.filter((force) => !forces.includes(force))
   return (
@@ -132,7 +122,7 @@ export const ForceRows = ({ targets }: { targets: SentenceTargets }) => {
         <ForceSection
           key={force}
           force={force}
-          targets={targets}
+          path={path}
           onRemove={() =>
             change(
               `Remove ${FORCE_TEXTS[force].label}`,

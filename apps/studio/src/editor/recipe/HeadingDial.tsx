@@ -1,15 +1,15 @@
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, useRef } from 'react'
 import type { PropertyId } from '@gliv/model'
-import { arrowSteps } from '../../keys/arrows.ts'
-import { editMoment, editStep, endMoment, shownKit, useDocument } from '../../store/document.ts'
-import { editLabel, readValue, writeValue } from '../../store/targets.ts'
-import { directionWord } from '../../texts/kinds.ts'
-import { PROPERTY_TEXTS } from '../../texts/properties.ts'
-import { noteInput } from '../../util/inputTime.ts'
-import { useShown } from '../context.ts'
-import { fanPath, nearestTurn, polar } from '../stage/geometry.ts'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import { arrowSteps } from '../../shared/keys/arrows.ts'
+import { editMoment, editStep, endMoment, shownKit, useDocument } from '../../state/document.ts'
+import { editLabel, readValue, writeValue } from '../../document/propertyAddress.ts'
+import { directionWord } from '../../document/texts/kinds.ts'
+import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { noteInput } from '../../shared/hooks/inputTime.ts'
+import { useShown } from '../playback/shownEffect.ts'
+import { fanPath, nearestTurn, polar } from '../../document/geometry.ts'
+import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 const R = 22
 
@@ -17,20 +17,12 @@ const R = 22
  * A dial that is drawn as what it sets: an arrow, and the fan around it. Drag turns; whole degrees, with
  * Shift steps of 15.
  */
-export const HeadingDial = ({
-  targets,
-  id,
-  fan,
-}: {
-  targets: SentenceTargets
-  id: PropertyId
-  fan?: PropertyId
-}) => {
-  const target = targetOf(targets, id)
+export const HeadingDial = ({ path, id, fan }: { path: EmitterPath; id: PropertyId; fan?: PropertyId }) => {
+  const target = addressOf(path, id)
   const read =
     (which: PropertyId | undefined, otherwise: number) => (state: Parameters<typeof shownKit>[0]) => {
       const kit = shownKit(state)
-      const value = which && kit ? readValue(kit, targetOf(targets, which), which) : undefined
+      const value = which && kit ? readValue(kit, addressOf(path, which), which) : undefined
       return typeof value === 'number' ? value : otherwise
     }
   const heading = useDocument(read(id, 0))
@@ -92,7 +84,7 @@ export const HeadingDial = ({
 }
 
 /** The launch's own dial; a heading that comes from the shape or a point has none. */
-export const LaunchDial = ({ targets }: { targets: SentenceTargets }) => {
-  const shown = useShown((_, effect) => effect.emitters[targets.emitter]?.aim === 'direction', false)
-  return shown ? <HeadingDial targets={targets} id="heading" fan="fan" /> : null
+export const LaunchDial = ({ path }: { path: EmitterPath }) => {
+  const shown = useShown((_, effect) => effect.emitters[path.emitter]?.aim === 'direction', false)
+  return shown ? <HeadingDial path={path} id="heading" fan="fan" /> : null
 }

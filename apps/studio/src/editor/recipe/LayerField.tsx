@@ -1,24 +1,21 @@
 import { useState } from 'react'
-import { focusWorkplace } from '../../keys/focus.ts'
-import { edit } from '../../store/document.ts'
-import { useShown } from '../context.ts'
-import type { SentenceTargets } from './targets.ts'
+import { focusWorkplace } from '../../shared/keys/focus.ts'
+import { edit } from '../../state/document.ts'
+import { useShown } from '../playback/shownEffect.ts'
+import type { EmitterPath } from './emitterPath.ts'
 
 const LONGEST_NAME = 80
 
 const LAYERS_LIST = 'layers-to-choose'
 
 /** Behind or in front of the actor, or a name that the game knows. */
-export const LayerField = ({ targets }: { targets: SentenceTargets }) => {
-  const layer = useShown((_, effect) => effect.emitters[targets.emitter]?.layer ?? 'front', 'front')
+export const LayerField = ({ path }: { path: EmitterPath }) => {
+  const layer = useShown((_, effect) => effect.emitters[path.emitter]?.layer ?? 'front', 'front')
   const [typed, setTyped] = useState<string | null>(null)
   const set = (next: string | null): void => {
     const name = (next ?? '').trim().slice(0, LONGEST_NAME)
     if (name !== '' && name !== layer)
-      edit(
-        `Layer: ${name}`,
-        (kit) => void (kit.effects[targets.effect]!.emitters[targets.emitter]!.layer = name),
-      )
+      edit(`Layer: ${name}`, (kit) => void (kit.effects[path.effect]!.emitters[path.emitter]!.layer = name))
   }
   return (
     <div className="choice-row">

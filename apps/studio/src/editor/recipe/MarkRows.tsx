@@ -3,13 +3,13 @@ import Close from '@mui/icons-material/Close'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import { useState } from 'react'
-import { edit } from '../../store/document.ts'
-import { useShown } from '../context.ts'
+import { edit } from '../../state/document.ts'
+import { useShown } from '../playback/shownEffect.ts'
 import { AnyRow } from './AnyRow.tsx'
-import { ColourList } from './ColourList.tsx'
-import { FrameCell, FrameMenu } from './FrameMenu.tsx'
+import { ColourList } from '../../document/ColourList.tsx'
+import { FrameCell, FrameMenu } from '../../preview/FrameMenu.tsx'
 import type { Row } from './row.ts'
-import type { SentenceTargets } from './targets.ts'
+import type { EmitterPath } from './emitterPath.ts'
 
 const ROWS: readonly Row[] = [
   'markScale',
@@ -24,17 +24,17 @@ const ROWS: readonly Row[] = [
 const NO_COLOURS: readonly string[] = []
 
 /** What a hit leaves on the surface: the frames that it draws from, and how it looks. */
-export const MarkRows = ({ targets }: { targets: SentenceTargets }) => {
+export const MarkRows = ({ path }: { path: EmitterPath }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const touches = useShown((kit) => (kit.types[targets.type]?.contact ?? 'none') !== 'none', false)
-  const mark = useShown((kit) => kit.types[targets.type]?.mark ?? null, null)
+  const touches = useShown((kit) => (kit.types[path.type]?.contact ?? 'none') !== 'none', false)
+  const mark = useShown((kit) => kit.types[path.type]?.mark ?? null, null)
   const colours = useShown<readonly string[]>(
-    (kit) => kit.types[targets.type]?.markColours ?? NO_COLOURS,
+    (kit) => kit.types[path.type]?.markColours ?? NO_COLOURS,
     NO_COLOURS,
   )
   if (!touches) return null
   const set = (label: string, next: { sheet: string; frames: number[] } | null): void =>
-    edit(label, (kit) => void (kit.types[targets.type]!.mark = next))
+    edit(label, (kit) => void (kit.types[path.type]!.mark = next))
   const choose = (sheet: string, frame: number, name: string): void => {
     set(
       `Mark: ${name}`,
@@ -87,10 +87,10 @@ export const MarkRows = ({ targets }: { targets: SentenceTargets }) => {
           <ColourList
             label="Colours of the marks"
             colours={colours}
-            write={(kit, next) => void (kit.types[targets.type]!.markColours = next)}
+            write={(kit, next) => void (kit.types[path.type]!.markColours = next)}
           />
           {ROWS.map((row) => (
-            <AnyRow key={row} row={row} targets={targets} />
+            <AnyRow key={row} row={row} path={path} />
           ))}
         </>
       ) : (

@@ -1,18 +1,18 @@
 import { useState } from 'react'
-import { edit } from '../../store/document.ts'
-import { useShown } from '../context.ts'
-import { FrameMenu } from './FrameMenu.tsx'
-import type { SentenceTargets } from './targets.ts'
+import { edit } from '../../state/document.ts'
+import { useShown } from '../playback/shownEffect.ts'
+import { FrameMenu } from '../../preview/FrameMenu.tsx'
+import type { EmitterPath } from './emitterPath.ts'
 
 /** Which picture's cells send particles out, for the shape that is a picture. */
-export const MaskRow = ({ targets }: { targets: SentenceTargets }) => {
+export const MaskRow = ({ path }: { path: EmitterPath }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const name = useShown((kit, effect) => {
-    const emitter = effect.emitters[targets.emitter]
+    const emitter = effect.emitters[path.emitter]
     if (emitter?.shape !== 'picture' || !emitter.mask) return null
     return kit.sheets[emitter.mask.sheet]?.frames[emitter.mask.frame]?.name ?? ''
   }, null)
-  const current = useShown((_, effect) => effect.emitters[targets.emitter]?.mask ?? null, null)
+  const current = useShown((_, effect) => effect.emitters[path.emitter]?.mask ?? null, null)
   if (name === null || !current) return null
   return (
     <div className="choice-row">
@@ -31,7 +31,7 @@ export const MaskRow = ({ targets }: { targets: SentenceTargets }) => {
         onClose={() => setAnchor(null)}
         onChoose={(sheet, frame, frameName) => {
           edit(`Born from ${frameName}`, (kit) => {
-            const { mask } = kit.effects[targets.effect]!.emitters[targets.emitter]!
+            const { mask } = kit.effects[path.effect]!.emitters[path.emitter]!
             if (mask) Object.assign(mask, { sheet, frame })
           })
           setAnchor(null)

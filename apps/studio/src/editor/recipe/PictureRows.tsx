@@ -4,12 +4,12 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import { framesOf, type TypePicture } from '@gliv/document'
 import { useState } from 'react'
-import { TypedField } from '../../controls/TypedField.tsx'
-import { chooseFrame, chooseSheet, setSprites } from '../../sprites/state.ts'
-import { edit, shownKit } from '../../store/document.ts'
-import { useShown } from '../context.ts'
-import { FrameCell, FrameMenu } from './FrameMenu.tsx'
-import type { SentenceTargets } from './targets.ts'
+import { TypedField } from '../../shared/controls/TypedField.tsx'
+import { chooseFrame, chooseSheet, setSprites } from '../../state/sprites.ts'
+import { edit, shownKit } from '../../state/document.ts'
+import { useShown } from '../playback/shownEffect.ts'
+import { FrameCell, FrameMenu } from '../../preview/FrameMenu.tsx'
+import type { EmitterPath } from './emitterPath.ts'
 
 const readWeight = (text: string): number | null => {
   const value = Number(text.replace(',', '.'))
@@ -47,11 +47,11 @@ const FollowedClip = ({ picture, onPart }: { picture: TypePicture; onPart: (fram
 type Asked = { readonly anchor: HTMLElement; readonly picture: number | null }
 
 /** Pictures that the type may carry, each with its weight and the frames of its clip. */
-export const PictureRows = ({ targets }: { targets: SentenceTargets }) => {
+export const PictureRows = ({ path }: { path: EmitterPath }) => {
   const [asked, setAsked] = useState<Asked | null>(null)
-  const pictures = useShown<readonly TypePicture[]>((kit) => kit.types[targets.type]?.pictures ?? [], [])
+  const pictures = useShown<readonly TypePicture[]>((kit) => kit.types[path.type]?.pictures ?? [], [])
   const change = (label: string, recipe: (list: TypePicture[]) => TypePicture[]): void =>
-    edit(label, (kit) => void (kit.types[targets.type]!.pictures = recipe(kit.types[targets.type]!.pictures)))
+    edit(label, (kit) => void (kit.types[path.type]!.pictures = recipe(kit.types[path.type]!.pictures)))
   const set = (index: number, label: string, next: Partial<TypePicture>): void =>
     change(label, (list) => list.map((p, i) => (i === index ? { ...p, ...next } : p)))
   const choose = (sheet: string, frame: number, name: string): void => {

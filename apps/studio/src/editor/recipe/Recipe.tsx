@@ -5,13 +5,19 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import Tooltip from '@mui/material/Tooltip'
 import { memo, useMemo, useState } from 'react'
-import { edit, shownKit } from '../../store/document.ts'
-import { toggleGroup, useSession } from '../../store/session.ts'
-import { useEffectId, useSelectedEmitter, useSelectedId, useSelectedType, useShown } from '../context.ts'
+import { edit, shownKit } from '../../state/document.ts'
+import { toggleGroup, useSession } from '../../state/session.ts'
+import {
+  useEffectId,
+  useSelectedEmitter,
+  useSelectedId,
+  useSelectedType,
+  useShown,
+} from '../playback/shownEffect.ts'
 import { AnyRow } from './AnyRow.tsx'
 import { EmitterBand, TypeBand } from './Bands.tsx'
 import { choiceOf, choiceOptions, type MenuChoice } from './choices.ts'
-import { FrameMenu } from './FrameMenu.tsx'
+import { FrameMenu } from '../../preview/FrameMenu.tsx'
 import { type GroupDefinition, GROUPS } from './groups.tsx'
 import { RampThumb } from './RampThumb.tsx'
 import { resetGroup } from './resetGroup.ts'
@@ -19,7 +25,7 @@ import { SearchBox } from './SearchBox.tsx'
 import { Sentence } from './Sentence.tsx'
 import { subjectOf } from './subject.ts'
 import { TopRows } from './TopRows.tsx'
-import type { SentenceTargets } from './targets.ts'
+import type { EmitterPath } from './emitterPath.ts'
 import type { Choice } from './sentences.ts'
 
 interface OpenChoice {
@@ -30,12 +36,12 @@ interface OpenChoice {
 const ChoiceMenu = ({
   open,
   choice,
-  targets,
+  path,
   onClose,
 }: {
   open: OpenChoice
   choice: MenuChoice
-  targets: SentenceTargets
+  path: EmitterPath
   onClose: () => void
 }) => {
   const emitter = useSelectedEmitter()
@@ -45,14 +51,14 @@ const ChoiceMenu = ({
   const definition = choiceOf(choice)
   return (
     <Menu open anchorEl={open.anchor} onClose={onClose}>
-      {choiceOptions(choice, kit, emitter, type, targets).map((option) => (
+      {choiceOptions(choice, kit, emitter, type, path).map((option) => (
         <MenuItem
           key={option.value}
           dense
           selected={definition.current(emitter, type) === option.value}
           onClick={() => {
             edit(`${definition.title}: ${option.label}`, (draft) =>
-              definition.apply(draft, targets, option.value),
+              definition.apply(draft, path, option.value),
             )
             onClose()
           }}
@@ -67,11 +73,11 @@ const ChoiceMenu = ({
 /** The sentence's own menu of frames: it replaces the first picture. */
 const FirstFrameMenu = ({
   open,
-  targets,
+  path,
   onClose,
 }: {
   open: OpenChoice
-  targets: SentenceTargets
+  path: EmitterPath
   onClose: () => void
 }) => {
   const picture = useSelectedType((t) => t.pictures[0] ?? null)
@@ -82,7 +88,7 @@ const FirstFrameMenu = ({
       onClose={onClose}
       onChoose={(sheet, frame, name) => {
         edit(`Picture: ${name}`, (kit) => {
-          const type = kit.types[targets.type]!
+          const type = kit.types[path.type]!
           type.pictures = [
             { ...type.pictures[0]!, sheet, frames: [frame], clip: null },
             ...type.pictures.slice(1),
@@ -94,15 +100,15 @@ const FirstFrameMenu = ({
   )
 }
 
-const ResetButton = ({ group, targets }: { group: GroupDefinition; targets: SentenceTargets }) => (
+const ResetButton = ({ group, path }: { group: GroupDefinition; path: EmitterPath }) => (
   <Tooltip title={`${group.title} as in a new emitter`}>
     <IconButton
       className="row-split group-reset"
       aria-label={`Reset ${group.title}`}
       onClick={() =>
         edit(`Reset ${group.title}`, (kit) => {
-          const subject = subjectOf(kit, targets)
-          if (subject) resetGroup(kit, group, subject, targets)
+          const subject = subjectOf(kit, path)
+          if (subject) resetGroup(kit, group, subject, path)
         })
       }
     >
@@ -113,12 +119,12 @@ const ResetButton = ({ group, targets }: { group: GroupDefinition; targets: Sent
 
 const EMPTY = '{"tokens":[],"rows":[]}'
 
-const Group = memo(({ group, targets }: { group: GroupDefinition; targets: SentenceTargets }) => {
+const Group = memo(({ group, path }: { group: GroupDefinition; path: EmitterPath }) => {
   const open = useSession((s) => s.openGroups.includes(group.id))
   const [choice, setChoice] = useState<OpenChoice | null>(null)
   // Sentences change only in structure here; the numbers in them follow by themselves.
   const structure = useShown((kit) => {
-    const subject = subjectOf(kit, targets)
+    const subject = subjectOf(kit, path)
     return subject === null
       ? EMPTY
       : JSON.stringify({ tokens: group.sentence(subject), rows: group.rows(subject) })
@@ -146,38 +152,38 @@ const Group = memo(({ group, targets }: { group: GroupDefinition; targets: Sente
         )}
         <Sentence
           tokens={tokens}
-          targets={targets}
+          path={path}
           onChoice={(name, anchor) => setChoice({ choice: name, anchor })}
         />
-        {group.ramp && <RampThumb typeId={targets.type} kind={group.ramp} />}
-        {open && expandable && <ResetButton group={group} targets={targets} />}
+        {group.ramp && <RampThumb typeId={path.type} kind={group.ramp} />}
+        {open && expandable && <ResetButton group={group} path={path} />}
       </div>
       {open && expandable && (
         <div className="group-body">
-          {group.before?.(targets)}
+          {group.before?.(path)}
           {rows.map((row) => (
-            <AnyRow key={row} row={row} targets={targets} />
+            <AnyRow key={row} row={row} path={path} />
           ))}
-          {group.after?.(targets)}
+          {group.after?.(path)}
         </div>
       )}
       {choice && choice.choice !== 'frame' && (
-        <ChoiceMenu open={choice} choice={choice.choice} targets={targets} onClose={() => setChoice(null)} />
+        <ChoiceMenu open={choice} choice={choice.choice} path={path} onClose={() => setChoice(null)} />
       )}
       {choice?.choice === 'frame' && (
-        <FirstFrameMenu open={choice} targets={targets} onClose={() => setChoice(null)} />
+        <FirstFrameMenu open={choice} path={path} onClose={() => setChoice(null)} />
       )}
     </section>
   )
 })
 Group.displayName = 'Group'
 
-const Groups = ({ band, targets }: { band: GroupDefinition['band']; targets: SentenceTargets }) => {
-  const companion = useShown((_, effect) => effect.emitters[targets.emitter]?.companionOf != null, false)
+const Groups = ({ band, path }: { band: GroupDefinition['band']; path: EmitterPath }) => {
+  const companion = useShown((_, effect) => effect.emitters[path.emitter]?.companionOf != null, false)
   return (
     <>
       {GROUPS.filter((g) => g.band === band && !(companion && g.partnerOwns)).map((group) => (
-        <Group key={group.id} group={group} targets={targets} />
+        <Group key={group.id} group={group} path={path} />
       ))}
     </>
   )
@@ -189,7 +195,7 @@ export const Recipe = () => {
   const emitter = useSelectedId()
   const type = useShown((_, e) => (emitter ? e.emitters[emitter]?.type : undefined), undefined)
   const parts = useShown((_, e) => e.parts.length > 0, false)
-  const targets: SentenceTargets = useMemo(
+  const path: EmitterPath = useMemo(
     () => ({ effect, emitter: emitter ?? '', type: type ?? '' }),
     [effect, emitter, type],
   )
@@ -205,12 +211,12 @@ export const Recipe = () => {
     )
   return (
     <aside className="recipe" aria-label="Recipe" key={`${effect} ${emitter} ${type}`}>
-      <EmitterBand targets={targets} />
-      <SearchBox targets={targets} />
-      <TopRows targets={targets} />
-      <Groups band="emitter" targets={targets} />
-      <TypeBand targets={targets} />
-      <Groups band="type" targets={targets} />
+      <EmitterBand path={path} />
+      <SearchBox path={path} />
+      <TopRows path={path} />
+      <Groups band="emitter" path={path} />
+      <TypeBand path={path} />
+      <Groups band="type" path={path} />
     </aside>
   )
 }

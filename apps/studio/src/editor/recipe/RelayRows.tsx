@@ -4,14 +4,14 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import { addRelay, effectsWithin, newRelay, type Relay } from '@gliv/document'
 import { type PropertyId, RELAY_LAUNCHES, RELAY_TRIGGERS, type RelayTrigger } from '@gliv/model'
-import { PropertyRow } from '../../controls/PropertyRow.tsx'
-import { type Word, WordRow } from '../../controls/WordRow.tsx'
-import { edit } from '../../store/document.ts'
-import { makeId } from '../../store/ids.ts'
-import { select } from '../../store/session.ts'
-import { RELAY_LAUNCH_TEXTS, RELAY_TRIGGER_TEXTS } from '../../texts/relays.ts'
-import { useShown } from '../context.ts'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import { PropertyRow } from '../fields/PropertyRow.tsx'
+import { type Word, WordRow } from '../../shared/controls/WordRow.tsx'
+import { edit } from '../../state/document.ts'
+import { makeId } from '../../state/ids.ts'
+import { select } from '../../state/session.ts'
+import { RELAY_LAUNCH_TEXTS, RELAY_TRIGGER_TEXTS } from '../../document/texts/relays.ts'
+import { useShown } from '../playback/shownEffect.ts'
+import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 /** The number that belongs to a trigger. */
 const TRIGGER_NUMBERS = {
@@ -24,25 +24,23 @@ const TRIGGER_NUMBERS = {
 } as const satisfies Record<RelayTrigger, readonly PropertyId[]>
 
 /** Dormant emitters and effects that can be handed over to; `e:` and `x:` tell them apart. */
-const useReceivers = (targets: SentenceTargets): readonly Word[] => {
+const useReceivers = (path: EmitterPath): readonly Word[] => {
   const text = useShown((kit, effect) => {
     const emitters = Object.values(effect.emitters)
       .filter((e) => e.dormant && e.companionOf === null)
       .map((e) => ({ value: `e:${e.id}`, label: e.name }))
     const effects = kit.effectOrder
       .map((id) => kit.effects[id]!)
-      .filter(
-        (e) => e.id !== targets.effect && e.play === 'once' && !effectsWithin(kit, e.id).has(targets.effect),
-      )
+      .filter((e) => e.id !== path.effect && e.play === 'once' && !effectsWithin(kit, e.id).has(path.effect))
       .map((e) => ({ value: `x:${e.id}`, label: `effect: ${e.name}` }))
     return JSON.stringify([...emitters, ...effects])
   }, '[]')
   return JSON.parse(text) as Word[]
 }
 
-const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets }) => {
+const RelaySection = ({ id, path }: { id: string; path: EmitterPath }) => {
   const text = useShown((_, effect) => {
-    const relay = effect.emitters[targets.emitter]?.relays.find((r) => r.id === id)
+    const relay = effect.emitters[path.emitter]?.relays.find((r) => r.id === id)
     return relay
       ? JSON.stringify({
           trigger: relay.trigger,
@@ -51,7 +49,7 @@ const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets })
         })
       : ''
   }, '')
-  const receivers = useReceivers(targets)
+  const receivers = useReceivers(path)
   if (!text) return null
   const { trigger, launch, to } = JSON.parse(text) as {
     trigger: RelayTrigger
@@ -60,7 +58,7 @@ const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets })
   }
   const change = (label: string, recipe: (relay: Relay) => void): void =>
     edit(label, (kit) => {
-      const relay = kit.effects[targets.effect]!.emitters[targets.emitter]!.relays.find((r) => r.id === id)
+      const relay = kit.effects[path.effect]!.emitters[path.emitter]!.relays.find((r) => r.id === id)
       if (relay) recipe(relay)
     })
   const effect = to.startsWith('x:')
@@ -79,7 +77,7 @@ const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets })
           aria-label="Remove this relay"
           onClick={() =>
             edit('Remove a relay', (kit) => {
-              const emitter = kit.effects[targets.effect]!.emitters[targets.emitter]!
+              const emitter = kit.effects[path.effect]!.emitters[path.emitter]!
               emitter.relays = emitter.relays.filter((r) => r.id !== id)
             })
           }
@@ -118,10 +116,10 @@ const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets })
         }
       />
       {rows.map((row) => (
-        <PropertyRow key={row} target={targetOf(targets, row, id)} id={row} />
+        <PropertyRow key={row} target={addressOf(path, row, id)} id={row} />
       ))}
       {!effect && (
-        <Button size="small" onClick={() => select(targets.effect, to.slice(2))}>
+        <Button size="small" onClick={() => select(path.effect, to.slice(2))}>
           Show {receivers.find((r) => r.value === to)?.label}
         </Button>
       )}
@@ -130,28 +128,25 @@ const RelaySection = ({ id, targets }: { id: string; targets: SentenceTargets })
 }
 
 /** What this emitter's particles hand over to, and when. A dormant emitter sends out only that way. */
-export const RelayRows = ({ targets }: { targets: SentenceTargets }) => {
+export const RelayRows = ({ path }: { path: EmitterPath }) => {
   const ids = useShown(
-    (_, effect) => effect.emitters[targets.emitter]?.relays.map((r) => r.id).join(' ') ?? '',
+    (_, effect) => effect.emitters[path.emitter]?.relays.map((r) => r.id).join(' ') ?? '',
     '',
   )
-  const receivers = useReceivers(targets)
+  const receivers = useReceivers(path)
   return (
     <div className="force-rows">
       {ids
         .split(' ')
         .filter(Boolean)
         .map((id) => (
-          <RelaySection key={id} id={id} targets={targets} />
+          <RelaySection key={id} id={id} path={path} />
         ))}
       <Button
         startIcon={<Add />}
         title="Adds a dormant emitter that these particles set off"
         onClick={() =>
-          edit(
-            'Add a relay to a new emitter',
-            (kit) => void addRelay(kit, targets.effect, targets.emitter, makeId),
-          )
+          edit('Add a relay to a new emitter', (kit) => void addRelay(kit, path.effect, path.emitter, makeId))
         }
       >
         Hand over to a new emitter
@@ -163,7 +158,7 @@ export const RelayRows = ({ targets }: { targets: SentenceTargets }) => {
             edit('Add a relay', (kit) => {
               const [first] = receivers
               const relay = newRelay(makeId('relay'), first!.value.slice(2))
-              kit.effects[targets.effect]!.emitters[targets.emitter]!.relays.push(
+              kit.effects[path.effect]!.emitters[path.emitter]!.relays.push(
                 first!.value.startsWith('e:')
                   ? relay
                   : { ...relay, emitter: null, effect: first!.value.slice(2) },

@@ -4,25 +4,25 @@ import ClickAwayListener from '@mui/material/ClickAwayListener'
 import Paper from '@mui/material/Paper'
 import Popper from '@mui/material/Popper'
 import { FORCE_KINDS } from '@gliv/model'
-import { useEscape } from '../../keys/escape.ts'
-import { focusWorkplace } from '../../keys/focus.ts'
+import { useEscape } from '../../shared/keys/escape.ts'
+import { focusWorkplace } from '../../shared/keys/focus.ts'
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react'
-import { edit, shownKit } from '../../store/document.ts'
-import { setSession, useSession } from '../../store/session.ts'
-import { FORCE_TEXTS } from '../../texts/forces.ts'
+import { edit, shownKit } from '../../state/document.ts'
+import { setSession, useSession } from '../../state/session.ts'
+import { FORCE_TEXTS } from '../../document/texts/forces.ts'
 import { SEARCH_FIELD } from './focusSearch.ts'
 import { findIn, type Found, searchEntries } from './search.ts'
 import { subjectOf } from './subject.ts'
-import type { SentenceTargets } from './targets.ts'
+import type { EmitterPath } from './emitterPath.ts'
 
 /** Opens the group, shows the row and puts the focus on it. */
-const goTo = ({ group, row, adds }: Found, targets: SentenceTargets): void => {
+const goTo = ({ group, row, adds }: Found, path: EmitterPath): void => {
   if (adds)
     edit(
       `Add ${FORCE_TEXTS[adds].label}`,
       (kit) =>
-        void (kit.types[targets.type]!.forces = FORCE_KINDS.filter(
-          (force) => force === adds || kit.types[targets.type]!.forces.includes(force),
+        void (kit.types[path.type]!.forces = FORCE_KINDS.filter(
+          (force) => force === adds || kit.types[path.type]!.forces.includes(force),
         )),
     )
   if (!useSession.getState().openGroups.includes(group))
@@ -47,7 +47,7 @@ const goTo = ({ group, row, adds }: Found, targets: SentenceTargets): void => {
   )
 }
 
-export const SearchBox = ({ targets }: { targets: SentenceTargets }) => {
+export const SearchBox = ({ path }: { path: EmitterPath }) => {
   const [typed, setTyped] = useState('')
   const [active, setActive] = useState(0)
   const [open, setOpen] = useState(false)
@@ -55,9 +55,9 @@ export const SearchBox = ({ targets }: { targets: SentenceTargets }) => {
   // What there is to find is read when the search begins.
   const entries = useMemo(() => {
     const kit = shownKit()
-    const subject = open && kit ? subjectOf(kit, targets) : null
+    const subject = open && kit ? subjectOf(kit, path) : null
     return subject ? searchEntries(subject) : []
-  }, [open, targets])
+  }, [open, path])
   const found = findIn(entries, typed)
   useEscape(open, field, () => {
     close()
@@ -72,7 +72,7 @@ export const SearchBox = ({ targets }: { targets: SentenceTargets }) => {
     if (!item) return
     close()
     field.current?.blur()
-    goTo(item, targets)
+    goTo(item, path)
   }
   const onKeyDown = (event: KeyboardEvent): void => {
     const by = { ArrowDown: 1, ArrowUp: -1 }[event.key]

@@ -1,14 +1,14 @@
-import { ValueText } from '../../controls/ValueText.tsx'
+import { ValueText } from '../fields/ValueText.tsx'
 import type { Choice, Token } from './sentences.ts'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 export const Sentence = ({
   tokens,
-  targets,
+  path,
   onChoice,
 }: {
   tokens: readonly Token[]
-  targets: SentenceTargets
+  path: EmitterPath
   onChoice: (choice: Choice, at: HTMLElement) => void
 }) => (
   <span className="sentence">
@@ -28,7 +28,7 @@ export const Sentence = ({
       return (
         <ValueText
           key={`${token.id} ${token.burst ?? ''}`}
-          target={targetOf(targets, token.id, token.burst)}
+          target={addressOf(path, token.id, token.burst)}
           id={token.id}
         />
       )

@@ -4,19 +4,19 @@ import Dialog from '@mui/material/Dialog'
 import IconButton from '@mui/material/IconButton'
 import type { PropertyId } from '@gliv/model'
 import { Fragment, useState } from 'react'
-import { FieldMessage } from '../../controls/FieldMessage.tsx'
-import { ValueText } from '../../controls/ValueText.tsx'
-import { edit, shownKit } from '../../store/document.ts'
-import { PROPERTY_TEXTS } from '../../texts/properties.ts'
-import { useEffectId, useShown } from '../context.ts'
+import { FieldMessage } from '../../shared/controls/FieldMessage.tsx'
+import { ValueText } from '../fields/ValueText.tsx'
+import { edit, shownKit } from '../../state/document.ts'
+import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { useEffectId, useShown } from '../playback/shownEffect.ts'
 import { cellKey, tableRows, type TableRow, typeInto } from './table.ts'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 /** One text for all marked cells. */
 const TypeInto = ({
   cells,
 }: {
-  cells: readonly { readonly targets: SentenceTargets; readonly id: PropertyId }[]
+  cells: readonly { readonly path: EmitterPath; readonly id: PropertyId }[]
 }) => {
   const [text, setText] = useState('')
   const [message, setMessage] = useState<string | null>(null)
@@ -54,7 +54,7 @@ const Table = ({
   columns,
   rows,
 }: {
-  columns: readonly (SentenceTargets & { readonly name: string })[]
+  columns: readonly (EmitterPath & { readonly name: string })[]
   rows: readonly TableRow[]
 }) => {
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set())
@@ -62,10 +62,8 @@ const Table = ({
     const all = keys.every((key) => marked.has(key))
     setMarked(new Set(all ? [...marked].filter((key) => !keys.includes(key)) : [...marked, ...keys]))
   }
-  const cells = columns.flatMap((targets) =>
-    rows
-      .filter((row) => marked.has(cellKey(targets.emitter, row.id)))
-      .map((row) => ({ targets, id: row.id })),
+  const cells = columns.flatMap((path) =>
+    rows.filter((row) => marked.has(cellKey(path.emitter, row.id))).map((row) => ({ path, id: row.id })),
   )
   return (
     <>
@@ -120,9 +118,9 @@ const Table = ({
                       {PROPERTY_TEXTS[row.id].label}
                     </button>
                   </th>
-                  {columns.map((targets) => {
-                    const key = cellKey(targets.emitter, row.id)
-                    const used = row.used.includes(targets.emitter)
+                  {columns.map((path) => {
+                    const key = cellKey(path.emitter, row.id)
+                    const used = row.used.includes(path.emitter)
                     return (
                       <td
                         key={key}
@@ -130,7 +128,7 @@ const Table = ({
                         data-cell={key}
                         onClick={(event) => used && event.target === event.currentTarget && toggle([key])}
                       >
-                        {used && <ValueText target={targetOf(targets, row.id)} id={row.id} />}
+                        {used && <ValueText target={addressOf(path, row.id)} id={row.id} />}
                       </td>
                     )
                   })}
@@ -156,7 +154,7 @@ export const TableView = ({ onClose }: { onClose: () => void }) => {
     return JSON.stringify({ columns, rows: tableRows(kit, columns) })
   }, '')
   const { columns, rows } = (text ? JSON.parse(text) : { columns: [], rows: [] }) as {
-    columns: (SentenceTargets & { name: string })[]
+    columns: (EmitterPath & { name: string })[]
     rows: TableRow[]
   }
   return (

@@ -1,16 +1,16 @@
 /** What is pinned, and what was touched last, on top of the Recipe: one line that keeps its height. */
 import PushPin from '@mui/icons-material/PushPin'
 import { memo } from 'react'
-import { dwellOn } from '../../controls/dwell.ts'
-import { ValueText } from '../../controls/ValueText.tsx'
-import { usePins, useTouched } from '../../store/touched.ts'
+import { dwellOn } from '../../shared/hooks/dwell.ts'
+import { ValueText } from '../fields/ValueText.tsx'
+import { usePins, useTouched } from '../../state/touched.ts'
 import { TOP_IDS } from './search.ts'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import { type EmitterPath, addressOf } from './emitterPath.ts'
 import { topLabel } from './topLabel.ts'
 
 const MOST_SHOWN = 5
 
-export const TopRows = memo(({ targets }: { targets: SentenceTargets }) => {
+export const TopRows = memo(({ path }: { path: EmitterPath }) => {
   const pinned = usePins((s) => s.pinned)
   const touched = useTouched((s) => s.touched)
   const ids = [...pinned, ...touched.filter((id) => !pinned.includes(id))]
@@ -24,8 +24,7 @@ export const TopRows = memo(({ targets }: { targets: SentenceTargets }) => {
       {ids.map((id) => (
         <span key={id} className="top-item" {...dwellOn(id)}>
           {pinned.includes(id) && <PushPin fontSize="inherit" className="pin-mark" />}
-          <span className="top-label">{topLabel(id)}</span>{' '}
-          <ValueText target={targetOf(targets, id)} id={id} />
+          <span className="top-label">{topLabel(id)}</span> <ValueText target={addressOf(path, id)} id={id} />
         </span>
       ))}
     </div>

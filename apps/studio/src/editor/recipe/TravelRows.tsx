@@ -2,11 +2,11 @@ import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import { PropertyRow } from '../../controls/PropertyRow.tsx'
-import { edit } from '../../store/document.ts'
-import { useShown } from '../context.ts'
+import { PropertyRow } from '../fields/PropertyRow.tsx'
+import { edit } from '../../state/document.ts'
+import { useShown } from '../playback/shownEffect.ts'
 import { ChoiceRow } from './ChoiceRow.tsx'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 /** A straight way of 160 px to the right, to be bent on the stage. */
 const FIRST_WAY = {
@@ -18,13 +18,13 @@ const FIRST_WAY = {
 }
 
 /** The way that the emitter goes by itself, from A to B and on; its points are on the stage. */
-export const TravelRows = ({ targets }: { targets: SentenceTargets }) => {
-  const travels = useShown((_, effect) => effect.emitters[targets.emitter]?.travel != null, false)
+export const TravelRows = ({ path }: { path: EmitterPath }) => {
+  const travels = useShown((_, effect) => effect.emitters[path.emitter]?.travel != null, false)
   const set = (label: string, on: boolean): void =>
     edit(
       label,
       (kit) =>
-        void (kit.effects[targets.effect]!.emitters[targets.emitter]!.travel = on
+        void (kit.effects[path.effect]!.emitters[path.emitter]!.travel = on
           ? { path: FIRST_WAY, mode: 'once', ease: 'linear' }
           : null),
     )
@@ -46,9 +46,9 @@ export const TravelRows = ({ targets }: { targets: SentenceTargets }) => {
           <Close fontSize="inherit" />
         </IconButton>
       </header>
-      <PropertyRow target={targetOf(targets, 'travelSeconds')} id="travelSeconds" />
-      <ChoiceRow id="travelMode" targets={targets} />
-      <ChoiceRow id="travelEase" targets={targets} />
+      <PropertyRow target={addressOf(path, 'travelSeconds')} id="travelSeconds" />
+      <ChoiceRow id="travelMode" path={path} />
+      <ChoiceRow id="travelEase" path={path} />
     </section>
   )
 }

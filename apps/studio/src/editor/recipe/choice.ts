@@ -1,6 +1,6 @@
 /** What a choice of the Recipe is made of. */
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
-import type { SentenceTargets } from './targets.ts'
+import type { EmitterPath } from './emitterPath.ts'
 
 export interface Option {
   readonly value: string
@@ -12,14 +12,14 @@ export interface ChoiceDefinition {
   readonly help?: string
   readonly options:
     | readonly Option[]
-    | ((kit: Kit, emitter: Emitter, type: ParticleType, targets: SentenceTargets) => readonly Option[])
+    | ((kit: Kit, emitter: Emitter, type: ParticleType, path: EmitterPath) => readonly Option[])
   current(emitter: Emitter, type: ParticleType): string
-  apply(kit: Kit, targets: SentenceTargets, value: string): void
+  apply(kit: Kit, path: EmitterPath, value: string): void
 }
 
-export const emitterOf = (kit: Kit, targets: SentenceTargets): Emitter =>
-  kit.effects[targets.effect]!.emitters[targets.emitter]!
-export const typeOf = (kit: Kit, targets: SentenceTargets): ParticleType => kit.types[targets.type]!
+export const emitterOf = (kit: Kit, path: EmitterPath): Emitter =>
+  kit.effects[path.effect]!.emitters[path.emitter]!
+export const typeOf = (kit: Kit, path: EmitterPath): ParticleType => kit.types[path.type]!
 export const optionsOf = <T extends string>(
   values: readonly T[],
   texts: Readonly<Record<T, string>>,
@@ -41,7 +41,7 @@ export const ofEmitter = <T extends string>(
   ...(help ? { help } : {}),
   options: optionsOf(values, texts),
   current: (emitter) => emitter[key] as string,
-  apply: (kit, targets, value) => void (emitterOf(kit, targets)[key] = value as never),
+  apply: (kit, path, value) => void (emitterOf(kit, path)[key] = value as never),
 })
 
 export const ofType = <T extends string>(
@@ -55,7 +55,7 @@ export const ofType = <T extends string>(
   ...(help ? { help } : {}),
   options: optionsOf(values, texts),
   current: (_emitter, type) => type[key] as string,
-  apply: (kit, targets, value) => void (typeOf(kit, targets)[key] = value as never),
+  apply: (kit, path, value) => void (typeOf(kit, path)[key] = value as never),
 })
 
 export const yesNo = (no: string, yes: string): Option[] => [

@@ -47,7 +47,7 @@ import {
   TINT_SPACE_TEXTS,
   TRAVEL_MODE_TEXTS,
   VALUE_MODE_TEXTS,
-} from '../../texts/kinds.ts'
+} from '../../document/texts/kinds.ts'
 import {
   type ChoiceDefinition,
   emitterOf,
@@ -58,8 +58,8 @@ import {
   typeOf,
   yesNo,
 } from './choice.ts'
-import { FORCE_CHOICES } from './force-choices.ts'
-import type { SentenceTargets } from './targets.ts'
+import { FORCE_CHOICES } from './forceChoices.ts'
+import type { EmitterPath } from './emitterPath.ts'
 
 const ofFlag = (
   title: string,
@@ -70,7 +70,7 @@ const ofFlag = (
   title,
   options: yesNo(no, yes),
   current: (_emitter, type) => (type[key] ? 'yes' : 'no'),
-  apply: (kit, targets, value) => void (typeOf(kit, targets)[key] = value === 'yes'),
+  apply: (kit, path, value) => void (typeOf(kit, path)[key] = value === 'yes'),
 })
 
 const ofStyle = (title: string, key: keyof TypeStyles, part: keyof ValueStyle): ChoiceDefinition => ({
@@ -81,8 +81,8 @@ const ofStyle = (title: string, key: keyof TypeStyles, part: keyof ValueStyle): 
       : yesNo('a value of its own', 'a share of the start'),
   current: (_emitter, type) =>
     part === 'by' ? type.styles[key].by : type.styles[key].relative ? 'yes' : 'no',
-  apply: (kit, targets, value) => {
-    const type = typeOf(kit, targets)
+  apply: (kit, path, value) => {
+    const type = typeOf(kit, path)
     type.styles = {
       ...type.styles,
       [key]: { ...type.styles[key], [part]: part === 'by' ? value : value === 'yes' },
@@ -99,11 +99,11 @@ export const CHOICES = {
   ...FORCE_CHOICES,
   shape: {
     ...ofEmitter('Shape', 'shape', SHAPE_KINDS, SHAPE_TEXTS),
-    apply: (kit, targets, value) => {
-      const emitter = emitterOf(kit, targets)
+    apply: (kit, path, value) => {
+      const emitter = emitterOf(kit, path)
       emitter.shape = value as Emitter['shape']
       // A picture to be born from is chosen at once: what the particles show, until another is picked.
-      const [picture] = typeOf(kit, targets).pictures
+      const [picture] = typeOf(kit, path).pictures
       if (value === 'picture' && !emitter.mask && picture)
         emitter.mask = {
           sheet: picture.sheet,
@@ -137,22 +137,21 @@ export const CHOICES = {
   companion: {
     title: 'Follows',
     help: 'A companion has the births, launch and motion of its partner, and looks of its own.',
-    options: (kit, _emitter, _type, targets) => [
+    options: (kit, _emitter, _type, path) => [
       { value: NOBODY, label: 'nobody' },
-      ...Object.values(kit.effects[targets.effect]!.emitters)
-        .filter((e) => e.id !== targets.emitter && e.companionOf === null)
+      ...Object.values(kit.effects[path.effect]!.emitters)
+        .filter((e) => e.id !== path.emitter && e.companionOf === null)
         .map((e) => ({ value: e.id, label: e.name })),
     ],
     current: (emitter) => emitter.companionOf ?? NOBODY,
-    apply: (kit, targets, value) =>
-      void (emitterOf(kit, targets).companionOf = value === NOBODY ? null : value),
+    apply: (kit, path, value) => void (emitterOf(kit, path).companionOf = value === NOBODY ? null : value),
   },
   maskPart: {
     title: 'Born on',
     options: optionsOf(MASK_PARTS, MASK_PART_TEXTS),
     current: (emitter) => emitter.mask?.part ?? 'area',
-    apply: (kit, targets, value) => {
-      const { mask } = emitterOf(kit, targets)
+    apply: (kit, path, value) => {
+      const { mask } = emitterOf(kit, path)
       if (mask) mask.part = value as typeof mask.part
     },
   },
@@ -160,8 +159,8 @@ export const CHOICES = {
     title: 'Colours',
     options: yesNo('their own', 'the picture’s'),
     current: (emitter) => (emitter.mask?.keepColours ? 'yes' : 'no'),
-    apply: (kit, targets, value) => {
-      const { mask } = emitterOf(kit, targets)
+    apply: (kit, path, value) => {
+      const { mask } = emitterOf(kit, path)
       if (mask) mask.keepColours = value === 'yes'
     },
   },
@@ -169,8 +168,8 @@ export const CHOICES = {
     title: 'Travels',
     options: optionsOf(TRAVEL_MODES, TRAVEL_MODE_TEXTS),
     current: (emitter) => emitter.travel?.mode ?? 'once',
-    apply: (kit, targets, value) => {
-      const emitter = emitterOf(kit, targets)
+    apply: (kit, path, value) => {
+      const emitter = emitterOf(kit, path)
       if (emitter.travel) emitter.travel = { ...emitter.travel, mode: value as 'once' }
     },
   },
@@ -183,8 +182,8 @@ export const CHOICES = {
       { value: 'ease', label: 'slow both ends' },
     ],
     current: (emitter) => emitter.travel?.ease ?? 'linear',
-    apply: (kit, targets, value) => {
-      const emitter = emitterOf(kit, targets)
+    apply: (kit, path, value) => {
+      const emitter = emitterOf(kit, path)
       if (emitter.travel) emitter.travel = { ...emitter.travel, ease: value as 'linear' }
     },
   },
@@ -212,7 +211,7 @@ export const CHOICES = {
       ...kit.paletteOrder.map((id) => ({ value: id, label: kit.palettes[id]!.name })),
     ],
     current: (_emitter, type) => type.palette ?? NO_PALETTE,
-    apply: (kit, targets, value) => void (typeOf(kit, targets).palette = value === NO_PALETTE ? null : value),
+    apply: (kit, path, value) => void (typeOf(kit, path).palette = value === NO_PALETTE ? null : value),
   },
 } as const satisfies Record<string, ChoiceDefinition>
 
@@ -225,8 +224,8 @@ export const choiceOptions = (
   kit: Kit,
   emitter: Emitter,
   type: ParticleType,
-  targets: SentenceTargets,
+  path: EmitterPath,
 ): readonly Option[] => {
   const { options } = choiceOf(id)
-  return typeof options === 'function' ? options(kit, emitter, type, targets) : options
+  return typeof options === 'function' ? options(kit, emitter, type, path) : options
 }

@@ -1,4 +1,4 @@
-import { setSession } from '../../store/session.ts'
+import { setSession } from '../../state/session.ts'
 
 /** The field that finds a property; another part of the page sends the focus there. */
 export const SEARCH_FIELD = 'find-a-property'

@@ -1,8 +1,8 @@
 /** How each force is set and said: one entry each. Pure: tested without React. */
 import type { ParticleType } from '@gliv/document'
 import { type Centre, type ForceKind, type PropertyId, WAVER_TARGETS, type WaverTarget } from '@gliv/model'
-import { FORCE_TEXTS } from '../../texts/forces.ts'
-import { directionWord } from '../../texts/kinds.ts'
+import { FORCE_TEXTS } from '../../document/texts/forces.ts'
+import { directionWord } from '../../document/texts/kinds.ts'
 import type { Row } from './row.ts'
 import { choice, number, type Token, words } from './sentences.ts'
 

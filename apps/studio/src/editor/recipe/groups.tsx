@@ -32,7 +32,7 @@ import {
   type Token,
   whereSentence,
 } from './sentences.ts'
-import type { SentenceTargets } from './targets.ts'
+import type { EmitterPath } from './emitterPath.ts'
 import { TravelRows } from './TravelRows.tsx'
 
 export interface Subject {
@@ -53,8 +53,8 @@ export interface GroupDefinition {
   /** Numbers and choices shown as rows while open. */
   rows(subject: Subject): readonly Row[]
   /** Anything that is not a row, above or below them. */
-  readonly before?: (targets: SentenceTargets) => ReactNode
-  readonly after?: (targets: SentenceTargets) => ReactNode
+  readonly before?: (path: EmitterPath) => ReactNode
+  readonly after?: (path: EmitterPath) => ReactNode
   /** Which ramp belongs to it; it shows small in the row and opens in the strip. */
   readonly ramp?: RampKind
   /** Births and launch of a companion are its partner's. */
@@ -166,8 +166,8 @@ export const GROUPS: readonly GroupDefinition[] = [
               '@companion',
             ]
           : ['@companion'],
-    before: (targets) => <AliveField targets={targets} />,
-    after: (targets) => <BurstRows targets={targets} />,
+    before: (path) => <AliveField path={path} />,
+    after: (path) => <BurstRows path={path} />,
   },
   {
     id: 'where',
@@ -175,11 +175,11 @@ export const GROUPS: readonly GroupDefinition[] = [
     title: 'Where',
     sentence: ({ emitter }) => whereSentence(emitter),
     rows: whereRows,
-    before: (targets) => <MaskRow targets={targets} />,
-    after: (targets) => (
+    before: (path) => <MaskRow path={path} />,
+    after: (path) => (
       <>
-        <TravelRows targets={targets} />
-        <AlongRows targets={targets} />
+        <TravelRows path={path} />
+        <AlongRows path={path} />
       </>
     ),
     partnerOwns: true,
@@ -197,7 +197,7 @@ export const GROUPS: readonly GroupDefinition[] = [
       'speed',
       'inherit',
     ],
-    before: (targets) => <LaunchDial targets={targets} />,
+    before: (path) => <LaunchDial path={path} />,
     partnerOwns: true,
   },
   {
@@ -206,7 +206,7 @@ export const GROUPS: readonly GroupDefinition[] = [
     title: 'Relays',
     sentence: ({ kit, emitter, emitters }) => relaySentence(emitter, emitters, kit.effects),
     rows: () => ['@dormant'],
-    after: (targets) => <RelayRows targets={targets} />,
+    after: (path) => <RelayRows path={path} />,
     partnerOwns: true,
   },
   {
@@ -215,7 +215,7 @@ export const GROUPS: readonly GroupDefinition[] = [
     title: 'Order',
     sentence: ({ emitter }) => orderSentence(emitter),
     rows: () => ['@order'],
-    after: (targets) => <LayerField targets={targets} />,
+    after: (path) => <LayerField path={path} />,
   },
   {
     id: 'life',
@@ -239,7 +239,7 @@ export const GROUPS: readonly GroupDefinition[] = [
       )
     },
     rows: () => ['@blend'],
-    after: (targets) => <PictureRows targets={targets} />,
+    after: (path) => <PictureRows path={path} />,
   },
   {
     id: 'frames',
@@ -266,10 +266,10 @@ export const GROUPS: readonly GroupDefinition[] = [
     title: 'Tint',
     sentence: ({ type }) => tintSentence(type),
     rows: tintRows,
-    after: (targets) => (
+    after: (path) => (
       <>
-        <PickRows targets={targets} />
-        <ColourRows targets={targets} />
+        <PickRows path={path} />
+        <ColourRows path={path} />
       </>
     ),
     ramp: 'tint',
@@ -288,7 +288,7 @@ export const GROUPS: readonly GroupDefinition[] = [
     title: 'Forces',
     sentence: ({ type }) => forcesSentence(type),
     rows: () => [],
-    after: (targets) => <ForceRows targets={targets} />,
+    after: (path) => <ForceRows path={path} />,
   },
   {
     id: 'contact',
@@ -296,7 +296,7 @@ export const GROUPS: readonly GroupDefinition[] = [
     title: 'Contact',
     sentence: ({ type }) => contactSentence(type),
     rows: ({ type }) => ['@contact', ...CONTACT_ROWS[type.contact]],
-    after: (targets) => <MarkRows targets={targets} />,
+    after: (path) => <MarkRows path={path} />,
   },
   {
     id: 'end',

@@ -9,11 +9,11 @@ import {
   type PropertyId,
   RAMP_KINDS,
 } from '@gliv/model'
-import { defaultOf } from '../../store/values.ts'
-import { writeValue } from '../../store/targets.ts'
+import { defaultOf } from '../../document/values.ts'
+import { writeValue } from '../../document/propertyAddress.ts'
 import { choiceOf, type MenuChoice } from './choices.ts'
 import type { GroupDefinition, Subject } from './groups.tsx'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 /** What choices read to find out what they are by default. */
 const FRESH_EMITTER = {
@@ -56,24 +56,19 @@ const FORCE_IDS: ReadonlySet<PropertyId> = new Set(
   ),
 )
 
-export const resetGroup = (
-  kit: Kit,
-  group: GroupDefinition,
-  subject: Subject,
-  targets: SentenceTargets,
-): void => {
+export const resetGroup = (kit: Kit, group: GroupDefinition, subject: Subject, path: EmitterPath): void => {
   const rows = group.rows(subject)
   // Choices first: what they change says which numbers there are.
   for (const row of rows)
     if (row.startsWith('@')) {
       const definition = choiceOf(row.slice(1) as MenuChoice)
-      definition.apply(kit, targets, definition.current(FRESH_EMITTER, FRESH_TYPE))
+      definition.apply(kit, path, definition.current(FRESH_EMITTER, FRESH_TYPE))
     }
   for (const row of rows)
     if (!row.startsWith('@') && property(row as PropertyId).owner !== 'effect')
-      writeValue(kit, targetOf(targets, row as PropertyId), row as PropertyId, defaultOf(row as PropertyId))
-  const emitter = kit.effects[targets.effect]?.emitters[targets.emitter]
-  const type = kit.types[targets.type]
+      writeValue(kit, addressOf(path, row as PropertyId), row as PropertyId, defaultOf(row as PropertyId))
+  const emitter = kit.effects[path.effect]?.emitters[path.emitter]
+  const type = kit.types[path.type]
   if (!emitter || !type) return
   for (const kind of RAMP_KINDS)
     if (kind === group.ramp)

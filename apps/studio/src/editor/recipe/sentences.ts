@@ -4,7 +4,7 @@
  * It says only what differs from nothing. Pure: tested without React.
  */
 import type { Burst, Emitter, ParticleType } from '@gliv/document'
-import type { PropertyId, Range, ShapeKind } from '@gliv/model'
+import { type PropertyId, type Range, type ShapeKind, SPACE } from '@gliv/model'
 import {
   AIM_TEXTS,
   ANCHOR_TEXTS,
@@ -17,9 +17,9 @@ import {
   SIDE_TEXTS,
   SPACE_TEXTS,
   TINT_PICK_TEXTS,
-} from '../../texts/kinds.ts'
-import { CONTACT_TEXTS } from '../../texts/forces.ts'
-import { RELAY_TRIGGER_TEXTS } from '../../texts/relays.ts'
+} from '../../document/texts/kinds.ts'
+import { CONTACT_TEXTS } from '../../document/texts/forces.ts'
+import { RELAY_TRIGGER_TEXTS } from '../../document/texts/relays.ts'
 import type { MenuChoice } from './choices.ts'
 
 export type Choice = MenuChoice | 'frame'
@@ -106,7 +106,7 @@ export const whereSentence = (emitter: Emitter): Token[] => {
   if (canFill(emitter)) tokens.push(words(', '), choice('fill', FILL_TEXTS[emitter.fill]))
   if (emitter.placement !== 'random')
     tokens.push(words(', '), choice('placement', PLACEMENT_TEXTS[emitter.placement]))
-  if (emitter.space !== 'left') tokens.push(words(', '), choice('space', SPACE_TEXTS[emitter.space]))
+  if (emitter.space !== SPACE.released) tokens.push(words(', '), choice('space', SPACE_TEXTS[emitter.space]))
   if (emitter.travel) tokens.push(words(', travelling for '), number('travelSeconds'))
   const { offsetX, offsetY } = emitter.numbers
   if (offsetX !== 0 || offsetY !== 0)

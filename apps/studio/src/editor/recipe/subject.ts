@@ -1,12 +1,12 @@
 import type { Kit } from '@gliv/document'
 import type { Subject } from './groups.tsx'
-import type { SentenceTargets } from './targets.ts'
+import type { EmitterPath } from './emitterPath.ts'
 
 /** What sentences and rows are about; null when it was deleted meanwhile. */
-export const subjectOf = (kit: Kit, targets: SentenceTargets): Subject | null => {
-  const effect = kit.effects[targets.effect]
-  const emitter = effect?.emitters[targets.emitter]
-  const type = kit.types[targets.type]
+export const subjectOf = (kit: Kit, path: EmitterPath): Subject | null => {
+  const effect = kit.effects[path.effect]
+  const emitter = effect?.emitters[path.emitter]
+  const type = kit.types[path.type]
   if (!effect || !emitter || !type) return null
   return {
     kit,

@@ -7,10 +7,10 @@ import { subjectOf } from './subject.ts'
 import { tableRows, typeInto } from './table.ts'
 import { GROUPS } from './groups.tsx'
 import { resetGroup } from './resetGroup.ts'
-import type { SentenceTargets } from './targets.ts'
+import type { EmitterPath } from './emitterPath.ts'
 
 const fresh = (): Kit => makeDemo().kit
-const columnsOf = (kit: Kit, effect: string): SentenceTargets[] =>
+const columnsOf = (kit: Kit, effect: string): EmitterPath[] =>
   kit.effects[effect]!.emitterOrder.map((emitter) => ({
     effect,
     emitter,
@@ -31,8 +31,8 @@ describe('the table', () => {
 
   it('types into several cells in proportion, or into none', () => {
     const kit = fresh()
-    const cells = columnsOf(kit, 'cargo-blast').map((targets) => ({ targets, id: 'life' as const }))
-    const lives = () => cells.map(({ targets }) => ({ ...kit.types[targets.type]!.numbers.life }))
+    const cells = columnsOf(kit, 'cargo-blast').map((path) => ({ path, id: 'life' as const }))
+    const lives = () => cells.map(({ path }) => ({ ...kit.types[path.type]!.numbers.life }))
     const before = lives()
     expect(typeInto(kit, cells, '*2')).toBeNull()
     lives().forEach((life, i) => {
@@ -49,8 +49,8 @@ describe('the table', () => {
 
 describe('search', () => {
   const kit = fresh()
-  const [targets] = columnsOf(kit, 'cargo-blast').slice(-1)
-  const entries = searchEntries(subjectOf(kit, targets!)!)
+  const [path] = columnsOf(kit, 'cargo-blast').slice(-1)
+  const entries = searchEntries(subjectOf(kit, path!)!)
   it.each([
     ['fade', 'Opacity'],
     ['spread', 'Launch: Fan'],
@@ -79,9 +79,9 @@ describe('resetting a group', () => {
     '%s leaves a valid kit, and the other groups as they were',
     (id) => {
       const kit = fresh()
-      for (const targets of columnsOf(kit, 'cargo-blast')) {
+      for (const path of columnsOf(kit, 'cargo-blast')) {
         const group = GROUPS.find((g) => g.id === id)!
-        resetGroup(kit, group, subjectOf(kit, targets)!, targets)
+        resetGroup(kit, group, subjectOf(kit, path)!, path)
       }
       expect(checkKit(kit)).toEqual([])
     },
@@ -89,16 +89,16 @@ describe('resetting a group', () => {
 
   it('brings back what a new emitter has', () => {
     const kit = fresh()
-    const targets = columnsOf(kit, 'cargo-blast').find((t) => kit.types[t.type]!.forces.length > 0)!
-    const type = kit.types[targets.type]!
+    const path = columnsOf(kit, 'cargo-blast').find((t) => kit.types[t.type]!.forces.length > 0)!
+    const type = kit.types[path.type]!
     const life = { ...type.numbers.life }
     resetGroup(
       kit,
       GROUPS.find((g) => g.id === 'forces')!,
-      subjectOf(kit, targets)!,
-      targets,
+      subjectOf(kit, path)!,
+      path,
     )
-    const reset = kit.types[targets.type]!
+    const reset = kit.types[path.type]!
     expect([reset.forces, reset.numbers.drag, reset.numbers.gravity]).toEqual([
       [],
       PROPERTIES.drag.default,

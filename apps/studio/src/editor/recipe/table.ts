@@ -4,13 +4,13 @@
  */
 import { type Kit, refuseNumber, refuseWithin } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
-import { carrierOf, readPart, readValue, writeValue } from '../../store/targets.ts'
-import { parseTyped } from '../../util/typed.ts'
+import { carrierOf, readEnd, readValue, writeValue } from '../../document/propertyAddress.ts'
+import { parseTyped } from '../../document/typed.ts'
 import { forceEditor } from './forces.ts'
 import { GROUPS } from './groups.tsx'
 import type { Row } from './row.ts'
 import { subjectOf } from './subject.ts'
-import { type SentenceTargets, targetOf } from './targets.ts'
+import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 export interface TableRow {
   readonly id: PropertyId
@@ -23,18 +23,18 @@ const numbersIn = (rows: readonly Row[]): PropertyId[] =>
   rows.filter((row): row is PropertyId => !row.startsWith('@'))
 
 /** Every number that the Recipe shows for any of the emitters, in the Recipe's order. */
-export const tableRows = (kit: Kit, columns: readonly SentenceTargets[]): TableRow[] =>
+export const tableRows = (kit: Kit, columns: readonly EmitterPath[]): TableRow[] =>
   GROUPS.flatMap((group) => {
     const used = new Map<PropertyId, string[]>()
-    for (const targets of columns) {
-      const subject = subjectOf(kit, targets)
+    for (const path of columns) {
+      const subject = subjectOf(kit, path)
       if (!subject || (group.partnerOwns && subject.emitter.companionOf !== null)) continue
       const forces =
         group.id === 'forces'
           ? subject.type.forces.flatMap((force) => forceEditor(force).rows(subject.type))
           : []
       for (const id of numbersIn([...group.rows(subject), ...forces]))
-        used.set(id, [...(used.get(id) ?? []), targets.emitter])
+        used.set(id, [...(used.get(id) ?? []), path.emitter])
     }
     return [...used].map(([id, emitters]) => ({ id, group: group.title, used: emitters }))
   })
@@ -49,16 +49,16 @@ export const cellKey = (emitter: string, id: PropertyId): string => `${emitter} 
  */
 export const typeInto = (
   kit: Kit,
-  cells: readonly { readonly targets: SentenceTargets; readonly id: PropertyId }[],
+  cells: readonly { readonly path: EmitterPath; readonly id: PropertyId }[],
   text: string,
 ): string | null => {
   const writes: (() => void)[] = []
-  for (const { targets, id } of cells) {
-    const target = targetOf(targets, id)
+  for (const { path, id } of cells) {
+    const target = addressOf(path, id)
     const value = readValue(kit, target, id)
     if (value === undefined) continue
     const parts = typeof value === 'number' ? (['from'] as const) : (['from', 'to'] as const)
-    const typed = parts.map((part) => parseTyped(id, text, readPart(value, part)))
+    const typed = parts.map((part) => parseTyped(id, text, readEnd(value, part)))
     const [first, last] = [typed[0], typed.at(-1)]
     if (!first || !last) return `“${text}” is no number; type digits like 12, 12-20, 16±4, *1.5 or 80%`
     if (typeof value === 'number' && first.from !== first.to)

@@ -5,13 +5,13 @@ import { type Emitter, framesOf, type ParticleType } from '@gliv/document'
 import type { PropertyId } from '@gliv/model'
 import type { Camera } from '@gliv/player'
 import type { ReactNode } from 'react'
-import { useDwell } from '../../controls/dwell.ts'
-import { shownKit } from '../../store/document.ts'
-import { usePlaying, useSelectedEmitter, useSelectedType } from '../context.ts'
-import { waysOf, type Way } from '../look/trace.ts'
-import { useBeside } from '../look/useBeside.ts'
-import { governs, type Governed } from './governs.ts'
-import { fanPath, polar } from './geometry.ts'
+import { useDwell } from '../../shared/hooks/dwell.ts'
+import { shownKit } from '../../state/document.ts'
+import { usePlaying, useSelectedEmitter, useSelectedType } from '../playback/shownEffect.ts'
+import { waysOf, type Way } from '../inspect/trace.ts'
+import { useWhenIdle } from '../playback/useWhenIdle.ts'
+import { overlayOf, type Overlay } from './propertyOverlays.ts'
+import { fanPath, polar } from '../../document/geometry.ts'
 import { outlineData } from './outlines.tsx'
 
 const ARROW_PX = 90
@@ -108,14 +108,14 @@ const DRAWINGS = {
     />
   ),
   ways: () => null,
-} as const satisfies Record<Governed, (subject: Subject) => ReactNode>
+} as const satisfies Record<Overlay, (subject: Subject) => ReactNode>
 
 const Drawing = ({ id, camera }: { id: PropertyId; camera: Camera }) => {
   const emitter = useSelectedEmitter()
   const type = useSelectedType((t) => t)
-  const governed = governs(id)
+  const governed = overlayOf(id)
   const motion = governed !== null && governed.ways
-  const ways = useBeside(
+  const ways = useWhenIdle(
     motion && emitter !== null,
     `dwell ${emitter?.id}`,
     (effect, options) => waysOf(effect, options, emitter!.id, WAYS),

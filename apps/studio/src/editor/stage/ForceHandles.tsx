@@ -1,8 +1,8 @@
 import type { Emitter, ParticleType } from '@gliv/document'
 import type { ForceKind } from '@gliv/model'
 import type { Camera } from '@gliv/player'
-import { useDocument } from '../../store/document.ts'
-import { useEffectId, useSelectedType } from '../context.ts'
+import { useDocument } from '../../state/document.ts'
+import { useEffectId, useSelectedType } from '../playback/shownEffect.ts'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
 import { PathHandles, RAIL_PATH } from './PathHandles.tsx'
 

@@ -1,10 +1,10 @@
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, type ReactNode, useRef } from 'react'
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
-import { arrowSteps } from '../../keys/arrows.ts'
-import { editMoment, editStep, endMoment, useDocument } from '../../store/document.ts'
-import { noteInput } from '../../util/inputTime.ts'
-import { useEffectId, useSelectedEmitter } from '../context.ts'
+import { arrowSteps } from '../../shared/keys/arrows.ts'
+import { editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
+import { noteInput } from '../../shared/hooks/inputTime.ts'
+import { useEffectId, useSelectedEmitter } from '../playback/shownEffect.ts'
 import { type HandleMotion, handleReading, steppedBy } from './handleKeys.ts'
 
 export interface HandleProps {

@@ -3,12 +3,20 @@ import { DEFAULT_VIEW } from '@gliv/engine'
 import type { PropertyId } from '@gliv/model'
 import type { Camera } from '@gliv/player'
 import { useMemo } from 'react'
-import { useDocument } from '../../store/document.ts'
-import { useEffectId, useSelectedEmitter, useShown } from '../context.ts'
-import { angleOf, fanFrom, fanPath, nearestTurn, type Place, polar, snapPlace } from './geometry.ts'
+import { useDocument } from '../../state/document.ts'
+import { useEffectId, useSelectedEmitter, useShown } from '../playback/shownEffect.ts'
+import {
+  angleOf,
+  fanFrom,
+  fanPath,
+  nearestTurn,
+  type Place,
+  polar,
+  snapPlace,
+} from '../../document/geometry.ts'
 import { ForceHandles } from './ForceHandles.tsx'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
-import { useSession } from '../../store/session.ts'
+import { useSession } from '../../state/session.ts'
 import { moveTogether } from './together.ts'
 import { outlineData, sizeOf, usesView } from './outlines.tsx'
 import { PathHandles, SHAPE_PATH, TRAVEL_PATH } from './PathHandles.tsx'

@@ -1,7 +1,7 @@
 import type { Emitter, ParticleType } from '@gliv/document'
 import type { Path, PathPoint } from '@gliv/model'
-import { edit } from '../../store/document.ts'
-import { useEffectId } from '../context.ts'
+import { edit } from '../../state/document.ts'
+import { useEffectId } from '../playback/shownEffect.ts'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
 import { pathData } from './outlines.tsx'
 

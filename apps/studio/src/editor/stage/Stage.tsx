@@ -1,37 +1,36 @@
-import { useGesture } from '@use-gesture/react'
-import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react'
 import { resolveEffect } from '@gliv/document'
 import type { ResolvedEffect } from '@gliv/model'
 import type { Camera } from '@gliv/player'
-import { setWorkplace } from '../../keys/focus.ts'
-import { shownKit, useDocument } from '../../store/document.ts'
-import { GROUNDS, OTHER_GROUND, useSession } from '../../store/session.ts'
-import { boundsOf, type Box, cameraFor, wholeCamera, zoomAround } from '../../util/fit.ts'
-import { previewOptions } from '../../util/preview.ts'
-import { readMask } from '../../store/masks.ts'
-import { takeInputTime } from '../../util/inputTime.ts'
-import { registerPixels } from '../../controls/pipette.ts'
-import { onPatch, premultiplied } from '../../sprites/live.ts'
-import { Guard } from '../../pages/Guard.tsx'
-import { useDriver, useEffectId, useSelectedId } from '../context.ts'
-import { LookOverlay } from '../look/LookOverlay.tsx'
-import { lookedAt, useLooking } from '../look/looking.ts'
-import { pickAt } from '../look/pick.ts'
-import { selectedOf } from '../selected.ts'
+import { useGesture } from '@use-gesture/react'
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react'
+import { readMask } from '../../document/masks.ts'
+import { Guard } from '../../frame/Guard.tsx'
+import { type Box, cameraFor } from '../../preview/fit.ts'
+import { registerPixels } from '../../shared/controls/pipette.ts'
+import { takeInputTime } from '../../shared/hooks/inputTime.ts'
+import { setWorkplace } from '../../shared/keys/focus.ts'
+import { renderSheetsOf } from '../../shared/sheetImages.ts'
+import { shownKit, useDocument } from '../../state/document.ts'
+import { inspected, useInspect } from '../../state/inspect.ts'
+import { onPatch, premultiplied } from '../../state/livePatches.ts'
+import { useLoopRegion } from '../../state/loopRegion.ts'
+import { GROUNDS, OTHER_GROUND, useSession } from '../../state/session.ts'
+import { useStarterShelf } from '../../state/starterShelf.ts'
+import { InspectOverlay } from '../inspect/InspectOverlay.tsx'
+import { pickAt } from '../inspect/pick.ts'
+import { asKitAsks, canvasPoint, setCamera, shownBounds, useCamera, wheelZoom } from '../playback/camera.ts'
+import { StageDriver } from '../playback/driver.ts'
+import { selectedOf } from '../playback/selected.ts'
+import { useDriver, useEffectId, useSelectedId } from '../playback/shownEffect.ts'
 import { techniqueDrop } from '../starters/drop.ts'
-import { useTechniques } from '../starters/shelf.ts'
-import { useRegion } from '../timeline/Region.tsx'
 import { DwellOverlay } from './DwellOverlay.tsx'
 import { Handles } from './Handles.tsx'
 import { Surfaces } from './Surfaces.tsx'
-import { setCamera, useCamera } from './camera.ts'
-import { renderSheetsOf } from './sheetImages.ts'
-import { StageDriver } from './driver.ts'
 
-const TechniqueShelf = lazy(() => import('../starters/TechniqueShelf.tsx'))
+const TechniqueShelf = lazy(() => import('../starters/StarterShelf.tsx'))
 
 const lookedNow = (effectId: string, effect: ResolvedEffect): ResolvedEffect =>
-  lookedAt(effect, useLooking.getState(), selectedOf(effectId))
+  inspected(effect, useInspect.getState(), selectedOf(effectId))
 
 /** Creates the driver for a canvas and keeps it fed with the shown effect. */
 export const useStageDriver = (
@@ -57,7 +56,7 @@ export const useStageDriver = (
     // For stories and measurements, which look at what is run instead of at pixels.
     Object.assign(globalThis, {
       glivStage: driver,
-      glivState: { document: useDocument, session: useSession, looking: useLooking },
+      glivState: { document: useDocument, session: useSession, looking: useInspect },
     })
     return registerPixels(driver.canvas, (x, y) => driver.colourAt(x, y))
   }, [driver, effectId])
@@ -87,9 +86,9 @@ export const useStageDriver = (
   // What is only looked at otherwise comes the same way, without touching the document.
   useEffect(() => {
     if (!driver) return
-    let before = `${useLooking.getState().one} ${useLooking.getState().otherBlend} ${useSession.getState().selected[effectId]}`
+    let before = `${useInspect.getState().one} ${useInspect.getState().otherBlend} ${useSession.getState().selected[effectId]}`
     const follow = (): void => {
-      const { one, otherBlend } = useLooking.getState()
+      const { one, otherBlend } = useInspect.getState()
       const now = `${one} ${otherBlend} ${useSession.getState().selected[effectId]}`
       const kit = shownKit()
       const effect = kit?.effects[effectId]
@@ -98,7 +97,7 @@ export const useStageDriver = (
       before = now
       if (matters) driver.edit(lookedNow(effectId, resolveEffect(kit, effect, readMask)))
     }
-    const ends = [useLooking.subscribe(follow), useSession.subscribe(follow)]
+    const ends = [useInspect.subscribe(follow), useSession.subscribe(follow)]
     return () => ends.forEach((end) => end())
   }, [driver, effectId])
   return { driver, canvasRef }
@@ -129,9 +128,9 @@ const useLivePatches = (driver: StageDriver | null): void => {
 
 const useSessionInDriver = (driver: StageDriver | null): void => {
   const solo = useSession((s) => s.solo)
-  const without = useLooking((s) => s.without)
-  const otherGround = useLooking((s) => s.otherGround)
-  const region = useRegion((s) => s.region)
+  const without = useInspect((s) => s.without)
+  const otherGround = useInspect((s) => s.otherGround)
+  const region = useLoopRegion((s) => s.region)
   const selected = useSelectedId()
   const { loop, speed, ground, preview } = useSession()
   const stages = useDocument((s) => s.kit?.stages)
@@ -154,17 +153,6 @@ const useSessionInDriver = (driver: StageDriver | null): void => {
     driver.shows = without ? ({ id }) => id !== selected : inEffect ? ({ id }) => heard.has(id) : null
     driver.redraw()
   }, [driver, solo, without, selected])
-}
-
-/** Where the effect happens; of one emitter alone, where its particles are. */
-const shownBounds = (driver: StageDriver, emitterId?: string): Box => {
-  const { effect } = driver.simulation!.program
-  const emitters = effect.emitters.filter((e) => e.id === emitterId)
-  const shown = emitters.length > 0 ? { ...effect, emitters, parts: [] } : effect
-  return boundsOf(
-    shown,
-    previewOptions(effect, useSession.getState().preview, useDocument.getState().kit ?? undefined),
-  )
 }
 
 /** Keeps the canvas as large as its box and frames the effect when it is opened. */
@@ -202,62 +190,6 @@ const useCanvasSize = (
   }, [driver, effectId, frame])
 }
 
-/** Whole-number zoom for games of whole pixels, one step a turn of the wheel; free zoom for the others. */
-const wheelZoom = (driver: StageDriver, px: number, py: number, deltaY: number): Camera => {
-  const { camera } = driver
-  if (!useDocument.getState().kit?.wholePixels) return zoomAround(camera, px, py, 1.0015 ** -deltaY)
-  const next = Math.max(1, Math.round(camera.zoom) + (deltaY < 0 ? 1 : -1))
-  return wholeCamera(zoomAround(camera, px, py, next / camera.zoom))
-}
-
-/** The camera as the kit asks for: of whole pixels, when it is a kit of whole pixels. */
-const asKitAsks = (camera: Camera): Camera =>
-  useDocument.getState().kit?.wholePixels ? wholeCamera(camera) : camera
-
-/** Shows all of the effect, or all of one emitter. */
-export const fitStage = (driver: StageDriver, emitterId?: string): void => {
-  if (driver.simulation)
-    setCamera(
-      driver,
-      asKitAsks(
-        cameraFor(
-          shownBounds(driver, emitterId),
-          driver.canvas.width,
-          driver.canvas.height,
-          emitterId === undefined ? undefined : 6,
-        ),
-      ),
-    )
-}
-
-/** A whole number of screen pixels to a pixel of the game, around the middle of the picture. */
-export const zoomTo = (driver: StageDriver, times: number): void => {
-  const { camera, canvas } = driver
-  setCamera(
-    driver,
-    asKitAsks(
-      zoomAround(
-        camera,
-        canvas.width / 2,
-        canvas.height / 2,
-        (times * window.devicePixelRatio) / camera.zoom,
-      ),
-    ),
-  )
-}
-
-/** Whether a world place can be seen on the stage. */
-export const isInView = ({ camera, canvas }: StageDriver, x: number, y: number): boolean => {
-  const [px, py] = [(x - camera.x) * camera.zoom, (y - camera.y) * camera.zoom]
-  return px >= 0 && py >= 0 && px <= canvas.width && py <= canvas.height
-}
-
-const canvasPoint = (driver: StageDriver, clientX: number, clientY: number): [number, number] => {
-  const box = driver.canvas.getBoundingClientRect()
-  const scale = driver.canvas.width / box.width
-  return [(clientX - box.x) * scale, (clientY - box.y) * scale]
-}
-
 export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | null) => void }) => {
   const driver = useDriver()
   const effectId = useEffectId()
@@ -290,7 +222,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
     },
     { target: frame, eventOptions: { passive: false }, drag: { filterTaps: true, pointer: { keys: false } } },
   )
-  const shelfOpen = useTechniques((s) => s.open)
+  const shelfOpen = useStarterShelf((s) => s.open)
   const drop = techniqueDrop(effectId, (clientX, clientY) => {
     if (!driver) return null
     const [px, py] = canvasPoint(driver, clientX, clientY)
@@ -312,7 +244,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
         {driver && <Axes camera={camera} />}
         {driver && handles && <Handles camera={camera} />}
         {driver && handles && <DwellOverlay camera={camera} />}
-        {driver && <LookOverlay camera={camera} />}
+        {driver && <InspectOverlay camera={camera} />}
       </div>
       {shelfOpen && (
         <Guard what="The starters">

@@ -1,9 +1,9 @@
 import type { Surface, SurfaceKind } from '@gliv/model'
 import type { Camera } from '@gliv/player'
-import { useSession } from '../../store/session.ts'
-import { useDocument } from '../../store/document.ts'
-import { useDriver } from '../context.ts'
-import { surfacesOn } from '../../util/preview.ts'
+import { useSession } from '../../state/session.ts'
+import { useDocument } from '../../state/document.ts'
+import { useDriver } from '../playback/shownEffect.ts'
+import { surfacesOn } from '../../preview/previewOptions.ts'
 
 type Outline<K extends SurfaceKind> = (surface: Extract<Surface, { kind: K }>) => string
 

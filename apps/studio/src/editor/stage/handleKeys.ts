@@ -1,5 +1,5 @@
 /** What arrow keys do with a handle, and how its place is read out. */
-import { angleOf, polar } from './geometry.ts'
+import { angleOf, polar } from '../../document/geometry.ts'
 
 /**
  * `outward`: along the line from the centre, right and down go away from it; `turning`: around the centre, a

@@ -2,7 +2,7 @@
 import type { Emitter } from '@gliv/document'
 import { DEFAULT_VIEW, flattenPath } from '@gliv/engine'
 import type { Path, ShapeKind } from '@gliv/model'
-import { polar } from './geometry.ts'
+import { polar } from '../../document/geometry.ts'
 
 const polygonPoints = (sides: number, radius: number, turned: number): [number, number][] =>
   Array.from({ length: sides }, (_, k) => polar(turned + (k * 360) / sides, radius))

@@ -1,6 +1,6 @@
 /** Where a starter may be dropped. What is on the shelf is loaded when it is asked for. */
 import type { DragEvent } from 'react'
-import { DRAGGED } from './shelf.ts'
+import { STARTER_MEDIA_TYPE } from '../../state/starterShelf.ts'
 
 /** Handlers that let a technique be dropped; `toWorld` says where. */
 export const techniqueDrop = (
@@ -8,14 +8,14 @@ export const techniqueDrop = (
   toWorld: (clientX: number, clientY: number) => readonly [number, number] | null,
 ) => ({
   onDragOver: (event: DragEvent): void => {
-    if (event.dataTransfer.types.includes(DRAGGED)) event.preventDefault()
+    if (event.dataTransfer.types.includes(STARTER_MEDIA_TYPE)) event.preventDefault()
   },
   onDrop: (event: DragEvent): void => {
-    const id = event.dataTransfer.getData(DRAGGED)
+    const id = event.dataTransfer.getData(STARTER_MEDIA_TYPE)
     const place = toWorld(event.clientX, event.clientY)
     if (!id || !place) return
     event.preventDefault()
     event.stopPropagation()
-    void import('./TechniqueShelf.tsx').then(({ setDown }) => setDown(effectId, id, ...place))
+    void import('./StarterShelf.tsx').then(({ setDown }) => setDown(effectId, id, ...place))
   },
 })

@@ -2,7 +2,7 @@
  * Where the traced particle stands on the strip, with its values; the only mark of a place that the strip
  * has.
  */
-import { useShownTrace } from '../look/shownTrace.ts'
+import { useShownTrace } from '../inspect/shownTrace.ts'
 
 export const TraceMark = ({ typeId }: { typeId: string }) => {
   const { trace, index } = useShownTrace()

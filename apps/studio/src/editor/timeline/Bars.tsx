@@ -1,11 +1,11 @@
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, useRef } from 'react'
 import { type Emitter, newBurst } from '@gliv/document'
-import { edit, endMoment, editMoment, editStep, useDocument } from '../../store/document.ts'
-import { arrowSteps } from '../../keys/arrows.ts'
-import { makeId } from '../../store/ids.ts'
-import { noteInput } from '../../util/inputTime.ts'
-import { useEffectId, useShown } from '../context.ts'
+import { edit, endMoment, editMoment, editStep, useDocument } from '../../state/document.ts'
+import { arrowSteps } from '../../shared/keys/arrows.ts'
+import { makeId } from '../../state/ids.ts'
+import { noteInput } from '../../shared/hooks/inputTime.ts'
+import { useEffectId, useShown } from '../playback/shownEffect.ts'
 import { trackTimes } from './scale.ts'
 
 const snap = (seconds: number, fine: boolean): number =>

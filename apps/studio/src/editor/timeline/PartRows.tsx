@@ -9,11 +9,11 @@ import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
 import { effectsWithin, type Part, newPart } from '@gliv/document'
 import type { PropertyId } from '@gliv/model'
-import { PropertyRow } from '../../controls/PropertyRow.tsx'
-import { TypedField } from '../../controls/TypedField.tsx'
-import { edit } from '../../store/document.ts'
-import { makeId } from '../../store/ids.ts'
-import { useEffectId, useShown } from '../context.ts'
+import { PropertyRow } from '../fields/PropertyRow.tsx'
+import { TypedField } from '../../shared/controls/TypedField.tsx'
+import { edit } from '../../state/document.ts'
+import { makeId } from '../../state/ids.ts'
+import { useEffectId, useShown } from '../playback/shownEffect.ts'
 
 const NUMBERS: readonly PropertyId[] = ['partAt', 'partX', 'partY', 'partRotate', 'partScale', 'partTime']
 

@@ -1,10 +1,10 @@
 import Extension from '@mui/icons-material/ExtensionOutlined'
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, useRef } from 'react'
-import { arrowSteps } from '../../keys/arrows.ts'
-import { editMoment, editStep, endMoment, useDocument } from '../../store/document.ts'
-import { noteInput } from '../../util/inputTime.ts'
-import { useEffectId, useShown } from '../context.ts'
+import { arrowSteps } from '../../shared/keys/arrows.ts'
+import { editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
+import { noteInput } from '../../shared/hooks/inputTime.ts'
+import { useEffectId, useShown } from '../playback/shownEffect.ts'
 import { partTimes } from './scale.ts'
 
 const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width: number }) => {

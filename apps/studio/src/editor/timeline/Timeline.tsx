@@ -1,7 +1,3 @@
-import Add from '@mui/icons-material/Add'
-import Button from '@mui/material/Button'
-import Menu from '@mui/material/Menu'
-import MenuItem from '@mui/material/MenuItem'
 import {
   closestCenter,
   DndContext,
@@ -12,23 +8,28 @@ import {
   useSensors,
 } from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
-import { addEmitter, moveEmitter, STARTERS, type StarterId } from '@gliv/document'
+import { addEmitter, moveEmitter, type StarterId, STARTERS } from '@gliv/document'
+import Add from '@mui/icons-material/Add'
+import Button from '@mui/material/Button'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
 import { useDrag } from '@use-gesture/react'
 import { Fragment, type KeyboardEvent, useEffect, useRef, useState } from 'react'
-import { arrowSteps } from '../../keys/arrows.ts'
-import { edit, useDocument } from '../../store/document.ts'
-import { makeId } from '../../store/ids.ts'
-import { select } from '../../store/session.ts'
-import { useTechniques } from '../starters/shelf.ts'
-import { PlayControls } from './PlayControls.tsx'
-import { useDriver, useEffectId, useShown } from '../context.ts'
-import { fitStage, isInView } from '../stage/Stage.tsx'
-import { stepBy } from '../transport/Transport.tsx'
-import { useBeside } from '../look/useBeside.ts'
-import { populationOf, populationPath } from './population.ts'
-import { RegionBand, regionOf, setRegion } from './Region.tsx'
-import { markSpacing, passSeconds, rulerSeconds, trackTimes } from './scale.ts'
+import { arrowSteps } from '../../shared/keys/arrows.ts'
+import { edit, useDocument } from '../../state/document.ts'
+import { makeId } from '../../state/ids.ts'
+import { regionOf, setLoopRegion } from '../../state/loopRegion.ts'
+import { select } from '../../state/session.ts'
+import { useStarterShelf } from '../../state/starterShelf.ts'
+import { fitStage, isInView } from '../playback/camera.ts'
+import { stepBy } from '../playback/playing.ts'
+import { useDriver, useEffectId, useShown } from '../playback/shownEffect.ts'
+import { useWhenIdle } from '../playback/useWhenIdle.ts'
 import { PartTracks } from './PartTracks.tsx'
+import { PlayControls } from './PlayControls.tsx'
+import { populationOf, populationPath } from './population.ts'
+import { RegionBand } from './RegionBand.tsx'
+import { markSpacing, passSeconds, rulerSeconds, trackTimes } from './scale.ts'
 import { Track } from './Track.tsx'
 import { TrackLanes } from './TrackLanes.tsx'
 
@@ -76,7 +77,7 @@ const AddMenu = () => {
           divider
           onClick={() => {
             setAnchor(null)
-            useTechniques.setState({ open: true })
+            useStarterShelf.setState({ open: true })
           }}
         >
           Starters…
@@ -126,7 +127,7 @@ const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
       const at = Math.min(1, Math.max(0, (x - box.x) / box.width)) * seconds
       const start = first ? { at, region: shiftKey } : (memo as { at: number; region: boolean })
       if (start.region) {
-        setRegion(regionOf(start.at, at))
+        setLoopRegion(regionOf(start.at, at))
         return start
       }
       stepBy(driver, Math.round(at * driver.rate) - driver.playback.tick)
@@ -167,7 +168,7 @@ const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
       aria-valuemax={seconds}
       aria-valuenow={0}
       onKeyDown={onKeyDown}
-      onDoubleClick={() => setRegion(null)}
+      onDoubleClick={() => setLoopRegion(null)}
       style={{ touchAction: 'none' }}
       data-testid="ruler"
       title="Drag to go to a moment; with Shift, a stretch to play again and again"
@@ -221,7 +222,7 @@ export const Timeline = () => {
   const seconds = useShown((kit, effect) => rulerSeconds(kit, effect), 1)
   const parts = useShown((_, effect) => effect.parts.length > 0, false)
   const [ref, width] = useWidth()
-  const population = useBeside(
+  const population = useWhenIdle(
     order.length > 0,
     `population ${seconds.toFixed(3)}`,
     (effect, options) => populationOf(effect, options, seconds),

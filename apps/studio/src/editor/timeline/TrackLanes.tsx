@@ -3,9 +3,9 @@
  */
 import type { PropertyId } from '@gliv/model'
 import { create } from 'zustand'
-import { PROPERTY_TEXTS } from '../../texts/properties.ts'
-import { useEffectId, useShown } from '../context.ts'
-import { RampEditor } from '../strip/RampEditor.tsx'
+import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { useEffectId, useShown } from '../playback/shownEffect.ts'
+import { RampEditor } from '../ramps/RampEditor.tsx'
 
 /** Emitters whose lanes are open. Lifetime: session, in memory. */
 export const useOpenLanes = create<{ readonly open: readonly string[] }>(() => ({ open: [] }))

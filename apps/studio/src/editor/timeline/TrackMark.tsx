@@ -1,6 +1,6 @@
 /** A colour by which a track is found again: a press goes on to the next, none is the last. */
-import { edit } from '../../store/document.ts'
-import { useEffectId, useShown } from '../context.ts'
+import { edit } from '../../state/document.ts'
+import { useEffectId, useShown } from '../playback/shownEffect.ts'
 
 const MARKS = ['#b8430f', '#c99a1b', '#1f6f5c', '#3d6fa8', '#8a2f5a'] as const
 

@@ -4,11 +4,11 @@ import Checkbox from '@mui/material/Checkbox'
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
 import { useState } from 'react'
-import { GrowingPopover } from '../../controls/GrowingPopover.tsx'
-import { TypedField } from '../../controls/TypedField.tsx'
-import { setSession, useSession } from '../../store/session.ts'
+import { GrowingPopover } from '../../shared/controls/GrowingPopover.tsx'
+import { TypedField } from '../../shared/controls/TypedField.tsx'
+import { setSession, useSession } from '../../state/session.ts'
+import { type Move, MOVES, type Preview, STILL } from '../../state/stagePreview.ts'
 import { StageRows } from './StageRows.tsx'
-import { type Move, MOVES, type Preview, STILL } from '../../util/preview.ts'
 
 const MOVE_TEXTS = {
   auto: 'moves when it has to',

@@ -9,11 +9,11 @@ import Select from '@mui/material/Select'
 import { freeName, type Kit } from '@gliv/document'
 import type { Surface, SurfaceKind } from '@gliv/model'
 import { useState } from 'react'
-import { NameField } from '../../controls/NameField.tsx'
-import { TypedField } from '../../controls/TypedField.tsx'
-import { edit, useDocument } from '../../store/document.ts'
-import { makeId } from '../../store/ids.ts'
-import { setSession, useSession } from '../../store/session.ts'
+import { NameField } from '../../document/NameField.tsx'
+import { TypedField } from '../../shared/controls/TypedField.tsx'
+import { edit, useDocument } from '../../state/document.ts'
+import { makeId } from '../../state/ids.ts'
+import { setSession, useSession } from '../../state/session.ts'
 
 const KIND_TEXTS = {
   segment: 'Line',

@@ -10,12 +10,13 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
 import { useEffect, useRef } from 'react'
-import { TypedField } from '../../controls/TypedField.tsx'
-import { edit } from '../../store/document.ts'
-import { setSession, SPEEDS, useSession } from '../../store/session.ts'
-import { LookBar } from '../look/LookBar.tsx'
+import { TypedField } from '../../shared/controls/TypedField.tsx'
+import { edit } from '../../state/document.ts'
+import { setSession, SPEEDS, useSession } from '../../state/session.ts'
+import { InspectBar } from '../inspect/InspectBar.tsx'
+import { stepBy, togglePlay } from '../playback/playing.ts'
+import { useDriver, useEffectId, usePlaying, useShown } from '../playback/shownEffect.ts'
 import { PreviewMenu } from './PreviewMenu.tsx'
-import { useDriver, useEffectId, usePlaying, useShown } from '../context.ts'
 
 const SPEED_LABELS: Record<(typeof SPEEDS)[number], string> = {
   0.1: '¹⁄₁₀',
@@ -71,20 +72,6 @@ const SeedField = () => {
   )
 }
 
-export const togglePlay = (driver: ReturnType<typeof useDriver>): void => {
-  if (!driver) return
-  if (driver.playback.playing) driver.pause()
-  else driver.play()
-  setSession({ playing: driver.playback.playing })
-}
-
-export const stepBy = (driver: ReturnType<typeof useDriver>, ticks: number): void => {
-  if (!driver) return
-  if (driver.playback.playing) driver.pause()
-  setSession({ playing: false })
-  driver.seek(Math.max(0, driver.playback.tick + ticks))
-}
-
 export const Transport = () => {
   const driver = useDriver()
   const playing = usePlaying()
@@ -135,7 +122,7 @@ export const Transport = () => {
       </ToggleButtonGroup>
       <Clock />
       <span className="spacer" />
-      <LookBar />
+      <InspectBar />
       <PreviewMenu />
       <SeedField />
     </div>

@@ -4,9 +4,9 @@ import Popover from '@mui/material/Popover'
 import type { Sheet } from '@gliv/document'
 import { resizeCanvas } from '@gliv/pixels'
 import { useState } from 'react'
-import { looseFrames, relay } from '../layout.ts'
-import { NumberField } from '../NumberField.tsx'
-import { tell } from '../pixels.ts'
+import { looseFrames, repack } from '../sheets/repack.ts'
+import { NumberField } from '../../shared/controls/NumberField.tsx'
+import { tell } from '../sheets/pictures.ts'
 
 /** Largest sprite that can be drawn, px. */
 export const DRAW_LIMIT = 128
@@ -36,7 +36,7 @@ export const CanvasSize = ({ sheet, index }: { sheet: Sheet; index: number }) =>
         pivotY: loose.pivotY + dy,
       }
     })
-    await relay(`Canvas of ${size.w} × ${size.h}`, sheet, frames)
+    await repack(`Canvas of ${size.w} × ${size.h}`, sheet, frames)
     setAnchor(null)
   }
   return (

@@ -1,9 +1,9 @@
 import type { Cell, Image } from '@gliv/pixels'
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react'
-import { useBoxSize } from '../../editor/strip/useBoxSize.ts'
-import { GROUNDS, groundColour } from '../../store/session.ts'
-import { useSprites } from '../state.ts'
-import { isBright, type Look, lookAt, texelAt } from '../view.ts'
+import { useBoxSize } from '../../shared/hooks/useBoxSize.ts'
+import { GROUNDS, groundColour } from '../../state/session.ts'
+import { useSprites } from '../../state/sprites.ts'
+import { isBright, type Look, lookAt, texelAt } from '../sheets/view.ts'
 import { begin, type Gesture, goOn, imageIn } from './gesture.ts'
 import { colourAt, type Settings, TOOLS } from './tools.ts'
 

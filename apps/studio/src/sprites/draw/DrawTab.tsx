@@ -3,11 +3,11 @@ import Checkbox from '@mui/material/Checkbox'
 import type { Sheet } from '@gliv/document'
 import { type Cell, coloursOf, createImage, crop, flipped, type Image } from '@gliv/pixels'
 import { useMemo, useState } from 'react'
-import { WordRow } from '../../controls/WordRow.tsx'
-import { useNamed } from '../../store/useNamed.ts'
-import { useDocument } from '../../store/document.ts'
-import { giveFrame, useTarget } from '../target.ts'
-import { useFrame, usePixels } from '../use.ts'
+import { WordRow } from '../../shared/controls/WordRow.tsx'
+import { useNamed } from '../../document/useNamed.ts'
+import { useDocument } from '../../state/document.ts'
+import { giveFrame, useActiveType } from '../sheets/activeType.ts'
+import { useFrame, usePixels } from '../sheets/chosenSheet.ts'
 import { CanvasSize, DRAW_LIMIT } from './CanvasSize.tsx'
 import { DrawCanvas } from './DrawCanvas.tsx'
 import { FrameStrip } from './FrameStrip.tsx'
@@ -74,7 +74,7 @@ const Drawing = ({ sheet, index }: { sheet: Sheet; index: number }) => {
   const chosen = useDocument((s) => s.kit?.palettes[palette]?.colours ?? NO_COLOURS)
   const drawn = useFrameImage(sheet, index)
   const neighbours = useNeighbours(sheet, index, onion)
-  const target = useTarget()
+  const target = useActiveType()
   const image = drawn?.image
   const colours = useMemo(
     () => [...new Set([...chosen, ...(image ? ownColours(image) : [])])].slice(0, 64),

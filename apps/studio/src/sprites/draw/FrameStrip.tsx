@@ -6,11 +6,11 @@ import DeleteOutline from '@mui/icons-material/DeleteOutlined'
 import IconButton from '@mui/material/IconButton'
 import { freeName, type Sheet } from '@gliv/document'
 import { createImage } from '@gliv/pixels'
-import { FrameCell } from '../../editor/recipe/FrameMenu.tsx'
-import { moved } from '../clips.ts'
-import { type LooseFrame, looseFrames, relay } from '../layout.ts'
-import { tell } from '../pixels.ts'
-import { chooseFrame } from '../state.ts'
+import { FrameCell } from '../../preview/FrameMenu.tsx'
+import { moved } from '../sheets/clips.ts'
+import { type LooseFrame, looseFrames, repack } from '../sheets/repack.ts'
+import { tell } from '../sheets/pictures.ts'
+import { chooseFrame } from '../../state/sprites.ts'
 
 /** Frames shown on either side of the present one: a sheet may have thousands. */
 const AROUND = 12
@@ -23,7 +23,7 @@ export const FrameStrip = ({ sheet, index }: { sheet: Sheet; index: number }) =>
     recipe: (frames: LooseFrame[]) => LooseFrame[],
     then: number,
   ): Promise<void> => {
-    await relay(label, sheet, recipe(await looseFrames(sheet)))
+    await repack(label, sheet, recipe(await looseFrames(sheet)))
     chooseFrame(sheet.id, then)
   }
   const run = (work: Promise<void>): void => void work.catch(tell)

@@ -11,8 +11,8 @@ import RectangleOutlined from '@mui/icons-material/RectangleOutlined'
 import IconButton from '@mui/material/IconButton'
 import Slider from '@mui/material/Slider'
 import type { ComponentType } from 'react'
-import { ColourField } from '../../controls/ColourField.tsx'
-import { NumberField } from '../NumberField.tsx'
+import { ColourField } from '../../shared/controls/ColourField.tsx'
+import { NumberField } from '../../shared/controls/NumberField.tsx'
 import { type Settings, type Tool, TOOLS } from './tools.ts'
 
 const ICONS: Readonly<Record<Tool, ComponentType<{ fontSize?: 'small' }>>> = {

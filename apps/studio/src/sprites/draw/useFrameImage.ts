@@ -5,10 +5,10 @@
 import { type Sheet } from '@gliv/document'
 import { blitExtruded, crop, type Image } from '@gliv/pixels'
 import { useCallback, useMemo, useRef, useState } from 'react'
-import { useDocument } from '../../store/document.ts'
-import { publishPatch } from '../live.ts'
-import { editPicture, imageOf, tell } from '../pixels.ts'
-import { usePixels } from '../use.ts'
+import { useDocument } from '../../state/document.ts'
+import { publishPatch } from '../../state/livePatches.ts'
+import { editPicture, imageOf, tell } from '../sheets/pictures.ts'
+import { usePixels } from '../sheets/chosenSheet.ts'
 
 /** Commits follow one another, each on the sheet as the one before left it. */
 let queue: Promise<void> = Promise.resolve()

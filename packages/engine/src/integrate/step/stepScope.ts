@@ -124,7 +124,8 @@ export interface ForcePass {
   set(scope: StepScope): void
   apply(scope: StepScope): void
   /**
-   * Tells the kernel what it needs to do the same in this step, and gives the bits of kernels/flags.ts; 0 when
+   * Tells the kernel what it needs to do the same in this step, and gives the bits of kernels/flags.ts; 0
+   * when
    * only `apply` can.
    */
   writeKernelParameters?(scope: StepScope, slab: Slab): number

@@ -1,0 +1,251 @@
+import { refuseNumber, refuseWithin } from '@gliv/document'
+import { property, type PropertyId } from '@gliv/model'
+import { useDrag } from '@use-gesture/react'
+import { type KeyboardEvent, memo, useLayoutEffect, useRef, useState } from 'react'
+import { useEscape } from '../../shared/keys/escape.ts'
+import {
+  cancelMoment,
+  edit,
+  editMoment,
+  editStep,
+  endMoment,
+  shownKit,
+  useDocument,
+} from '../../state/document.ts'
+import { setRangeEnd } from '../../document/setRangeEnd.ts'
+import {
+  carrierOf,
+  type RangeEnd,
+  readEnd,
+  readValue,
+  type PropertyAddress,
+} from '../../document/propertyAddress.ts'
+import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { noteTouched } from '../../state/touched.ts'
+import { resetValue, setValue } from '../../document/values.ts'
+import { clampHard, formatNumber, stepOf, tidy, unitText } from '../../document/format.ts'
+import { parseTyped } from '../../document/typed.ts'
+import { noteInput } from '../../shared/hooks/inputTime.ts'
+import { dwellOn, quietly } from '../../shared/hooks/dwell.ts'
+import { FieldMessage } from '../../shared/controls/FieldMessage.tsx'
+import { numberMenuOn } from './numberMenuStore.ts'
+
+interface Props {
+  readonly target: PropertyAddress
+  readonly id: PropertyId
+  readonly part: RangeEnd
+  /** Shows the unit behind the digits. */
+  readonly unit?: boolean
+}
+
+const DOUBLE_CLICK_MS = 600
+
+/** Factor of a step: ten times with Shift, a tenth with Alt. */
+const fineness = (event: { shiftKey: boolean; altKey: boolean }): number =>
+  event.shiftKey ? 10 : event.altKey ? 0.1 : 1
+
+/** Why a number may not have a value beside its owner's others. */
+const refuseBeside = (target: PropertyAddress, id: PropertyId, value: number): string | null => {
+  const { kit } = useDocument.getState()
+  const carrier = kit && carrierOf(kit, target)
+  return carrier ? refuseWithin(target.owner, carrier, id, value) : null
+}
+
+/** What was typed becomes the value, or a message: value, rule, remedy. */
+const commitTyped = (
+  target: PropertyAddress,
+  id: PropertyId,
+  part: RangeEnd,
+  text: string,
+  present: number,
+): string | null => {
+  const typed = parseTyped(id, text, present)
+  if (!typed) return `“${text}” is no number; type digits like 12, 12-20, 16±4, 8*1.5 or 80%`
+  const isRange = property(id).kind === 'range'
+  if (typed.from !== typed.to && !isRange) return 'This takes one number; type digits like 12'
+  const refusal =
+    refuseNumber(id, typed.from) ?? refuseNumber(id, typed.to) ?? refuseBeside(target, id, typed.from)
+  if (refusal) return refusal
+  if (typed.from === typed.to) setRangeEnd(target, id, part, typed.from, edit)
+  else setValue(target, id, typed)
+  noteTouched(id)
+  return null
+}
+
+/** The number before or after a field, in the order of the page. */
+const neighbour = (field: Element, before: boolean): HTMLElement | undefined => {
+  const numbers = [...document.querySelectorAll<HTMLElement>('.drag-number')]
+  const isAfter = (other: Element): boolean =>
+    (field.compareDocumentPosition(other) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0
+  return before ? numbers.findLast((other) => !isAfter(other)) : numbers.find(isAfter)
+}
+
+const Typing = ({
+  start,
+  label,
+  onDone,
+  onReset,
+}: {
+  start: string
+  label: string
+  onDone: (text: string | null, byKey: boolean) => string | null
+  onReset: () => void
+}) => {
+  // A second click right after the first is a double-click on the number, which resets it.
+  const openedAt = useRef(performance.now())
+  /** Null until something is typed: the field then follows the document. */
+  const [typed, setTyped] = useState<string | null>(null)
+  const text = typed ?? start
+  const [message, setMessage] = useState<string | null>(null)
+  const field = useRef<HTMLInputElement>(null)
+  const closed = useRef(false)
+  // Before the browser goes on with the key that began the typing, so that this digit is not lost.
+  useLayoutEffect(() => {
+    field.current?.focus()
+    field.current?.select()
+  }, [])
+  const finish = (value: string | null, byKey = false): void => {
+    if (closed.current) return
+    closed.current = true
+    const refusal = onDone(value, byKey)
+    setMessage(refusal)
+    if (refusal) closed.current = false
+  }
+  /**
+   * While typing, Tab goes from number to number; what stands between them is reached from a number that is
+   * not typed.
+   */
+  const tabOn = (event: KeyboardEvent): void => {
+    const next = neighbour(field.current!, event.shiftKey)
+    if (!next) return
+    event.preventDefault()
+    finish(typed)
+    if (closed.current) next.focus()
+  }
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key === 'Tab') return tabOn(event)
+    if (event.key !== 'Enter' && event.key !== 'Escape') return
+    // Neither presses what lies around the number.
+    event.stopPropagation()
+    finish(event.key === 'Enter' ? text : null, true)
+  }
+  useEscape(true, field, () => finish(null, true))
+  return (
+    <span className="typing">
+      <input
+        ref={field}
+        className="number-input"
+        aria-label={label}
+        aria-invalid={message !== null}
+        value={text}
+        style={{ width: `${Math.max(4, text.length + 1)}ch` }}
+        onChange={(event) => setTyped(event.target.value)}
+        onDoubleClick={() => {
+          if (performance.now() - openedAt.current > DOUBLE_CLICK_MS || typed !== null) return
+          closed.current = true
+          onReset()
+        }}
+        onKeyDown={onKeyDown}
+        onBlur={() => finish(typed === null || message ? null : text)}
+      />
+      {message && <FieldMessage anchor={field.current}>{message}</FieldMessage>}
+    </span>
+  )
+}
+
+/** A number that is dragged and typed where it stands. A click types, a drag changes, arrow keys step. */
+export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
+  const value = useDocument((state) => {
+    const kit = shownKit(state)
+    const found = kit && readValue(kit, target, id)
+    return found === null || found === undefined ? null : readEnd(found, part)
+  })
+  const [typing, setTyping] = useState(false)
+  const shown = useRef<HTMLSpanElement>(null)
+  /** The number takes the focus back when typing was ended by a key: the next key goes on from there. */
+  const takesFocus = useRef(false)
+  useLayoutEffect(() => {
+    if (typing || !takesFocus.current) return
+    takesFocus.current = false
+    quietly(() => shown.current?.focus({ preventScroll: true }))
+  }, [typing])
+  const exact = useRef(0)
+  const step = stepOf(id)
+  const label = PROPERTY_TEXTS[id].label + (part === 'from' ? ', from' : part === 'to' ? ', to' : '')
+
+  const bind = useDrag(
+    ({ first, last, tap, canceled, delta: [dx], event }) => {
+      if (tap) return setTyping(true)
+      if (first) exact.current = value ?? 0
+      if (canceled) return cancelMoment()
+      noteInput(event)
+      const pointer = event as PointerEvent
+      exact.current = clampHard(id, exact.current + dx * step * fineness(pointer))
+      if (dx !== 0) setRangeEnd(target, id, part, tidy(exact.current, step * fineness(pointer)), editMoment)
+      if (last) {
+        endMoment()
+        noteTouched(id)
+      }
+    },
+    { filterTaps: true, axis: 'x', pointer: { capture: true, keys: false }, threshold: 2 },
+  )
+
+  if (value === null) return null
+  if (typing)
+    return (
+      <Typing
+        start={formatNumber(id, value)}
+        label={label}
+        onDone={(text, byKey) => {
+          const refusal = text === null ? null : commitTyped(target, id, part, text, value)
+          if (!refusal) {
+            takesFocus.current = byKey
+            setTyping(false)
+          }
+          return refusal
+        }}
+        onReset={() => {
+          setTyping(false)
+          resetValue(target, id)
+        }}
+      />
+    )
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const direction =
+      event.key === 'ArrowUp' || event.key === 'ArrowRight'
+        ? 1
+        : event.key === 'ArrowDown' || event.key === 'ArrowLeft'
+          ? -1
+          : 0
+    if (event.key === 'Enter' || /^[\d−.*/+-]$/.test(event.key)) setTyping(true)
+    if (direction !== 0) {
+      event.preventDefault()
+      event.stopPropagation()
+      const by = step * fineness(event)
+      setRangeEnd(target, id, part, tidy(value + direction * by, by), editStep)
+      noteTouched(id)
+    }
+  }
+  return (
+    <span
+      ref={shown}
+      {...bind()}
+      {...dwellOn(id)}
+      onContextMenu={numberMenuOn(target, id)}
+      role="spinbutton"
+      tabIndex={0}
+      className="drag-number"
+      data-property={id}
+      data-part={part}
+      aria-label={label}
+      aria-valuenow={value}
+      aria-valuetext={formatNumber(id, value) + unitText(id)}
+      title={PROPERTY_TEXTS[id].help}
+      onKeyDown={onKeyDown}
+    >
+      {formatNumber(id, value)}
+      {unit ? unitText(id) : ''}
+    </span>
+  )
+})
+DragNumber.displayName = 'DragNumber'

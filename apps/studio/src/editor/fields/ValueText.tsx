@@ -1,0 +1,23 @@
+import { property, type PropertyId } from '@gliv/model'
+import { shownKit, useDocument } from '../../state/document.ts'
+import { readValue, type PropertyAddress } from '../../document/propertyAddress.ts'
+import { unitText } from '../../document/format.ts'
+import { DragNumber } from './DragNumber.tsx'
+
+/** A value in a sentence: one number, or two with a dash when it is a range. */
+export const ValueText = ({ target, id }: { target: PropertyAddress; id: PropertyId }) => {
+  const split = useDocument((state) => {
+    const kit = shownKit(state)
+    const value = kit && readValue(kit, target, id)
+    return typeof value === 'object' && value !== null && value.from !== value.to
+  })
+  if (property(id).kind === 'number') return <DragNumber target={target} id={id} part="value" />
+  if (!split) return <DragNumber target={target} id={id} part="both" />
+  return (
+    <span className="range-text">
+      <DragNumber target={target} id={id} part="from" unit={false} />–
+      <DragNumber target={target} id={id} part="to" unit={false} />
+      <span className="unit">{unitText(id)}</span>
+    </span>
+  )
+}

@@ -1,0 +1,412 @@
+import { useDrag } from '@use-gesture/react'
+import { FLAT_RAMP, type Ramp, type RampPoint, type ScalarRampKind } from '@gliv/model'
+import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react'
+import { arrowSteps } from '../../shared/keys/arrows.ts'
+import { edit, editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
+import { setSession, useSession } from '../../state/session.ts'
+import {
+  type RampAddress,
+  rampEditLabel,
+  rampKey,
+  rampName,
+  readRamp,
+  writeRamp,
+} from '../../document/rampAddress.ts'
+import { noteInput } from '../../shared/hooks/inputTime.ts'
+import { InFieldsSlot } from './FieldsSlot.tsx'
+import { useShown } from '../playback/shownEffect.ts'
+import { RampShelf } from './RampShelf.tsx'
+import { type PointChange, RampFields } from './RampFields.tsx'
+import { freeHandlesOf, moveFreeHandle, rampPath, withEase } from '../../document/rampMaths.ts'
+import { addTogether, moveTogether, removeTogether, type Together } from './rampTogether.ts'
+import { useBoxSize } from '../../shared/hooks/useBoxSize.ts'
+
+const INSET = 8
+
+type TypeRamp = Extract<RampAddress, { of: 'type' }>
+
+interface Props {
+  readonly address: RampAddress
+  /** Fields stand under the plot instead of in the strip's side. */
+  readonly inline?: boolean
+}
+
+const write = (address: RampAddress, what: string, next: Ramp, how: typeof edit): void => {
+  const { kit } = useDocument.getState()
+  if (kit) how(rampEditLabel(kit, address, what), (draft) => writeRamp(draft, address, next))
+}
+
+const readNow = (address: RampAddress): Ramp | undefined => {
+  const { kit } = useDocument.getState()
+  return kit ? readRamp(kit, address) : undefined
+}
+
+/** A ramp and those that are edited with it, as the document has them. */
+const togetherNow = (address: RampAddress, mates: readonly RampAddress[]): Together | null => {
+  const ramp = readNow(address)
+  return ramp ? { ramp, mates: mates.map((mate) => readNow(mate) ?? FLAT_RAMP) } : null
+}
+
+const writeTogether = (
+  address: RampAddress,
+  mates: readonly RampAddress[],
+  what: string,
+  next: Together,
+  how: typeof edit,
+): void => {
+  const { kit } = useDocument.getState()
+  if (!kit) return
+  how(rampEditLabel(kit, address, what), (draft) => {
+    writeRamp(draft, address, next.ramp)
+    mates.forEach((mate, k) => writeRamp(draft, mate, next.mates[k]!))
+  })
+}
+
+const removeAt = (address: RampAddress, mates: readonly RampAddress[], index: number): void => {
+  const before = togetherNow(address, mates)
+  if (before) writeTogether(address, mates, 'Remove a point', removeTogether(before, index), edit)
+}
+
+interface PointProps {
+  readonly at: RampAddress
+  readonly mates: readonly RampAddress[]
+  readonly ramp: Ramp
+  readonly index: number
+  readonly x: number
+  readonly y: number
+  /** The chosen one; or one of a ramp that is edited with the one at hand. */
+  readonly look: 'chosen' | 'mate' | ''
+  readonly toRamp: (clientX: number, clientY: number) => [number, number]
+  readonly onChoose: () => void
+}
+
+const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: PointProps) => {
+  const bind = useDrag(
+    ({ event, first, last, tap, xy: [px, py] }) => {
+      event.stopPropagation()
+      // One of another ramp takes over when it is pressed, not while it is dragged: that would take it away.
+      if (look === 'mate' ? tap : first) onChoose()
+      if (tap) return
+      noteInput(event)
+      const before = togetherNow(place, mates)
+      if (before)
+        writeTogether(
+          place,
+          mates,
+          'Move a point',
+          moveTogether(before, index, ...toRamp(px, py)),
+          editMoment,
+        )
+      if (last) endMoment()
+    },
+    { filterTaps: true },
+  )
+  const point = ramp.points[index]!
+  const onRemove = (): void => removeAt(place, mates, index)
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const step = event.shiftKey ? 0.1 : 0.01
+    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[
+      event.key
+    ]
+    if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
+    if (!by) return
+    event.preventDefault()
+    event.stopPropagation()
+    const before = togetherNow(place, mates)
+    if (before)
+      writeTogether(
+        place,
+        mates,
+        'Move a point',
+        moveTogether(before, index, point.at + by[0]!, point.value + by[1]!),
+        editStep,
+      )
+  }
+  return (
+    <g
+      {...bind()}
+      transform={`translate(${x} ${y})`}
+      className={`ramp-point ${look}`}
+      data-testid={look === 'mate' ? 'mate-point' : 'ramp-point'}
+      role="slider"
+      tabIndex={0}
+      aria-label={`Point ${index + 1} of the ${rampName(place)}`}
+      aria-valuenow={point.value}
+      aria-valuetext={`${Number(point.value.toFixed(3))} at ${Number((point.at * 100).toFixed(1))} % of life`}
+      onFocus={look === 'mate' ? undefined : onChoose}
+      onKeyDown={onKeyDown}
+      onDoubleClick={(event) => {
+        event.stopPropagation()
+        onRemove()
+      }}
+      style={{ touchAction: 'none' }}
+    >
+      {/* The one that is grabbed stays the same element: a drag holds on to it. */}
+      <circle r={10} fill="transparent" />
+      <rect
+        x={-4.5}
+        y={-4.5}
+        width={9}
+        height={9}
+        rx={look === 'chosen' ? 0 : 4.5}
+        transform="rotate(45)"
+        pointerEvents="none"
+      />
+    </g>
+  )
+}
+
+/** The two handles of a free segment, on thin lines from their points. */
+const FreeHandles = ({
+  address,
+  ramp,
+  index,
+  x,
+  y,
+  toRamp,
+}: {
+  address: RampAddress
+  ramp: Ramp
+  index: number
+  x: (at: number) => number
+  y: (value: number) => number
+  toRamp: (clientX: number, clientY: number) => [number, number]
+}) => {
+  const from = ramp.points[index]!
+  const to = ramp.points[index + 1]!
+  const [x1, y1, x2, y2] = freeHandlesOf(from, to)
+  const span = to.at - from.at
+  const bind = useDrag(({ args: [which], event, last, xy: [px, py] }) => {
+    event.stopPropagation()
+    noteInput(event)
+    const before = readNow(address)
+    if (before)
+      write(address, 'Bend', moveFreeHandle(before, index, which as 0 | 1, ...toRamp(px, py)), editMoment)
+    if (last) endMoment()
+  })
+  const onKeyDown =
+    (which: 0 | 1, at: number, value: number) =>
+    (event: KeyboardEvent): void => {
+      const steps = arrowSteps(event)
+      const before = readNow(address)
+      if (!steps || !before) return
+      event.preventDefault()
+      write(
+        address,
+        'Bend',
+        moveFreeHandle(before, index, which, at + steps[0] / 100, value - steps[1] / 100),
+        editStep,
+      )
+    }
+  const handle = (which: 0 | 1, at: number, value: number, start: RampPoint) => (
+    <g key={which}>
+      <line x1={x(start.at)} y1={y(start.value)} x2={x(at)} y2={y(value)} className="free-line" />
+      <circle
+        {...bind(which)}
+        cx={x(at)}
+        cy={y(value)}
+        r={5}
+        className="free-handle"
+        data-testid="free-handle"
+        role="slider"
+        tabIndex={0}
+        aria-label={`${which === 0 ? 'First' : 'Second'} handle of the bend of the ${rampName(address)}`}
+        aria-valuenow={value}
+        aria-valuetext={`${Math.round(at * 100)} % of life, value ${Number(value.toFixed(2))}`}
+        onKeyDown={onKeyDown(which, at, value)}
+        style={{ touchAction: 'none' }}
+        onClick={(event) => event.stopPropagation()}
+      />
+    </g>
+  )
+  return (
+    <>
+      {handle(0, from.at + x1 * span, y1, from)}
+      {handle(1, from.at + x2 * span, y2, to)}
+    </>
+  )
+}
+
+/**
+ * The type's other ramps behind the one at hand, on the same axis; they are only seen, so that a press always
+ * adds a point.
+ */
+const GhostRamps = memo(
+  ({
+    address,
+    mates,
+    width,
+    inner,
+  }: {
+    address: TypeRamp
+    mates: readonly TypeRamp[]
+    width: number
+    inner: number
+  }) => {
+    const ramps = useShown((kit) => kit.types[address.type]?.ramps ?? null, null)
+    const together = mates.map((mate) => mate.ramp)
+    const behind = (['scale', 'opacity', 'speed'] as const).filter(
+      (kind) => kind !== address.ramp && !together.includes(kind),
+    )
+    if (!ramps) return null
+    const line = (kind: ScalarRampKind, className: string) => (
+      <path key={kind} d={rampPath(ramps[kind], width, inner, INSET)} className={className} />
+    )
+    return (
+      <>
+        {behind.map((kind) => line(kind, 'ghost-line'))}
+        {together.map((kind) => line(kind, 'mate-line'))}
+      </>
+    )
+  },
+)
+GhostRamps.displayName = 'GhostRamps'
+
+/** Points of a ramp that is edited with the one at hand. */
+const MatePoints = ({
+  mate,
+  mates,
+  x,
+  y,
+  toRamp,
+}: {
+  mate: TypeRamp
+  mates: readonly RampAddress[]
+  x: (at: number) => number
+  y: (value: number) => number
+  toRamp: (clientX: number, clientY: number) => [number, number]
+}) => {
+  const ramp = useShown<Ramp>((kit) => readRamp(kit, mate) ?? FLAT_RAMP, FLAT_RAMP)
+  return ramp.points.map((p, i) => (
+    <Point
+      key={i}
+      at={mate}
+      mates={mates}
+      ramp={ramp}
+      index={i}
+      look="mate"
+      x={x(p.at)}
+      y={y(p.value)}
+      toRamp={toRamp}
+      onChoose={() => setSession({ ramp: mate.ramp })}
+    />
+  ))
+}
+
+/** Ramps of the same type that were asked for beside this one. */
+const useMates = (address: RampAddress): readonly TypeRamp[] => {
+  const together = useSession((s) => s.rampsTogether)
+  return useMemo(
+    () =>
+      address.of === 'type' && together.includes(address.ramp)
+        ? together
+            .filter((ramp) => ramp !== address.ramp)
+            .map((ramp) => ({ of: 'type', type: address.type, ramp }))
+        : [],
+    [address, together],
+  )
+}
+
+/**
+ * A ramp: drag points, click the line's ground to add one, double-click or Delete to remove; exact values by
+ * typing.
+ */
+export const RampEditor = ({ address, inline = false }: Props) => {
+  const [index, setIndex] = useState(0)
+  const box = useRef<SVGSVGElement>(null)
+  const { width, height } = useBoxSize(box, inline ? 240 : 600, inline ? 54 : 80)
+  const ramp = useShown<Ramp>((kit) => readRamp(kit, address) ?? FLAT_RAMP, FLAT_RAMP)
+  const chosen = Math.min(index, ramp.points.length - 1)
+  const point = ramp.points[chosen]!
+  const inner = Math.max(10, height - 2 * INSET)
+  const toRamp = (clientX: number, clientY: number): [number, number] => {
+    const bounds = box.current!.getBoundingClientRect()
+    return [(clientX - bounds.x) / bounds.width, 1 - (clientY - bounds.y - INSET) / inner]
+  }
+  const mates = useMates(address)
+  const latest = useRef<{ change: (next: PointChange) => void; remove: () => void }>(null)
+  const add = (event: React.MouseEvent): void => {
+    if ((event.target as Element).closest('.ramp-point, .free-handle')) return
+    const before = togetherNow(address, mates)
+    if (!before) return
+    const added = addTogether(before, ...toRamp(event.clientX, event.clientY))
+    writeTogether(address, mates, 'Add a point', added, edit)
+    setIndex(added.index)
+  }
+  const change = (next: PointChange): void => {
+    const before = togetherNow(address, mates)
+    if (!before) return
+    const moved = moveTogether(before, chosen, next.at ?? point.at, next.value ?? point.value)
+    writeTogether(
+      address,
+      mates,
+      'Set a point',
+      next.ease ? { ...moved, ramp: withEase(moved.ramp, chosen, next.ease) } : moved,
+      edit,
+    )
+  }
+  // The fields keep their first callbacks; these always reach the latest.
+  useEffect(() => void (latest.current = { change, remove: () => removeAt(address, mates, chosen) }))
+  const [stable] = useState(() => ({
+    change: (next: PointChange) => latest.current?.change(next),
+    remove: () => latest.current?.remove(),
+  }))
+  const fields = (
+    <RampFields
+      point={point}
+      last={chosen === ramp.points.length - 1}
+      only={ramp.points.length <= 1}
+      onChange={stable.change}
+      onRemove={stable.remove}
+    />
+  )
+  const x = (at: number): number => at * width
+  const y = (value: number): number => INSET + (1 - value) * inner
+  const free = point.ease === 'free' && chosen < ramp.points.length - 1
+  return (
+    <div className={inline ? 'ramp-editor inline' : 'ramp-editor'} data-testid={`ramp-${rampKey(address)}`}>
+      <svg ref={box} className="ramp-plot" onClick={add} aria-label={rampName(address)}>
+        <path d={`M 0 ${INSET} H ${width} M 0 ${INSET + inner} H ${width}`} className="ramp-grid" />
+        {address.of === 'type' && <GhostRamps address={address} mates={mates} width={width} inner={inner} />}
+        <path d={rampPath(ramp, width, inner, INSET)} className="ramp-line" />
+        {free && <FreeHandles address={address} ramp={ramp} index={chosen} x={x} y={y} toRamp={toRamp} />}
+        {mates.map((mate) => (
+          <MatePoints
+            key={mate.ramp}
+            mate={mate}
+            mates={[address, ...mates.filter((other) => other !== mate)]}
+            x={x}
+            y={y}
+            toRamp={toRamp}
+          />
+        ))}
+        {ramp.points.map((p, i) => (
+          <Point
+            key={i}
+            at={address}
+            mates={mates}
+            ramp={ramp}
+            index={i}
+            look={i === chosen ? 'chosen' : ''}
+            x={x(p.at)}
+            y={y(p.value)}
+            toRamp={toRamp}
+            onChoose={() => setIndex(i)}
+          />
+        ))}
+      </svg>
+      {inline ? (
+        fields
+      ) : (
+        <InFieldsSlot>
+          {fields}
+          <RampShelf
+            kind="ramp"
+            ramp={ramp}
+            onUse={(next, name) => write(address, `Use ${name}`, next, edit)}
+          />
+        </InFieldsSlot>
+      )}
+    </div>
+  )
+}

@@ -1,9 +1,0 @@
-import { useDocument } from '../store/document.ts'
-import { useSession } from '../store/session.ts'
-
-/** The selected emitter outside of React: what was selected, else the topmost. */
-export const selectedOf = (effectId: string): string | undefined => {
-  const effect = useDocument.getState().kit?.effects[effectId]
-  const wanted = useSession.getState().selected[effectId]
-  return wanted && effect?.emitters[wanted] ? wanted : effect?.emitterOrder.at(-1)
-}

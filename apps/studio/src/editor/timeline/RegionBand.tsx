@@ -1,0 +1,15 @@
+import { useLoopRegion } from '../../state/loopRegion.ts'
+
+export const RegionBand = ({ seconds, width }: { seconds: number; width: number }) => {
+  const region = useLoopRegion((s) => s.region)
+  if (!region) return null
+  const x = (at: number): number => (at / seconds) * width
+  return (
+    <div
+      className="loop-region"
+      data-testid="loop-region"
+      title="Plays again and again; double-click the ruler to take it away"
+      style={{ left: x(region.from), width: Math.max(2, x(region.to) - x(region.from)) }}
+    />
+  )
+}

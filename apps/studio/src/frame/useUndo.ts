@@ -1,0 +1,65 @@
+/**
+ * Undo and redo that never change anything out of sight: the first press names the step and goes where it is
+ * seen.
+ */
+import { useMemo } from 'react'
+import { useLocation, useNavigate } from 'react-router'
+import { endMoment, redo, undo, useDocument } from '../state/document.ts'
+import type { Entry } from '../state/history.ts'
+import { type Place, placeOf } from '../state/place.ts'
+import { useSprites } from '../state/sprites.ts'
+
+/** The step that was named last, so that the next press takes it. Lifetime: moment. */
+let named: Entry | null = null
+
+const effectIn = (pathname: string): string | null =>
+  /^\/kit\/[^/]+\/effect\/([^/]+)/.exec(pathname)?.[1] ?? null
+
+const isSeen = (place: Place, pathname: string): boolean => {
+  if (place.page === 'anywhere') return true
+  if (place.page === 'effect') return decodeURIComponent(effectIn(pathname) ?? '') === place.effect
+  if (place.page === 'sprites')
+    return pathname.endsWith('/sprites') || (effectIn(pathname) !== null && useSprites.getState().open)
+  return /^\/kit\/[^/]+\/?$/.test(pathname)
+}
+
+const addressOf = (kitId: string, place: Place): string =>
+  `/kit/${kitId}${place.page === 'effect' ? `/effect/${encodeURIComponent(place.effect)}` : place.page === 'sprites' ? '/sprites' : ''}`
+
+const placeText = (place: Place): string => {
+  if (place.page === 'effect')
+    return `in ${useDocument.getState().kit?.effects[place.effect]?.name ?? 'another effect'}`
+  return { anywhere: 'here', kit: 'on the kit page', sprites: 'among the sprites' }[place.page]
+}
+
+interface Undo {
+  readonly undo: () => void
+  readonly redo: () => void
+}
+
+export const useUndo = (): Undo => {
+  const navigate = useNavigate()
+  const { pathname } = useLocation()
+  return useMemo(() => {
+    const go = (which: 'undo' | 'redo', step: () => void): void => {
+      endMoment()
+      const { kit, history } = useDocument.getState()
+      const entry = history[which].at(-1)
+      if (!kit || !entry) return
+      const place = placeOf(entry, kit, effectIn(pathname))
+      const seen = isSeen(place, pathname)
+      if (named !== entry && (!seen || entry.foreign)) {
+        named = entry
+        const whose = entry.foreign ? ', made in another tab' : ''
+        useDocument.setState({
+          notice: `The next step to ${which} is “${entry.label}”, ${placeText(place)}${whose}. Press once more to ${which} it.`,
+        })
+        if (!seen) void navigate(addressOf(kit.id, place))
+        return
+      }
+      named = null
+      step()
+    }
+    return { undo: () => go('undo', undo), redo: () => go('redo', redo) }
+  }, [navigate, pathname])
+}

@@ -1,0 +1,138 @@
+/** The session store. Lifetime: session, per tab; kept over a reload, never part of the document. */
+import { RAMP_KINDS, type RampKind, SCALAR_RAMPS, type ScalarRampKind } from '@gliv/model'
+import { z } from 'zod'
+import { create } from 'zustand'
+import { persist } from 'zustand/middleware'
+import { type ThemeName, THEMES } from '../shared/theme/tokens.ts'
+import { persisted } from './persisted.ts'
+import { MOVES, type Preview, STILL } from './stagePreview.ts'
+
+export const SPEEDS = [0.1, 0.25, 0.5, 1, 2] as const
+export const GROUNDS = { dark: '#16171c', middle: '#5d6470', light: '#e9e4da', checker: 'checker' } as const
+export type Ground = keyof typeof GROUNDS
+/** One colour for what has no squares: films, pictures of sprites. */
+export const groundColour = (ground: Ground): string =>
+  ground === 'checker' ? GROUNDS.middle : GROUNDS[ground]
+
+/** What a ground is compared with while a key is held. */
+export const OTHER_GROUND = {
+  dark: 'light',
+  middle: 'checker',
+  light: 'dark',
+  checker: 'dark',
+} as const satisfies Record<Ground, Ground>
+
+interface SessionState {
+  /** Selected emitter by effect. */
+  readonly selected: Readonly<Record<string, string>>
+  /** Emitters that are moved together with the selected one. */
+  readonly also: readonly string[]
+  readonly openGroups: readonly string[]
+  /** Emitters that are heard alone, by id. */
+  readonly solo: readonly string[]
+  readonly playing: boolean
+  readonly loop: boolean
+  readonly speed: number
+  readonly ramp: RampKind
+  /** Ramps that are edited at once; the one at hand is among them, or none are. */
+  readonly rampsTogether: readonly ScalarRampKind[]
+  readonly handles: boolean
+  readonly ground: Ground
+  readonly filmOpen: boolean
+  readonly rampsOpen: boolean
+  /** The film shows the least and the most of every range, too. */
+  readonly extremesOpen: boolean
+  readonly stageOnly: boolean
+  readonly preview: Preview
+}
+
+const finite = z.number()
+const previewSchema = z
+  .object({ move: z.enum(MOVES), rotate: finite, scale: finite.positive(), mirror: z.boolean() })
+  .catchall(z.unknown()) as unknown as z.ZodType<Preview>
+
+export const useSession = create<SessionState>()(
+  persist(
+    (): SessionState => ({
+      selected: {},
+      also: [],
+      openGroups: ['launch'],
+      solo: [],
+      playing: true,
+      loop: true,
+      speed: 1,
+      ramp: 'scale',
+      rampsTogether: [],
+      handles: true,
+      ground: 'dark',
+      filmOpen: true,
+      rampsOpen: true,
+      extremesOpen: false,
+      stageOnly: false,
+      preview: STILL,
+    }),
+    persisted<SessionState>('gliv-session', () => sessionStorage, {
+      selected: z.record(z.string(), z.string()),
+      also: z.array(z.string()),
+      openGroups: z.array(z.string()),
+      solo: z.array(z.string()),
+      playing: z.boolean(),
+      loop: z.boolean(),
+      speed: z.number().positive().max(8),
+      ramp: z.enum(RAMP_KINDS),
+      rampsTogether: z.array(z.enum(SCALAR_RAMPS)),
+      handles: z.boolean(),
+      ground: z.enum(['dark', 'middle', 'light', 'checker']),
+      filmOpen: z.boolean(),
+      rampsOpen: z.boolean(),
+      extremesOpen: z.boolean(),
+      stageOnly: z.boolean(),
+      preview: previewSchema,
+    }),
+  ),
+)
+
+export const setSession = useSession.setState
+
+const toggled = (list: readonly string[], id: string): string[] =>
+  list.includes(id) ? list.filter((other) => other !== id) : [...list, id]
+
+export const toggleGroup = (id: string): void => {
+  setSession((s) => ({ openGroups: toggled(s.openGroups, id) }))
+}
+
+/** Takes a ramp to the one at hand, or out again. */
+export const toggleTogether = (at: ScalarRampKind, kind: ScalarRampKind): void => {
+  setSession(({ rampsTogether }) => {
+    const before = rampsTogether.includes(at) ? rampsTogether : [at]
+    const after = before.includes(kind) ? before.filter((other) => other !== kind) : [...before, kind]
+    return { rampsTogether: after.length > 1 ? after : [] }
+  })
+}
+
+export const toggleSolo = (id: string): void => {
+  setSession((s) => ({ solo: toggled(s.solo, id) }))
+}
+
+export const select = (effectId: string, emitterId: string): void => {
+  setSession((s) => ({ selected: { ...s.selected, [effectId]: emitterId }, also: [] }))
+}
+
+/** Takes another emitter to the selected one, or out again: they move together. */
+export const toggleAlso = (emitterId: string): void => {
+  setSession((s) => ({ also: toggled(s.also, emitterId) }))
+}
+
+interface Preferences {
+  readonly theme: ThemeName
+}
+
+/** Kept over sessions, for this browser. */
+export const usePreferences = create<Preferences>()(
+  persist(
+    (): Preferences => ({ theme: 'paper' }),
+    persisted<Preferences>('gliv-preferences', () => localStorage, {
+      theme: z.enum(Object.keys(THEMES) as [ThemeName, ...ThemeName[]]),
+    }),
+  ),
+)

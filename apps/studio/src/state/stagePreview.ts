@@ -1,0 +1,17 @@
+/** How the shown effect is placed and moved where no game does it. Part of the session. */
+export const MOVES = ['auto', 'still', 'across', 'circle'] as const
+export type Move = (typeof MOVES)[number]
+
+export interface Preview {
+  readonly move: Move
+  readonly rotate: number
+  readonly scale: number
+  readonly mirror: boolean
+  /**
+   * Id of the kit's stage whose surfaces are there; `auto`: the first one, for effects that touch something.
+   */
+  readonly stage: string
+}
+
+/** As designed; what emits along its way is moved all the same. */
+export const STILL: Preview = { move: 'auto', rotate: 0, scale: 1, mirror: false, stage: 'auto' }

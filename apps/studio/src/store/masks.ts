@@ -1,5 +1,0 @@
-/** Places of pictures for the open kit. Lifetime: the page; the reader keeps what it has read. */
-import { maskReader } from '@gliv/bake'
-import { useDocument } from './document.ts'
-
-export const readMask = maskReader(() => useDocument.getState().pictures)

@@ -1,0 +1,68 @@
+/** Ways to get a kit out: one definition each. */
+import { type KitFile, resolveEffect, writeKitJson, writeKitZip, writePack } from '@gliv/document'
+import { fileNameOf, maskReader } from '@gliv/bake'
+import { compile } from '@gliv/engine'
+
+/** Compiles every effect of a kit. Throws `Refusal` for the first that no player could run. */
+export const compileAll = ({ kit, pictures }: KitFile): void => {
+  const read = maskReader(() => pictures)
+  for (const id of kit.effectOrder) compile(resolveEffect(kit, kit.effects[id]!, read))
+}
+
+/** One way to get a kit out. */
+export interface Exporter {
+  readonly id: string
+  /** What a menu says. */
+  readonly label: string
+  readonly help: string
+  /** With its dot. */
+  readonly extension: string
+  /** Media type. */
+  readonly type: string
+  /** The file's content. Throws `Refusal` where the kit holds what the format cannot. */
+  make(file: KitFile): Uint8Array | string
+}
+
+/** All of them, in the order of menus. A new one is an entry here and nothing else. */
+export const EXPORTERS = [
+  {
+    id: 'pack',
+    label: 'Pack for a game',
+    help: 'What the player loads: effects with everything filled in, pictures inside.',
+    extension: '.glivpack.json',
+    type: 'application/json',
+    make: (file: KitFile) => {
+      // A pack is never written with an effect that a player would refuse.
+      compileAll(file)
+      return writePack(
+        file,
+        maskReader(() => file.pictures),
+      )
+    },
+  },
+  {
+    id: 'kit',
+    label: 'Kit file',
+    help: 'To keep, or to open in another Gliv.',
+    extension: '.gliv',
+    type: 'application/zip',
+    make: writeKitZip,
+  },
+  {
+    id: 'kit-json',
+    label: 'Kit as one text file',
+    help: 'For version control: readable JSON, pictures as data.',
+    extension: '.gliv.json',
+    type: 'application/json',
+    make: writeKitJson,
+  },
+] as const satisfies readonly Exporter[]
+
+export type ExporterId = (typeof EXPORTERS)[number]['id']
+
+/** The exporter of an id. */
+export const exporterOf = (id: ExporterId): Exporter => EXPORTERS.find((exporter) => exporter.id === id)!
+
+/** What a kit's file is called. @example exportName('Last Ferry', exporterOf('kit')) // 'last-ferry.gliv' */
+export const exportName = (kitName: string, exporter: Exporter): string =>
+  fileNameOf(kitName) + exporter.extension

@@ -1,0 +1,83 @@
+/**
+ * The numbers that come beside a sheet's picture, as Gliv bakes them or as somebody writes them: cells,
+ * pivot, rate.
+ */
+import { PictureError } from './pngCheck.ts'
+import { type Cell, CELL_LIMIT } from './slice.ts'
+
+export interface SheetNumbers {
+  /** The picture's file name, where it is said. */
+  readonly image: string | null
+  readonly cells: readonly Cell[]
+  /** Texels from each cell's left top corner; null is the middle. */
+  readonly pivot: { readonly x: number; readonly y: number } | null
+  readonly fps: number | null
+}
+
+type Data = Readonly<Record<string, unknown>>
+
+const isData = (value: unknown): value is Data =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+const isNumber = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value)
+const isTexels = (value: unknown): value is number =>
+  isNumber(value) && Number.isInteger(value) && value >= 0 && value <= 16384
+
+const cellOf = (frame: unknown, k: number): Cell => {
+  const { x, y, w, h } = isData(frame) ? frame : {}
+  if (!isTexels(x) || !isTexels(y) || !isTexels(w) || !isTexels(h) || w < 1 || h < 1)
+    throw new PictureError(
+      `Frame ${k + 1} of the sheet's numbers has no x, y, w and h in whole texels; correct it, or import the picture alone`,
+    )
+  return { x, y, w, h }
+}
+
+const gridOf = (cell: Data, width: number, height: number): Cell[] => {
+  const { w, h } = cell
+  if (!isTexels(w) || !isTexels(h) || w < 1 || h < 1 || w > width || h > height)
+    throw new PictureError(
+      `The sheet's numbers say cells of ${String(w)} × ${String(h)}, the picture has ${width} × ${height}; correct them, or import the picture alone`,
+    )
+  const [columns, rows] = [Math.floor(width / w), Math.floor(height / h)]
+  return Array.from({ length: Math.min(CELL_LIMIT + 1, columns * rows) }, (_, k) => ({
+    x: (k % columns) * w,
+    y: Math.floor(k / columns) * h,
+    w,
+    h,
+  }))
+}
+
+/** Whether JSON is a sheet's numbers, as far as its form tells. */
+export const isSheetNumbers = (data: unknown): boolean =>
+  isData(data) &&
+  data['format'] !== 'gliv-kit' &&
+  (data['format'] === 'gliv-sheet' || Array.isArray(data['frames']) || isData(data['cell']))
+
+/**
+ * Reads a sheet's numbers for a picture of this size. Throws `PictureError` in words when they do not fit it.
+ */
+export const readSheetNumbers = (data: unknown, width: number, height: number): SheetNumbers => {
+  if (!isData(data) || !isSheetNumbers(data))
+    throw new PictureError(
+      "This JSON holds no sheet's numbers: it has neither frames nor a cell; import the picture alone",
+    )
+  const cells = Array.isArray(data['frames'])
+    ? data['frames'].map(cellOf)
+    : gridOf(data['cell'] as Data, width, height)
+  if (cells.length < 1 || cells.length > CELL_LIMIT)
+    throw new PictureError(
+      `The sheet's numbers give ${cells.length} frames; a sheet has 1 to ${CELL_LIMIT}; correct them, or import the picture alone`,
+    )
+  const outside = cells.findIndex(({ x, y, w, h }) => x + w > width || y + h > height)
+  if (outside >= 0)
+    throw new PictureError(
+      `Frame ${outside + 1} of the sheet's numbers reaches ${cells[outside]!.x + cells[outside]!.w} × ${cells[outside]!.y + cells[outside]!.h}, the picture has ${width} × ${height}; choose the picture that belongs to them`,
+    )
+  const { pivot, fps, image } = data
+  const { x, y } = isData(pivot) ? pivot : {}
+  return {
+    image: typeof image === 'string' ? image : null,
+    cells,
+    pivot: isNumber(x) && isNumber(y) ? { x, y } : null,
+    fps: isNumber(fps) && fps >= 0.1 && fps <= 240 ? fps : null,
+  }
+}

@@ -1,0 +1,147 @@
+/** The two ways of giving instances to WebGL2: as they are, or as four corners each made on the CPU. */
+import { INSTANCE_BYTES, INSTANCE_WORDS, type Batch, type Frame } from '@gliv/model'
+import { linkExpanded, linkInstanced, type GlProgram } from './glProgram.ts'
+
+export interface GlPath {
+  readonly program: GlProgram
+  /** Hands a frame's instances over. */
+  upload(frame: Frame): void
+  drawBatch(batch: Batch): void
+}
+
+/** [location, size, type, normalised, byte offset] */
+type Attribute = readonly [number, number, number, boolean, number]
+
+const point = (
+  gl: WebGL2RenderingContext,
+  attributes: readonly Attribute[],
+  stride: number,
+  base: number,
+): void => {
+  for (const [location, size, type, normalised, offset] of attributes)
+    gl.vertexAttribPointer(location, size, type, normalised, stride, base + offset)
+}
+
+/** A dynamic buffer that is only allocated anew when it has to grow. */
+const streamInto = (
+  gl: WebGL2RenderingContext,
+  buffer: WebGLBuffer,
+  capacity: number,
+  data: Uint32Array,
+  words: number,
+): number => {
+  gl.bindBuffer(gl.ARRAY_BUFFER, buffer)
+  let room = capacity
+  if (words * 4 > room) {
+    room = Math.max(words * 4, room * 2)
+    gl.bufferData(gl.ARRAY_BUFFER, room, gl.STREAM_DRAW)
+  }
+  gl.bufferSubData(gl.ARRAY_BUFFER, 0, data, 0, words)
+  return room
+}
+
+export const createInstancedPath = (gl: WebGL2RenderingContext): GlPath => {
+  const buffer = gl.createBuffer()!
+  const array = gl.createVertexArray()!
+  const attributes: readonly Attribute[] = [
+    [0, 4, gl.FLOAT, false, 0],
+    [1, 2, gl.FLOAT, false, 16],
+    [2, 4, gl.FLOAT, false, 24],
+    [3, 4, gl.UNSIGNED_BYTE, true, 40],
+    [4, 1, gl.FLOAT, false, 44],
+  ]
+  let capacity = 0
+  gl.bindVertexArray(array)
+  gl.bindBuffer(gl.ARRAY_BUFFER, buffer)
+  for (const [location] of attributes) {
+    gl.enableVertexAttribArray(location)
+    gl.vertexAttribDivisor(location, 1)
+  }
+  return {
+    program: linkInstanced(gl),
+    upload: (frame) => {
+      gl.bindVertexArray(array)
+      capacity = streamInto(gl, buffer, capacity, frame.u32, frame.count * INSTANCE_WORDS)
+    },
+    drawBatch: (batch) => {
+      point(gl, attributes, INSTANCE_BYTES, batch.first * INSTANCE_BYTES)
+      gl.drawArraysInstanced(gl.TRIANGLE_STRIP, 0, 4, batch.count)
+    },
+  }
+}
+
+const VERTEX_WORDS = 10
+
+/** Writes four corners an instance: place, texel, frame box, tint, opacity. */
+export const expandInto = (frame: Frame, f32: Float32Array, u32: Uint32Array): void => {
+  const from = frame.f32
+  let o = 0
+  for (let i = 0; i < frame.count; i++) {
+    const k = i * INSTANCE_WORDS
+    const left = from[k + 6]!
+    const top = from[k + 7]!
+    const right = left + from[k + 8]!
+    const bottom = top + from[k + 9]!
+    for (let corner = 0; corner < 4; corner++) {
+      const s = corner & 1
+      const t = corner >> 1
+      f32[o] = from[k]! + s * from[k + 2]! + t * from[k + 4]!
+      f32[o + 1] = from[k + 1]! + s * from[k + 3]! + t * from[k + 5]!
+      f32[o + 2] = s ? right : left
+      f32[o + 3] = t ? bottom : top
+      f32[o + 4] = left
+      f32[o + 5] = top
+      f32[o + 6] = right
+      f32[o + 7] = bottom
+      u32[o + 8] = frame.u32[k + 10]!
+      f32[o + 9] = from[k + 11]!
+      o += VERTEX_WORDS
+    }
+  }
+}
+
+/** Two triangles a quad. */
+const quadIndices = (quads: number): Uint32Array => {
+  const indices = new Uint32Array(quads * 6)
+  for (let q = 0; q < quads; q++)
+    indices.set([q * 4, q * 4 + 1, q * 4 + 2, q * 4 + 2, q * 4 + 1, q * 4 + 3], q * 6)
+  return indices
+}
+
+export const createExpandedPath = (gl: WebGL2RenderingContext): GlPath => {
+  const buffer = gl.createBuffer()!
+  const indexBuffer = gl.createBuffer()!
+  const array = gl.createVertexArray()!
+  const attributes: readonly Attribute[] = [
+    [0, 2, gl.FLOAT, false, 0],
+    [1, 2, gl.FLOAT, false, 8],
+    [2, 4, gl.FLOAT, false, 16],
+    [3, 4, gl.UNSIGNED_BYTE, true, 32],
+    [4, 1, gl.FLOAT, false, 36],
+  ]
+  let capacity = 0
+  let quads = 0
+  let f32 = new Float32Array(0)
+  let u32 = new Uint32Array(0)
+  gl.bindVertexArray(array)
+  gl.bindBuffer(gl.ARRAY_BUFFER, buffer)
+  gl.bindBuffer(gl.ELEMENT_ARRAY_BUFFER, indexBuffer)
+  for (const [location] of attributes) gl.enableVertexAttribArray(location)
+  const program: GlProgram = linkExpanded(gl)
+  point(gl, attributes, VERTEX_WORDS * 4, 0)
+  return {
+    program,
+    upload: (frame) => {
+      gl.bindVertexArray(array)
+      if (frame.count > quads) {
+        quads = Math.max(256, frame.count, quads * 2)
+        f32 = new Float32Array(quads * 4 * VERTEX_WORDS)
+        u32 = new Uint32Array(f32.buffer)
+        gl.bufferData(gl.ELEMENT_ARRAY_BUFFER, quadIndices(quads), gl.STATIC_DRAW)
+      }
+      expandInto(frame, f32, u32)
+      capacity = streamInto(gl, buffer, capacity, u32, frame.count * 4 * VERTEX_WORDS)
+    },
+    drawBatch: (batch) => gl.drawElements(gl.TRIANGLES, batch.count * 6, gl.UNSIGNED_INT, batch.first * 24),
+  }
+}
