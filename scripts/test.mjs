@@ -64,7 +64,7 @@ if (LONG) {
       ['format', toolCommand('prettier', ['--check', '--log-level', 'warn', '.'])],
       ['lint', toolCommand('eslint', ['.', '--max-warnings', '0'])],
       ['frozen hashes and bytes', toolCommand('tsx', ['scripts/frozen.ts'])],
-      ['kernels', [process.execPath, [`${ROOT}/scripts/kernels.mjs`, '--check']]],
+      ['kernels', toolCommand('tsx', ['scripts/kernels.ts', '--check'])],
       ['dependencies', toolCommand('depcruise', ['--config', '.dependency-cruiser.cjs', 'packages', 'apps'])],
     ],
   )

@@ -1,7 +1,7 @@
 /** Forces with a centre, churn, and the step that takes in all accelerations. */
 import { address, after, both, column, entries, firsts as firstsOf, seconds, wholes } from './block.as'
 import { known, shareOf, speeds, stepAxis } from './pairs.as'
-import { CHURN_SIDE, Numbers, Push, SMALL_AT, Words } from './layout.as'
+import { Central, CHURN_SIDE, Numbers, Push, SMALL_AT, Words } from './layout.as'
 
 /** What `push` is asked for. Bits of a swirl are those of a pull, further on. */
 const FADING: i32 = 1 << Push.fading
@@ -18,22 +18,16 @@ const RAMPED: i32 = 1 << Push.ramped
 /** Bytes of a row of the field, and of a point. */
 const FIELD_ROW: usize = (CHURN_SIDE + 1) * 16
 
-/** Numbers of a force with a centre, behind its `x`. */
-const STRENGTH: i32 = 2
-const PER_REACH: i32 = 3
-const REACH: i32 = 4
-const STIFF: i32 = 5
-
 /** What a way of (dx, dy) to the centre is multiplied by. @param at index of the force's first number */
 // @ts-ignore: decorator
 @inline
 function strengthAt(dx: v128, dy: v128, at: i32, mode: i32): v128 {
-  if (mode === SPRING) return both(at + STIFF)
+  if (mode === SPRING) return both(at + Central.Stiff)
   const square = f64x2.add(f64x2.mul(dx, dx), f64x2.mul(dy, dy))
   const d = f64x2.sqrt(square)
-  const one = both(Numbers.one), perReach = both(at + PER_REACH)
-  const k = f64x2.div(both(at + STRENGTH), f64x2.pmax(one, d))
-  if (mode === FADING) return v128.and(f64x2.mul(k, f64x2.sub(one, f64x2.mul(d, perReach))), f64x2.lt(d, both(at + REACH)))
+  const one = both(Numbers.one), perReach = both(at + Central.PerReach)
+  const k = f64x2.div(both(at + Central.Strength), f64x2.pmax(one, d))
+  if (mode === FADING) return v128.and(f64x2.mul(k, f64x2.sub(one, f64x2.mul(d, perReach))), f64x2.lt(d, both(at + Central.Reach)))
   return f64x2.div(k, f64x2.add(one, f64x2.mul(f64x2.mul(square, perReach), perReach)))
 }
 
@@ -127,7 +121,7 @@ function begin(o: usize, forces: i32): void {
 // @ts-ignore: decorator
 @inline
 function addCentral(o: usize, at: i32, forces: i32, around: bool, half: v128, half2: v128): void {
-  let cx = both(at), cy = both(at + 1), cx2 = cx, cy2 = cy
+  let cx = both(at + Central.X), cy = both(at + Central.Y), cx2 = cx, cy2 = cy
   if (forces & HOME) {
     cx = column(Words.homeX, o)
     cy = column(Words.homeY, o)

@@ -33,8 +33,10 @@ export type Fill = (typeof FILLS)[number]
 export const PLACEMENTS = ['random', 'evenly', 'inOrder', 'eachOnce'] as const
 export type Placement = (typeof PLACEMENTS)[number]
 
-/** Particles stay in the world, go with the effect, or stay on the view. */
-/** Spaces as files write them: `left` behind where they were born, which code calls released, because left is a side. */
+/**
+ * Particles stay in the world, go with the effect, or stay on the view. Files write `left` for the first; code
+ * calls it released, because left is a side, too.
+ */
 export const SPACE = { released: 'left', carried: 'carried', pinned: 'pinned' } as const
 export const SPACES = [SPACE.released, SPACE.carried, SPACE.pinned] as const
 export type Space = (typeof SPACES)[number]

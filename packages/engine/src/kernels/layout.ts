@@ -1,8 +1,6 @@
 /**
- * What kernels are told, by name: each list is the order in memory, and `npm run kernels` puts the same lists
- * before
- * kernels.as.ts as enums, so that both sides read one text. The script takes the lists as they stand here,
- * literals only.
+ * What kernels are given, by name: each list is the order in memory. `npm run kernels` hands what this module
+ * exports to the kernels as enums and constants, so that both sides read one text.
  */
 
 /** Addresses, int32, at a slab's beginning: columns of the pool at hand, tables, and where results go. */
@@ -46,7 +44,13 @@ export const Words = [
   'left',
 ] as const
 
-/** Numbers, float64, that follow the addresses; they are told anew before each call. */
+/** Numbers of a force with a centre: its place, and how strength falls with the distance. */
+export const Central = ['X', 'Y', 'Strength', 'PerReach', 'Reach', 'Stiff'] as const
+type CentralOf<F extends string> = { readonly [K in keyof typeof Central]: `${F}${(typeof Central)[K]}` }
+const centralOf = <const F extends string>(force: F): Prefixed<F, typeof Central> =>
+  Central.map((name) => `${force}${name}`) as unknown as Prefixed<F, typeof Central>
+
+/** Numbers, float64, that follow the addresses; they are written anew before each call. */
 export const Numbers = [
   'time',
   'e',
@@ -66,18 +70,8 @@ export const Numbers = [
   'back',
   'now',
   'stepSeconds',
-  'pullX',
-  'pullY',
-  'pullStrength',
-  'pullPerReach',
-  'pullReach',
-  'pullStiff',
-  'swirlX',
-  'swirlY',
-  'swirlStrength',
-  'swirlPerReach',
-  'swirlReach',
-  'swirlStiff',
+  ...centralOf('pull'),
+  ...centralOf('swirl'),
   'churnStrength',
   'ma',
   'mb',
@@ -100,7 +94,7 @@ export const Numbers = [
 ] as const
 
 /**
- * Numbers, float64, of a pool's births; they lie with the pool and are told once. The shape's are what
+ * Numbers, float64, of a pool's births; they lie with the pool and are written once. The shape's are what
  * `ShapeNumbers` says.
  */
 export const Birth = [
@@ -172,7 +166,7 @@ export const Aims = ['direction', 'outward', 'inward', 'along', 'normal', 'towar
 /** Shapes that kernels know. */
 export const Shapes = ['point', 'line', 'band', 'ellipse', 'box'] as const
 
-/** Where numbers begin, and what is told of a frame, in bytes. */
+/** Where numbers begin, and what describes a frame, in bytes. */
 export const NUMBERS_AT = 256
 export const FRAME_AT = 768
 /**

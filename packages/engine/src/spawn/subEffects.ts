@@ -2,7 +2,8 @@
  * Effects inside an effect: what its parts and relays play. They start on ticks and take their place from the
  * outer one.
  */
-import { type ResolvedPart, type ResolvedRelay, STREAMS } from '@gliv/model'
+import type { ResolvedPart, ResolvedRelay } from '@gliv/model'
+import { STREAMS } from '@gliv/model'
 import { emptyPose, type Pose } from '../geometry/index.ts'
 import {
   type SubEffect,

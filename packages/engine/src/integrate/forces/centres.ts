@@ -65,13 +65,13 @@ const writeCentralParameters = (
   { numbers }: Slab,
   stiffest: number,
 ): number => {
-  const at = around ? NUMBERS.swirlX : NUMBERS.pullX
-  numbers[at] = x
-  numbers[at + 1] = y
-  numbers[at + 2] = strength
-  numbers[at + 3] = mode === MODES.steady ? 0 : 1 / reach
-  numbers[at + 4] = reach
-  numbers[at + 5] = Math.min(stiffest, Math.max(-stiffest, strength * (1 / reach)))
+  const force = around ? 'swirl' : 'pull'
+  numbers[NUMBERS[`${force}X`]] = x
+  numbers[NUMBERS[`${force}Y`]] = y
+  numbers[NUMBERS[`${force}Strength`]] = strength
+  numbers[NUMBERS[`${force}PerReach`]] = mode === MODES.steady ? 0 : 1 / reach
+  numbers[NUMBERS[`${force}Reach`]] = reach
+  numbers[NUMBERS[`${force}Stiff`]] = Math.min(stiffest, Math.max(-stiffest, strength * (1 / reach)))
   return (CENTRAL.on | MODE_FLAGS[mode]! | (home ? CENTRAL.home : 0)) << (around ? SWIRL_SHIFT : 0)
 }
 

@@ -3,30 +3,28 @@
  * `--check` only compares.
  */
 import { Buffer } from 'node:buffer'
+import { fileURLToPath } from 'node:url'
 import { readFileSync, writeFileSync } from 'node:fs'
 import asc from 'assemblyscript/asc'
-import { ROOT } from './lib.mjs'
+import { STREAMS } from '@gliv/model'
+import * as layout from '../packages/engine/src/kernels/layout.ts'
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url))
 
 const SOURCE = 'packages/engine/kernels/kernels.as.ts'
 const TARGET = 'packages/engine/src/kernels/binary.ts'
 
-/** Lists of names and numbers that both sides share, as AssemblyScript. */
-const layout = () => {
-  const text = readFileSync(`${ROOT}/packages/engine/src/kernels/layout.ts`, 'utf8')
-  const enums = [...text.matchAll(/export const (\w+) = \[([^\]]*)\] as const/g)].map(
-    ([, name, list]) =>
-      `export const enum ${name} { ${[...list.matchAll(/'(\w+)'/g)].map(([, word]) => word).join(', ')} }`,
-  )
-  const numbers = [...text.matchAll(/export const (\w+) = (\d+)\n/g)].map(
-    ([, name, value]) => `export const ${name}: usize = ${value}`,
-  )
-  const streams = [
-    ...readFileSync(`${ROOT}/packages/model/src/streams.ts`, 'utf8').matchAll(/^ {2}(\w+): (\d+),/gm),
-  ].map(([, name, value]) => `${name} = ${value}`)
-  return [...enums, ...numbers, `export const enum Streams { ${streams.join(', ')} }`, ''].join('\n')
+/** Lists of names as enums and numbers as constants, from what TypeScript itself takes. */
+const layoutSource = (): string => {
+  const lines = Object.entries(layout).flatMap(([name, value]) => {
+    if (Array.isArray(value)) return [`export const enum ${name} { ${value.join(', ')} }`]
+    return typeof value === 'number' ? [`export const ${name}: usize = ${value}`] : []
+  })
+  const streams = Object.entries(STREAMS).map(([name, value]) => `${name} = ${value}`)
+  return [...lines, `export const enum Streams { ${streams.join(', ')} }`, ''].join('\n')
 }
 
-let binary = null
+let binary: Uint8Array | null = null
 const { error, stderr } = await asc.main(
   [
     SOURCE,
@@ -43,15 +41,15 @@ const { error, stderr } = await asc.main(
     'abort=',
   ],
   {
-    readFile: (name) => {
+    readFile: (name: string) => {
       try {
-        return name.endsWith('/layout.as.ts') ? layout() : readFileSync(`${ROOT}/${name}`, 'utf8')
+        return name.endsWith('/layout.as.ts') ? layoutSource() : readFileSync(`${ROOT}/${name}`, 'utf8')
       } catch {
         return null
       }
     },
-    writeFile: (_, contents) => {
-      binary = contents
+    writeFile: (_: string, contents: string | Uint8Array) => {
+      binary = contents as Uint8Array
     },
   },
 )
