@@ -24,7 +24,7 @@ const layoutSource = (): string => {
   return [...lines, `export const enum Streams { ${streams.join(', ')} }`, ''].join('\n')
 }
 
-let binary: Uint8Array | null = null
+const compiled: { binary?: Uint8Array } = {}
 const { error, stderr } = await asc.main(
   [
     SOURCE,
@@ -49,10 +49,11 @@ const { error, stderr } = await asc.main(
       }
     },
     writeFile: (_: string, contents: string | Uint8Array) => {
-      binary = contents as Uint8Array
+      compiled.binary = contents as Uint8Array
     },
   },
 )
+const { binary } = compiled
 if (error || !binary) {
   console.error(stderr.toString())
   process.exit(1)

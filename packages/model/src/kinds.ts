@@ -1,22 +1,5 @@
 /** Kinds of things that have tables of definitions in the layers above. */
 
-export const SHAPE_KINDS = [
-  'point',
-  'line',
-  'polyline',
-  'curve',
-  'rectangle',
-  'circle',
-  'ellipse',
-  'ring',
-  'polygon',
-  'segment',
-  'picture',
-  'viewEdge',
-  'view',
-] as const
-export type ShapeKind = (typeof SHAPE_KINDS)[number]
-
 /**
  * How a shape is filled, by the share q of its area (of its length for lines) that lies nearer to the centre,
  * drawn
@@ -118,49 +101,6 @@ export const ORDERS = ['newest', 'oldest', 'byY', 'byScale', 'shuffled'] as cons
 export type Order = (typeof ORDERS)[number]
 
 /** In the order in which they act. */
-export const FORCE_KINDS = [
-  'gravity',
-  'thrust',
-  'brake',
-  'drag',
-  'wind',
-  'drift',
-  'turn',
-  'pull',
-  'swirl',
-  'churn',
-  'sway',
-  'rail',
-  'avoid',
-  'limit',
-  'waver',
-] as const
-export type ForceKind = (typeof FORCE_KINDS)[number]
-
-/**
- * Forces whose strength may run over the life of a particle by a ramp; drag is integrated exactly for all
- * together and has none.
- */
-export const RAMPED_FORCES = [
-  'gravity',
-  'thrust',
-  'brake',
-  'wind',
-  'drift',
-  'turn',
-  'pull',
-  'swirl',
-  'churn',
-  'sway',
-  'rail',
-  'avoid',
-  'limit',
-] as const
-export type RampedForce = (typeof RAMPED_FORCES)[number]
-
-/** Forces with a direction of their own: it stays with the world, or turns and mirrors with the effect. */
-export const DIRECTED_FORCES = ['gravity', 'wind', 'drift', 'sway'] as const
-export type DirectedForce = (typeof DIRECTED_FORCES)[number]
 export const AXES = ['world', 'effect'] as const
 export type Axes = (typeof AXES)[number]
 

@@ -3,7 +3,7 @@
  * followed,
  * muted emitters are gone. Made by the document package; nothing here is optional.
  */
-import { SPACE } from './kinds.ts'
+import type { DirectedForce, ForceKind, RampedForce } from './forces.ts'
 import type {
   Aim,
   Anchor,
@@ -14,12 +14,10 @@ import type {
   Centre,
   ChurnSpace,
   Contact,
-  DirectedForce,
   Ease,
   Facing,
   Falloff,
   Fill,
-  ForceKind,
   FrameChoice,
   LifeMode,
   Order,
@@ -27,12 +25,10 @@ import type {
   Placement,
   Play,
   RailMode,
-  RampedForce,
   RelayLaunch,
   RelayTrigger,
   Rhythm,
   Sampling,
-  ShapeKind,
   Side,
   SizeUnit,
   Space,
@@ -45,8 +41,10 @@ import type {
   WaverTarget,
   WindMode,
 } from './kinds.ts'
+import { SPACE } from './kinds.ts'
 import type { NumbersOf, PropertyId } from './properties.ts'
-import { DEFAULT_ALONG, type AlongRamps, type Lane, type Ramp, type TypeRamps } from './ramps.ts'
+import { type AlongRamps, DEFAULT_ALONG, type Lane, type Ramp, type TypeRamps } from './ramps.ts'
+import type { ShapeKind } from './shapes.ts'
 
 /** A rectangle of a sheet in texels, and the pivot in texels from its left top corner. */
 export interface FrameRect {

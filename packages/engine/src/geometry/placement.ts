@@ -1,10 +1,8 @@
 /** Which places of a shape follow one another. */
-import type { Placement, ShapeKind } from '@gliv/model'
+import { type Placement, type ShapeKind, SHAPES } from '@gliv/model'
 import { mix } from '../maths/index.ts'
 
-/** Shapes whose places lie along one line, so that a single number says where. */
-const LINES: ReadonlySet<ShapeKind> = new Set<ShapeKind>(['point', 'line', 'segment', 'picture'])
-const isLine = (shape: ShapeKind, outline: boolean): boolean => outline || LINES.has(shape)
+const isLine = (shape: ShapeKind, outline: boolean): boolean => outline || SHAPES[shape].linear
 
 /**
  * Steps of the additive sequences that spread best in one and two dimensions: 1 ÷ φ, and the powers of 1 ÷

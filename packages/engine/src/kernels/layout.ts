@@ -46,7 +46,9 @@ export const Words = [
 
 /** Numbers of a force with a centre: its place, and how strength falls with the distance. */
 export const Central = ['X', 'Y', 'Strength', 'PerReach', 'Reach', 'Stiff'] as const
-type CentralOf<F extends string> = { readonly [K in keyof typeof Central]: `${F}${(typeof Central)[K]}` }
+type Prefixed<F extends string, T extends readonly string[]> = {
+  readonly [K in keyof T]: `${F}${T[K] & string}`
+}
 const centralOf = <const F extends string>(force: F): Prefixed<F, typeof Central> =>
   Central.map((name) => `${force}${name}`) as unknown as Prefixed<F, typeof Central>
 

@@ -6,6 +6,7 @@ import {
   type ResolvedRelay,
   type ResolvedPart,
   Refusal,
+  SHAPES,
 } from '@gliv/model'
 import { compileLanes, type CompiledLanes } from './lanes.ts'
 import { compileMotion, type MotionProgram } from './motionProgram.ts'
@@ -162,8 +163,9 @@ export const lastEnd = (effect: ResolvedEffect): number => {
 
 /** Number of places that a shape has for ordered placements, and for bursts that send one to each. */
 export const placesOf = (emitter: Pick<ResolvedEmitter, 'shape' | 'numbers' | 'mask'>): number => {
-  if (emitter.shape === 'picture') return Math.max(1, emitter.mask?.x.length ?? 0)
-  if (emitter.shape !== 'segment') return emitter.numbers.places
+  const { places } = SHAPES[emitter.shape]
+  if (places === 'cells') return Math.max(1, emitter.mask?.x.length ?? 0)
+  if (places === 'number') return emitter.numbers.places
   const { endX, endY, pieceEvery } = emitter.numbers
   // A length that comes from a turned point may fall short by a rounding.
   return Math.max(1, Math.floor(Math.sqrt(endX * endX + endY * endY) / pieceEvery + 1e-9))

@@ -1,5 +1,5 @@
 /** What of an emitter's motion needs more than the steady step. */
-import type { ForceKind, ResolvedEmitter } from '@gliv/model'
+import { type ForceKind, FORCES, type ResolvedEmitter } from '@gliv/model'
 import type { CompiledRamp } from '../appearance/index.ts'
 import { passesNeeded } from './neededPasses.ts'
 import { rampOfForce } from './forceRamp.ts'
@@ -23,9 +23,6 @@ export interface MotionProgram {
   readonly endsEarly: boolean
 }
 
-/** Forces that are more than an acceleration. */
-const WAYS: ReadonlySet<ForceKind> = new Set(['thrust', 'brake', 'drag', 'turn', 'drift', 'sway', 'rail'])
-
 export const compileMotion = (source: ResolvedEmitter): MotionProgram | null => {
   const { forces, numbers, contact, endsOutside, railMode } = source.type
   const passes = passesNeeded(source)
@@ -41,7 +38,7 @@ export const compileMotion = (source: ResolvedEmitter): MotionProgram | null => 
   if (passes.length === 0 && !limits && !speed && !heading && !contacts && !endsEarly) return null
   return {
     passes,
-    ways: passes.some((kind) => WAYS.has(kind)),
+    ways: passes.some((kind) => FORCES[kind].acts === 'way'),
     limits,
     limitRamp: rampOfForce(source, 'limit'),
     speed,

@@ -1,6 +1,6 @@
 /** The Recipe's groups in working order: one definition each. */
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
-import { type Contact, FILLS, type RampKind, type ShapeKind } from '@gliv/model'
+import { type Contact, FILLS, type RampKind, type ShapeKind, SHAPES } from '@gliv/model'
 import type { ReactNode } from 'react'
 import { AlongRows } from './AlongRows.tsx'
 import { BurstRows, AliveField } from './BurstRows.tsx'
@@ -87,26 +87,15 @@ const CONTACT_ROWS = {
   loseLife: ['lifeLoss', ...BOUNCING],
 } as const satisfies Record<Contact, readonly Row[]>
 
-const SIZED: readonly ShapeKind[] = [
-  'line',
-  'rectangle',
-  'circle',
-  'ellipse',
-  'ring',
-  'polygon',
-  'segment',
-  'viewEdge',
-]
 const ORDERED = ['inOrder', 'eachOnce']
-const OWN_PLACES: readonly ShapeKind[] = ['picture', 'segment']
 
 const whereRows = ({ emitter }: Subject): Row[] => [
   '@shape',
   ...SHAPE_ROWS[emitter.shape],
   ...(canFill(emitter) && FILLS.length > 1 ? (['@fill'] as const) : []),
-  ...(SIZED.includes(emitter.shape) ? (['@sizeUnit'] as const) : []),
+  ...(SHAPES[emitter.shape].sized ? (['@sizeUnit'] as const) : []),
   ...(emitter.shape === 'point' ? [] : (['@placement'] as const)),
-  ...(ORDERED.includes(emitter.placement) && !OWN_PLACES.includes(emitter.shape)
+  ...(ORDERED.includes(emitter.placement) && SHAPES[emitter.shape].places === 'number'
     ? (['places'] as const)
     : []),
   'jitterX',

@@ -5,6 +5,8 @@ import {
   DEFAULT_RAMPS,
   DEFAULT_TYPE_CHOICES,
   defaultsOf,
+  FORCE_KINDS,
+  FORCES,
   property,
   type PropertyId,
   RAMP_KINDS,
@@ -50,11 +52,7 @@ const REST: Readonly<Partial<Record<string, (emitter: Emitter, type: ParticleTyp
   contact: (_, type) => void (type.mark = null),
 }
 
-const FORCE_IDS: ReadonlySet<PropertyId> = new Set(
-  (Object.keys(defaultsOf('type')) as PropertyId[]).filter((id) =>
-    /^(gravity|thrust|brake|drag|wind|drift|turn$|pull|swirl|churn|sway|rail|avoid|limit|waver)/.test(id),
-  ),
-)
+const FORCE_IDS: ReadonlySet<PropertyId> = new Set(FORCE_KINDS.flatMap((force) => FORCES[force].numbers))
 
 export const resetGroup = (kit: Kit, group: GroupDefinition, subject: Subject, path: EmitterPath): void => {
   const rows = group.rows(subject)

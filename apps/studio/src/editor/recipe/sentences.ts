@@ -4,7 +4,7 @@
  * It says only what differs from nothing. Pure: tested without React.
  */
 import type { Burst, Emitter, ParticleType } from '@gliv/document'
-import { type PropertyId, type Range, type ShapeKind, SPACE } from '@gliv/model'
+import { type PropertyId, type Range, type ShapeKind, SHAPES, SPACE } from '@gliv/model'
 import {
   AIM_TEXTS,
   ANCHOR_TEXTS,
@@ -96,7 +96,7 @@ const SIZES = {
 } as const satisfies Record<ShapeKind, readonly Token[]>
 
 /** Fills that change something on a shape. */
-export const canFill = (emitter: Emitter): boolean => !['point', 'picture', 'segment'].includes(emitter.shape)
+export const canFill = (emitter: Emitter): boolean => SHAPES[emitter.shape].fillable
 
 export const whereSentence = (emitter: Emitter): Token[] => {
   const tokens: Token[] = [choice('shape', SHAPE_TEXTS[emitter.shape])]

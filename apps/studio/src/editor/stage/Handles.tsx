@@ -1,8 +1,8 @@
 import type { Emitter } from '@gliv/document'
 import { DEFAULT_VIEW } from '@gliv/engine'
-import type { PropertyId } from '@gliv/model'
+import { type PropertyId, type ShapeHandle, type ShapeKind, SHAPES } from '@gliv/model'
 import type { Camera } from '@gliv/player'
-import { useMemo } from 'react'
+import { Fragment, useMemo } from 'react'
 import { useDocument } from '../../state/document.ts'
 import { useEffectId, useSelectedEmitter, useShown } from '../playback/shownEffect.ts'
 import {
@@ -262,28 +262,33 @@ const ViewFrame = ({ camera, zoom }: { camera: Camera; zoom: number }) => (
   </rect>
 )
 
-const ShapeHandles = ({ emitter, at }: Part) => {
-  const { shape } = emitter
-  return (
-    <>
-      {(shape === 'circle' || shape === 'ring' || shape === 'polygon') && (
-        <RadiusHandle emitter={emitter} at={at} id="shapeRadius" side={-1} />
-      )}
-      {shape === 'ring' && <RadiusHandle emitter={emitter} at={at} id="shapeInner" side={-1} />}
-      {(shape === 'rectangle' || shape === 'ellipse') && <SizeHandle emitter={emitter} at={at} />}
-      {shape === 'line' && <LineHandle emitter={emitter} at={at} />}
-      {(shape === 'polygon' || (shape === 'ring' && emitter.numbers.shapeArc < 360)) && (
-        <TurnHandle emitter={emitter} at={at} />
-      )}
-      {shape === 'segment' && (
-        <PointHandle emitter={emitter} at={at} name="end" label="End B" across="endX" down="endY" />
-      )}
-      {shape !== 'curve' && shape !== 'polyline' ? null : (
-        <PathHandles owner={SHAPE_PATH} emitter={emitter} at={at} curved={shape === 'curve'} />
-      )}
-    </>
-  )
-}
+/** The handles that shapes name, one component each. */
+const SHAPE_HANDLES = {
+  radius: (part) => <RadiusHandle {...part} id="shapeRadius" side={-1} />,
+  inner: (part) => <RadiusHandle {...part} id="shapeInner" side={-1} />,
+  size: (part) => <SizeHandle {...part} />,
+  line: (part) => <LineHandle {...part} />,
+  // A whole ring looks the same however it is turned.
+  turn: (part) =>
+    part.emitter.shape === 'ring' && part.emitter.numbers.shapeArc >= 360 ? null : <TurnHandle {...part} />,
+  end: (part) => <PointHandle {...part} name="end" label="End B" across="endX" down="endY" />,
+  points: (part) => <PathHandles owner={SHAPE_PATH} {...part} curved={false} />,
+  curve: (part) => <PathHandles owner={SHAPE_PATH} {...part} curved />,
+} as const satisfies Record<ShapeHandle, (part: Part) => React.ReactNode>
+
+const handlesOf = (shape: ShapeKind): readonly ShapeHandle[] => SHAPES[shape].handles
+
+/** Shapes that are a path say where they are by its points. */
+const isPath = (shape: ShapeKind): boolean =>
+  handlesOf(shape).some((handle) => handle === 'points' || handle === 'curve')
+
+const ShapeHandles = ({ emitter, at }: Part) => (
+  <>
+    {handlesOf(emitter.shape).map((handle) => (
+      <Fragment key={handle}>{SHAPE_HANDLES[handle]({ emitter, at })}</Fragment>
+    ))}
+  </>
+)
 
 /** Places of the other emitters, which a moved one snaps to, and the origin. */
 const useOthers = (id: string | undefined): readonly Place[] => {
@@ -338,7 +343,7 @@ export const Handles = ({ camera }: { camera: Camera }) => {
     <svg className="overlay handles" data-testid="handles">
       <Guides at={at} emitter={emitter} others={others} />
       {usesView(emitter) && <ViewFrame camera={camera} zoom={zoom} />}
-      {emitter.shape !== 'curve' && emitter.shape !== 'polyline' && (
+      {!isPath(emitter.shape) && (
         <path
           d={outlineData(emitter, zoom)}
           transform={`translate(${at.x} ${at.y})`}

@@ -1,60 +1,69 @@
 /** What each number governs on the stage. Pure: tested without React. */
-import { property, type PropertyId } from '@gliv/model'
+import { FORCE_KINDS, type ForceKind, FORCES, property, type PropertyId } from '@gliv/model'
 
-export const OVERLAYS = [
-  'fan',
-  'shape',
-  'jitter',
-  'place',
-  'size',
-  'gravity',
-  'wind',
-  'drift',
-  'pull',
-  'swirl',
-  'avoid',
-  'ways',
-] as const
-export type Overlay = (typeof OVERLAYS)[number]
+/** Drawings on the stage, and whether where particles go says more beside them. */
+export const OVERLAYS = {
+  fan: { ways: true },
+  shape: { ways: false },
+  jitter: { ways: false },
+  place: { ways: false },
+  size: { ways: false },
+  gravity: { ways: true },
+  wind: { ways: true },
+  drift: { ways: true },
+  pull: { ways: true },
+  swirl: { ways: true },
+  avoid: { ways: true },
+  ways: { ways: true },
+} as const
+export type Overlay = keyof typeof OVERLAYS
 
-/** First match counts. */
-const RULES: readonly (readonly [RegExp, Overlay])[] = [
-  [/^(fan|heading)$/, 'fan'],
-  [/^(shape|end[XY]|edge|grid|pieceEvery|places)/, 'shape'],
-  [/^jitter/, 'jitter'],
-  [/^offset/, 'place'],
-  [/^(scale|stretch)/, 'size'],
-  [/^gravity/, 'gravity'],
-  [/^wind/, 'wind'],
-  [/^drift/, 'drift'],
-  [/^pull/, 'pull'],
-  [/^swirl/, 'swirl'],
-  [/^avoid/, 'avoid'],
+/** What the numbers of a force show. */
+const OF_FORCE = {
+  gravity: 'gravity',
+  thrust: 'ways',
+  brake: 'ways',
+  drag: 'ways',
+  wind: 'wind',
+  drift: 'drift',
+  turn: 'ways',
+  pull: 'pull',
+  swirl: 'swirl',
+  churn: 'ways',
+  sway: 'ways',
+  rail: 'ways',
+  avoid: 'avoid',
+  limit: 'ways',
+  waver: 'ways',
+} as const satisfies Record<ForceKind, Overlay>
+
+/** What the numbers of births and appearance show; all others show nothing there. */
+const OF_NUMBERS: readonly (readonly [Overlay, readonly PropertyId[]])[] = [
+  ['fan', ['fan', 'heading']],
+  ['jitter', ['jitterX', 'jitterY']],
+  ['place', ['offsetX', 'offsetY']],
+  ['ways', ['targetX', 'targetY', 'speed', 'inherit', 'life', 'lifeLoss']],
   [
-    /^(speed|life|inherit|target|thrust|brake|drag|turn$|churn|sway|rail|limit|waverSpeed|waverHeading)/,
-    'ways',
+    'shape',
+    ['shapeWidth', 'shapeHeight', 'shapeRadius', 'shapeInner', 'shapeArc', 'shapeAngle', 'shapeSides'],
   ],
+  ['shape', ['endX', 'endY', 'pieceEvery', 'places', 'edgeDepth', 'edgeOutset', 'grid']],
+  ['size', ['scale', 'scaleFloor', 'scaleRate', 'scaleY', 'scaleYFloor', 'scaleYRate']],
+  ['size', ['scaleLow', 'scaleHigh', 'stretch', 'stretchLimit']],
 ]
 
-/** Drawings that say more with the ways beside them. */
-const WITH_WAYS: ReadonlySet<Overlay> = new Set([
-  'fan',
-  'gravity',
-  'wind',
-  'drift',
-  'pull',
-  'swirl',
-  'avoid',
-  'ways',
+const found = new Map<PropertyId, Overlay>([
+  ...OF_NUMBERS.flatMap(([what, ids]) => ids.map((id) => [id, what] as const)),
+  // What of a force moves nothing is seen on the particles alone.
+  ...FORCE_KINDS.flatMap((force) =>
+    FORCES[force].numbers
+      .filter((id) => property(id).invalidates !== 'output')
+      .map((id) => [id, OF_FORCE[force]] as const),
+  ),
 ])
 
-/**
- * What to draw, and whether where particles go belongs to it; null where there is nothing to be seen on the
- * stage.
- */
+/** What to draw, and whether where particles go belongs to it; null where nothing is to be seen on the stage. */
 export const overlayOf = (id: PropertyId): { readonly what: Overlay; readonly ways: boolean } | null => {
-  const { owner } = property(id)
-  if (owner !== 'emitter' && owner !== 'type') return null
-  const what = RULES.find(([rule]) => rule.test(id))?.[1]
-  return what ? { what, ways: WITH_WAYS.has(what) } : null
+  const what = found.get(id)
+  return what ? { what, ways: OVERLAYS[what].ways } : null
 }
