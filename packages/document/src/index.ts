@@ -16,7 +16,7 @@ export {
   type TechniqueId,
   type TechniqueSprite,
 } from './techniques.ts'
-export { LEVERS, pullLever, type Lever } from './levers.ts'
+export { leverPower, LEVERS, pullLever, type Lever } from './levers.ts'
 export { coloursOfEffect, ontoPalette, retint } from './retint.ts'
 export { findEffect, findPalette, findStage, resolveEffect, type MaskReader } from './resolve.ts'
 export { boundsWithin, brokenRules, ORDER_RULES, type OrderRule, refuseWithin } from './rules.ts'

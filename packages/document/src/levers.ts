@@ -78,7 +78,8 @@ const WEIGHTS: Readonly<Partial<Record<PropertyId, number>>> = {
   drift: -1,
 }
 
-const powerOf = (lever: Lever, id: PropertyId): number => {
+/** Power of a lever's factor in a number: 1 grows with it, −1 falls, 0 stays. */
+export const leverPower = (lever: Lever, id: PropertyId): number => {
   const { unit } = property(id)
   if (lever === 'longer') return TIME_POWERS[unit]
   if (lever === 'bigger') return SIZES[id] ?? LENGTH_POWERS[unit]
@@ -111,7 +112,7 @@ const pull = (
 ): void => {
   const numbers = carrier.numbers as Record<string, number | Range>
   for (const id of propertiesOf(owner)) {
-    const power = powerOf(lever, id)
+    const power = leverPower(lever, id)
     const value = numbers[id]
     if (power === 0 || value === undefined || stays(id)) continue
     const factor = k ** power
@@ -152,7 +153,7 @@ const pullLanes = (lanes: Effect['lanes'], lever: Lever, k: number): Effect['lan
     Object.entries(lanes).flatMap(([id, lane]) => {
       if (!lane) return []
       const seconds = lever === 'longer' ? Math.min(600, Math.max(0.01, lane.seconds * k)) : lane.seconds
-      const factor = property(id as PropertyId).lane === 'plus' ? k ** powerOf(lever, id as PropertyId) : 1
+      const factor = property(id as PropertyId).lane === 'plus' ? k ** leverPower(lever, id as PropertyId) : 1
       return [[id, { ...lane, seconds, from: lane.from * factor, to: lane.to * factor }]]
     }),
   ) as Effect['lanes']

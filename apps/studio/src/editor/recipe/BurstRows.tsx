@@ -1,23 +1,24 @@
+import { addCompanion, type Burst, type Emitter, type Kit, newBurst } from '@gliv/document'
+import { placesOf } from '@gliv/engine'
+import { property } from '@gliv/model'
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import ExpandMore from '@mui/icons-material/ExpandMore'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
-import { addCompanion, type Burst, type Emitter, type Kit, newBurst } from '@gliv/document'
-import { placesOf } from '@gliv/engine'
-import { property, type PropertyId } from '@gliv/model'
 import { useState } from 'react'
-import { PropertyRow } from '../fields/PropertyRow.tsx'
+import { readMask } from '../../document/masks.ts'
 import { TypedField } from '../../shared/controls/TypedField.tsx'
-import { ValueText } from '../fields/ValueText.tsx'
 import { edit } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
-import { readMask } from '../../document/masks.ts'
 import { select } from '../../state/session.ts'
+import { PropertyRow } from '../fields/PropertyRow.tsx'
+import { ValueText } from '../fields/ValueText.tsx'
 import { useShown } from '../playback/shownEffect.ts'
+import { addressOf, type EmitterPath } from './emitterPath.ts'
 import { estimateAlive, solveAlive } from './estimate.ts'
-import { type EmitterPath, addressOf } from './emitterPath.ts'
+import { BURST_NUMBERS } from './numbers.ts'
 
 /** Places of the shape; of a picture, its cells. */
 const placeCount = (kit: Kit, emitter: Emitter): number => {
@@ -83,15 +84,6 @@ export const AliveField = ({ path }: { path: EmitterPath }) => {
     </p>
   )
 }
-
-const BURST_NUMBERS: readonly PropertyId[] = [
-  'burstAt',
-  'burstCount',
-  'burstSpan',
-  'burstRepeats',
-  'burstInterval',
-  'burstChance',
-]
 
 const BurstRow = ({ burst, path, onRemove }: { burst: string; path: EmitterPath; onRemove: () => void }) => {
   const [open, setOpen] = useState(false)

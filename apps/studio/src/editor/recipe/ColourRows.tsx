@@ -1,15 +1,15 @@
+import { freeName } from '@gliv/document'
 import Add from '@mui/icons-material/Add'
 import ExpandMore from '@mui/icons-material/ExpandMore'
 import Button from '@mui/material/Button'
-import { freeName } from '@gliv/document'
-import type { PropertyId } from '@gliv/model'
 import { useState } from 'react'
-import { PropertyRow } from '../fields/PropertyRow.tsx'
+import { ColourList } from '../../document/ColourList.tsx'
 import { edit } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
+import { PropertyRow } from '../fields/PropertyRow.tsx'
 import { useShown } from '../playback/shownEffect.ts'
-import { ColourList } from '../../document/ColourList.tsx'
-import { type EmitterPath, addressOf } from './emitterPath.ts'
+import { addressOf, type EmitterPath } from './emitterPath.ts'
+import { COLOUR_SPREADS } from './numbers.ts'
 
 /** The list that each particle picks from, and the palette that the tint is locked to. */
 export const PickRows = ({ path }: { path: EmitterPath }) => {
@@ -65,21 +65,11 @@ export const PickRows = ({ path }: { path: EmitterPath }) => {
   )
 }
 
-const SPREADS: readonly PropertyId[] = [
-  'hueSpread',
-  'saturationSpread',
-  'valueSpread',
-  'redSpread',
-  'greenSpread',
-  'blueSpread',
-  'hueTurn',
-]
-
 /** How colours differ from particle to particle; folded away while nothing does. */
 export const ColourRows = ({ path }: { path: EmitterPath }) => {
   const used = useShown(
     (kit) =>
-      SPREADS.some(
+      COLOUR_SPREADS.some(
         (id) => (kit.types[path.type]?.numbers as Record<string, unknown> | undefined)?.[id] !== 0,
       ),
     false,
@@ -97,7 +87,7 @@ export const ColourRows = ({ path }: { path: EmitterPath }) => {
         <ExpandMore className="chevron" fontSize="inherit" />
         Differences and hue
       </button>
-      {open && SPREADS.map((id) => <PropertyRow key={id} target={addressOf(path, id)} id={id} />)}
+      {open && COLOUR_SPREADS.map((id) => <PropertyRow key={id} target={addressOf(path, id)} id={id} />)}
     </>
   )
 }

@@ -3,23 +3,16 @@ import Close from '@mui/icons-material/Close'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import { useState } from 'react'
+import { ColourList } from '../../document/ColourList.tsx'
+import { FrameCell, FrameMenu } from '../../preview/FrameMenu.tsx'
 import { edit } from '../../state/document.ts'
 import { useShown } from '../playback/shownEffect.ts'
 import { AnyRow } from './AnyRow.tsx'
-import { ColourList } from '../../document/ColourList.tsx'
-import { FrameCell, FrameMenu } from '../../preview/FrameMenu.tsx'
-import type { Row } from './row.ts'
 import type { EmitterPath } from './emitterPath.ts'
+import { MARK_NUMBERS } from './numbers.ts'
+import type { Row } from './row.ts'
 
-const ROWS: readonly Row[] = [
-  'markScale',
-  'markAngle',
-  'markOpacity',
-  'markTint',
-  '@markBlend',
-  'markFade',
-  'markCap',
-]
+const ROWS: readonly Row[] = [...MARK_NUMBERS.slice(0, 4), '@markBlend', ...MARK_NUMBERS.slice(4)]
 
 const NO_COLOURS: readonly string[] = []
 

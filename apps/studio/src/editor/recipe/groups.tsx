@@ -1,16 +1,18 @@
 /** The Recipe's groups in working order: one definition each. */
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
-import { type Contact, FILLS, type RampKind, type ShapeKind, SHAPES } from '@gliv/model'
+import { type Contact, FILLS, type PropertyId, type RampKind, type ShapeKind, SHAPES } from '@gliv/model'
 import type { ReactNode } from 'react'
 import { AlongRows } from './AlongRows.tsx'
-import { BurstRows, AliveField } from './BurstRows.tsx'
+import { AliveField, BurstRows } from './BurstRows.tsx'
 import { ColourRows, PickRows } from './ColourRows.tsx'
+import type { EmitterPath } from './emitterPath.ts'
 import { ForceRows } from './ForceRows.tsx'
 import { forcesSentence } from './forces.ts'
 import { LaunchDial } from './HeadingDial.tsx'
 import { LayerField } from './LayerField.tsx'
-import { MaskRow } from './MaskRow.tsx'
 import { MarkRows } from './MarkRows.tsx'
+import { MaskRow } from './MaskRow.tsx'
+import { BURST_NUMBERS, COLOUR_SPREADS, MARK_NUMBERS, RELAY_NUMBERS } from './numbers.ts'
 import { PictureRows } from './PictureRows.tsx'
 import { RelayRows } from './RelayRows.tsx'
 import type { Row } from './row.ts'
@@ -32,7 +34,6 @@ import {
   type Token,
   whereSentence,
 } from './sentences.ts'
-import type { EmitterPath } from './emitterPath.ts'
 import { TravelRows } from './TravelRows.tsx'
 
 export interface Subject {
@@ -52,6 +53,8 @@ export interface GroupDefinition {
   sentence(subject: Subject): Token[]
   /** Numbers and choices shown as rows while open. */
   rows(subject: Subject): readonly Row[]
+  /** Numbers that what stands above or below the rows sets: search leads to the group for them. */
+  readonly also?: readonly PropertyId[]
   /** Anything that is not a row, above or below them. */
   readonly before?: (path: EmitterPath) => ReactNode
   readonly after?: (path: EmitterPath) => ReactNode
@@ -156,6 +159,7 @@ export const GROUPS: readonly GroupDefinition[] = [
             ]
           : ['@companion'],
     before: (path) => <AliveField path={path} />,
+    also: BURST_NUMBERS,
     after: (path) => <BurstRows path={path} />,
   },
   {
@@ -164,6 +168,7 @@ export const GROUPS: readonly GroupDefinition[] = [
     title: 'Where',
     sentence: ({ emitter }) => whereSentence(emitter),
     rows: whereRows,
+    also: ['travelSeconds', 'alongDelay'],
     before: (path) => <MaskRow path={path} />,
     after: (path) => (
       <>
@@ -195,6 +200,7 @@ export const GROUPS: readonly GroupDefinition[] = [
     title: 'Relays',
     sentence: ({ kit, emitter, emitters }) => relaySentence(emitter, emitters, kit.effects),
     rows: () => ['@dormant'],
+    also: RELAY_NUMBERS,
     after: (path) => <RelayRows path={path} />,
     partnerOwns: true,
   },
@@ -255,6 +261,7 @@ export const GROUPS: readonly GroupDefinition[] = [
     title: 'Tint',
     sentence: ({ type }) => tintSentence(type),
     rows: tintRows,
+    also: COLOUR_SPREADS,
     after: (path) => (
       <>
         <PickRows path={path} />
@@ -285,6 +292,7 @@ export const GROUPS: readonly GroupDefinition[] = [
     title: 'Contact',
     sentence: ({ type }) => contactSentence(type),
     rows: ({ type }) => ['@contact', ...CONTACT_ROWS[type.contact]],
+    also: MARK_NUMBERS,
     after: (path) => <MarkRows path={path} />,
   },
   {

@@ -85,6 +85,7 @@ export const searchEntries = (subject: Subject): Entry[] =>
       (GROUP_WORDS as Readonly<Record<string, string>>)[group.id] ?? '',
     ),
     ...group.rows(subject).map((row) => rowEntry(group.id, group.title, row, null)),
+    ...(group.also ?? []).map((id) => ({ ...rowEntry(group.id, group.title, id, null), row: null })),
     ...(group.id === 'forces' ? forceEntries(subject, group.id) : []),
   ])
 

@@ -1,3 +1,4 @@
+import { effectsWithin, newPart, type Part } from '@gliv/document'
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import Visibility from '@mui/icons-material/Visibility'
@@ -7,15 +8,12 @@ import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
-import { effectsWithin, type Part, newPart } from '@gliv/document'
-import type { PropertyId } from '@gliv/model'
-import { PropertyRow } from '../fields/PropertyRow.tsx'
 import { TypedField } from '../../shared/controls/TypedField.tsx'
 import { edit } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
+import { PropertyRow } from '../fields/PropertyRow.tsx'
 import { useEffectId, useShown } from '../playback/shownEffect.ts'
-
-const NUMBERS: readonly PropertyId[] = ['partAt', 'partX', 'partY', 'partRotate', 'partScale', 'partTime']
+import { PART_NUMBERS } from './numbers.ts'
 
 const readWeight = (text: string): number | null => {
   const value = Number(text.replace(',', '.'))
@@ -131,7 +129,7 @@ const PartSection = ({ id, choices }: { id: string; choices: readonly Choice[] }
       >
         or another
       </Button>
-      {NUMBERS.map((number) => (
+      {PART_NUMBERS.map((number) => (
         <PropertyRow key={number} target={{ owner: 'part', effect: effectId, part: id }} id={number} />
       ))}
       <label className="check-row">

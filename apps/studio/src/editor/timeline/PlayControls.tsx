@@ -1,17 +1,18 @@
+import type { Effect } from '@gliv/document'
+import { type Play, PLAYS, type PropertyId } from '@gliv/model'
+import Tune from '@mui/icons-material/Tune'
 import Checkbox from '@mui/material/Checkbox'
+import IconButton from '@mui/material/IconButton'
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
-import Tune from '@mui/icons-material/Tune'
-import IconButton from '@mui/material/IconButton'
-import type { Effect } from '@gliv/document'
-import { PLAYS, type Play, type PropertyId } from '@gliv/model'
 import { useState } from 'react'
+import { PLAY_TEXTS } from '../../document/texts/kinds.ts'
 import { GrowingPopover } from '../../shared/controls/GrowingPopover.tsx'
+import { edit } from '../../state/document.ts'
 import { PropertyRow } from '../fields/PropertyRow.tsx'
 import { ValueText } from '../fields/ValueText.tsx'
-import { edit } from '../../state/document.ts'
-import { PLAY_TEXTS } from '../../document/texts/kinds.ts'
 import { useEffectId, useShown } from '../playback/shownEffect.ts'
+import { RARE_EFFECT_NUMBERS, SUSTAIN_NUMBERS } from './numbers.ts'
 import { PartRows } from './PartRows.tsx'
 
 /** Times of the effect that are seldom touched. */
@@ -21,12 +22,7 @@ const EffectMenu = () => {
   const sustains = useShown((_, effect) => effect.play === 'sustain', false)
   const canTurn = useShown((_, effect) => effect.play === 'once' || effect.play === 'period', false)
   const backwards = useShown((_, effect) => effect.backwards, false)
-  const rows: readonly PropertyId[] = [
-    ...(sustains ? (['sustainFrom', 'sustainTo'] as const) : []),
-    'warmUp',
-    'timeScale',
-    'jumpPx',
-  ]
+  const rows: readonly PropertyId[] = [...(sustains ? SUSTAIN_NUMBERS : []), ...RARE_EFFECT_NUMBERS]
   return (
     <>
       <IconButton
