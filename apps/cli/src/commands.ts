@@ -4,7 +4,7 @@
  */
 import { mkdir, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
-import { bakeSheet, fileNameOf, maskReader, type BakeOptions } from '@gliv/bake'
+import { type BakeOptions, encoderOf, fileNameOf, maskReader, renderFrames } from '@gliv/bake'
 import {
   adviseKit,
   findEffect,
@@ -289,16 +289,14 @@ const bake: Command = {
     const stage = args.options.get('--stage')
     const name = fileNameOf(effect.name)
     const palette = args.options.get('--palette')
-    const { png, json } = bakeSheet(file, effect, `${name}.png`, {
+    const options = {
       ...bakeOptions(args),
       ...(stage === undefined ? {} : { surfaces: findStage(file.kit, stage).surfaces }),
       ...(palette === undefined ? {} : { palette: findPalette(file.kit, palette).colours }),
-    })
-    await write(join(folder, `${name}.png`), png)
-    await write(join(folder, `${name}.json`), `${JSON.stringify(json, null, 1)}\n`)
-    say(
-      `wrote ${join(folder, name)}.png and .json: ${json.frames.length} frames, ${json.size.w} × ${json.size.h} px`,
-    )
+    }
+    const { files, summary } = encoderOf('sheet').encode(renderFrames(file, effect, options), name, options)
+    for (const { name: fileName, data } of files) await write(join(folder, fileName), data)
+    say(`wrote ${join(folder, name)}.png and .json: ${summary}`)
   },
 }
 

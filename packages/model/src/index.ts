@@ -1,6 +1,6 @@
 export * from './streams.ts'
 export * from './property.ts'
-export * from './forceProperties.ts'
+export * from './contactProperties.ts'
 export * from './relayProperties.ts'
 export * from './properties.ts'
 export * from './forces.ts'

@@ -7,7 +7,8 @@
  * miss it.
  */
 
-import { FORCE_PROPERTIES } from './forceProperties.ts'
+import { CONTACT_PROPERTIES } from './contactProperties.ts'
+import { FORCE_NUMBERS } from './forces.ts'
 import {
   ANGLE,
   FAR,
@@ -128,7 +129,8 @@ export const PROPERTIES = {
   greenSpread: number('type', 'share', 0, SHARE, SHARE, 'output', 'none', { stream: STREAMS.greenSpread }),
   blueSpread: number('type', 'share', 0, SHARE, SHARE, 'output', 'none', { stream: STREAMS.blueSpread }),
   hueTurn: number('type', 'deg', 0, ANGLE, [-360, 360], 'output', 'times'),
-  ...FORCE_PROPERTIES,
+  ...FORCE_NUMBERS,
+  ...CONTACT_PROPERTIES,
   ...RELAY_PROPERTIES,
 } as const satisfies Record<string, Property>
 

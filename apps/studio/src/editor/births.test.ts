@@ -10,13 +10,8 @@ import { previewOptions, shownEnd } from '../preview/previewOptions.ts'
 import { STILL } from '../state/stagePreview.ts'
 import { choiceOf, choiceOptions, CHOICES, type MenuChoice } from './recipe/choices.ts'
 import { GROUPS } from './recipe/groups.tsx'
-import {
-  facingSentence,
-  howManySentence,
-  launchSentence,
-  type Token,
-  whereSentence,
-} from './recipe/sentences.ts'
+import { facingSentence, howManySentence, launchSentence, whereSentence } from './recipe/sentences.ts'
+import { type Token } from './recipe/tokens.ts'
 import { outlineData } from './stage/outlines.tsx'
 
 const { kit, pictures } = makeDemo()

@@ -1,12 +1,26 @@
-import 'fake-indexeddb/auto'
 import { makeDemo } from '@gliv/demo'
 import { resolveEffect, usersOfType } from '@gliv/document'
 import { compileRamp, rampAt } from '@gliv/engine'
+import { EXPORTERS, exportName } from '@gliv/export'
 import { FORCE_KINDS } from '@gliv/model'
+import 'fake-indexeddb/auto'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { nearerKnob } from './fields/RowSlider.tsx'
+import { angleOf, fanFrom, fanPath, nearestTurn, polar } from '../document/geometry.ts'
+import {
+  addRampPoint,
+  addTintStop,
+  colourAt,
+  cssGradient,
+  moveRampPoint,
+  rampPath,
+  removePoint,
+} from '../document/rampMaths.ts'
+import { directionWord } from '../document/texts/kinds.ts'
+import { typicalAt } from '../preview/film.ts'
 import { boundsOf, cameraFor, zoomAround } from '../preview/fit.ts'
+import { EMPTY_FORM, readForm } from '../ship/bakeForm.ts'
+import { nearerKnob } from './fields/RowSlider.tsx'
 import { estimateAlive, solveAlive } from './recipe/estimate.ts'
 import { findForces, forcesSentence } from './recipe/forces.ts'
 import {
@@ -14,24 +28,10 @@ import {
   howManySentence,
   launchSentence,
   scaleSentence,
-  type Token,
   whereSentence,
 } from './recipe/sentences.ts'
-import { angleOf, fanFrom, fanPath, nearestTurn, polar } from '../document/geometry.ts'
-import { typicalAt } from '../preview/film.ts'
-import {
-  addRampPoint,
-  addTintStop,
-  cssGradient,
-  moveRampPoint,
-  rampPath,
-  removePoint,
-  colourAt,
-} from '../document/rampMaths.ts'
+import { type Token } from './recipe/tokens.ts'
 import { markSpacing, rulerSeconds, trackTimes } from './timeline/scale.ts'
-import { readForm, EMPTY_FORM } from '../ship/bakeForm.ts'
-import { EXPORTERS, exportName } from '@gliv/export'
-import { directionWord } from '../document/texts/kinds.ts'
 
 const file = makeDemo()
 const { kit } = file

@@ -7,7 +7,7 @@ import DialogTitle from '@mui/material/DialogTitle'
 import LinearProgress from '@mui/material/LinearProgress'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
-import { fileNameOf, type BakedSheet } from '@gliv/bake'
+import { type BakedSheet, fileNameOf, sheetFiles } from '@gliv/bake'
 import { resolveEffect } from '@gliv/document'
 import { strToU8, zipSync } from 'fflate'
 import { useEffect, useRef, useState } from 'react'
@@ -95,10 +95,14 @@ const ShipDialog = ({ effectId, onClose }: { effectId: string; onClose: () => vo
     if (baked)
       download(
         `${name}-sheet.zip`,
-        zipSync({
-          [`${name}.png`]: [baked.png, { level: 0 }],
-          [`${name}.json`]: strToU8(`${JSON.stringify(baked.json, null, 1)}\n`),
-        }),
+        zipSync(
+          Object.fromEntries(
+            sheetFiles(baked, name).map((made) => [
+              made.name,
+              typeof made.data === 'string' ? strToU8(made.data) : [made.data, { level: 0 as const }],
+            ]),
+          ),
+        ),
         'application/zip',
       )
   }

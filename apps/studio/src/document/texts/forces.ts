@@ -6,7 +6,8 @@ import type {
   ChurnSpace,
   Contact,
   Falloff,
-  FORCE_PROPERTIES,
+  CONTACT_PROPERTIES,
+  FORCE_NUMBERS,
   ForceKind,
   RailMode,
   ThrustEnd,
@@ -175,7 +176,7 @@ export const FORCE_PROPERTY_TEXTS = {
   markTint: { label: 'Takes tint', help: 'How much of the particle’s tint the mark takes.' },
   markFade: { label: 'Fades over', help: 'How long a mark takes to fade away; 0 lets it stay.' },
   markCap: { label: 'At most', help: 'Most marks at once; the oldest goes first.' },
-} as const satisfies Record<keyof typeof FORCE_PROPERTIES, Text>
+} as const satisfies Record<keyof typeof FORCE_NUMBERS | keyof typeof CONTACT_PROPERTIES, Text>
 
 export const AXES_TEXTS = { world: 'with the world', effect: 'with the effect' } as const satisfies Record<
   Axes,

@@ -5,83 +5,19 @@ import {
   DEFAULT_TYPE_CHOICES,
   defaultsOf,
   type ForceKind,
-  type NumbersOf,
   type ResolvedEffect,
-  type TypeChoices,
 } from '@gliv/model'
 import { useEffect, useRef } from 'react'
+import { forceEditor } from './forces.ts'
 
 const W = 72
 const H = 44
 const LOOP_SECONDS = 2
 
-interface Scene {
-  readonly numbers?: Partial<NumbersOf<'type'>>
-  readonly choices?: Partial<TypeChoices>
-  readonly emitter?: Partial<NumbersOf<'emitter'>>
-  readonly shape?: 'point' | 'line'
-}
-
 const fixed = (value: number) => ({ from: value, to: value })
-const corner = (x: number, y: number, outX = 0, outY = 0) => ({ x, y, inX: -outX, inY: -outY, outX, outY })
-
-/** What each picture shows, in a field of 72 × 44 px around the origin: the real engine at work. */
-const SCENES = {
-  gravity: {
-    numbers: { gravity: 60 },
-    emitter: { heading: -55, speed: fixed(58), offsetX: -30, offsetY: 12, fan: 24 },
-  },
-  thrust: { numbers: { thrust: 70 }, emitter: { heading: 0, speed: fixed(6), offsetX: -34 } },
-  brake: { numbers: { brake: 62 }, emitter: { heading: 0, speed: fixed(85), offsetX: -34 } },
-  drag: { numbers: { drag: 2.6 }, emitter: { heading: 0, speed: fixed(150), offsetX: -34 } },
-  wind: { numbers: { wind: 55 }, emitter: { heading: -90, speed: fixed(32), offsetX: -22, offsetY: 22 } },
-  drift: { numbers: { drift: 24 }, emitter: { heading: -90, speed: fixed(22), offsetX: -26, offsetY: 20 } },
-  turn: { numbers: { turn: fixed(150) }, emitter: { heading: -90, speed: fixed(46), offsetX: -18, fan: 8 } },
-  pull: {
-    numbers: { pull: 70, pullX: 8, pullY: 0 },
-    emitter: { heading: 0, speed: fixed(4), fan: 360, offsetX: 8 },
-    shape: 'line',
-  },
-  swirl: {
-    numbers: { swirl: 60, pull: 60, pullX: 0, pullY: 0, swirlX: 0, swirlY: 0, pullDamping: 1 },
-    choices: { forces: ['pull', 'swirl'] },
-    shape: 'line',
-  },
-  churn: {
-    numbers: { churn: 90, churnSize: 18, churnRate: 1 },
-    emitter: { heading: 0, speed: fixed(28), offsetX: -34, fan: 4 },
-  },
-  sway: {
-    numbers: { sway: 9, swayRate: 1, swayHeading: 90, swayPhase: 0 },
-    emitter: { heading: 0, speed: fixed(36), offsetX: -34, fan: 0 },
-  },
-  rail: {
-    choices: {
-      rail: {
-        closed: false,
-        points: [corner(-30, 12, 20, -40), corner(6, -6, 10, 20), corner(32, 10, 8, -20)],
-      },
-    },
-    emitter: { offsetX: -30, offsetY: 12, speed: fixed(0) },
-  },
-  avoid: {
-    numbers: { avoid: 500, avoidX: 4, avoidY: 0, avoidRadius: 6, avoidReach: 12 },
-    emitter: { heading: 0, fan: 0, speed: fixed(36), offsetX: -34 },
-    shape: 'line',
-  },
-  limit: {
-    numbers: { limit: 22, gravity: 260, gravityHeading: 0 },
-    choices: { forces: ['gravity', 'limit'] },
-    emitter: { heading: 0, speed: fixed(20), offsetX: -34 },
-  },
-  waver: {
-    numbers: { waverHeading: 70, waverHeadingRate: 2, waverScale: 0.6 },
-    emitter: { heading: 0, speed: fixed(32), offsetX: -34, fan: 4 },
-  },
-} as const satisfies Record<ForceKind, Scene>
 
 const effectOf = (force: ForceKind): ResolvedEffect => {
-  const { numbers, choices, emitter, shape }: Scene = SCENES[force]
+  const { numbers, choices, emitter, shape } = forceEditor(force).scene
   const frame = { x: 0, y: 0, w: 1, h: 1, pivotX: 0.5, pivotY: 0.5 }
   return {
     id: force,

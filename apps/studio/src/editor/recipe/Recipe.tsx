@@ -5,6 +5,7 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import Tooltip from '@mui/material/Tooltip'
 import { memo, useMemo, useState } from 'react'
+import { FrameMenu } from '../../preview/FrameMenu.tsx'
 import { edit, shownKit } from '../../state/document.ts'
 import { toggleGroup, useSession } from '../../state/session.ts'
 import {
@@ -17,16 +18,15 @@ import {
 import { AnyRow } from './AnyRow.tsx'
 import { EmitterBand, TypeBand } from './Bands.tsx'
 import { choiceOf, choiceOptions, type MenuChoice } from './choices.ts'
-import { FrameMenu } from '../../preview/FrameMenu.tsx'
+import type { EmitterPath } from './emitterPath.ts'
 import { type GroupDefinition, GROUPS } from './groups.tsx'
 import { RampThumb } from './RampThumb.tsx'
 import { resetGroup } from './resetGroup.ts'
 import { SearchBox } from './SearchBox.tsx'
 import { Sentence } from './Sentence.tsx'
 import { subjectOf } from './subject.ts'
+import type { Choice } from './tokens.ts'
 import { TopRows } from './TopRows.tsx'
-import type { EmitterPath } from './emitterPath.ts'
-import type { Choice } from './sentences.ts'
 
 interface OpenChoice {
   readonly choice: Choice

@@ -1,6 +1,6 @@
 import { ValueText } from '../fields/ValueText.tsx'
-import type { Choice, Token } from './sentences.ts'
-import { type EmitterPath, addressOf } from './emitterPath.ts'
+import { addressOf, type EmitterPath } from './emitterPath.ts'
+import type { Choice, Token } from './tokens.ts'
 
 export const Sentence = ({
   tokens,

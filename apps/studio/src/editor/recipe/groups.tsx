@@ -1,6 +1,6 @@
 /** The Recipe's groups in working order: one definition each. */
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
-import { type Contact, FILLS, type PropertyId, type RampKind, type ShapeKind, SHAPES } from '@gliv/model'
+import { type Contact, FILLS, type PropertyId, type RampKind, SHAPES } from '@gliv/model'
 import type { ReactNode } from 'react'
 import { AlongRows } from './AlongRows.tsx'
 import { AliveField, BurstRows } from './BurstRows.tsx'
@@ -31,9 +31,10 @@ import {
   relaySentence,
   scaleSentence,
   tintSentence,
-  type Token,
   whereSentence,
 } from './sentences.ts'
+import { shapeEditor } from './shapes.ts'
+import { type Token } from './tokens.ts'
 import { TravelRows } from './TravelRows.tsx'
 
 export interface Subject {
@@ -64,22 +65,6 @@ export interface GroupDefinition {
   readonly partnerOwns?: true
 }
 
-const SHAPE_ROWS = {
-  point: [],
-  line: ['shapeWidth', 'shapeAngle'],
-  polyline: [],
-  curve: [],
-  rectangle: ['shapeWidth', 'shapeHeight'],
-  circle: ['shapeRadius'],
-  ellipse: ['shapeWidth', 'shapeHeight'],
-  ring: ['shapeInner', 'shapeRadius', 'shapeArc', 'shapeAngle'],
-  polygon: ['shapeSides', 'shapeRadius', 'shapeAngle'],
-  segment: ['endX', 'endY', 'pieceEvery'],
-  picture: ['grid', '@maskPart', '@maskColours'],
-  viewEdge: ['@side', 'edgeDepth', 'edgeOutset'],
-  view: [],
-} as const satisfies Record<ShapeKind, readonly Row[]>
-
 const BOUNCING = ['bounce', 'friction', 'contactRadius'] as const
 const CONTACT_ROWS = {
   none: [],
@@ -94,7 +79,7 @@ const ORDERED = ['inOrder', 'eachOnce']
 
 const whereRows = ({ emitter }: Subject): Row[] => [
   '@shape',
-  ...SHAPE_ROWS[emitter.shape],
+  ...shapeEditor(emitter.shape).rows,
   ...(canFill(emitter) && FILLS.length > 1 ? (['@fill'] as const) : []),
   ...(SHAPES[emitter.shape].sized ? (['@sizeUnit'] as const) : []),
   ...(emitter.shape === 'point' ? [] : (['@placement'] as const)),

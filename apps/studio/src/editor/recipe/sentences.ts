@@ -3,8 +3,10 @@
  * choices.
  * It says only what differs from nothing. Pure: tested without React.
  */
+import { choice, number, type Token, words } from './tokens.ts'
 import type { Burst, Emitter, ParticleType } from '@gliv/document'
-import { type PropertyId, type Range, type ShapeKind, SHAPES, SPACE } from '@gliv/model'
+import { type Range, SHAPES, SPACE } from '@gliv/model'
+import { CONTACT_TEXTS } from '../../document/texts/forces.ts'
 import {
   AIM_TEXTS,
   ANCHOR_TEXTS,
@@ -18,24 +20,8 @@ import {
   SPACE_TEXTS,
   TINT_PICK_TEXTS,
 } from '../../document/texts/kinds.ts'
-import { CONTACT_TEXTS } from '../../document/texts/forces.ts'
 import { RELAY_TRIGGER_TEXTS } from '../../document/texts/relays.ts'
-import type { MenuChoice } from './choices.ts'
-
-export type Choice = MenuChoice | 'frame'
-
-export type Token =
-  | { readonly kind: 'words'; readonly text: string }
-  | { readonly kind: 'number'; readonly id: PropertyId; readonly burst?: string }
-  | { readonly kind: 'choice'; readonly choice: Choice; readonly text: string }
-
-export const words = (text: string): Token => ({ kind: 'words', text })
-export const number = (id: PropertyId, burst?: string): Token => ({
-  kind: 'number',
-  id,
-  ...(burst === undefined ? {} : { burst }),
-})
-export const choice = (name: Choice, text: string): Token => ({ kind: 'choice', choice: name, text })
+import { shapeEditor } from './shapes.ts'
 
 const none = (range: Range): boolean => range.from === 0 && range.to === 0
 
@@ -76,31 +62,12 @@ export const howManySentence = (emitter: Emitter, partner?: string): Token[] => 
   return tokens
 }
 
-const BY = [number('shapeWidth'), words(' by '), number('shapeHeight')]
-
-/** What a shape's size is called; whether it can be filled. */
-const SIZES = {
-  point: [],
-  line: [number('shapeWidth'), words(' long')],
-  polyline: [],
-  curve: [],
-  rectangle: BY,
-  circle: [words('radius '), number('shapeRadius')],
-  ellipse: BY,
-  ring: [number('shapeInner'), words(' to '), number('shapeRadius')],
-  polygon: [number('shapeSides'), words(' sides, radius '), number('shapeRadius')],
-  segment: [words('a piece each '), number('pieceEvery')],
-  picture: [words('in cells of '), number('grid')],
-  viewEdge: [number('edgeDepth'), words(' deep')],
-  view: [],
-} as const satisfies Record<ShapeKind, readonly Token[]>
-
 /** Fills that change something on a shape. */
 export const canFill = (emitter: Emitter): boolean => SHAPES[emitter.shape].fillable
 
 export const whereSentence = (emitter: Emitter): Token[] => {
   const tokens: Token[] = [choice('shape', SHAPE_TEXTS[emitter.shape])]
-  const sizes: readonly Token[] = SIZES[emitter.shape]
+  const sizes = shapeEditor(emitter.shape).size
   if (emitter.shape === 'viewEdge') tokens.push(words(', '), choice('side', SIDE_TEXTS[emitter.side]))
   if (sizes.length > 0) tokens.push(words(', '), ...sizes)
   if (canFill(emitter)) tokens.push(words(', '), choice('fill', FILL_TEXTS[emitter.fill]))

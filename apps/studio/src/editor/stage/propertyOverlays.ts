@@ -18,24 +18,15 @@ export const OVERLAYS = {
 } as const
 export type Overlay = keyof typeof OVERLAYS
 
-/** What the numbers of a force show. */
-const OF_FORCE = {
+/** What the numbers of a force show; of all others the ways of particles. */
+const OF_FORCE: { readonly [K in ForceKind]?: Overlay } = {
   gravity: 'gravity',
-  thrust: 'ways',
-  brake: 'ways',
-  drag: 'ways',
   wind: 'wind',
   drift: 'drift',
-  turn: 'ways',
   pull: 'pull',
   swirl: 'swirl',
-  churn: 'ways',
-  sway: 'ways',
-  rail: 'ways',
   avoid: 'avoid',
-  limit: 'ways',
-  waver: 'ways',
-} as const satisfies Record<ForceKind, Overlay>
+}
 
 /** What the numbers of births and appearance show; all others show nothing there. */
 const OF_NUMBERS: readonly (readonly [Overlay, readonly PropertyId[]])[] = [
@@ -58,7 +49,7 @@ const found = new Map<PropertyId, Overlay>([
   ...FORCE_KINDS.flatMap((force) =>
     FORCES[force].numbers
       .filter((id) => property(id).invalidates !== 'output')
-      .map((id) => [id, OF_FORCE[force]] as const),
+      .map((id) => [id, OF_FORCE[force] ?? 'ways'] as const),
   ),
 ])
 

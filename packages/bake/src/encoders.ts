@@ -1,0 +1,34 @@
+/** Ways to write baked frames: one entry each. A new one is a file that encodes, and its entry here. */
+import { type BakeOptions, type EncodedFile, layOut, type Progress, sheetFiles } from './sheet.ts'
+import type { RenderedFrames } from './renderFrames.ts'
+
+export interface Encoded {
+  readonly files: readonly EncodedFile[]
+  /** What was made, in a few words. */
+  readonly summary: string
+}
+
+export interface Encoder {
+  readonly id: string
+  /** What a menu says. */
+  readonly label: string
+  /** @param name of the effect as a file name, without an ending */
+  encode(frames: RenderedFrames, name: string, options: BakeOptions, progress?: Progress): Encoded
+}
+
+export const ENCODERS = [
+  {
+    id: 'sheet',
+    label: 'Sprite sheet and JSON',
+    encode: (frames, name, options, progress) => {
+      const baked = layOut(frames, `${name}.png`, options, progress)
+      const { w, h } = baked.json.size
+      return { files: sheetFiles(baked, name), summary: `${frames.count} frames, ${w} × ${h} px` }
+    },
+  },
+] as const satisfies readonly Encoder[]
+
+export type EncoderId = (typeof ENCODERS)[number]['id']
+
+/** The encoder of an id. */
+export const encoderOf = (id: EncoderId): Encoder => ENCODERS.find((encoder) => encoder.id === id)!
