@@ -4,7 +4,9 @@ import { Refusal } from '@gliv/model'
 /** Longest side of a sheet, px: larger textures are refused by too many graphics cards. */
 export const SHEET_SIDE_LIMIT = 8192
 
-/** The number of columns of a sheet. @param asked by the user. Throws `Refusal` for sheets that are too large */
+/**
+ * The number of columns of a sheet. @param asked by the user. Throws `Refusal` for sheets that are too large
+ */
 export const columnsOf = (
   count: number,
   { w, h }: { readonly w: number; readonly h: number },

@@ -1,5 +1,6 @@
 /**
- * From an effect to its frames, painted in software, the same bytes every time. Frame k shows the tick that lies
+ * From an effect to its frames, painted in software, the same bytes every time. Frame k shows the tick that
+ * lies
  * nearest to its time; a loop is taken in the first repeat in which all earlier particles are gone.
  */
 import { type Effect, type KitFile, resolveEffect } from '@gliv/document'

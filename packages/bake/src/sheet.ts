@@ -94,7 +94,8 @@ export const layOut = (
  * Bakes one effect of a kit to a sheet.
  * @param imageName file name of the picture, which the JSON names
  * @throws Refusal on impossible options, BakeCancelled when `progress` says so
- * @example const { png, json } = bakeSheet(file, file.kit.effects['pier-dust']!, 'pier-dust.png', { fps: 12 })
+ * @example const { png, json } = bakeSheet(file, file.kit.effects['pier-dust']!, 'pier-dust.png', { fps: 12
+ * })
  */
 export const bakeSheet = (
   file: KitFile,

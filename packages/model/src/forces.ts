@@ -1,5 +1,6 @@
 /**
- * What each force is: one entry each, in the order in which forces act. Kinds, lists and menus are derived from
+ * What each force is: one entry each, in the order in which forces act. Kinds, lists and menus are derived
+ * from
  * it; what it does, how it is set and how it is said stand in tables of the layers above, each held to these
  * kinds by the compiler.
  */

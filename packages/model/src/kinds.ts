@@ -17,7 +17,8 @@ export const PLACEMENTS = ['random', 'evenly', 'inOrder', 'eachOnce'] as const
 export type Placement = (typeof PLACEMENTS)[number]
 
 /**
- * Particles stay in the world, go with the effect, or stay on the view. Files write `left` for the first; code
+ * Particles stay in the world, go with the effect, or stay on the view. Files write `left` for the first;
+ * code
  * calls it released, because left is a side, too.
  */
 export const SPACE = { released: 'left', carried: 'carried', pinned: 'pinned' } as const

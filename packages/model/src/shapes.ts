@@ -10,7 +10,9 @@ export interface ShapeFacets {
   readonly sized: boolean
   /** Its places lie along one line, so that a single number says where. */
   readonly linear: boolean
-  /** Where the number of places for ordered births comes from: a number, its own pieces, its picture's cells. */
+  /**
+   * Where the number of places for ordered births comes from: a number, its own pieces, its picture's cells.
+   */
   readonly places: 'number' | 'pieces' | 'cells'
   /** Handles on the stage, beside those of place and aim. */
   readonly handles: readonly ShapeHandle[]

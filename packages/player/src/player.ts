@@ -198,13 +198,14 @@ export class Player {
       if (handle.advance(seconds)) continue
       this.#playing.delete(handle)
       if (handle.simulation.marks > 0) this.#marked.add(handle)
+      else handle.simulation.dispose()
     }
     // Marks outlive their effects: they fade, and go with their surfaces.
     for (const handle of this.#marked) {
       handle.advance(seconds)
-      if (handle.simulation.marks === 0) this.#marked.delete(handle)
+      if (handle.simulation.marks === 0) this.#forgetMarks(handle)
     }
-    while (this.#marked.size > MARKED_LIMIT) this.#marked.delete(this.#marked.values().next().value!)
+    while (this.#marked.size > MARKED_LIMIT) this.#forgetMarks(this.#marked.values().next().value!)
   }
 
   /** Marks on surfaces, of playing and of ended effects. */
@@ -216,7 +217,12 @@ export class Player {
 
   /** Wipes the marks of ended effects away. */
   clearMarks(): void {
-    this.#marked.clear()
+    for (const handle of this.#marked) this.#forgetMarks(handle)
+  }
+
+  #forgetMarks(handle: EffectHandle): void {
+    this.#marked.delete(handle)
+    handle.simulation.dispose()
   }
 
   /** The layer of marks: above the surfaces, below all particles. */
@@ -280,9 +286,12 @@ export class Player {
 
   dispose(): void {
     this.pause()
-    for (const handle of this.#playing) handle.remove()
+    for (const handle of this.#playing) {
+      handle.remove()
+      handle.simulation.dispose()
+    }
     this.#playing.clear()
-    this.#marked.clear()
+    this.clearMarks()
     this.renderer.dispose()
   }
 }

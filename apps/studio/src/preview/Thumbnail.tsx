@@ -144,6 +144,7 @@ export const Thumbnail = ({
     return () => {
       observer.disconnect()
       showing.delete(show)
+      simulation.dispose()
       renderer.dispose()
     }
   }, [effect, types, pictures])

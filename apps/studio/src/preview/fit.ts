@@ -46,6 +46,7 @@ export const boundsOf = (effect: ResolvedEffect, options: SimulationOptions = {}
       down.push(y)
     }
   }
+  simulation.dispose()
   const [left, right] = rangeOf(across)
   const [top, bottom] = rangeOf(down)
   return { left, top, right, bottom }

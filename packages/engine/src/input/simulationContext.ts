@@ -10,6 +10,8 @@ export interface SubEffect {
   seek(tick: number): void
   step(): void
   append(frame: Frame, layer: number): void
+  /** Frees its pools at once; it is not used any more. */
+  dispose(): void
 }
 
 /** Makes a simulation of an inner effect. */

@@ -245,12 +245,16 @@ export const giveBack = (owner: object): void => {
   made.slab.give(made.at, made.bytes)
 }
 
-/** Zeroed float32 for as long as the array itself lives: nobody keeps another view of it for longer. */
+/**
+ * Zeroed float32 for as long as the array itself lives, or until it is given back: nobody keeps another view
+ * of it for longer.
+ */
 export const instancesFor = (count: number): Float32Array => {
   const made = claim(count * 4)
   if (!made) return new Float32Array(count)
   const array = new Float32Array(made.slab.buffer, made.at, count)
-  returned.register(array, made)
+  returned.register(array, made, array)
+  claims.set(array, made)
   return array
 }
 

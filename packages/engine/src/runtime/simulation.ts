@@ -8,20 +8,21 @@ import {
   type ViewRect,
 } from '@gliv/model'
 import { emptyPose, toWorld } from '../geometry/index.ts'
-import { compileTape, type SimulationContext, type CompiledTape } from '../input/index.ts'
-import { snapFrame, appendInstances, setDisplay } from '../output/index.ts'
+import { type CompiledTape, compileTape, type SimulationContext } from '../input/index.ts'
+import { appendInstances, setDisplay, snapFrame } from '../output/index.ts'
 import {
+  createClock,
   emitterEndSeconds,
   type EmitterProgram,
   emptyFrame,
   lastEnd,
   type Program,
-  createClock,
   tickAtOrBefore,
   warmTicks,
 } from '../program/index.ts'
 import { EmitterRun, PartHost } from '../spawn/index.ts'
 import { Recording, type Shown } from '../state/index.ts'
+import { releaseInstances } from '../state/instanceBuffer.ts'
 
 export interface SimulationOptions extends PoseParts {
   /** Unsigned 32 bits; default: the effect's own. */
@@ -100,8 +101,8 @@ export class Simulation {
     return frame
   }
 
-  /** Finds the nodes and makes the parts anew. */
-  #arrange(): void {
+  /** Finds the nodes, and makes the parts anew that are not kept. */
+  #arrange(kept: readonly (PartHost | null)[] = []): void {
     const { effect, parts } = this.#program
     const order = new Map(effect.emitters.map((emitter, i) => [emitter.id, i]))
     const nodes = this.runs.flatMap((run) => run.nodes())
@@ -114,8 +115,8 @@ export class Simulation {
     this.#mayHold = parts.length > 0 || nodes.some((node) => node.hosts.length > 0)
     const context = this.#settingOf(this.#program)
     this.parts = parts.map(
-      ({ part, choices, seconds }) =>
-        new PartHost(part, choices, seconds, context, context.makeSubEffect, toWorld),
+      ({ part, choices, seconds }, k) =>
+        kept[k] ?? new PartHost(part, choices, seconds, context, context.makeSubEffect, toWorld),
     )
   }
 
@@ -261,11 +262,29 @@ export class Simulation {
     )
   }
 
-  /** Takes over a program together with the runs that belong to its emitters, at the present tick. */
-  adopt(program: Program, runs: EmitterRun[]): void {
+  /**
+   * Frees all pools at once, also of what plays inside. Neither it nor a frame that it gave may be used any
+   * more.
+   */
+  dispose(): void {
+    for (const run of this.runs) run.dispose()
+    for (const part of this.parts) part.clear()
+    this.runs = this.nodes = []
+    this.parts = []
+    releaseInstances(this.#frame)
+  }
+
+  /**
+   * Takes over a program together with the runs that belong to its emitters, at the present tick. What is not
+   * taken over is freed. @param kept hosts of parts that go on, in the program's order
+   */
+  adopt(program: Program, runs: EmitterRun[], kept: readonly (PartHost | null)[] = []): void {
+    const [runsBefore, partsBefore] = [this.runs, this.parts]
     this.#program = program
     this.runs = runs
-    this.#arrange()
+    this.#arrange(kept)
+    for (const run of runsBefore) if (!runs.includes(run)) run.dispose()
+    for (const part of partsBefore) if (!this.parts.includes(part)) part.clear()
     this.seek(this.tick)
   }
 

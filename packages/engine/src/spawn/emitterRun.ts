@@ -268,6 +268,14 @@ export class EmitterRun {
     )
   }
 
+  /** Frees its pool and those of all that it wakes and plays, at once. */
+  dispose(): void {
+    for (const node of this.nodes()) {
+      for (const host of node.hosts) host.clear()
+      node.pool.release()
+    }
+  }
+
   /** It and all emitters that its relays wake. */
   nodes(): EmitterRun[] {
     return [this, ...this.children.flatMap((child) => child?.nodes() ?? [])]

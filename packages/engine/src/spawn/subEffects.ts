@@ -57,16 +57,25 @@ const subEffectTape = (
 
 interface Running {
   readonly start: number
+  /** Which of the part's effects plays. */
+  readonly choice: number
   readonly subEffect: SubEffect
+}
+
+/** Whether two parts differ in nothing but what their effects are made of. */
+const sameButEffects = (a: ResolvedPart, b: ResolvedPart): boolean => {
+  const rest = ({ choices, ...own }: ResolvedPart): string =>
+    JSON.stringify([own, choices.map(({ weight, effect }) => [weight, effect.id])])
+  return rest(a) === rest(b)
 }
 
 /** A part, as often as the timeline passes over it. */
 export class PartHost {
-  readonly #part: ResolvedPart
-  readonly #choices: readonly Program[]
+  readonly part: ResolvedPart
+  #choices: readonly Program[]
   readonly #context: SimulationContext
   readonly #make: MakeSubEffect
-  readonly #seconds: number
+  #seconds: number
   readonly #running = new Map<number, Running>()
   readonly #pass: Pass = { start: 0, end: 0, from: 0 }
   readonly #place: (pose: Readonly<Pose>, place: { x: number; y: number }) => void
@@ -79,7 +88,7 @@ export class PartHost {
     make: MakeSubEffect,
     place: (pose: Readonly<Pose>, place: { x: number; y: number }) => void,
   ) {
-    this.#part = part
+    this.part = part
     this.#choices = choices
     this.#seconds = seconds
     this.#context = context
@@ -97,7 +106,7 @@ export class PartHost {
     const now = clock.secondsAt(tick) * MICRO
     const stopTick = tape.stopTick()
     const stop = stopTick === Infinity ? Infinity : clock.secondsAt(stopTick) * MICRO
-    const at = this.#part.numbers.partAt * MICRO
+    const at = this.part.numbers.partAt * MICRO
     const wanted = new Map<number, number>()
     const last = timeline.passAt(now, stop)
     for (let pass = timeline.passAt(Math.max(0, now - this.#seconds * MICRO), stop); pass <= last; pass++) {
@@ -107,17 +116,42 @@ export class PartHost {
       if (at >= from && moment < end && moment <= now && moment + this.#seconds * MICRO >= now)
         wanted.set(pass, this.#tickAt(moment / MICRO, tick))
     }
-    for (const pass of this.#running.keys()) if (!wanted.has(pass)) this.#running.delete(pass)
+    for (const pass of this.#running.keys()) if (!wanted.has(pass)) this.#end(pass)
     for (const [pass, start] of wanted) {
       let running = this.#running.get(pass)
-      if (!running) this.#running.set(pass, (running = { start, subEffect: this.#begin(pass, start) }))
+      if (!running) this.#running.set(pass, (running = { start, ...this.#begin(pass, start) }))
       if (byStep && tick > start) running.subEffect.step()
       else running.subEffect.seek(tick - start)
     }
   }
 
   clear(): void {
-    this.#running.clear()
+    for (const pass of this.#running.keys()) this.#end(pass)
+  }
+
+  #end(pass: number): void {
+    this.#running.get(pass)?.subEffect.dispose()
+    this.#running.delete(pass)
+  }
+
+  /**
+   * Goes on with changed effects, when nothing else of the part has changed: each that plays is handed to
+   * `replace` with its new program. @returns whether it could; nothing was changed otherwise
+   */
+  takeOver(
+    part: ResolvedPart,
+    choices: readonly Program[],
+    seconds: number,
+    replace: (playing: SubEffect, program: Program) => void,
+  ): boolean {
+    const playing = [...this.#running.values()]
+    const sameStart = ({ choice }: Running): boolean =>
+      choices[choice]?.warmTicks === this.#choices[choice]!.warmTicks
+    if (!sameButEffects(this.part, part) || !playing.every(sameStart)) return false
+    this.#choices = choices
+    this.#seconds = seconds
+    for (const { subEffect, choice } of playing) replace(subEffect, choices[choice]!)
+    return true
   }
 
   /** First tick at or after a moment of the clock in seconds. */
@@ -133,25 +167,30 @@ export class PartHost {
     return low
   }
 
-  #begin(pass: number, start: number): SubEffect {
+  #begin(pass: number, start: number): Omit<Running, 'start'> {
     const { seed, tape } = this.#context
-    const key: Key = { hi: seed, lo: this.#part.salt }
+    const key: Key = { hi: seed, lo: this.part.salt }
     absorb(key, this.#context.timeline.identicalPasses ? 0 : pass)
-    const total = this.#part.choices.reduce((sum, choice) => sum + choice.weight, 0)
+    const total = this.part.choices.reduce((sum, choice) => sum + choice.weight, 0)
     let at = sample(key.hi, key.lo, STREAMS.part, 0) * total
     let chosen = 0
-    while (chosen < this.#choices.length - 1 && at >= this.#part.choices[chosen]!.weight)
-      at -= this.#part.choices[chosen++]!.weight
+    while (chosen < this.#choices.length - 1 && at >= this.part.choices[chosen]!.weight)
+      at -= this.part.choices[chosen++]!.weight
     const program = this.#choices[chosen]!
-    const { partX, partY, partRotate, partScale } = this.#part.numbers
-    const own: Pose = { x: partX, y: partY, rotate: partRotate, scale: partScale, mirror: this.#part.mirror }
+    const { partX, partY, partRotate, partScale } = this.part.numbers
+    const own: Pose = { x: partX, y: partY, rotate: partRotate, scale: partScale, mirror: this.part.mirror }
     const outer = emptyPose()
     const shift = start - program.warmTicks
     const poseInto = (ticks: number, out: Pose): void => {
       tape.poseInto(ticks + shift, outer)
       composed(outer, own, out, this.#place)
     }
-    return this.#make(program, key.hi, subEffectTape(tape, start, program.warmTicks, true, poseInto))
+    const subEffect = this.#make(
+      program,
+      key.hi,
+      subEffectTape(tape, start, program.warmTicks, true, poseInto),
+    )
+    return { subEffect, choice: chosen }
   }
 }
 
@@ -163,7 +202,7 @@ export class InstanceHost {
   readonly #context: SimulationContext
   readonly #make: MakeSubEffect
   readonly #delayed = new DelayedSpawnHeap()
-  #running: Running[] = []
+  #running: SubEffect[] = []
 
   constructor(relay: ResolvedRelay, program: Program, context: SimulationContext, make: MakeSubEffect) {
     this.#program = program
@@ -173,7 +212,7 @@ export class InstanceHost {
   }
 
   get running(): Iterable<SubEffect> {
-    return this.#running.map((r) => r.subEffect)
+    return this.#running
   }
 
   get waiting(): number {
@@ -181,6 +220,7 @@ export class InstanceHost {
   }
 
   clear(): void {
+    for (const playing of this.#running) playing.dispose()
     this.#running = []
     this.#delayed.clear()
     this.refused = 0
@@ -192,14 +232,16 @@ export class InstanceHost {
 
   /** Everything that plays goes on by a tick; what is due begins. */
   step(tick: number, now: number): void {
-    this.#running = this.#running.filter(({ subEffect }) => {
-      subEffect.step()
-      return !subEffect.finished
+    this.#running = this.#running.filter((playing) => {
+      playing.step()
+      const goesOn = !playing.finished
+      if (!goesOn) playing.dispose()
+      return goesOn
     })
     while (this.#delayed.due <= now) {
       this.#delayed.take()
       if (this.#running.length >= this.#most) this.refused++
-      else this.#running.push({ start: tick, subEffect: this.#begin(tick) })
+      else this.#running.push(this.#begin(tick))
     }
   }
 

@@ -8,6 +8,7 @@ import {
   type ResolvedBurst,
   type ResolvedEffect,
   type ResolvedEmitter,
+  type ResolvedPart,
   type ResolvedRelay,
   type ResolvedType,
 } from '@gliv/model'
@@ -91,3 +92,12 @@ export const makeEffect = (
 })
 
 export const fixed = (value: number) => ({ from: value, to: value })
+
+/** A part that plays one effect from its beginning. */
+export const makePart = (id: string, effect: ResolvedEffect): ResolvedPart => ({
+  id,
+  salt: 5,
+  mirror: false,
+  numbers: defaultsOf('part'),
+  choices: [{ weight: 1, effect }],
+})

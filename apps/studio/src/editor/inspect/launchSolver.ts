@@ -100,6 +100,7 @@ export const typicalWay = (effect: ResolvedEffect, emitterId: string, thrown?: S
     last = { x: particle.x, y: particle.y, vx: particle.vx, vy: particle.vy, age: particle.ageSeconds }
     way.push([particle.x, particle.y])
   }
+  simulation.dispose()
   // It ends within a tick; what is left of its life goes straight on.
   const rest = life - last.age
   if (way.length > 0 && rest > 1e-9) way.push([last.x + last.vx * rest, last.y + last.vy * rest])

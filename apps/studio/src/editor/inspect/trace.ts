@@ -50,6 +50,7 @@ export const traceOf = (
     } else if (firstTick >= 0) break
     else if (tick > Math.max(around, lastTickOf(effect))) break
   }
+  simulation.dispose()
   return firstTick < 0 ? null : { key, emitterId, firstTick, points }
 }
 
@@ -86,6 +87,7 @@ export const waysOf = (
     }
     if (ways.size >= most && simulation.alive === 0) break
   }
+  simulation.dispose()
   return [...ways.values()].filter((way) => way.length > 1)
 }
 

@@ -168,12 +168,18 @@ export class StageDriver {
   /** Shows an effect from its start. */
   open(effect: ResolvedEffect): void {
     this.#guard(() => {
-      this.#simulation = this.#start(effect)
+      this.#replace(this.#start(effect))
       this.#seconds = 0
       this.#dirty = true
       this.#band = 0
       this.#tell()
     })
+  }
+
+  /** Shows another simulation; the one before frees its memory at once. */
+  #replace(next: Simulation): void {
+    this.#simulation?.dispose()
+    this.#simulation = next
   }
 
   #start(effect: ResolvedEffect): Simulation {
@@ -187,8 +193,9 @@ export class StageDriver {
     const old = this.#simulation
     if (!old) return
     this.#guard(() => {
-      this.#simulation = this.#start(old.program.effect)
-      this.#simulation.seek(old.tick)
+      const { tick } = old
+      this.#replace(this.#start(old.program.effect))
+      this.#simulation!.seek(tick)
       this.#change()
       this.#tell()
     })
@@ -217,8 +224,9 @@ export class StageDriver {
       const before = simulation.program.effect
       if (effect.seed === before.seed && tapeKey(effect) === tapeKey(before))
         return void updateSimulation(simulation, effect)
-      this.#simulation = this.#start(effect)
-      this.#simulation.seek(simulation.tick)
+      const { tick } = simulation
+      this.#replace(this.#start(effect))
+      this.#simulation!.seek(tick)
     })
     const engine = performance.now() - start
     this.#change()

@@ -90,7 +90,7 @@ export const ForcePicture = ({ force }: { force: ForceKind }) => {
     const canvas = ref.current!
     const simulation = createSimulation(compile(effectOf(force)))
     draw(canvas, simulation)
-    if (window.matchMedia?.('(prefers-reduced-motion: reduce)').matches) return
+    if (window.matchMedia?.('(prefers-reduced-motion: reduce)').matches) return () => simulation.dispose()
     let asked = 0
     const next = (time: number): void => {
       simulation.seek(Math.floor((time / 1000) * 60) % (60 * 60))
@@ -98,7 +98,10 @@ export const ForcePicture = ({ force }: { force: ForceKind }) => {
       asked = requestAnimationFrame(next)
     }
     asked = requestAnimationFrame(next)
-    return () => cancelAnimationFrame(asked)
+    return () => {
+      cancelAnimationFrame(asked)
+      simulation.dispose()
+    }
   }, [force])
   return <canvas ref={ref} className="force-picture" width={W * 2} height={H * 2} aria-hidden />
 }

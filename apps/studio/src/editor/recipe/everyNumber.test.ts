@@ -1,4 +1,7 @@
-/** Every number of the table can be set, is said in words, is found, and follows a lever or stays for a reason. */
+/**
+ * Every number of the table can be set, is said in words, is found, and follows a lever or stays for a
+ * reason.
+ */
 import { type Kit, leverPower, LEVERS } from '@gliv/document'
 import { makeDemo } from '@gliv/demo'
 import { FORCE_KINDS, PROPERTIES, property, type PropertyId, type Unit } from '@gliv/model'

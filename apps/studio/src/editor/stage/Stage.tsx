@@ -1,4 +1,4 @@
-import { resolveEffect } from '@gliv/document'
+import { effectsWithin, type Kit, resolveEffect } from '@gliv/document'
 import type { ResolvedEffect } from '@gliv/model'
 import type { Camera } from '@gliv/player'
 import { useGesture } from '@use-gesture/react'
@@ -71,14 +71,7 @@ export const useStageDriver = (
       const before = kit
       kit = next
       const effect = next.effects[effectId]
-      if (
-        effect &&
-        (before?.effects[effectId] !== effect ||
-          before.types !== next.types ||
-          before.sheets !== next.sheets ||
-          before.palettes !== next.palettes ||
-          before.wholePixels !== next.wholePixels)
-      )
+      if (effect && (!before || isChanged(before, next, effectId)))
         driver.edit(lookedNow(effectId, resolveEffect(next, effect, readMask)), takeInputTime())
     })
   }, [driver, effectId])
@@ -189,6 +182,16 @@ const useCanvasSize = (
     return () => observer.disconnect()
   }, [driver, effectId, frame])
 }
+
+/** Whether anything that an effect is made of differs, effects inside it included. */
+const isChanged = (before: Kit, next: Kit, effectId: string): boolean =>
+  before.types !== next.types ||
+  before.sheets !== next.sheets ||
+  before.palettes !== next.palettes ||
+  before.wholePixels !== next.wholePixels ||
+  before.effects[effectId] !== next.effects[effectId] ||
+  (before.effects !== next.effects &&
+    [...effectsWithin(next, effectId)].some((id) => before.effects[id] !== next.effects[id]))
 
 export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | null) => void }) => {
   const driver = useDriver()

@@ -53,7 +53,9 @@ const found = new Map<PropertyId, Overlay>([
   ),
 ])
 
-/** What to draw, and whether where particles go belongs to it; null where nothing is to be seen on the stage. */
+/**
+ * What to draw, and whether where particles go belongs to it; null where nothing is to be seen on the stage.
+ */
 export const overlayOf = (id: PropertyId): { readonly what: Overlay; readonly ways: boolean } | null => {
   const what = found.get(id)
   return what ? { what, ways: OVERLAYS[what].ways } : null

@@ -24,6 +24,7 @@ export const populationOf = (
     // An emitter that several relays wake has several pools.
     for (const node of simulation.nodes) counts[node.program.source.id]![k]! += node.alive
   }
+  simulation.dispose()
   return { seconds, counts }
 }
 
