@@ -95,7 +95,10 @@ const dragSlowly = async (page: Page, what: Locator, steps: number, perStep: num
   await page.mouse.up()
 }
 
-await withStudio(async (studio, page) => {
+/** `--playing` measures the last part alone. */
+const PLAYING_ALONE = process.argv.includes('--playing')
+
+const frozenDrags = async (studio: Studio, page: Page): Promise<void> => {
   await openWith(studio, page, 'Measured 500', kitWith(500))
   await studio.freezeAt(60)
   console.log(`frozen moment: ${await page.evaluate(() => glivStage.playback.alive)} particles at 1 s`)
@@ -126,8 +129,13 @@ await withStudio(async (studio, page) => {
       print(`Frozen drag, ${what}, ${touches} (${id})`, await recorded(page))
     }
   }
+}
 
-  await page.evaluate(() => sessionStorage.clear())
+await withStudio(async (studio, page) => {
+  if (!PLAYING_ALONE) {
+    await frozenDrags(studio, page)
+    await page.evaluate(() => sessionStorage.clear())
+  }
   await openWith(studio, page, 'Measured 20000', kitWith(20_000))
   if (!(await page.evaluate(() => glivStage.playback.playing))) await page.keyboard.press('Space')
   await page.waitForFunction(() => glivStage.playback.alive >= 19_000, undefined, { timeout: 120_000 })

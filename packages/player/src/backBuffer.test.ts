@@ -166,4 +166,28 @@ describe('a back buffer', () => {
     buffer.expect(500_000)
     expect(buffer.bands).toBe(5)
   })
+
+  it('draws a running effect coarser where it would hold up edits, and waits for what is slow all the same', () => {
+    const { gl, blits, finish } = fakeGl()
+    const buffer = new BackBuffer(gl, 0.002)
+    buffer.expect(10_000)
+    buffer.begin({ playing: true })
+    expect(buffer.coarse).toBe(false)
+    buffer.end()
+    buffer.expect(400_000)
+    draw(buffer, finish, 90, { playing: true })
+    expect(buffer.coarse).toBe(true)
+    buffer.settle()
+    const shown = blits.length
+    // The last one took too long to be shown without waiting.
+    buffer.begin({ playing: true })
+    buffer.end()
+    expect(blits).toHaveLength(shown)
+    finish()
+    expect([buffer.settle(), blits.length]).toEqual([true, shown + 1])
+    expect(buffer.settle()).toBe(false)
+    // Once nothing runs it is drawn in full.
+    buffer.begin({})
+    expect(buffer.coarse).toBe(false)
+  })
 })

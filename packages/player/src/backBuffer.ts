@@ -18,6 +18,8 @@ const QUICK_MS = 14
  * longer than this, in ms.
  */
 const HURRIED_MS = 7
+/** The same for a picture of a running effect: longer, and edits would wait for it. */
+const PLAYING_MS = 40
 const SHARES = [1 / 2, 1 / 3, 1 / 4, 1 / 6] as const
 /** How long a band should take, in ms, and how many there are at most. */
 const BAND_MS = 10
@@ -50,6 +52,11 @@ export class BackBuffer {
   #pixels = 0
   /** What of a picture was begun last. */
   #part: 'whole' | 'band' | 'last' = 'whole'
+  /** How long the last coarse picture took, in ms; and whether the present one is shown without waiting. */
+  #coarseTook = 0
+  #atOnce = false
+  /** How long the present picture may take, in ms. */
+  #target = Infinity
   /** Share of width and height at which the last picture is drawn. */
   #share = 1
 
@@ -89,13 +96,14 @@ export class BackBuffer {
   }
 
   /** Chooses where the next picture goes, how large it is drawn, and binds it. */
-  begin({ hurried = false, band = 0, bands = 1 }: FrameBudget = {}): void {
+  begin({ hurried = false, playing = false, band = 0, bands = 1 }: FrameBudget = {}): void {
     const gl = this.#gl
     this.#behind = this.#slow || bands > 1
     this.#part = bands === 1 ? 'whole' : band === bands - 1 ? 'last' : 'band'
+    this.#target = hurried ? HURRIED_MS : playing ? PLAYING_MS : Infinity
     this.#share =
-      this.#slow && hurried
-        ? (SHARES.find((share) => this.#cost * share * share <= HURRIED_MS) ?? SHARES.at(-1)!)
+      this.#slow && (hurried || this.#cost > this.#target)
+        ? (SHARES.find((share) => this.#cost * share * share <= this.#target) ?? SHARES.at(-1)!)
         : 1
     this.#startedAt = performance.now()
     gl.bindFramebuffer(gl.FRAMEBUFFER, this.#behind ? this.#buffer : null)
@@ -141,7 +149,9 @@ export class BackBuffer {
 
   end(): void {
     const gl = this.#gl
-    if (this.coarse) this.#show()
+    // What takes long even coarsely waits for its fence: shown at once it would hold up the page.
+    this.#atOnce = this.coarse && this.#coarseTook <= SLOW_MS
+    if (this.#atOnce) this.#show()
     else this.#forget()
     this.#begun.push({ fence: gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0)!, at: this.#startedAt })
     gl.flush()
@@ -149,7 +159,7 @@ export class BackBuffer {
 
   /**
    * Copies a finished picture over; true while one is being drawn, and in the turn in which it is shown.
-   * Coarse ones are shown at once, and a second may wait.
+   * Coarse ones that are quick are shown at once, and a second may wait.
    */
   settle(): boolean {
     const gl = this.#gl
@@ -161,7 +171,7 @@ export class BackBuffer {
       this.#begun.shift()
       this.#learn(performance.now() - at)
     }
-    if (this.coarse) return this.#begun.length > 1
+    if (this.#atOnce) return this.#begun.length > 1
     if (this.#begun.length > 0) return true
     if (!waited || !this.#behind || this.#part === 'band') return false
     this.#show()
@@ -193,12 +203,14 @@ export class BackBuffer {
   }
 
   /**
-   * A coarse picture only tells that it should have been coarser still, a band whether it was too wide or too
+   * A coarse picture tells whether it should have been coarser still, or need not have been, a band whether it was too wide or too
    * narrow; both are seen up to a turn of the screen late.
    */
   #learn(took: number): void {
-    if (this.coarse) this.#correct(took > 2 * HURRIED_MS ? 1.5 : 1)
-    else if (this.#part !== 'whole')
+    if (this.coarse) {
+      this.#coarseTook = took
+      this.#correct(took > 2 * this.#target ? 1.5 : took < this.#target / 2 ? 0.97 : 1)
+    } else if (this.#part !== 'whole')
       this.#correct(took > 36 ? 1.15 : took < 20 ? (this.#part === 'last' ? 0.8 : 0.97) : 1)
     else {
       this.#slow = took > (this.#slow ? this.#quickMs : this.#slowMs)

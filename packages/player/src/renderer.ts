@@ -34,6 +34,8 @@ export const checkerAt = (x: number, y: number, height: number): string => {
 export interface FrameBudget {
   /** Another one will follow at once: it may be coarser, to be there soon. */
   readonly hurried?: boolean
+  /** Others follow at their own pace: it may be coarser where it would take long enough to be seen. */
+  readonly playing?: boolean
   /** Only this of so many bands, from below; the picture is shown after the last one. */
   readonly band?: number
   readonly bands?: number

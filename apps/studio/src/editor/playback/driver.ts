@@ -334,7 +334,7 @@ export class StageDriver {
     if (hurried || this.#playing) this.#band = 0
     else if (this.#band === 0) this.#bands = renderer.bands
     const bands = hurried || this.#playing ? 1 : this.#bands
-    renderer.begin(this.ground, { hurried, band: this.#band, bands })
+    renderer.begin(this.ground, { hurried, playing: this.#playing, band: this.#band, bands })
     this.#band = (this.#band + 1) % bands
     this.#dirty = this.#band > 0
     this.#coarse = renderer.coarse || (this.#coarse && this.#dirty)
