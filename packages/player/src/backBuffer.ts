@@ -203,7 +203,8 @@ export class BackBuffer {
   }
 
   /**
-   * A coarse picture tells whether it should have been coarser still, or need not have been, a band whether it was too wide or too
+   * A coarse picture tells whether it should have been coarser still, or need not have been, a band whether
+   * it was too wide or too
    * narrow; both are seen up to a turn of the screen late.
    */
   #learn(took: number): void {

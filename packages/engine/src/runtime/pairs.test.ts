@@ -13,7 +13,7 @@ import {
   type Surface,
 } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
-import { compile } from '../program/compile.ts'
+import { compile } from '../program/index.ts'
 import { INSTANCE_FLOATS_FINITE } from '../testing/all.ts'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeRelay, makeType } from '../testing/build.ts'
 import { reportRun, stateHash } from './report.ts'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { compile } from '../program/compile.ts'
+import { compile } from '../program/index.ts'
 import { INSTANCE_FLOATS_FINITE } from '../testing/all.ts'
 import { arbitraryEffect, arbitraryTape } from '../testing/arbitrary.ts'
 import { makeEffect, makeEmitter, makeType } from '../testing/build.ts'

@@ -22,7 +22,7 @@ import {
 } from '../program/index.ts'
 import { EmitterRun, PartHost } from '../spawn/index.ts'
 import { Recording, type Shown } from '../state/index.ts'
-import { releaseInstances } from '../state/instanceBuffer.ts'
+import { releaseInstances } from '../state/index.ts'
 
 export interface SimulationOptions extends PoseParts {
   /** Unsigned 32 bits; default: the effect's own. */

@@ -1,8 +1,8 @@
 /** Edits of a running simulation. Apart from it, because a game's player never edits. */
 import type { InvalidationLevel, ResolvedEffect } from '@gliv/model'
-import { type Program } from '../program/compile.ts'
+import { type Program } from '../program/index.ts'
 import { compile, deeper, effectChanged, type EmitterProgram, invalidationBetween } from '../program/index.ts'
-import { PartHost } from '../spawn/subEffects.ts'
+import { PartHost } from '../spawn/index.ts'
 import type { Simulation } from './simulation.ts'
 
 /** What an edit made necessary, in emitters, those of effects inside included. */

@@ -264,16 +264,18 @@ const ViewFrame = ({ camera, zoom }: { camera: Camera; zoom: number }) => (
 
 /** The handles that shapes name, one component each. */
 const SHAPE_HANDLES = {
-  radius: (part) => <RadiusHandle {...part} id="shapeRadius" side={-1} />,
-  inner: (part) => <RadiusHandle {...part} id="shapeInner" side={-1} />,
-  size: (part) => <SizeHandle {...part} />,
-  line: (part) => <LineHandle {...part} />,
+  radius: (props) => <RadiusHandle {...props} id="shapeRadius" side={-1} />,
+  inner: (props) => <RadiusHandle {...props} id="shapeInner" side={-1} />,
+  size: (props) => <SizeHandle {...props} />,
+  line: (props) => <LineHandle {...props} />,
   // A whole ring looks the same however it is turned.
-  turn: (part) =>
-    part.emitter.shape === 'ring' && part.emitter.numbers.shapeArc >= 360 ? null : <TurnHandle {...part} />,
-  end: (part) => <PointHandle {...part} name="end" label="End B" across="endX" down="endY" />,
-  points: (part) => <PathHandles owner={SHAPE_PATH} {...part} curved={false} />,
-  curve: (part) => <PathHandles owner={SHAPE_PATH} {...part} curved />,
+  turn: (props) =>
+    props.emitter.shape === 'ring' && props.emitter.numbers.shapeArc >= 360 ? null : (
+      <TurnHandle {...props} />
+    ),
+  end: (props) => <PointHandle {...props} name="end" label="End B" across="endX" down="endY" />,
+  points: (props) => <PathHandles owner={SHAPE_PATH} {...props} curved={false} />,
+  curve: (props) => <PathHandles owner={SHAPE_PATH} {...props} curved />,
 } as const satisfies Record<ShapeHandle, (part: Part) => React.ReactNode>
 
 const handlesOf = (shape: ShapeKind): readonly ShapeHandle[] => SHAPES[shape].handles

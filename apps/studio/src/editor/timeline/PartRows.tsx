@@ -1,4 +1,4 @@
-import { effectsWithin, newPart, type Part } from '@gliv/document'
+import { effectsWithin, type Part, newPart } from '@gliv/document'
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import Visibility from '@mui/icons-material/Visibility'
