@@ -1,6 +1,6 @@
 /**
  * Builds the studio, the game page, and the player with its types; says what it does. `--if-changed` skips a
- * build that is up to date.
+ * build that is up to date. `--peek` lets stories and measurements look at what the stage runs.
  */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { createHash } from 'node:crypto'
@@ -39,7 +39,8 @@ const stateOfSources = () => {
   return hash.digest('hex')
 }
 
-const state = stateOfSources()
+const PEEK = process.argv.includes('--peek')
+const state = `${stateOfSources()}${PEEK ? ' peek' : ''}`
 const isUpToDate =
   existsSync(MARK) &&
   readFileSync(MARK, 'utf8') === state &&
@@ -52,6 +53,7 @@ else {
     quietly(...command)
     console.log(`${((Date.now() - start) / 1000).toFixed(0)} s`)
   }
+  if (PEEK) process.env['VITE_GLIV_PEEK'] = '1'
   console.log('Building Gliv:')
   const vite = (folder) =>
     toolCommand('vite', ['build', folder, '--config', `${folder}/vite.config.ts`, '--logLevel', 'warn'])

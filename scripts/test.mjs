@@ -51,7 +51,7 @@ if (LONG) {
   process.env['GLIV_LONG'] = '1'
   process.env['GLIV_WALK_STEPS'] ??= '1500'
   step('long fuzz', () => tool('vitest', ['run', 'hostile', 'damage']))
-  step('build', () => run(process.execPath, [`${ROOT}/scripts/build.mjs`, '--if-changed']))
+  step('build', () => run(process.execPath, [`${ROOT}/scripts/build.mjs`, '--peek', '--if-changed']))
   step('long stories', () =>
     tool('playwright', ['test', '--config', 'e2e/playwright.config.ts', 'kills', 'walk']),
   )
@@ -68,7 +68,7 @@ if (LONG) {
       ['dependencies', toolCommand('depcruise', ['--config', '.dependency-cruiser.cjs', 'packages', 'apps'])],
     ],
   )
-  step('build', () => run(process.execPath, [`${ROOT}/scripts/build.mjs`]))
+  step('build', () => run(process.execPath, [`${ROOT}/scripts/build.mjs`, '--peek']))
   step('end-to-end tests', () => tool('playwright', ['test', '--config', 'e2e/playwright.config.ts']))
 }
 console.log(`\nAll of it took ${secondsSince(begun)}.`)

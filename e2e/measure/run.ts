@@ -24,7 +24,7 @@ const waitFor = async (address: string): Promise<void> => {
       return
     await new Promise((done) => setTimeout(done, 100))
   }
-  throw new Error(`${address} does not answer; run "npm run build" first`)
+  throw new Error(`${address} does not answer; run "npm run build -- --peek" first`)
 }
 
 /** Starts server and browser, gives a page with the studio, and cleans up. */

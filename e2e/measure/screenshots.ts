@@ -1,4 +1,4 @@
-/** npm run screenshots — takes docs/screenshots/ anew from the demo. Run "npm run build" first. */
+/** npm run screenshots — takes docs/screenshots/ anew from the demo. Run "npm run build -- --peek" first. */
 import { fileURLToPath } from 'node:url'
 import { inDatabase } from '../database.ts'
 import { withStudio } from './run.ts'

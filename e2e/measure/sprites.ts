@@ -1,4 +1,4 @@
-/** npm run measure:sprites — how soon sheets are cut, packed and drawn on. Run "npm run build" first. */
+/** npm run measure:sprites — how soon sheets are cut, packed and drawn on. Run "npm run build -- --peek" first. */
 import { blit, createImage, encodePng, makeSprite } from '@gliv/pixels'
 import type { Page } from '@playwright/test'
 import { mkdtempSync, writeFileSync } from 'node:fs'

@@ -1,5 +1,7 @@
 /** Reading of arguments: names are checked, so that a slip of the pen is a message and never ignored. */
 
+import { parseArgs as readArgs } from 'node:util'
+
 /** Wrong usage: exit code 2. */
 export class Usage extends Error {
   override readonly name = 'Usage'
@@ -17,33 +19,31 @@ export interface Syntax {
   readonly values: readonly string[]
   /** Options that do not. */
   readonly flags: readonly string[]
-  /** Options that the contract has but that need properties which do not exist yet. */
-  readonly later?: readonly string[]
 }
 
+/** Held against what a command knows: throws `Usage` for the first word that it does not. */
 export const parseArgs = (command: string, argv: readonly string[], syntax: Syntax): Args => {
+  const known = [...syntax.values, ...syntax.flags]
+  const { tokens } = readArgs({
+    args: [...argv],
+    options: Object.fromEntries(
+      known.map((name) => [name.slice(2), { type: syntax.flags.includes(name) ? 'boolean' : 'string' }]),
+    ),
+    strict: false,
+    allowPositionals: true,
+    tokens: true,
+  })
   const files: string[] = []
   const options = new Map<string, string>()
-  for (let i = 0; i < argv.length; i++) {
-    const word = argv[i]!
-    if (!word.startsWith('--')) {
-      files.push(word)
-      continue
-    }
-    const equals = word.indexOf('=')
-    const name = equals < 0 ? word : word.slice(0, equals)
-    if (syntax.later?.includes(name))
-      throw new Usage(`${name} is not supported yet by this version of gliv ${command}; leave it out`)
+  for (const token of tokens) {
+    if (token.kind === 'positional') files.push(token.value)
+    if (token.kind !== 'option') continue
+    const { rawName: name, value = '' } = token
+    if (!known.includes(name))
+      throw new Usage(`gliv ${command} has no option ${name}; it has ${known.join(', ') || 'none'}`)
     if (options.has(name)) throw new Usage(`${name} is given twice; give it once`)
-    if (syntax.flags.includes(name)) options.set(name, '')
-    else if (syntax.values.includes(name)) {
-      const value = equals < 0 ? argv[++i] : word.slice(equals + 1)
-      if (value === undefined) throw new Usage(`${name} needs a value`)
-      options.set(name, value)
-    } else
-      throw new Usage(
-        `gliv ${command} has no option ${name}; it has ${[...syntax.values, ...syntax.flags].join(', ') || 'none'}`,
-      )
+    if (token.value === undefined && syntax.values.includes(name)) throw new Usage(`${name} needs a value`)
+    options.set(name, value)
   }
   if (files.length !== syntax.files)
     throw new Usage(

@@ -1,5 +1,5 @@
 import type { Kit } from '@gliv/document'
-import { useMemo } from 'react'
+import { useDeep } from '../shared/hooks/useDeep.ts'
 import { useDocument } from '../state/document.ts'
 
 export interface Named {
@@ -7,13 +7,11 @@ export interface Named {
   readonly name: string
 }
 
+const NONE: readonly Named[] = []
+
 /**
  * Ids and names of things in the kit; renders again only when one of these changes, not with every edit
  * inside them.
  */
-export const useNamed = (list: (kit: Kit) => readonly Named[]): readonly Named[] => {
-  const text = useDocument((s) =>
-    s.kit ? JSON.stringify(list(s.kit).map(({ id, name }) => ({ id, name }))) : '[]',
-  )
-  return useMemo(() => JSON.parse(text) as Named[], [text])
-}
+export const useNamed = (list: (kit: Kit) => readonly Named[]): readonly Named[] =>
+  useDocument(useDeep((s) => (s.kit ? list(s.kit).map(({ id, name }) => ({ id, name })) : NONE)))

@@ -1,6 +1,7 @@
 import type { Effect, Emitter, Kit, ParticleType } from '@gliv/document'
 import { createContext, useContext, useEffect, useState } from 'react'
 import { shownKit, useDocument } from '../../state/document.ts'
+import { useDeep } from '../../shared/hooks/useDeep.ts'
 import { useSession } from '../../state/session.ts'
 import type { StageDriver } from './driver.ts'
 
@@ -30,6 +31,18 @@ export const useShown = <T>(select: (kit: Kit, effect: Effect) => T, otherwise: 
     const effect = kit?.effects[effectId]
     return kit && effect ? select(kit, effect) : otherwise
   })
+}
+
+/** The same for plain data that is made anew each time: it renders when something in it differs. */
+export const useShownData = <T>(select: (kit: Kit, effect: Effect) => T, otherwise: T): T => {
+  const effectId = useEffectId()
+  return useDocument(
+    useDeep((state) => {
+      const kit = shownKit(state)
+      const effect = kit?.effects[effectId]
+      return kit && effect ? select(kit, effect) : otherwise
+    }),
+  )
 }
 
 /** The selected emitter's id: what was selected, else the topmost. */

@@ -14,6 +14,7 @@ import {
   useSelectedId,
   useSelectedType,
   useShown,
+  useShownData,
 } from '../playback/shownEffect.ts'
 import { AnyRow } from './AnyRow.tsx'
 import { EmitterBand, TypeBand } from './Bands.tsx'
@@ -117,22 +118,21 @@ const ResetButton = ({ group, path }: { group: GroupDefinition; path: EmitterPat
   </Tooltip>
 )
 
-const EMPTY = '{"tokens":[],"rows":[]}'
+interface Structure {
+  readonly tokens: ReturnType<GroupDefinition['sentence']>
+  readonly rows: ReturnType<GroupDefinition['rows']>
+}
+
+const EMPTY: Structure = { tokens: [], rows: [] }
 
 const Group = memo(({ group, path }: { group: GroupDefinition; path: EmitterPath }) => {
   const open = useSession((s) => s.openGroups.includes(group.id))
   const [choice, setChoice] = useState<OpenChoice | null>(null)
   // Sentences change only in structure here; the numbers in them follow by themselves.
-  const structure = useShown((kit) => {
+  const { tokens, rows } = useShownData<Structure>((kit) => {
     const subject = subjectOf(kit, path)
-    return subject === null
-      ? EMPTY
-      : JSON.stringify({ tokens: group.sentence(subject), rows: group.rows(subject) })
+    return subject === null ? EMPTY : { tokens: group.sentence(subject), rows: group.rows(subject) }
   }, EMPTY)
-  const { tokens, rows } = JSON.parse(structure) as {
-    tokens: ReturnType<GroupDefinition['sentence']>
-    rows: ReturnType<GroupDefinition['rows']>
-  }
   const expandable = rows.length > 0 || group.before !== undefined || group.after !== undefined
   return (
     <section className={open && expandable ? 'group open' : 'group'} data-group={group.id}>

@@ -1,17 +1,17 @@
+import { addRelay, effectsWithin, newRelay, type Relay } from '@gliv/document'
+import { type PropertyId, RELAY_LAUNCHES, RELAY_TRIGGERS, type RelayTrigger } from '@gliv/model'
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import { addRelay, effectsWithin, newRelay, type Relay } from '@gliv/document'
-import { type PropertyId, RELAY_LAUNCHES, RELAY_TRIGGERS, type RelayTrigger } from '@gliv/model'
-import { PropertyRow } from '../fields/PropertyRow.tsx'
+import { RELAY_LAUNCH_TEXTS, RELAY_TRIGGER_TEXTS } from '../../document/texts/relays.ts'
 import { type Word, WordRow } from '../../shared/controls/WordRow.tsx'
 import { edit } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { select } from '../../state/session.ts'
-import { RELAY_LAUNCH_TEXTS, RELAY_TRIGGER_TEXTS } from '../../document/texts/relays.ts'
-import { useShown } from '../playback/shownEffect.ts'
-import { type EmitterPath, addressOf } from './emitterPath.ts'
+import { PropertyRow } from '../fields/PropertyRow.tsx'
+import { useShown, useShownData } from '../playback/shownEffect.ts'
+import { addressOf, type EmitterPath } from './emitterPath.ts'
 
 /** The number that belongs to a trigger. */
 const TRIGGER_NUMBERS = {
@@ -23,9 +23,11 @@ const TRIGGER_NUMBERS = {
   slow: ['relaySlow'],
 } as const satisfies Record<RelayTrigger, readonly PropertyId[]>
 
+const NO_WORDS: readonly Word[] = []
+
 /** Dormant emitters and effects that can be handed over to; `e:` and `x:` tell them apart. */
 const useReceivers = (path: EmitterPath): readonly Word[] => {
-  const text = useShown((kit, effect) => {
+  return useShownData<readonly Word[]>((kit, effect) => {
     const emitters = Object.values(effect.emitters)
       .filter((e) => e.dormant && e.companionOf === null)
       .map((e) => ({ value: `e:${e.id}`, label: e.name }))
@@ -33,29 +35,31 @@ const useReceivers = (path: EmitterPath): readonly Word[] => {
       .map((id) => kit.effects[id]!)
       .filter((e) => e.id !== path.effect && e.play === 'once' && !effectsWithin(kit, e.id).has(path.effect))
       .map((e) => ({ value: `x:${e.id}`, label: `effect: ${e.name}` }))
-    return JSON.stringify([...emitters, ...effects])
-  }, '[]')
-  return JSON.parse(text) as Word[]
+    return [...emitters, ...effects]
+  }, NO_WORDS)
+}
+
+interface ShownRelay {
+  readonly trigger: RelayTrigger
+  readonly launch: Relay['launch']
+  /** Whom it sends: `e:` an emitter, `x:` an effect. */
+  readonly to: string
 }
 
 const RelaySection = ({ id, path }: { id: string; path: EmitterPath }) => {
-  const text = useShown((_, effect) => {
+  const shown = useShownData<ShownRelay | null>((_, effect) => {
     const relay = effect.emitters[path.emitter]?.relays.find((r) => r.id === id)
     return relay
-      ? JSON.stringify({
+      ? {
           trigger: relay.trigger,
           launch: relay.launch,
           to: relay.emitter === null ? `x:${relay.effect}` : `e:${relay.emitter}`,
-        })
-      : ''
-  }, '')
+        }
+      : null
+  }, null)
   const receivers = useReceivers(path)
-  if (!text) return null
-  const { trigger, launch, to } = JSON.parse(text) as {
-    trigger: RelayTrigger
-    launch: Relay['launch']
-    to: string
-  }
+  if (!shown) return null
+  const { trigger, launch, to } = shown
   const change = (label: string, recipe: (relay: Relay) => void): void =>
     edit(label, (kit) => {
       const relay = kit.effects[path.effect]!.emitters[path.emitter]!.relays.find((r) => r.id === id)

@@ -8,7 +8,7 @@ import { FieldMessage } from '../../shared/controls/FieldMessage.tsx'
 import { ValueText } from '../fields/ValueText.tsx'
 import { edit, shownKit } from '../../state/document.ts'
 import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
-import { useEffectId, useShown } from '../playback/shownEffect.ts'
+import { useEffectId, useShownData } from '../playback/shownEffect.ts'
 import { cellKey, tableRows, type TableRow, typeInto } from './table.ts'
 import { type EmitterPath, addressOf } from './emitterPath.ts'
 
@@ -142,21 +142,24 @@ const Table = ({
   )
 }
 
+interface Shown {
+  readonly columns: readonly (EmitterPath & { name: string })[]
+  readonly rows: readonly TableRow[]
+}
+
+const NOTHING: Shown = { columns: [], rows: [] }
+
 export const TableView = ({ onClose }: { onClose: () => void }) => {
   const effect = useEffectId()
   // Follows the structure only; the numbers in it follow by themselves.
-  const text = useShown((_, shown) => {
+  const { columns, rows } = useShownData<Shown>((_, shown) => {
     const kit = shownKit()
-    if (!kit) return ''
+    if (!kit) return NOTHING
     const columns = shown.emitterOrder
       .toReversed()
       .map((id) => ({ effect, emitter: id, type: shown.emitters[id]!.type, name: shown.emitters[id]!.name }))
-    return JSON.stringify({ columns, rows: tableRows(kit, columns) })
-  }, '')
-  const { columns, rows } = (text ? JSON.parse(text) : { columns: [], rows: [] }) as {
-    columns: (EmitterPath & { name: string })[]
-    rows: TableRow[]
-  }
+    return { columns, rows: tableRows(kit, columns) }
+  }, NOTHING)
   return (
     <Dialog
       open

@@ -2,9 +2,7 @@ import type { Emitter } from '@gliv/document'
 import { DEFAULT_VIEW } from '@gliv/engine'
 import { type PropertyId, type ShapeHandle, type ShapeKind, SHAPES } from '@gliv/model'
 import type { Camera } from '@gliv/player'
-import { Fragment, useMemo } from 'react'
-import { useDocument } from '../../state/document.ts'
-import { useEffectId, useSelectedEmitter, useShown } from '../playback/shownEffect.ts'
+import { Fragment } from 'react'
 import {
   angleOf,
   fanFrom,
@@ -14,12 +12,14 @@ import {
   polar,
   snapPlace,
 } from '../../document/geometry.ts'
+import { useDocument } from '../../state/document.ts'
+import { useSession } from '../../state/session.ts'
+import { useEffectId, useSelectedEmitter, useShownData } from '../playback/shownEffect.ts'
 import { ForceHandles } from './ForceHandles.tsx'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
-import { useSession } from '../../state/session.ts'
-import { moveTogether } from './together.ts'
 import { outlineData, sizeOf, usesView } from './outlines.tsx'
 import { PathHandles, SHAPE_PATH, TRAVEL_PATH } from './PathHandles.tsx'
+import { moveTogether } from './together.ts'
 
 const REACH = 78
 
@@ -292,20 +292,20 @@ const ShapeHandles = ({ emitter, at }: Part) => (
   </>
 )
 
+const NOWHERE: readonly Place[] = []
+
 /** Places of the other emitters, which a moved one snaps to, and the origin. */
-const useOthers = (id: string | undefined): readonly Place[] => {
-  const text = useShown(
-    (_, effect) =>
-      JSON.stringify([
-        [0, 0],
-        ...effect.emitterOrder
-          .filter((other) => other !== id)
-          .map((other) => [effect.emitters[other]!.numbers.offsetX, effect.emitters[other]!.numbers.offsetY]),
-      ]),
-    '[]',
+const useOthers = (id: string | undefined): readonly Place[] =>
+  useShownData<readonly Place[]>(
+    (_, effect) => [
+      { x: 0, y: 0 },
+      ...effect.emitterOrder
+        .filter((other) => other !== id)
+        .map((other) => effect.emitters[other]!.numbers)
+        .map(({ offsetX, offsetY }) => ({ x: offsetX, y: offsetY })),
+    ],
+    NOWHERE,
   )
-  return useMemo(() => (JSON.parse(text) as [number, number][]).map(([x, y]) => ({ x, y })), [text])
-}
 
 /** Lines through the places that it stands in line with, while it is dragged. */
 const Guides = ({

@@ -53,11 +53,12 @@ export const useStageDriver = (
     driver.setPreview(useSession.getState().preview, kit)
     driver.open(lookedNow(effectId, resolveEffect(kit, effect, readMask)))
     if (useSession.getState().playing) driver.play()
-    // For stories and measurements, which look at what is run instead of at pixels.
-    Object.assign(globalThis, {
-      glivStage: driver,
-      glivState: { document: useDocument, session: useSession, looking: useInspect },
-    })
+    // For stories and measurements, which look at what is run instead of at pixels: builds for them alone.
+    if (import.meta.env.DEV || import.meta.env.VITE_GLIV_PEEK)
+      Object.assign(globalThis, {
+        glivStage: driver,
+        glivState: { document: useDocument, session: useSession, looking: useInspect },
+      })
     return registerPixels(driver.canvas, (x, y) => driver.colourAt(x, y))
   }, [driver, effectId])
 

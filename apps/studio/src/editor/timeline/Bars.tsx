@@ -1,11 +1,11 @@
+import { type Emitter, newBurst } from '@gliv/document'
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, useRef } from 'react'
-import { type Emitter, newBurst } from '@gliv/document'
-import { edit, endMoment, editMoment, editStep, useDocument } from '../../state/document.ts'
-import { arrowSteps } from '../../shared/keys/arrows.ts'
-import { makeId } from '../../state/ids.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
-import { useEffectId, useShown } from '../playback/shownEffect.ts'
+import { arrowSteps } from '../../shared/keys/arrows.ts'
+import { edit, editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
+import { makeId } from '../../state/ids.ts'
+import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
 import { trackTimes } from './scale.ts'
 
 const snap = (seconds: number, fine: boolean): number =>
@@ -153,6 +153,11 @@ const burstMarks = (emitter: Emitter): { index: number; at: number; nth: number 
     }))
   })
 
+type ShownTrack = ReturnType<typeof trackTimes> & {
+  readonly bursts: ReturnType<typeof burstMarks>
+  readonly steady: boolean
+}
+
 /** Solid means emitting and can be dragged; hatched means still alive and follows by itself. */
 export const Bars = ({
   emitterId,
@@ -167,17 +172,17 @@ export const Bars = ({
   population: string
   locked: boolean
 }) => {
-  const text = useShown(
+  const shown = useShownData<ShownTrack | null>(
     (kit, effect) =>
       effect.emitters[emitterId]
-        ? JSON.stringify({
+        ? {
             ...trackTimes(kit, effect, emitterId),
             bursts:
               effect.emitters[emitterId].companionOf === null ? burstMarks(effect.emitters[emitterId]) : [],
             steady: isSteady(effect.emitters[emitterId]),
-          })
-        : '',
-    '',
+          }
+        : null,
+    null,
   )
   const perPixel = seconds / Math.max(1, width)
   const delay = useShown((_, effect) => effect.emitters[emitterId]?.numbers.delay ?? 0, 0)
@@ -206,11 +211,9 @@ export const Bars = ({
       emitter.bursts.push({ ...burst, numbers: { ...burst.numbers, burstAt: { from: time, to: time } } })
     })
   const dormant = useShown((_, effect) => effect.emitters[emitterId]?.dormant ?? false, false)
-  if (!text) return <div className="track-time" />
+  if (!shown) return <div className="track-time" />
   if (dormant) return <div className="track-time track-note">waits for relays</div>
-  const { start, emissionEnd, latestEnd, bursts, steady } = JSON.parse(text) as ReturnType<
-    typeof trackTimes
-  > & { bursts: ReturnType<typeof burstMarks>; steady: boolean }
+  const { start, emissionEnd, latestEnd, bursts, steady } = shown
   const x = (s: number): number => (s / seconds) * width
   return (
     <div

@@ -1,4 +1,4 @@
-import { effectsWithin, type Part, newPart } from '@gliv/document'
+import { effectsWithin, newPart, type Part } from '@gliv/document'
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import Visibility from '@mui/icons-material/Visibility'
@@ -12,7 +12,7 @@ import { TypedField } from '../../shared/controls/TypedField.tsx'
 import { edit } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { PropertyRow } from '../fields/PropertyRow.tsx'
-import { useEffectId, useShown } from '../playback/shownEffect.ts'
+import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
 import { PART_NUMBERS } from './numbers.ts'
 
 const readWeight = (text: string): number | null => {
@@ -25,20 +25,19 @@ interface Choice {
   readonly name: string
 }
 
+const NO_CHOICES: readonly Choice[] = []
+
 /** Effects that can be inside this one: they play once, and do not play it themselves. */
 const useInnerEffects = (): readonly Choice[] => {
   const effectId = useEffectId()
-  const text = useShown(
+  return useShownData<readonly Choice[]>(
     (kit) =>
-      JSON.stringify(
-        kit.effectOrder
-          .map((id) => kit.effects[id]!)
-          .filter((e) => e.id !== effectId && e.play === 'once' && !effectsWithin(kit, e.id).has(effectId))
-          .map(({ id, name }) => ({ id, name })),
-      ),
-    '[]',
+      kit.effectOrder
+        .map((id) => kit.effects[id]!)
+        .filter((e) => e.id !== effectId && e.play === 'once' && !effectsWithin(kit, e.id).has(effectId))
+        .map(({ id, name }) => ({ id, name })),
+    NO_CHOICES,
   )
-  return JSON.parse(text) as Choice[]
 }
 
 const PartSection = ({ id, choices }: { id: string; choices: readonly Choice[] }) => {

@@ -1,25 +1,31 @@
 import Extension from '@mui/icons-material/ExtensionOutlined'
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, useRef } from 'react'
+import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { arrowSteps } from '../../shared/keys/arrows.ts'
 import { editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
-import { noteInput } from '../../shared/hooks/inputTime.ts'
-import { useEffectId, useShown } from '../playback/shownEffect.ts'
+import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
 import { partTimes } from './scale.ts'
+
+type ShownPart = ReturnType<typeof partTimes> & {
+  readonly at: number
+  readonly muted: boolean
+  readonly name: string
+}
 
 const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width: number }) => {
   const effectId = useEffectId()
-  const text = useShown((kit, effect) => {
+  const shown = useShownData<ShownPart | null>((kit, effect) => {
     const part = effect.parts.find((p) => p.id === id)
     return part
-      ? JSON.stringify({
+      ? {
           ...partTimes(kit, part),
           at: part.numbers.partAt,
           muted: part.muted,
           name: part.effects.map((choice) => kit.effects[choice.effect]?.name ?? '').join(' or '),
-        })
-      : ''
-  }, '')
+        }
+      : null
+  }, null)
   const pressed = useRef(0)
   const put = (by: number, fine: boolean, how: typeof editMoment): void => {
     const before = useDocument.getState().kit?.effects[effectId]?.parts.find((p) => p.id === id)
@@ -47,12 +53,8 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
     pressed.current = (useDocument.getState().moment ? pressed.current : 0) + (steps[0] - steps[1]) / 100
     put(pressed.current, true, editStep)
   }
-  if (!text) return null
-  const { start, end, at, muted, name } = JSON.parse(text) as ReturnType<typeof partTimes> & {
-    at: number
-    muted: boolean
-    name: string
-  }
+  if (!shown) return null
+  const { start, end, at, muted, name } = shown
   const x = (s: number): number => (s / seconds) * width
   return (
     <div className={muted ? 'track part muted' : 'track part'} data-testid="part-track">

@@ -4,7 +4,7 @@
 import type { PropertyId } from '@gliv/model'
 import { create } from 'zustand'
 import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
-import { useEffectId, useShown } from '../playback/shownEffect.ts'
+import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
 import { RampEditor } from '../ramps/RampEditor.tsx'
 
 /** Emitters whose lanes are open. Lifetime: session, in memory. */
@@ -18,6 +18,8 @@ export const toggleLanes = (emitterId: string): void =>
 export const useLaneCount = (emitterId: string): number =>
   useShown((_, effect) => Object.keys(effect.emitters[emitterId]?.lanes ?? {}).length, 0)
 
+const NO_LANES: readonly (readonly [PropertyId, number])[] = []
+
 export const TrackLanes = ({
   emitterId,
   seconds,
@@ -29,17 +31,17 @@ export const TrackLanes = ({
 }) => {
   const effect = useEffectId()
   const open = useOpenLanes((s) => s.open.includes(emitterId))
-  const text = useShown(
+  const lanes = useShownData<readonly (readonly [PropertyId, number])[]>(
     (_, shown) =>
-      JSON.stringify(
-        Object.entries(shown.emitters[emitterId]?.lanes ?? {}).map(([id, lane]) => [id, lane!.seconds]),
+      Object.entries(shown.emitters[emitterId]?.lanes ?? {}).map(
+        ([id, lane]) => [id as PropertyId, lane!.seconds] as const,
       ),
-    '[]',
+    NO_LANES,
   )
   if (!open) return null
   return (
     <>
-      {(JSON.parse(text) as [PropertyId, number][]).map(([id, span]) => (
+      {lanes.map(([id, span]) => (
         <div key={id} className="track-lane" data-testid={`lane-${id}`}>
           <span className="track-lane-name">{PROPERTY_TEXTS[id].label}</span>
           <div className="track-time">
