@@ -1,9 +1,10 @@
 /** Arrows only point down: each layer and what it may know. */
 const ALLOWED = {
+  'packages/exact': [],
   'packages/model': [],
-  'packages/pixels': [],
-  'packages/document': ['packages/model'],
-  'packages/engine': ['packages/model'],
+  'packages/pixels': ['packages/exact'],
+  'packages/document': ['packages/exact', 'packages/model'],
+  'packages/engine': ['packages/exact', 'packages/model'],
   'packages/paint': ['packages/model'],
   'packages/bake': [
     'packages/model',
@@ -29,11 +30,12 @@ const ALLOWED = {
 }
 /** Core packages use no package but these. */
 const LIBRARIES = {
+  'packages/exact': '^$',
   'packages/model': '^$',
   'packages/engine': '^$',
   'packages/paint': '^$',
   'packages/player': '^$',
-  'packages/pixels': 'fflate|omggif|gifenc|culori|maxrects-packer',
+  'packages/pixels': 'fflate|omggif|gifenc|maxrects-packer',
   'packages/document': 'zod|fflate|@noble/hashes',
 }
 /** Rooms of a house, from the ground up: each may use those before it, and only those. */

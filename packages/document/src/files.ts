@@ -1,4 +1,5 @@
 /** Kit files: `.gliv` (a zip of kit.json and pictures) and `.gliv.json` (one file, pictures as data URLs). */
+import { crc32 } from '@gliv/exact'
 import { Refusal } from '@gliv/model'
 import { inflateSync, strFromU8, strToU8, zipSync, type Zippable } from 'fflate'
 import { canonicalJson } from './canonical.ts'
@@ -6,7 +7,7 @@ import { readKit } from './check.ts'
 import type { Kit, KitFile, Pictures } from './kit.ts'
 import { fromDataUrl, hashPicture, pngSize, toDataUrl } from './pictures.ts'
 import { said, saidPlace } from './said.ts'
-import { crc32, zipEntries, type ZipEntry } from './zipCheck.ts'
+import { zipEntries, type ZipEntry } from './zipCheck.ts'
 
 /** Larger kits are refused, packed or unpacked: a browser tab has to hold them several times. */
 export const FILE_LIMIT_BYTES = 256 * 1024 * 1024

@@ -18,7 +18,7 @@ export {
 } from './techniques.ts'
 export { leverPower, LEVERS, pullLever, type Lever } from './levers.ts'
 export { coloursOfEffect, ontoPalette, retint } from './retint.ts'
-export { findEffect, findPalette, findStage, resolveEffect, type MaskReader } from './resolve.ts'
+export { findEffect, findPalette, findStage, resolveEffect, resolveType, type MaskReader } from './resolve.ts'
 export { boundsWithin, brokenRules, ORDER_RULES, type OrderRule, refuseWithin } from './rules.ts'
 export { said } from './said.ts'
 export { kitJsonSchema, kitSchema } from './schema.ts'

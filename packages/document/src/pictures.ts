@@ -1,3 +1,4 @@
+import { isPng } from '@gliv/exact'
 import { Refusal } from '@gliv/model'
 import { strToU8 } from 'fflate'
 import { said } from './said.ts'
@@ -7,11 +8,9 @@ import { sha256 } from '@noble/hashes/sha2.js'
 export const hashPicture = (bytes: Uint8Array): string =>
   Array.from(sha256(bytes).subarray(0, 16), (b) => b.toString(16).padStart(2, '0')).join('')
 
-const SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]
-
 /** Size in pixels from a PNG's header. Throws `Refusal` for what is no PNG. */
 export const pngSize = (place: string, bytes: Uint8Array): { width: number; height: number } => {
-  if (bytes.length < 33 || SIGNATURE.some((b, i) => bytes[i] !== b))
+  if (bytes.length < 33 || !isPng(bytes))
     throw new Refusal(place, 'it is not a PNG; save the picture as PNG and try again')
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   return { width: view.getUint32(16), height: view.getUint32(20) }

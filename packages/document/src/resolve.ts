@@ -64,7 +64,8 @@ const MOTION_CHOICE_KEYS = TYPE_CHOICE_KEYS.filter(
   (key) => TYPE_INVALIDATES[key] !== 'output' && key !== 'facing',
 )
 
-const resolveType = (kit: Kit, type: ParticleType): ResolvedType => {
+/** A particle type as the engine takes it: its palette's colours, its pictures' frames. */
+export const resolveType = (kit: Kit, type: ParticleType): ResolvedType => {
   const cached = types.get(type)
   if (
     cached &&

@@ -91,17 +91,3 @@ export const zipEntries = (bytes: Uint8Array): readonly ZipEntry[] => {
 
 const nameOf = (bytes: Uint8Array): string =>
   Array.from(bytes.subarray(0, 300), (b) => String.fromCharCode(b)).join('')
-
-/** Table of the polynomial 0xedb88320, reflected, as zip and PNG use it. */
-const CRC_TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
-  let c = n
-  for (let k = 0; k < 8; k++) c = (c & 1) === 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1
-  return c
-})
-
-/** CRC-32 of bytes, unsigned. */
-export const crc32 = (bytes: Uint8Array): number => {
-  let crc = 0xffffffff
-  for (const byte of bytes) crc = CRC_TABLE[(crc ^ byte) & 255]! ^ (crc >>> 8)
-  return (crc ^ 0xffffffff) >>> 0
-}

@@ -1,5 +1,5 @@
 /** What particles do: compile a document, step and seek a simulation, read it as instances or as data. */
-export { compilePalette, compileRamp, compileTint, rampAt, tintAt } from './appearance/index.ts'
+export { compileRamp, compileTint, type Draws, rampAt, tintAt, typicalAt } from './appearance/index.ts'
 export { flattenPath } from './geometry/index.ts'
 export { checkPose, checkView, DEFAULT_VIEW, LiveTape } from './input/index.ts'
 export { cosSinInto } from './maths/index.ts'

@@ -2,10 +2,11 @@
  * Picture files to frames: PNG, animated PNG and GIF here, other kinds by the platform. Runs in a worker or
  * in Node.
  */
+import { isPng } from '@gliv/exact'
 import { GifReader } from 'omggif'
 import { createImage, type Image } from './image.ts'
 import { gifIndices, interlacedRows } from './lzw.ts'
-import { isPng, PICTURE_LIMITS, PictureError, refuseSize } from './pngCheck.ts'
+import { PICTURE_LIMITS, PictureError, refuseSize } from './pngCheck.ts'
 import { decodeApng } from './pngRead.ts'
 
 /** A picture file's frames, all of one size; a still picture has one. */

@@ -1,5 +1,5 @@
 /** Palettes: read and written as text, taken from a picture, put on a picture. Colours are `#rrggbb`. */
-import { modeOklab, modeRgb, useMode } from 'culori/fn'
+import { compilePalette, nearestIn, parseColour, toOklab } from '@gliv/exact'
 import * as gifenc from 'gifenc'
 import { createImage, type Image } from './image.ts'
 import { PictureError } from './pngCheck.ts'
@@ -93,14 +93,6 @@ export const readPalette = (text: string): NamedColours => {
 export const writePalette = (palette: NamedColours, form: PaletteForm): string =>
   PALETTE_FORMS[form].write(palette)
 
-useMode(modeRgb)
-const toOklab = useMode(modeOklab)
-
-const labOf = (colour: string): readonly [number, number, number] => {
-  const { l, a, b } = toOklab(colour)!
-  return [l, a, b]
-}
-
 /**
  * Colours of a picture's filled texels, from dark to light; more than `most` are brought down to that many.
  */
@@ -119,7 +111,8 @@ export const coloursOf = ({ data }: Image, most: number): string[] => {
     seen.size <= most
       ? [...seen].map((c) => hex(c >> 16, (c >> 8) & 255, c & 255))
       : quantize(opaque.slice(0, n), most).map(([r, g, b]) => hex(r!, g!, b!))
-  return [...new Set(colours)].sort((a, b) => labOf(a)[0] - labOf(b)[0])
+  const lightness = (colour: string): number => toOklab(parseColour(colour))[0]
+  return [...new Set(colours)].sort((a, b) => lightness(a) - lightness(b))
 }
 
 interface Quantizer {
@@ -134,17 +127,10 @@ const quantize = (rgba: Uint8Array, most: number): number[][] => {
 
 /** Each texel in the nearest colour of the palette, by distance in OKLab; alpha stays. */
 export const onPalette = (image: Image, colours: readonly string[]): Image => {
-  const labs = colours.map(labOf)
+  const palette = compilePalette(colours)
   const known = new Map<number, number>()
-  const nearest = (rgb: number): number => {
-    const [l, a, b] = labOf(hex(rgb >> 16, (rgb >> 8) & 255, rgb & 255))
-    let [best, least] = [0, Infinity]
-    labs.forEach((lab, i) => {
-      const distance = (lab[0] - l) ** 2 + (lab[1] - a) ** 2 + (lab[2] - b) ** 2
-      if (distance < least) [best, least] = [i, distance]
-    })
-    return Number.parseInt(colours[best]!.slice(1), 16)
-  }
+  const nearest = (rgb: number): number =>
+    Number.parseInt(colours[nearestIn(palette, [rgb >> 16, (rgb >> 8) & 255, rgb & 255])]!.slice(1), 16)
   const out = createImage(image.width, image.height)
   for (let o = 0; o < out.data.length; o += 4) {
     const alpha = image.data[o + 3]!

@@ -2,6 +2,7 @@
  * A PNG's chunks and sizes, looked through before anything is unpacked: cut files and absurd sizes are
  * refused in words.
  */
+import { isPng } from '@gliv/exact'
 
 /** Limits of what is read; larger pictures would have to be held several times. */
 export const PICTURE_LIMITS = {
@@ -45,9 +46,6 @@ export interface PngFacts {
   readonly colourType: number
   readonly interlaced: boolean
 }
-
-const SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]
-export const isPng = (bytes: Uint8Array): boolean => SIGNATURE.every((b, i) => bytes[i] === b)
 
 /** Samples a pixel by colour type. */
 export const CHANNELS: Readonly<Record<number, number>> = { 0: 1, 2: 3, 3: 1, 4: 2, 6: 4 }

@@ -1,20 +1,7 @@
 /** Writing PNG: ours, because it has to be fast and give the same bytes everywhere. */
+import { crc32, PNG_SIGNATURE } from '@gliv/exact'
 import { zlibSync } from 'fflate'
 import type { Image } from './image.ts'
-
-const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)
-
-const CRC = new Uint32Array(256).map((_, n) => {
-  let c = n
-  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1
-  return c
-})
-
-const crc = (bytes: Uint8Array): number => {
-  let c = 0xffffffff
-  for (let i = 0; i < bytes.length; i++) c = CRC[(c ^ bytes[i]!) & 255]! ^ (c >>> 8)
-  return (c ^ 0xffffffff) >>> 0
-}
 
 /** length · type · data · checksum of type and data */
 const chunk = (type: string, data: Uint8Array): Uint8Array => {
@@ -23,7 +10,7 @@ const chunk = (type: string, data: Uint8Array): Uint8Array => {
   view.setUint32(0, data.length)
   for (let i = 0; i < 4; i++) out[4 + i] = type.charCodeAt(i)
   out.set(data, 8)
-  view.setUint32(8 + data.length, crc(out.subarray(4, 8 + data.length)))
+  view.setUint32(8 + data.length, crc32(out.subarray(4, 8 + data.length)))
   return out
 }
 
@@ -52,7 +39,7 @@ const filterUp = ({ width, height, data }: Image): Uint8Array => {
 /** Same picture, same bytes. */
 export const encodePng = (image: Image): Uint8Array => {
   const parts = [
-    SIGNATURE,
+    Uint8Array.from(PNG_SIGNATURE),
     chunk('IHDR', header(image.width, image.height)),
     chunk('IDAT', zlibSync(filterUp(image), { level: 6 })),
     chunk('IEND', new Uint8Array(0)),

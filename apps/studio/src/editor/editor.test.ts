@@ -1,6 +1,6 @@
 import { makeDemo } from '@gliv/demo'
-import { resolveEffect, usersOfType } from '@gliv/document'
-import { compileRamp, rampAt } from '@gliv/engine'
+import { resolveEffect, resolveType, usersOfType } from '@gliv/document'
+import { compileRamp, rampAt, typicalAt } from '@gliv/engine'
 import { EXPORTERS, exportName } from '@gliv/export'
 import { FORCE_KINDS } from '@gliv/model'
 import 'fake-indexeddb/auto'
@@ -17,7 +17,6 @@ import {
   removePoint,
 } from '../document/rampMaths.ts'
 import { directionWord } from '../document/texts/kinds.ts'
-import { typicalAt } from '../preview/film.ts'
 import { boundsOf, cameraFor, zoomAround } from '../preview/fit.ts'
 import { EMPTY_FORM, readForm } from '../ship/bakeForm.ts'
 import { nearerKnob } from './fields/RowSlider.tsx'
@@ -254,7 +253,7 @@ describe('ramps under the hand', () => {
 
   it('the film shows the typical particle: median draws on the ramps', () => {
     const type = kit.types['steam']!
-    const half = typicalAt(kit, type, 0.5)
+    const half = typicalAt(resolveType(kit, type), 0.5)
     const grown = rampAt(compileRamp(type.ramps.scale), 0.5)
     expect(half.scale).toBeCloseTo(0.19 + (1.125 - 0.19) * grown, 9)
     expect(half.angle).toBeCloseTo(0, 9)

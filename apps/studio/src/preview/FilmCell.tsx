@@ -1,8 +1,9 @@
+import type { Draws } from '@gliv/engine'
 import { memo, useEffect, useRef } from 'react'
 import { shownKit, useDocument } from '../state/document.ts'
 import { groundColour, useSession } from '../state/session.ts'
 import { paintSheetOf } from '../shared/sheetImages.ts'
-import { type Draws, largestSide, paintCell } from './film.ts'
+import { largestSide, paintCell } from './film.ts'
 
 const rgb = (hex: string): [number, number, number] =>
   [1, 3, 5].map((i) => Number.parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]

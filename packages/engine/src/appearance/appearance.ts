@@ -1,6 +1,8 @@
 /** What a particle looks like at an age: everything that is drawn and steps nothing. */
+import { type Colour, compilePalette, type CompiledPalette, nearestIn, parseColour } from '@gliv/exact'
 import {
   type Anchor,
+  DEFAULT_ALONG,
   type FrameChoice,
   type FrameRect,
   type NumbersOf,
@@ -20,17 +22,7 @@ import {
 } from '../maths/index.ts'
 import type { Pool } from '../state/index.ts'
 import { type CompiledRamp, compileRamp, rampAt } from './ramp.ts'
-import {
-  type Colour,
-  channelsAt,
-  compilePalette,
-  type CompiledPalette,
-  type CompiledTint,
-  compileTint,
-  nearestIn,
-  parseColour,
-  tintWordAt,
-} from './tint.ts'
+import { channelsAt, type CompiledTint, compileTint, tintWordAt } from './tint.ts'
 
 /** Swapped without stepping when only looks change. */
 export interface Appearance {
@@ -78,14 +70,17 @@ const SPREADS = [
 ] as const
 
 /** Colours of the pictures' own cells are only there when the shape keeps them. */
-const plainColours = (emitter: ResolvedEmitter): boolean =>
-  emitter.type.tintPick === 'none' &&
-  SPREADS.every((id) => emitter.type.numbers[id] === 0) &&
-  (emitter.mask === null || emitter.mask.colour.length === 0)
+const plainColours = ({ type, mask }: AppearanceSource): boolean =>
+  type.tintPick === 'none' &&
+  SPREADS.every((id) => type.numbers[id] === 0) &&
+  (!mask || mask.colour.length === 0)
+
+/** What of an emitter its particles' looks come from. */
+type AppearanceSource = Pick<ResolvedEmitter, 'type'> & Partial<Pick<ResolvedEmitter, 'along' | 'mask'>>
 
 /** @param handedOver its particles may come with colours of their own */
-export const compileAppearance = (emitter: ResolvedEmitter, handedOver = false): Appearance => {
-  const { type, along } = emitter
+export const compileAppearance = (emitter: AppearanceSource, handedOver = false): Appearance => {
+  const { type, along = DEFAULT_ALONG } = emitter
   const { ramps, tintSpace } = type
   const palette = type.palette ? compilePalette(type.palette) : null
   const alongScale = compileRamp(along.scale)
@@ -108,9 +103,9 @@ export const compileAppearance = (emitter: ResolvedEmitter, handedOver = false):
     alongOpacity: flatAtOne(alongOpacity) ? null : alongOpacity,
     weights: weightsOf(type.pictures),
     plainTint,
-    angleWaver: waverOf(emitter, 'spin'),
-    scaleWaver: waverOf(emitter, 'scale'),
-    opacityWaver: waverOf(emitter, 'opacity'),
+    angleWaver: waverOf(type, 'spin'),
+    scaleWaver: waverOf(type, 'scale'),
+    opacityWaver: waverOf(type, 'opacity'),
     oneFrame:
       type.pictures.length === 1 && (type.frameChoice === 'fixed' || type.pictures[0]!.frames.length === 1),
   }

@@ -27,12 +27,11 @@ export {
 } from './ramp.ts'
 export {
   type CompiledTint,
-  compilePalette,
   compileTint,
   fromWhite,
   multiplyColours,
-  parseColour,
   tintAt,
   tintTableOf,
   tintWordAt,
 } from './tint.ts'
+export { type Draws, type Typical, typicalAt } from './typical.ts'

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { compilePalette, nearestIn } from '@gliv/exact'
 import { EASES, type Ease, type Ramp } from '@gliv/model'
 import { compileIntegral, compileRamp, drawTableOf, integralAt, rampAt, TABLE_CELLS } from './ramp.ts'
-import { channelsAt, compilePalette, compileTint, nearestIn, tintAt, tintTableOf } from './tint.ts'
+import { channelsAt, compileTint, tintAt, tintTableOf } from './tint.ts'
 
 /** The slow truth: the definition, point by point. */
 const SLOW: Record<Ease, (t: number) => number> = {

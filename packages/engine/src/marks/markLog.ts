@@ -3,6 +3,7 @@
  * the surface that was
  * hit, moves with it, and fades or lasts.
  */
+import { parseColour } from '@gliv/exact'
 import { type Frame, type FrameRect, INSTANCE_WORDS, STREAMS } from '@gliv/model'
 import type { EmitterProgram } from '../program/index.ts'
 import type { EdgeSet } from '../geometry/index.ts'
@@ -13,7 +14,6 @@ import {
   type Appearance,
   fromWhite,
   multiplyColours,
-  parseColour,
 } from '../appearance/index.ts'
 import type { SimulationContext } from '../input/index.ts'
 

@@ -1,5 +1,5 @@
 /** Restless changes during life, each particle by itself: pure functions of its key and age, from −1 to 1. */
-import { type NumbersOf, type ResolvedEmitter, STREAMS, type WaverKind, type WaverTarget } from '@gliv/model'
+import { type NumbersOf, type ResolvedType, STREAMS, type WaverKind, type WaverTarget } from '@gliv/model'
 import { cosSinIn } from './exact.ts'
 import { sample, mix } from './random.ts'
 
@@ -59,7 +59,7 @@ export class Waver {
 }
 
 /** The waver of one property; null when there is none. */
-export const waverOf = ({ type }: ResolvedEmitter, target: WaverTarget): Waver | null => {
+export const waverOf = (type: ResolvedType, target: WaverTarget): Waver | null => {
   const id = AMOUNTS[target]
   if (!type.forces.includes('waver') || type.numbers[id] === 0) return null
   return new Waver(type.numbers[id], type.numbers[`${id}Rate`], type.wavers[target], STREAMS[id])

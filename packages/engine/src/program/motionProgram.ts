@@ -27,8 +27,8 @@ export const compileMotion = (source: ResolvedEmitter): MotionProgram | null => 
   const { forces, numbers, contact, endsOutside, railMode } = source.type
   const passes = passesNeeded(source)
   const limits = forces.includes('limit')
-  const speed = waverOf(source, 'speed')
-  const heading = waverOf(source, 'heading')
+  const speed = waverOf(source.type, 'speed')
+  const heading = waverOf(source.type, 'heading')
   const contacts = contact !== 'none' && source.space !== 'pinned'
   const endsEarly =
     (contacts && (contact === 'end' || contact === 'loseLife')) ||
