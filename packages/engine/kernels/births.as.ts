@@ -1,13 +1,30 @@
 /**
- * Births of plain kinds, one particle at a time over a run of new slots whose keys, times and lives are
- * there: where they
- * stand and where they go, what they look like, and how their first step goes. Twins: launch.ts, `drawLooks`,
- * `dragStepIn`.
+ * Births of plain kinds, one particle at a time over a run of new slots whose keys, times and lives are there:
+ * where they stand and where they go, what they look like, and how their first step goes. Twins: launcher.ts,
+ * `sampleAppearance`, `dragStepIn`; their formulas are the very same, from portable.ts.
  */
+import {
+  bandRadius,
+  bentFromMiddle,
+  bentToLow,
+  bentToMiddle,
+  besideQuarter,
+  boxFactor,
+  cosAfter,
+  cosSmall,
+  dragSeriesSpeed,
+  dragSeriesWay,
+  expNegative,
+  filledToRim,
+  nearestQuarter,
+  sinAfter,
+  sinSmall,
+  turnedX,
+  turnedY,
+  withinTurn,
+} from '../src/maths/portable'
 import { address, num } from './block.as'
 import { Aims, Biases, Birth, Drawn, Fills, Numbers, Shapes, Streams, Words } from './layout.as'
-
-const DEG: f64 = 3.141592653589793 / 180.0
 
 // @ts-ignore: decorator
 @inline
@@ -30,14 +47,14 @@ function draw(hi: u32, lo: u32, stream: i32, k: i32): f64 {
 @inline
 function bent(u: f64, bias: i32): f64 {
   if (bias === Biases.even) return u
-  if (bias === Biases.middle) return u < 0.5 ? Math.sqrt(u * 0.5) : 1 - Math.sqrt((1 - u) * 0.5)
-  return bias === Biases.low ? 1 - Math.sqrt(1 - u) : Math.sqrt(u)
+  if (bias === Biases.middle) return bentToMiddle(u)
+  return bias === Biases.low ? bentToLow(u) : Math.sqrt(u)
 }
 
 // @ts-ignore: decorator
 @inline
 function filled(q: f64, fill: i32): f64 {
-  return fill === Fills.even ? q : fill === Fills.core ? q * q : fill === Fills.rim ? Math.sqrt(Math.sqrt(q)) : 1
+  return fill === Fills.even ? q : fill === Fills.core ? q * q : fill === Fills.rim ? filledToRim(q) : 1
 }
 
 /** What the twins keep in pairs: a direction, a place, a normal and a tangent. */
@@ -52,15 +69,13 @@ let ty: f64 = 0
 
 /** `cosSinIn`, to c and s. */
 function turnTo(deg: f64): void {
-  const turn = deg - 360 * Math.floor(deg / 360)
-  const quarter = Math.floor(turn / 90 + 0.5)
-  const x = (turn - 90 * quarter) * DEG
-  const z = x * x
-  const sine = x * (1 + z * (-1.0 / 6 + z * (1.0 / 120 + z * (-1.0 / 5040 + z * (1.0 / 362880 + z * (-1.0 / 39916800 + z * (1.0 / 6227020800 + z * (-1.0 / 1307674368000 + z / 355687428096000))))))))
-  const cosine = 1 + z * (-1.0 / 2 + z * (1.0 / 24 + z * (-1.0 / 720 + z * (1.0 / 40320 + z * (-1.0 / 3628800 + z * (1.0 / 479001600 + z * (-1.0 / 87178291200 + z / 20922789888000)))))))
-  const q = <i32>quarter & 3
-  c = q === 0 ? cosine : q === 1 ? -sine : q === 2 ? -cosine : sine
-  s = q === 0 ? sine : q === 1 ? cosine : q === 2 ? -sine : -cosine
+  const turn = withinTurn(deg)
+  const quarter = nearestQuarter(turn)
+  const rest = besideQuarter(turn, quarter)
+  const sine = sinSmall(rest)
+  const cosine = cosSmall(rest)
+  c = cosAfter(quarter, cosine, sine)
+  s = sinAfter(quarter, cosine, sine)
 }
 
 /** Towards a point seen from the origin; the heading stays where there is no way. */
@@ -81,8 +96,7 @@ function own(block: usize, index: i32): f64 {
 
 function bendLine(fill: i32, a: f64): f64 {
   if (fill === Fills.even || fill === Fills.outline) return a
-  const side = 2 * a - 1
-  return 0.5 + (side < 0 ? -0.5 : 0.5) * filled(Math.abs(side), fill)
+  return bentFromMiddle(a, filled(Math.abs(2 * a - 1), fill))
 }
 
 /** The samplers of shapes.ts. */
@@ -104,7 +118,7 @@ function sample(block: usize, a: f64, b: f64): void {
   } else if (shape === Shapes.box) {
     const x = 2 * a - 1, y = 2 * b - 1
     const rho = Math.max(Math.abs(x), Math.abs(y))
-    const factor = fill === Fills.even || rho === 0 ? 1 : Math.sqrt(filled(rho * rho, fill)) / rho
+    const factor = fill === Fills.even || rho === 0 ? 1 : boxFactor(rho, filled(rho * rho, fill))
     px = (x * factor * p0) / 2
     py = (y * factor * p1) / 2
     const length = Math.sqrt(px * px + py * py)
@@ -119,8 +133,7 @@ function sampleBand(block: usize, shape: i32, fill: i32, a: f64, b: f64): void {
   const band = shape === Shapes.band
   const p0 = own(block, Birth.p0), p1 = own(block, Birth.p1)
   const inner = band ? p0 : 0, outer = band ? p1 : 1
-  const q = filled(b, fill)
-  const radius = inner === 0 ? Math.sqrt(q) * outer : Math.sqrt(inner * inner + q * (outer * outer - inner * inner))
+  const radius = bandRadius(inner, outer, filled(b, fill))
   turnTo((band ? own(block, Birth.p2) : 0) + a * (band ? own(block, Birth.p3) : 360))
   px = c * radius
   py = s * radius
@@ -165,9 +178,9 @@ function aimAt(block: usize, hi: u32, lo: u32): void {
   if (fan === 0) return
   const x = c, y = s
   turnTo(by)
-  const turnedX = x * c - y * s
-  s = y * c + x * s
-  c = turnedX
+  const across = turnedX(x, y, c, s)
+  s = turnedY(x, y, c, s)
+  c = across
 }
 
 /**
@@ -216,11 +229,11 @@ function intoSpace(block: usize, o: usize, speed: f64): void {
   store<f64>(address(Words.x) + o, own(block, Birth.poseX) + lx * cos - ly * sin)
   store<f64>(address(Words.y) + o, own(block, Birth.poseY) + lx * sin + ly * cos)
   const vx = c * speed * side * size, vy = s * speed * size
-  store<f64>(address(Words.vx) + o, vx * cos - vy * sin)
-  store<f64>(address(Words.vy) + o, vx * sin + vy * cos)
+  store<f64>(address(Words.vx) + o, turnedX(vx, vy, cos, sin))
+  store<f64>(address(Words.vy) + o, turnedY(vx, vy, cos, sin))
   const fx = c * side
-  store<f64>(address(Words.faceX) + o, fx * cos - s * sin)
-  store<f64>(address(Words.faceY) + o, fx * sin + s * cos)
+  store<f64>(address(Words.faceX) + o, turnedX(fx, s, cos, sin))
+  store<f64>(address(Words.faceY) + o, turnedY(fx, s, cos, sin))
   store<f64>(address(Words.effectTurnDeg) + o, own(block, Birth.rotate))
   store<f64>(address(Words.effectScale) + o, side * size)
 }
@@ -248,42 +261,6 @@ export function drawLooks(from: i32, to: i32): void {
   }
 }
 
-/** 1 ÷ (n + 1)!, as SERIES in maths.ts. */
-// prettier-ignore
-// @ts-ignore: decorator
-@inline
-function series(z: f64, shift: i32): f64 {
-  let sum: f64 = 0
-  // The same numbers either from the first or from the second on.
-  if (shift === 1) sum = 1.0 / 87178291200 - z * sum
-  sum = 1.0 / 6227020800 - z * sum
-  sum = 1.0 / 479001600 - z * sum
-  sum = 1.0 / 39916800 - z * sum
-  sum = 1.0 / 3628800 - z * sum
-  sum = 1.0 / 362880 - z * sum
-  sum = 1.0 / 40320 - z * sum
-  sum = 1.0 / 5040 - z * sum
-  sum = 1.0 / 720 - z * sum
-  sum = 1.0 / 120 - z * sum
-  sum = 1.0 / 24 - z * sum
-  sum = 1.0 / 6 - z * sum
-  sum = 1.0 / 2 - z * sum
-  return shift === 1 ? sum : 1 - z * sum
-}
-
-function expNegative(z: f64): f64 {
-  if (z > 745) return 0
-  let x = -z
-  let halvings = 0
-  while (x < -0.125) {
-    x *= 0.5
-    halvings++
-  }
-  let sum = 1 + x * (1 + x * (1.0 / 2 + x * (1.0 / 6 + x * (1.0 / 24 + x * (1.0 / 120 + x * (1.0 / 720 + x * (1.0 / 5040 + x * (1.0 / 40320 + x * (1.0 / 362880 + x / 3628800)))))))))
-  for (; halvings > 0; halvings--) sum *= sum
-  return sum
-}
-
 /** `dragStepIn` for newborns, each from its own birth to `now`: E, A and B of pairs, at `firsts`. */
 export function coefficients(from: i32, to: i32): void {
   const drag = num(Numbers.drag)
@@ -296,8 +273,8 @@ export function coefficients(from: i32, to: i32): void {
       const z = drag * dt
       e = expNegative(z)
       if (z < 0.5) {
-        a = dt * (z > 0 ? series(z, 0) : 1)
-        b = dt * dt * (z > 0 ? series(z, 1) : 0.5)
+        a = dt * dragSeriesSpeed(z)
+        b = dt * dt * dragSeriesWay(z)
       } else {
         a = (1 - e) / drag
         b = (dt - a) / drag

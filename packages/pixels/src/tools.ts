@@ -43,6 +43,8 @@ export const linePoints = (x0: number, y0: number, x1: number, y1: number, size 
   return points
 }
 
+const square = (v: number): number => v * v
+
 const ordered = (a: number, b: number): [number, number] => (a < b ? [a, b] : [b, a])
 
 export const rectanglePoints = (
@@ -76,7 +78,7 @@ export const ellipsePoints = (
   const [top, bottom] = ordered(y0, y1)
   const [a, b] = [(right - left + 1) / 2, (bottom - top + 1) / 2]
   const within = (x: number, y: number): boolean =>
-    ((x + 0.5 - left - a) / a) ** 2 + ((y + 0.5 - top - b) / b) ** 2 <= 1
+    square((x + 0.5 - left - a) / a) + square((y + 0.5 - top - b) / b) <= 1
   const points = new Set<number>()
   for (let y = Math.max(0, top); y <= bottom; y++)
     for (let x = Math.max(0, left); x <= right; x++) {

@@ -8,17 +8,7 @@ export const pair = new Float64Array(2)
 const turn = new Float64Array(2)
 
 /** Numbers of the emitter that a birth reads, in a row of their own so that lanes can change them. */
-export const READ = [
-  'offsetX',
-  'offsetY',
-  'jitterX',
-  'jitterY',
-  'heading',
-  'fan',
-  'targetX',
-  'targetY',
-  'inherit',
-] as const
+export const READ = ['jitterX', 'jitterY', 'heading', 'fan', 'targetX', 'targetY', 'inherit'] as const
 export const N = Object.fromEntries(READ.map((id, i) => [id, i])) as Readonly<
   Record<(typeof READ)[number], number>
 >

@@ -9,6 +9,7 @@ export {
   type Pose,
   poseBetweenInto,
   posed,
+  PoseTransform,
   samePose,
   toWorld,
   viewBetweenInto,

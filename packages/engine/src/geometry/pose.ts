@@ -59,11 +59,83 @@ export const viewBetweenInto = (a: ViewRect, b: ViewRect, t: number, out: Mutabl
 
 const turn = new Float64Array(2)
 
+/**
+ * The way from an effect into the world and back, for one pose: mirrored (left and right), scaled, turned, moved.
+ * Each method changes slot `i` of two columns in place. Places are moved, vectors are not; directions are not
+ * scaled either.
+ */
+export class PoseTransform {
+  x = 0
+  y = 0
+  cos = 1
+  sin = 0
+  /** −1 for a mirrored effect. */
+  side = 1
+  scale = 1
+
+  set(pose: Readonly<Pose>): void {
+    cosSinInto(pose.rotate, turn)
+    this.cos = turn[0]!
+    this.sin = turn[1]!
+    this.x = pose.x
+    this.y = pose.y
+    this.side = pose.mirror ? -1 : 1
+    this.scale = pose.scale
+  }
+
+  placeIn(xs: Float64Array, ys: Float64Array, i: number): void {
+    const x = xs[i]! * this.side * this.scale
+    const y = ys[i]! * this.scale
+    xs[i] = this.x + x * this.cos - y * this.sin
+    ys[i] = this.y + x * this.sin + y * this.cos
+  }
+
+  vectorIn(xs: Float64Array, ys: Float64Array, i: number): void {
+    const x = xs[i]! * this.side * this.scale
+    const y = ys[i]! * this.scale
+    xs[i] = x * this.cos - y * this.sin
+    ys[i] = x * this.sin + y * this.cos
+  }
+
+  directionIn(xs: Float64Array, ys: Float64Array, i: number): void {
+    const x = xs[i]! * this.side
+    const y = ys[i]!
+    xs[i] = x * this.cos - y * this.sin
+    ys[i] = x * this.sin + y * this.cos
+  }
+
+  /** From the world into the effect. */
+  localPlaceIn(xs: Float64Array, ys: Float64Array, i: number): void {
+    xs[i]! -= this.x
+    ys[i]! -= this.y
+    this.localVectorIn(xs, ys, i)
+  }
+
+  localVectorIn(xs: Float64Array, ys: Float64Array, i: number): void {
+    const x = xs[i]!
+    const y = ys[i]!
+    xs[i] = ((x * this.cos + y * this.sin) / this.scale) * this.side
+    ys[i] = (y * this.cos - x * this.sin) / this.scale
+  }
+
+  localDirectionIn(xs: Float64Array, ys: Float64Array, i: number): void {
+    const x = xs[i]!
+    const y = ys[i]!
+    xs[i] = (x * this.cos + y * this.sin) * this.side
+    ys[i] = y * this.cos - x * this.sin
+  }
+}
+
+const across = new Float64Array(1)
+const down = new Float64Array(1)
+const transform = new PoseTransform()
+
 /** A place of the effect → the world's. */
-export const toWorld = (pose: Pose, place: { x: number; y: number }): void => {
-  const x = place.x * (pose.mirror ? -pose.scale : pose.scale)
-  const y = place.y * pose.scale
-  cosSinInto(pose.rotate, turn)
-  place.x = pose.x + x * turn[0]! - y * turn[1]!
-  place.y = pose.y + x * turn[1]! + y * turn[0]!
+export const toWorld = (pose: Readonly<Pose>, place: { x: number; y: number }): void => {
+  transform.set(pose)
+  across[0] = place.x
+  down[0] = place.y
+  transform.placeIn(across, down, 0)
+  place.x = across[0]!
+  place.y = down[0]!
 }

@@ -1,6 +1,6 @@
 /** Where on a shape a particle is born: one sampler a shape, two draws each, from the stream `place`. */
 import type { EmitterChoices, Fill, MaskPlaces, NumbersOf, ShapeKind, Side, ViewRect } from '@gliv/model'
-import { cosSinIn, cosSinInto } from '../maths/index.ts'
+import { bandRadius, bentFromMiddle, boxFactor, cosSinIn, cosSinInto, filledToRim } from '../maths/index.ts'
 import {
   fillPath,
   filledPlaceInto,
@@ -57,7 +57,7 @@ export type ShapeSampler = (shape: Shape, at: Float64Array, spot: Spot) => void
 export const FILL_BENDS = {
   even: (q) => q,
   core: (q) => q * q,
-  rim: (q) => Math.sqrt(Math.sqrt(q)),
+  rim: filledToRim,
   outline: () => 1,
 } as const satisfies Record<Fill, (q: number) => number>
 
@@ -81,8 +81,7 @@ const sideways = (spot: Spot, outward: number): void => {
 /** Bends a place on a line from its middle: |2a − 1| is the share of the length that lies nearer. */
 const bendLine = (fill: Fill, a: number): number => {
   if (fill === 'even' || fill === 'outline') return a
-  const s = 2 * a - 1
-  return 0.5 + (s < 0 ? -0.5 : 0.5) * FILL_BENDS[fill](Math.abs(s))
+  return bentFromMiddle(a, FILL_BENDS[fill](Math.abs(2 * a - 1)))
 }
 
 const alongLine = (x0: number, y0: number, x1: number, y1: number, t: number, spot: Spot): void => {
@@ -113,7 +112,7 @@ const inBox = (fill: Fill, w: number, h: number, a: number, b: number, spot: Spo
   const y = 2 * b - 1
   // The relative distance ρ of nested boxes; the share of the area within is ρ².
   const rho = Math.max(Math.abs(x), Math.abs(y))
-  const factor = fill === 'even' || rho === 0 ? 1 : Math.sqrt(FILL_BENDS[fill](rho * rho)) / rho
+  const factor = fill === 'even' || rho === 0 ? 1 : boxFactor(rho, FILL_BENDS[fill](rho * rho))
   spot.x = (x * factor * w) / 2
   spot.y = (y * factor * h) / 2
   radial(spot)
@@ -131,8 +130,7 @@ const inBand = (
 ): void => {
   const b = at[1]!
   const q = shape.fill === 'even' ? b : FILL_BENDS[shape.fill](b)
-  const radius =
-    inner === 0 ? Math.sqrt(q) * outer : Math.sqrt(inner * inner + q * (outer * outer - inner * inner))
+  const radius = bandRadius(inner, outer, q)
   turn[0] = startDeg + at[0]! * arcDeg
   cosSinIn(turn)
   spot.x = turn[0]! * radius

@@ -8,6 +8,9 @@ export class EmitterCentre {
   readonly #program: EmitterProgram
   readonly #context: SimulationContext
   readonly #travel: TravelPath | null
+  readonly #delay: number
+  /** Whether it has a path of its own. */
+  readonly travels: boolean
   readonly #pose = emptyPose()
 
   constructor(program: EmitterProgram, context: SimulationContext) {
@@ -15,13 +18,20 @@ export class EmitterCentre {
     this.#program = program
     this.#context = context
     this.#travel = travel ? new TravelPath(travel, numbers.travelSeconds) : null
+    this.travels = travel !== null
+    this.#delay = numbers.delay
+  }
+
+  /** How far its own path has brought it some seconds before a moment of the timeline; 0, 0 without one. */
+  travelInto(seconds: number, before: number, out: PathPlace): void {
+    out.x = out.y = 0
+    this.#travel?.placeInto(seconds - this.#delay - before, out)
   }
 
   /** Offset inside the effect at a moment of the timeline. */
   localInto(seconds: number, out: PathPlace): void {
     const { lanes, source } = this.#program
-    out.x = out.y = 0
-    this.#travel?.placeInto(seconds - source.numbers.delay, out)
+    this.travelInto(seconds, 0, out)
     out.x += withLane(lanes.offsetX, source.numbers.offsetX, seconds)
     out.y += withLane(lanes.offsetY, source.numbers.offsetY, seconds)
   }

@@ -9,12 +9,7 @@ import type { EmitterProgram } from '../program/index.ts'
 import type { EdgeSet } from '../geometry/index.ts'
 import { sampleRangeInto, angleOf, cosSinInto, absorb, sample, SAMPLED, type Key } from '../maths/index.ts'
 import { EVENT, EVENT_ROW, type EventLog, openBatch, reserve, type Pool } from '../state/index.ts'
-import {
-  scaleAndTintAt,
-  type Appearance,
-  fromWhite,
-  multiplyColours,
-} from '../appearance/index.ts'
+import { scaleAndTintAt, type Appearance, fromWhite, multiplyColours } from '../appearance/index.ts'
 import type { SimulationContext } from '../input/index.ts'
 
 /**

@@ -3,43 +3,20 @@
  * The built-in sin, cos and exp differ in their last bits between engines, so they are not used in the
  * simulation.
  */
+import {
+  besideQuarter,
+  cosAfter,
+  cosSmall,
+  dragSeriesSpeed,
+  dragSeriesWay,
+  expNegative,
+  nearestQuarter,
+  sinAfter,
+  sinSmall,
+  withinTurn,
+} from './portable.ts'
 
 const DEG = Math.PI / 180
-
-/** Taylor series of sin and cos on ±45°, where the first term left out is below 1e-17. */
-const sinSmall = (x: number): number => {
-  const q = x * x
-  return (
-    x *
-    (1 +
-      q *
-        (-1 / 6 +
-          q *
-            (1 / 120 +
-              q *
-                (-1 / 5040 +
-                  q *
-                    (1 / 362880 +
-                      q *
-                        (-1 / 39916800 +
-                          q * (1 / 6227020800 + q * (-1 / 1307674368000 + q / 355687428096000))))))))
-  )
-}
-const cosSmall = (x: number): number => {
-  const q = x * x
-  return (
-    1 +
-    q *
-      (-1 / 2 +
-        q *
-          (1 / 24 +
-            q *
-              (-1 / 720 +
-                q *
-                  (1 / 40320 +
-                    q * (-1 / 3628800 + q * (1 / 479001600 + q * (-1 / 87178291200 + q / 20922789888000)))))))
-  )
-}
 
 /**
  * Writes cos and sin of an angle in degrees to `out[0]`, `out[1]`. Quarter turns are exact. Error below 1e-15
@@ -52,15 +29,13 @@ export const cosSinInto = (deg: number, out: Float64Array): void => {
 
 /** `cosSinInto` for the degrees that stand in `io[0]`. */
 export const cosSinIn = (io: Float64Array): void => {
-  const deg = io[0]!
-  const turn = deg - 360 * Math.floor(deg / 360)
-  const quarter = Math.floor(turn / 90 + 0.5)
-  const x = (turn - 90 * quarter) * DEG
-  const s = sinSmall(x)
-  const c = cosSmall(x)
-  const q = quarter & 3
-  io[0] = q === 0 ? c : q === 1 ? -s : q === 2 ? -c : s
-  io[1] = q === 0 ? s : q === 1 ? c : q === 2 ? -s : -c
+  const turn = withinTurn(io[0]!)
+  const quarter = nearestQuarter(turn)
+  const rest = besideQuarter(turn, quarter)
+  const sine = sinSmall(rest)
+  const cosine = cosSmall(rest)
+  io[0] = cosAfter(quarter, cosine, sine)
+  io[1] = sinAfter(quarter, cosine, sine)
 }
 
 const TURN_STEPS = 512
@@ -101,41 +76,6 @@ export const drawTurnInto = (deg: number, out: Float64Array): void => {
 }
 
 /**
- * e^(−z) for z ≥ 0 by halving to ≤ 1/8, series, and squaring back; relative error below 1e-12 for z ≤ 1000.
- */
-export const expNegative = (z: number): number => {
-  if (z > 745) return 0
-  let x = -z
-  let halvings = 0
-  while (x < -0.125) {
-    x *= 0.5
-    halvings++
-  }
-  let sum =
-    1 +
-    x *
-      (1 +
-        x *
-          (1 / 2 +
-            x *
-              (1 / 6 +
-                x *
-                  (1 / 24 +
-                    x *
-                      (1 / 120 +
-                        x * (1 / 720 + x * (1 / 5040 + x * (1 / 40320 + x * (1 / 362880 + x / 3628800)))))))))
-  for (; halvings > 0; halvings--) sum *= sum
-  return sum
-}
-
-/** 1 ÷ (n + 1)! for n from 0: the series below 0.5 is exact to 1e-16 with these. */
-const SERIES = new Float64Array(14)
-for (let n = 0, factorial = 1; n < SERIES.length; n++) {
-  factorial *= n + 1
-  SERIES[n] = 1 / factorial
-}
-
-/**
  * Coefficients of one step of x″ = g − k·x′, integrated exactly over `dt` seconds, into `out`:
  * [E, A, B] with v₁ = v·E + g·A and x₁ = x + v·A + g·B, where E = e^(−k·dt), A = (1 − E)/k, B = (dt − A)/k
  * (limits 1, dt, dt²/2 at k = 0). Series below k·dt = 0.5 keep A and B exact to 1e-15.
@@ -157,26 +97,10 @@ export const dragStepIn = (io: Float64Array): void => {
   }
   const z = drag * dt
   const e = expNegative(z)
-  let a: number
-  let b: number
-  if (z < 0.5) {
-    // A = dt·Σ (−z)ⁿ/(n+1)!, B = dt²·Σ (−z)ⁿ/(n+2)!
-    let sumA = 1
-    let sumB = 0.5
-    if (z > 0) {
-      sumA = 0
-      sumB = 0
-      for (let n = SERIES.length - 2; n >= 0; n--) {
-        sumA = SERIES[n]! - z * sumA
-        sumB = SERIES[n + 1]! - z * sumB
-      }
-    }
-    a = dt * sumA
-    b = dt * dt * sumB
-  } else {
-    a = (1 - e) / drag
-    b = (dt - a) / drag
-  }
+  // A = dt·Σ (−z)ⁿ/(n+1)!, B = dt²·Σ (−z)ⁿ/(n+2)! below 0.5.
+  const near = z < 0.5
+  const a = near ? dt * dragSeriesSpeed(z) : (1 - e) / drag
+  const b = near ? dt * dt * dragSeriesWay(z) : (dt - a) / drag
   io[0] = e
   io[1] = a
   io[2] = b

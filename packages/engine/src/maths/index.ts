@@ -9,7 +9,6 @@ export {
   dragStepIn,
   dragStepInto,
   drawTurnInto,
-  expNegative,
   INTEGERS,
   logRatio,
   mulDivFloor,
@@ -18,6 +17,15 @@ export {
   TURN_TABLE,
   TURNS_PER_DEG,
 } from './exact.ts'
+export {
+  bandRadius,
+  bentFromMiddle,
+  boxFactor,
+  expNegative,
+  filledToRim,
+  turnedX,
+  turnedY,
+} from './portable.ts'
 export {
   absorb,
   type Key,

@@ -1,5 +1,6 @@
 /** Values drawn for a particle: ranges with their bias. */
 import type { Bias, Range } from '@gliv/model'
+import { bentToLow, bentToMiddle } from './portable.ts'
 import { sample, SAMPLED, sampleInto } from './random.ts'
 
 /**
@@ -9,9 +10,9 @@ import { sample, SAMPLED, sampleInto } from './random.ts'
  */
 export const BIAS_BENDS = {
   even: (u) => u,
-  middle: (u) => (u < 0.5 ? Math.sqrt(u * 0.5) : 1 - Math.sqrt((1 - u) * 0.5)),
-  low: (u) => 1 - Math.sqrt(1 - u),
-  high: (u) => Math.sqrt(u),
+  middle: bentToMiddle,
+  low: bentToLow,
+  high: Math.sqrt,
 } as const satisfies Record<Bias, (u: number) => number>
 
 /** `from` + (`to` − `from`) × the draw, bent by the range's bias. */

@@ -3,10 +3,10 @@
  * docs/format.md.
  */
 import { stretchAt } from '../appearance/index.ts'
-import { emptyPose } from '../geometry/index.ts'
+import { emptyPose, PoseTransform } from '../geometry/index.ts'
 import { effectiveInto } from '../integrate/index.ts'
 import type { MarkReport } from '../marks/index.ts'
-import { angleOf, cosSinInto, keyHex } from '../maths/index.ts'
+import { angleOf, keyHex } from '../maths/index.ts'
 import { angleLaneOf, appearanceInto, stretchOf } from '../output/index.ts'
 import type { EmitterRun } from '../spawn/index.ts'
 import { isDead } from '../state/index.ts'
@@ -79,22 +79,26 @@ const pose = emptyPose()
 const view = { x: 0, y: 0, w: 0, h: 0 }
 const pair = new Float64Array(2)
 
+const transform = new PoseTransform()
+const across = new Float64Array(2)
+const down = new Float64Array(2)
+
 /** A carried particle through the effect's pose. */
 const carry = (run: EmitterRun): void => {
   run.context.tape.poseInto(run.tick, pose)
-  cosSinInto(pose.rotate, pair)
-  const sign = pose.mirror ? -1 : 1
-  const through = (x: number, y: number): [number, number] => {
-    const lx = x * sign * pose.scale
-    const ly = y * pose.scale
-    return [lx * pair[0]! - ly * pair[1]!, lx * pair[1]! + ly * pair[0]!]
-  }
-  const [x, y] = through(motion.x, motion.y)
-  motion.x = pose.x + x
-  motion.y = pose.y + y
-  ;[motion.vx, motion.vy] = through(motion.vx, motion.vy)
-  motion.angleDeg = pose.rotate + sign * motion.angleDeg
-  motion.signX *= sign * pose.scale
+  transform.set(pose)
+  across[0] = motion.x
+  down[0] = motion.y
+  across[1] = motion.vx
+  down[1] = motion.vy
+  transform.vectorIn(across, down, 0)
+  transform.vectorIn(across, down, 1)
+  motion.x = pose.x + across[0]
+  motion.y = pose.y + down[0]
+  motion.vx = across[1]
+  motion.vy = down[1]
+  motion.angleDeg = pose.rotate + transform.side * motion.angleDeg
+  motion.signX *= transform.side * pose.scale
   motion.signY *= pose.scale
 }
 

@@ -4,7 +4,7 @@ import { SPACE, STREAMS } from '@gliv/model'
 import type { Appearance } from '../appearance/index.ts'
 import { cosSinInto } from '../maths/index.ts'
 import type { Pool } from '../state/index.ts'
-import { type Shape, type Pose } from '../geometry/index.ts'
+import { type Pose, PoseTransform, type Shape } from '../geometry/index.ts'
 import { Aims, Biases, Birth, Drawn, Fills, indexOf, Shapes, WORDS } from '../kernels/index.ts'
 
 const B = indexOf(Birth)
@@ -14,6 +14,7 @@ const FILL = indexOf(Fills)
 const SHAPE = indexOf(Shapes)
 
 const turn = new Float64Array(2)
+const transform = new PoseTransform()
 
 const biasOf = (range: Range): number => BIAS[range.bias ?? 'even']
 
@@ -111,14 +112,12 @@ export const writeLaunchParameters = (
 
 /** Where the effect stands. */
 export const writePoseParameters = ({ birth }: Pool, pose: Readonly<Pose>): void => {
-  turn[0] = 1
-  turn[1] = 0
-  if (pose.rotate !== 0) cosSinInto(pose.rotate, turn)
+  transform.set(pose)
   birth[B.poseX] = pose.x
   birth[B.poseY] = pose.y
-  birth[B.cos] = turn[0]!
-  birth[B.sin] = turn[1]!
-  birth[B.side] = pose.mirror ? -1 : 1
+  birth[B.cos] = transform.cos
+  birth[B.sin] = transform.sin
+  birth[B.side] = transform.side
   birth[B.size] = pose.scale
   birth[B.rotate] = pose.rotate
 }

@@ -10,6 +10,7 @@ import {
   type PlaceQuestion,
   PLACERS,
   emptyPose,
+  PoseTransform,
   type MutableView,
   type Pose,
   samePose,
@@ -20,7 +21,7 @@ import {
   SHAPE_SAMPLERS,
   type ShapeSampler,
 } from '../geometry/index.ts'
-import { type Moment, type SimulationContext, TravelPath } from '../input/index.ts'
+import { type Moment, type SimulationContext, EmitterCentre } from '../input/index.ts'
 import { cosSinIn, cosSinInto, sample, sampleInto, SAMPLED, sampleRangeInto } from '../maths/index.ts'
 import { type EmitterProgram, withLane } from '../program/index.ts'
 import type { Pool } from '../state/index.ts'
@@ -65,11 +66,12 @@ export class Launcher {
   readonly #dynamic: boolean
   readonly #view: boolean
   readonly #outline: boolean
-  readonly #travel: TravelPath | null
+  readonly #centre: EmitterCentre
   readonly #spot = emptySpot()
   readonly #way: PathPlace = { x: 0, y: 0, tx: 1, ty: 0 }
   readonly #pose: Pose = emptyPose()
   readonly #before: Pose = emptyPose()
+  readonly #transform = new PoseTransform()
   readonly #rect: MutableView = { x: 0, y: 0, w: 0, h: 0 }
   /** The numbers of `READ`, as they are now. */
   readonly #now = new Float64Array(READ.length)
@@ -93,7 +95,7 @@ export class Launcher {
     this.#outline =
       source.fill === 'outline' ||
       (this.#shape.path !== null && this.#shape.inside === null && source.shape !== 'ellipse')
-    this.#travel = source.travel ? new TravelPath(source.travel, source.numbers.travelSeconds) : null
+    this.#centre = new EmitterCentre(program, context)
     this.#laned = READ.some((id) => program.lanes[id] !== undefined)
     READ.forEach((id, k) => (this.#now[k] = source.numbers[id]))
     context.tape.poseInto(0, this.#pose)
@@ -177,14 +179,6 @@ export class Launcher {
       PLACERS[this.#source.placement](this.question, this.#source.shape, this.#outline, pair)
   }
 
-  /** Offset of the emitter's centre inside the effect, its own travel included. */
-  #centreInto(seconds: number, out: PathPlace): void {
-    out.x = out.y = 0
-    this.#travel?.placeInto(seconds - this.#numbers.delay, out)
-    out.x += this.#now[N.offsetX]!
-    out.y += this.#now[N.offsetY]!
-  }
-
   /**
    * Writes place, velocity and what belongs to the place into slot `i`; the key must be there. No step is
    * made yet.
@@ -220,7 +214,7 @@ export class Launcher {
       this.#program.lanes.speed === undefined
         ? SAMPLED[0]!
         : withLane(this.#program.lanes.speed, SAMPLED[0]!, moment.timeline)
-    this.#centreInto(this.#travel ? moment.timeline : 0, this.#way)
+    this.#centre.localInto(moment.timeline, this.#way)
     pool.x[i] = spot.x + this.#way.x
     pool.y[i] = spot.y + this.#way.y
     pool.faceX[i] = pair[0]!
@@ -269,32 +263,17 @@ export class Launcher {
       if (inherit !== 0) this.#addOwnWay(pool, i, moment, inherit)
       return
     }
-    const sign = pose.mirror ? -1 : 1
-    const x = pool.x[i]! * sign * pose.scale
-    const y = pool.y[i]! * pose.scale
-    turn[0] = 1
-    turn[1] = 0
-    if (pose.rotate !== 0) cosSinInto(pose.rotate, turn)
-    const c = turn[0]!
-    const s = turn[1]!
+    const transform = this.#transform
+    transform.set(pose)
     if (this.#view) {
       pool.x[i] = this.#rect.x + this.#rect.w / 2 + pool.x[i]!
       pool.y[i] = this.#rect.y + this.#rect.h / 2 + pool.y[i]!
-    } else {
-      pool.x[i] = pose.x + x * c - y * s
-      pool.y[i] = pose.y + x * s + y * c
-    }
-    if (inherit !== 0 && this.#travel) this.#addOwnWay(pool, i, moment, inherit)
-    const vx = pool.vx[i]! * sign * pose.scale
-    const vy = pool.vy[i]! * pose.scale
-    pool.vx[i] = vx * c - vy * s
-    pool.vy[i] = vx * s + vy * c
-    const fx = pool.faceX[i]! * sign
-    const fy = pool.faceY[i]!
-    pool.faceX[i] = fx * c - fy * s
-    pool.faceY[i] = fx * s + fy * c
+    } else transform.placeIn(pool.x, pool.y, i)
+    if (inherit !== 0) this.#addOwnWay(pool, i, moment, inherit)
+    transform.vectorIn(pool.vx, pool.vy, i)
+    transform.directionIn(pool.faceX, pool.faceY, i)
     pool.effectTurnDeg[i] = pose.rotate
-    pool.effectScale[i] = sign * pose.scale
+    pool.effectScale[i] = transform.side * pose.scale
     if (inherit !== 0) this.#addOwnerWay(pool, i, moment, inherit)
     if (space === 'pinned') {
       pool.x[i]! -= this.#rect.x
@@ -304,21 +283,18 @@ export class Launcher {
 
   /** Places on the view, seen from a carried effect. */
   #viewToLocal(pool: Pool, i: number): void {
-    const pose = this.#pose
-    const x = this.#rect.x + this.#rect.w / 2 + pool.x[i]! - pose.x
-    const y = this.#rect.y + this.#rect.h / 2 + pool.y[i]! - pose.y
-    cosSinInto(pose.rotate, turn)
-    pool.x[i] = ((x * turn[0]! + y * turn[1]!) / pose.scale) * (pose.mirror ? -1 : 1)
-    pool.y[i] = (y * turn[0]! - x * turn[1]!) / pose.scale
+    this.#transform.set(this.#pose)
+    pool.x[i] = this.#rect.x + this.#rect.w / 2 + pool.x[i]!
+    pool.y[i] = this.#rect.y + this.#rect.h / 2 + pool.y[i]!
+    this.#transform.localPlaceIn(pool.x, pool.y, i)
   }
 
   /** Speed of the emitter's travel, in local px per second: from a thousandth of a second before. */
   #addOwnWay(pool: Pool, i: number, moment: Moment, inherit: number): void {
-    if (!this.#travel) return
-    const { delay } = this.#numbers
-    this.#travel.placeInto(moment.timeline - delay, this.#way)
+    if (!this.#centre.travels) return
+    this.#centre.travelInto(moment.timeline, 0, this.#way)
     const { x, y } = this.#way
-    this.#travel.placeInto(moment.timeline - delay - WAY_SECONDS, this.#way)
+    this.#centre.travelInto(moment.timeline, WAY_SECONDS, this.#way)
     pool.vx[i]! += ((x - this.#way.x) / WAY_SECONDS) * inherit
     pool.vy[i]! += ((y - this.#way.y) / WAY_SECONDS) * inherit
   }

@@ -1,8 +1,7 @@
 /** Where an emitter's own space lies against the effect's and the world's, at one moment. */
 import type { Space } from '@gliv/model'
-import { emptyPose, type MutableView } from '../../geometry/index.ts'
+import { emptyPose, type MutableView, PoseTransform } from '../../geometry/index.ts'
 import type { SimulationContext } from '../../input/index.ts'
-import { cosSinInto } from '../../maths/index.ts'
 
 /** x' = a·x + c·y + e, y' = b·x + d·y + f. */
 export interface Affine {
@@ -25,7 +24,7 @@ const set = (m: Affine, a: number, b: number, c: number, d: number, e: number, f
   m.f = f
 }
 
-const pair = new Float64Array(2)
+const transform = new PoseTransform()
 
 export class Reference {
   /** Own px for one px of the effect. */
@@ -55,11 +54,8 @@ export class Reference {
     this.#known = true
     const { pose } = this
     tape.poseInto(ticks, pose)
-    cosSinInto(pose.rotate, pair)
-    const c = pair[0]!
-    const s = pair[1]!
-    const sign = pose.mirror ? -1 : 1
-    const k = pose.scale
+    transform.set(pose)
+    const { cos: c, sin: s, side: sign, scale: k } = transform
     if (this.#space === 'carried') {
       this.unit = 1
       set(this.toWorld, sign * c * k, sign * s * k, -s * k, c * k, pose.x, pose.y)

@@ -3,12 +3,11 @@
  */
 import type { Space } from '@gliv/model'
 import { multiplyColours } from '../../appearance/index.ts'
-import type { MutableView, Pose } from '../../geometry/index.ts'
-import { cosSinInto } from '../../maths/index.ts'
+import { type MutableView, type Pose, PoseTransform } from '../../geometry/index.ts'
 import type { Pool } from '../../state/index.ts'
 import { RELAYED } from './delayedSpawns.ts'
 
-const turn = new Float64Array(2)
+const transform = new PoseTransform()
 
 /**
  * What the launcher has put into slot `i` as if at the effect's origin goes into the world, and on into the
@@ -50,22 +49,10 @@ export const relayedInto = (
 }
 
 const worldToLocal = (pool: Pool, i: number, pose: Pose, size: number): void => {
-  const sign = pose.mirror ? -1 : 1
-  cosSinInto(pose.rotate, turn)
-  const c = turn[0]!
-  const s = turn[1]!
-  const x = pool.x[i]! - pose.x
-  const y = pool.y[i]! - pose.y
-  pool.x[i] = ((x * c + y * s) / pose.scale) * sign
-  pool.y[i] = (y * c - x * s) / pose.scale
-  const vx = pool.vx[i]!
-  const vy = pool.vy[i]!
-  pool.vx[i] = ((vx * c + vy * s) / pose.scale) * sign
-  pool.vy[i] = (vy * c - vx * s) / pose.scale
-  const fx = pool.faceX[i]!
-  const fy = pool.faceY[i]!
-  pool.faceX[i] = (fx * c + fy * s) * sign
-  pool.faceY[i] = fy * c - fx * s
+  transform.set(pose)
+  transform.localPlaceIn(pool.x, pool.y, i)
+  transform.localVectorIn(pool.vx, pool.vy, i)
+  transform.localDirectionIn(pool.faceX, pool.faceY, i)
   pool.effectTurnDeg[i] = 0
   pool.effectScale[i] = size
 }
