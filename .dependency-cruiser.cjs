@@ -1,12 +1,13 @@
 /** Arrows only point down: each layer and what it may know. */
 const ALLOWED = {
-  'packages/exact': [],
+  'packages/base': [],
   'packages/model': [],
-  'packages/pixels': ['packages/exact'],
-  'packages/document': ['packages/exact', 'packages/model'],
-  'packages/engine': ['packages/exact', 'packages/model'],
+  'packages/pixels': ['packages/base'],
+  'packages/document': ['packages/base', 'packages/model'],
+  'packages/engine': ['packages/base', 'packages/model'],
   'packages/paint': ['packages/model'],
   'packages/bake': [
+    'packages/base',
     'packages/model',
     'packages/engine',
     'packages/paint',
@@ -14,7 +15,7 @@ const ALLOWED = {
     'packages/document',
   ],
   'packages/export': ['packages/model', 'packages/engine', 'packages/document', 'packages/bake'],
-  'packages/player': ['packages/model', 'packages/engine'],
+  'packages/player': ['packages/base', 'packages/model', 'packages/engine'],
   'packages/demo': ['packages/model', 'packages/document', 'packages/pixels'],
   'apps/cli': [
     'packages/model',
@@ -30,7 +31,7 @@ const ALLOWED = {
 }
 /** Core packages use no package but these. */
 const LIBRARIES = {
-  'packages/exact': '^$',
+  'packages/base': '^$',
   'packages/model': '^$',
   'packages/engine': '^$',
   'packages/paint': '^$',

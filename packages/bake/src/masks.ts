@@ -1,4 +1,5 @@
 /** Places of pictures, read once and kept: births on a picture's cells need its pixels. */
+import { BoundedCache } from '@gliv/base'
 import type { MaskReader, Pictures } from '@gliv/document'
 import { type MaskPlaces, Refusal } from '@gliv/model'
 import { decodePng, type Image, maskPlaces } from '@gliv/pixels'
@@ -19,7 +20,7 @@ const KEPT = 256
  * A reader over the pictures of a kit. `pictures` is asked anew each time, so that pictures may come later.
  */
 export const maskReader = (pictures: () => Pictures): MaskReader => {
-  const kept = new Map<string, MaskPlaces>()
+  const kept = new BoundedCache<string, MaskPlaces>(KEPT)
   return (sheet, frame, part, grid, keepColours) => {
     const rect = sheet.frames[frame]!
     const key = [
@@ -39,8 +40,6 @@ export const maskReader = (pictures: () => Pictures): MaskReader => {
     const png = pictures().get(sheet.picture)
     if (!png) throw new Refusal(`sheets.${sheet.id}.picture`, 'its picture is not at hand; import it again')
     const places = maskPlaces(imageOf(png), rect, part, grid, keepColours)
-    if (kept.size >= KEPT) kept.delete(kept.keys().next().value!)
-    kept.set(key, places)
-    return places
+    return kept.set(key, places)
   }
 }

@@ -1,5 +1,5 @@
 /** Kit files: `.gliv` (a zip of kit.json and pictures) and `.gliv.json` (one file, pictures as data URLs). */
-import { crc32 } from '@gliv/exact'
+import { crc32 } from '@gliv/base'
 import { Refusal } from '@gliv/model'
 import { inflateSync, strFromU8, strToU8, zipSync, type Zippable } from 'fflate'
 import { canonicalJson } from './canonical.ts'

@@ -1,4 +1,4 @@
-import { isPng } from '@gliv/exact'
+import { isPng } from '@gliv/base'
 import { Refusal } from '@gliv/model'
 import { strToU8 } from 'fflate'
 import { said } from './said.ts'

@@ -2,7 +2,7 @@
  * Picture files to frames: PNG, animated PNG and GIF here, other kinds by the platform. Runs in a worker or
  * in Node.
  */
-import { isPng } from '@gliv/exact'
+import { isPng } from '@gliv/base'
 import { GifReader } from 'omggif'
 import { createImage, type Image } from './image.ts'
 import { gifIndices, interlacedRows } from './lzw.ts'

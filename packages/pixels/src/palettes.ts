@@ -1,5 +1,5 @@
 /** Palettes: read and written as text, taken from a picture, put on a picture. Colours are `#rrggbb`. */
-import { compilePalette, nearestIn, parseColour, toOklab } from '@gliv/exact'
+import { compilePalette, nearestIn, parseColour, toOklab } from '@gliv/base'
 import * as gifenc from 'gifenc'
 import { createImage, type Image } from './image.ts'
 import { PictureError } from './pngCheck.ts'

@@ -2,7 +2,7 @@
  * A PNG's chunks and sizes, looked through before anything is unpacked: cut files and absurd sizes are
  * refused in words.
  */
-import { isPng } from '@gliv/exact'
+import { isPng } from '@gliv/base'
 
 /** Limits of what is read; larger pictures would have to be held several times. */
 export const PICTURE_LIMITS = {

@@ -1,5 +1,5 @@
 /** Writing PNG: ours, because it has to be fast and give the same bytes everywhere. */
-import { crc32, PNG_SIGNATURE } from '@gliv/exact'
+import { crc32, PNG_SIGNATURE } from '@gliv/base'
 import { zlibSync } from 'fflate'
 import type { Image } from './image.ts'
 

@@ -1,3 +1,4 @@
+import { BoundedCache } from '@gliv/base'
 import { INSTANCE_WORDS, type Blend, type Frame } from '@gliv/model'
 import { type Camera, CHECKER, type Renderer, type RenderSheet } from './renderer.ts'
 
@@ -49,7 +50,7 @@ export class Canvas2dRenderer implements Renderer {
   readonly lost = false
   readonly #context: CanvasRenderingContext2D
   #sheets: readonly RenderSheet[] = []
-  readonly #tinted = new Map<string, HTMLCanvasElement>()
+  readonly #tinted = new BoundedCache<string, HTMLCanvasElement>(CACHE_LIMIT)
 
   constructor(context: CanvasRenderingContext2D) {
     this.#context = context
@@ -115,17 +116,10 @@ export class Canvas2dRenderer implements Renderer {
     const b = quantise((tint >>> 16) & 255)
     const { f32 } = frame
     const key = `${index} ${f32[o + 6]} ${f32[o + 7]} ${f32[o + 8]} ${f32[o + 9]} ${r} ${g} ${b}`
-    const known = this.#tinted.get(key)
-    if (known) {
-      // Moves to the young end, so that the oldest unused goes first.
-      this.#tinted.delete(key)
-      this.#tinted.set(key, known)
-      return known
-    }
-    const made = makeTinted(sheet, f32[o + 6]!, f32[o + 7]!, f32[o + 8]!, f32[o + 9]!, r, g, b)
-    this.#tinted.set(key, made)
-    if (this.#tinted.size > CACHE_LIMIT) this.#tinted.delete(this.#tinted.keys().next().value!)
-    return made
+    return (
+      this.#tinted.get(key) ??
+      this.#tinted.set(key, makeTinted(sheet, f32[o + 6]!, f32[o + 7]!, f32[o + 8]!, f32[o + 9]!, r, g, b))
+    )
   }
 
   draw(frame: Frame, camera: Camera): void {

@@ -3,7 +3,8 @@
  * Lifetime: moment.
  */
 import type { KitFile } from '@gliv/document'
-import { proxy, wrap } from 'comlink'
+import { proxy } from 'comlink'
+import { Cancelled, workerJob } from '../shared/workerJob.ts'
 import { db, useDocument } from '../state/document.ts'
 import { makeId } from '../state/ids.ts'
 import { addKit } from '../state/shelf.ts'
@@ -14,30 +15,18 @@ const set = useImporting.setState
 
 const notify = (notice: string): void => useDocument.setState({ notice })
 
-/** Said when somebody cancels; nothing else needs to be. */
-class Cancelled extends Error {}
-
 const read = async (file: File): Promise<KitFile> => {
   const worker = new Worker(new URL('../workers/kit.worker.ts', import.meta.url), { type: 'module' })
+  const onProgress = (share: number): void => set(({ now }) => ({ now: now && { ...now, share } }))
+  const job = workerJob<KitApi, KitFile>(
+    worker,
+    async (api) => api.read(new Uint8Array(await file.arrayBuffer()), proxy(onProgress)),
+    'It cannot be read here: it takes too much memory; make the kit smaller',
+  )
+  set({ now: { name: file.name, share: 0, cancel: job.cancel } })
   try {
-    const cancelled = new Promise<never>((_, fail) =>
-      set({ now: { name: file.name, share: 0, cancel: () => fail(new Cancelled()) } }),
-    )
-    const broken = new Promise<never>((_, fail) =>
-      worker.addEventListener('error', () =>
-        fail(new Error('It cannot be read here: it takes too much memory; make the kit smaller')),
-      ),
-    )
-    const work = file.arrayBuffer().then(
-      (bytes) =>
-        wrap<KitApi>(worker).read(
-          new Uint8Array(bytes),
-          proxy((share: number) => set(({ now }) => ({ now: now && { ...now, share } }))),
-        ) as Promise<KitFile>,
-    )
-    return await Promise.race([work, cancelled, broken])
+    return await job.result
   } finally {
-    worker.terminate()
     set({ now: null })
   }
 }

@@ -1,56 +1,37 @@
 /** Decoded sheet pictures by content hash, for the stage, the film and menus. Lifetime: the page. */
+import { BoundedCache } from '@gliv/base'
 import type { Kit } from '@gliv/document'
 import { prepareSheet, type PaintSheet } from '@gliv/paint'
 import { decodePng, type Image } from '@gliv/pixels'
 import { decodeSheetImage, type RenderSheet } from '@gliv/player'
 
-export const sheetImages = new Map<string, ImageBitmap>()
-const paintSheets = new Map<string, PaintSheet>()
-
 /** Texels kept: every stroke makes a new picture, and the latest are the ones that undo wants. */
 const KEPT_TEXELS = 32 * 1024 * 1024
 
-/** Forgets the oldest entries beyond the limit; the newest stays whatever its size. */
-const trim = <T extends { readonly width: number; readonly height: number }>(cache: Map<string, T>): void => {
-  let sum = 0
-  for (const { width, height } of cache.values()) sum += width * height
-  for (const [key, { width, height }] of cache) {
-    if (sum <= KEPT_TEXELS || cache.size === 1) return
-    cache.delete(key)
-    sum -= width * height
-  }
-}
+const texelsOf = ({ width, height }: { readonly width: number; readonly height: number }): number =>
+  width * height
 
-const remember = <T extends { readonly width: number; readonly height: number }>(
-  cache: Map<string, T>,
-  key: string,
-  value: T,
-): T => {
-  cache.set(key, value)
-  trim(cache)
-  return value
-}
+export const sheetImages = new BoundedCache<string, ImageBitmap>(KEPT_TEXELS, texelsOf)
+const paintSheets = new BoundedCache<string, PaintSheet>(KEPT_TEXELS, texelsOf)
 
 /** Makes a picture ready to be drawn before the kit names it, so that nothing flickers. */
 export const rememberImage = async (hash: string, { width, height, data }: Image): Promise<void> => {
   if (sheetImages.has(hash)) return
   const pixels = new ImageData(new Uint8ClampedArray(data), width, height)
-  remember(
-    sheetImages,
+  sheetImages.set(
     hash,
     await createImageBitmap(pixels, { premultiplyAlpha: 'premultiply', colorSpaceConversion: 'none' }),
   )
 }
 
 export const rememberBitmap = (hash: string, bitmap: ImageBitmap): void => {
-  if (!sheetImages.has(hash)) remember(sheetImages, hash, bitmap)
+  if (!sheetImages.has(hash)) sheetImages.set(hash, bitmap)
 }
 
 /** The drawable form of a picture; decodes what is not decoded yet. */
 export const bitmapOf = async (hash: string, bytes: Uint8Array): Promise<ImageBitmap> =>
   sheetImages.get(hash) ??
-  remember(
-    sheetImages,
+  sheetImages.set(
     hash,
     await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/png' })),
   )
@@ -83,5 +64,5 @@ export const paintSheetOf = (
   const known = paintSheets.get(key)
   if (known) return known
   const image = decodePng(bytes)
-  return remember(paintSheets, key, prepareSheet(image.width, image.height, image.data, sheet.sampling))
+  return paintSheets.set(key, prepareSheet(image.width, image.height, image.data, sheet.sampling))
 }

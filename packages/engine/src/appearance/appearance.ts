@@ -1,5 +1,5 @@
 /** What a particle looks like at an age: everything that is drawn and steps nothing. */
-import { type Colour, compilePalette, type CompiledPalette, nearestIn, parseColour } from '@gliv/exact'
+import { type Colour, compilePalette, type CompiledPalette, nearestIn, parseColour } from '@gliv/base'
 import {
   type Anchor,
   DEFAULT_ALONG,

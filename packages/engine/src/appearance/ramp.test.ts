@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { compilePalette, nearestIn } from '@gliv/exact'
+import { compilePalette, nearestIn } from '@gliv/base'
 import { EASES, type Ease, type Ramp } from '@gliv/model'
 import { compileIntegral, compileRamp, drawTableOf, integralAt, rampAt, TABLE_CELLS } from './ramp.ts'
 import { channelsAt, compileTint, tintAt, tintTableOf } from './tint.ts'

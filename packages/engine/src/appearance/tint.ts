@@ -2,7 +2,7 @@
  * Tint ramps compiled: three channels on shared pieces; mixing in OKLab and the lock to a palette happen
  * here, not per particle.
  */
-import { type Colour, type CompiledPalette, fromOklab, nearestIn, parseColour, toOklab } from '@gliv/exact'
+import { type Colour, type CompiledPalette, fromOklab, nearestIn, parseColour, toOklab } from '@gliv/base'
 import type { TintRamp, TintSpace } from '@gliv/model'
 import { ValueCache } from '../maths/index.ts'
 import { wordsFor } from '../kernels/index.ts'

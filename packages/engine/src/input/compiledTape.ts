@@ -1,4 +1,5 @@
 /** A tape made ready for look-ups: where the effect is and what the view shows, moment by moment. */
+import { BoundedCache } from '@gliv/base'
 import type { PoseParts, Surface, Tape, ViewRect } from '@gliv/model'
 import {
   copyPose,
@@ -54,7 +55,7 @@ const surroundingsOf = (
   rows: readonly { readonly tick: number; readonly value: readonly Surface[] }[],
 ): ((tick: number) => Surroundings) => {
   const still = new Map<readonly Surface[], Surroundings>()
-  const moving = new Map<number, Surroundings>()
+  const moving = new BoundedCache<number, Surroundings>(KEPT_TICKS)
   const at = (tick: number): readonly Surface[] => {
     const i = Math.max(0, lastAt(rows, tick))
     const here = rows[i]!
@@ -77,22 +78,13 @@ const surroundingsOf = (
       if (!still.has(fixed)) still.set(fixed, new Surroundings(fixed))
       return still.get(fixed)!
     }
-    let found = moving.get(tick)
-    if (!found) {
-      if (moving.size >= KEPT_TICKS) moving.clear()
+    return moving.ensure(tick, () => {
       // The way to the tick of the next entry ends where that entry begins.
       const i = Math.max(0, lastAt(rows, Math.max(0, tick - 1)))
       const [here, next] = [rows[i]!, rows[i + 1]!]
-      const share = (t: number): number => (t - here.tick) / (next.tick - here.tick)
-      moving.set(
-        tick,
-        (found = new Surroundings(
-          at(Math.max(0, tick - 1)),
-          surfacesBetween(here.value, next.value, Math.min(1, share(tick))),
-        )),
-      )
-    }
-    return found
+      const share = Math.min(1, (tick - here.tick) / (next.tick - here.tick))
+      return new Surroundings(at(Math.max(0, tick - 1)), surfacesBetween(here.value, next.value, share))
+    })
   }
 }
 

@@ -3,7 +3,7 @@
  * the surface that was
  * hit, moves with it, and fades or lasts.
  */
-import { parseColour } from '@gliv/exact'
+import { parseColour } from '@gliv/base'
 import { type Frame, type FrameRect, INSTANCE_WORDS, STREAMS } from '@gliv/model'
 import type { EmitterProgram } from '../program/index.ts'
 import type { EdgeSet } from '../geometry/index.ts'

@@ -2,19 +2,15 @@
  * Compiled things by what they were made of: effects that were read from different files share the tables of
  * equal ramps.
  */
+import { BoundedCache } from '@gliv/base'
+
 const KEPT = 256
 
 export class ValueCache<T> {
-  readonly #made = new Map<string, T>()
+  readonly #made = new BoundedCache<string, T>(KEPT)
 
-  /** What was made for an equal source, else a new one; of many the oldest are forgotten. */
+  /** What was made for an equal source, else a new one. */
   get(source: unknown, make: () => T): T {
-    const key = JSON.stringify(source)
-    let value = this.#made.get(key)
-    if (value !== undefined) return value
-    value = make()
-    if (this.#made.size >= KEPT) this.#made.delete(this.#made.keys().next().value!)
-    this.#made.set(key, value)
-    return value
+    return this.#made.ensure(JSON.stringify(source), make)
   }
 }

@@ -2,6 +2,7 @@ import { refuseNumber, refuseWithin } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useLayoutEffect, useRef, useState } from 'react'
+import { stepFactor } from '../../shared/keys/step.ts'
 import { useEscape } from '../../shared/keys/escape.ts'
 import {
   cancelMoment,
@@ -39,10 +40,6 @@ interface Props {
 }
 
 const DOUBLE_CLICK_MS = 600
-
-/** Factor of a step: ten times with Shift, a tenth with Alt. */
-const fineness = (event: { shiftKey: boolean; altKey: boolean }): number =>
-  event.shiftKey ? 10 : event.altKey ? 0.1 : 1
 
 /** Why a number may not have a value beside its owner's others. */
 const refuseBeside = (target: PropertyAddress, id: PropertyId, value: number): string | null => {
@@ -180,8 +177,8 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
       if (canceled) return cancelMoment()
       noteInput(event)
       const pointer = event as PointerEvent
-      exact.current = clampHard(id, exact.current + dx * step * fineness(pointer))
-      if (dx !== 0) setRangeEnd(target, id, part, tidy(exact.current, step * fineness(pointer)), editMoment)
+      exact.current = clampHard(id, exact.current + dx * step * stepFactor(pointer))
+      if (dx !== 0) setRangeEnd(target, id, part, tidy(exact.current, step * stepFactor(pointer)), editMoment)
       if (last) {
         endMoment()
         noteTouched(id)
@@ -221,7 +218,7 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
     if (direction !== 0) {
       event.preventDefault()
       event.stopPropagation()
-      const by = step * fineness(event)
+      const by = step * stepFactor(event)
       setRangeEnd(target, id, part, tidy(value + direction * by, by), editStep)
       noteTouched(id)
     }

@@ -1,6 +1,7 @@
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useRef } from 'react'
 import { property, type PropertyId, type Range } from '@gliv/model'
+import { stepFactor } from '../../shared/keys/step.ts'
 import { editMoment, editStep, endMoment, shownKit, useDocument } from '../../state/document.ts'
 import { setRangeEnd, shiftRange } from '../../document/setRangeEnd.ts'
 import { type RangeEnd, readEnd, readValue, type PropertyAddress } from '../../document/propertyAddress.ts'
@@ -80,7 +81,7 @@ export const RowSlider = memo(({ target, id }: Row) => {
     if (!direction) return
     event.preventDefault()
     event.stopPropagation()
-    const by = step * (event.shiftKey ? 10 : event.altKey && !p.whole ? 0.1 : 1)
+    const by = step * stepFactor({ shiftKey: event.shiftKey, altKey: event.altKey && !p.whole })
     setRangeEnd(target, id, part, tidy(readEnd(value, part) + direction * by, by), editStep)
     noteTouched(id)
   }

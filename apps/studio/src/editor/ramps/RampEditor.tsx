@@ -21,6 +21,9 @@ import { freeHandlesOf, moveFreeHandle, rampPath, withEase } from '../../documen
 import { addTogether, moveTogether, removeTogether, type Together } from './rampTogether.ts'
 import { useBoxSize } from '../../shared/hooks/useBoxSize.ts'
 
+/** Share of the axis that an arrow key moves by. */
+const KEY_STEP = 0.01
+
 const INSET = 8
 
 type TypeRamp = Extract<RampAddress, { of: 'type' }>
@@ -104,12 +107,9 @@ const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: 
   const point = ramp.points[index]!
   const onRemove = (): void => removeAt(place, mates, index)
   const onKeyDown = (event: KeyboardEvent): void => {
-    const step = event.shiftKey ? 0.1 : 0.01
-    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[
-      event.key
-    ]
+    const steps = arrowSteps(event)
     if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
-    if (!by) return
+    if (!steps) return
     event.preventDefault()
     event.stopPropagation()
     const before = togetherNow(place, mates)
@@ -118,7 +118,7 @@ const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: 
         place,
         mates,
         'Move a point',
-        moveTogether(before, index, point.at + by[0]!, point.value + by[1]!),
+        moveTogether(before, index, point.at + steps[0] * KEY_STEP, point.value - steps[1] * KEY_STEP),
         editStep,
       )
   }

@@ -5,6 +5,7 @@ import { useDrag } from '@use-gesture/react'
 import type { ParticleType } from '@gliv/document'
 import { TINT_EASES, type TintEase, type TintRamp, type TintRampKind } from '@gliv/model'
 import { type KeyboardEvent, useRef, useState } from 'react'
+import { arrowSteps } from '../../shared/keys/arrows.ts'
 import { ColourField } from '../../shared/controls/ColourField.tsx'
 import { edit, editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
 import { RAMP_TEXTS, TINT_EASE_TEXTS } from '../../document/texts/kinds.ts'
@@ -14,6 +15,9 @@ import { InFieldsSlot } from '../ramps/FieldsSlot.tsx'
 import { useShown } from '../playback/shownEffect.ts'
 import { RampShelf } from '../ramps/RampShelf.tsx'
 import { ShareInput } from '../ramps/ShareInput.tsx'
+
+/** Share of the axis that an arrow key moves by. */
+const KEY_STEP = 0.01
 
 const write = (
   type: ParticleType,
@@ -65,8 +69,7 @@ const Stop = ({
   )
   const stop = type.ramps[kind].points[index]!
   const onKeyDown = (event: KeyboardEvent): void => {
-    const by =
-      (event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0) * (event.shiftKey ? 0.1 : 0.01)
+    const by = (arrowSteps(event)?.[0] ?? 0) * KEY_STEP
     if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
     if (by === 0) return
     event.stopPropagation()

@@ -1,5 +1,6 @@
 /** What the arrow keys mean on something that is moved. */
 import type { KeyboardEvent as ReactKeyboardEvent } from 'react'
+import { stepFactor } from './step.ts'
 
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-1, 0],
@@ -14,6 +15,6 @@ export const arrowSteps = ({
   shiftKey,
 }: Pick<ReactKeyboardEvent, 'key' | 'shiftKey'>): readonly [x: number, y: number] | null => {
   const arrow = ARROWS[key]
-  const by = shiftKey ? 10 : 1
+  const by = stepFactor({ shiftKey })
   return arrow ? [arrow[0] * by, arrow[1] * by] : null
 }

@@ -1,6 +1,7 @@
 /** Work on pictures in workers: one that stays, and one of its own for what can be cancelled. */
 import type { Image, PackingOptions } from '@gliv/pixels'
 import { proxy, type Remote, wrap } from 'comlink'
+import { type Job, workerJob } from '../../shared/workerJob.ts'
 import type { PicturesApi } from '../../workers/pictures.worker.ts'
 
 const startWorker = (): Worker =>
@@ -11,11 +12,6 @@ export const pictureWorker = (): Remote<PicturesApi> => (shared ??= wrap<Picture
 
 /** A file that takes longer than this to be read is given up: it is too large, or made to do harm. */
 const LONGEST_READ_MS = 30_000
-
-export interface Job<T> {
-  readonly result: Promise<T>
-  cancel(): void
-}
 
 type Read = Awaited<ReturnType<PicturesApi['read']>>
 type Packed = ReturnType<PicturesApi['pack']>
@@ -47,12 +43,9 @@ export const packJob = (
   images: readonly Image[],
   options: PackingOptions,
   onProgress: (done: number) => void,
-): Job<Packed> => {
-  const worker = startWorker()
-  let cancel: () => void = () => {}
-  const cancelled = new Promise<never>((_, reject) => {
-    cancel = () => reject(new Error('Packing was cancelled'))
-  })
-  const work = wrap<PicturesApi>(worker).pack(images, options, proxy(onProgress)) as Promise<Packed>
-  return { result: Promise.race([work, cancelled]).finally(() => worker.terminate()), cancel: () => cancel() }
-}
+): Job<Packed> =>
+  workerJob<PicturesApi, Packed>(
+    startWorker(),
+    (api) => api.pack(images, options, proxy(onProgress)),
+    'Packing takes too much memory here; pack fewer pictures at a time',
+  )

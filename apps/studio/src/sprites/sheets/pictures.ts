@@ -1,6 +1,7 @@
 /**
  * Pixels of the kit's pictures, and edits that replace a picture. Lifetime: the page; the pixels are a cache.
  */
+import { BoundedCache } from '@gliv/base'
 import type { Kit, Sheet } from '@gliv/document'
 import { decodePng, encodePng, type Image } from '@gliv/pixels'
 import { edit, keepPicture, useDocument } from '../../state/document.ts'
@@ -12,19 +13,7 @@ const SMALL = 512 * 512
 /** Texels kept decoded. */
 const KEPT = 40 * 1024 * 1024
 
-const images = new Map<string, Image>()
-
-const remember = (hash: string, image: Image): Image => {
-  images.delete(hash)
-  images.set(hash, image)
-  let sum = [...images.values()].reduce((n, i) => n + i.width * i.height, 0)
-  for (const [key, { width, height }] of images) {
-    if (sum <= KEPT || images.size === 1) break
-    images.delete(key)
-    sum -= width * height
-  }
-  return image
-}
+const images = new BoundedCache<string, Image>(KEPT, ({ width, height }) => width * height)
 
 /** Pixels of a sheet's picture; rejects in words when it is not at hand. */
 export const imageOf = async (
@@ -37,7 +26,7 @@ export const imageOf = async (
     throw new Error(
       `The picture of "${sheet.name}" is not at hand; open the kit again, or replace the picture`,
     )
-  return remember(
+  return images.set(
     sheet.picture,
     sheet.width * sheet.height <= SMALL ? decodePng(png) : await pictureWorker().decode(png),
   )
@@ -50,11 +39,11 @@ export const takePicture = async (image: Image, png?: Uint8Array): Promise<strin
   if (image.width * image.height > SMALL) {
     const { bitmap, hash } = await pictureWorker().bitmap(bytes)
     rememberBitmap(keepPicture(bytes, hash), bitmap)
-    remember(hash, image)
+    images.set(hash, image)
     return hash
   }
   const hash = keepPicture(bytes)
-  remember(hash, image)
+  images.set(hash, image)
   await rememberImage(hash, image)
   return hash
 }

@@ -1,4 +1,5 @@
 /** The surfaces around an effect during one tick, ready to be touched. */
+import { BoundedCache } from '@gliv/base'
 import {
   CORNER_LIMIT,
   Refusal,
@@ -10,13 +11,13 @@ import {
 import { makeEdges } from './edges.ts'
 import { EdgeGrid } from './edgeGrid.ts'
 
-/** Grids for more radii than this at once are made anew. */
+/** Grids for so many radii are kept at once. */
 const KEPT = 16
 
 export class Surroundings {
   readonly before: readonly Surface[]
   readonly after: readonly Surface[]
-  readonly #grids = new Map<number, EdgeGrid>()
+  readonly #grids = new BoundedCache<number, EdgeGrid>(KEPT)
 
   constructor(before: readonly Surface[], after: readonly Surface[] = before) {
     this.before = before
@@ -29,12 +30,10 @@ export class Surroundings {
 
   /** @param radius how far from its centre a particle touches, in world px */
   grid(radius: number): EdgeGrid {
-    let grid = this.#grids.get(radius)
-    if (!grid) {
-      if (this.#grids.size >= KEPT) this.#grids.clear()
-      this.#grids.set(radius, (grid = new EdgeGrid(makeEdges(this.before, this.after, radius))))
-    }
-    return grid
+    return (
+      this.#grids.get(radius) ??
+      this.#grids.set(radius, new EdgeGrid(makeEdges(this.before, this.after, radius)))
+    )
   }
 }
 

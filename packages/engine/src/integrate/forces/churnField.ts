@@ -7,6 +7,7 @@
  * Source: K. Perlin, "Improving Noise" (2002), for the blending; R. Bridson et al., "Curl-Noise for
  * Procedural Fluid Flow" (2007).
  */
+import { BoundedCache } from '@gliv/base'
 import { CHURN_SIDE, floatsIn, type Slab } from '../../kernels/index.ts'
 import { mix, cosSinInto } from '../../maths/index.ts'
 
@@ -111,7 +112,7 @@ export interface Between {
 class ChurnField {
   readonly #slab: Slab | null
   readonly #field: Float64Array
-  readonly #slices = new Map<number, Float64Array>()
+  readonly #slices = new BoundedCache<number, Float64Array>(KEPT)
   readonly #moment: Between = { field: new Float64Array(0), here: 0, next: 0, t: 0 }
 
   /** @param slab where the kernels are to find it, if there is room */
@@ -138,7 +139,7 @@ class ChurnField {
     if (known) return known
     this.between(turns, this.#moment)
     const { field, here, next, t } = this.#moment
-    const slice = this.#slices.size >= KEPT ? this.#recycled() : this.#room()
+    const slice = this.#slices.size >= KEPT ? this.#slices.takeOldest()! : this.#room()
     const slab = this.#slab
     if (slab && slice.buffer === slab.buffer)
       slab.kernels.between(
@@ -153,19 +154,11 @@ class ChurnField {
         const from = field[here + i]!
         slice[i] = from + (field[next + i]! - from) * t
       }
-    this.#slices.set(phase, slice)
-    return slice
+    return this.#slices.set(phase, slice)
   }
 
   #room(): Float64Array {
     return (this.#slab && floatsIn(this.#slab, this, LAYER_WORDS)) ?? new Float64Array(LAYER_WORDS)
-  }
-
-  /** The oldest kept slice, to be written over. */
-  #recycled(): Float64Array {
-    const [oldest] = this.#slices
-    this.#slices.delete(oldest![0])
-    return oldest![1]
   }
 }
 

@@ -1,11 +1,11 @@
 /** Roots by + − × ÷ alone, so that every JavaScript engine gives the same bits. */
 
-/** Third root of x ≥ 0 by Newton's method; relative error below 1e-15. */
+/** Third root of x from 1e-6 to 1e6 by Newton's method, relative error below 1e-15; 0 for x ≤ 0. */
 export const cubeRoot = (x: number): number => nthRoot(x, 3)
 
 /**
- * n-th root of x ≥ 0 by Newton's method from above, where it falls steadily: 200 rounds are enough from any
- * start.
+ * n-th root of x from 1e-6 to 1e6, n from 2 to 12, by Newton's method from above, where it falls steadily: 200
+ * rounds are enough. 0 for x ≤ 0.
  */
 export const nthRoot = (x: number, n: number): number => {
   if (x <= 0) return 0

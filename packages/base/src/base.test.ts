@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
+  BoundedCache,
   type Colour,
   compilePalette,
   crc32,
@@ -22,10 +23,13 @@ const hex = ([r, g, b]: Colour): string =>
 describe('roots', () => {
   it('are those of whole powers, within a few last bits', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 1e6, noNaN: true }), fc.integer({ min: 2, max: 12 }), (r, n) => {
-        const power = r ** n
-        if (power > 0 && power < 1e300) expect(nthRoot(power, n) / r).toBeCloseTo(1, 12)
-      }),
+      fc.property(
+        fc.double({ min: 1e-6, max: 1e6, noNaN: true }),
+        fc.integer({ min: 2, max: 12 }),
+        (x, n) => {
+          expect(nthRoot(x, n) ** n / x).toBeCloseTo(1, 12)
+        },
+      ),
     )
     expect([cubeRoot(27), cubeRoot(0), cubeRoot(-1)]).toEqual([3, 0, 0])
   })
@@ -78,5 +82,41 @@ describe('bytes', () => {
     expect(isPng(Uint8Array.from([...PNG_SIGNATURE, 0]))).toBe(true)
     for (let k = 0; k < 8; k++)
       expect(isPng(Uint8Array.from(PNG_SIGNATURE, (b, i) => (i === k ? b ^ 1 : b)))).toBe(false)
+  })
+})
+
+describe('a bounded cache', () => {
+  it('is a plain map of the latest keys, whatever happens', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.boolean(), fc.integer({ min: 0, max: 9 }), fc.integer({ min: 1, max: 5 }))),
+        (steps) => {
+          const cache = new BoundedCache<number, number>(8, (weight) => weight)
+          let truth: [key: number, weight: number][] = []
+          for (const [asks, key, weight] of steps) {
+            const at = truth.findIndex(([k]) => k === key)
+            const [known] = at < 0 ? [] : truth.splice(at, 1)
+            if (asks) {
+              expect(cache.get(key)).toBe(known?.[1])
+              if (known) truth.push(known)
+              continue
+            }
+            expect(cache.set(key, weight)).toBe(weight)
+            truth.push([key, weight])
+            while (truth.length > 1 && truth.reduce((sum, [, w]) => sum + w, 0) > 8) truth = truth.slice(1)
+          }
+          expect(cache.size).toBe(truth.length)
+          for (const [key, weight] of truth) expect(cache.get(key)).toBe(weight)
+        },
+      ),
+    )
+  })
+
+  it('makes what is not there once, and keeps what weighs more than all by itself', () => {
+    const cache = new BoundedCache<string, number>(2, (weight) => weight)
+    let made = 0
+    const make = (): number => (made++, 7)
+    expect([cache.ensure('a', make), cache.ensure('a', make), made]).toEqual([7, 7, 1])
+    expect([cache.takeOldest(), cache.takeOldest(), cache.size]).toEqual([7, undefined, 0])
   })
 })

@@ -1,4 +1,5 @@
-/** What must give the same bits everywhere and knows nothing of effects: roots, colours, check sums. */
+/** What knows nothing of effects: roots and colours with the same bits everywhere, check sums, a bounded cache. */
+export { BoundedCache } from './boundedCache.ts'
 export { crc32, isPng, PNG_SIGNATURE } from './bytes.ts'
 export {
   type Colour,
