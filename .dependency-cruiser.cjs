@@ -95,7 +95,7 @@ const DOORS = {
   'apps/studio/src/editor/strip': 'LifeStrip.tsx',
   'apps/studio/src/editor/transport': 'Transport.tsx',
   'apps/studio/src/editor/timeline': 'Timeline.tsx|Track.tsx|RegionBand.tsx',
-  'apps/studio/src/editor/stage': 'Stage.tsx|together.ts',
+  'apps/studio/src/editor/stage': 'Stage.tsx|useStageDriver.ts|together.ts',
 }
 const TEST = '\\.test\\.tsx?$|/testing/'
 

@@ -23,7 +23,7 @@ export interface Peek {
     readonly stageOnly: boolean
     readonly openGroups: readonly string[]
   }
-  readonly looking: {
+  readonly inspect: {
     readonly tracer: boolean
     readonly paths: boolean
     readonly one: boolean
@@ -44,7 +44,7 @@ interface Inside {
       }
     }
     readonly session: { getState(): Peek['session'] & { solo: string[] } }
-    readonly looking: { getState(): Peek['looking'] }
+    readonly inspect: { getState(): Peek['inspect'] }
   }
 }
 interface Kit {
@@ -70,7 +70,7 @@ export const peek = async (page: Page): Promise<Peek> => {
     const types = Object.values(effect.emitters).map(({ type }) => shown.types[type])
     const { solo, loop, handles, stageOnly, openGroups } = glivState.session.getState()
     const { playing, tick } = glivStage.playback
-    const { tracer, paths, one, otherBlend, otherGround, without } = glivState.looking.getState()
+    const { tracer, paths, one, otherBlend, otherGround, without } = glivState.inspect.getState()
     return {
       effect,
       types,
@@ -80,7 +80,7 @@ export const peek = async (page: Page): Promise<Peek> => {
       tick,
       solo,
       session: { loop, handles, stageOnly, openGroups },
-      looking: { tracer, paths, one, otherBlend, otherGround, without },
+      inspect: { tracer, paths, one, otherBlend, otherGround, without },
     }
   })
   const { effect, types, ...rest } = seen

@@ -10,8 +10,8 @@ import { compile, createSimulation, stateHash, tickOf } from '@gliv/engine'
 import { INSTANCE_WORDS, type Blend, type Frame, type Sampling } from '@gliv/model'
 import { createCanvas, fill, paintFrame, prepareSheet, toStraight, type PaintSheet } from '@gliv/paint'
 import { decodePng, dot, encodePng, paintField, puff } from '@gliv/pixels'
-import { BackBuffer } from '../../packages/player/src/backBuffer.ts'
-import type { FrameBudget } from '../../packages/player/src/renderer.ts'
+import { StageBuffer } from '../../apps/studio/src/editor/playback/stageRenderer/stageBuffer.ts'
+import type { FrameBudget } from '../../apps/studio/src/editor/playback/stageRenderer/stageRenderer.ts'
 import { createRenderer, decodeSheetImage, type DrawPath, type RenderSheet } from '@gliv/player'
 
 export interface Scene {
@@ -223,7 +223,7 @@ const harness = {
     canvas.width = 60
     canvas.height = 40
     const gl = canvas.getContext('webgl2', { antialias: false, preserveDrawingBuffer: true })!
-    const back = new BackBuffer(gl, 0, -1, -1)
+    const back = new StageBuffer(gl, 0, -1, -1)
     const draw = async (budget: FrameBudget, red: number): Promise<void> => {
       back.begin(budget)
       gl.clearColor(red, 0, 0, 1)
@@ -255,7 +255,7 @@ const harness = {
   foreseen(perPixel: number, pixels: readonly number[]): { bands: number; coarse: boolean }[] {
     const gl = document.createElement('canvas').getContext('webgl2')!
     return pixels.map((count) => {
-      const back = new BackBuffer(gl, perPixel)
+      const back = new StageBuffer(gl, perPixel)
       back.expect(count)
       const { bands } = back
       back.begin({ hurried: true })
@@ -272,7 +272,7 @@ const harness = {
     canvas.width = 60
     canvas.height = 40
     const gl = canvas.getContext('webgl2', { antialias: false, preserveDrawingBuffer: true })!
-    const back = new BackBuffer(gl, 0, -1, -1)
+    const back = new StageBuffer(gl, 0, -1, -1)
     const settled = async (): Promise<number> => {
       for (let turns = 1; turns < 600; turns++) {
         if (!back.settle()) return turns

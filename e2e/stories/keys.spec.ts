@@ -87,7 +87,7 @@ test('a key does only what it is for: after a choice, on a focused button, on a 
   await studio.pickFrom(plays, 'loops')
   for (const key of ['r', 's', 'l', 'o']) await page.keyboard.press(key)
   await expect(plays).toHaveText('loops')
-  expect((await peek(page)).looking).toMatchObject({ paths: true, one: true })
+  expect((await peek(page)).inspect).toMatchObject({ paths: true, one: true })
   expect((await peek(page)).solo).toHaveLength(1)
   await page.keyboard.press('p')
   await expect(page.getByTestId('sprites-drawer')).toBeVisible()

@@ -63,7 +63,7 @@ const see = async (page: Page): Promise<Seen> => {
 /** What a press of each command changes, and what of all that is looked at it leaves alone. */
 type Change = Partial<Record<keyof Seen, unknown>>
 const flipped = <K extends 'tracer' | 'paths' | 'one'>(seen: Seen, key: K): Change => ({
-  looking: { ...seen.looking, [key]: !seen.looking[key] },
+  inspect: { ...seen.inspect, [key]: !seen.inspect[key] },
 })
 const session = (seen: Seen, change: Partial<Seen['session']>): Change => ({
   session: { ...seen.session, ...change },
@@ -144,9 +144,9 @@ const pressKey = async (page: Page, roll: Roll, before: Seen): Promise<string> =
     }
     const after = await see(page)
     expect(
-      pick(after, ['playing', 'solo', 'session', 'looking', 'drawer', 'held', 'element']),
+      pick(after, ['playing', 'solo', 'session', 'inspect', 'drawer', 'held', 'element']),
       `${key} on ${before.element}`,
-    ).toEqual(pick(before, ['playing', 'solo', 'session', 'looking', 'drawer', 'held', 'element']))
+    ).toEqual(pick(before, ['playing', 'solo', 'session', 'inspect', 'drawer', 'held', 'element']))
     return `${key} → its own`
   }
   await page.keyboard.press(key)
@@ -163,7 +163,7 @@ const compare = async (page: Page, id: CommandId, key: string, before: Seen): Pr
   const at = id === 'nudge' || id === 'nudgeFar' ? before.held === 'stage' : true
   if (!at) return
   const keys = (
-    ['playing', 'solo', 'session', 'looking', 'muted', 'drawer', 'held', 'element'] as const
+    ['playing', 'solo', 'session', 'inspect', 'muted', 'drawer', 'held', 'element'] as const
   ).filter((k) => !(k in change && change[k] === undefined))
   // What is asked for comes at once, or after the page has been laid out again.
   await expect

@@ -6,7 +6,6 @@ const fakeGl = () => {
   const bound: unknown[] = []
   const blits: number[][] = []
   const pending: { done: boolean }[] = []
-  const scissors: number[][] = []
   const gl = {
     FRAMEBUFFER: 1,
     READ_FRAMEBUFFER: 2,
@@ -20,7 +19,6 @@ const fakeGl = () => {
     createRenderbuffer: () => 'colour',
     bindFramebuffer: (target: number, buffer: unknown) => void (target === 1 && bound.push(buffer)),
     viewport: () => {},
-    scissor: (...area: number[]) => void scissors.push(area),
     enable: () => {},
     disable: () => {},
     flush: () => {},
@@ -39,7 +37,7 @@ const fakeGl = () => {
     deleteRenderbuffer: () => {},
   }
   const finish = (): void => pending.forEach((fence) => (fence.done = true))
-  return { gl: gl as unknown as WebGL2RenderingContext, bound, blits, scissors, finish }
+  return { gl: gl as unknown as WebGL2RenderingContext, bound, blits, finish }
 }
 
 let now = 0
@@ -50,8 +48,8 @@ beforeEach(() => {
 afterEach(() => void vi.restoreAllMocks())
 
 /** A picture that takes so many ms. */
-const draw = (buffer: BackBuffer, finish: () => void, ms: number, budget = {}): void => {
-  buffer.begin(budget)
+const draw = (buffer: BackBuffer, finish: () => void, ms: number): void => {
+  buffer.begin()
   buffer.end()
   now += ms
   finish()
@@ -65,7 +63,7 @@ describe('a back buffer', () => {
       draw(buffer, finish, 5)
       expect(buffer.settle()).toBe(false)
     }
-    expect([bound, blits.length, buffer.bands, buffer.coarse]).toEqual([[null, null, null], 0, 1, false])
+    expect([bound, blits.length]).toEqual([[null, null, null], 0])
   })
 
   it('draws behind the scenes after a slow one, says so until it is ready, and goes back when they are quick', () => {
@@ -85,109 +83,5 @@ describe('a back buffer', () => {
     expect([bound.at(-1), buffer.settle(), blits.length]).toEqual(['behind', true, 2])
     draw(buffer, finish, 5)
     expect([bound.at(-1), buffer.settle(), blits.length]).toEqual([null, false, 2])
-  })
-
-  it('draws a slow picture in a hurry as coarse as it must, and copies it at once', () => {
-    const { gl, blits, finish } = fakeGl()
-    const buffer = new BackBuffer(gl)
-    draw(buffer, finish, 60)
-    buffer.settle()
-    buffer.begin({ hurried: true })
-    // A third of the width and height costs a ninth of 60 ms.
-    expect([buffer.coarse, buffer.share, buffer.area]).toEqual([true, 1 / 3, { x: 0, y: 0, w: 334, h: 167 }])
-    buffer.end()
-    expect(blits).toEqual([[0, 0, 334, 167, 0, 0, 1000, 500, undefined, 5]])
-    // A second one may wait behind it, not a third.
-    expect(buffer.settle()).toBe(false)
-    buffer.begin({ hurried: true })
-    buffer.end()
-    expect(buffer.settle()).toBe(true)
-    finish()
-    expect(buffer.settle()).toBe(false)
-  })
-
-  it('draws one that has time in bands that cover it without a gap, and shows it after the last', () => {
-    const { gl, blits, finish } = fakeGl()
-    const buffer = new BackBuffer(gl)
-    draw(buffer, finish, 65)
-    buffer.settle()
-    const { bands } = buffer
-    expect(bands).toBe(7)
-    let top = 0
-    for (let band = 0; band < bands; band++) {
-      buffer.begin({ band, bands })
-      expect(buffer.area.y).toBe(top)
-      top += buffer.area.h
-      buffer.end()
-      now += 10
-      finish()
-      expect([buffer.settle(), blits.length]).toEqual(band === bands - 1 ? [true, 1] : [false, 0])
-    }
-    expect(top).toBe(500)
-  })
-
-  it('makes bands narrower when they take too long', () => {
-    const { gl, finish } = fakeGl()
-    const buffer = new BackBuffer(gl)
-    draw(buffer, finish, 100)
-    buffer.settle()
-    expect(buffer.bands).toBe(10)
-    draw(buffer, finish, 50, { band: 0, bands: 10 })
-    buffer.settle()
-    expect(buffer.bands).toBe(12)
-  })
-
-  it('plans the first large picture after small ones by what a pixel costs', () => {
-    const { gl, bound, finish } = fakeGl()
-    const buffer = new BackBuffer(gl)
-    buffer.expect(100_000)
-    draw(buffer, finish, 10)
-    buffer.settle()
-    buffer.expect(2_000_000)
-    expect(buffer.bands).toBe(20)
-    buffer.begin()
-    expect(bound.at(-1)).toBe('behind')
-    // And a small one after that is quick again.
-    buffer.end()
-    finish()
-    buffer.settle()
-    buffer.expect(1000)
-    expect(buffer.bands).toBe(1)
-  })
-
-  it('can be told the price beforehand, and learns nothing from a picture of a few pixels', () => {
-    const { gl, finish } = fakeGl()
-    const buffer = new BackBuffer(gl, 1e-4)
-    buffer.expect(500_000)
-    expect(buffer.bands).toBe(5)
-    buffer.expect(10)
-    draw(buffer, finish, 19)
-    buffer.settle()
-    buffer.expect(500_000)
-    expect(buffer.bands).toBe(5)
-  })
-
-  it('draws a running effect coarser where it would hold up edits, and waits for what is slow all the same', () => {
-    const { gl, blits, finish } = fakeGl()
-    const buffer = new BackBuffer(gl, 0.002)
-    buffer.expect(10_000)
-    buffer.begin({ playing: true })
-    expect(buffer.coarse).toBe(false)
-    buffer.end()
-    buffer.expect(400_000)
-    draw(buffer, finish, 90, { playing: true })
-    expect(buffer.coarse).toBe(true)
-    buffer.settle()
-    const shown = blits.length
-    // The last one took too long to be shown without waiting.
-    buffer.begin({ playing: true })
-    buffer.end()
-    expect(blits).toHaveLength(shown)
-    finish()
-    expect([buffer.settle(), blits.length]).toEqual([true, shown + 1])
-    expect(buffer.settle()).toBe(false)
-    // Once nothing runs it is drawn in full.
-    buffer.begin({})
-    expect(buffer.coarse).toBe(false)
   })
 })

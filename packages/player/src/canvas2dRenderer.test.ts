@@ -1,7 +1,7 @@
 import { type Batch, type Blend, type Frame, INSTANCE_WORDS } from '@gliv/model'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { Canvas2dRenderer } from './canvas2dRenderer.ts'
-import { CHECKER, checkerAt, type RenderSheet } from './renderer.ts'
+import type { RenderSheet } from './renderer.ts'
 import { fakeCanvases, fakeContext } from './testing/canvas.ts'
 
 afterEach(() => void vi.restoreAllMocks())
@@ -131,35 +131,5 @@ describe('the ground', () => {
     renderer.begin('#123456')
     expect([named('fillRect')[0]!.args, named('fillRect')[0]!.fill]).toEqual([[0, 0, 48, 30], '#123456'])
     expect(calls.every((call) => call.composite === 'source-over' && call.alpha === 1)).toBe(true)
-  })
-
-  it('of squares alternates from the lower left corner on', () => {
-    const { renderer, named } = start()
-    renderer.begin('checker')
-    const [ground, ...squares] = named('fillRect')
-    expect([ground!.fill, ground!.args]).toEqual([CHECKER.a, [0, 0, 48, 30]])
-    const { side } = CHECKER
-    // 48 × 30 px are two squares across and one and a bit down: the lower left one, and the upper right one.
-    for (const [x, y] of [
-      [0, 29],
-      [23, 6],
-      [24, 29],
-      [0, 5],
-      [24, 5],
-      [47, 0],
-    ] as const) {
-      const covered = squares.some(
-        ({ args: [left, top, w, h] }) =>
-          x >= Number(left) &&
-          x < Number(left) + Number(w) &&
-          y >= Number(top) &&
-          y < Number(top) + Number(h),
-      )
-      expect(checkerAt(x, y, 30)).toBe(covered ? CHECKER.b : CHECKER.a)
-    }
-    expect(squares.map((call) => [call.fill, ...call.args])).toEqual([
-      [CHECKER.b, 0, 30 - side, side, side],
-      [CHECKER.b, side, 30 - 2 * side, side, side],
-    ])
   })
 })

@@ -1,6 +1,6 @@
 import { BoundedCache } from '@gliv/base'
 import { INSTANCE_WORDS, type Blend, type Frame } from '@gliv/model'
-import { type Camera, CHECKER, type Renderer, type RenderSheet } from './renderer.ts'
+import type { Camera, Renderer, RenderSheet } from './renderer.ts'
 
 /** Tinted frames are kept by colour in steps of 4, which is at most 2 away from the exact tint. */
 const TINT_STEP = 4
@@ -44,53 +44,22 @@ const makeTinted = (
 /** For machines without WebGL2, and for games that draw with a 2D context themselves. */
 export class Canvas2dRenderer implements Renderer {
   readonly path = 'canvas2d'
-  uploadSeconds = 0
-  readonly coarse = false
-  readonly bands = 1
   readonly lost = false
-  readonly #context: CanvasRenderingContext2D
-  #sheets: readonly RenderSheet[] = []
+  protected readonly context: CanvasRenderingContext2D
+  protected sheets: readonly RenderSheet[] = []
   readonly #tinted = new BoundedCache<string, HTMLCanvasElement>(CACHE_LIMIT)
 
   constructor(context: CanvasRenderingContext2D) {
-    this.#context = context
+    this.context = context
   }
 
   setSheets(sheets: readonly RenderSheet[]): void {
-    this.#sheets = sheets
+    this.sheets = sheets
     this.#tinted.clear()
-  }
-
-  patchSheet(
-    index: number,
-    x: number,
-    y: number,
-    width: number,
-    height: number,
-    rgba: Uint8ClampedArray<ArrayBuffer>,
-  ): void {
-    const sheet = this.#sheets[index]
-    if (!sheet) return
-    const canvas = document.createElement('canvas')
-    canvas.width = sheet.width
-    canvas.height = sheet.height
-    const context = canvas.getContext('2d')!
-    context.drawImage(sheet.image, 0, 0)
-    // A canvas takes straight alpha.
-    const straight = rgba.map((value, i) =>
-      (i & 3) === 3 || rgba[i | 3] === 0 ? value : Math.round((value * 255) / rgba[i | 3]!),
-    )
-    context.putImageData(new ImageData(straight, width, height), x, y)
-    this.#sheets = this.#sheets.map((other, i) => (i === index ? { ...sheet, image: canvas } : other))
-    this.#tinted.clear()
-  }
-
-  expect(): void {
-    // Canvas2D draws at once.
   }
 
   begin(ground?: string | null): void {
-    const context = this.#context
+    const { context } = this
     context.setTransform(1, 0, 0, 1, 0, 0)
     context.globalAlpha = 1
     context.globalCompositeOperation = 'source-over'
@@ -98,15 +67,13 @@ export class Canvas2dRenderer implements Renderer {
     const { width, height } = context.canvas
     context.clearRect(0, 0, width, height)
     if (ground === null) return
-    context.fillStyle = ground === CHECKER.name ? CHECKER.a : ground
+    context.fillStyle = ground
     context.fillRect(0, 0, width, height)
-    if (ground !== CHECKER.name) return
-    context.fillStyle = CHECKER.b
-    const { side } = CHECKER
-    // Rows count from below, as in the other renderer.
-    for (let row = 0; row * side < height; row++)
-      for (let column = row % 2; column * side < width; column += 2)
-        context.fillRect(column * side, height - (row + 1) * side, side, side)
+  }
+
+  /** Sheets look otherwise than before. */
+  protected forgetTints(): void {
+    this.#tinted.clear()
   }
 
   #tint(index: number, sheet: RenderSheet, frame: Frame, o: number): HTMLCanvasElement {
@@ -123,7 +90,7 @@ export class Canvas2dRenderer implements Renderer {
   }
 
   draw(frame: Frame, camera: Camera): void {
-    const context = this.#context
+    const { context } = this
     const { f32 } = frame
     const { zoom } = camera
     const left = (frame.originX - camera.x) * zoom
@@ -131,7 +98,7 @@ export class Canvas2dRenderer implements Renderer {
     context.save()
     for (let b = 0; b < frame.batchCount; b++) {
       const batch = frame.batches[b]!
-      const sheet = this.#sheets[batch.sheet]
+      const sheet = this.sheets[batch.sheet]
       if (!sheet) continue
       context.globalCompositeOperation = COMPOSITE[batch.blend]
       context.imageSmoothingEnabled = sheet.sampling === 'smooth'

@@ -1,17 +1,8 @@
 import type { Blend, Frame } from '@gliv/model'
-import { BackBuffer } from './backBuffer.ts'
-import { coveredPixels } from './covered.ts'
+import { BackBuffer, type PictureBuffer } from './backBuffer.ts'
 import { createExpandedPath, createInstancedPath, type GlPath } from './glPaths.ts'
 import { probe } from './probe.ts'
-import {
-  CHECKER,
-  parseColour,
-  type Camera,
-  type DrawPath,
-  type FrameBudget,
-  type Renderer,
-  type RenderSheet,
-} from './renderer.ts'
+import { parseColour, type Camera, type DrawPath, type Renderer, type RenderSheet } from './renderer.ts'
 
 /** Blend factors for premultiplied colour: one entry a blend. */
 const BLEND_FACTORS = {
@@ -22,64 +13,71 @@ const BLEND_FACTORS = {
   multiply: (gl) => gl.blendFuncSeparate(gl.DST_COLOR, gl.ONE_MINUS_SRC_ALPHA, gl.ZERO, gl.ONE),
 } as const satisfies Record<Blend, (gl: WebGL2RenderingContext) => void>
 
-type GlDrawPath = Exclude<DrawPath, 'canvas2d'>
+export type GlDrawPath = Exclude<DrawPath, 'canvas2d'>
 
 const PATHS = { instanced: createInstancedPath, expanded: createExpandedPath } as const satisfies Record<
   GlDrawPath,
   (gl: WebGL2RenderingContext) => GlPath
 >
 
-export class GlRenderer implements Renderer {
+/** @typeParam B where its pictures go; a stage plans them more closely than a game */
+export class GlRenderer<B extends PictureBuffer = PictureBuffer> implements Renderer {
   readonly path: GlDrawPath
-  uploadSeconds = 0
   lost = false
-  readonly #gl: WebGL2RenderingContext
+  protected readonly gl: WebGL2RenderingContext
+  protected back: B
+  protected sheets: readonly RenderSheet[] = []
+  protected textures: WebGLTexture[] = []
+  readonly #makeBack: (gl: WebGL2RenderingContext) => B
   #way: GlPath
-  #sheets: readonly RenderSheet[] = []
-  #textures: WebGLTexture[] = []
-  /** Sheets that no longer look like their picture. */
-  readonly #patched = new Set<RenderSheet>()
-  #back: BackBuffer
   readonly #onLost = (event: Event): void => {
     event.preventDefault()
     this.lost = true
   }
   readonly #onRestored = (): void => {
     this.lost = false
-    this.#back = new BackBuffer(this.#gl)
-    this.#way = PATHS[this.path](this.#gl)
-    this.#textures = []
-    this.setSheets(this.#sheets)
+    this.back = this.#makeBack(this.gl)
+    this.#way = PATHS[this.path](this.gl)
+    this.textures = []
+    this.setSheets(this.sheets)
   }
 
-  constructor(gl: WebGL2RenderingContext, path?: GlDrawPath) {
-    this.#gl = gl
-    // Who asks for a path measures for himself.
-    const probed = path ? null : probe()
-    this.path = path ?? probed!.path
+  /** @param path without it the one that a probe finds faster */
+  constructor(
+    gl: WebGL2RenderingContext,
+    path?: GlDrawPath,
+    makeBack: (gl: WebGL2RenderingContext) => B = (context) => new BackBuffer(context) as PictureBuffer as B,
+  ) {
+    this.gl = gl
+    this.path = path ?? probe().path
+    this.#makeBack = makeBack
     this.#way = PATHS[this.path](gl)
-    this.#back = new BackBuffer(gl, probed?.perPixel)
+    this.back = makeBack(gl)
     gl.canvas.addEventListener('webglcontextlost', this.#onLost)
     gl.canvas.addEventListener('webglcontextrestored', this.#onRestored)
   }
 
+  /** A sheet's texture no longer shows its picture, so that it cannot be kept. */
+  protected isStale(_sheet: RenderSheet): boolean {
+    return false
+  }
+
   setSheets(sheets: readonly RenderSheet[]): void {
-    const gl = this.#gl
+    const { gl } = this
     // What is on the card already stays there.
     const known = new Map(
-      this.#textures
-        .map((texture, i) => [this.#sheets[i]!, texture] as const)
-        .filter(([sheet]) => !this.#patched.has(sheet)),
+      this.textures
+        .map((texture, i) => [this.sheets[i]!, texture] as const)
+        .filter(([sheet]) => !this.isStale(sheet)),
     )
     const kept = sheets.map((sheet) => {
       const found = [...known].find(([old]) => old.image === sheet.image && old.sampling === sheet.sampling)
       if (found) known.delete(found[0])
       return found?.[1]
     })
-    for (const texture of this.#textures) if (!kept.includes(texture)) gl.deleteTexture(texture)
-    this.#sheets = sheets
-    this.#patched.clear()
-    this.#textures = sheets.map((sheet, i) => {
+    for (const texture of this.textures) if (!kept.includes(texture)) gl.deleteTexture(texture)
+    this.sheets = sheets
+    this.textures = sheets.map((sheet, i) => {
       if (kept[i]) return kept[i]
       const texture = gl.createTexture()
       const filter = sheet.sampling === 'nearest' ? gl.NEAREST : gl.LINEAR
@@ -93,84 +91,34 @@ export class GlRenderer implements Renderer {
     })
   }
 
-  patchSheet(
-    sheet: number,
-    x: number,
-    y: number,
-    width: number,
-    height: number,
-    rgba: Uint8ClampedArray<ArrayBuffer>,
-  ): void {
-    const texture = this.#textures[sheet]
-    if (this.lost || !texture) return
-    const gl = this.#gl
-    this.#patched.add(this.#sheets[sheet]!)
-    gl.bindTexture(gl.TEXTURE_2D, texture)
-    gl.texSubImage2D(
-      gl.TEXTURE_2D,
-      0,
-      x,
-      y,
-      width,
-      height,
-      gl.RGBA,
-      gl.UNSIGNED_BYTE,
-      new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength),
-    )
-  }
-
-  get coarse(): boolean {
-    return this.#back.coarse
-  }
-
-  get bands(): number {
-    return this.#back.bands
-  }
-
-  expect(frame: Frame, camera: Camera): void {
-    const { drawingBufferWidth, drawingBufferHeight } = this.#gl
-    this.#back.expect(coveredPixels(frame, camera, drawingBufferWidth * drawingBufferHeight))
-  }
-
-  begin(ground?: string | null, budget?: FrameBudget): void {
-    const gl = this.#gl
-    this.uploadSeconds = 0
+  begin(ground?: string | null): void {
     if (this.lost) return
-    this.#back.begin(budget)
-    gl.enable(gl.BLEND)
-    if (ground === undefined) return
-    this.#clearTo(ground === null ? null : ground === CHECKER.name ? CHECKER.a : ground)
-    if (ground === CHECKER.name) this.#clearSquares()
+    this.back.begin()
+    this.clear(ground)
   }
 
-  #clearTo(ground: string | null): void {
-    const gl = this.#gl
+  /** Readies the picture that was begun. */
+  protected clear(ground: string | null | undefined): void {
+    this.gl.enable(this.gl.BLEND)
+    if (ground !== undefined) this.clearTo(ground)
+  }
+
+  protected clearTo(ground: string | null): void {
+    const { gl } = this
     const [r, g, b] = ground === null ? [0, 0, 0] : parseColour(ground)
     gl.clearColor(r / 255, g / 255, b / 255, ground === null ? 0 : 1)
     gl.clear(gl.COLOR_BUFFER_BIT)
   }
 
-  /** Every second square, inside what is being drawn now. */
-  #clearSquares(): void {
-    const gl = this.#gl
-    const { x, y, w, h } = this.#back.area
-    const side = Math.max(1, Math.round(CHECKER.side * this.#back.share))
-    gl.enable(gl.SCISSOR_TEST)
-    for (let row = Math.floor(y / side); row * side < y + h; row++)
-      for (let column = row % 2; column * side < x + w; column += 2) {
-        const [top, bottom] = [Math.min(y + h, (row + 1) * side), Math.max(y, row * side)]
-        gl.scissor(column * side, bottom, side, top - bottom)
-        this.#clearTo(CHECKER.b)
-      }
-    this.#back.limit()
+  /** Hands a frame's instances over. */
+  protected upload(frame: Frame): void {
+    this.#way.upload(frame)
   }
 
   draw(frame: Frame, camera: Camera): void {
     if (this.lost || frame.count === 0) return
-    const gl = this.#gl
-    const start = performance.now()
-    this.#way.upload(frame)
-    this.uploadSeconds += (performance.now() - start) / 1000
+    const { gl } = this
+    this.upload(frame)
     const { program, camera: uniform, sheetSize } = this.#way.program
     gl.useProgram(program)
     const sx = (2 * camera.zoom) / gl.drawingBufferWidth
@@ -178,9 +126,9 @@ export class GlRenderer implements Renderer {
     gl.uniform4f(uniform, (frame.originX - camera.x) * sx - 1, (frame.originY - camera.y) * sy + 1, sx, sy)
     for (let b = 0; b < frame.batchCount; b++) {
       const batch = frame.batches[b]!
-      const sheet = this.#sheets[batch.sheet]
+      const sheet = this.sheets[batch.sheet]
       if (!sheet || batch.count === 0) continue
-      gl.bindTexture(gl.TEXTURE_2D, this.#textures[batch.sheet]!)
+      gl.bindTexture(gl.TEXTURE_2D, this.textures[batch.sheet]!)
       gl.uniform2f(sheetSize, sheet.width, sheet.height)
       BLEND_FACTORS[batch.blend](gl)
       this.#way.drawBatch(batch)
@@ -188,19 +136,19 @@ export class GlRenderer implements Renderer {
   }
 
   end(): void {
-    if (!this.lost) this.#back.end()
+    if (!this.lost) this.back.end()
   }
 
   settle(): boolean {
-    return !this.lost && this.#back.settle()
+    return !this.lost && this.back.settle()
   }
 
   dispose(): void {
-    const gl = this.#gl
+    const { gl } = this
     gl.canvas.removeEventListener('webglcontextlost', this.#onLost)
     gl.canvas.removeEventListener('webglcontextrestored', this.#onRestored)
-    for (const texture of this.#textures) gl.deleteTexture(texture)
-    this.#textures = []
-    this.#back.dispose()
+    for (const texture of this.textures) gl.deleteTexture(texture)
+    this.textures = []
+    this.back.dispose()
   }
 }

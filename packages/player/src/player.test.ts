@@ -4,7 +4,6 @@ import { compile, createSimulation, reportParticles } from '@gliv/engine'
 import { defaultsOf } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
 import { withAnchorB } from './anchor.ts'
-import { coveredPixels } from './covered.ts'
 import { expandInto } from './glPaths.ts'
 import { EffectHandle } from './player.ts'
 import { findInPack, loadPack } from './pack.ts'
@@ -175,30 +174,5 @@ describe('corners made on the CPU', () => {
     expect(corner(1)).toEqual([14, 21, 40, 16, 8, 16, 40, 80, 0xff112233, 0.5])
     expect(corner(2)).toEqual([8, 26, 8, 80, 8, 16, 40, 80, 0xff112233, 0.5])
     expect(corner(3)).toEqual([12, 27, 40, 80, 8, 16, 40, 80, 0xff112233, 0.5])
-  })
-})
-
-describe('the pixels that a frame covers', () => {
-  it('are areas of sprites on the canvas, turned, sheared or mirrored, none larger than the canvas', () => {
-    const f32 = new Float32Array(4 * INSTANCE_WORDS)
-    // 4 × 3; the same turned by 30°; mirrored and sheared; far larger than the canvas.
-    const axes = [
-      [4, 0, 0, 3],
-      [4 * Math.sqrt(0.75), 2, -1.5, 3 * Math.sqrt(0.75)],
-      [-4, 0, 2, 3],
-      [900, 0, 0, 900],
-    ]
-    axes.forEach((row, i) => f32.set(row, i * INSTANCE_WORDS + 2))
-    const frame: Frame = {
-      f32,
-      u32: new Uint32Array(f32.buffer),
-      count: 4,
-      batches: [],
-      batchCount: 0,
-      originX: 0,
-      originY: 0,
-    }
-    expect(coveredPixels({ ...frame, count: 3 }, { x: 0, y: 0, zoom: 1 }, 1000)).toBeCloseTo(36, 4)
-    expect(coveredPixels(frame, { x: 9, y: 9, zoom: 2 }, 1000)).toBeCloseTo(144 + 1000, 4)
   })
 })

@@ -3,15 +3,15 @@ import { makeDemo } from '@gliv/demo'
 import { resolveEffect } from '@gliv/document'
 import { compile, createSimulation, stateHash } from '@gliv/engine'
 import type { Frame, ResolvedEffect } from '@gliv/model'
-import type { FrameBudget, Renderer } from '@gliv/player'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { StageDriver } from './driver.ts'
+import type { FrameBudget, StageRenderer } from './stageRenderer/stageRenderer.ts'
 
 const { kit } = makeDemo()
 const resolved = (id: string): ResolvedEffect => resolveEffect(kit, kit.effects[id]!)
 
 /** A renderer that counts pictures and is busy when it is told to be. */
-class CountingRenderer implements Renderer {
+class CountingRenderer implements StageRenderer {
   readonly path = 'canvas2d'
   readonly uploadSeconds = 0
   readonly lost = false
@@ -172,7 +172,7 @@ describe('true speed', () => {
 
   it('slow motion takes its time, with pictures between ticks', () => {
     const { driver, renderer } = open('canal-rain')
-    driver.speed = 0.1
+    driver.set({ speed: 0.1 })
     driver.play()
     screen(60)
     expect(driver.playback.seconds).toBeCloseTo(0.1, 6)
@@ -202,11 +202,11 @@ describe('the transport', () => {
 
   it('plays once or again and again; play at the end starts over', () => {
     const { driver } = open('pier-dust')
-    driver.loop = false
+    driver.set({ loop: false })
     driver.play()
     screen(200)
     expect(driver.playback).toMatchObject({ playing: false, seconds: 0 })
-    driver.loop = true
+    driver.set({ loop: true })
     driver.play()
     screen(200)
     expect(driver.playback.playing).toBe(true)
@@ -271,7 +271,7 @@ describe('edits', () => {
 
   it('solo shows only what is heard', () => {
     const { driver, renderer } = open('pier-dust')
-    driver.shows = ({ id }) => id === 'dust-cloud'
+    driver.set({ shows: ({ id }) => id === 'dust-cloud' })
     driver.redraw()
     screen(1)
     expect(renderer.shown).toBe(22)

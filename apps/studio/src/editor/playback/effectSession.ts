@@ -1,0 +1,109 @@
+/** The effect that is open: its simulation as the preview places it, kept through edits. */
+import { compile, createSimulation, type Shown, type Simulation, updateSimulation } from '@gliv/engine'
+import { type Frame, INSTANCE_WORDS, Refusal, type ResolvedEffect, WORD } from '@gliv/model'
+import { previewOptions, type Stages, touches } from '../../preview/previewOptions.ts'
+import { type Preview, STILL } from '../../state/stagePreview.ts'
+
+/** A sprite by itself at the effect's origin. */
+const sourceFrame = ({
+  sheet,
+  frame: { x, y, w, h, pivotX, pivotY },
+}: NonNullable<ResolvedEffect['source']>): Frame => {
+  const f32 = new Float32Array(INSTANCE_WORDS)
+  const u32 = new Uint32Array(f32.buffer)
+  f32.set([-pivotX, -pivotY, w, 0, 0, h, x, y, w, h, 0, 1])
+  u32[WORD.TINT] = 0xffffffff
+  return {
+    f32,
+    u32,
+    count: 1,
+    batches: [{ sheet, blend: 'normal', layer: 'front', first: 0, count: 1 }],
+    batchCount: 1,
+    originX: 0,
+    originY: 0,
+  }
+}
+
+/** What the tape of a preview depends on. */
+const tapeKey = (effect: ResolvedEffect): string => {
+  const { play, rate, numbers, emitters, backwards } = effect
+  return [
+    backwards,
+    play,
+    rate,
+    numbers.warmUp,
+    numbers.sustainFrom,
+    numbers.sustainTo,
+    emitters.some((e) => e.numbers.flowPerPx > 0 && !e.travel),
+    touches(effect),
+  ].join(' ')
+}
+
+export class EffectSession {
+  simulation: Simulation | null = null
+  shows: ((what: Shown) => boolean) | null = null
+  /** Told when an effect cannot be simulated. */
+  onRefusal: ((message: string) => void) | null = null
+  #preview: Preview = STILL
+  #stages: Stages | undefined
+
+  /** Shows an effect from its start; false when it cannot be simulated, which is then said in words. */
+  open(effect: ResolvedEffect): boolean {
+    return this.#guard(() => this.#replace(effect))
+  }
+
+  /** Takes over a changed effect at the present tick. */
+  edit(effect: ResolvedEffect): boolean {
+    const { simulation } = this
+    if (!simulation) return this.open(effect)
+    const before = simulation.program.effect
+    if (effect.seed === before.seed && tapeKey(effect) === tapeKey(before))
+      return this.#guard(() => void updateSimulation(simulation, effect))
+    return this.#guard(() => this.#replace(effect, simulation.tick))
+  }
+
+  /** Places the effect otherwise, or on another stage, at the present tick. */
+  setPreview(preview: Preview, stages?: Stages): boolean {
+    this.#preview = preview
+    this.#stages = stages
+    const { simulation } = this
+    return simulation !== null && this.#guard(() => this.#replace(simulation.program.effect, simulation.tick))
+  }
+
+  /** What is to be seen at a moment in ticks, which may lie before the tick that was stepped to. */
+  frame(ticks: number): Frame | null {
+    const { simulation } = this
+    if (!simulation) return null
+    const { source } = simulation.program.effect
+    // The sprite that it breaks up or puts together stands there between two showings.
+    if (source && simulation.finished) return sourceFrame(source)
+    const alpha = 1 - (simulation.tick - ticks)
+    return simulation.frame(Math.min(1, Math.max(0, alpha)), this.shows ?? undefined)
+  }
+
+  /** Frees what it holds. */
+  close(): void {
+    this.simulation?.dispose()
+    this.simulation = null
+  }
+
+  /** Another simulation takes the place of the one before, which frees its memory at once. */
+  #replace(effect: ResolvedEffect, tick = 0): void {
+    const next = createSimulation(compile(effect), previewOptions(effect, this.#preview, this.#stages))
+    this.simulation?.dispose()
+    this.simulation = next
+    if (tick > 0) next.seek(tick)
+  }
+
+  /** What cannot be simulated is said in words, and the stage keeps what it had. */
+  #guard(work: () => void): boolean {
+    try {
+      work()
+      return true
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      this.onRefusal?.(error.message)
+      return false
+    }
+  }
+}

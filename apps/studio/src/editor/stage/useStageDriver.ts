@@ -1,0 +1,94 @@
+/** The driver of a canvas, fed with the shown effect by the document itself, without React in between. */
+import { type Kit, resolveEffect } from '@gliv/document'
+import type { ResolvedEffect } from '@gliv/model'
+import { useCallback, useEffect, useState } from 'react'
+import { readMask } from '../../document/masks.ts'
+import { registerPixels } from '../../shared/controls/pipette.ts'
+import { takeInputTime } from '../../shared/hooks/inputTime.ts'
+import { shownKit, useDocument } from '../../state/document.ts'
+import { inspected, useInspect } from '../../state/inspect.ts'
+import { useSession } from '../../state/session.ts'
+import { isChanged } from '../playback/changedEffect.ts'
+import { StageDriver } from '../playback/driver.ts'
+import { selectedOf } from '../playback/selected.ts'
+
+/** An effect as the stage is to show it now. */
+const asInspected = (kit: Kit, effectId: string): ResolvedEffect | null => {
+  const effect = kit.effects[effectId]
+  return effect
+    ? inspected(resolveEffect(kit, effect, readMask), useInspect.getState(), selectedOf(effectId))
+    : null
+}
+
+/** For stories and measurements, which look at what is run instead of at pixels: in builds for them alone. */
+const letPeek = (driver: StageDriver): void => {
+  if (import.meta.env.DEV || import.meta.env.VITE_GLIV_PEEK)
+    Object.assign(globalThis, {
+      glivStage: driver,
+      glivState: { document: useDocument, session: useSession, inspect: useInspect },
+    })
+}
+
+const openIn = (driver: StageDriver, effectId: string): (() => void) | undefined => {
+  const { kit } = useDocument.getState()
+  const effect = kit && asInspected(kit, effectId)
+  if (!effect) return undefined
+  driver.onRefusal = (notice) => useDocument.setState({ notice })
+  driver.setPreview(useSession.getState().preview, kit)
+  driver.open(effect)
+  if (useSession.getState().playing) driver.play()
+  letPeek(driver)
+  return registerPixels(driver.canvas, (x, y) => driver.colourAt(x, y))
+}
+
+/** Edits of the document go to the engine directly. */
+const followDocument = (driver: StageDriver, effectId: string): (() => void) => {
+  let kit = shownKit()
+  return useDocument.subscribe((state) => {
+    const next = shownKit(state)
+    if (!next || next === kit) return
+    const before = kit
+    kit = next
+    if (before && !isChanged(before, next, effectId)) return
+    const effect = asInspected(next, effectId)
+    if (effect) driver.edit(effect, takeInputTime())
+  })
+}
+
+/** What is only looked at otherwise comes the same way, without touching the document. */
+const followInspect = (driver: StageDriver, effectId: string): (() => void) => {
+  const stateNow = (): string => {
+    const { one, otherBlend } = useInspect.getState()
+    return `${one} ${otherBlend} ${useSession.getState().selected[effectId]}`
+  }
+  let before = stateNow()
+  const follow = (): void => {
+    const { one, otherBlend } = useInspect.getState()
+    const now = stateNow()
+    const kit = shownKit()
+    const effect = now !== before && kit ? asInspected(kit, effectId) : null
+    if (!effect) return
+    const matters = one || otherBlend || /true/.test(before)
+    before = now
+    if (matters) driver.edit(effect)
+  }
+  const ends = [useInspect.subscribe(follow), useSession.subscribe(follow)]
+  return () => ends.forEach((end) => end())
+}
+
+/** Creates the driver for a canvas and keeps it fed with the shown effect. */
+export const useStageDriver = (
+  effectId: string,
+): { driver: StageDriver | null; canvasRef: (canvas: HTMLCanvasElement | null) => void } => {
+  const [driver, setDriver] = useState<StageDriver | null>(null)
+  const canvasRef = useCallback((canvas: HTMLCanvasElement | null) => {
+    setDriver((old) => {
+      old?.dispose()
+      return canvas ? new StageDriver(canvas) : null
+    })
+  }, [])
+  useEffect(() => (driver ? openIn(driver, effectId) : undefined), [driver, effectId])
+  useEffect(() => (driver ? followDocument(driver, effectId) : undefined), [driver, effectId])
+  useEffect(() => (driver ? followInspect(driver, effectId) : undefined), [driver, effectId])
+  return { driver, canvasRef }
+}

@@ -1,0 +1,30 @@
+/** The pictures that a stage draws with: the kit's sheets, and strokes that are being drawn. */
+import { useEffect } from 'react'
+import { renderSheetsOf } from '../../shared/sheetImages.ts'
+import { useDocument } from '../../state/document.ts'
+import { onPatch, premultiplied } from '../../state/livePatches.ts'
+import type { StageDriver } from '../playback/driver.ts'
+
+export const useStageSheets = (driver: StageDriver | null): void => {
+  const sheets = useDocument((s) => s.kit?.sheets)
+  const pictures = useDocument((s) => s.pictures)
+  useEffect(() => {
+    const { kit } = useDocument.getState()
+    if (!driver || !kit) return
+    let current = true
+    void renderSheetsOf(kit, pictures).then((ready) => current && driver.setSheets(ready))
+    return () => void (current = false)
+  }, [driver, sheets, pictures])
+}
+
+/** A frame that is being drawn is seen on the running particles with each stroke. */
+export const useLivePatches = (driver: StageDriver | null): void => {
+  useEffect(() => {
+    if (!driver) return
+    return onPatch(({ sheet, x, y, image }) => {
+      const index = useDocument.getState().kit?.sheetOrder.indexOf(sheet) ?? -1
+      const { width, height } = image
+      if (index >= 0) driver.patchSheet({ sheet: index, x, y, width, height, rgba: premultiplied(image) })
+    })
+  }, [driver])
+}
