@@ -11,18 +11,13 @@ import {
   type ResolvedType,
   STREAMS,
 } from '@gliv/model'
-import {
-  sampleRange,
-  sampleRangeInto,
-  type Waver,
-  waverOf,
-  cosSinInto,
-  sample,
-  SAMPLED,
-} from '../maths/index.ts'
+import { sampleRange, sampleRangeInto, type Waver, waverOf, cosSinInto, sample } from '../maths/index.ts'
 import type { Pool } from '../state/index.ts'
 import { type CompiledRamp, compileRamp, rampAt } from './ramp.ts'
 import { channelsAt, type CompiledTint, compileTint, tintWordAt } from './tint.ts'
+
+/** Where a drawn number arrives: a value that a function gives back may cost an object. */
+const sampled = new Float64Array(1)
 
 /** Swapped without stepping when only looks change. */
 export interface Appearance {
@@ -117,27 +112,27 @@ export const sampleAppearance = (appearance: Appearance, pool: Pool, i: number):
   const { numbers, styles } = type
   const { keyHi, keyLo, along } = pool
   const thin = appearance.alongScale ? rampAt(appearance.alongScale, along[i]!) : 1
-  sampleRangeInto(numbers.scale, keyHi, keyLo, i, STREAMS.scale)
-  const scale = SAMPLED[0]! * thin
+  sampleRangeInto(numbers.scale, keyHi, keyLo, i, STREAMS.scale, sampled)
+  const scale = sampled[0]! * thin
   pool.scale[i] = scale
-  sampleRangeInto(numbers.scaleFloor, keyHi, keyLo, i, STREAMS.scaleFloor)
-  pool.scaleFloor[i] = styles.scale.relative ? scale * SAMPLED[0]! : SAMPLED[0]!
+  sampleRangeInto(numbers.scaleFloor, keyHi, keyLo, i, STREAMS.scaleFloor, sampled)
+  pool.scaleFloor[i] = styles.scale.relative ? scale * sampled[0]! : sampled[0]!
   if (type.scaleApart) {
-    sampleRangeInto(numbers.scaleY, keyHi, keyLo, i, STREAMS.scaleY)
-    const scaleY = SAMPLED[0]! * thin
+    sampleRangeInto(numbers.scaleY, keyHi, keyLo, i, STREAMS.scaleY, sampled)
+    const scaleY = sampled[0]! * thin
     pool.scaleY[i] = scaleY
-    sampleRangeInto(numbers.scaleYFloor, keyHi, keyLo, i, STREAMS.scaleYFloor)
-    pool.scaleYFloor[i] = styles.scaleY.relative ? scaleY * SAMPLED[0]! : SAMPLED[0]!
+    sampleRangeInto(numbers.scaleYFloor, keyHi, keyLo, i, STREAMS.scaleYFloor, sampled)
+    pool.scaleYFloor[i] = styles.scaleY.relative ? scaleY * sampled[0]! : sampled[0]!
   }
-  sampleRangeInto(numbers.opacity, keyHi, keyLo, i, STREAMS.opacity)
-  const opacity = SAMPLED[0]! * (appearance.alongOpacity ? rampAt(appearance.alongOpacity, along[i]!) : 1)
+  sampleRangeInto(numbers.opacity, keyHi, keyLo, i, STREAMS.opacity, sampled)
+  const opacity = sampled[0]! * (appearance.alongOpacity ? rampAt(appearance.alongOpacity, along[i]!) : 1)
   pool.opacity[i] = opacity
-  sampleRangeInto(numbers.opacityFloor, keyHi, keyLo, i, STREAMS.opacityFloor)
-  pool.opacityFloor[i] = styles.opacity.relative ? opacity * SAMPLED[0]! : SAMPLED[0]!
-  sampleRangeInto(numbers.startAngle, keyHi, keyLo, i, STREAMS.startAngle)
-  pool.angle[i] = SAMPLED[0]!
-  sampleRangeInto(numbers.spin, keyHi, keyLo, i, STREAMS.spin)
-  pool.spin[i] = SAMPLED[0]!
+  sampleRangeInto(numbers.opacityFloor, keyHi, keyLo, i, STREAMS.opacityFloor, sampled)
+  pool.opacityFloor[i] = styles.opacity.relative ? opacity * sampled[0]! : sampled[0]!
+  sampleRangeInto(numbers.startAngle, keyHi, keyLo, i, STREAMS.startAngle, sampled)
+  pool.angle[i] = sampled[0]!
+  sampleRangeInto(numbers.spin, keyHi, keyLo, i, STREAMS.spin, sampled)
+  pool.spin[i] = sampled[0]!
   samplePicture(appearance, pool, i)
 }
 

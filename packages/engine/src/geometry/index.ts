@@ -1,5 +1,5 @@
 /** Where a birth can be and what it can meet: shapes, paths, placements, aims, poses, surfaces. */
-export { AIMERS, N, pair, READ } from './aims.ts'
+export { AIMERS, N, READ } from './aims.ts'
 export { type FlatPath, flattenPath, type PathPlace, pathPlaceInto } from './paths.ts'
 export { type PlaceQuestion, PLACERS } from './placement.ts'
 export {
@@ -18,4 +18,4 @@ export { createShape, emptySpot, onView, type Shape, SHAPE_SAMPLERS, type ShapeS
 export { EdgeGrid } from './surfaces/edgeGrid.ts'
 export { type EdgeSet } from './surfaces/edges.ts'
 export { checkSurfaces, NO_SURROUNDINGS, surfacesBetween, Surroundings } from './surfaces/surroundings.ts'
-export { HIT, NEAREST, nearestWithin, SKIN, sweep, WAY } from './surfaces/sweep.ts'
+export { nearestWithin, SKIN, Sweep } from './surfaces/sweep.ts'

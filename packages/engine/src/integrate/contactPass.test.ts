@@ -11,7 +11,9 @@ import {
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from '../testing/build.ts'
 import { linesOf, makeEdges } from '../geometry/surfaces/edges.ts'
 import { EdgeGrid } from '../geometry/surfaces/edgeGrid.ts'
-import { HIT, sweep, WAY } from '../geometry/surfaces/sweep.ts'
+import { Sweep } from '../geometry/surfaces/sweep.ts'
+
+const sweeper = new Sweep()
 
 const FLOOR: Surface = { id: 'floor', kind: 'segment', x1: -5000, y1: 100, x2: 5000, y2: 100 }
 
@@ -353,9 +355,9 @@ describe('no tunnelling', () => {
           const edges = makeEdges(surfaces, surfaces, radius)
           const grid = new EdgeGrid(edges)
           for (const [x, y, dx, dy] of ways) {
-            WAY.set([x! / 10, y! / 10, dx! / 10, dy! / 10, 0])
-            const found = sweep(grid)
-            const t = HIT[0]!
+            sweeper.way.set([x! / 10, y! / 10, dx! / 10, dy! / 10, 0])
+            const found = sweeper.first(grid)
+            const t = sweeper.hit[0]!
             // The slow truth: every edge by itself.
             let first = 1
             for (let k = 0; k < edges.count; k++) {

@@ -4,13 +4,19 @@
  */
 import { type Contact, STREAMS } from '@gliv/model'
 import type { EmitterProgram } from '../program/index.ts'
-import { sampleRangeInto, SAMPLED } from '../maths/index.ts'
+import { sampleRangeInto } from '../maths/index.ts'
 import type { StepScope } from './step/stepScope.ts'
 import type { Affine } from './step/reference.ts'
 import { Reference } from './step/reference.ts'
 import { ENDED, type Pool, type EventLog } from '../state/index.ts'
 import type { SimulationContext } from '../input/index.ts'
-import { type EdgeGrid, HIT, SKIN, sweep, WAY } from '../geometry/index.ts'
+import { type EdgeGrid, SKIN, Sweep } from '../geometry/index.ts'
+
+/** Where a drawn number arrives: a value that a function gives back may cost an object. */
+const sampled = new Float64Array(1)
+
+const sweeper = new Sweep()
+const { way: WAY, hit: HIT } = sweeper
 
 /** Most contacts of a particle in one tick; what would come after waits until the next. */
 export const CONTACT_LIMIT = 8
@@ -106,7 +112,7 @@ export class ContactPass {
     WAY[2] = endX - WAY[0]!
     WAY[3] = endY - WAY[1]!
     WAY[4] = this.#begin = share
-    let edge = sweep(grid)
+    let edge = sweeper.first(grid)
     if (edge < 0) return
     this.#readVelocity(scope, i, carried)
     for (let n = 0; edge >= 0; n++) {
@@ -125,7 +131,7 @@ export class ContactPass {
         edge,
       )
       if (this.#respond(scope, grid, edge, i)) break
-      edge = sweep(grid)
+      edge = sweeper.first(grid)
     }
     this.#write(pool, i, carried)
   }
@@ -192,8 +198,8 @@ export class ContactPass {
         return true
       }
     }
-    sampleRangeInto(numbers.bounce, pool.keyHi, pool.keyLo, i, STREAMS.bounce)
-    this.#reflect(grid, k, BOUNCES[contact] ? SAMPLED[0]! : 0)
+    sampleRangeInto(numbers.bounce, pool.keyHi, pool.keyLo, i, STREAMS.bounce, sampled)
+    this.#reflect(grid, k, BOUNCES[contact] ? sampled[0]! : 0)
     return false
   }
 

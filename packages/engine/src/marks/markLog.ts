@@ -7,10 +7,13 @@ import { parseColour } from '@gliv/base'
 import { type Frame, type FrameRect, INSTANCE_WORDS, STREAMS } from '@gliv/model'
 import type { EmitterProgram } from '../program/index.ts'
 import type { EdgeSet } from '../geometry/index.ts'
-import { sampleRangeInto, angleOf, cosSinInto, absorb, sample, SAMPLED, type Key } from '../maths/index.ts'
+import { sampleRangeInto, angleOf, cosSinInto, absorb, sample, type Key } from '../maths/index.ts'
 import { EVENT, EVENT_ROW, type EventLog, openBatch, reserve, type Pool } from '../state/index.ts'
 import { scaleAndTintAt, type Appearance, fromWhite, multiplyColours } from '../appearance/index.ts'
 import type { SimulationContext } from '../input/index.ts'
+
+/** Where a drawn number arrives: a value that a function gives back may cost an object. */
+const sampled = new Float64Array(1)
 
 /**
  * Numbers of a row. Places are the world's; (tx, ty) is the surface's direction; `left` and `right` are how
@@ -159,8 +162,8 @@ export class MarkLog {
     const his = Uint32Array.of(key.hi)
     const los = Uint32Array.of(key.lo)
     const drawn = (id: 'markAngle' | 'markScale' | 'markOpacity'): number => {
-      sampleRangeInto(type.numbers[id], his, los, 0, STREAMS[id])
-      return SAMPLED[0]!
+      sampleRangeInto(type.numbers[id], his, los, 0, STREAMS[id], sampled)
+      return sampled[0]!
     }
     rows[at + MARK.deg] = drawn('markAngle')
     rows[at + MARK.scale] = drawn('markScale') * Math.abs(pool.effectScale[i]!)

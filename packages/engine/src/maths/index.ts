@@ -35,7 +35,6 @@ export {
   keyInto,
   mix,
   sample,
-  SAMPLED,
   sampleInto,
   startKey,
 } from './random.ts'

@@ -54,21 +54,19 @@ export interface KeyColumns {
 }
 
 /**
- * Births must not leave garbage, and a number that goes in or out of a function may cost an object on the
- * heap. So keys
- * live in columns, drawn numbers arrive here, and moments travel as objects that are filled in again.
+ * The `k`-th draw of a stream for the particle in slot `i`, to `out[0]`. Births must not leave garbage, and a number
+ * that goes in or out of a function may cost an object on the heap; so keys live in columns, and drawn numbers
+ * arrive in an array of the caller's.
  */
-export const SAMPLED = new Float64Array(1)
-
-/** The `k`-th draw of a stream for the particle in slot `i`, to `DRAWN[0]`. */
 export const sampleInto = (
   his: Uint32Array,
   los: Uint32Array,
   i: number,
   stream: number,
   k: number,
+  out: Float64Array,
 ): void => {
-  SAMPLED[0] = (mix(mix(los[i]! ^ Math.imul(stream * 8 + k + 1, 0x9e3779b1)) + his[i]!) >>> 0) / 4294967296
+  out[0] = (mix(mix(los[i]! ^ Math.imul(stream * 8 + k + 1, 0x9e3779b1)) + his[i]!) >>> 0) / 4294967296
 }
 
 /** Where keys of one source begin: seed, salt and source absorbed, as [hi, lo]. */

@@ -1,7 +1,7 @@
 /** Values drawn for a particle: ranges with their bias. */
 import type { Bias, Range } from '@gliv/model'
 import { bentToLow, bentToMiddle } from './portable.ts'
-import { sample, SAMPLED, sampleInto } from './random.ts'
+import { sample, sampleInto } from './random.ts'
 
 /**
  * Bends an even draw u in [0, 1) to a bias, by the inverse of its distribution: `middle` has the density of a
@@ -26,22 +26,23 @@ export const sampleRange = (range: Range, stream: number, hi: number, lo: number
   )
 }
 
-/** The same for the particle in slot `i`, to `SAMPLED[0]`. */
+/** The same for the particle in slot `i`, to `out[0]`. */
 export const sampleRangeInto = (
   range: Range,
   his: Uint32Array,
   los: Uint32Array,
   i: number,
   stream: number,
+  out: Float64Array,
 ): void => {
   const { from, to, bias } = range
   if (from === to) {
-    SAMPLED[0] = from
+    out[0] = from
     return
   }
-  sampleInto(his, los, i, stream, 0)
-  const u = SAMPLED[0]!
-  SAMPLED[0] = from + (to - from) * (bias === undefined || bias === 'even' ? u : BIAS_BENDS[bias](u))
+  sampleInto(his, los, i, stream, 0, out)
+  const u = out[0]!
+  out[0] = from + (to - from) * (bias === undefined || bias === 'even' ? u : BIAS_BENDS[bias](u))
 }
 
 /** A whole number of a range, both ends included. */

@@ -1,6 +1,6 @@
 /** Draw order inside an emitter: the visible are in birth order; other orders sort them. */
 import { type Order, STREAMS } from '@gliv/model'
-import type { Visible } from './visibleColumns.ts'
+import type { VisibleColumns } from './visibleColumns.ts'
 import type { Pool } from '../state/index.ts'
 import { sample } from '../maths/index.ts'
 
@@ -12,7 +12,7 @@ const RANKS = {
   shuffled: (pool, _v, i) => sample(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.order, 0),
 } as const satisfies Record<
   Exclude<Order, 'newest'>,
-  (pool: Pool, v: Visible, i: number, k: number) => number
+  (pool: Pool, v: VisibleColumns, i: number, k: number) => number
 >
 
 let ranks = new Float64Array(0)
@@ -56,7 +56,7 @@ const rearrange = (column: Float64Array, count: number): void => {
 }
 
 /** Rearranges the visible, scales included. */
-export const orderVisible = (kind: Exclude<Order, 'newest'>, pool: Pool, v: Visible): void => {
+export const orderVisible = (kind: Exclude<Order, 'newest'>, pool: Pool, v: VisibleColumns): void => {
   const { count } = v
   makeRoom(count)
   const rank = RANKS[kind]

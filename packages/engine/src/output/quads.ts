@@ -16,27 +16,8 @@ import {
 } from '../maths/index.ts'
 import type { EmitterRun } from '../spawn/index.ts'
 import type { Pool } from '../state/index.ts'
-import type { Visible } from './visibleColumns.ts'
-
-/** The moment of display, and where the particles' space is then. */
-export interface GeneralScene {
-  /** Seconds on the clock before the tick. */
-  back: number
-  now: number
-  stepSeconds: number
-  pose: Pose
-  carried: boolean
-  /** Added to every place: the view's corner for pinned particles. */
-  moveX: number
-  moveY: number
-  stretch: number
-  /** Degrees added by a lane. */
-  angleLane: number
-  /** How far between the last two ticks, 0 to 1. */
-  alpha: number
-  /** Where the timeline stood at the step's start, for lanes. */
-  seconds: number
-}
+import type { DisplayScene } from './displayScene.ts'
+import type { VisibleColumns } from './visibleColumns.ts'
 
 const turn = new Float64Array(2)
 const place = new Float64Array(2)
@@ -45,7 +26,7 @@ const place = new Float64Array(2)
  * Place at the moment of display: between the last tick and this one. A newborn's last place is its
  * birthplace, less than a tick ago.
  */
-const placeInto = (pool: Pool, i: number, scene: GeneralScene): void => {
+const placeInto = (pool: Pool, i: number, scene: DisplayScene): void => {
   let x = pool.x[i]!
   let y = pool.y[i]!
   if (scene.back > 0) {
@@ -66,9 +47,9 @@ const { fround } = Math
  */
 export const drawPlain = (
   pool: Pool,
-  v: Visible,
+  v: VisibleColumns,
   rect: FrameRect,
-  scene: GeneralScene,
+  scene: DisplayScene,
   f32: Float32Array,
   from: number,
   originX: number,
@@ -115,102 +96,136 @@ export const drawPlain = (
   }
 }
 
+/** A sprite on its way to a quad: its axes across and down, its place, its pivot's column, its scales. */
+const Q = { acrossX: 0, acrossY: 1, downX: 2, downY: 3, x: 4, y: 5, pivotX: 6, scaleX: 7, scaleY: 8 } as const
+const sprite = new Float64Array(9)
+/** Where a sprite's face points, as cos and sin. */
+const face = new Float64Array(2)
+/** The effect's pose for carried particles: cosine and sine times the scale, and the side. */
+const carrier = new Float64Array(3)
+
+/** Scales and pivot, stretched along travel. */
+const scaleInto = (run: EmitterRun, v: VisibleColumns, k: number, rect: FrameRect, stretch: number): void => {
+  const { pool, program } = run
+  const { type } = run.appearance
+  const i = v.slot[k]!
+  const size = pool.effectScale[i]!
+  const grow = size < 0 ? -size : size
+  sprite[Q.scaleX] = v.scale[k]! * grow
+  sprite[Q.scaleY] = (type.scaleApart ? v.scaleY[k]! : v.scale[k]!) * grow
+  sprite[Q.pivotX] = rect.pivotX
+  if (stretch === 0) return
+  effectiveInto(program, pool, i, v.age[k]!, turn)
+  const speed = Math.sqrt(turn[0]! * turn[0]! + turn[1]! * turn[1]!)
+  const factor = stretchAt(type.numbers, stretch, speed)
+  sprite[Q.scaleX]! *= factor
+  if (factor > 1e-6) sprite[Q.pivotX] = ANCHOR_PIVOTS[type.anchor](rect, factor)
+}
+
+/** Along travel, or as the effect was turned at birth. */
+const faceInto = (pool: Pool, i: number, faces: boolean): void => {
+  face[0] = 1
+  face[1] = 0
+  if (faces) {
+    const fx = pool.faceX[i]!
+    const fy = pool.faceY[i]!
+    const length = Math.sqrt(fx * fx + fy * fy)
+    if (length === 0) return
+    face[0] = fx / length
+    face[1] = fy / length
+  } else if (pool.effectTurnDeg[i] !== 0) drawTurnInto(pool.effectTurnDeg[i]!, face)
+}
+
 /**
- * The sprite's axes are A·F·R(start + spin)·diag(scale): A turns to the facing (along travel, or the effect's
- * turn at
- * birth), F mirrors across for a mirrored effect, along travel down instead. A carried particle's place and
- * axes then
- * go through the effect's pose at the moment of display.
+ * The sprite's axes are A·F·R(start + spin)·diag(scale): A turns to the face, F mirrors across for a mirrored
+ * effect, along travel down instead.
  */
+const axesInto = (run: EmitterRun, i: number, age: number, angleLane: number): void => {
+  const { pool, appearance } = run
+  const faces = appearance.type.facing === 'travel'
+  const waver = appearance.angleWaver ? appearance.angleWaver.at(pool.keyHi[i]!, pool.keyLo[i]!, age) : 0
+  faceInto(pool, i, faces)
+  drawTurnInto(pool.angle[i]! + angleLane + pool.spin[i]! * age + waver, turn)
+  const mirrored = pool.effectScale[i]! < 0
+  const p = mirrored && !faces ? -1 : 1
+  const q = mirrored && faces ? -1 : 1
+  const c = turn[0]!
+  const s = turn[1]!
+  const ax = face[0]!
+  const ay = face[1]!
+  const sx = sprite[Q.scaleX]!
+  const sy = sprite[Q.scaleY]!
+  sprite[Q.acrossX] = (p * c * ax - q * s * ay) * sx
+  sprite[Q.acrossY] = (p * c * ay + q * s * ax) * sx
+  sprite[Q.downX] = (-p * s * ax - q * c * ay) * sy
+  sprite[Q.downY] = (-p * s * ay + q * c * ax) * sy
+}
+
+/** A carried particle's place and axes go through the effect's pose at the moment of display. */
+const carry = (pose: Pose): void => {
+  const c = carrier[0]!
+  const s = carrier[1]!
+  const sign = carrier[2]!
+  const y = sprite[Q.y]!
+  const lx = sprite[Q.x]! * sign
+  sprite[Q.x] = pose.x + lx * c - y * s
+  sprite[Q.y] = pose.y + lx * s + y * c
+  const acrossY = sprite[Q.acrossY]!
+  const ux = sprite[Q.acrossX]! * sign
+  sprite[Q.acrossX] = ux * c - acrossY * s
+  sprite[Q.acrossY] = ux * s + acrossY * c
+  const downY = sprite[Q.downY]!
+  const dx = sprite[Q.downX]! * sign
+  sprite[Q.downX] = dx * c - downY * s
+  sprite[Q.downY] = dx * s + downY * c
+}
+
+const carrierInto = (pose: Pose): void => {
+  drawTurnInto(pose.rotate, turn)
+  carrier[0] = turn[0]! * pose.scale
+  carrier[1] = turn[1]! * pose.scale
+  carrier[2] = pose.mirror ? -1 : 1
+}
+
+const writeQuad = ({ f32, originX, originY }: Frame, o: number, rect: FrameRect): void => {
+  const acrossX = sprite[Q.acrossX]!
+  const acrossY = sprite[Q.acrossY]!
+  const downX = sprite[Q.downX]!
+  const downY = sprite[Q.downY]!
+  const pivotX = sprite[Q.pivotX]!
+  f32[o] = sprite[Q.x]! - originX - acrossX * pivotX - downX * rect.pivotY
+  f32[o + 1] = sprite[Q.y]! - originY - acrossY * pivotX - downY * rect.pivotY
+  f32[o + 2] = acrossX * rect.w
+  f32[o + 3] = acrossY * rect.w
+  f32[o + 4] = downX * rect.h
+  f32[o + 5] = downY * rect.h
+  f32[o + 6] = rect.x
+  f32[o + 7] = rect.y
+  f32[o + 8] = rect.w
+  f32[o + 9] = rect.h
+}
+
+/** The way that knows everything: facing, stretch, mirrors, spaces, several frames. */
 export const drawGeneral = (
   run: EmitterRun,
-  v: Visible,
-  scene: GeneralScene,
+  v: VisibleColumns,
+  scene: DisplayScene,
   frame: Frame,
   from: number,
 ): void => {
-  const { pool, appearance: appearance, program } = run
-  const { type } = appearance
-  const { f32 } = frame
-  const { pose } = scene
-  const faces = type.facing === 'travel'
-  const pivotOf = ANCHOR_PIVOTS[type.anchor]
-  drawTurnInto(pose.rotate, turn)
-  const poseC = turn[0]! * pose.scale
-  const poseS = turn[1]! * pose.scale
-  const sign = pose.mirror ? -1 : 1
+  const { pool, appearance } = run
+  const { pictures } = appearance.type
+  if (scene.carried) carrierInto(scene.pose)
   for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) {
     const i = v.slot[k]!
-    const picture = type.pictures[pool.picture[i]!]!
-    const rect = picture.frames[appearance.oneFrame ? 0 : frameAt(appearance, pool, i, v.u[k]!, v.age[k]!)]!
-    const size = pool.effectScale[i]!
-    const grow = size < 0 ? -size : size
-    let sx = v.scale[k]! * grow
-    const sy = (type.scaleApart ? v.scaleY[k]! : v.scale[k]!) * grow
-    let pivotX = rect.pivotX
-    if (scene.stretch !== 0) {
-      effectiveInto(program, pool, i, v.age[k]!, turn)
-      const factor = stretchAt(
-        type.numbers,
-        scene.stretch,
-        Math.sqrt(turn[0]! * turn[0]! + turn[1]! * turn[1]!),
-      )
-      sx *= factor
-      if (factor > 1e-6) pivotX = pivotOf(rect, factor)
-    }
-    let ax = 1
-    let ay = 0
-    if (faces) {
-      const fx = pool.faceX[i]!
-      const fy = pool.faceY[i]!
-      const length = Math.sqrt(fx * fx + fy * fy)
-      if (length > 0) {
-        ax = fx / length
-        ay = fy / length
-      }
-    } else if (pool.effectTurnDeg[i] !== 0) {
-      drawTurnInto(pool.effectTurnDeg[i]!, turn)
-      ax = turn[0]!
-      ay = turn[1]!
-    }
-    drawTurnInto(
-      pool.angle[i]! +
-        scene.angleLane +
-        pool.spin[i]! * v.age[k]! +
-        (appearance.angleWaver ? appearance.angleWaver.at(pool.keyHi[i]!, pool.keyLo[i]!, v.age[k]!) : 0),
-      turn,
-    )
-    const p = size < 0 && !faces ? -1 : 1
-    const q = size < 0 && faces ? -1 : 1
-    const c = turn[0]!
-    const s = turn[1]!
-    let acrossX = (p * c * ax - q * s * ay) * sx
-    let acrossY = (p * c * ay + q * s * ax) * sx
-    let downX = (-p * s * ax - q * c * ay) * sy
-    let downY = (-p * s * ay + q * c * ax) * sy
+    const { frames } = pictures[pool.picture[i]!]!
+    const rect = frames[appearance.oneFrame ? 0 : frameAt(appearance, pool, i, v.u[k]!, v.age[k]!)]!
+    scaleInto(run, v, k, rect, scene.stretch)
+    axesInto(run, i, v.age[k]!, scene.angleLane)
     placeInto(pool, i, scene)
-    let x = place[0]! + scene.moveX
-    let y = place[1]! + scene.moveY
-    if (scene.carried) {
-      const lx = x * sign
-      x = pose.x + lx * poseC - y * poseS
-      y = pose.y + lx * poseS + y * poseC
-      const ux = acrossX * sign
-      acrossX = ux * poseC - acrossY * poseS
-      acrossY = ux * poseS + acrossY * poseC
-      const dx = downX * sign
-      downX = dx * poseC - downY * poseS
-      downY = dx * poseS + downY * poseC
-    }
-    f32[o] = x - frame.originX - acrossX * pivotX - downX * rect.pivotY
-    f32[o + 1] = y - frame.originY - acrossY * pivotX - downY * rect.pivotY
-    f32[o + 2] = acrossX * rect.w
-    f32[o + 3] = acrossY * rect.w
-    f32[o + 4] = downX * rect.h
-    f32[o + 5] = downY * rect.h
-    f32[o + 6] = rect.x
-    f32[o + 7] = rect.y
-    f32[o + 8] = rect.w
-    f32[o + 9] = rect.h
+    sprite[Q.x] = place[0]! + scene.moveX
+    sprite[Q.y] = place[1]! + scene.moveY
+    if (scene.carried) carry(scene.pose)
+    writeQuad(frame, o, rect)
   }
 }

@@ -4,7 +4,6 @@ import { type CompiledRamp, compileRamp, rampAt } from '../appearance/index.ts'
 import {
   AIMERS,
   N,
-  pair,
   READ,
   type PathPlace,
   type PlaceQuestion,
@@ -22,13 +21,18 @@ import {
   type ShapeSampler,
 } from '../geometry/index.ts'
 import { type Moment, type SimulationContext, EmitterCentre } from '../input/index.ts'
-import { cosSinIn, cosSinInto, sample, sampleInto, SAMPLED, sampleRangeInto } from '../maths/index.ts'
+import { cosSinIn, cosSinInto, sample, sampleInto, sampleRangeInto } from '../maths/index.ts'
 import { type EmitterProgram, withLane } from '../program/index.ts'
 import type { Pool } from '../state/index.ts'
 import { writeLaunchParameters, writePoseParameters } from './kernelLaunch.ts'
 import { relayedInto } from './relays/relayedPlace.ts'
 
+/** Where a drawn number arrives: a value that a function gives back may cost an object. */
+const sampled = new Float64Array(1)
+
 const turn = new Float64Array(2)
+/** A unit direction, as cos and sin; draws of a place go through here, too, before there is one. */
+const pair = new Float64Array(2)
 
 /** Sizes of a shape that lanes and the view may change. */
 const SIZES = {
@@ -171,10 +175,10 @@ export class Launcher {
 
   /** Draws the place in slot `i` into `pair`. */
   #choosePlace(pool: Pool, i: number): void {
-    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 0)
-    pair[0] = SAMPLED[0]!
-    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 1)
-    pair[1] = SAMPLED[0]!
+    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 0, sampled)
+    pair[0] = sampled[0]!
+    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 1, sampled)
+    pair[1] = sampled[0]!
     if (this.#source.placement !== 'random')
       PLACERS[this.#source.placement](this.question, this.#source.shape, this.#outline, pair)
   }
@@ -206,14 +210,14 @@ export class Launcher {
     if (!fanned || this.#source.aim !== 'direction') {
       pair[0] = now[N.heading]!
       cosSinIn(pair)
-      AIMERS[this.#source.aim](spot, now, pool, i)
+      AIMERS[this.#source.aim](spot, pair, now, pool, i)
     }
     if (fanned) this.#fanOut(pool, i)
-    sampleRangeInto(this.#numbers.speed, keyHi, keyLo, i, STREAMS.speed)
+    sampleRangeInto(this.#numbers.speed, keyHi, keyLo, i, STREAMS.speed, sampled)
     const speed =
       this.#program.lanes.speed === undefined
-        ? SAMPLED[0]!
-        : withLane(this.#program.lanes.speed, SAMPLED[0]!, moment.timeline)
+        ? sampled[0]!
+        : withLane(this.#program.lanes.speed, sampled[0]!, moment.timeline)
     this.#centre.localInto(moment.timeline, this.#way)
     pool.x[i] = spot.x + this.#way.x
     pool.y[i] = spot.y + this.#way.y
@@ -226,10 +230,10 @@ export class Launcher {
   }
 
   #jitter(pool: Pool, i: number): void {
-    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 0)
-    this.#spot.x += (2 * SAMPLED[0]! - 1) * this.#now[N.jitterX]!
-    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 1)
-    this.#spot.y += (2 * SAMPLED[0]! - 1) * this.#now[N.jitterY]!
+    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 0, sampled)
+    this.#spot.x += (2 * sampled[0]! - 1) * this.#now[N.jitterX]!
+    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.jitter, 1, sampled)
+    this.#spot.y += (2 * sampled[0]! - 1) * this.#now[N.jitterY]!
   }
 
   /**
@@ -237,8 +241,8 @@ export class Launcher {
    * exact.
    */
   #fanOut(pool: Pool, i: number): void {
-    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.fan, 0)
-    const by = this.#now[N.fan]! * (SAMPLED[0]! - 0.5)
+    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.fan, 0, sampled)
+    const by = this.#now[N.fan]! * (sampled[0]! - 0.5)
     if (this.#source.aim === 'direction') {
       pair[0] = this.#now[N.heading]! + by
       cosSinIn(pair)

@@ -8,7 +8,7 @@
 import { STREAMS } from '@gliv/model'
 import type { BirthQueue } from './birthQueue.ts'
 import { type EmitterProgram, withLane, TOP_UP_KEY, MICRO } from '../program/index.ts'
-import { sampleRangeInto, SAMPLED, keyAfter, startKey } from '../maths/index.ts'
+import { sampleRangeInto, keyAfter, startKey } from '../maths/index.ts'
 import { type EventLog, isDead, type Pool } from '../state/index.ts'
 import { writeAppearanceParameters } from './kernelLaunch.ts'
 import type { Launcher } from './launcher.ts'
@@ -18,6 +18,9 @@ import type { Motion } from '../integrate/index.ts'
 import { type Firing, DelayedSpawnHeap, RELAYED } from './relays/delayedSpawns.ts'
 import type { RelayTriggers } from './relays/relayTriggers.ts'
 import type { Moment, SimulationContext } from '../input/index.ts'
+
+/** Where a drawn number arrives: a value that a function gives back may cost an object. */
+const sampled = new Float64Array(1)
 
 /** What a birth goes through. */
 export interface SpawnerParts {
@@ -112,8 +115,8 @@ export class Spawner {
     pool.source.fill(queue.sourceIndex, from, from + count)
     this.births += count
     for (let i = from; i < from + count; i++) {
-      sampleRangeInto(source.type.numbers.life, pool.keyHi, pool.keyLo, i, STREAMS.life)
-      pool.life[i] = SAMPLED[0]!
+      sampleRangeInto(source.type.numbers.life, pool.keyHi, pool.keyLo, i, STREAMS.life, sampled)
+      pool.life[i] = sampled[0]!
       if (!isDead(pool, i, this.#now)) this.alive++
     }
   }
@@ -231,8 +234,8 @@ export class Spawner {
       pool.life[i] = Math.max(1e-3, (start + length) / MICRO - this.#moment.timeline)
       return
     }
-    sampleRangeInto(type.numbers.life, pool.keyHi, pool.keyLo, i, STREAMS.life)
-    pool.life[i] = lanes.life ? withLane(lanes.life, SAMPLED[0]!, this.#moment.timeline) : SAMPLED[0]!
+    sampleRangeInto(type.numbers.life, pool.keyHi, pool.keyLo, i, STREAMS.life, sampled)
+    pool.life[i] = lanes.life ? withLane(lanes.life, sampled[0]!, this.#moment.timeline) : sampled[0]!
   }
 
   /** Place, appearance and first step of all births since the last time. */

@@ -1,8 +1,11 @@
 /** Forces along the way that a particle goes: thrust, brake, quadratic drag, turn. */
 import { STREAMS } from '@gliv/model'
-import { sampleRangeInto, cosSinIn, logRatio, SAMPLED } from '../../maths/index.ts'
+import { sampleRangeInto, cosSinIn, logRatio } from '../../maths/index.ts'
 import { withLane, rampOfForce } from '../../program/index.ts'
 import type { ForceMaker, StepScope } from '../step/stepScope.ts'
+
+/** Where a drawn number arrives: a value that a function gives back may cost an object. */
+const sampled = new Float64Array(1)
 
 const turned = new Float64Array(2)
 
@@ -126,8 +129,8 @@ export const turn: ForceMaker = ({ source, lanes }) => {
       if (a === 0) return
       const factor = scope.factors(ramp)
       for (let i = from; i < to; i++) {
-        sampleRangeInto(range, pool.keyHi, pool.keyLo, i, STREAMS.turn)
-        const deg = SAMPLED[0]! * lane * factor[i]! * seconds * (pool.effectScale[i]! < 0 ? -1 : 1)
+        sampleRangeInto(range, pool.keyHi, pool.keyLo, i, STREAMS.turn, sampled)
+        const deg = sampled[0]! * lane * factor[i]! * seconds * (pool.effectScale[i]! < 0 ? -1 : 1)
         if (deg === 0) continue
         turned[0] = deg
         cosSinIn(turned)

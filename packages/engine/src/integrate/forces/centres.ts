@@ -5,10 +5,13 @@
 import type { Centre, Falloff, PropertyId } from '@gliv/model'
 import { withLane, rampOfForce } from '../../program/index.ts'
 import { EmitterCentre } from '../../input/index.ts'
-import { type EdgeGrid, NEAREST, nearestWithin } from '../../geometry/index.ts'
+import { type EdgeGrid, nearestWithin } from '../../geometry/index.ts'
 import type { CompiledRamp } from '../../appearance/index.ts'
 import { NUMBERS, type Slab, CENTRAL, SWIRL_SHIFT } from '../../kernels/index.ts'
 import type { ForceMaker, StepScope } from '../step/stepScope.ts'
+
+/** The way from the nearest edge to a place, and its length. */
+const nearest = new Float64Array(3)
 
 /** Where a force has its centre, in the particles' own space. */
 export class CentrePoint {
@@ -229,10 +232,11 @@ const avoidSurfaces: ForceMaker = ({ source, lanes }, context) => {
       for (let i = from; i < to; i++) {
         const px = pool.x[i]! + pool.vx[i]! * half
         const py = pool.y[i]! + pool.vy[i]! * half
-        if (!nearestWithin(grid, m.a * px + m.c * py + m.e, m.b * px + m.d * py + m.f, reach)) continue
-        const k = (strength * factor[i]! * (1 - NEAREST[2]! / reach)) / NEAREST[2]!
-        const x = NEAREST[0]! * k
-        const y = NEAREST[1]! * k
+        if (!nearestWithin(grid, m.a * px + m.c * py + m.e, m.b * px + m.d * py + m.f, reach, nearest))
+          continue
+        const k = (strength * factor[i]! * (1 - nearest[2]! / reach)) / nearest[2]!
+        const x = nearest[0]! * k
+        const y = nearest[1]! * k
         ax[i]! += carried ? back.a * x + back.c * y : x
         ay[i]! += carried ? back.b * x + back.d * y : y
       }

@@ -1,11 +1,14 @@
 /** Ways that are laid on top of a particle's own: sway and rail. */
 import { STREAMS } from '@gliv/model'
-import { cosSinIn, SAMPLED, sampleInto } from '../../maths/index.ts'
+import { cosSinIn, sampleInto } from '../../maths/index.ts'
 import { flattenPath, pathPlaceInto, type PathPlace } from '../../geometry/index.ts'
 import { type CompiledRamp, compileRamp, rampAt } from '../../appearance/index.ts'
 import { directionInto } from '../step/headings.ts'
 import { rampOfForce } from '../../program/index.ts'
 import type { ForceMaker, StepScope } from '../step/stepScope.ts'
+
+/** Where a drawn number arrives: a value that a function gives back may cost an object. */
+const sampled = new Float64Array(1)
 
 const way = new Float64Array(2)
 const wave = new Float64Array(2)
@@ -30,8 +33,8 @@ export const sway: ForceMaker = ({ source }) => {
     },
     apply: ({ pool, from, to, start, end, wayX, wayY }) => {
       for (let i = from; i < to; i++) {
-        sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.swayPhase, 0)
-        const phase = SAMPLED[0]! * numbers.swayPhase
+        sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.swayPhase, 0, sampled)
+        const phase = sampled[0]! * numbers.swayPhase
         const age = end - pool.born[i]!
         const before = start - pool.born[i]!
         const life = pool.life[i]!
