@@ -1,6 +1,6 @@
 /** What each choice touches when it changes; the table of numbers says it for the numbers. */
 import type { InvalidationLevel } from './property.ts'
-import type { EmitterChoices, TypeChoices } from './resolved.ts'
+import type { EmitterChoices, TypeChoices } from './choices.ts'
 
 export const EMITTER_INVALIDATES = {
   shape: 'birth',

@@ -271,6 +271,25 @@ export class Motion {
     return forces
   }
 
+  /** Nothing but accelerations moves it, beside its own velocity. */
+  get #accelerates(): boolean {
+    const { ownWay, ways } = this.#program.motion!
+    return ownWay && !ways && !this.#wavers
+  }
+
+  get #wavers(): boolean {
+    const { speed, heading } = this.#program.motion!
+    return speed !== null || heading !== null
+  }
+
+  /** The step that takes in all that passes have added. */
+  #takeIn(ramped: boolean): void {
+    const scope = this.#scope
+    if (this.#accelerates) accelerate(scope, ramped, scope.from, scope.to)
+    else if (this.#program.motion!.ownWay && !this.#wavers) advance(scope, ramped)
+    else advanceWavering(scope, this.#ramped)
+  }
+
   /**
    * The forces' passes over a range, then one step that takes in all they have added. @param plainly the
    * speed ramp is 1 for all
@@ -283,14 +302,11 @@ export class Motion {
     const slab = scope.to - scope.from > 1 ? this.#pool.slab : null
     scope.prepare()
     const forces = this.#addForces(slab)
-    const accelerates = motion.ownWay && !motion.ways && !motion.speed && !motion.heading
-    if (accelerates && slab) this.#push(slab, forces, ramped)
+    if (this.#accelerates && slab) this.#push(slab, forces, ramped)
     else {
       if (forces === 0) scope.clear(this.#steady.gx, this.#steady.gy)
       else if (forces !== ADDED) this.#push(slab!, forces | KEPT, false)
-      if (accelerates) accelerate(scope, ramped, scope.from, scope.to)
-      else if (motion.ownWay && !motion.speed && !motion.heading) advance(scope, ramped)
-      else advanceWavering(scope, this.#ramped)
+      this.#takeIn(ramped)
     }
     if (motion.limits) keepLimit(scope, this.#limit)
     this.#contact?.apply(scope)

@@ -73,29 +73,31 @@ const selectWithAppearance = (
   return count
 }
 
+/** Looks that come from ramps alone, on one frame. */
+const looksPlain = ({
+  type,
+  plainTint,
+  oneFrame,
+  angleWaver,
+  scaleWaver,
+  opacityWaver,
+}: Appearance): boolean =>
+  type.styles.scale.by === 'ramp' &&
+  type.styles.opacity.by === 'ramp' &&
+  !type.scaleApart &&
+  plainTint &&
+  oneFrame &&
+  !angleWaver &&
+  !scaleWaver &&
+  !opacityWaver
+
 /** Whether quads need nothing but place, scale and turn: the common case, and the fast one. */
-export const isPlain = (run: EmitterRun): boolean => {
-  const { appearance, program } = run
-  const { type } = appearance
+export const isPlain = ({ appearance, program, placedPlainly }: EmitterRun): boolean => {
+  const { facing, numbers } = appearance.type
   const { space, order } = program.source
-  const ramped =
-    type.styles.scale.by === 'ramp' &&
-    type.styles.opacity.by === 'ramp' &&
-    appearance.plainTint &&
-    order === 'newest'
-  return (
-    ramped &&
-    !program.laned &&
-    !appearance.angleWaver &&
-    !appearance.scaleWaver &&
-    !appearance.opacityWaver &&
-    appearance.oneFrame &&
-    !type.scaleApart &&
-    type.facing === 'fixed' &&
-    type.numbers.stretch === 0 &&
-    space === SPACE.released &&
-    run.placedPlainly
-  )
+  const turnsPlainly = facing === 'fixed' && numbers.stretch === 0
+  const standsPlainly = space === SPACE.released && placedPlainly && order === 'newest'
+  return !program.laned && turnsPlainly && standsPlainly && looksPlain(appearance)
 }
 
 /** Plain particles of some slots; returns how many are visible. */

@@ -121,7 +121,10 @@ const writeTints = (
 /** An opacity that wavers stays from 0 to 1. */
 const flickered = (opacity: number, by: number): number => Math.min(1, Math.max(0, opacity * (1 + by)))
 
-/** Writes opacity and tint into the frame from a word on; scales stay in the columns. @param seconds where lanes are read */
+/**
+ * Writes opacity and tint into the frame from a word on; scales stay in the columns.
+ * @param seconds where lanes are read
+ */
 export const writeAppearance = (
   run: EmitterRun,
   v: VisibleColumns,

@@ -12,7 +12,7 @@ export interface Source {
   timeInto(pass: number, ordinal: number, out: Float64Array): void
   /** Most births in any window of so many seconds on the clock, in which so many passes can meet. */
   most(window: number, passes: number): number
-  /** Bursts only: whether chance hasEmitToggle this ordinal, and where in its burst it is. */
+  /** Bursts only: whether chance withholds an ordinal, and where in its burst it is. */
   readonly burst?: BurstPlace
 }
 

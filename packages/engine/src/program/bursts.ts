@@ -1,5 +1,5 @@
 /** Bursts: firings at drawn times with drawn counts, each spread evenly over its span. */
-import { type ResolvedBurst, sourceOfId, STREAMS } from '@gliv/model'
+import { type Range, type ResolvedBurst, sourceOfId, STREAMS } from '@gliv/model'
 import { sampleRange, sampleWhole, sample, keyInto, type Key } from '../maths/index.ts'
 import type { Source } from './birthSource.ts'
 import { MICRO, micro } from './timeline.ts'
@@ -20,118 +20,150 @@ const FIRING_ORDINAL = 0x80000000
 /** Passes whose firings are kept, so that the two that meet in one tick do not push each other out. */
 const KEPT = 2
 
-/** null when it never fires. */
-export const burstSource = (
-  burst: ResolvedBurst,
-  salt: number,
-  delay: number,
-  limit: number,
-  rate: number,
-  seed: number,
-  places: number,
-): Source | null => {
-  const { burstAt, burstCount, burstSpan, burstRepeats, burstInterval, burstChance } = burst.numbers
-  const count = burst.eachPlace ? { from: places, to: places } : burstCount
-  if (count.to === 0 || delay + micro(burstAt.from) >= limit) return null
-  const key = sourceOfId(burst.id)
-  const wholeSpan = micro(burstSpan)
+/** Where a burst stands in its effect. */
+export interface BurstScope {
+  readonly salt: number
+  /** Microseconds on the timeline: the emitter's delay, and the end of what it may send out. */
+  readonly delay: number
+  readonly limit: number
+  /** Ticks per second. */
+  readonly rate: number
+  readonly seed: number
+  /** Places of the shape, for bursts with one particle each. */
+  readonly places: number
+}
+
+/** Ordinal of a firing's first particle. */
+const firstOf = (firings: Firings, firing: number): number => (firing > 0 ? firings.upTo[firing - 1]! : 0)
+
+const firingOf = (firings: Firings, ordinal: number): number => {
+  let firing = 0
+  while (firings.upTo[firing]! <= ordinal) firing++
+  return firing
+}
+
+class Burst implements Source {
+  readonly id: string
+  readonly key: number
+  readonly burst: NonNullable<Source['burst']>
+  readonly #burst: ResolvedBurst
+  readonly #scope: BurstScope
+  readonly #count: Range
+  readonly #wholeSpan: number
+  readonly #drawn: Key = { hi: 0, lo: 0 }
+  readonly #kept: Firings[] = Array.from({ length: KEPT }, () => ({ pass: -1, at: [], upTo: [], fires: [] }))
+
+  constructor(burst: ResolvedBurst, scope: BurstScope, count: Range) {
+    this.id = burst.id
+    this.key = sourceOfId(burst.id)
+    this.#burst = burst
+    this.#scope = scope
+    this.#count = count
+    this.#wholeSpan = micro(burst.numbers.burstSpan)
+    this.burst = {
+      withheld: (pass, ordinal) => {
+        const firings = this.#firingsOf(pass)
+        return !firings.fires[firingOf(firings, ordinal)]
+      },
+      placeInto: (pass, ordinal, out) => {
+        const firings = this.#firingsOf(pass)
+        const firing = firingOf(firings, ordinal)
+        out.inBurst = ordinal - firstOf(firings, firing)
+        out.burstCount = firings.upTo[firing]! - firstOf(firings, firing)
+      },
+    }
+  }
+
+  due(pass: number, t: number, strict: boolean): number {
+    const firings = this.#firingsOf(pass)
+    const since = t / this.#scope.rate
+    let due = 0
+    for (let firing = 0; firing < firings.at.length; firing++) {
+      const at = firings.at[firing]!
+      if (strict ? at >= since : at > since) break
+      const begin = firstOf(firings, firing)
+      const size = firings.upTo[firing]! - begin
+      if (size === 0) continue
+      const within = this.#dueWithin(at, size, this.#spanOf(firings, firing), since, strict)
+      due = begin + within
+      if (within < size) break
+    }
+    return due
+  }
+
+  timeInto(pass: number, ordinal: number, out: Float64Array): void {
+    out[0] = this.#timeOf(this.#firingsOf(pass), ordinal) / MICRO
+  }
+
+  most(window: number, passes: number): number {
+    const { burstRepeats, burstInterval, burstSpan } = this.#burst.numbers
+    const least = Math.max(1, micro(burstInterval.from))
+    const firings =
+      burstInterval.to > 0
+        ? Math.min(burstRepeats, Math.floor(((window + burstSpan) * MICRO) / least) + 2)
+        : burstRepeats
+    return firings * this.#count.to * passes
+  }
+
+  /** How many of a firing's `size` particles are there at a moment. */
+  #dueWithin(at: number, size: number, span: number, since: number, strict: boolean): number {
+    if (span <= 0) return size
+    // Ordinals k with span × k ÷ size ≤ since − at; the same division as in `#timeOf` decides at the border.
+    let within = Math.min(size, Math.max(0, Math.floor(((since - at) * size) / span) - 1))
+    while (
+      within < size &&
+      (strict ? at + (span * within) / size < since : at + (span * within) / size <= since)
+    )
+      within++
+    return within
+  }
+
+  /** In microseconds on the timeline; what a span would carry past the end of the pass is cut by the caller. */
+  #timeOf(firings: Firings, ordinal: number): number {
+    const firing = firingOf(firings, ordinal)
+    const begin = firstOf(firings, firing)
+    const size = firings.upTo[firing]! - begin
+    return firings.at[firing]! + (this.#spanOf(firings, firing) * (ordinal - begin)) / size
+  }
+
   /** A firing is over when the next one begins, so that times never fall with the ordinal. */
-  const spanOf = (firings: Firings, firing: number): number =>
-    Math.min(wholeSpan, (firings.at[firing + 1] ?? Infinity) - firings.at[firing]!)
-  const drawn: Key = { hi: 0, lo: 0 }
-  const layOut = (pass: number, out: Firings): void => {
+  #spanOf(firings: Firings, firing: number): number {
+    return Math.min(this.#wholeSpan, (firings.at[firing + 1] ?? Infinity) - firings.at[firing]!)
+  }
+
+  #firingsOf(pass: number): Firings {
+    const slot = this.#kept[pass % KEPT]!
+    if (slot.pass !== pass) this.#layOut(pass, slot)
+    return slot
+  }
+
+  #layOut(pass: number, out: Firings): void {
+    const { burstAt, burstRepeats, burstInterval, burstChance } = this.#burst.numbers
+    const { seed, salt, delay, limit } = this.#scope
     out.pass = pass
     out.at.length = out.upTo.length = out.fires.length = 0
     let sum = 0
     let at = 0
     for (let firing = 0; firing < burstRepeats; firing++) {
-      keyInto(drawn, seed, salt, key, pass, FIRING_ORDINAL + firing)
-      const { hi, lo } = drawn
+      keyInto(this.#drawn, seed, salt, this.key, pass, FIRING_ORDINAL + firing)
+      const { hi, lo } = this.#drawn
       at =
         firing === 0
           ? delay + micro(sampleRange(burstAt, STREAMS.burstAt, hi, lo))
           : at + micro(sampleRange(burstInterval, STREAMS.burstInterval, hi, lo))
       if (at >= limit) break
-      sum += sampleWhole(count, STREAMS.burstCount, hi, lo)
+      sum += sampleWhole(this.#count, STREAMS.burstCount, hi, lo)
       out.at.push(at)
       out.upTo.push(sum)
       out.fires.push(burstChance >= 1 || sample(hi, lo, STREAMS.burstChance, 0) < burstChance)
     }
   }
-  const kept: Firings[] = Array.from({ length: KEPT }, () => ({ pass: -1, at: [], upTo: [], fires: [] }))
-  const firingsOf = (pass: number): Firings => {
-    const slot = kept[pass % KEPT]!
-    if (slot.pass !== pass) layOut(pass, slot)
-    return slot
-  }
-  const firingOf = (firings: Firings, ordinal: number): number => {
-    let firing = 0
-    while (firings.upTo[firing]! <= ordinal) firing++
-    return firing
-  }
-  const first = (firings: Firings, firing: number): number => (firing > 0 ? firings.upTo[firing - 1]! : 0)
-  /**
-   * In microseconds on the timeline; what a span would carry past the end of the pass is cut by the caller.
-   */
-  const timeOf = (firings: Firings, ordinal: number): number => {
-    const firing = firingOf(firings, ordinal)
-    const begin = first(firings, firing)
-    return (
-      firings.at[firing]! + (spanOf(firings, firing) * (ordinal - begin)) / (firings.upTo[firing]! - begin)
-    )
-  }
-  return {
-    id: burst.id,
-    key,
-    due: (pass, t, strict) => {
-      const firings = firingsOf(pass)
-      const since = t / rate
-      let due = 0
-      for (let firing = 0; firing < firings.at.length; firing++) {
-        const at = firings.at[firing]!
-        if (strict ? at >= since : at > since) break
-        const begin = first(firings, firing)
-        const size = firings.upTo[firing]! - begin
-        if (size === 0) continue
-        const span = spanOf(firings, firing)
-        let within = size
-        if (span > 0) {
-          // Ordinals k with span × k ÷ size ≤ since − at; the same division as in `timeOf` decides at the
-          // border.
-          within = Math.min(size, Math.max(0, Math.floor(((since - at) * size) / span) - 1))
-          while (
-            within < size &&
-            (strict ? at + (span * within) / size < since : at + (span * within) / size <= since)
-          )
-            within++
-        }
-        due = begin + within
-        if (within < size) break
-      }
-      return due
-    },
-    timeInto: (pass, ordinal, out) => {
-      out[0] = timeOf(firingsOf(pass), ordinal) / MICRO
-    },
-    most: (window, passes) => {
-      const least = Math.max(1, micro(burstInterval.from))
-      const firings =
-        burstInterval.to > 0
-          ? Math.min(burstRepeats, Math.floor(((window + burstSpan) * MICRO) / least) + 2)
-          : burstRepeats
-      return firings * count.to * passes
-    },
-    burst: {
-      withheld: (pass, ordinal) => {
-        const firings = firingsOf(pass)
-        return !firings.fires[firingOf(firings, ordinal)]
-      },
-      placeInto: (pass, ordinal, out) => {
-        const firings = firingsOf(pass)
-        const firing = firingOf(firings, ordinal)
-        out.inBurst = ordinal - first(firings, firing)
-        out.burstCount = firings.upTo[firing]! - first(firings, firing)
-      },
-    },
-  }
+}
+
+/** null when it never fires. */
+export const burstSource = (burst: ResolvedBurst, scope: BurstScope): Source | null => {
+  const { burstAt, burstCount } = burst.numbers
+  const count = burst.eachPlace ? { from: scope.places, to: scope.places } : burstCount
+  if (count.to === 0 || scope.delay + micro(burstAt.from) >= scope.limit) return null
+  return new Burst(burst, scope, count)
 }

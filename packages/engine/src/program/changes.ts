@@ -6,6 +6,7 @@ import {
   type PropertyId,
   type ResolvedEffect,
   type ResolvedEmitter,
+  type ResolvedType,
   type InvalidationLevel,
   TYPE_INVALIDATES,
   type TypeChoices,
@@ -48,27 +49,39 @@ const changedLanes = (a: ResolvedEmitter['lanes'], b: ResolvedEmitter['lanes']):
   return level
 }
 
+const changedType = (a: ResolvedType, b: ResolvedType): InvalidationLevel | null => {
+  if (a === b) return null
+  const appearance = ({ ramps, pictures, palette }: ResolvedType) => [ramps, pictures, palette]
+  const moves = !same(a.mark, b.mark) || !same(a.ramps.speed, b.ramps.speed)
+  const levels: (InvalidationLevel | null)[] = [
+    changedNumbers(a.numbers, b.numbers),
+    changedChoices<TypeChoices>(a, b, TYPE_INVALIDATES),
+    same(appearance(a), appearance(b)) ? null : 'output',
+    moves ? 'motion' : null,
+  ]
+  return levels.reduce(deeper, null)
+}
+
 /**
  * The dearest kind of work between two states of an emitter; null when nothing that is simulated or drawn
  * differs.
  */
 export const invalidationBetween = (a: ResolvedEmitter, b: ResolvedEmitter): InvalidationLevel | null => {
   if (a === b) return null
-  let level = deeper(changedNumbers(a.numbers, b.numbers), changedNumbers(a.type.numbers, b.type.numbers))
   const { lanes: _lanes, ...choices } = EMITTER_INVALIDATES
-  level = deeper(level, changedChoices<EmitterChoices>(a, b, choices))
-  level = deeper(level, changedLanes(a.lanes, b.lanes))
-  if (a.type !== b.type) level = deeper(level, changedChoices<TypeChoices>(a.type, b.type, TYPE_INVALIDATES))
-  if (a.salt !== b.salt || a.mask !== b.mask) level = deeper(level, 'emission')
-  if (!same(a.bursts, b.bursts) || !same(a.relays, b.relays)) level = deeper(level, 'emission')
-  const appearance = (e: ResolvedEmitter) => [e.type.ramps, e.type.pictures, e.type.palette]
-  if (a.type !== b.type && !same(appearance(a), appearance(b))) level = deeper(level, 'output')
-  if (a.type !== b.type && !same(a.type.mark, b.type.mark)) level = deeper(level, 'motion')
-  if (a.type !== b.type && !same(a.type.ramps.speed, b.type.ramps.speed)) level = deeper(level, 'motion')
+  const births =
+    a.salt !== b.salt || a.mask !== b.mask || !same(a.bursts, b.bursts) || !same(a.relays, b.relays)
+  const levels: (InvalidationLevel | null)[] = [
+    changedNumbers(a.numbers, b.numbers),
+    changedChoices<EmitterChoices>(a, b, choices),
+    changedLanes(a.lanes, b.lanes),
+    births ? 'emission' : null,
+    changedType(a.type, b.type),
+  ]
+  const level = levels.reduce(deeper, null)
   // Names and ids of the type are carried along without work.
-  if (level === null && (a.name !== b.name || a.type.id !== b.type.id || a.type.name !== b.type.name))
-    level = 'output'
-  return level
+  const renamed = a.name !== b.name || a.type.id !== b.type.id || a.type.name !== b.type.name
+  return level ?? (renamed ? 'output' : null)
 }
 
 /** Whether something changed that all emitters share. */

@@ -287,6 +287,20 @@ const historyOf = ({ relay, child, inner }: RelayProgram): number =>
       ? innerSeconds(inner.effect) + 2 / inner.effect.rate
       : 0)
 
+/** What a type's contacts leave behind, and whether it goes again. */
+const marksOf = ({ type: { mark, contact, numbers }, space }: ResolvedEmitter): EmitterProgram['marks'] => {
+  if (!mark || contact === 'none' || space === 'pinned') return 'none'
+  return numbers.markFade > 0 ? 'fading' : 'lasting'
+}
+
+/** How many were born by a moment cannot be told from the moment alone. */
+const hasUncertainBirths = ({ effect }: Context, { numbers, bursts }: ResolvedEmitter): boolean =>
+  numbers.minimum > 0 ||
+  numbers.flowPerPx > 0 ||
+  numbers.alongDelay > 0 ||
+  effect.play === 'sustain' ||
+  bursts.some((b) => b.numbers.burstChance < 1)
+
 const compileNode = (
   context: Context,
   emitter: ResolvedEmitter,
@@ -297,15 +311,9 @@ const compileNode = (
   const lifeSeconds = longestLife(emitter)
   const relayed = path.length > 1
   const relays = emitter.relays.map((relay) => compileRelay(context, relay, root, path))
-  const { mark, contact, numbers } = emitter.type
-  const marks =
-    !mark || contact === 'none' || emitter.space === 'pinned'
-      ? 'none'
-      : numbers.markFade > 0
-        ? 'fading'
-        : 'lasting'
+  const marks = marksOf(emitter)
   const bound = relayed ? Infinity : boundAlive(context, emitter, places, lifeSeconds)
-  const { cap, minimum, flowPerPx, alongDelay } = emitter.numbers
+  const { cap, alongDelay } = emitter.numbers
   const capReachable = bound > cap
   return {
     source: emitter,
@@ -328,14 +336,7 @@ const compileNode = (
     motion: compileMotion(emitter),
     effectSustains: context.effect.play === 'sustain',
     capReachable,
-    needsCountReplay:
-      !relayed &&
-      (capReachable ||
-        minimum > 0 ||
-        flowPerPx > 0 ||
-        alongDelay > 0 ||
-        context.effect.play === 'sustain' ||
-        emitter.bursts.some((b) => b.numbers.burstChance < 1)),
+    needsCountReplay: !relayed && (capReachable || hasUncertainBirths(context, emitter)),
   }
 }
 

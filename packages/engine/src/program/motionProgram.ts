@@ -1,5 +1,5 @@
 /** What of an emitter's motion needs more than the steady step. */
-import { type ForceKind, FORCES, type ResolvedEmitter } from '@gliv/model'
+import { type ForceKind, FORCES, type ResolvedEmitter, type ResolvedType } from '@gliv/model'
 import type { CompiledRamp } from '../appearance/index.ts'
 import { passesNeeded } from './neededPasses.ts'
 import { rampOfForce } from './forceRamp.ts'
@@ -23,19 +23,21 @@ export interface MotionProgram {
   readonly endsEarly: boolean
 }
 
+/** Ends by being slow, outside the view, or where a pull ends. */
+const endsByMotion = ({ forces, numbers, endsOutside }: ResolvedType): boolean =>
+  numbers.slowEnd > 0 || endsOutside || (forces.includes('pull') && numbers.pullEnd > 0)
+
 export const compileMotion = (source: ResolvedEmitter): MotionProgram | null => {
-  const { forces, numbers, contact, endsOutside, railMode } = source.type
+  const { forces, contact, railMode } = source.type
   const passes = passesNeeded(source)
   const limits = forces.includes('limit')
   const speed = waverOf(source.type, 'speed')
   const heading = waverOf(source.type, 'heading')
   const contacts = contact !== 'none' && source.space !== 'pinned'
   const endsEarly =
-    (contacts && (contact === 'end' || contact === 'loseLife')) ||
-    numbers.slowEnd > 0 ||
-    endsOutside ||
-    (forces.includes('pull') && numbers.pullEnd > 0)
-  if (passes.length === 0 && !limits && !speed && !heading && !contacts && !endsEarly) return null
+    contacts && (contact === 'end' || contact === 'loseLife') ? true : endsByMotion(source.type)
+  const wavers = speed !== null || heading !== null
+  if (passes.length === 0 && !limits && !wavers && !contacts && !endsEarly) return null
   return {
     passes,
     ways: passes.some((kind) => FORCES[kind].acts === 'way'),

@@ -110,7 +110,15 @@ export const createSchedule = (
               : steadySource(milli, window, rate),
         ]
   const bursts = emitter.bursts.flatMap(
-    (burst) => burstSource(burst, emitter.salt, window.start, timeline.limit, rate, seed, places) ?? [],
+    (burst) =>
+      burstSource(burst, {
+        salt: emitter.salt,
+        delay: window.start,
+        limit: timeline.limit,
+        rate,
+        seed,
+        places,
+      }) ?? [],
   )
   const sources = [...flow, ...bursts]
   return { sources: timeline.identicalPasses ? sources.map(sameEachPass) : sources, window }

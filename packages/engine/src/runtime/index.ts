@@ -1,4 +1,5 @@
 /** The simulation itself: step, seek, update, and its state as data. */
+export { emissionEndSeconds, latestEndSeconds, loopSecondsOf } from './endTimes.ts'
 export {
   findParticle,
   hashParticles,
@@ -9,12 +10,5 @@ export {
   stateHash,
   tickOf,
 } from './report.ts'
-export {
-  createSimulation,
-  emissionEndSeconds,
-  latestEndSeconds,
-  loopSecondsOf,
-  Simulation,
-  type SimulationOptions,
-} from './simulation.ts'
+export { createSimulation, Simulation, type SimulationOptions } from './simulation.ts'
 export { updateSimulation, type UpdateWork } from './update.ts'

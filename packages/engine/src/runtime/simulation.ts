@@ -1,28 +1,11 @@
-import {
-  type Frame,
-  type PoseParts,
-  Refusal,
-  type ResolvedEffect,
-  type Surface,
-  type Tape,
-  type ViewRect,
-} from '@gliv/model'
-import { emptyPose, toWorld } from '../geometry/index.ts'
+import { type Frame, type PoseParts, Refusal, type Surface, type Tape, type ViewRect } from '@gliv/model'
+import { emptyPose } from '../geometry/index.ts'
 import { type CompiledTape, compileTape, type SimulationContext } from '../input/index.ts'
 import { appendInstances, setDisplay, snapFrame } from '../output/index.ts'
-import {
-  createClock,
-  emitterEndSeconds,
-  type EmitterProgram,
-  emptyFrame,
-  lastEnd,
-  type Program,
-  tickAtOrBefore,
-  warmTicks,
-} from '../program/index.ts'
+import { type EmitterProgram, emptyFrame, type Program } from '../program/index.ts'
 import { EmitterRun, PartHost } from '../spawn/index.ts'
-import { Recording, type Shown } from '../state/index.ts'
-import { releaseInstances } from '../state/index.ts'
+import { Recording, releaseInstances, type Shown } from '../state/index.ts'
+import { hasEmissionEnded } from './endTimes.ts'
 
 export interface SimulationOptions extends PoseParts {
   /** Unsigned 32 bits; default: the effect's own. */
@@ -39,6 +22,18 @@ export interface SimulationOptions extends PoseParts {
 }
 
 const NOTHING: readonly Simulation[] = []
+
+/** What a program reads: a game's inputs, an outer effect's tape, or one of its own. */
+const tapeFor = (program: Program, { live, inner, tape = [], ...at }: SimulationOptions): CompiledTape => {
+  const { effect, lastTick, periodTicks, warmTicks } = program
+  if (periodTicks > 0 && tape.length > 0)
+    throw new Refusal(
+      'tape',
+      `effect "${effect.name}" repeats exactly every ${effect.numbers.periodSeconds} s, which a tape would break; leave the tape out, or let the effect play another way`,
+    )
+  const read = (lastTick > 0 ? undefined : live) ?? inner
+  return read ?? compileTape(tape, at, at.view, warmTicks, at.surfaces)
+}
 
 /** state = f(program, seed, tape); stands at a tick, −1 before the first. */
 export class Simulation {
@@ -61,15 +56,7 @@ export class Simulation {
   constructor(program: Program, options: SimulationOptions = {}) {
     this.#program = program
     this.seed = (options.seed ?? program.effect.seed) >>> 0
-    this.#tape =
-      (program.lastTick > 0 ? undefined : options.live) ??
-      options.inner ??
-      compileTape(options.tape ?? [], options, options.view, program.warmTicks, options.surfaces)
-    if (program.periodTicks > 0 && (options.tape?.length ?? 0) > 0)
-      throw new Refusal(
-        'tape',
-        `effect "${program.effect.name}" repeats exactly every ${program.effect.numbers.periodSeconds} s, which a tape would break; leave the tape out, or let the effect play another way`,
-      )
+    this.#tape = tapeFor(program, options)
     this.#frame.originX = options.x ?? 0
     this.#frame.originY = options.y ?? 0
     this.runs = this.start(program, program.emitters)
@@ -116,7 +103,7 @@ export class Simulation {
     const context = this.#settingOf(this.#program)
     this.parts = parts.map(
       ({ part, choices, seconds }, k) =>
-        kept[k] ?? new PartHost(part, choices, seconds, context, context.makeSubEffect, toWorld),
+        kept[k] ?? new PartHost(part, choices, seconds, context, context.makeSubEffect),
     )
   }
 
@@ -246,20 +233,7 @@ export class Simulation {
     const { lastTick, periodTicks } = this.#program
     if (lastTick > 0 && periodTicks === 0) return this.tick >= lastTick
     if (this.alive > 0 || this.runs.some((run) => run.waiting > 0)) return false
-    const { effect, clock } = this.#program
-    const tick = this.#internal
-    const end = emissionEnd(effect)
-    if (effect.play === 'sustain') {
-      const stop = this.#tape.stopTick()
-      return (
-        tick >= stop &&
-        clock.secondsAt(tick) - clock.secondsAt(stop) > Math.max(0, end - effect.numbers.sustainTo)
-      )
-    }
-    return (
-      tick >= this.#tape.endTick() + delayTicks(effect) ||
-      (effect.play === 'once' && clock.secondsAt(tick) > end)
-    )
+    return hasEmissionEnded(this.#program, this.#tape, this.#internal)
   }
 
   /**
@@ -351,49 +325,3 @@ export class Simulation {
 
 export const createSimulation = (program: Program, options?: SimulationOptions): Simulation =>
   new Simulation(program, options)
-
-/** Births that wait along a shape still come after emission has ended. */
-const delayTicks = (effect: ResolvedEffect): number =>
-  effect.emitters
-    .filter((e) => !e.dormant)
-    .reduce((ticks, e) => Math.max(ticks, Math.ceil(e.numbers.alongDelay * effect.rate)), 0)
-
-/** On the timeline. */
-const emissionEnd = (effect: ResolvedEffect): number => {
-  const own = effect.emitters
-    .filter((e) => !e.dormant)
-    .reduce((end, e) => Math.max(end, emitterEndSeconds(e)), 0)
-  return effect.parts.reduce((end, part) => Math.max(end, part.numbers.partAt), own)
-}
-
-/** Longest time in seconds that a search for an end looks at. */
-const SEARCH_SECONDS = 36_000
-
-/**
- * Seconds from the effect's start at which the clock reads so much; Infinity when time stands still before.
- */
-const startSeconds = (effect: ResolvedEffect, clockSeconds: number): number => {
-  const clock = createClock(effect)
-  const warm = warmTicks(effect)
-  if (clock.plain) return Math.max(0, clockSeconds - warm / effect.rate)
-  const last = SEARCH_SECONDS * effect.rate
-  if (clock.secondsAt(last) < clockSeconds) return Infinity
-  return Math.max(0, tickAtOrBefore(clock, clockSeconds, last) - warm) / effect.rate
-}
-
-/**
- * Last moment at which something may be sent out, in seconds from the effect's start; for a sustained effect
- * stopped at once.
- */
-export const emissionEndSeconds = (effect: ResolvedEffect): number =>
-  startSeconds(effect, emissionEnd(effect))
-
-/** A bound: the last emission plus the longest life of its type. */
-export const latestEndSeconds = (effect: ResolvedEffect): number => startSeconds(effect, lastEnd(effect))
-
-/** Seconds of one repeat of a looping effect; null for others. */
-export const loopSecondsOf = (effect: ResolvedEffect): number | null => {
-  if (effect.play === 'loop') return effect.numbers.loopSeconds
-  if (effect.play === 'period') return effect.numbers.periodSeconds
-  return effect.play === 'loopWaiting' ? Math.max(0.05, lastEnd(effect)) : null
-}

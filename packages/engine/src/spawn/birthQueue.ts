@@ -199,14 +199,7 @@ export class BirthQueue {
   next(moment: Moment): boolean {
     for (;;) {
       const source = this.#earliest()
-      const waits = this.#waiting.length > 0 ? this.#waiting[0]! : null
-      if (waits && waits.clock <= this.#clockNow && (source < 0 || waits.clock <= this.#times[source]!)) {
-        this.#waiting.shift()
-        moment.clock = waits.clock
-        moment.timeline = waits.timeline
-        this.#take(waits.source, waits.pass, waits.ordinal, moment)
-        return true
-      }
+      if (this.#takeWaiting(source < 0 ? Infinity : this.#times[source]!, moment)) return true
       if (source < 0) {
         if (this.#current >= this.#last) return false
         this.#current++
@@ -220,15 +213,32 @@ export class BirthQueue {
     }
   }
 
+  /** Takes a birth that waited, if one is due in this tick and not after a moment of the clock. */
+  #takeWaiting(before: number, moment: Moment): boolean {
+    if (this.#waiting.length === 0) return false
+    const waits = this.#waiting[0]!
+    if (waits.clock > this.#clockNow || waits.clock > before) return false
+    this.#waiting.shift()
+    moment.clock = waits.clock
+    moment.timeline = waits.timeline
+    this.#take(waits.source, waits.pass, waits.ordinal, moment)
+    return true
+  }
+
+  /** Nothing could withhold a birth of this tick, delay it, or mingle it with others. */
+  get #undisturbed(): boolean {
+    if (this.#current !== this.#last || this.#waiting.length > 0 || this.#delay || this.#travels) return false
+    const { tape } = this.#context
+    if (tape.hasEmitToggle && !(tape.advance && tape.emitsAt(this.#tick))) return false
+    return this.#program.effectSustains || tape.stopTick() === Infinity
+  }
+
   /**
    * The one source that still has births in this tick, with nothing that could withhold, delay or mingle
    * them; −1 when `next` must find them.
    */
   #lone(): number {
-    if (this.#current !== this.#last || this.#waiting.length > 0 || this.#delay || this.#travels) return -1
-    const { tape } = this.#context
-    if (tape.hasEmitToggle && !(tape.advance && tape.emitsAt(this.#tick))) return -1
-    if (!this.#program.effectSustains && tape.stopTick() !== Infinity) return -1
+    if (!this.#undisturbed) return -1
     let lone = -1
     for (let s = 0; s < this.#next.length; s++) {
       if (this.#next[s]! >= this.#end[s]!) continue

@@ -21,7 +21,7 @@ import {
   type ShapeSampler,
 } from '../geometry/index.ts'
 import { type Moment, type SimulationContext, EmitterCentre } from '../input/index.ts'
-import { cosSinIn, cosSinInto, sample, sampleInto, sampleRangeInto } from '../maths/index.ts'
+import { cosSinIn, sample, sampleInto, sampleRangeInto } from '../maths/index.ts'
 import { type EmitterProgram, withLane } from '../program/index.ts'
 import type { Pool } from '../state/index.ts'
 import { writeLaunchParameters, writePoseParameters } from './kernelLaunch.ts'
@@ -189,31 +189,16 @@ export class Launcher {
    * @param from what a relay has ordered; the shape then stands there, and headings count from its direction
    */
   launch(pool: Pool, i: number, moment: Moment, from: Float64Array | null = null): void {
-    const { keyHi, keyLo } = pool
     const spot = this.#spot
-    const now = this.#now
-    const { tape } = this.#context
-    if (!tape.still) tape.poseInto(moment.ticks, this.#pose)
-    if (this.#dynamic || this.#view || this.#source.space === 'pinned')
-      tape.viewInto(moment.ticks, this.#rect)
-    if (this.#view) Object.assign(this.#shape.view, this.#rect)
-    if (this.#dynamic) this.#resize(moment.timeline)
-    if (this.#laned) this.#relane(moment.timeline)
+    this.#readMoment(moment)
     this.#choosePlace(pool, i)
     pool.along[i] = pair[0]!
     spot.colour = 0xffffff
     this.#sample(this.#shape, pair, spot)
     pool.colour[i] = spot.colour
-    if (now[N.jitterX]! > 0 || now[N.jitterY]! > 0) this.#jitter(pool, i)
-    const fanned = this.#source.aim !== 'ball' && now[N.fan]! !== 0
-    // A plain heading with a fan is turned by it before its cosine is taken.
-    if (!fanned || this.#source.aim !== 'direction') {
-      pair[0] = now[N.heading]!
-      cosSinIn(pair)
-      AIMERS[this.#source.aim](spot, pair, now, pool, i)
-    }
-    if (fanned) this.#fanOut(pool, i)
-    sampleRangeInto(this.#numbers.speed, keyHi, keyLo, i, STREAMS.speed, sampled)
+    if (this.#now[N.jitterX]! > 0 || this.#now[N.jitterY]! > 0) this.#jitter(pool, i)
+    this.#aim(pool, i)
+    sampleRangeInto(this.#numbers.speed, pool.keyHi, pool.keyLo, i, STREAMS.speed, sampled)
     const speed =
       this.#program.lanes.speed === undefined
         ? sampled[0]!
@@ -227,6 +212,30 @@ export class Launcher {
     pool.vy[i] = pair[1]! * speed
     if (from) relayedInto(pool, i, this.#source.space, this.#pose, this.#rect, from)
     else this.#intoSpace(pool, i, moment)
+  }
+
+  /** Where the effect stands, what the view shows, and what lanes say, at a birth. */
+  #readMoment(moment: Moment): void {
+    const { tape } = this.#context
+    if (!tape.still) tape.poseInto(moment.ticks, this.#pose)
+    if (this.#dynamic || this.#view || this.#source.space === 'pinned')
+      tape.viewInto(moment.ticks, this.#rect)
+    if (this.#view) Object.assign(this.#shape.view, this.#rect)
+    if (this.#dynamic) this.#resize(moment.timeline)
+    if (this.#laned) this.#relane(moment.timeline)
+  }
+
+  /** Writes the direction of the particle in slot `i` to `pair`. */
+  #aim(pool: Pool, i: number): void {
+    const now = this.#now
+    const fanned = this.#source.aim !== 'ball' && now[N.fan]! !== 0
+    // A plain heading with a fan is turned by it before its cosine is taken.
+    if (!fanned || this.#source.aim !== 'direction') {
+      pair[0] = now[N.heading]!
+      cosSinIn(pair)
+      AIMERS[this.#source.aim](this.#spot, pair, now, pool, i)
+    }
+    if (fanned) this.#fanOut(pool, i)
   }
 
   #jitter(pool: Pool, i: number): void {

@@ -4,7 +4,7 @@
  */
 import type { ResolvedPart, ResolvedRelay } from '@gliv/model'
 import { STREAMS } from '@gliv/model'
-import { emptyPose, type Pose } from '../geometry/index.ts'
+import { emptyPose, type Pose, toWorld } from '../geometry/index.ts'
 import {
   type SubEffect,
   type MakeSubEffect,
@@ -16,15 +16,10 @@ import { type Program, MICRO, type Pass } from '../program/index.ts'
 import { type Firing, DelayedSpawnHeap, RELAYED } from './relays/delayedSpawns.ts'
 
 /** `inner` as it lies in `outer`. */
-const composed = (
-  outer: Readonly<Pose>,
-  inner: Readonly<Pose>,
-  out: Pose,
-  turn: (pose: Readonly<Pose>, place: { x: number; y: number }) => void,
-): void => {
+const composed = (outer: Readonly<Pose>, inner: Readonly<Pose>, out: Pose): void => {
   out.x = inner.x
   out.y = inner.y
-  turn(outer, out)
+  toWorld(outer, out)
   out.rotate = outer.rotate + (outer.mirror ? -inner.rotate : inner.rotate)
   out.scale = outer.scale * inner.scale
   out.mirror = outer.mirror !== inner.mirror
@@ -78,7 +73,6 @@ export class PartHost {
   #seconds: number
   readonly #running = new Map<number, Running>()
   readonly #pass: Pass = { start: 0, end: 0, from: 0 }
-  readonly #place: (pose: Readonly<Pose>, place: { x: number; y: number }) => void
 
   constructor(
     part: ResolvedPart,
@@ -86,14 +80,12 @@ export class PartHost {
     seconds: number,
     context: SimulationContext,
     make: MakeSubEffect,
-    place: (pose: Readonly<Pose>, place: { x: number; y: number }) => void,
   ) {
     this.part = part
     this.#choices = choices
     this.#seconds = seconds
     this.#context = context
     this.#make = make
-    this.#place = place
   }
 
   get running(): Iterable<SubEffect> {
@@ -106,14 +98,11 @@ export class PartHost {
     const now = clock.secondsAt(tick) * MICRO
     const stopTick = tape.stopTick()
     const stop = stopTick === Infinity ? Infinity : clock.secondsAt(stopTick) * MICRO
-    const at = this.part.numbers.partAt * MICRO
     const wanted = new Map<number, number>()
     const last = timeline.passAt(now, stop)
     for (let pass = timeline.passAt(Math.max(0, now - this.#seconds * MICRO), stop); pass <= last; pass++) {
-      timeline.readPass(pass, stop, this.#pass)
-      const { start, end, from } = this.#pass
-      const moment = start + at - from
-      if (at >= from && moment < end && moment <= now && moment + this.#seconds * MICRO >= now)
+      const moment = this.#momentIn(pass, stop)
+      if (moment <= now && moment + this.#seconds * MICRO >= now)
         wanted.set(pass, this.#tickAt(moment / MICRO, tick))
     }
     for (const pass of this.#running.keys()) if (!wanted.has(pass)) this.#end(pass)
@@ -123,6 +112,15 @@ export class PartHost {
       if (byStep && tick > start) running.subEffect.step()
       else running.subEffect.seek(tick - start)
     }
+  }
+
+  /** When it starts in a pass, in microseconds of the clock; Infinity when the pass does not come to it. */
+  #momentIn(pass: number, stop: number): number {
+    this.#context.timeline.readPass(pass, stop, this.#pass)
+    const { start, end, from } = this.#pass
+    const at = this.part.numbers.partAt * MICRO
+    const moment = start + at - from
+    return at >= from && moment < end ? moment : Infinity
   }
 
   clear(): void {
@@ -183,7 +181,7 @@ export class PartHost {
     const shift = start - program.warmTicks
     const poseInto = (ticks: number, out: Pose): void => {
       tape.poseInto(ticks + shift, outer)
-      composed(outer, own, out, this.#place)
+      composed(outer, own, out)
     }
     const subEffect = this.#make(
       program,

@@ -83,6 +83,36 @@ const numbersOf = (surface: Surface): readonly number[] =>
     ? surface.points.flat()
     : NUMBERS[surface.kind].map((key) => (surface as unknown as Record<string, number>)[key]!)
 
+/** What is wrong with a surface's own sizes; null for nothing. */
+const SIZE_RULES = {
+  polygon: ({ points }) =>
+    points.length < 3 || points.length > CORNER_LIMIT
+      ? `a polygon of ${points.length} corners; give 3 to ${CORNER_LIMIT}`
+      : null,
+  circle: ({ r }) => (r > 0 ? null : `the radius is ${r}; make it over 0`),
+  box: ({ w, h }) => (w > 0 && h > 0 ? null : `the box is ${w} × ${h}; make both sides over 0`),
+  tiles: ({ size, rows }) =>
+    !(size > 0)
+      ? `a tile is ${size} px; make it over 0`
+      : rows.length > CORNER_LIMIT || rows.some((row) => row.length > CORNER_LIMIT)
+        ? `more than ${CORNER_LIMIT} tiles along a side; split the mask`
+        : null,
+} as const satisfies {
+  readonly [K in Surface['kind']]?: (surface: Extract<Surface, { kind: K }>) => string | null
+}
+
+/** What is wrong with a surface by itself; null for nothing. */
+const faultOf = (surface: Surface): string | null => {
+  if (!SURFACE_KINDS.includes(surface.kind))
+    return `"${String((surface as Surface).kind)}" is no kind of surface; use one of ${SURFACE_KINDS.join(', ')}`
+  const broken = numbersOf(surface).find((v) => !Number.isFinite(v) || Math.abs(v) > 1e6)
+  if (broken !== undefined) return `${broken} is no place; use world px from −1,000,000 to 1,000,000`
+  const rule = (SIZE_RULES as Partial<Record<Surface['kind'], (surface: Surface) => string | null>>)[
+    surface.kind
+  ]
+  return rule?.(surface) ?? null
+}
+
 /** Throws `Refusal` for surfaces that make no sense. @param place of the message */
 export const checkSurfaces = (place: string, surfaces: readonly Surface[]): void => {
   if (surfaces.length > SURFACE_LIMIT)
@@ -92,30 +122,9 @@ export const checkSurfaces = (place: string, surfaces: readonly Surface[]): void
     )
   const ids = new Set<string>()
   surfaces.forEach((surface, i) => {
-    const at = `${place}[${i}]`
-    if (!SURFACE_KINDS.includes(surface.kind))
-      throw new Refusal(
-        at,
-        `"${String(surface.kind)}" is no kind of surface; use one of ${SURFACE_KINDS.join(', ')}`,
-      )
-    if (ids.has(surface.id))
-      throw new Refusal(at, `the id "${surface.id}" is used twice; give each surface its own`)
+    const twice = `the id "${surface.id}" is used twice; give each surface its own`
+    const fault = faultOf(surface) ?? (ids.has(surface.id) ? twice : null)
+    if (fault !== null) throw new Refusal(`${place}[${i}]`, fault)
     ids.add(surface.id)
-    const broken = numbersOf(surface).find((v) => !Number.isFinite(v) || Math.abs(v) > 1e6)
-    if (broken !== undefined)
-      throw new Refusal(at, `${broken} is no place; use world px from −1,000,000 to 1,000,000`)
-    if (surface.kind === 'polygon' && (surface.points.length < 3 || surface.points.length > CORNER_LIMIT))
-      throw new Refusal(at, `a polygon of ${surface.points.length} corners; give 3 to ${CORNER_LIMIT}`)
-    if (surface.kind === 'circle' && !(surface.r > 0))
-      throw new Refusal(at, `the radius is ${surface.r}; make it over 0`)
-    if (surface.kind === 'box' && !(surface.w > 0 && surface.h > 0))
-      throw new Refusal(at, `the box is ${surface.w} × ${surface.h}; make both sides over 0`)
-    if (surface.kind === 'tiles' && !(surface.size > 0))
-      throw new Refusal(at, `a tile is ${surface.size} px; make it over 0`)
-    if (
-      surface.kind === 'tiles' &&
-      (surface.rows.length > CORNER_LIMIT || surface.rows.some((row) => row.length > CORNER_LIMIT))
-    )
-      throw new Refusal(at, `more than ${CORNER_LIMIT} tiles along a side; split the mask`)
   })
 }

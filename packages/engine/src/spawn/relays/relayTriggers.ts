@@ -136,12 +136,17 @@ export class RelayTriggers {
     if (end <= start && !ended) return
     // Share of the step that it still lived through.
     const lived = ended || end > this.#now ? 1 : (end - start) / (this.#now - start)
-    if (this.#has.has('everyPx')) this.#along(i, start, lived)
-    if (this.#has.has('everySeconds')) this.#inTime(i, start, Math.min(this.#now, end))
-    if (this.#has.has('slow')) this.#slowing(i)
+    this.#onWay(i, start, lived, Math.min(this.#now, end))
     if (end > this.#now) return
     if (this.#has.has('end')) this.#fireOnWay('end', i, 0, start, lived)
     if (ended) pool.life[i] = GONE
+  }
+
+  /** What happens while it lives. @param until seconds on the clock up to which it lived */
+  #onWay(i: number, start: number, lived: number, until: number): void {
+    if (this.#has.has('everyPx')) this.#along(i, start, lived)
+    if (this.#has.has('everySeconds')) this.#inTime(i, start, until)
+    if (this.#has.has('slow')) this.#slowing(i)
   }
 
   #along(i: number, start: number, lived: number): void {
