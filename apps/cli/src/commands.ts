@@ -10,6 +10,7 @@ import {
   findEffect,
   findPalette,
   findStage,
+  type Kit,
   kitJsonSchema,
   KitRefusal,
   resolveEffect,
@@ -23,6 +24,7 @@ import {
   latestEndSeconds,
   loopSecondsOf,
   reportRun,
+  type SimulationOptions,
   tickOf,
 } from '@gliv/engine'
 import { compileAll, exporterOf, type ExporterId } from '@gliv/export'
@@ -177,6 +179,25 @@ const pack: Command = {
   },
 }
 
+/** How `gliv run` starts an effect: seed, place, stage, view, tape. */
+const runOptions = async (args: Args, kit: Kit): Promise<SimulationOptions> => {
+  const seed = wholeOption(args, '--seed', 0, UINT32)
+  const tape = args.options.get('--tape')
+  const view = listOption(args, '--view', ',', 4)
+  const stage = args.options.get('--stage')
+  return {
+    ...(stage === undefined ? {} : { surfaces: findStage(kit, stage).surfaces }),
+    ...(seed === undefined ? {} : { seed }),
+    ...(tape === undefined ? {} : { tape: await readTape(tape) }),
+    ...(view === undefined ? {} : { view: { x: view[0]!, y: view[1]!, w: view[2]!, h: view[3]! } }),
+    x: numberOption(args, '--x') ?? 0,
+    y: numberOption(args, '--y') ?? 0,
+    rotate: numberOption(args, '--rotate') ?? 0,
+    scale: numberOption(args, '--scale') ?? 1,
+    mirror: args.has('--mirror'),
+  }
+}
+
 const run: Command = {
   usage:
     'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--stage ID_OR_NAME] [--tape FILE] [--every N] --json',
@@ -209,21 +230,7 @@ const run: Command = {
     if (until < 0 || until > 36_000)
       throw new Usage(`--until is ${until}; it must be from 0 to 36000 seconds`)
     if (!args.has('--json')) throw new Usage('gliv run gives JSON; add --json')
-    const seed = wholeOption(args, '--seed', 0, UINT32)
-    const tape = args.options.get('--tape')
-    const view = listOption(args, '--view', ',', 4)
-    const stage = args.options.get('--stage')
-    const simulation = createSimulation(compile(effect), {
-      ...(stage === undefined ? {} : { surfaces: findStage(file.kit, stage).surfaces }),
-      ...(seed === undefined ? {} : { seed }),
-      ...(tape === undefined ? {} : { tape: await readTape(tape) }),
-      ...(view === undefined ? {} : { view: { x: view[0]!, y: view[1]!, w: view[2]!, h: view[3]! } }),
-      x: numberOption(args, '--x') ?? 0,
-      y: numberOption(args, '--y') ?? 0,
-      rotate: numberOption(args, '--rotate') ?? 0,
-      scale: numberOption(args, '--scale') ?? 1,
-      mirror: args.has('--mirror'),
-    })
+    const simulation = createSimulation(compile(effect), await runOptions(args, file.kit))
     const last = tickOf(until, simulation.rate)
     const every = wholeOption(args, '--every', 1, 1_000_000)
     if (every)

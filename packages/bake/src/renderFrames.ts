@@ -66,8 +66,11 @@ interface Span {
   readonly count: number
 }
 
-const spanOf = (simulation: Simulation, options: RenderOptions): Span => {
-  const { effect } = simulation.program
+/** What is asked for, else the first whole round after everything is in flow, or all of it. */
+const secondsOf = (
+  effect: ResolvedEffect,
+  options: RenderOptions,
+): { readonly from: number; readonly to: number } => {
   const longest = Math.max(0, ...effect.emitters.map((e) => longestLife(e)))
   const loop = loopSecondsOf(effect)
   const from = options.from ?? (loop ? Math.ceil(longest / loop) * loop : 0)
@@ -77,6 +80,11 @@ const spanOf = (simulation: Simulation, options: RenderOptions): Span => {
       '--to',
       'the effect never ends, because its time stands still; say until when with --to',
     )
+  return { from, to }
+}
+
+const spanOf = (simulation: Simulation, options: RenderOptions): Span => {
+  const { from, to } = secondsOf(simulation.program.effect, options)
   const fps = options.fps ?? 30
   if (!(fps > 0 && fps <= 240))
     throw new Refusal('--fps', `${fps} is not a frame rate; it must be over 0 and at most 240`)

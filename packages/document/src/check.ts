@@ -3,7 +3,7 @@
  */
 import { type Owner, PROPERTIES, Refusal } from '@gliv/model'
 import type { z } from 'zod'
-import type { Effect, Emitter, Kit } from './kit.ts'
+import type { Effect, Emitter, Kit, ParticleType, Sheet } from './kit.ts'
 import { effectsWithin } from './edits.ts'
 import { isTakenByBirth, TAKEN_BY_BIRTH } from './ids.ts'
 import { migrate } from './migrations.ts'
@@ -196,89 +196,105 @@ const checkEmitter = (
     })
 }
 
-const checkReferences = (kit: Kit, problems: Problem[]): void => {
-  for (const type of Object.values(kit.types)) {
-    type.pictures.forEach((picture, i) => {
-      const place = `types.${type.id}.pictures.${i}`
-      for (const frame of picture.frames) checkFrame(kit, place, picture.sheet, frame, problems)
-      if (picture.clip === null && picture.frames.length === 0)
-        problems.push({
-          place: `${place}.frames`,
-          message: 'a picture needs at least one frame; add one, or name a clip',
-        })
-      const sheet = kit.sheets[picture.sheet]
-      if (picture.clip !== null && sheet && !sheet.clips.some((clip) => clip.id === picture.clip))
-        problems.push({
-          place: `${place}.clip`,
-          message: `"${sheet.name}" has no clip "${picture.clip}"; choose one of ${saidChoices(
-            sheet.clips.map((clip) => clip.id),
-            'none (add one first)',
-          )}`,
-        })
-      if (picture.clip !== null && !sheet)
-        problems.push({
-          place: `${place}.sheet`,
-          message: `there is no sheet "${picture.sheet}"; choose one of ${saidChoices(kit.sheetOrder)}`,
-        })
+const sameIds = (list: readonly { readonly id: string }[]): boolean =>
+  new Set(list.map(({ id }) => id)).size !== list.length
+
+const checkPicture = (
+  kit: Kit,
+  picture: ParticleType['pictures'][number],
+  place: string,
+  problems: Problem[],
+): void => {
+  for (const frame of picture.frames) checkFrame(kit, place, picture.sheet, frame, problems)
+  if (picture.clip === null) {
+    if (picture.frames.length === 0)
+      problems.push({
+        place: `${place}.frames`,
+        message: 'a picture needs at least one frame; add one, or name a clip',
+      })
+    return
+  }
+  const sheet = kit.sheets[picture.sheet]
+  if (!sheet)
+    problems.push({
+      place: `${place}.sheet`,
+      message: `there is no sheet "${picture.sheet}"; choose one of ${saidChoices(kit.sheetOrder)}`,
     })
-    for (const frame of type.mark?.frames ?? [])
-      checkFrame(kit, `types.${type.id}.mark`, type.mark!.sheet, frame, problems)
-    if (type.palette !== null && !kit.palettes[type.palette])
-      problems.push({
-        place: `types.${type.id}.palette`,
-        message: `there is no palette "${type.palette}"; choose one of ${saidChoices(kit.paletteOrder, 'none (add one first)')}`,
-      })
-    checkNumbers('type', type, `types.${type.id}`, problems)
-  }
-  for (const effect of Object.values(kit.effects)) {
-    checkMap(`effects.${effect.id}.emitter`, effect.emitters, effect.emitterOrder, problems)
-    checkNumbers('effect', effect, `effects.${effect.id}`, problems)
-    const within = partsProblem(kit, effect)
-    if (within) problems.push({ place: `effects.${effect.id}.parts`, message: within })
-    if (effect.backwards && effect.play !== 'once' && effect.play !== 'period')
-      problems.push({
-        place: `effects.${effect.id}.backwards`,
-        message: 'only effects that play once or repeat exactly can play backwards; change how it plays',
-      })
-    if (effect.source)
-      checkFrame(kit, `effects.${effect.id}.source`, effect.source.sheet, effect.source.frame, problems)
-    effect.parts.forEach((part, i) =>
-      part.effects.forEach((choice, k) =>
-        checkInner(kit, effect, choice.effect, `effects.${effect.id}.parts.${i}.effects.${k}`, problems),
-      ),
-    )
-    if (new Set(effect.parts.map((part) => part.id)).size !== effect.parts.length)
-      problems.push({
-        place: `effects.${effect.id}.parts`,
-        message: 'two parts have the same id; rename one',
-      })
-    for (const emitter of Object.values(effect.emitters)) {
-      const place = `effects.${effect.id}.emitters.${emitter.id}`
-      if (!kit.types[emitter.type])
-        problems.push({
-          place: `${place}.type`,
-          message: `there is no particle type "${emitter.type}"; choose one of ${saidChoices(kit.typeOrder)}`,
-        })
-      checkEmitter(kit, effect, emitter, place, problems)
-      const bursts = emitter.bursts.map((b) => b.id)
-      if (new Set(bursts).size !== bursts.length)
-        problems.push({ place: `${place}.bursts`, message: 'two bursts have the same id; rename one' })
-    }
-  }
-  for (const sheet of Object.values(kit.sheets)) {
-    for (const clip of sheet.clips)
-      for (const step of clip.steps)
-        checkFrame(kit, `sheets.${sheet.id}.clips.${clip.id}`, sheet.id, step.frame, problems)
-    if (new Set(sheet.clips.map((clip) => clip.id)).size !== sheet.clips.length)
-      problems.push({ place: `sheets.${sheet.id}.clips`, message: 'two clips have the same id; rename one' })
-    sheet.frames.forEach((f, i) => {
-      if (f.x + f.w > sheet.width || f.y + f.h > sheet.height)
-        problems.push({
-          place: `sheets.${sheet.id}.frames.${i}`,
-          message: `it reaches ${f.x + f.w} × ${f.y + f.h} but the picture is ${sheet.width} × ${sheet.height}; make the frame smaller`,
-        })
+  else if (!sheet.clips.some((clip) => clip.id === picture.clip))
+    problems.push({
+      place: `${place}.clip`,
+      message: `"${sheet.name}" has no clip "${picture.clip}"; choose one of ${saidChoices(
+        sheet.clips.map((clip) => clip.id),
+        'none (add one first)',
+      )}`,
     })
-  }
+}
+
+const checkType = (kit: Kit, type: ParticleType, problems: Problem[]): void => {
+  const place = `types.${type.id}`
+  type.pictures.forEach((picture, i) => checkPicture(kit, picture, `${place}.pictures.${i}`, problems))
+  for (const frame of type.mark?.frames ?? [])
+    checkFrame(kit, `${place}.mark`, type.mark!.sheet, frame, problems)
+  if (type.palette !== null && !kit.palettes[type.palette])
+    problems.push({
+      place: `${place}.palette`,
+      message: `there is no palette "${type.palette}"; choose one of ${saidChoices(kit.paletteOrder, 'none (add one first)')}`,
+    })
+  checkNumbers('type', type, place, problems)
+}
+
+const checkParts = (kit: Kit, effect: Effect, place: string, problems: Problem[]): void => {
+  const within = partsProblem(kit, effect)
+  if (within) problems.push({ place: `${place}.parts`, message: within })
+  effect.parts.forEach((part, i) =>
+    part.effects.forEach((choice, k) =>
+      checkInner(kit, effect, choice.effect, `${place}.parts.${i}.effects.${k}`, problems),
+    ),
+  )
+  if (sameIds(effect.parts))
+    problems.push({ place: `${place}.parts`, message: 'two parts have the same id; rename one' })
+}
+
+const checkEmitterIn = (kit: Kit, effect: Effect, emitter: Emitter, problems: Problem[]): void => {
+  const place = `effects.${effect.id}.emitters.${emitter.id}`
+  if (!kit.types[emitter.type])
+    problems.push({
+      place: `${place}.type`,
+      message: `there is no particle type "${emitter.type}"; choose one of ${saidChoices(kit.typeOrder)}`,
+    })
+  checkEmitter(kit, effect, emitter, place, problems)
+  if (sameIds(emitter.bursts))
+    problems.push({ place: `${place}.bursts`, message: 'two bursts have the same id; rename one' })
+}
+
+const checkEffect = (kit: Kit, effect: Effect, problems: Problem[]): void => {
+  const place = `effects.${effect.id}`
+  checkMap(`${place}.emitter`, effect.emitters, effect.emitterOrder, problems)
+  checkNumbers('effect', effect, place, problems)
+  if (effect.backwards && effect.play !== 'once' && effect.play !== 'period')
+    problems.push({
+      place: `${place}.backwards`,
+      message: 'only effects that play once or repeat exactly can play backwards; change how it plays',
+    })
+  if (effect.source) checkFrame(kit, `${place}.source`, effect.source.sheet, effect.source.frame, problems)
+  checkParts(kit, effect, place, problems)
+  for (const emitter of Object.values(effect.emitters)) checkEmitterIn(kit, effect, emitter, problems)
+}
+
+const checkSheet = (kit: Kit, sheet: Sheet, problems: Problem[]): void => {
+  const place = `sheets.${sheet.id}`
+  for (const clip of sheet.clips)
+    for (const step of clip.steps)
+      checkFrame(kit, `${place}.clips.${clip.id}`, sheet.id, step.frame, problems)
+  if (sameIds(sheet.clips))
+    problems.push({ place: `${place}.clips`, message: 'two clips have the same id; rename one' })
+  sheet.frames.forEach((f, i) => {
+    if (f.x + f.w > sheet.width || f.y + f.h > sheet.height)
+      problems.push({
+        place: `${place}.frames.${i}`,
+        message: `it reaches ${f.x + f.w} × ${f.y + f.h} but the picture is ${sheet.width} × ${sheet.height}; make the frame smaller`,
+      })
+  })
 }
 
 /** Problems of a kit whose form is right. */
@@ -289,7 +305,9 @@ export const checkKit = (kit: Kit): Problem[] => {
   checkMap('stage', kit.stages, kit.stageOrder, problems)
   checkMap('type', kit.types, kit.typeOrder, problems)
   checkMap('effect', kit.effects, kit.effectOrder, problems)
-  checkReferences(kit, problems)
+  for (const type of Object.values(kit.types)) checkType(kit, type, problems)
+  for (const effect of Object.values(kit.effects)) checkEffect(kit, effect, problems)
+  for (const sheet of Object.values(kit.sheets)) checkSheet(kit, sheet, problems)
   return problems
 }
 

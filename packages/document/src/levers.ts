@@ -7,7 +7,7 @@
 import { type Owner, property, propertiesOf, type PropertyId, type Range, type Unit } from '@gliv/model'
 import { usersOfType } from './edits.ts'
 import type { MakeId } from './layers.ts'
-import type { Effect, Kit, ParticleType } from './kit.ts'
+import type { Effect, Emitter, Kit, ParticleType } from './kit.ts'
 
 export const LEVERS = ['longer', 'bigger', 'denser', 'heavier'] as const
 export type Lever = (typeof LEVERS)[number]
@@ -177,6 +177,17 @@ export const partTypes = (kit: Kit, effect: Effect, makeId: MakeId): void => {
   }
 }
 
+const pullEmitter = (emitter: Emitter, lever: Lever, k: number, clamped: Clamped): void => {
+  const inPercent = (number: PropertyId): boolean => emitter.sizeUnit === 'view' && VIEW_SIZES.has(number)
+  pull('emitter', emitter, lever, k, clamped, inPercent)
+  for (const burst of emitter.bursts) pull('burst', burst, lever, k, clamped)
+  for (const relay of emitter.relays) pull('relay', relay, lever, k, clamped)
+  emitter.lanes = pullLanes(emitter.lanes, lever, k)
+  if (lever !== 'bigger') return
+  emitter.path = grown(emitter.path, k)
+  if (emitter.travel) emitter.travel = { ...emitter.travel, path: grown(emitter.travel.path, k) }
+}
+
 /** Pulls a lever by a factor above 0. Gives the numbers that ran into their limit, so that it can be said. */
 export const pullLever = (
   kit: Kit,
@@ -196,23 +207,7 @@ export const pullLever = (
     // The part's own clock: slower where the whole is longer.
     if (lever === 'longer') part.numbers.partTime = times('partTime', part.numbers.partTime, 1 / k, clamped)
   }
-  for (const id of effect.emitterOrder) {
-    const emitter = effect.emitters[id]!
-    pull(
-      'emitter',
-      emitter,
-      lever,
-      k,
-      clamped,
-      (number) => emitter.sizeUnit === 'view' && VIEW_SIZES.has(number),
-    )
-    for (const burst of emitter.bursts) pull('burst', burst, lever, k, clamped)
-    for (const relay of emitter.relays) pull('relay', relay, lever, k, clamped)
-    emitter.lanes = pullLanes(emitter.lanes, lever, k)
-    if (lever !== 'bigger') continue
-    emitter.path = grown(emitter.path, k)
-    if (emitter.travel) emitter.travel = { ...emitter.travel, path: grown(emitter.travel.path, k) }
-  }
+  for (const id of effect.emitterOrder) pullEmitter(effect.emitters[id]!, lever, k, clamped)
   for (const id of new Set(effect.emitterOrder.map((e) => effect.emitters[e]!.type))) {
     const type = kit.types[id]!
     const relative: Readonly<Partial<Record<PropertyId, boolean>>> = {

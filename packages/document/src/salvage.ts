@@ -313,17 +313,26 @@ const mendRules = (owner: 'emitter' | 'type' | 'effect', carrier: { numbers: obj
   }
 }
 
+/** An emitter, or all parts, of an effect; false when the place names neither. */
+const dropWithin = (effect: Effect, inner: string | undefined, innerId: string | undefined): boolean => {
+  if (inner === 'emitters' && innerId !== undefined) {
+    delete effect.emitters[innerId]
+    effect.emitterOrder = effect.emitterOrder.filter((other) => other !== innerId)
+    return true
+  }
+  if (inner !== 'parts' || effect.parts.length === 0) return false
+  effect.parts = []
+  return true
+}
+
 /** What is still wrong after mending goes as a whole: the thing that its place names. */
 const dropWhatIsLeft = (kit: Kit, aside: SetAside[]): boolean => {
   for (const { place, message } of checkKit(kit)) {
     const [map, id, inner, innerId] = place.split('.')
     aside.push({ place: saidPlace(place), message: saidMessage(message) })
     const effect = map === 'effects' && id !== undefined ? kit.effects[id] : undefined
-    if (effect && inner === 'emitters' && innerId !== undefined) {
-      delete effect.emitters[innerId]
-      effect.emitterOrder = effect.emitterOrder.filter((other) => other !== innerId)
-    } else if (effect && inner === 'parts' && effect.parts.length > 0) effect.parts = []
-    else if (map !== undefined && Object.hasOwn(MAPS, map) && id !== undefined) {
+    if (effect && dropWithin(effect, inner, innerId)) return true
+    if (map !== undefined && Object.hasOwn(MAPS, map) && id !== undefined) {
       delete (kit[map as MapName] as Data)[id]
       kit[MAPS[map as MapName]] = kit[MAPS[map as MapName]].filter((other) => other !== id)
     } else return false

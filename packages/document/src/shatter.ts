@@ -2,7 +2,7 @@
 import { addEmitter } from './edits.ts'
 import { freeName, type MakeId } from './layers.ts'
 import { defaultsOf } from '@gliv/model'
-import type { Kit } from './kit.ts'
+import type { Emitter, Kit, ParticleType, SheetFrame } from './kit.ts'
 
 /** A frame of a sheet. */
 export interface FramePlace {
@@ -53,9 +53,20 @@ export const addShatter = (
     parts: [],
   }
   kit.effectOrder.push(id)
-  const emitterId = addEmitter(kit, id, 'burst', makeId)
-  const emitter = kit.effects[id].emitters[emitterId]!
+  const emitter = kit.effects[id].emitters[addEmitter(kit, id, 'burst', makeId)]!
+  placePieces(emitter, from, grid)
   const type = kit.types[emitter.type]!
+  type.name = freeName(
+    `Pieces of ${frame.name}`,
+    Object.values(kit.types).map((t) => t.name),
+  )
+  type.pictures = [{ sheet: block.sheet, frames: [block.frame], clip: null, weight: 1 }]
+  setPieces(type, solid, grid)
+  return id
+}
+
+/** One piece for each place of the frame. */
+const placePieces = (emitter: Emitter, from: FramePlace, grid: number): void => {
   Object.assign(emitter, {
     name: 'Pieces',
     shape: 'picture',
@@ -72,11 +83,10 @@ export const addShatter = (
       numbers: { ...emitter.bursts[0]!.numbers, burstCount: { from: 0, to: 0 } },
     },
   ]
-  type.name = freeName(
-    `Pieces of ${frame.name}`,
-    Object.values(kit.types).map((t) => t.name),
-  )
-  type.pictures = [{ sheet: block.sheet, frames: [block.frame], clip: null, weight: 1 }]
+}
+
+/** Pieces of `grid` px, drawn with a frame of another size, that fall and fade. */
+const setPieces = (type: ParticleType, solid: SheetFrame, grid: number): void => {
   type.forces = ['gravity']
   type.scaleApart = solid.w !== solid.h
   Object.assign(type.numbers, {
@@ -92,5 +102,4 @@ export const addShatter = (
       { at: 1, value: 0, ease: 'linear' },
     ],
   }
-  return id
 }

@@ -118,14 +118,13 @@ export const deleteSheet = (kit: Kit, sheetId: string): void => {
 /** Calls `change` for each list of frame numbers that points into a sheet. */
 const eachUse = (kit: Kit, sheetId: string, change: (frame: number) => number): void => {
   const all = (frames: readonly number[]): number[] => frames.map(change)
-  for (const type of Object.values(kit.types)) {
-    for (const picture of type.pictures) if (picture.sheet === sheetId) picture.frames = all(picture.frames)
-    if (type.mark?.sheet === sheetId) type.mark.frames = all(type.mark.frames)
-  }
+  const ofSheet = <T extends { readonly sheet: string }>(use: T | null): T[] =>
+    use?.sheet === sheetId ? [use] : []
+  for (const type of Object.values(kit.types))
+    for (const use of [...type.pictures, type.mark].flatMap(ofSheet)) use.frames = all(use.frames)
   for (const effect of Object.values(kit.effects)) {
-    if (effect.source?.sheet === sheetId) effect.source.frame = change(effect.source.frame)
-    for (const { mask } of Object.values(effect.emitters))
-      if (mask?.sheet === sheetId) mask.frame = change(mask.frame)
+    const masks = Object.values(effect.emitters).map(({ mask }) => mask)
+    for (const use of [effect.source, ...masks].flatMap(ofSheet)) use.frame = change(use.frame)
   }
   for (const clip of kit.sheets[sheetId]!.clips)
     for (const step of clip.steps) step.frame = change(step.frame)

@@ -63,31 +63,28 @@ const partsAlong = (image: Image, vertical: boolean): number => {
   return 1
 }
 
-const fromName = (name: string, { width, height }: Image): Guess | null => {
-  const size = /(\d{1,4})\s*x\s*(\d{1,4})(?:\s*px)?\.\w+$/i.exec(name)
-  if (size) {
-    const [w, h] = [Number(size[1]), Number(size[2])]
-    if (
-      w >= 1 &&
-      h >= 1 &&
-      w <= width &&
-      h <= height &&
-      width % w === 0 &&
-      height % h === 0 &&
-      w * h < width * height
-    )
-      return {
-        slicing: { by: 'size', width: w, height: h, ...PLAIN_GRID },
-        why: `the file's name says ${w} × ${h}`,
-        sure: true,
-      }
-    if (w <= MOST && h <= MOST && width % w === 0 && height % h === 0 && w * h > 1)
-      return {
+/** Two numbers in a name are the size of a cell, or how many there are across and down. */
+const fromTwoNumbers = (w: number, h: number, width: number, height: number): Guess | null => {
+  if (w < 1 || h < 1 || width % w !== 0 || height % h !== 0) return null
+  if (w <= width && h <= height && w * h < width * height)
+    return {
+      slicing: { by: 'size', width: w, height: h, ...PLAIN_GRID },
+      why: `the file's name says ${w} × ${h}`,
+      sure: true,
+    }
+  return w <= MOST && h <= MOST && w * h > 1
+    ? {
         slicing: { by: 'count', columns: w, rows: h, ...PLAIN_GRID },
         why: `the file's name says ${w} columns and ${h} rows`,
         sure: true,
       }
-  }
+    : null
+}
+
+const fromName = (name: string, { width, height }: Image): Guess | null => {
+  const size = /(\d{1,4})\s*x\s*(\d{1,4})(?:\s*px)?\.\w+$/i.exec(name)
+  const found = size && fromTwoNumbers(Number(size[1]), Number(size[2]), width, height)
+  if (found) return found
   const strip = /(?:strip|frames?)[ _-]?(\d{1,3})\.\w+$/i.exec(name)
   if (strip && width % Number(strip[1]) === 0 && Number(strip[1]) > 1)
     return {

@@ -27,56 +27,109 @@ const joined = (bytes: Uint8Array, at: number): Uint8Array => {
   return all
 }
 
+/** Codes of growing width, from the lowest bit on. */
+class CodeReader {
+  readonly #data: Uint8Array
+  #held = 0
+  #bits = 0
+  #place = 0
+
+  constructor(data: Uint8Array) {
+    this.#data = data
+  }
+
+  /** The next code of so many bits, −1 at the end. */
+  next(width: number): number {
+    while (this.#bits < width && this.#place < this.#data.length) {
+      this.#held |= this.#data[this.#place++]! << this.#bits
+      this.#bits += 8
+    }
+    if (this.#bits < width) return -1
+    const code = this.#held & ((1 << width) - 1)
+    this.#held >>>= width
+    this.#bits -= width
+    return code
+  }
+}
+
+/** What codes stand for: each that was added is another one and one index more. */
+class CodeTable {
+  readonly #prefix = new Uint16Array(TABLE)
+  readonly #suffix = new Uint8Array(TABLE)
+  readonly #stack = new Uint8Array(TABLE + 1)
+  readonly clear: number
+  readonly #least: number
+  #next = 0
+  #last = -1
+  #first = 0
+  /** Bits of the next code. */
+  width = 0
+
+  /** @param least bits of an index, 1 to 11 */
+  constructor(least: number) {
+    this.clear = 1 << least
+    this.#least = least
+    for (let code = 0; code < this.clear; code++) this.#suffix[code] = code
+    this.reset()
+  }
+
+  reset(): void {
+    this.#next = this.clear + 2
+    this.width = this.#least + 1
+    this.#last = -1
+  }
+
+  knows(code: number): boolean {
+    return code !== this.clear + 1 && (code < this.#next || (code === this.#next && this.#last >= 0))
+  }
+
+  /** Writes a known code's indices to `out` from a place on, and learns from it; gives the place after. */
+  take(code: number, out: Uint8Array, at: number): number {
+    // A prefix always has a smaller code than what it begins, so that the way back ends.
+    let [from, depth, written] = [code, 0, at]
+    if (code === this.#next) {
+      this.#stack[depth++] = this.#first
+      from = this.#last
+    }
+    while (from >= this.clear) {
+      this.#stack[depth++] = this.#suffix[from]!
+      from = this.#prefix[from]!
+    }
+    this.#first = this.#suffix[from]!
+    this.#stack[depth++] = this.#first
+    while (depth > 0 && written < out.length) out[written++] = this.#stack[--depth]!
+    this.#learn()
+    this.#last = code
+    return written
+  }
+
+  #learn(): void {
+    if (this.#last < 0 || this.#next >= TABLE) return
+    this.#prefix[this.#next] = this.#last
+    this.#suffix[this.#next] = this.#first
+    this.#next++
+    if (this.#next === 1 << this.width && this.width < 12) this.width++
+  }
+}
+
 /**
  * Palette indices of a frame, `pixels` of them; what the stream does not say stays 0.
- * `at` is the place of the smallest code size, as a frame's image data begins with it. Each code writes at
- * least one
- * index or resets the table, so that there are never more steps than pixels and bits.
+ * `at` is the place of the smallest code size, as a frame's image data begins with it. Each code writes at least
+ * one index or resets the table, so that there are never more steps than pixels and bits.
  */
 export const gifIndices = (bytes: Uint8Array, at: number, pixels: number): Uint8Array => {
   const out = new Uint8Array(pixels)
   const least = bytes[at] ?? 0
   if (least < 1 || least > 11) return out
-  const data = joined(bytes, at + 1)
-  const clear = 1 << least
-  const [prefix, suffix, stack] = [new Uint16Array(TABLE), new Uint8Array(TABLE), new Uint8Array(TABLE + 1)]
-  for (let code = 0; code < clear; code++) suffix[code] = code
-  let [next, width, last, first] = [clear + 2, least + 1, -1, 0]
-  let [held, bits, place, written] = [0, 0, 0, 0]
+  const codes = new CodeReader(joined(bytes, at + 1))
+  const table = new CodeTable(least)
+  let written = 0
   while (written < pixels) {
-    while (bits < width && place < data.length) {
-      held |= data[place++]! << bits
-      bits += 8
-    }
-    if (bits < width) break
-    const code = held & ((1 << width) - 1)
-    held >>>= width
-    bits -= width
-    if (code === clear) {
-      ;[next, width, last] = [clear + 2, least + 1, -1]
-      continue
-    }
-    if (code === clear + 1 || code > next || (code === next && last < 0)) break
-    // A prefix always has a smaller code than what it begins, so that the way back ends.
-    let [from, depth] = [code, 0]
-    if (code === next) {
-      stack[depth++] = first
-      from = last
-    }
-    while (from >= clear) {
-      stack[depth++] = suffix[from]!
-      from = prefix[from]!
-    }
-    first = suffix[from]!
-    stack[depth++] = first
-    while (depth > 0 && written < pixels) out[written++] = stack[--depth]!
-    if (last >= 0 && next < TABLE) {
-      prefix[next] = last
-      suffix[next] = first
-      next++
-      if (next === 1 << width && width < 12) width++
-    }
-    last = code
+    const code = codes.next(table.width)
+    if (code < 0) break
+    if (code === table.clear) table.reset()
+    else if (table.knows(code)) written = table.take(code, out, written)
+    else break
   }
   return out
 }

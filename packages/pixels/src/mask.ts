@@ -73,6 +73,29 @@ const AROUND = [
   [0, 1],
   [1, 1],
 ] as const
+const BESIDE = [
+  [-1, 0],
+  [1, 0],
+  [0, -1],
+  [0, 1],
+] as const
+
+/** Away from the filled neighbours; 0, 0 where they lie on all sides alike. */
+const normalAt = (
+  at: (column: number, row: number) => boolean,
+  column: number,
+  row: number,
+): readonly [nx: number, ny: number] => {
+  let nx = 0
+  let ny = 0
+  for (const [dx, dy] of AROUND)
+    if (!at(column + dx, row + dy)) {
+      nx += dx
+      ny += dy
+    }
+  const length = Math.sqrt(nx * nx + ny * ny)
+  return length > 0 ? [nx / length, ny / length] : [nx, ny]
+}
 
 /**
  * Places in px from the pivot, row by row; a cell is `grid` px wide and stands at its centre. The normal of
@@ -105,21 +128,8 @@ export const maskPlaces = (
   for (let row = 0; row < cells.rows; row++)
     for (let column = 0; column < cells.columns; column++) {
       if (!at(column, row)) continue
-      let nx = 0
-      let ny = 0
-      for (const [dx, dy] of AROUND)
-        if (!at(column + dx, row + dy)) {
-          nx += dx
-          ny += dy
-        }
-      const edge =
-        !at(column - 1, row) || !at(column + 1, row) || !at(column, row - 1) || !at(column, row + 1)
-      if (part !== 'area' && !edge) continue
-      const length = Math.sqrt(nx * nx + ny * ny)
-      if (length > 0) {
-        nx /= length
-        ny /= length
-      }
+      if (part !== 'area' && BESIDE.every(([dx, dy]) => at(column + dx, row + dy))) continue
+      const [nx, ny] = normalAt(at, column, row)
       const out = part === 'edgeOut' ? grid / 2 : 0
       places.x.push((column + 0.5) * grid - rect.pivotX + nx * out)
       places.y.push((row + 0.5) * grid - rect.pivotY + ny * out)

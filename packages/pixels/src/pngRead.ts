@@ -78,26 +78,39 @@ const inflateExact = (parts: readonly Uint8Array[], expected: number): Uint8Arra
   return out
 }
 
+/** The one of three that is nearest to a + b − c; the first of equals (section 9.4). */
+const paeth = (a: number, b: number, c: number): number => {
+  const [pa, pb, pc] = [Math.abs(b - c), Math.abs(a - c), Math.abs(a + b - 2 * c)]
+  if (pa <= pb && pa <= pc) return a
+  return pb <= pc ? b : c
+}
+
+/** Each takes one filter of a row back, in place; `above` is zeros for the first row. */
+const UNFILTERS: readonly ((row: Uint8Array, above: Uint8Array, step: number) => void)[] = [
+  () => undefined,
+  (row, _above, step) => {
+    for (let i = step; i < row.length; i++) row[i]! += row[i - step]!
+  },
+  (row, above) => {
+    for (let i = 0; i < row.length; i++) row[i]! += above[i]!
+  },
+  (row, above, step) => {
+    for (let i = 0; i < row.length; i++) row[i]! += ((i >= step ? row[i - step]! : 0) + above[i]!) >> 1
+  },
+  (row, above, step) => {
+    for (let i = 0; i < step && i < row.length; i++) row[i]! += above[i]!
+    for (let i = step; i < row.length; i++) row[i]! += paeth(row[i - step]!, above[i]!, above[i - step]!)
+  },
+]
+
 /**
  * Takes the filter of one row back, in place (section 9.2). `above` is null for the first row; `step` bytes a
  * pixel, at least one.
  */
 const unfilter = (kind: number, row: Uint8Array, above: Uint8Array | null, step: number): void => {
-  const n = row.length
-  if (kind === 1) for (let i = step; i < n; i++) row[i]! += row[i - step]!
-  else if (kind === 2) {
-    if (above) for (let i = 0; i < n; i++) row[i]! += above[i]!
-  } else if (kind === 3)
-    for (let i = 0; i < n; i++) row[i]! += ((i >= step ? row[i - step]! : 0) + (above ? above[i]! : 0)) >> 1
-  else if (kind === 4)
-    for (let i = 0; i < n; i++) {
-      const a = i >= step ? row[i - step]! : 0
-      const b = above ? above[i]! : 0
-      const c = above && i >= step ? above[i - step]! : 0
-      const [pa, pb, pc] = [Math.abs(b - c), Math.abs(a - c), Math.abs(a + b - 2 * c)]
-      row[i]! += pa <= pb && pa <= pc ? a : pb <= pc ? b : c
-    }
-  else if (kind !== 0) throw new PictureError(CUT)
+  const take = UNFILTERS[kind]
+  if (!take) throw new PictureError(CUT)
+  take(row, above ?? new Uint8Array(row.length), step)
 }
 
 /** Palette and the colour that stands for transparent, as the chunks say. */

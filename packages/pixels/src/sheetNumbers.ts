@@ -52,6 +52,11 @@ export const isSheetNumbers = (data: unknown): boolean =>
   data['format'] !== 'gliv-kit' &&
   (data['format'] === 'gliv-sheet' || Array.isArray(data['frames']) || isData(data['cell']))
 
+const pivotOf = (pivot: unknown): SheetNumbers['pivot'] => {
+  const { x, y } = isData(pivot) ? pivot : {}
+  return isNumber(x) && isNumber(y) ? { x, y } : null
+}
+
 /**
  * Reads a sheet's numbers for a picture of this size. Throws `PictureError` in words when they do not fit it.
  */
@@ -72,12 +77,11 @@ export const readSheetNumbers = (data: unknown, width: number, height: number): 
     throw new PictureError(
       `Frame ${outside + 1} of the sheet's numbers reaches ${cells[outside]!.x + cells[outside]!.w} × ${cells[outside]!.y + cells[outside]!.h}, the picture has ${width} × ${height}; choose the picture that belongs to them`,
     )
-  const { pivot, fps, image } = data
-  const { x, y } = isData(pivot) ? pivot : {}
+  const { fps, image } = data
   return {
     image: typeof image === 'string' ? image : null,
     cells,
-    pivot: isNumber(x) && isNumber(y) ? { x, y } : null,
+    pivot: pivotOf(data['pivot']),
     fps: isNumber(fps) && fps >= 0.1 && fps <= 240 ? fps : null,
   }
 }

@@ -97,11 +97,13 @@ const rgbaAt = ({ width, data }: Image, x: number, y: number): number => {
     : ((data[o]! << 24) | (data[o + 1]! << 16) | (data[o + 2]! << 8) | data[o + 3]!) >>> 0
 }
 
+const isInside = ({ width, height }: Image, x: number, y: number): boolean =>
+  x >= 0 && y >= 0 && x < width && y < height
+
 /** Texels of the same colour that hang together at their sides. */
 export const fillPoints = (image: Image, x: number, y: number): Set<number> => {
   const points = new Set<number>()
-  const { width, height } = image
-  if (x < 0 || y < 0 || x >= width || y >= height) return points
+  if (!isInside(image, x, y)) return points
   const colour = rgbaAt(image, x, y)
   const open = [pointAt(x, y)]
   points.add(open[0]!)
@@ -114,15 +116,7 @@ export const fillPoints = (image: Image, x: number, y: number): Set<number> => {
       [px, py + 1],
     ] as const) {
       const next = pointAt(nx, ny)
-      if (
-        nx < 0 ||
-        ny < 0 ||
-        nx >= width ||
-        ny >= height ||
-        points.has(next) ||
-        rgbaAt(image, nx, ny) !== colour
-      )
-        continue
+      if (!isInside(image, nx, ny) || points.has(next) || rgbaAt(image, nx, ny) !== colour) continue
       points.add(next)
       open.push(next)
     }

@@ -61,6 +61,26 @@ const labelOf = (row: unknown): string =>
     ? `“${row['label'].slice(0, 60)}”`
     : 'a step without a name'
 
+const missing = (from: number, to: number): SetAside => ({
+  place: `journal.${from}`,
+  message: from === to ? `step ${from} is missing` : `steps ${from} to ${to} are missing`,
+})
+
+/** Why an entry cannot be used; null when it can. */
+const brokenBy = (row: unknown): string | null => {
+  if (!isCommit(row)) return `${labelOf(row)} cannot be read`
+  return row.hash !== undefined && row.hash !== commitHash(row)
+    ? `${labelOf(row)} is damaged: its content does not have its hash`
+    : null
+}
+
+/** Not of another line of history: else a commit in between was put there by something else. */
+const follows = (row: Commit, before: Commit): boolean =>
+  before.rev !== row.rev - 1 ||
+  before.hash === undefined ||
+  row.before === undefined ||
+  row.before === before.hash
+
 /** Entries in order; broken ones, and the places of missing ones, go to `aside`. */
 const soundCommits = ({ commits, rev }: Stored, from: number, aside: SetAside[]): Commit[] => {
   const sound: Commit[] = []
@@ -68,40 +88,21 @@ const soundCommits = ({ commits, rev }: Stored, from: number, aside: SetAside[])
   for (const row of [...commits].sort((a, b) => revOf(a) - revOf(b))) {
     const at = revOf(row)
     if (at <= from) continue
-    if (at > last + 1 && Number.isFinite(at))
-      aside.push({
-        place: `journal.${last + 1}`,
-        message:
-          at === last + 2 ? `step ${last + 1} is missing` : `steps ${last + 1} to ${at - 1} are missing`,
-      })
+    if (at > last + 1 && Number.isFinite(at)) aside.push(missing(last + 1, at - 1))
     last = Number.isFinite(at) ? at : last
-    if (!isCommit(row)) aside.push({ place: `journal.${at}`, message: `${labelOf(row)} cannot be read` })
-    else if (row.hash !== undefined && row.hash !== commitHash(row))
-      aside.push({
-        place: `journal.${at}`,
-        message: `${labelOf(row)} is damaged: its content does not have its hash`,
-      })
+    const broken = brokenBy(row)
+    if (broken !== null) aside.push({ place: `journal.${at}`, message: broken })
     else {
       const before = sound.at(-1)
-      // The same number, but of another line of history: a commit in between was put there by something else.
-      if (
-        before?.rev === at - 1 &&
-        before.hash !== undefined &&
-        row.before !== undefined &&
-        row.before !== before.hash
-      )
+      if (before && !follows(row as Commit, before))
         aside.push({
           place: `journal.${at - 1}`,
           message: `${labelOf(before)} is not the step that ${labelOf(row)} was made on`,
         })
-      sound.push(row)
+      sound.push(row as Commit)
     }
   }
-  if (rev > last)
-    aside.push({
-      place: `journal.${last + 1}`,
-      message: rev === last + 1 ? `step ${rev} is missing` : `steps ${last + 1} to ${rev} are missing`,
-    })
+  if (rev > last) aside.push(missing(last + 1, rev))
   return sound
 }
 

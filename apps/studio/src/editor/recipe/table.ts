@@ -3,7 +3,7 @@
  * the kit it changes.
  */
 import { type Kit, refuseNumber, refuseWithin } from '@gliv/document'
-import { property, type PropertyId } from '@gliv/model'
+import { type Range, property, type PropertyId } from '@gliv/model'
 import { carrierOf, readEnd, readValue, writeValue } from '../../document/propertyAddress.ts'
 import { parseTyped } from '../../document/typed.ts'
 import { forceEditor } from './forces.ts'
@@ -42,6 +42,24 @@ export const tableRows = (kit: Kit, columns: readonly EmitterPath[]): TableRow[]
 /** Name of a cell. */
 export const cellKey = (emitter: string, id: PropertyId): string => `${emitter} ${id}`
 
+/** What a typed text makes of a value, or why it is none. */
+const typedFor = (id: PropertyId, text: string, value: number | Range): Range | string => {
+  const parts = typeof value === 'number' ? (['from'] as const) : (['from', 'to'] as const)
+  const typed = parts.map((part) => parseTyped(id, text, readEnd(value, part)))
+  const [first, last] = [typed[0], typed.at(-1)]
+  if (!first || !last) return `“${text}” is no number; type digits like 12, 12-20, 16±4, *1.5 or 80%`
+  if (typeof value === 'number' && first.from !== first.to)
+    return 'One of the cells takes one number only; type digits like 12'
+  const whole = (v: number): number => (property(id).whole ? Math.round(v) : v)
+  return { from: whole(first.from), to: whole(last.to) }
+}
+
+const ordered = (range: Range, { from, to }: Range): Range => ({
+  ...range,
+  from: Math.min(from, to),
+  to: Math.max(from, to),
+})
+
 /**
  * Types one text into many cells: each takes it in its own unit and by what stands there, so that `*1.5` or
  * `80%` changes all in
@@ -57,27 +75,16 @@ export const typeInto = (
     const target = addressOf(path, id)
     const value = readValue(kit, target, id)
     if (value === undefined) continue
-    const parts = typeof value === 'number' ? (['from'] as const) : (['from', 'to'] as const)
-    const typed = parts.map((part) => parseTyped(id, text, readEnd(value, part)))
-    const [first, last] = [typed[0], typed.at(-1)]
-    if (!first || !last) return `“${text}” is no number; type digits like 12, 12-20, 16±4, *1.5 or 80%`
-    if (typeof value === 'number' && first.from !== first.to)
-      return 'One of the cells takes one number only; type digits like 12'
-    const whole = (v: number): number => (property(id).whole ? Math.round(v) : v)
-    const [from, to] = [whole(first.from), whole(last.to)]
+    const typed = typedFor(id, text, value)
+    if (typeof typed === 'string') return typed
     const carrier = carrierOf(kit, target)
     const refusal =
-      refuseNumber(id, from) ??
-      refuseNumber(id, to) ??
-      (carrier ? refuseWithin(target.owner, carrier, id, from) : null)
+      refuseNumber(id, typed.from) ??
+      refuseNumber(id, typed.to) ??
+      (carrier ? refuseWithin(target.owner, carrier, id, typed.from) : null)
     if (refusal) return refusal
     writes.push(() =>
-      writeValue(
-        kit,
-        target,
-        id,
-        typeof value === 'number' ? from : { ...value, from: Math.min(from, to), to: Math.max(from, to) },
-      ),
+      writeValue(kit, target, id, typeof value === 'number' ? typed.from : ordered(value, typed)),
     )
   }
   for (const write of writes) write()

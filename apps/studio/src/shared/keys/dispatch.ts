@@ -44,8 +44,13 @@ const held = new Map<string, Run>()
 const isActive = ({ within }: Active): boolean =>
   !within || (within()?.contains(document.activeElement) ?? false)
 
+interface Found {
+  readonly id: CommandId
+  readonly run: Run
+}
+
 /** The innermost active context that has a command for this press. */
-const find = (event: KeyboardEvent): { id: CommandId; run: Run } | null => {
+const find = (event: KeyboardEvent): Found | null => {
   for (const context of CONTEXTS.toReversed()) {
     const place = active.findLast((a) => a.context === context && isActive(a))
     const id = place && commandIn(context, event)
@@ -75,11 +80,15 @@ const onKeyDown = (event: KeyboardEvent): void => {
   if (ownerOf(event, focus, row ?? (undoes ? COMMANDS.undo : null)) !== 'command') return
   if (!found || !row) return void ((undoes || isHeldBack(event, focus)) && take(event))
   if (row.rests !== false && isAsked()) return
+  runCommand(event, found, row)
+}
+
+const runCommand = (event: KeyboardEvent, { id, run }: Found, row: ReturnType<typeof commandRow>): void => {
   if (event.repeat && !row.repeats) return take(event)
-  if (found.id === 'escape') return runEscape(event, found.run)
+  if (id === 'escape') return runEscape(event, run)
   take(event)
-  if (row.held) held.set(event.code, found.run)
-  found.run(event, true)
+  if (row.held) held.set(event.code, run)
+  run(event, true)
   keepFocus(document.activeElement)
 }
 

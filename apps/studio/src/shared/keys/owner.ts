@@ -141,16 +141,22 @@ export const focusOf = (element: Element | null, isTyping: (field: Element) => b
   const { tagName } = element
   if (tagName === 'TEXTAREA' || (element as HTMLElement).isContentEditable)
     return { kind: 'text', typing: isTyping(element), search: false }
-  if (tagName === 'INPUT') {
-    const type = element.getAttribute('type') ?? ''
-    return TEXT_INPUTS.includes(type)
-      ? { kind: 'text', typing: isTyping(element), search: type === 'search' }
-      : { kind: BY_INPUT[type] ?? 'button' }
-  }
+  if (tagName === 'INPUT') return focusOfInput(element, isTyping)
   if (tagName === 'SELECT') return { kind: isOpen(element) ? 'openList' : 'closedList' }
+  return focusOfRole(element)
+}
+
+const focusOfInput = (element: Element, isTyping: (field: Element) => boolean): Focus => {
+  const type = element.getAttribute('type') ?? ''
+  return TEXT_INPUTS.includes(type)
+    ? { kind: 'text', typing: isTyping(element), search: type === 'search' }
+    : { kind: BY_INPUT[type] ?? 'button' }
+}
+
+const focusOfRole = (element: Element): Focus => {
   const role = element.getAttribute('role') ?? ''
   if (role === 'combobox')
     return { kind: element.getAttribute('aria-expanded') === 'true' ? 'openList' : 'closedList' }
-  const kind = BY_ROLE[role] ?? BY_TAG[tagName]
+  const kind = BY_ROLE[role] ?? BY_TAG[element.tagName]
   return kind ? { kind } : { kind: 'nothing' }
 }
