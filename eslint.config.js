@@ -1,4 +1,5 @@
 import js from '@eslint/js'
+import jsdoc from 'eslint-plugin-jsdoc'
 import hooks from 'eslint-plugin-react-hooks'
 import ts from 'typescript-eslint'
 
@@ -64,6 +65,24 @@ export default ts.config(
           ignoreUrls: true,
         },
       ],
+    },
+  },
+  {
+    // What packages say of their names is well formed; that public ones say something, `npm run documented` sees.
+    files: ['packages/*/src/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/testing/**'],
+    plugins: { jsdoc },
+    settings: { jsdoc: { mode: 'typescript' } },
+    rules: {
+      'jsdoc/check-alignment': 'error',
+      'jsdoc/check-param-names': ['error', { checkDestructured: false, disableMissingParamChecks: true }],
+      'jsdoc/check-tag-names': 'error',
+      'jsdoc/empty-tags': 'error',
+      'jsdoc/no-bad-blocks': 'error',
+      'jsdoc/no-types': 'error',
+      'jsdoc/no-undefined-types': 'off',
+      'jsdoc/require-param-name': 'error',
+      'jsdoc/require-property-name': 'error',
     },
   },
   {

@@ -7,10 +7,10 @@ import { execFileSync } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
 import { dirname, join, normalize } from 'node:path'
 import ts from 'typescript'
+import { PUBLIC_PACKAGES, publicNames } from './publicNames.ts'
 
 const ROOT = new URL('..', import.meta.url).pathname
 const LONG_COLUMNS = 120
-const PUBLIC = ['model', 'document', 'engine', 'paint', 'pixels', 'player', 'bake', 'export']
 
 const isTest = (path: string): boolean => /\.test\.tsx?$|\/testing\/|^e2e\//.test(path)
 const listed = execFileSync('git', ['ls-files', '*.ts', '*.tsx', '*.mjs', '*.js', '*.cjs'], {
@@ -70,27 +70,6 @@ const twoWayPairs = (): string[] => {
     .map(([a, b]) => `${a} ⇄ ${b}`)
 }
 
-/** How many names a package exports, and how many of them have a comment of their own. */
-const documented = (name: string): [all: number, said: number] => {
-  const index = join(ROOT, 'packages', name, 'src/index.ts')
-  if (!existsSync(index)) return [0, 0]
-  const program = ts.createProgram([index], {
-    allowImportingTsExtensions: true,
-    noEmit: true,
-    skipLibCheck: true,
-    moduleResolution: ts.ModuleResolutionKind.Bundler,
-    module: ts.ModuleKind.ESNext,
-    target: ts.ScriptTarget.ES2023,
-  })
-  const checker = program.getTypeChecker()
-  const module = checker.getSymbolAtLocation(program.getSourceFile(index)!)
-  const exported = module ? checker.getExportsOfModule(module) : []
-  const plain = exported.map((symbol) =>
-    symbol.flags & ts.SymbolFlags.Alias ? checker.getAliasedSymbol(symbol) : symbol,
-  )
-  return [plain.length, plain.filter((symbol) => symbol.getDocumentationComment(checker).length > 0).length]
-}
-
 const code = parsed.filter(({ path }) => !isTest(path))
 const functions = parsed.flatMap(functionsOf).sort((a, b) => b.length - a.length)
 const longest = [...code].sort((a, b) => b.lines - a.lines).slice(0, 5)
@@ -118,7 +97,8 @@ console.log(
   `lines over ${LONG_COLUMNS}        ${share(wide.length, lines)}, the longest ${Math.max(0, ...wide.map(({ length }) => length))}`,
 )
 console.log(`two-way folder pairs  ${pairs.length}${pairs.map((pair) => `\n  ${pair}`).join('')}`)
-for (const name of PUBLIC) {
-  const [all, said] = documented(name)
-  if (all > 0) console.log(`documented exports    ${name} ${share(said, all)} of ${all}`)
+for (const name of PUBLIC_PACKAGES) {
+  const names = publicNames(name)
+  const said = names.filter(({ documented }) => documented).length
+  console.log(`documented exports    ${name} ${share(said, names.length)} of ${names.length}`)
 }

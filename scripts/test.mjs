@@ -63,6 +63,7 @@ if (LONG) {
       ['types', toolCommand('tsc', ['-b'])],
       ['format', toolCommand('prettier', ['--check', '--log-level', 'warn', '.'])],
       ['lint', toolCommand('eslint', ['.', '--max-warnings', '0'])],
+      ['documented names', toolCommand('tsx', ['scripts/documented.ts'])],
       ['frozen hashes and bytes', toolCommand('tsx', ['scripts/frozen.ts'])],
       ['kernels', toolCommand('tsx', ['scripts/kernels.ts', '--check'])],
       ['dependencies', toolCommand('depcruise', ['--config', '.dependency-cruiser.cjs', 'packages', 'apps'])],

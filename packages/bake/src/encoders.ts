@@ -2,12 +2,14 @@
 import { type BakeOptions, type EncodedFile, layOut, type Progress, sheetFiles } from './sheet.ts'
 import type { RenderedFrames } from './renderFrames.ts'
 
+/** Files of one bake, and what they are in words. */
 export interface Encoded {
   readonly files: readonly EncodedFile[]
   /** What was made, in a few words. */
   readonly summary: string
 }
 
+/** One form that rendered frames can be written in. */
 export interface Encoder {
   readonly id: string
   /** What a menu says. */
@@ -16,6 +18,7 @@ export interface Encoder {
   encode(frames: RenderedFrames, name: string, options: BakeOptions, progress?: Progress): Encoded
 }
 
+/** Forms that bakes are written in; the dialog and the command line offer these. */
 export const ENCODERS = [
   {
     id: 'sheet',
@@ -28,6 +31,7 @@ export const ENCODERS = [
   },
 ] as const satisfies readonly Encoder[]
 
+/** Name of an encoder in `ENCODERS`. */
 export type EncoderId = (typeof ENCODERS)[number]['id']
 
 /** The encoder of an id. */

@@ -4,6 +4,7 @@ import { blit, createImage, encodePng, type Image, onPalette } from '@gliv/pixel
 import { columnsOf } from './layout.ts'
 import { type RenderedFrames, renderFrames, type RenderOptions } from './renderFrames.ts'
 
+/** What of an effect is baked to a sheet, and how it is laid out. */
 export interface BakeOptions extends RenderOptions {
   /** Frames beside each other; default: about as wide as high. */
   readonly columns?: number
@@ -32,6 +33,7 @@ export interface SheetJson {
   }[]
 }
 
+/** A sprite sheet as bytes of a PNG, and its numbers. */
 export interface BakedSheet {
   readonly png: Uint8Array
   readonly json: SheetJson

@@ -14,4 +14,8 @@ const ordered = (value: unknown): unknown => {
   return Object.fromEntries(keys.map((key) => [key, ordered((value as Record<string, unknown>)[key])]))
 }
 
+/**
+ * JSON with sorted keys and an indent of one space, ending in a line feed: equal data gives equal bytes
+ * (docs/format.md).
+ */
 export const canonicalJson = (value: unknown): string => `${JSON.stringify(ordered(value), null, 1)}\n`

@@ -12,6 +12,7 @@ import { brokenRules } from './rules.ts'
 import { said, saidChoices, saidMessage, saidPlace } from './said.ts'
 import { kitSchema } from './schema.ts'
 
+/** One thing that is wrong with a kit: where, as a path of keys joined by dots, and what to do about it. */
 export interface Problem {
   readonly place: string
   readonly message: string

@@ -15,6 +15,7 @@ import {
   type Part,
 } from './kit.ts'
 
+/** A kit with nothing in it but the default rate of 60 ticks per second. */
 export const emptyKit = (id: string, name: string): Kit => ({
   format: 'gliv-kit',
   version: KIT_VERSION,
@@ -36,6 +37,7 @@ export const emptyKit = (id: string, name: string): Kit => ({
   effectOrder: [],
 })
 
+/** Emitters that send out a particle type, in the kit's order. */
 export const usersOfType = (kit: Kit, typeId: string): { effect: Effect; emitter: Emitter }[] =>
   kit.effectOrder.flatMap((id) => {
     const effect = kit.effects[id]!
@@ -62,6 +64,7 @@ export interface Starter {
   readonly burst?: number
 }
 
+/** What an emitter begins as, by id. */
 export const STARTERS = {
   steady: { name: 'Steady' },
   burst: { name: 'Burst', burst: 20, numbers: { flow: 0, fan: 360, duration: 0 } },
@@ -92,6 +95,7 @@ export const STARTERS = {
     typeNumbers: { life: { from: 0.5, to: 0.9 } },
   },
 } as const satisfies Record<string, Starter>
+/** Name of a starter in `STARTERS`. */
 export type StarterId = keyof typeof STARTERS
 
 /** Adds an emitter with a particle type of its own. The kit must have a sheet. Returns its id. */
@@ -165,6 +169,9 @@ export const shareType = (kit: Kit, effectId: string, emitterId: string, typeId:
   if (before !== typeId) dropIfUnused(kit, before)
 }
 
+/**
+ * Takes an emitter away with its type, unless another emitter uses that; relays to it and companions of it go too.
+ */
 export const deleteEmitter = (kit: Kit, effectId: string, emitterId: string): void => {
   const effect = kit.effects[effectId]!
   const { type } = effect.emitters[emitterId]!
@@ -186,6 +193,7 @@ export const moveEmitter = (kit: Kit, effectId: string, emitterId: string, to: n
   effect.emitterOrder = rest
 }
 
+/** Adds an empty effect with a free name at the end of the kit. Returns its id. */
 export const addEffect = (kit: Kit, makeId: MakeId): string => {
   const id = makeId('effect')
   const name = freeName(
@@ -237,6 +245,7 @@ export const duplicateEffect = (kit: Kit, effectId: string, makeId: MakeId): str
   return id
 }
 
+/** Takes an effect away with the types that nothing else uses. */
 export const deleteEffect = (kit: Kit, effectId: string): void => {
   const used = new Set(Object.values(kit.effects[effectId]!.emitters).map((e) => e.type))
   delete kit.effects[effectId]
@@ -252,6 +261,7 @@ export const deleteEffect = (kit: Kit, effectId: string): void => {
   for (const type of used) dropIfUnused(kit, type)
 }
 
+/** A relay that wakes an emitter at the end of each particle. */
 export const newRelay = (id: string, emitter: string): Relay => ({
   id,
   salt: sourceOfId(id),
@@ -278,6 +288,7 @@ export const addRelay = (kit: Kit, effectId: string, emitterId: string, makeId: 
   return id
 }
 
+/** A part that plays an effect from the start, at the outer effect's origin. */
 export const newPart = (id: string, effect: string): Part => ({
   id,
   salt: sourceOfId(id),

@@ -47,6 +47,10 @@ const withOwnHashes = ({ kit, pictures }: KitFile): KitFile => {
   return { kit: { ...kit, sheets }, pictures: own }
 }
 
+/**
+ * A kit with its pictures as the bytes of a `.gliv` file: a zip of `kit.json` and PNG files by content hash. The same
+ * kit gives the same bytes. Throws `Refusal` when a picture is missing.
+ */
 export const writeKitZip = (file: KitFile): Uint8Array => {
   const { kit, pictures } = withOwnHashes(file)
   const files: Zippable = { 'kit.json': [strToU8(canonicalJson(kit)), { mtime: ZIP_TIME, level: 6 }] }
@@ -55,6 +59,10 @@ export const writeKitZip = (file: KitFile): Uint8Array => {
   return zipSync(files)
 }
 
+/**
+ * A kit with its pictures as the bytes of a `.gliv.json` file: canonical JSON in UTF-8, pictures as data URLs.
+ * Throws `Refusal` when a picture is missing.
+ */
 export const writeKitJson = (file: KitFile): Uint8Array => {
   const { kit, pictures } = withOwnHashes(file)
   return strToU8(

@@ -18,6 +18,7 @@ type Writable<T> = { -readonly [K in keyof T]: T[K] }
 /** The numbers of one owner, open to edits. */
 export type Numbers<O extends Owner> = Writable<NumbersOf<O>>
 
+/** A named rectangle of a sheet in texels, with the pivot in texels from its left top corner. */
 export interface SheetFrame {
   name: string
   /** Texels. */
@@ -40,13 +41,16 @@ export interface Clip {
   play: ClipPlay
 }
 
+/** One step of a clip: a frame's number in its sheet, and how long it stays. */
 export interface ClipStep {
   frame: number
   /** How many frame times it stays, from 1. */
   hold: number
 }
 
+/** How a clip goes on after its last step. */
 export const CLIP_PLAYS = ['once', 'loop', 'backAndForth'] as const
+/** One way of `CLIP_PLAYS`. */
 export type ClipPlay = (typeof CLIP_PLAYS)[number]
 
 interface GridChoice {
@@ -73,6 +77,7 @@ export interface PackingChoice {
   powerOfTwo: boolean
 }
 
+/** A picture cut into frames, with clips of them and how it was sliced or packed. */
 export interface Sheet {
   id: string
   name: string
@@ -100,6 +105,7 @@ export interface TypePicture {
   weight: number
 }
 
+/** What particles look like and how they move; emitters share types. */
 export interface ParticleType extends Writable<TypeChoices> {
   id: string
   name: string
@@ -112,6 +118,7 @@ export interface ParticleType extends Writable<TypeChoices> {
   ramps: Writable<TypeRamps>
 }
 
+/** Particles that are sent out together at a moment of the effect, once or again and again. */
 export interface Burst {
   id: string
   /** One particle for each place of the shape instead of a count. */
@@ -150,6 +157,7 @@ export interface MaskChoice {
   keepColours: boolean
 }
 
+/** Where, when and how particles of a type are sent out. */
 export interface Emitter extends Writable<EmitterChoices> {
   id: string
   name: string
@@ -170,6 +178,7 @@ export interface Emitter extends Writable<EmitterChoices> {
   relays: Relay[]
 }
 
+/** A named list of colours that tints, sprites and bakes can be locked to. */
 export interface Palette {
   id: string
   name: string
@@ -191,6 +200,7 @@ export interface Stage {
   surfaces: readonly Surface[]
 }
 
+/** Emitters that play together, and effects that it plays as parts. */
 export interface Effect {
   id: string
   name: string
@@ -207,6 +217,7 @@ export interface Effect {
   parts: Part[]
 }
 
+/** Everything that a file holds, pictures apart. Maps by id, each with its order. */
 export interface Kit {
   format: 'gliv-kit'
   version: number
@@ -231,6 +242,7 @@ export interface Kit {
   effectOrder: string[]
 }
 
+/** Version of the kit format that is written; older ones are migrated, newer ones refused. */
 export const KIT_VERSION = 3
 
 /** Bytes of PNG files by content hash. */

@@ -28,6 +28,7 @@ export const addType = (kit: Kit, type: ParticleType): void => {
   kit.typeOrder.push(type.id)
 }
 
+/** A burst with the default numbers, one firing at the emitter's start. */
 export const newBurst = (id: string): Burst => ({ id, eachPlace: false, numbers: clone(defaultsOf('burst')) })
 
 /** What a layer has beside the defaults. */

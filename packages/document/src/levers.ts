@@ -9,7 +9,12 @@ import { usersOfType } from './edits.ts'
 import type { MakeId } from './layers.ts'
 import type { Effect, Emitter, Kit, ParticleType } from './kit.ts'
 
+/**
+ * Levers that change many numbers of an effect in proportion: its time, its size, its density, its weight
+ * (decision 0021).
+ */
 export const LEVERS = ['longer', 'bigger', 'denser', 'heavier'] as const
+/** Name of a lever in `LEVERS`. */
 export type Lever = (typeof LEVERS)[number]
 
 /** Power of the factor by unit: time as T, length as L. */

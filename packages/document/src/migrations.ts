@@ -70,6 +70,7 @@ const picturesAndSpans: Migration = {
   }),
 }
 
+/** One step from each version of the kit format to the next, oldest first (docs/format.md). */
 export const MIGRATIONS: readonly Migration[] = [playAsWord, picturesAndSpans]
 
 /**

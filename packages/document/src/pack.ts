@@ -20,6 +20,10 @@ const usedSheets = (kit: Kit): string[] => {
   return kit.sheetOrder.filter((id) => used.has(id))
 }
 
+/**
+ * What a game loads: all effects of a kit resolved, with the sheets that they use and no others, renumbered.
+ * @param read where the places of picture shapes come from; throws `Refusal` without it when an effect needs them
+ */
 export const makePack = ({ kit, pictures }: KitFile, read?: MaskReader): Pack => {
   const sheetIds = usedSheets(kit)
   // Renumber sheets by resolving against a kit that has only the used ones.
@@ -39,4 +43,5 @@ export const makePack = ({ kit, pictures }: KitFile, read?: MaskReader): Pack =>
   }
 }
 
+/** The pack of `makePack` as canonical JSON, the text of a `.glivpack.json` file. */
 export const writePack = (file: KitFile, read?: MaskReader): string => canonicalJson(makePack(file, read))

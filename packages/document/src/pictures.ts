@@ -34,6 +34,7 @@ export const toDataUrl = (bytes: Uint8Array): string => {
   return PREFIX + parts.join('')
 }
 
+/** Bytes of a PNG's data URL. Throws `Refusal` at `place` for anything else, or for damaged base64. */
 export const fromDataUrl = (place: string, url: unknown): Uint8Array => {
   if (typeof url !== 'string' || !url.startsWith(PREFIX))
     throw new Refusal(

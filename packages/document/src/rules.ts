@@ -1,6 +1,7 @@
 /** Rules across numbers of one owner: one list for fields, commits, `check` and the loader. */
 import { type Owner, PROPERTIES, type PropertyId } from '@gliv/model'
 
+/** One pair of numbers that belong in an order. */
 export interface OrderRule {
   readonly owner: Owner
   /** `low` + `gap` must not be over `high`. */
@@ -13,6 +14,7 @@ export interface OrderRule {
   readonly when?: (carrier: object) => boolean
 }
 
+/** Pairs of numbers of one owner of which the first must not be over the second. */
 export const ORDER_RULES: readonly OrderRule[] = [
   {
     owner: 'emitter',

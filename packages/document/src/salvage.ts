@@ -26,6 +26,7 @@ export interface SetAside {
   readonly message: string
 }
 
+/** What could be read of a damaged kit, and what was left out or mended. */
 export interface Salvaged {
   readonly kit: Kit
   readonly aside: readonly SetAside[]

@@ -399,6 +399,9 @@ export const effectSchema = z.looseObject({
   parts: z.array(partSchema).max(32, { error: 'an effect has at most 32 parts; remove some' }).default([]),
 })
 
+/**
+ * The form of a kit file: what is wrong with plain data is said in words. Keys that it does not know are kept.
+ */
 export const kitSchema = z.looseObject({
   format: z.literal('gliv-kit'),
   version: z.literal(KIT_VERSION),

@@ -58,6 +58,7 @@ export const usersOfSheet = (kit: Kit, sheetId: string, frame?: number): SheetUs
   return uses
 }
 
+/** Ids of sheets that no type, mask, mark or effect uses, in the kit's order. */
 export const unusedSheets = (kit: Kit): string[] =>
   kit.sheetOrder.filter((id) => usersOfSheet(kit, id).length === 0)
 
@@ -264,6 +265,7 @@ export const followClip = (
   takeRun(type, clip)
 }
 
+/** Adds a palette at the end of the kit's. Returns its id. */
 export const addPalette = (kit: Kit, palette: Pick<Palette, 'name' | 'colours'>, makeId: MakeId): string => {
   const id = makeId('palette')
   kit.palettes[id] = {

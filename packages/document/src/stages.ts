@@ -14,6 +14,7 @@ const size = z
   .max(1e6)
 const base = { id: idSchema, oneWay: z.boolean().optional() }
 
+/** The form of one surface, by its kind; sizes in world px. */
 export const surfaceSchema = z.discriminatedUnion(
   'kind',
   [
@@ -51,11 +52,13 @@ export const surfaceSchema = z.discriminatedUnion(
 const distinct = (list: readonly { id: string }[]): boolean =>
   new Set(list.map((surface) => surface.id)).size === list.length
 
+/** The form of a list of surfaces, each with an id of its own. */
 export const surfacesSchema = z
   .array(surfaceSchema)
   .max(SURFACE_LIMIT, { error: `at most ${SURFACE_LIMIT} surfaces; join some into polygons or tiles` })
   .refine(distinct, { error: 'two surfaces have the same id; give each its own' })
 
+/** The form of a stage: a name and its surfaces. */
 export const stageSchema = z.looseObject({
   id: idSchema,
   name: nameSchema,

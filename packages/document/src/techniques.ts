@@ -19,6 +19,7 @@ export const TECHNIQUE_SPRITES = [
   'star',
   'smoke',
 ] as const
+/** Name of a frame that techniques are drawn with; see `TECHNIQUE_SPRITES`. */
 export type TechniqueSprite = (typeof TECHNIQUE_SPRITES)[number]
 
 interface Layer {
@@ -58,6 +59,9 @@ const FIRE = tint([0, '#fff4cf'], [0.25, '#ffc04a'], [0.6, '#e0551e'], [1, '#551
 const HOT = tint([0, '#fff7da'], [0.35, '#ffbd50'], [1, '#b2301b'])
 const WATER = tint([0, '#e9f6ff'], [1, '#7fb2d6'])
 
+/**
+ * Ready-made emitters for common jobs, by id: what they are called, what a search finds them by, and their layers.
+ */
 export const TECHNIQUES = {
   blast: {
     name: 'Blast',
@@ -503,6 +507,7 @@ export const TECHNIQUES = {
   },
 } as const satisfies Readonly<Record<string, Technique>>
 
+/** Name of a technique in `TECHNIQUES`. */
 export type TechniqueId = keyof typeof TECHNIQUES
 
 /**

@@ -58,6 +58,7 @@ export const EXPORTERS = [
   },
 ] as const satisfies readonly Exporter[]
 
+/** Name of an exporter in `EXPORTERS`. */
 export type ExporterId = (typeof EXPORTERS)[number]['id']
 
 /** The exporter of an id. */

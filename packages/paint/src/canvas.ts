@@ -8,12 +8,14 @@
 /** Full intensity. Its square stays below 2^31, so products are exact integers. */
 export const ONE = 255 * 128
 
+/** Pixels in premultiplied RGBA with 16 bits a channel, row by row (decision 0006). */
 export interface Canvas {
   readonly width: number
   readonly height: number
   readonly data: Uint16Array
 }
 
+/** A transparent canvas of so many whole pixels. */
 export const createCanvas = (width: number, height: number): Canvas => ({
   width,
   height,

@@ -30,6 +30,7 @@ export const PICTURE_KINDS = {
       String.fromCharCode(...bytes.subarray(bytes[0] === 0xef ? 3 : 0, 2048)),
     ),
 } as const satisfies Record<string, (bytes: Uint8Array) => boolean>
+/** Name of a picture form that is read; see `PICTURE_KINDS`. */
 export type PictureKind = keyof typeof PICTURE_KINDS
 
 /** What a file is, or null. */

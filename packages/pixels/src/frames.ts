@@ -26,6 +26,7 @@ export const withPart = (image: Image, part: Image, x: number, y: number): Image
 export const resizeCanvas = (image: Image, width: number, height: number, dx: number, dy: number): Image =>
   crop(image, { x: -dx, y: -dy, w: width, h: height })
 
+/** The picture mirrored: left and right for `across`, else top and bottom. */
 export const flipped = ({ width, height, data }: Image, across: boolean): Image => {
   const out = createImage(width, height)
   for (let y = 0; y < height; y++)

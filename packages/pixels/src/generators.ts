@@ -55,6 +55,7 @@ export const spark: Field = (x, y) => {
   return Math.min(1, rays + dot(0.1)(x * 2.6, y * 2.6))
 }
 
+/** A ring of radius 1 about the centre, soft on both sides; `thickness` is a share of the radius. */
 export const ring =
   (thickness: number): Field =>
   (x, y) => {

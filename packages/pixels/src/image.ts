@@ -5,6 +5,7 @@ export interface Image {
   readonly data: Uint8Array
 }
 
+/** A transparent picture of so many whole pixels. */
 export const createImage = (width: number, height: number): Image => ({
   width,
   height,

@@ -2,6 +2,7 @@
 import type { Image } from './image.ts'
 import { PLAIN_GRID, slice, type Slicing } from './slice.ts'
 
+/** How a picture is probably sliced, and how sure that is. */
 export interface Guess {
   readonly slicing: Slicing
   /** What speaks for it, in words. */

@@ -2,6 +2,7 @@
 import { dot, type Field, lattice, noise, paintField, puff, smooth, streak } from './generators.ts'
 import type { Image } from './image.ts'
 
+/** What a made sprite can be told. */
 export interface MakerSettings {
   /** Width in px, 1 to 128; the height follows from the kind. */
   readonly size: number
@@ -11,6 +12,7 @@ export interface MakerSettings {
   readonly seed: number
 }
 
+/** A kind of sprite that is made by numbers: its proportions, its defaults, and how it is painted. */
 export interface Maker {
   /** Height as a share of the width. */
   readonly aspect: number
@@ -134,6 +136,7 @@ const smoke =
     return body * smooth((1 - radius(x, y) * (0.9 + 0.5 * (1 - sum))) * 2)
   }
 
+/** Sprites that can be made without drawing, by kind. */
 export const MAKERS = {
   dot: {
     aspect: 1,
@@ -193,7 +196,9 @@ export const MAKERS = {
     field: ({ hardness, seed }) => smoke(hardness, seed),
   },
 } as const satisfies Record<string, Maker>
+/** Name of a kind in `MAKERS`. */
 export type MakerKind = keyof typeof MAKERS
+/** Kinds of `MAKERS` in the order in which they are offered. */
 export const MAKER_KINDS = Object.keys(MAKERS) as MakerKind[]
 
 /** One sprite. `size` is clamped to 1–128 px, `hardness` to 0–1. */

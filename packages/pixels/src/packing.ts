@@ -4,6 +4,7 @@ import { createImage, type Image } from './image.ts'
 import { PICTURE_LIMITS, PictureError } from './pngCheck.ts'
 import type { Cell } from './slice.ts'
 
+/** How frames are packed into one sheet; whole texels. */
 export interface PackingOptions {
   /** Empty texels between two frames and around all, beyond the extrusion. */
   readonly padding: number
@@ -12,8 +13,10 @@ export interface PackingOptions {
   readonly powerOfTwo: boolean
 }
 
+/** One empty texel around each frame, nothing else. */
 export const DEFAULT_PACKING: PackingOptions = { padding: 1, extrude: 0, powerOfTwo: false }
 
+/** A packed sheet and where each picture went. */
 export interface Packed {
   readonly image: Image
   /** Place of each picture, in the order given. */

@@ -7,6 +7,7 @@ import { PictureError } from './pngCheck.ts'
 /** Most colours of a palette. */
 export const PALETTE_LIMIT = 256
 
+/** A palette as a file gives it; colours are `#rrggbb`. */
 export interface NamedColours {
   readonly name: string
   readonly colours: readonly string[]
@@ -73,6 +74,7 @@ export const PALETTE_FORMS = {
     write: ({ colours }) => colours.map((c) => `${c}\n`).join(''),
   },
 } as const satisfies Record<string, Form>
+/** Name of a form in `PALETTE_FORMS`. */
 export type PaletteForm = keyof typeof PALETTE_FORMS
 
 /** Text of any known form to colours, each once, in order. Throws `PictureError` in words. */
@@ -90,6 +92,7 @@ export const readPalette = (text: string): NamedColours => {
   return { name: found!.name, colours }
 }
 
+/** A palette as text of a form. */
 export const writePalette = (palette: NamedColours, form: PaletteForm): string =>
   PALETTE_FORMS[form].write(palette)
 

@@ -5,6 +5,7 @@
 import { PictureError } from './pngCheck.ts'
 import { type Cell, CELL_LIMIT } from './slice.ts'
 
+/** What a JSON beside a picture says of its frames: cells in texels, pivot as shares, frame rate. */
 export interface SheetNumbers {
   /** The picture's file name, where it is said. */
   readonly image: string | null

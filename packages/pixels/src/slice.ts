@@ -2,6 +2,7 @@
 import type { Image } from './image.ts'
 import { PictureError } from './pngCheck.ts'
 
+/** A rectangle of a picture in texels. */
 export interface Cell {
   readonly x: number
   readonly y: number
@@ -27,11 +28,13 @@ export type Slicing =
   /** Pieces nearer to one another than `gap` stay together. */
   | { readonly by: 'gaps'; readonly gap: number }
 
+/** A grid without margins or gaps that leaves empty cells out. */
 export const PLAIN_GRID: Grid = { marginX: 0, marginY: 0, spacingX: 0, spacingY: 0, keepEmpty: false }
 
 /** Most frames a sheet can have. */
 export const CELL_LIMIT = 4096
 
+/** Whether a cell has no texel that shows. */
 export const isEmpty = ({ data, width }: Image, { x, y, w, h }: Cell): boolean => {
   for (let row = y; row < y + h; row++)
     for (let o = (row * width + x) * 4 + 3, end = o + w * 4; o < end; o += 4) if (data[o] !== 0) return false

@@ -12,8 +12,11 @@ import type { Cell } from './slice.ts'
  */
 export type Points = ReadonlySet<number>
 
+/** A texel as one number, for sets of texels; x and y from 0 to 65,535. */
 export const pointAt = (x: number, y: number): number => y * 65536 + x
+/** Column of a texel's number. */
 export const xOf = (point: number): number => point % 65536
+/** Row of a texel's number. */
 export const yOf = (point: number): number => Math.floor(point / 65536)
 
 const inside = (x: number, y: number): boolean => x >= 0 && y >= 0 && x < 65536 && y < 65536
@@ -47,6 +50,7 @@ const square = (v: number): number => v * v
 
 const ordered = (a: number, b: number): [number, number] => (a < b ? [a, b] : [b, a])
 
+/** Texels of a rectangle between two corners, both included; its edge alone unless it is filled. */
 export const rectanglePoints = (
   x0: number,
   y0: number,
@@ -124,6 +128,7 @@ export const fillPoints = (image: Image, x: number, y: number): Set<number> => {
   return points
 }
 
+/** Whether strokes are repeated left and right, and above and below. */
 export interface Mirrors {
   readonly x: boolean
   readonly y: boolean
@@ -142,6 +147,7 @@ export const mirrorPoints = (
   return out
 }
 
+/** What a stroke puts on texels. */
 export interface Brush {
   /** r, g, b from 0 to 255. */
   readonly colour: readonly [number, number, number]

@@ -20,7 +20,7 @@ const PATHS = { instanced: createInstancedPath, expanded: createExpandedPath } a
   (gl: WebGL2RenderingContext) => GlPath
 >
 
-/** @typeParam B where its pictures go; a stage plans them more closely than a game */
+/** @template B where its pictures go; a stage plans them more closely than a game */
 export class GlRenderer<B extends PictureBuffer = PictureBuffer> implements Renderer {
   readonly path: GlDrawPath
   lost = false

@@ -12,6 +12,7 @@ export interface Placing {
   readonly scale?: number
 }
 
+/** Where an effect starts and how, when a game plays it. */
 export interface PlayOptions extends Placing {
   /** World pixels; default 0, 0. */
   readonly x?: number

@@ -14,6 +14,7 @@ import { findInPack, type LoadedPack } from './pack.ts'
 import type { Placing, PlayOptions } from './placing.ts'
 import type { Camera, DrawPath, Renderer } from './renderer.ts'
 
+/** How a player draws. */
 export interface PlayerOptions {
   /** Asks for one way of drawing instead of the probe's choice. */
   readonly path?: DrawPath

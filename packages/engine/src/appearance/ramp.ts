@@ -94,6 +94,7 @@ const knotsOf = (points: readonly RampPoint[]): Knot[] =>
 const compiled = new WeakMap<Ramp, CompiledRamp>()
 const rampsByPoints = new ValueCache<CompiledRamp>()
 
+/** A ramp ready to be read by `rampAt`; the same ramp is compiled once. */
 export const compileRamp = (ramp: Ramp): CompiledRamp => {
   let made = compiled.get(ramp)
   if (!made)

@@ -112,6 +112,10 @@ const tintsByStops = new ValueCache<CompiledTint>()
 
 const lockedTints = new WeakMap<CompiledPalette, WeakMap<CompiledTint, CompiledTint>>()
 
+/**
+ * A tint ramp ready to be read by `tintAt`; the same ramp is compiled once a space and palette.
+ * @param space where colours between two stops are mixed @param palette colours that it is locked to, in hard steps
+ */
 export const compileTint = (
   ramp: TintRamp,
   space: TintSpace = 'srgb',

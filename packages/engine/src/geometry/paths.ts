@@ -48,6 +48,10 @@ export const flatOf = (xs: readonly number[], ys: readonly number[], closed: boo
 }
 
 /** @param curved false: handles are ignored and the path is a polyline. */
+/**
+ * A path as straight pieces with their lengths, for places by share of the whole length.
+ * @param curved handles bend it; else its points are joined by straight lines
+ */
 export const flattenPath = (path: Path, curved: boolean): FlatPath => {
   const xs: number[] = []
   const ys: number[] = []

@@ -18,6 +18,7 @@ export const checkPose = (place: string, parts: PoseParts): void => {
     )
 }
 
+/** Throws `Refusal` at `place` unless a view's numbers are finite and its sides over 0, in world px. */
 export const checkView = (place: string, view: ViewRect): void => {
   for (const key of ['x', 'y', 'w', 'h'] as const)
     if (!Number.isFinite(view[key]))

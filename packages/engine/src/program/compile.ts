@@ -73,6 +73,7 @@ export interface PartProgram {
   readonly seconds: number
 }
 
+/** An effect compiled: what a simulation runs. Made by `compile`, never changed. */
 export interface Program {
   readonly effect: ResolvedEffect
   readonly clock: Clock

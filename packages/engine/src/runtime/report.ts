@@ -12,6 +12,10 @@ import type { EmitterRun } from '../spawn/index.ts'
 import { isDead } from '../state/index.ts'
 import type { Simulation } from './simulation.ts'
 
+/**
+ * One living particle as `gliv run` gives it: place in world px, speed in px/s, angle in degrees, seconds
+ * from the effect's start (docs/format.md).
+ */
 export interface ParticleReport {
   readonly key: string
   readonly emitterId: string
@@ -44,6 +48,9 @@ export interface EmitterReport {
   readonly refused: number
 }
 
+/**
+ * The state at a tick as `gliv run` gives it: counts by emitter, all particles in order, marks, and their hash.
+ */
 export interface RunReport {
   readonly format: 'gliv-run'
   readonly version: 1
@@ -302,6 +309,7 @@ export const hashParticles = (particles: readonly ParticleReport[]): string => {
   return hash.hex()
 }
 
+/** 64 bits in hex that stand for all living particles; equal on every machine (docs/format.md). */
 export const stateHash = (simulation: Simulation): string => hashParticles(reportParticles(simulation))
 
 /** The result of `gliv run`. */

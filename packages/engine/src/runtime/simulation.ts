@@ -7,6 +7,7 @@ import { EmitterRun, PartHost } from '../spawn/index.ts'
 import { Recording, releaseInstances, type Shown } from '../state/index.ts'
 import { hasEmissionEnded } from './endTimes.ts'
 
+/** Where an effect stands, what happens to it, and what is around it. */
 export interface SimulationOptions extends PoseParts {
   /** Unsigned 32 bits; default: the effect's own. */
   readonly seed?: number
@@ -323,5 +324,12 @@ export class Simulation {
   }
 }
 
+/**
+ * A simulation of a program, standing at tick 0.
+ * @throws Refusal for a tape that is out of order, or where an effect repeats exactly
+ * @example
+ * const simulation = createSimulation(compile(effect), { x: 320, y: 180 })
+ * simulation.seek(tickOf(1.5, simulation.rate))
+ */
 export const createSimulation = (program: Program, options?: SimulationOptions): Simulation =>
   new Simulation(program, options)
