@@ -53,18 +53,83 @@ const EffectSwitch = () => {
   )
 }
 
+const nextGround = (): void => {
+  const all = Object.keys(GROUNDS) as Ground[]
+  const { ground } = useSession.getState()
+  setSession({ ground: all[(all.indexOf(ground) + 1) % all.length]! })
+}
+
+const GroundButton = () => {
+  const ground = useSession((s) => s.ground)
+  return (
+    <Button variant="outlined" onClick={nextGround} title="Ground of the stage; hold N for the other one">
+      <span
+        className={`ground-patch ${ground}`}
+        style={{ background: ground === 'checker' ? undefined : GROUNDS[ground] }}
+      />{' '}
+      Ground
+    </Button>
+  )
+}
+
+const SpritesButton = () => {
+  const sprites = useSprites((s) => s.open)
+  return (
+    <Button
+      variant="outlined"
+      aria-pressed={sprites}
+      onClick={() => setSprites((s) => ({ open: !s.open }))}
+      title="Draw, cut, import and animate pictures beside the stage (P)"
+    >
+      Sprites
+    </Button>
+  )
+}
+
+const ViewButtons = () => {
+  const driver = useDriver()
+  const stageOnly = useSession((s) => s.stageOnly)
+  return (
+    <>
+      <Tooltip title="Frame everything (F)">
+        <IconButton aria-label="Frame everything" onClick={() => driver && fitStage(driver)}>
+          <FitScreen fontSize="small" />
+        </IconButton>
+      </Tooltip>
+      <Tooltip title="Only the stage (G)">
+        <IconButton
+          aria-label="Only the stage"
+          aria-pressed={stageOnly}
+          onClick={() => setSession({ stageOnly: !stageOnly })}
+        >
+          <Fullscreen fontSize="small" />
+        </IconButton>
+      </Tooltip>
+    </>
+  )
+}
+
+const ShipButton = ({ effectId }: { effectId: string }) => {
+  const [shipping, setShipping] = useState(false)
+  return (
+    <>
+      <Button variant="contained" onClick={() => setShipping(true)}>
+        Bake & ship
+      </Button>
+      {shipping && (
+        <Guard what="Bake & ship">
+          <Suspense>
+            <ShipDialog effectId={effectId} onClose={() => setShipping(false)} />
+          </Suspense>
+        </Guard>
+      )}
+    </>
+  )
+}
+
 export const EditorHeader = () => {
   const effectId = useEffectId()
-  const driver = useDriver()
   const kit = useDocument(useShallow((s) => ({ id: s.kit?.id, name: s.kit?.name })))
-  const ground = useSession((s) => s.ground)
-  const stageOnly = useSession((s) => s.stageOnly)
-  const sprites = useSprites((s) => s.open)
-  const [shipping, setShipping] = useState(false)
-  const nextGround = (): void => {
-    const all = Object.keys(GROUNDS) as Ground[]
-    setSession({ ground: all[(all.indexOf(ground) + 1) % all.length]! })
-  }
   return (
     <AppHeader
       crumbs={
@@ -85,49 +150,10 @@ export const EditorHeader = () => {
       actions={
         <>
           <LeversMenu />
-          <Button
-            variant="outlined"
-            onClick={nextGround}
-            title="Ground of the stage; hold N for the other one"
-          >
-            <span
-              className={`ground-patch ${ground}`}
-              style={{ background: ground === 'checker' ? undefined : GROUNDS[ground] }}
-            />{' '}
-            Ground
-          </Button>
-          <Button
-            variant="outlined"
-            aria-pressed={sprites}
-            onClick={() => setSprites((s) => ({ open: !s.open }))}
-            title="Draw, cut, import and animate pictures beside the stage (P)"
-          >
-            Sprites
-          </Button>
-          <Tooltip title="Frame everything (F)">
-            <IconButton aria-label="Frame everything" onClick={() => driver && fitStage(driver)}>
-              <FitScreen fontSize="small" />
-            </IconButton>
-          </Tooltip>
-          <Tooltip title="Only the stage (G)">
-            <IconButton
-              aria-label="Only the stage"
-              aria-pressed={stageOnly}
-              onClick={() => setSession({ stageOnly: !stageOnly })}
-            >
-              <Fullscreen fontSize="small" />
-            </IconButton>
-          </Tooltip>
-          <Button variant="contained" onClick={() => setShipping(true)}>
-            Bake & ship
-          </Button>
-          {shipping && (
-            <Guard what="Bake & ship">
-              <Suspense>
-                <ShipDialog effectId={effectId} onClose={() => setShipping(false)} />
-              </Suspense>
-            </Guard>
-          )}
+          <GroundButton />
+          <SpritesButton />
+          <ViewButtons />
+          <ShipButton effectId={effectId} />
         </>
       }
     />

@@ -41,6 +41,73 @@ export const EffectEditor = () => {
   return <Editor key={effectId} effectId={effectId} />
 }
 
+const WidthSeparator = () => (
+  <Separator className="separator vertical" aria-label="Width of the column before it" />
+)
+
+const RecipeColumn = ({ effectId }: { effectId: string }) => (
+  <>
+    <Panel id="panel-recipe" defaultSize="26%" minSize="296px" className="recipe-panel">
+      <Guard what="The recipe" resetKey={effectId}>
+        <Recipe />
+      </Guard>
+    </Panel>
+    <WidthSeparator />
+  </>
+)
+
+const SpritesColumn = () => (
+  <>
+    <Panel id="panel-sprites" defaultSize="36%" minSize="330px">
+      <Guard what="The sprites">
+        <Suspense>
+          <SpritesBeside />
+        </Suspense>
+      </Guard>
+    </Panel>
+    <WidthSeparator />
+  </>
+)
+
+/** The stage with all that belongs to time below it. */
+const View = ({
+  effectId,
+  canvasRef,
+}: {
+  effectId: string
+  canvasRef: (canvas: HTMLCanvasElement | null) => void
+}) => {
+  const stageOnly = useSession((s) => s.stageOnly)
+  return (
+    <div className="view">
+      <Group orientation="vertical" className="view-group">
+        <Panel id="panel-stage" minSize="120px">
+          <Guard what="The stage" resetKey={effectId}>
+            <Stage canvasRef={canvasRef} />
+          </Guard>
+        </Panel>
+        {!stageOnly && (
+          <>
+            <Separator className="separator horizontal" aria-label="Height of the stage" />
+            <Panel id="panel-timeline" defaultSize="208px" minSize="90px">
+              <Guard what="The timeline" resetKey={effectId}>
+                <Transport />
+                <Timeline />
+              </Guard>
+            </Panel>
+          </>
+        )}
+      </Group>
+      {stageOnly && <Transport />}
+      {!stageOnly && (
+        <Guard what="The life strip" resetKey={effectId}>
+          <LifeStrip />
+        </Guard>
+      )}
+    </div>
+  )
+}
+
 const Editor = ({ effectId }: { effectId: string }) => {
   const { driver, canvasRef } = useStageDriver(effectId)
   const context = useMemo(() => ({ effectId, driver }), [effectId, driver])
@@ -62,55 +129,10 @@ const Editor = ({ effectId }: { effectId: string }) => {
         <main className="editor-main">
           <h1 className="only-read">{name}</h1>
           <Group orientation="horizontal" className="editor-body">
-            {!stageOnly && !(sprites && narrow) && (
-              <>
-                <Panel id="panel-recipe" defaultSize="26%" minSize="296px" className="recipe-panel">
-                  <Guard what="The recipe" resetKey={effectId}>
-                    <Recipe />
-                  </Guard>
-                </Panel>
-                <Separator className="separator vertical" aria-label="Width of the column before it" />
-              </>
-            )}
-            {sprites && !stageOnly && (
-              <>
-                <Panel id="panel-sprites" defaultSize="36%" minSize="330px">
-                  <Guard what="The sprites">
-                    <Suspense>
-                      <SpritesBeside />
-                    </Suspense>
-                  </Guard>
-                </Panel>
-                <Separator className="separator vertical" aria-label="Width of the column before it" />
-              </>
-            )}
+            {!stageOnly && !(sprites && narrow) && <RecipeColumn effectId={effectId} />}
+            {sprites && !stageOnly && <SpritesColumn />}
             <Panel id="panel-view" minSize="240px">
-              <div className="view">
-                <Group orientation="vertical" className="view-group">
-                  <Panel id="panel-stage" minSize="120px">
-                    <Guard what="The stage" resetKey={effectId}>
-                      <Stage canvasRef={canvasRef} />
-                    </Guard>
-                  </Panel>
-                  {!stageOnly && (
-                    <>
-                      <Separator className="separator horizontal" aria-label="Height of the stage" />
-                      <Panel id="panel-timeline" defaultSize="208px" minSize="90px">
-                        <Guard what="The timeline" resetKey={effectId}>
-                          <Transport />
-                          <Timeline />
-                        </Guard>
-                      </Panel>
-                    </>
-                  )}
-                </Group>
-                {stageOnly && <Transport />}
-                {!stageOnly && (
-                  <Guard what="The life strip" resetKey={effectId}>
-                    <LifeStrip />
-                  </Guard>
-                )}
-              </div>
+              <View effectId={effectId} canvasRef={canvasRef} />
             </Panel>
           </Group>
         </main>

@@ -77,6 +77,13 @@ const neighbour = (field: Element, before: boolean): HTMLElement | undefined => 
   return before ? numbers.findLast((other) => !isAfter(other)) : numbers.find(isAfter)
 }
 
+/** Before the browser goes on with the key that began the typing, so that this digit is not lost. */
+const useFocusAtOnce = (field: React.RefObject<HTMLInputElement | null>): void =>
+  useLayoutEffect(() => {
+    field.current?.focus()
+    field.current?.select()
+  }, [field])
+
 const Typing = ({
   start,
   label,
@@ -96,11 +103,7 @@ const Typing = ({
   const [message, setMessage] = useState<string | null>(null)
   const field = useRef<HTMLInputElement>(null)
   const closed = useRef(false)
-  // Before the browser goes on with the key that began the typing, so that this digit is not lost.
-  useLayoutEffect(() => {
-    field.current?.focus()
-    field.current?.select()
-  }, [])
+  useFocusAtOnce(field)
   const finish = (value: string | null, byKey = false): void => {
     if (closed.current) return
     closed.current = true
@@ -150,6 +153,53 @@ const Typing = ({
   )
 }
 
+const DIRECTIONS: Readonly<Record<string, number>> = {
+  ArrowUp: 1,
+  ArrowRight: 1,
+  ArrowDown: -1,
+  ArrowLeft: -1,
+}
+
+/** The number takes the focus back when typing was ended by a key: the next key goes on from there. */
+const useFocusBack = (
+  shown: React.RefObject<HTMLSpanElement | null>,
+  typing: boolean,
+): React.RefObject<boolean> => {
+  const takesFocus = useRef(false)
+  useLayoutEffect(() => {
+    if (typing || !takesFocus.current) return
+    takesFocus.current = false
+    quietly(() => shown.current?.focus({ preventScroll: true }))
+  }, [shown, typing])
+  return takesFocus
+}
+
+/** A drag across changes the number, a tap types. */
+const useNumberDrag = (
+  { target, id, part }: Omit<Props, 'unit'>,
+  value: number | null,
+  onTap: () => void,
+) => {
+  const exact = useRef(0)
+  const step = stepOf(id)
+  return useDrag(
+    ({ first, last, tap, canceled, delta: [dx], event }) => {
+      if (tap) return onTap()
+      if (first) exact.current = value ?? 0
+      if (canceled) return cancelMoment()
+      noteInput(event)
+      const by = step * stepFactor(event as PointerEvent)
+      exact.current = clampHard(id, exact.current + dx * by)
+      if (dx !== 0) setRangeEnd(target, id, part, tidy(exact.current, by), editMoment)
+      if (last) {
+        endMoment()
+        noteTouched(id)
+      }
+    },
+    { filterTaps: true, axis: 'x', pointer: { capture: true, keys: false }, threshold: 2 },
+  )
+}
+
 /** A number that is dragged and typed where it stands. A click types, a drag changes, arrow keys step. */
 export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
   const value = useDocument((state) => {
@@ -159,34 +209,9 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
   })
   const [typing, setTyping] = useState(false)
   const shown = useRef<HTMLSpanElement>(null)
-  /** The number takes the focus back when typing was ended by a key: the next key goes on from there. */
-  const takesFocus = useRef(false)
-  useLayoutEffect(() => {
-    if (typing || !takesFocus.current) return
-    takesFocus.current = false
-    quietly(() => shown.current?.focus({ preventScroll: true }))
-  }, [typing])
-  const exact = useRef(0)
-  const step = stepOf(id)
+  const takesFocus = useFocusBack(shown, typing)
   const label = PROPERTY_TEXTS[id].label + (part === 'from' ? ', from' : part === 'to' ? ', to' : '')
-
-  const bind = useDrag(
-    ({ first, last, tap, canceled, delta: [dx], event }) => {
-      if (tap) return setTyping(true)
-      if (first) exact.current = value ?? 0
-      if (canceled) return cancelMoment()
-      noteInput(event)
-      const pointer = event as PointerEvent
-      exact.current = clampHard(id, exact.current + dx * step * stepFactor(pointer))
-      if (dx !== 0) setRangeEnd(target, id, part, tidy(exact.current, step * stepFactor(pointer)), editMoment)
-      if (last) {
-        endMoment()
-        noteTouched(id)
-      }
-    },
-    { filterTaps: true, axis: 'x', pointer: { capture: true, keys: false }, threshold: 2 },
-  )
-
+  const bind = useNumberDrag({ target, id, part }, value, () => setTyping(true))
   if (value === null) return null
   if (typing)
     return (
@@ -208,20 +233,14 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
       />
     )
   const onKeyDown = (event: KeyboardEvent): void => {
-    const direction =
-      event.key === 'ArrowUp' || event.key === 'ArrowRight'
-        ? 1
-        : event.key === 'ArrowDown' || event.key === 'ArrowLeft'
-          ? -1
-          : 0
     if (event.key === 'Enter' || /^[\d−.*/+-]$/.test(event.key)) setTyping(true)
-    if (direction !== 0) {
-      event.preventDefault()
-      event.stopPropagation()
-      const by = step * stepFactor(event)
-      setRangeEnd(target, id, part, tidy(value + direction * by, by), editStep)
-      noteTouched(id)
-    }
+    const direction = DIRECTIONS[event.key]
+    if (direction === undefined) return
+    event.preventDefault()
+    event.stopPropagation()
+    const by = stepOf(id) * stepFactor(event)
+    setRangeEnd(target, id, part, tidy(value + direction * by, by), editStep)
+    noteTouched(id)
   }
   return (
     <span

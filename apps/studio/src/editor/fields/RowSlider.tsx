@@ -37,23 +37,16 @@ const readNow = (target: PropertyAddress, id: PropertyId): number | Range | unde
   return kit ? readValue(kit, target, id) : undefined
 }
 
-/**
- * One knob for a fixed value, two for a range, over the soft limits. Ours, because it follows every step of a
- * drag
- * elsewhere, and a general slider took longer to lay out than the engine takes for the edit.
- */
-export const RowSlider = memo(({ target, id }: Row) => {
-  const rail = useRef<HTMLDivElement>(null)
+interface Rail extends Row {
+  readonly low: number
+  readonly high: number
+  readonly step: number
+}
+
+/** A press takes the nearer knob, or both; a drag moves what was taken. */
+const useKnobDrag = ({ target, id, low, high, step }: Rail, rail: React.RefObject<HTMLDivElement | null>) => {
   const held = useRef<{ readonly part: RangeEnd | 'middle'; readonly at: number }>({ part: 'value', at: 0 })
-  const value = useDocument((state) => {
-    const kit = shownKit(state)
-    return (kit && readValue(kit, target, id)) ?? null
-  })
-  const p = property(id)
-  const low = value === null ? p.soft[0] : Math.min(p.soft[0], readEnd(value, 'from'))
-  const high = value === null ? p.soft[1] : Math.max(p.soft[1], readEnd(value, 'to'))
-  const step = p.whole ? 1 : stepOf(id)
-  const bind = useDrag(
+  return useDrag(
     ({ event, first, last, xy: [x] }) => {
       const box = rail.current!.getBoundingClientRect()
       const at = railValue(id, low, high, Math.min(1, Math.max(0, (x - box.x) / box.width)))
@@ -72,6 +65,24 @@ export const RowSlider = memo(({ target, id }: Row) => {
     },
     { pointer: { keys: false } },
   )
+}
+
+/**
+ * One knob for a fixed value, two for a range, over the soft limits. Ours, because it follows every step of a
+ * drag
+ * elsewhere, and a general slider took longer to lay out than the engine takes for the edit.
+ */
+export const RowSlider = memo(({ target, id }: Row) => {
+  const rail = useRef<HTMLDivElement>(null)
+  const value = useDocument((state) => {
+    const kit = shownKit(state)
+    return (kit && readValue(kit, target, id)) ?? null
+  })
+  const p = property(id)
+  const low = value === null ? p.soft[0] : Math.min(p.soft[0], readEnd(value, 'from'))
+  const high = value === null ? p.soft[1] : Math.max(p.soft[1], readEnd(value, 'to'))
+  const step = p.whole ? 1 : stepOf(id)
+  const bind = useKnobDrag({ target, id, low, high, step }, rail)
   if (value === null) return null
   const parts: readonly RangeEnd[] =
     typeof value === 'number' ? ['value'] : value.from === value.to ? ['both'] : ['from', 'to']

@@ -119,20 +119,12 @@ const Tracer = (placed: Placed) => {
   )
 }
 
-/** A handle of the typical way: dragged, it is thrown there. */
-const ThrowHandle = ({
-  point,
-  at,
-  camera,
-  zoom,
-}: Placed & { point: LaunchPoint; at: readonly [number, number] }) => {
+/** Sets the launch so that the typical particle passes through a place of the world. */
+const useThrow = (point: LaunchPoint) => {
   const effectId = useEffectId()
   const emitter = useSelectedId()
   const sets = useLaunchTool((s) => s.sets)
-  const [x, y] = [(at[0] - camera.x) * zoom, (at[1] - camera.y) * zoom]
-  const label = point === 'end' ? 'End of the typical way' : 'Top of the typical way'
-  const pressed = useRef<{ x: number; y: number }>(null)
-  const throwTo = (x: number, y: number, how: typeof editMoment): void => {
+  return (x: number, y: number, how: typeof editMoment): void => {
     const { kit } = useDocument.getState()
     const effect = kit?.effects[effectId]
     if (!kit || !effect || !emitter) return
@@ -142,6 +134,31 @@ const ThrowHandle = ({
         writeLaunch(draft, effectId, emitter, sets, thrown),
       )
   }
+}
+
+const CROSS = 'M -6 -6 L 6 6 M -6 6 L 6 -6'
+
+const THROW_MARKS = {
+  end: (
+    <>
+      <path d={CROSS} className="throw-cross-case" />
+      <path d={CROSS} className="throw-cross" />
+    </>
+  ),
+  top: <path d="M -7 4 L 0 -5 L 7 4 Z" className="handle-knob" />,
+} as const satisfies Record<LaunchPoint, React.ReactNode>
+
+/** A handle of the typical way: dragged, it is thrown there. */
+const ThrowHandle = ({
+  point,
+  at,
+  camera,
+  zoom,
+}: Placed & { point: LaunchPoint; at: readonly [number, number] }) => {
+  const [x, y] = [(at[0] - camera.x) * zoom, (at[1] - camera.y) * zoom]
+  const label = point === 'end' ? 'End of the typical way' : 'Top of the typical way'
+  const pressed = useRef<{ x: number; y: number }>(null)
+  const throwTo = useThrow(point)
   const bind = useDrag(
     ({ event, first, last, movement: [mx, my], memo }) => {
       event.stopPropagation()
@@ -177,12 +194,7 @@ const ThrowHandle = ({
     >
       <title>{label}: drag it where particles should go</title>
       <circle r={11} className="handle-reach" />
-      {point === 'end' ? (
-        <path d="M -6 -6 L 6 6 M -6 6 L 6 -6" className="throw-cross-case" />
-      ) : (
-        <path d="M -7 4 L 0 -5 L 7 4 Z" className="handle-knob" />
-      )}
-      {point === 'end' && <path d="M -6 -6 L 6 6 M -6 6 L 6 -6" className="throw-cross" />}
+      {THROW_MARKS[point]}
     </g>
   )
 }

@@ -15,6 +15,62 @@ import { useEffectId } from '../playback/shownEffect.ts'
 
 const SEPARATOR = ' '
 
+type Paint = (map: Readonly<Record<string, string>>, how: typeof edit) => void
+
+const coloursOf = (palette: string): readonly string[] =>
+  useDocument.getState().kit?.palettes[palette]?.colours ?? []
+
+/** A palette is tried on the stage first, then kept or not. */
+const PaletteChoice = ({
+  colours,
+  palettes,
+  paint,
+}: {
+  colours: readonly string[]
+  palettes: readonly { readonly id: string; readonly name: string }[]
+  paint: Paint
+}) => {
+  const [tried, setTried] = useState<string | null>(null)
+  const end = (how: () => void): void => {
+    how()
+    setTried(null)
+  }
+  return (
+    <div className="fit-row">
+      <span>All onto</span>
+      <Select
+        size="small"
+        variant="standard"
+        disableUnderline
+        displayEmpty
+        value={tried ?? ''}
+        inputProps={{ 'aria-label': 'Palette to retint with' }}
+        onChange={(event) => {
+          setTried(event.target.value)
+          paint(ontoPalette(colours, coloursOf(event.target.value)), editMoment)
+        }}
+      >
+        <MenuItem value="" disabled dense>
+          a palette of the kit…
+        </MenuItem>
+        {palettes.map((palette) => (
+          <MenuItem key={palette.id} value={palette.id} dense>
+            {palette.name}
+          </MenuItem>
+        ))}
+      </Select>
+      {tried !== null && (
+        <>
+          <Button onClick={() => end(cancelMoment)}>Back</Button>
+          <Button variant="outlined" onClick={() => end(endMoment)}>
+            Keep
+          </Button>
+        </>
+      )}
+    </div>
+  )
+}
+
 export const RetintRows = () => {
   const effectId = useEffectId()
   // Those of the document itself, not of the preview.
@@ -22,10 +78,7 @@ export const RetintRows = () => {
     .split(SEPARATOR)
     .filter(Boolean)
   const palettes = useNamed((kit) => kit.paletteOrder.map((id) => kit.palettes[id]!))
-  const [tried, setTried] = useState<string | null>(null)
-  const colourOf = (id: string): readonly string[] => useDocument.getState().kit?.palettes[id]?.colours ?? []
-  const paint = (map: Readonly<Record<string, string>>, how: typeof edit): void =>
-    how('Other colours', (kit) => retint(kit, effectId, map, makeId))
+  const paint: Paint = (map, how) => how('Other colours', (kit) => retint(kit, effectId, map, makeId))
   if (colours.length === 0) return null
   return (
     <div className="retint">
@@ -41,53 +94,7 @@ export const RetintRows = () => {
           />
         ))}
       </div>
-      {palettes.length > 0 && (
-        <div className="fit-row">
-          <span>All onto</span>
-          <Select
-            size="small"
-            variant="standard"
-            disableUnderline
-            displayEmpty
-            value={tried ?? ''}
-            inputProps={{ 'aria-label': 'Palette to retint with' }}
-            onChange={(event) => {
-              setTried(event.target.value)
-              paint(ontoPalette(colours, colourOf(event.target.value)), editMoment)
-            }}
-          >
-            <MenuItem value="" disabled dense>
-              a palette of the kit…
-            </MenuItem>
-            {palettes.map((palette) => (
-              <MenuItem key={palette.id} value={palette.id} dense>
-                {palette.name}
-              </MenuItem>
-            ))}
-          </Select>
-          {tried !== null && (
-            <>
-              <Button
-                onClick={() => {
-                  cancelMoment()
-                  setTried(null)
-                }}
-              >
-                Back
-              </Button>
-              <Button
-                variant="outlined"
-                onClick={() => {
-                  endMoment()
-                  setTried(null)
-                }}
-              >
-                Keep
-              </Button>
-            </>
-          )}
-        </div>
-      )}
+      {palettes.length > 0 && <PaletteChoice colours={colours} palettes={palettes} paint={paint} />}
     </div>
   )
 }

@@ -83,8 +83,9 @@ interface PointProps {
   readonly onChoose: () => void
 }
 
-const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: PointProps) => {
-  const bind = useDrag(
+/** Moves a point to where the hand is. */
+const usePointDrag = ({ at: place, mates, index, look, toRamp, onChoose }: PointProps) =>
+  useDrag(
     ({ event, first, last, tap, xy: [px, py] }) => {
       event.stopPropagation()
       // One of another ramp takes over when it is pressed, not while it is dragged: that would take it away.
@@ -104,6 +105,10 @@ const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: 
     },
     { filterTaps: true },
   )
+
+const Point = (props: PointProps) => {
+  const { at: place, mates, ramp, index, x, y, look, onChoose } = props
+  const bind = usePointDrag(props)
   const point = ramp.points[index]!
   const onRemove = (): void => removeAt(place, mates, index)
   const onKeyDown = (event: KeyboardEvent): void => {
@@ -156,53 +161,46 @@ const Point = ({ at: place, mates, ramp, index, x, y, look, toRamp, onChoose }: 
   )
 }
 
-/** The two handles of a free segment, on thin lines from their points. */
-const FreeHandles = ({
-  address,
-  ramp,
-  index,
-  x,
-  y,
-  toRamp,
-}: {
-  address: RampAddress
-  ramp: Ramp
-  index: number
-  x: (at: number) => number
-  y: (value: number) => number
-  toRamp: (clientX: number, clientY: number) => [number, number]
-}) => {
-  const from = ramp.points[index]!
-  const to = ramp.points[index + 1]!
-  const [x1, y1, x2, y2] = freeHandlesOf(from, to)
-  const span = to.at - from.at
-  const bind = useDrag(({ args: [which], event, last, xy: [px, py] }) => {
+interface FreeProps {
+  readonly address: RampAddress
+  readonly ramp: Ramp
+  readonly index: number
+  readonly x: (at: number) => number
+  readonly y: (value: number) => number
+  readonly toRamp: (clientX: number, clientY: number) => [number, number]
+}
+
+interface FreeHandleProps extends FreeProps {
+  readonly which: 0 | 1
+  /** Where the handle is, on the ramp's axes. */
+  readonly at: number
+  readonly value: number
+  /** The point that it hangs on. */
+  readonly start: RampPoint
+}
+
+const FreeHandle = ({ address, index, which, at, value, start, x, y, toRamp }: FreeHandleProps) => {
+  const bend = (toAt: number, toValue: number, how: typeof edit): void => {
+    const before = readNow(address)
+    if (before) write(address, 'Bend', moveFreeHandle(before, index, which, toAt, toValue), how)
+  }
+  const bind = useDrag(({ event, last, xy: [px, py] }) => {
     event.stopPropagation()
     noteInput(event)
-    const before = readNow(address)
-    if (before)
-      write(address, 'Bend', moveFreeHandle(before, index, which as 0 | 1, ...toRamp(px, py)), editMoment)
+    bend(...toRamp(px, py), editMoment)
     if (last) endMoment()
   })
-  const onKeyDown =
-    (which: 0 | 1, at: number, value: number) =>
-    (event: KeyboardEvent): void => {
-      const steps = arrowSteps(event)
-      const before = readNow(address)
-      if (!steps || !before) return
-      event.preventDefault()
-      write(
-        address,
-        'Bend',
-        moveFreeHandle(before, index, which, at + steps[0] / 100, value - steps[1] / 100),
-        editStep,
-      )
-    }
-  const handle = (which: 0 | 1, at: number, value: number, start: RampPoint) => (
-    <g key={which}>
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const steps = arrowSteps(event)
+    if (!steps) return
+    event.preventDefault()
+    bend(at + steps[0] * KEY_STEP, value - steps[1] * KEY_STEP, editStep)
+  }
+  return (
+    <g>
       <line x1={x(start.at)} y1={y(start.value)} x2={x(at)} y2={y(value)} className="free-line" />
       <circle
-        {...bind(which)}
+        {...bind()}
         cx={x(at)}
         cy={y(value)}
         r={5}
@@ -213,16 +211,24 @@ const FreeHandles = ({
         aria-label={`${which === 0 ? 'First' : 'Second'} handle of the bend of the ${rampName(address)}`}
         aria-valuenow={value}
         aria-valuetext={`${Math.round(at * 100)} % of life, value ${Number(value.toFixed(2))}`}
-        onKeyDown={onKeyDown(which, at, value)}
+        onKeyDown={onKeyDown}
         style={{ touchAction: 'none' }}
         onClick={(event) => event.stopPropagation()}
       />
     </g>
   )
+}
+
+/** The two handles of a free segment, on thin lines from their points. */
+const FreeHandles = (props: FreeProps) => {
+  const from = props.ramp.points[props.index]!
+  const to = props.ramp.points[props.index + 1]!
+  const [x1, y1, x2, y2] = freeHandlesOf(from, to)
+  const span = to.at - from.at
   return (
     <>
-      {handle(0, from.at + x1 * span, y1, from)}
-      {handle(1, from.at + x2 * span, y2, to)}
+      <FreeHandle {...props} which={0} at={from.at + x1 * span} value={y1} start={from} />
+      <FreeHandle {...props} which={1} at={from.at + x2 * span} value={y2} start={to} />
     </>
   )
 }
@@ -307,6 +313,100 @@ const useMates = (address: RampAddress): readonly TypeRamp[] => {
   )
 }
 
+/** What the fields do to the chosen point. They keep their first callbacks; these always reach the latest. */
+const usePointChanges = (
+  address: RampAddress,
+  mates: readonly TypeRamp[],
+  chosen: number,
+  point: RampPoint,
+): { readonly change: (next: PointChange) => void; readonly remove: () => void } => {
+  const latest = useRef<{ change: (next: PointChange) => void; remove: () => void }>(null)
+  const change = (next: PointChange): void => {
+    const before = togetherNow(address, mates)
+    if (!before) return
+    const moved = moveTogether(before, chosen, next.at ?? point.at, next.value ?? point.value)
+    const eased = next.ease ? { ...moved, ramp: withEase(moved.ramp, chosen, next.ease) } : moved
+    writeTogether(address, mates, 'Set a point', eased, edit)
+  }
+  useEffect(() => void (latest.current = { change, remove: () => removeAt(address, mates, chosen) }))
+  const [stable] = useState(() => ({
+    change: (next: PointChange) => latest.current?.change(next),
+    remove: () => latest.current?.remove(),
+  }))
+  return stable
+}
+
+/** Where a ramp's axes lie in its plot. */
+interface Axes {
+  readonly width: number
+  readonly inner: number
+  readonly x: (at: number) => number
+  readonly y: (value: number) => number
+  readonly toRamp: (clientX: number, clientY: number) => [number, number]
+}
+
+const useAxes = (box: React.RefObject<SVGSVGElement | null>, inline: boolean): Axes => {
+  const { width, height } = useBoxSize(box, inline ? 240 : 600, inline ? 54 : 80)
+  const inner = Math.max(10, height - 2 * INSET)
+  return {
+    width,
+    inner,
+    x: (at) => at * width,
+    y: (value) => INSET + (1 - value) * inner,
+    toRamp: (clientX, clientY) => {
+      const bounds = box.current!.getBoundingClientRect()
+      return [(clientX - bounds.x) / bounds.width, 1 - (clientY - bounds.y - INSET) / inner]
+    },
+  }
+}
+
+interface PlotProps {
+  readonly address: RampAddress
+  readonly mates: readonly TypeRamp[]
+  readonly ramp: Ramp
+  readonly axes: Axes
+  readonly chosen: number
+  readonly onChoose: (index: number) => void
+}
+
+/** The lines and the points of a plot. */
+const Plot = ({ address, mates, ramp, axes, chosen, onChoose }: PlotProps) => {
+  const { width, inner, x, y, toRamp } = axes
+  const free = ramp.points[chosen]!.ease === 'free' && chosen < ramp.points.length - 1
+  return (
+    <>
+      <path d={`M 0 ${INSET} H ${width} M 0 ${INSET + inner} H ${width}`} className="ramp-grid" />
+      {address.of === 'type' && <GhostRamps address={address} mates={mates} width={width} inner={inner} />}
+      <path d={rampPath(ramp, width, inner, INSET)} className="ramp-line" />
+      {free && <FreeHandles address={address} ramp={ramp} index={chosen} x={x} y={y} toRamp={toRamp} />}
+      {mates.map((mate) => (
+        <MatePoints
+          key={mate.ramp}
+          mate={mate}
+          mates={[address, ...mates.filter((other) => other !== mate)]}
+          x={x}
+          y={y}
+          toRamp={toRamp}
+        />
+      ))}
+      {ramp.points.map((p, i) => (
+        <Point
+          key={i}
+          at={address}
+          mates={mates}
+          ramp={ramp}
+          index={i}
+          look={i === chosen ? 'chosen' : ''}
+          x={x(p.at)}
+          y={y(p.value)}
+          toRamp={toRamp}
+          onChoose={() => onChoose(i)}
+        />
+      ))}
+    </>
+  )
+}
+
 /**
  * A ramp: drag points, click the line's ground to add one, double-click or Delete to remove; exact values by
  * typing.
@@ -314,86 +414,32 @@ const useMates = (address: RampAddress): readonly TypeRamp[] => {
 export const RampEditor = ({ address, inline = false }: Props) => {
   const [index, setIndex] = useState(0)
   const box = useRef<SVGSVGElement>(null)
-  const { width, height } = useBoxSize(box, inline ? 240 : 600, inline ? 54 : 80)
+  const axes = useAxes(box, inline)
   const ramp = useShown<Ramp>((kit) => readRamp(kit, address) ?? FLAT_RAMP, FLAT_RAMP)
   const chosen = Math.min(index, ramp.points.length - 1)
-  const point = ramp.points[chosen]!
-  const inner = Math.max(10, height - 2 * INSET)
-  const toRamp = (clientX: number, clientY: number): [number, number] => {
-    const bounds = box.current!.getBoundingClientRect()
-    return [(clientX - bounds.x) / bounds.width, 1 - (clientY - bounds.y - INSET) / inner]
-  }
   const mates = useMates(address)
-  const latest = useRef<{ change: (next: PointChange) => void; remove: () => void }>(null)
+  const changes = usePointChanges(address, mates, chosen, ramp.points[chosen]!)
   const add = (event: React.MouseEvent): void => {
     if ((event.target as Element).closest('.ramp-point, .free-handle')) return
     const before = togetherNow(address, mates)
     if (!before) return
-    const added = addTogether(before, ...toRamp(event.clientX, event.clientY))
+    const added = addTogether(before, ...axes.toRamp(event.clientX, event.clientY))
     writeTogether(address, mates, 'Add a point', added, edit)
     setIndex(added.index)
   }
-  const change = (next: PointChange): void => {
-    const before = togetherNow(address, mates)
-    if (!before) return
-    const moved = moveTogether(before, chosen, next.at ?? point.at, next.value ?? point.value)
-    writeTogether(
-      address,
-      mates,
-      'Set a point',
-      next.ease ? { ...moved, ramp: withEase(moved.ramp, chosen, next.ease) } : moved,
-      edit,
-    )
-  }
-  // The fields keep their first callbacks; these always reach the latest.
-  useEffect(() => void (latest.current = { change, remove: () => removeAt(address, mates, chosen) }))
-  const [stable] = useState(() => ({
-    change: (next: PointChange) => latest.current?.change(next),
-    remove: () => latest.current?.remove(),
-  }))
   const fields = (
     <RampFields
-      point={point}
+      point={ramp.points[chosen]!}
       last={chosen === ramp.points.length - 1}
       only={ramp.points.length <= 1}
-      onChange={stable.change}
-      onRemove={stable.remove}
+      onChange={changes.change}
+      onRemove={changes.remove}
     />
   )
-  const x = (at: number): number => at * width
-  const y = (value: number): number => INSET + (1 - value) * inner
-  const free = point.ease === 'free' && chosen < ramp.points.length - 1
   return (
     <div className={inline ? 'ramp-editor inline' : 'ramp-editor'} data-testid={`ramp-${rampKey(address)}`}>
       <svg ref={box} className="ramp-plot" onClick={add} aria-label={rampName(address)}>
-        <path d={`M 0 ${INSET} H ${width} M 0 ${INSET + inner} H ${width}`} className="ramp-grid" />
-        {address.of === 'type' && <GhostRamps address={address} mates={mates} width={width} inner={inner} />}
-        <path d={rampPath(ramp, width, inner, INSET)} className="ramp-line" />
-        {free && <FreeHandles address={address} ramp={ramp} index={chosen} x={x} y={y} toRamp={toRamp} />}
-        {mates.map((mate) => (
-          <MatePoints
-            key={mate.ramp}
-            mate={mate}
-            mates={[address, ...mates.filter((other) => other !== mate)]}
-            x={x}
-            y={y}
-            toRamp={toRamp}
-          />
-        ))}
-        {ramp.points.map((p, i) => (
-          <Point
-            key={i}
-            at={address}
-            mates={mates}
-            ramp={ramp}
-            index={i}
-            look={i === chosen ? 'chosen' : ''}
-            x={x(p.at)}
-            y={y(p.value)}
-            toRamp={toRamp}
-            onChoose={() => setIndex(i)}
-          />
-        ))}
+        <Plot address={address} mates={mates} ramp={ramp} axes={axes} chosen={chosen} onChoose={setIndex} />
       </svg>
       {inline ? (
         fields

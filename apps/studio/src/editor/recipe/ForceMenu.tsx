@@ -12,6 +12,40 @@ interface Props {
   readonly onClose: () => void
 }
 
+const ForceList = ({
+  found,
+  current,
+  onPoint,
+  onChoose,
+}: {
+  found: readonly ForceKind[]
+  current: ForceKind | undefined
+  onPoint: (force: ForceKind) => void
+  onChoose: (force: ForceKind) => void
+}) => (
+  <ul role="listbox" aria-label="Forces">
+    {found.map((force) => (
+      <li
+        key={force}
+        role="option"
+        aria-selected={force === current}
+        data-force={force}
+        onPointerEnter={() => onPoint(force)}
+        onClick={() => onChoose(force)}
+      >
+        <ForcePicture force={force} />
+        <span>
+          <b>{FORCE_TEXTS[force].label}</b>
+          <small>{FORCE_TEXTS[force].help}</small>
+        </span>
+      </li>
+    ))}
+    {found.length === 0 && (
+      <li className="none">No force is called that. Try another word: wind, noise, orbit …</li>
+    )}
+  </ul>
+)
+
 /**
  * The list of forces that can be added: typing finds one by its name, its help or another word for it; each
  * shows what it does.
@@ -56,27 +90,12 @@ export const ForceMenu = ({ anchor, forces, onChoose, onClose }: Props) => {
         }}
         onKeyDown={onKeyDown}
       />
-      <ul role="listbox" aria-label="Forces">
-        {found.map((force) => (
-          <li
-            key={force}
-            role="option"
-            aria-selected={force === current}
-            data-force={force}
-            onPointerEnter={() => setAt(found.indexOf(force))}
-            onClick={() => onChoose(force)}
-          >
-            <ForcePicture force={force} />
-            <span>
-              <b>{FORCE_TEXTS[force].label}</b>
-              <small>{FORCE_TEXTS[force].help}</small>
-            </span>
-          </li>
-        ))}
-        {found.length === 0 && (
-          <li className="none">No force is called that. Try another word: wind, noise, orbit …</li>
-        )}
-      </ul>
+      <ForceList
+        found={found}
+        current={current}
+        onPoint={(force) => setAt(found.indexOf(force))}
+        onChoose={onChoose}
+      />
     </Popover>
   )
 }

@@ -13,6 +13,12 @@ import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 const R = 22
 
+/** Degrees of a place of the page, seen from an element's middle. */
+const angleIn = (element: Element, [x, y]: readonly [number, number]): number => {
+  const box = element.getBoundingClientRect()
+  return (Math.atan2(y - box.y - box.height / 2, x - box.x - box.width / 2) * 180) / Math.PI
+}
+
 /**
  * A dial that is drawn as what it sets: an arrow, and the fan around it. Drag turns; whole degrees, with
  * Shift steps of 15.
@@ -28,17 +34,16 @@ export const HeadingDial = ({ path, id, fan }: { path: EmitterPath; id: Property
   const heading = useDocument(read(id, 0))
   const spread = useDocument(read(fan, 0))
   const face = useRef<SVGSVGElement>(null)
+  const turnTo = (deg: number, how: typeof editMoment): void => {
+    const { kit } = useDocument.getState()
+    if (kit)
+      how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, nearestTurn(deg, heading)))
+  }
   const bind = useDrag(
-    ({ event, last, xy: [x, y], shiftKey }) => {
-      const box = face.current!.getBoundingClientRect()
-      const angle = (Math.atan2(y - box.y - box.height / 2, x - box.x - box.width / 2) * 180) / Math.PI
+    ({ event, last, xy, shiftKey }) => {
       const step = shiftKey ? 15 : 1
       noteInput(event)
-      const { kit } = useDocument.getState()
-      if (kit)
-        editMoment(editLabel(kit, target, id), (draft) =>
-          writeValue(draft, target, id, nearestTurn(Math.round(angle / step) * step, heading)),
-        )
+      turnTo(Math.round(angleIn(face.current!, xy) / step) * step, editMoment)
       if (last) endMoment()
     },
     { pointer: { keys: false } },
@@ -48,11 +53,7 @@ export const HeadingDial = ({ path, id, fan }: { path: EmitterPath; id: Property
     if (!steps) return
     event.preventDefault()
     // Clockwise to the right and down, as angles grow.
-    const { kit } = useDocument.getState()
-    if (kit)
-      editStep(editLabel(kit, target, id), (draft) =>
-        writeValue(draft, target, id, nearestTurn(heading + steps[0] + steps[1], heading)),
-      )
+    turnTo(heading + steps[0] + steps[1], editStep)
   }
   const [tx, ty] = polar(heading, R - 3)
   return (

@@ -16,6 +16,51 @@ const ROWS: readonly Row[] = [...MARK_NUMBERS.slice(0, 4), '@markBlend', ...MARK
 
 const NO_COLOURS: readonly string[] = []
 
+interface Mark {
+  readonly sheet: string
+  readonly frames: number[]
+}
+type SetMark = (label: string, next: Mark | null) => void
+
+/** The frames that a mark draws from. */
+const MarkFrames = ({
+  mark,
+  set,
+  onAdd,
+}: {
+  mark: Mark
+  set: SetMark
+  onAdd: (anchor: HTMLElement) => void
+}) => (
+  <span className="picture-frames">
+    {mark.frames.map((frame) => (
+      <button
+        key={frame}
+        type="button"
+        className="clip-frame"
+        disabled={mark.frames.length === 1}
+        title={mark.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
+        aria-label={`Frame ${frame} of the mark`}
+        onClick={() =>
+          set('Take a frame of the mark out', {
+            ...mark,
+            frames: mark.frames.filter((f) => f !== frame),
+          })
+        }
+      >
+        <FrameCell sheetId={mark.sheet} frame={frame} size={26} />
+      </button>
+    ))}
+    <IconButton
+      aria-label="Add a frame to the mark"
+      title="One of the frames is drawn for each mark"
+      onClick={(event) => onAdd(event.currentTarget)}
+    >
+      <Add fontSize="inherit" />
+    </IconButton>
+  </span>
+)
+
 /** What a hit leaves on the surface: the frames that it draws from, and how it looks. */
 export const MarkRows = ({ path }: { path: EmitterPath }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
@@ -26,8 +71,7 @@ export const MarkRows = ({ path }: { path: EmitterPath }) => {
     NO_COLOURS,
   )
   if (!touches) return null
-  const set = (label: string, next: { sheet: string; frames: number[] } | null): void =>
-    edit(label, (kit) => void (kit.types[path.type]!.mark = next))
+  const set: SetMark = (label, next) => edit(label, (kit) => void (kit.types[path.type]!.mark = next))
   const choose = (sheet: string, frame: number, name: string): void => {
     set(
       `Mark: ${name}`,
@@ -49,33 +93,7 @@ export const MarkRows = ({ path }: { path: EmitterPath }) => {
       </header>
       {mark ? (
         <>
-          <span className="picture-frames">
-            {mark.frames.map((frame) => (
-              <button
-                key={frame}
-                type="button"
-                className="clip-frame"
-                disabled={mark.frames.length === 1}
-                title={mark.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
-                aria-label={`Frame ${frame} of the mark`}
-                onClick={() =>
-                  set('Take a frame of the mark out', {
-                    ...mark,
-                    frames: mark.frames.filter((f) => f !== frame),
-                  })
-                }
-              >
-                <FrameCell sheetId={mark.sheet} frame={frame} size={26} />
-              </button>
-            ))}
-            <IconButton
-              aria-label="Add a frame to the mark"
-              title="One of the frames is drawn for each mark"
-              onClick={(event) => setAnchor(event.currentTarget)}
-            >
-              <Add fontSize="inherit" />
-            </IconButton>
-          </span>
+          <MarkFrames mark={mark} set={set} onAdd={setAnchor} />
           <p className="group-hint">Each takes one of these colours</p>
           <ColourList
             label="Colours of the marks"

@@ -46,6 +46,81 @@ const FollowedClip = ({ picture, onPart }: { picture: TypePicture; onPart: (fram
 /** What a press in the menu of frames does: another picture, or one more frame of a clip. */
 type Asked = { readonly anchor: HTMLElement; readonly picture: number | null }
 
+interface RowProps {
+  readonly picture: TypePicture
+  readonly index: number
+  /** It is the only picture of its type. */
+  readonly alone: boolean
+  readonly set: (label: string, next: Partial<TypePicture>) => void
+  readonly onAsk: (anchor: HTMLElement) => void
+  readonly onRemove: () => void
+}
+
+/** The frames of a picture that follows no clip. */
+const OwnFrames = ({ picture, index, set, onAsk }: RowProps) => (
+  <span className="picture-frames">
+    {picture.frames.map((frame, at) => (
+      <button
+        key={at}
+        type="button"
+        className="clip-frame"
+        title={picture.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
+        aria-label={`Frame ${at + 1} of picture ${index + 1}`}
+        disabled={picture.frames.length === 1}
+        onClick={() => set('Take a frame out', { frames: picture.frames.filter((_, i) => i !== at) })}
+      >
+        <FrameCell sheetId={picture.sheet} frame={frame} size={26} />
+      </button>
+    ))}
+    <IconButton
+      aria-label={`Add a frame to picture ${index + 1}`}
+      title="Add a frame to the clip"
+      onClick={(event) => onAsk(event.currentTarget)}
+    >
+      <Add fontSize="inherit" />
+    </IconButton>
+  </span>
+)
+
+const PictureRow = (props: RowProps) => {
+  const { picture, index, alone, set, onRemove } = props
+  return (
+    <div className="picture-row">
+      {picture.clip !== null ? (
+        <FollowedClip
+          picture={picture}
+          onPart={(frames) => set('Frames of its own', { frames, clip: null })}
+        />
+      ) : (
+        <OwnFrames {...props} />
+      )}
+      {!alone && (
+        <label title="How often it is taken, against the others">
+          weight{' '}
+          <TypedField
+            label={`Weight of picture ${index + 1}`}
+            shown={String(picture.weight)}
+            read={readWeight}
+            hint="Type a number over 0"
+            onCommit={(weight) => set('Weight', { weight })}
+          />
+        </label>
+      )}
+      <IconButton aria-label={`Remove picture ${index + 1}`} disabled={alone} onClick={onRemove}>
+        <Close fontSize="inherit" />
+      </IconButton>
+    </div>
+  )
+}
+
+/** The sprites with a picture's sheet and frame in front. */
+const openSprites = (picture: TypePicture | undefined): void => {
+  const kitId = shownKit()?.id
+  if (picture && kitId !== undefined) chooseSheet(kitId, picture.sheet)
+  if (picture?.frames[0] !== undefined && picture.clip === null) chooseFrame(picture.sheet, picture.frames[0])
+  setSprites({ open: true })
+}
+
 /** Pictures that the type may carry, each with its weight and the frames of its clip. */
 export const PictureRows = ({ path }: { path: EmitterPath }) => {
   const [asked, setAsked] = useState<Asked | null>(null)
@@ -68,58 +143,15 @@ export const PictureRows = ({ path }: { path: EmitterPath }) => {
   return (
     <div className="picture-rows">
       {pictures.map((picture, index) => (
-        <div key={index} className="picture-row">
-          {picture.clip !== null ? (
-            <FollowedClip
-              picture={picture}
-              onPart={(frames) => set(index, 'Frames of its own', { frames, clip: null })}
-            />
-          ) : (
-            <span className="picture-frames">
-              {picture.frames.map((frame, at) => (
-                <button
-                  key={at}
-                  type="button"
-                  className="clip-frame"
-                  title={picture.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
-                  aria-label={`Frame ${at + 1} of picture ${index + 1}`}
-                  disabled={picture.frames.length === 1}
-                  onClick={() =>
-                    set(index, 'Take a frame out', { frames: picture.frames.filter((_, i) => i !== at) })
-                  }
-                >
-                  <FrameCell sheetId={picture.sheet} frame={frame} size={26} />
-                </button>
-              ))}
-              <IconButton
-                aria-label={`Add a frame to picture ${index + 1}`}
-                title="Add a frame to the clip"
-                onClick={(event) => setAsked({ anchor: event.currentTarget, picture: index })}
-              >
-                <Add fontSize="inherit" />
-              </IconButton>
-            </span>
-          )}
-          {pictures.length > 1 && (
-            <label title="How often it is taken, against the others">
-              weight{' '}
-              <TypedField
-                label={`Weight of picture ${index + 1}`}
-                shown={String(picture.weight)}
-                read={readWeight}
-                hint="Type a number over 0"
-                onCommit={(weight) => set(index, 'Weight', { weight })}
-              />
-            </label>
-          )}
-          <IconButton
-            aria-label={`Remove picture ${index + 1}`}
-            disabled={pictures.length === 1}
-            onClick={() => change('Remove a picture', (list) => list.filter((_, i) => i !== index))}
-          >
-            <Close fontSize="inherit" />
-          </IconButton>
-        </div>
+        <PictureRow
+          key={index}
+          picture={picture}
+          index={index}
+          alone={pictures.length === 1}
+          set={(label, next) => set(index, label, next)}
+          onAsk={(anchor) => setAsked({ anchor, picture: index })}
+          onRemove={() => change('Remove a picture', (list) => list.filter((_, i) => i !== index))}
+        />
       ))}
       <Button
         startIcon={<Add />}
@@ -127,17 +159,7 @@ export const PictureRows = ({ path }: { path: EmitterPath }) => {
       >
         Add a picture
       </Button>
-      <Button
-        onClick={() => {
-          const [first] = pictures
-          const kitId = shownKit()?.id
-          if (first && kitId !== undefined) chooseSheet(kitId, first.sheet)
-          if (first?.frames[0] !== undefined && first.clip === null) chooseFrame(first.sheet, first.frames[0])
-          setSprites({ open: true })
-        }}
-      >
-        Draw, cut, import…
-      </Button>
+      <Button onClick={() => openSprites(pictures[0])}>Draw, cut, import…</Button>
       <FrameMenu
         anchor={asked?.anchor ?? null}
         chosen={[]}

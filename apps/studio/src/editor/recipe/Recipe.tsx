@@ -125,6 +125,32 @@ interface Structure {
 
 const EMPTY: Structure = { tokens: [], rows: [] }
 
+const GroupTitle = ({
+  group,
+  open,
+  expandable,
+}: {
+  group: GroupDefinition
+  open: boolean
+  expandable: boolean
+}) =>
+  expandable ? (
+    <button type="button" className="group-title" aria-expanded={open} onClick={() => toggleGroup(group.id)}>
+      <ExpandMore className="chevron" fontSize="inherit" />
+      {group.title}
+    </button>
+  ) : (
+    <span className="group-title plain">{group.title}</span>
+  )
+
+/** The menu of a word in a sentence. */
+const OpenMenu = ({ open, path, onClose }: { open: OpenChoice; path: EmitterPath; onClose: () => void }) =>
+  open.choice === 'frame' ? (
+    <FirstFrameMenu open={open} path={path} onClose={onClose} />
+  ) : (
+    <ChoiceMenu open={open} choice={open.choice} path={path} onClose={onClose} />
+  )
+
 const Group = memo(({ group, path }: { group: GroupDefinition; path: EmitterPath }) => {
   const open = useSession((s) => s.openGroups.includes(group.id))
   const [choice, setChoice] = useState<OpenChoice | null>(null)
@@ -134,31 +160,20 @@ const Group = memo(({ group, path }: { group: GroupDefinition; path: EmitterPath
     return subject === null ? EMPTY : { tokens: group.sentence(subject), rows: group.rows(subject) }
   }, EMPTY)
   const expandable = rows.length > 0 || group.before !== undefined || group.after !== undefined
+  const unfolded = open && expandable
   return (
-    <section className={open && expandable ? 'group open' : 'group'} data-group={group.id}>
+    <section className={unfolded ? 'group open' : 'group'} data-group={group.id}>
       <div className="group-head">
-        {expandable ? (
-          <button
-            type="button"
-            className="group-title"
-            aria-expanded={open}
-            onClick={() => toggleGroup(group.id)}
-          >
-            <ExpandMore className="chevron" fontSize="inherit" />
-            {group.title}
-          </button>
-        ) : (
-          <span className="group-title plain">{group.title}</span>
-        )}
+        <GroupTitle group={group} open={open} expandable={expandable} />
         <Sentence
           tokens={tokens}
           path={path}
           onChoice={(name, anchor) => setChoice({ choice: name, anchor })}
         />
         {group.ramp && <RampThumb typeId={path.type} kind={group.ramp} />}
-        {open && expandable && <ResetButton group={group} path={path} />}
+        {unfolded && <ResetButton group={group} path={path} />}
       </div>
-      {open && expandable && (
+      {unfolded && (
         <div className="group-body">
           {group.before?.(path)}
           {rows.map((row) => (
@@ -167,12 +182,7 @@ const Group = memo(({ group, path }: { group: GroupDefinition; path: EmitterPath
           {group.after?.(path)}
         </div>
       )}
-      {choice && choice.choice !== 'frame' && (
-        <ChoiceMenu open={choice} choice={choice.choice} path={path} onClose={() => setChoice(null)} />
-      )}
-      {choice?.choice === 'frame' && (
-        <FirstFrameMenu open={choice} path={path} onClose={() => setChoice(null)} />
-      )}
+      {choice && <OpenMenu open={choice} path={path} onClose={() => setChoice(null)} />}
     </section>
   )
 })

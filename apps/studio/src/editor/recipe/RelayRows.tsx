@@ -46,7 +46,72 @@ interface ShownRelay {
   readonly to: string
 }
 
-const RelaySection = ({ id, path }: { id: string; path: EmitterPath }) => {
+interface RelayProps {
+  readonly id: string
+  readonly path: EmitterPath
+}
+
+type ChangeRelay = (label: string, recipe: (relay: Relay) => void) => void
+
+const removeRelay = ({ id, path }: RelayProps): void =>
+  edit('Remove a relay', (kit) => {
+    const emitter = kit.effects[path.effect]!.emitters[path.emitter]!
+    emitter.relays = emitter.relays.filter((r) => r.id !== id)
+  })
+
+/** When it fires, whom it sends, and where headings count from. */
+const RelayWords = ({
+  shown: { trigger, launch, to },
+  receivers,
+  change,
+}: {
+  shown: ShownRelay
+  receivers: readonly Word[]
+  change: ChangeRelay
+}) => (
+  <>
+    <WordRow
+      title="When"
+      value={trigger}
+      options={RELAY_TRIGGERS.map((value) => ({ value, label: RELAY_TRIGGER_TEXTS[value] }))}
+      onChange={(value) =>
+        change(
+          `Relay ${RELAY_TRIGGER_TEXTS[value as RelayTrigger]}`,
+          (relay) => void (relay.trigger = value as RelayTrigger),
+        )
+      }
+    />
+    <WordRow
+      title="Wakes"
+      value={to}
+      options={receivers}
+      onChange={(value) =>
+        change('Hand over to another', (relay) => {
+          relay.emitter = value.startsWith('e:') ? value.slice(2) : null
+          relay.effect = value.startsWith('x:') ? value.slice(2) : null
+        })
+      }
+    />
+    <WordRow
+      title="Heads from"
+      value={launch}
+      options={RELAY_LAUNCHES.map((value) => ({ value, label: RELAY_LAUNCH_TEXTS[value] }))}
+      onChange={(value) =>
+        change('Headings of a relay', (relay) => void (relay.launch = value as Relay['launch']))
+      }
+    />
+  </>
+)
+
+const rowsOf = (trigger: RelayTrigger, toEffect: boolean): PropertyId[] => [
+  ...TRIGGER_NUMBERS[trigger],
+  'relayCount',
+  'relayChance',
+  'relayDelay',
+  ...(toEffect ? (['relayInstances'] as const) : (['relayVelocity', 'relayTint', 'relayScale'] as const)),
+]
+
+const RelaySection = ({ id, path }: RelayProps) => {
   const shown = useShownData<ShownRelay | null>((_, effect) => {
     const relay = effect.emitters[path.emitter]?.relays.find((r) => r.id === id)
     return relay
@@ -59,72 +124,27 @@ const RelaySection = ({ id, path }: { id: string; path: EmitterPath }) => {
   }, null)
   const receivers = useReceivers(path)
   if (!shown) return null
-  const { trigger, launch, to } = shown
-  const change = (label: string, recipe: (relay: Relay) => void): void =>
+  const change: ChangeRelay = (label, recipe) =>
     edit(label, (kit) => {
       const relay = kit.effects[path.effect]!.emitters[path.emitter]!.relays.find((r) => r.id === id)
       if (relay) recipe(relay)
     })
-  const effect = to.startsWith('x:')
-  const rows: PropertyId[] = [
-    ...TRIGGER_NUMBERS[trigger],
-    'relayCount',
-    'relayChance',
-    'relayDelay',
-    ...(effect ? (['relayInstances'] as const) : (['relayVelocity', 'relayTint', 'relayScale'] as const)),
-  ]
+  const toEffect = shown.to.startsWith('x:')
   return (
     <section className="force" data-relay={id}>
       <header>
         <span>Relay</span>
-        <IconButton
-          aria-label="Remove this relay"
-          onClick={() =>
-            edit('Remove a relay', (kit) => {
-              const emitter = kit.effects[path.effect]!.emitters[path.emitter]!
-              emitter.relays = emitter.relays.filter((r) => r.id !== id)
-            })
-          }
-        >
+        <IconButton aria-label="Remove this relay" onClick={() => removeRelay({ id, path })}>
           <Close fontSize="inherit" />
         </IconButton>
       </header>
-      <WordRow
-        title="When"
-        value={trigger}
-        options={RELAY_TRIGGERS.map((value) => ({ value, label: RELAY_TRIGGER_TEXTS[value] }))}
-        onChange={(value) =>
-          change(
-            `Relay ${RELAY_TRIGGER_TEXTS[value as RelayTrigger]}`,
-            (relay) => void (relay.trigger = value as RelayTrigger),
-          )
-        }
-      />
-      <WordRow
-        title="Wakes"
-        value={to}
-        options={receivers}
-        onChange={(value) =>
-          change('Hand over to another', (relay) => {
-            relay.emitter = value.startsWith('e:') ? value.slice(2) : null
-            relay.effect = value.startsWith('x:') ? value.slice(2) : null
-          })
-        }
-      />
-      <WordRow
-        title="Heads from"
-        value={launch}
-        options={RELAY_LAUNCHES.map((value) => ({ value, label: RELAY_LAUNCH_TEXTS[value] }))}
-        onChange={(value) =>
-          change('Headings of a relay', (relay) => void (relay.launch = value as Relay['launch']))
-        }
-      />
-      {rows.map((row) => (
+      <RelayWords shown={shown} receivers={receivers} change={change} />
+      {rowsOf(shown.trigger, toEffect).map((row) => (
         <PropertyRow key={row} target={addressOf(path, row, id)} id={row} />
       ))}
-      {!effect && (
-        <Button size="small" onClick={() => select(path.effect, to.slice(2))}>
-          Show {receivers.find((r) => r.value === to)?.label}
+      {!toEffect && (
+        <Button size="small" onClick={() => select(path.effect, shown.to.slice(2))}>
+          Show {receivers.find((r) => r.value === shown.to)?.label}
         </Button>
       )}
     </section>

@@ -47,18 +47,55 @@ const goTo = ({ group, row, adds }: Found, path: EmitterPath): void => {
   )
 }
 
-export const SearchBox = ({ path }: { path: EmitterPath }) => {
-  const [typed, setTyped] = useState('')
-  const [active, setActive] = useState(0)
-  const [open, setOpen] = useState(false)
-  const field = useRef<HTMLInputElement>(null)
-  // What there is to find is read when the search begins.
+const FoundList = ({
+  typed,
+  found,
+  active,
+  onPoint,
+  onChoose,
+}: {
+  typed: string
+  found: readonly Found[]
+  active: number
+  onPoint: (index: number) => void
+  onChoose: (item: Found) => void
+}) => (
+  <Paper elevation={6} className="recipe-found" id="recipe-found" role="listbox" aria-label="Found">
+    {found.length === 0 && (
+      <p className="soft">Nothing is called “{typed}”. Try another word, like fade, spread or turbulence.</p>
+    )}
+    {found.map((item, k) => (
+      <div
+        key={item.key}
+        role="option"
+        aria-selected={k === active}
+        className="found-item"
+        onPointerEnter={() => onPoint(k)}
+        onClick={() => onChoose(item)}
+      >
+        <b>{item.label}</b>
+        {item.help && <small>{item.help}</small>}
+      </div>
+    ))}
+  </Paper>
+)
+
+/** What a typed text finds; read when the search begins. */
+const useFound = (open: boolean, path: EmitterPath, typed: string): Found[] => {
   const entries = useMemo(() => {
     const kit = shownKit()
     const subject = open && kit ? subjectOf(kit, path) : null
     return subject ? searchEntries(subject) : []
   }, [open, path])
-  const found = findIn(entries, typed)
+  return findIn(entries, typed)
+}
+
+export const SearchBox = ({ path }: { path: EmitterPath }) => {
+  const [typed, setTyped] = useState('')
+  const [active, setActive] = useState(0)
+  const [open, setOpen] = useState(false)
+  const field = useRef<HTMLInputElement>(null)
+  const found = useFound(open, path, typed)
   useEscape(open, field, () => {
     close()
     focusWorkplace()
@@ -108,26 +145,13 @@ export const SearchBox = ({ path }: { path: EmitterPath }) => {
           placement="bottom-start"
           style={{ zIndex: 1300 }}
         >
-          <Paper elevation={6} className="recipe-found" id="recipe-found" role="listbox" aria-label="Found">
-            {found.length === 0 && (
-              <p className="soft">
-                Nothing is called “{typed.trim()}”. Try another word, like fade, spread or turbulence.
-              </p>
-            )}
-            {found.map((item, k) => (
-              <div
-                key={item.key}
-                role="option"
-                aria-selected={k === active}
-                className="found-item"
-                onPointerEnter={() => setActive(k)}
-                onClick={() => choose(item)}
-              >
-                <b>{item.label}</b>
-                {item.help && <small>{item.help}</small>}
-              </div>
-            ))}
-          </Paper>
+          <FoundList
+            typed={typed.trim()}
+            found={found}
+            active={active}
+            onPoint={setActive}
+            onChoose={choose}
+          />
         </Popper>
       </div>
     </ClickAwayListener>

@@ -50,13 +50,71 @@ const TypeInto = ({
   )
 }
 
-const Table = ({
+type Column = EmitterPath & { readonly name: string }
+
+interface Marks {
+  readonly marked: ReadonlySet<string>
+  readonly toggle: (keys: readonly string[]) => void
+}
+
+const HeadRow = ({
   columns,
   rows,
+  toggle,
 }: {
-  columns: readonly (EmitterPath & { readonly name: string })[]
+  columns: readonly Column[]
   rows: readonly TableRow[]
-}) => {
+  toggle: Marks['toggle']
+}) => (
+  <tr>
+    <th scope="col">
+      <span className="only-read">Number</span>
+    </th>
+    {columns.map(({ emitter, name }) => (
+      <th key={emitter} scope="col">
+        <button
+          type="button"
+          onClick={() =>
+            toggle(rows.filter((row) => row.used.includes(emitter)).map((row) => cellKey(emitter, row.id)))
+          }
+        >
+          {name}
+        </button>
+      </th>
+    ))}
+  </tr>
+)
+
+const NumberRow = ({
+  row,
+  columns,
+  marked,
+  toggle,
+}: { row: TableRow; columns: readonly Column[] } & Marks) => (
+  <tr>
+    <th scope="row" title={PROPERTY_TEXTS[row.id].help}>
+      <button type="button" onClick={() => toggle(row.used.map((emitter) => cellKey(emitter, row.id)))}>
+        {PROPERTY_TEXTS[row.id].label}
+      </button>
+    </th>
+    {columns.map((path) => {
+      const key = cellKey(path.emitter, row.id)
+      const used = row.used.includes(path.emitter)
+      return (
+        <td
+          key={key}
+          className={marked.has(key) ? 'marked' : ''}
+          data-cell={key}
+          onClick={(event) => used && event.target === event.currentTarget && toggle([key])}
+        >
+          {used && <ValueText target={addressOf(path, row.id)} id={row.id} />}
+        </td>
+      )
+    })}
+  </tr>
+)
+
+const Table = ({ columns, rows }: { columns: readonly Column[]; rows: readonly TableRow[] }) => {
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set())
   const toggle = (keys: readonly string[]): void => {
     const all = keys.every((key) => marked.has(key))
@@ -77,27 +135,7 @@ const Table = ({
       <div className="table-scroll">
         <table className="recipe-table">
           <thead>
-            <tr>
-              <th scope="col">
-                <span className="only-read">Number</span>
-              </th>
-              {columns.map(({ emitter, name }) => (
-                <th key={emitter} scope="col">
-                  <button
-                    type="button"
-                    onClick={() =>
-                      toggle(
-                        rows
-                          .filter((row) => row.used.includes(emitter))
-                          .map((row) => cellKey(emitter, row.id)),
-                      )
-                    }
-                  >
-                    {name}
-                  </button>
-                </th>
-              ))}
-            </tr>
+            <HeadRow columns={columns} rows={rows} toggle={toggle} />
           </thead>
           <tbody>
             {rows.map((row, i) => (
@@ -109,30 +147,7 @@ const Table = ({
                     </th>
                   </tr>
                 )}
-                <tr>
-                  <th scope="row" title={PROPERTY_TEXTS[row.id].help}>
-                    <button
-                      type="button"
-                      onClick={() => toggle(row.used.map((emitter) => cellKey(emitter, row.id)))}
-                    >
-                      {PROPERTY_TEXTS[row.id].label}
-                    </button>
-                  </th>
-                  {columns.map((path) => {
-                    const key = cellKey(path.emitter, row.id)
-                    const used = row.used.includes(path.emitter)
-                    return (
-                      <td
-                        key={key}
-                        className={marked.has(key) ? 'marked' : ''}
-                        data-cell={key}
-                        onClick={(event) => used && event.target === event.currentTarget && toggle([key])}
-                      >
-                        {used && <ValueText target={addressOf(path, row.id)} id={row.id} />}
-                      </td>
-                    )
-                  })}
-                </tr>
+                <NumberRow row={row} columns={columns} marked={marked} toggle={toggle} />
               </Fragment>
             ))}
           </tbody>
