@@ -51,6 +51,41 @@ const CENTRES = {
 
 const length = (x: number, y: number): number => Math.sqrt(x * x + y * y)
 
+/** A reach around a force's place, taken hold of at one side. */
+const RingHandle = ({
+  ring: { id, label, from },
+  numbers,
+  centre,
+  side,
+}: {
+  ring: Centre['rings'][number]
+  numbers: Numbers
+  centre: HandleProps['at']
+  side: 1 | -1
+}) => {
+  const inner = from ? numbers[from] : 0
+  const radius = (inner + numbers[id]) * centre.zoom
+  const least = id === 'avoidRadius' ? 0 : 1
+  return (
+    <g>
+      <circle cx={centre.x} cy={centre.y} r={radius} className="force-ring" />
+      <Handle
+        name={id}
+        label={label}
+        x={centre.x + side * radius}
+        y={centre.y}
+        cursor="ew-resize"
+        motion="outward"
+        reading={`${Math.round(numbers[id])} px`}
+        at={centre}
+        apply={(_e, px, py, fine, draft) =>
+          void (draft.numbers[id] = whole(Math.max(least, length(px, py) - inner), fine))
+        }
+      />
+    </g>
+  )
+}
+
 const CentreHandles = ({
   force,
   type,
@@ -69,32 +104,9 @@ const CentreHandles = ({
   const centre = { x: at.x + numbers[x] * at.zoom, y: at.y + numbers[y] * at.zoom, zoom: at.zoom }
   return (
     <>
-      {rings.map(({ id, label: name, from }, i) => {
-        const inner = from ? numbers[from] : 0
-        const radius = (inner + numbers[id]) * at.zoom
-        const side = i % 2 === 0 ? 1 : -1
-        return (
-          <g key={id}>
-            <circle cx={centre.x} cy={centre.y} r={radius} className="force-ring" />
-            <Handle
-              name={id}
-              label={name}
-              x={centre.x + side * radius}
-              y={centre.y}
-              cursor="ew-resize"
-              motion="outward"
-              reading={`${Math.round(numbers[id])} px`}
-              at={centre}
-              apply={(_e, px, py, fine, draft) =>
-                void (draft.numbers[id] = whole(
-                  Math.max(id === 'avoidRadius' ? 0 : 1, length(px, py) - inner),
-                  fine,
-                ))
-              }
-            />
-          </g>
-        )
-      })}
+      {rings.map((ring, i) => (
+        <RingHandle key={ring.id} ring={ring} numbers={numbers} centre={centre} side={i % 2 === 0 ? 1 : -1} />
+      ))}
       {covered && (
         <line
           x1={centre.x}

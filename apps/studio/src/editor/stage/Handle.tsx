@@ -36,42 +36,48 @@ type Start = Pick<HandleProps, 'x' | 'y' | 'at'>
  * One handle: white with a dark casing. A drag is one step of undo, and so are arrow keys that follow each
  * other.
  */
-export const Handle = ({
-  name,
-  label,
-  x,
-  y,
-  cursor,
-  apply,
-  at,
-  reading,
-  motion = 'freely',
-  onRemove,
-  after,
-  children,
-}: HandleProps) => {
+/** Writes a handle's place into the selected emitter, counted from where it stood at the start. */
+const usePut = ({ label, apply, after }: HandleProps) => {
   const effectId = useEffectId()
   const emitter = useSelectedEmitter()
-  const pressed = useRef<{ start: Start; x: number; y: number } | null>(null)
-  const put = (
-    start: Start,
-    [px, py]: readonly [number, number],
-    fine: boolean,
-    how: typeof editMoment,
-  ): void => {
+  return (start: Start, [px, py]: readonly [number, number], fine: boolean, how: typeof editMoment): void => {
     if (!emitter || emitter.locked) return
+    const [x, y] = [px + (start.x - start.at.x) / start.at.zoom, py + (start.y - start.at.y) / start.at.zoom]
     how(`${label} of ${emitter.name}`, (kit) => {
       const draft = kit.effects[effectId]!.emitters[emitter.id]!
-      apply(
-        draft,
-        px + (start.x - start.at.x) / start.at.zoom,
-        py + (start.y - start.at.y) / start.at.zoom,
-        fine,
-        kit.types[draft.type]!,
-      )
+      apply(draft, x, y, fine, kit.types[draft.type]!)
       after?.(kit, draft)
     })
   }
+}
+
+/** What arrow keys and Delete do to a handle. */
+const useHandleKeys = (
+  { x, y, at, motion = 'freely', onRemove }: HandleProps,
+  put: ReturnType<typeof usePut>,
+) => {
+  const pressed = useRef<{ start: Start; x: number; y: number } | null>(null)
+  return (event: KeyboardEvent): void => {
+    if ((event.key === 'Delete' || event.key === 'Backspace') && onRemove) onRemove()
+    const steps = arrowSteps(event)
+    if (!steps) return
+    event.preventDefault()
+    // Presses that follow each other count from the first, so that small ones add up.
+    const run =
+      useDocument.getState().moment && pressed.current ? pressed.current : { start: { x, y, at }, x: 0, y: 0 }
+    pressed.current = { start: run.start, x: run.x + steps[0], y: run.y + steps[1] }
+    const { zoom } = run.start.at
+    const [fromX, fromY] = [(run.start.x - run.start.at.x) / zoom, (run.start.y - run.start.at.y) / zoom]
+    // Finely: a step of a pixel must not snap back to what is near; an angle has whole degrees already.
+    const to = steppedBy(motion, fromX, fromY, pressed.current.x, pressed.current.y)
+    put(run.start, to, motion !== 'turning', editStep)
+  }
+}
+
+export const Handle = (props: HandleProps) => {
+  const { name, label, x, y, cursor, at, reading, motion = 'freely', onRemove, children } = props
+  const put = usePut(props)
+  const onKeyDown = useHandleKeys(props, put)
   const bind = useDrag(
     ({ event, first, last, movement: [mx, my], memo, shiftKey }) => {
       event.stopPropagation()
@@ -84,27 +90,6 @@ export const Handle = ({
     },
     { pointer: { keys: false } },
   )
-  const onKeyDown = (event: KeyboardEvent): void => {
-    if ((event.key === 'Delete' || event.key === 'Backspace') && onRemove) onRemove()
-    const steps = arrowSteps(event)
-    if (!steps) return
-    event.preventDefault()
-    // Presses that follow each other count from the first, so that small ones add up.
-    const run =
-      useDocument.getState().moment && pressed.current ? pressed.current : { start: { x, y, at }, x: 0, y: 0 }
-    pressed.current = { start: run.start, x: run.x + steps[0], y: run.y + steps[1] }
-    const [fromX, fromY] = [
-      (run.start.x - run.start.at.x) / run.start.at.zoom,
-      (run.start.y - run.start.at.y) / run.start.at.zoom,
-    ]
-    // Finely: a step of a pixel must not snap back to what is near; an angle has whole degrees already.
-    put(
-      run.start,
-      steppedBy(motion, fromX, fromY, pressed.current.x, pressed.current.y),
-      motion !== 'turning',
-      editStep,
-    )
-  }
   const shown = handleReading(motion, (x - at.x) / at.zoom, (y - at.y) / at.zoom)
   return (
     <g

@@ -332,11 +332,60 @@ const Guides = ({
   )
 }
 
+/** Moves the emitter, and those that are selected with it. */
+const PlaceHandle = ({
+  emitter,
+  others,
+  at,
+}: {
+  emitter: Emitter
+  others: ReturnType<typeof useOthers>
+  at: HandleProps['at']
+}) => {
+  const start = useStart()
+  const effectId = useEffectId()
+  const { offsetX, offsetY } = emitter.numbers
+  return (
+    <Handle
+      name="move"
+      label="Place"
+      reading={`${offsetX} px right, ${offsetY} px down`}
+      x={at.x}
+      y={at.y}
+      cursor="move"
+      at={at}
+      apply={(e, x, y, fine) => {
+        const snapped = snapPlace(
+          (start?.numbers.offsetX ?? 0) + x,
+          (start?.numbers.offsetY ?? 0) + y,
+          others,
+          fine ? 0 : SNAP_PX / at.zoom,
+        )
+        e.numbers.offsetX = whole(snapped.x, fine)
+        e.numbers.offsetY = whole(snapped.y, fine)
+      }}
+      after={(kit, e) => {
+        const before = useDocument.getState().kit
+        if (before && start)
+          moveTogether(
+            kit,
+            before,
+            effectId,
+            useSession.getState().also,
+            e.numbers.offsetX - start.numbers.offsetX,
+            e.numbers.offsetY - start.numbers.offsetY,
+          )
+      }}
+    >
+      <path d="M -9 0 H 9 M 0 -9 V 9" className="handle-cross-case" />
+      <path d="M -9 0 H 9 M 0 -9 V 9" className="handle-cross" />
+    </Handle>
+  )
+}
+
 export const Handles = ({ camera }: { camera: Camera }) => {
   const emitter = useSelectedEmitter()
-  const start = useStart()
   const others = useOthers(emitter?.id)
-  const effectId = useEffectId()
   if (!emitter || emitter.companionOf !== null) return null
   const { offsetX, offsetY } = emitter.numbers
   const zoom = camera.zoom / window.devicePixelRatio
@@ -366,40 +415,7 @@ export const Handles = ({ camera }: { camera: Camera }) => {
         />
       )}
       <ShapeHandles emitter={emitter} at={at} />
-      <Handle
-        name="move"
-        label="Place"
-        reading={`${offsetX} px right, ${offsetY} px down`}
-        x={at.x}
-        y={at.y}
-        cursor="move"
-        at={at}
-        apply={(e, x, y, fine) => {
-          const snapped = snapPlace(
-            (start?.numbers.offsetX ?? 0) + x,
-            (start?.numbers.offsetY ?? 0) + y,
-            others,
-            fine ? 0 : SNAP_PX / zoom,
-          )
-          e.numbers.offsetX = whole(snapped.x, fine)
-          e.numbers.offsetY = whole(snapped.y, fine)
-        }}
-        after={(kit, e) => {
-          const before = useDocument.getState().kit
-          if (before && start)
-            moveTogether(
-              kit,
-              before,
-              effectId,
-              useSession.getState().also,
-              e.numbers.offsetX - start.numbers.offsetX,
-              e.numbers.offsetY - start.numbers.offsetY,
-            )
-        }}
-      >
-        <path d="M -9 0 H 9 M 0 -9 V 9" className="handle-cross-case" />
-        <path d="M -9 0 H 9 M 0 -9 V 9" className="handle-cross" />
-      </Handle>
+      <PlaceHandle emitter={emitter} others={others} at={at} />
     </svg>
   )
 }

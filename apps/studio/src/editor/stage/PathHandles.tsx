@@ -55,6 +55,108 @@ const insertAfter = (path: Path, index: number, x: number, y: number): Path => (
   ],
 })
 
+interface PathProps {
+  readonly owner: PathOwner
+  readonly path: Path
+  readonly at: HandleProps['at']
+}
+
+const placeOn = (at: HandleProps['at'], x: number, y: number): { x: number; y: number } => ({
+  x: at.x + x * at.zoom,
+  y: at.y + y * at.zoom,
+})
+
+/** A curve's handle into or out of a point, on a thin line. */
+const TangentHandle = ({
+  owner,
+  path,
+  at,
+  index,
+  which,
+}: PathProps & { index: number; which: 'in' | 'out' }) => {
+  const p = path.points[index]!
+  const [dx, dy] = which === 'in' ? [p.inX, p.inY] : [p.outX, p.outY]
+  const end = placeOn(at, p.x + dx, p.y + dy)
+  const start = placeOn(at, p.x, p.y)
+  return (
+    <g>
+      <line x1={start.x} y1={start.y} x2={end.x} y2={end.y} className="tangent-line" />
+      <Handle
+        name={`${owner.name}-${which}-${index}`}
+        label={`${owner.name} handle ${which === 'in' ? 'into' : 'out of'} point ${index + 1}`}
+        {...end}
+        cursor="crosshair"
+        at={at}
+        apply={(e, x, y, fine, draft) => {
+          const now = owner.read(e, draft)
+          const here = now?.points[index]
+          if (!now || !here) return
+          const [vx, vy] = [whole(x - here.x, fine), whole(y - here.y, fine)]
+          const change = which === 'in' ? { inX: vx, inY: vy } : { outX: vx, outY: vy }
+          owner.write(e, withPoint(now, index, change), draft)
+        }}
+      >
+        <circle r={3.5} className="handle-knob" />
+      </Handle>
+    </g>
+  )
+}
+
+/** The small knob between two points that adds one. */
+const AddKnob = ({
+  owner,
+  path,
+  at,
+  index,
+  onAdd,
+}: PathProps & { index: number; onAdd: (index: number, place: { x: number; y: number }) => void }) => {
+  const middle = middleAfter(path, index)
+  if (!middle) return null
+  const { x, y } = placeOn(at, middle.x, middle.y)
+  return (
+    <circle
+      cx={x}
+      cy={y}
+      r={4}
+      className="path-add"
+      data-handle={`${owner.name}-add-${index}`}
+      role="button"
+      tabIndex={0}
+      aria-label={`Add a point after point ${index + 1} of the ${owner.name.toLowerCase()}`}
+      onClick={() => onAdd(index, middle)}
+      onKeyDown={({ key }) => (key === 'Enter' || key === ' ') && onAdd(index, middle)}
+    >
+      <title>Add a point here</title>
+    </circle>
+  )
+}
+
+const PointHandle = ({
+  owner,
+  path,
+  at,
+  index,
+  onRemove,
+}: PathProps & { index: number; onRemove: (index: number) => void }) => {
+  const p = path.points[index]!
+  return (
+    <Handle
+      name={`${owner.name}-${index}`}
+      label={`${owner.name} point ${index + 1}`}
+      {...placeOn(at, p.x, p.y)}
+      cursor="move"
+      at={at}
+      onRemove={() => onRemove(index)}
+      apply={(e, x, y, fine, draft) => {
+        const now = owner.read(e, draft)
+        if (now) owner.write(e, withPoint(now, index, { x: whole(x, fine), y: whole(y, fine) }), draft)
+      }}
+    >
+      <rect x={-4.5} y={-4.5} width={9} height={9} className="handle-knob" />
+    </Handle>
+  )
+}
+
 /**
  * Points of a path: drag to move, the small ones between add a point, a double-click removes one. Curves also
  * show their handles.
@@ -75,10 +177,6 @@ export const PathHandles = ({
   const effectId = useEffectId()
   const path = owner.read(emitter, type)
   if (!path) return null
-  const place = (x: number, y: number): { x: number; y: number } => ({
-    x: at.x + x * at.zoom,
-    y: at.y + y * at.zoom,
-  })
   const change = (label: string, next: Path): void =>
     edit(`${label} of ${emitter.name}`, (kit) =>
       owner.write(kit.effects[effectId]!.emitters[emitter.id]!, next, kit.types[emitter.type]!),
@@ -89,37 +187,7 @@ export const PathHandles = ({
   }
   const add = (index: number, { x, y }: { x: number; y: number }): void =>
     change('Add a path point', insertAfter(path, index, Math.round(x), Math.round(y)))
-  const tangent = (index: number, which: 'in' | 'out') => {
-    const p = path.points[index]!
-    const [dx, dy] = which === 'in' ? [p.inX, p.inY] : [p.outX, p.outY]
-    const end = place(p.x + dx, p.y + dy)
-    const start = place(p.x, p.y)
-    return (
-      <g key={`${index} ${which}`}>
-        <line x1={start.x} y1={start.y} x2={end.x} y2={end.y} className="tangent-line" />
-        <Handle
-          name={`${owner.name}-${which}-${index}`}
-          label={`${owner.name} handle ${which === 'in' ? 'into' : 'out of'} point ${index + 1}`}
-          {...end}
-          cursor="crosshair"
-          at={at}
-          apply={(e, x, y, fine, draft) => {
-            const now = owner.read(e, draft)
-            const here = now?.points[index]
-            if (!now || !here) return
-            const [vx, vy] = [whole(x - here.x, fine), whole(y - here.y, fine)]
-            owner.write(
-              e,
-              withPoint(now, index, which === 'in' ? { inX: vx, inY: vy } : { outX: vx, outY: vy }),
-              draft,
-            )
-          }}
-        >
-          <circle r={3.5} className="handle-knob" />
-        </Handle>
-      </g>
-    )
-  }
+  const drawn = { owner, path, at }
   return (
     <>
       <path
@@ -127,45 +195,17 @@ export const PathHandles = ({
         transform={`translate(${at.x} ${at.y})`}
         className={owner === SHAPE_PATH ? 'shape-outline' : 'travel-outline'}
       />
-      {curved && path.points.map((_, i) => [tangent(i, 'in'), tangent(i, 'out')])}
-      {path.points.map((_, i) => {
-        const middle = middleAfter(path, i)
-        if (!middle) return null
-        const p = place(middle.x, middle.y)
-        return (
-          <circle
-            key={`add ${i}`}
-            cx={p.x}
-            cy={p.y}
-            r={4}
-            className="path-add"
-            data-handle={`${owner.name}-add-${i}`}
-            role="button"
-            tabIndex={0}
-            aria-label={`Add a point after point ${i + 1} of the ${owner.name.toLowerCase()}`}
-            onClick={() => add(i, middle)}
-            onKeyDown={({ key }) => (key === 'Enter' || key === ' ') && add(i, middle)}
-          >
-            <title>Add a point here</title>
-          </circle>
-        )
-      })}
-      {path.points.map((p, i) => (
-        <Handle
-          key={i}
-          name={`${owner.name}-${i}`}
-          label={`${owner.name} point ${i + 1}`}
-          {...place(p.x, p.y)}
-          cursor="move"
-          at={at}
-          onRemove={() => remove(i)}
-          apply={(e, x, y, fine, draft) => {
-            const now = owner.read(e, draft)
-            if (now) owner.write(e, withPoint(now, i, { x: whole(x, fine), y: whole(y, fine) }), draft)
-          }}
-        >
-          <rect x={-4.5} y={-4.5} width={9} height={9} className="handle-knob" />
-        </Handle>
+      {curved &&
+        path.points.flatMap((_, i) =>
+          (['in', 'out'] as const).map((which) => (
+            <TangentHandle key={`${i} ${which}`} {...drawn} index={i} which={which} />
+          )),
+        )}
+      {path.points.map((_, i) => (
+        <AddKnob key={`add ${i}`} {...drawn} index={i} onAdd={add} />
+      ))}
+      {path.points.map((_, i) => (
+        <PointHandle key={i} {...drawn} index={i} onRemove={remove} />
       ))}
     </>
   )

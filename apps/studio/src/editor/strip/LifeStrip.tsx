@@ -50,27 +50,11 @@ const RELEVANT: Partial<Record<RampKind, (type: ParticleType) => boolean>> = {
   tintB: (type) => type.tintPick === 'ramps',
 }
 
-/** One particle from birth to end as a film, its ramps on the same axis below. */
-export const LifeStrip = () => {
-  const typeId = useSelectedType((type) => type.id)
-  const name = useSelectedType((type) => type.name)
-  const wanted = useSession((s) => s.ramp)
-  const kinds = (
-    useSelectedType((type) => RAMP_KINDS.filter((kind) => RELEVANT[kind]?.(type) ?? true).join(' ')) ?? ''
-  ).split(' ') as RampKind[]
-  const ramp = kinds.includes(wanted) ? wanted : 'scale'
-  const filmOpen = useSession((s) => s.filmOpen)
-  const rampsOpen = useSession((s) => s.rampsOpen)
-  const extremesOpen = useSession((s) => s.extremesOpen)
-  const rampsTogether = useSession((s) => s.rampsTogether)
-  const together: readonly RampKind[] = isTint(ramp) || !rampsTogether.includes(ramp) ? [] : rampsTogether
-  if (!typeId) return null
-  const press = (shift: boolean, next: RampKind | null): void => {
-    if (next === null) return
-    if (shift && !isTint(next) && !isTint(ramp)) toggleTogether(ramp, next)
-    else setSession({ ramp: next, ...(together.includes(next) ? {} : { rampsTogether: [] }) })
-  }
-  const fold = (open: boolean, what: 'filmOpen' | 'rampsOpen' | 'extremesOpen', label: string) => (
+type FoldName = 'filmOpen' | 'rampsOpen' | 'extremesOpen'
+
+const Fold = ({ what, label }: { what: FoldName; label: string }) => {
+  const open = useSession((s) => s[what])
+  return (
     <button
       type="button"
       className={open ? 'fold open' : 'fold'}
@@ -81,74 +65,123 @@ export const LifeStrip = () => {
       {label}
     </button>
   )
+}
+
+const StripSide = ({ name, filmOpen }: { name: string | undefined; filmOpen: boolean }) => (
+  <div className="strip-side">
+    <p className="strip-title" title={name}>
+      <b>One life</b> · {name}
+    </p>
+    <div className="strip-folds">
+      <Fold what="filmOpen" label="Film" />
+      <Fold what="rampsOpen" label="Ramps" />
+      {filmOpen && <Fold what="extremesOpen" label="Extremes" />}
+    </div>
+  </div>
+)
+
+const Films = ({ typeId }: { typeId: string }) => {
+  const extremesOpen = useSession((s) => s.extremesOpen)
   return (
-    <section className="life-strip" aria-label="Life strip">
-      <div className="strip-side">
-        <p className="strip-title" title={name ?? undefined}>
-          <b>One life</b> · {name}
-        </p>
-        <div className="strip-folds">
-          {fold(filmOpen, 'filmOpen', 'Film')}
-          {fold(rampsOpen, 'rampsOpen', 'Ramps')}
-          {filmOpen && fold(extremesOpen, 'extremesOpen', 'Extremes')}
-        </div>
-      </div>
-      {filmOpen && (
-        <div className="films">
-          {(extremesOpen ? EXTREMES : TYPICAL).map((draws) => (
-            <div
-              key={draws}
-              className="film"
-              data-testid={draws === 'middle' ? 'film' : `film-${draws}`}
-              title={FILM_TEXTS[draws]}
-            >
-              {Array.from({ length: CELLS }, (_, i) => (
-                <FilmCell
-                  key={i}
-                  typeId={typeId}
-                  life={Math.min(0.999, i / (CELLS - 1))}
-                  size={46}
-                  draws={draws}
-                  scaledTo={extremesOpen ? 'most' : 'middle'}
-                />
-              ))}
-            </div>
+    <div className="films">
+      {(extremesOpen ? EXTREMES : TYPICAL).map((draws) => (
+        <div
+          key={draws}
+          className="film"
+          data-testid={draws === 'middle' ? 'film' : `film-${draws}`}
+          title={FILM_TEXTS[draws]}
+        >
+          {Array.from({ length: CELLS }, (_, i) => (
+            <FilmCell
+              key={i}
+              typeId={typeId}
+              life={i / (CELLS - 1)}
+              size={46}
+              draws={draws}
+              scaledTo={extremesOpen ? 'most' : 'middle'}
+            />
           ))}
         </div>
+      ))}
+    </div>
+  )
+}
+
+/** Which ramp is at hand; those that are edited with it are marked. */
+const RampChoice = ({
+  ramp,
+  kinds,
+  together,
+}: {
+  ramp: RampKind
+  kinds: readonly RampKind[]
+  together: readonly RampKind[]
+}) => {
+  const press = (shift: boolean, next: RampKind | null): void => {
+    if (next === null) return
+    if (shift && !isTint(next) && !isTint(ramp)) toggleTogether(ramp, next)
+    else setSession({ ramp: next, ...(together.includes(next) ? {} : { rampsTogether: [] }) })
+  }
+  return (
+    <ToggleButtonGroup
+      size="small"
+      exclusive
+      value={ramp}
+      aria-label="Ramp"
+      onChange={(event: React.MouseEvent, next: RampKind | null) => press(event.shiftKey, next)}
+    >
+      {kinds.map((kind) => (
+        <ToggleButton
+          key={kind}
+          value={kind}
+          className={together.includes(kind) && kind !== ramp ? 'mate' : undefined}
+          title={
+            isTint(kind) || kind === ramp ? undefined : 'Shift-click: edit it together with the ramp at hand'
+          }
+        >
+          {RAMP_TEXTS[kind]}
+        </ToggleButton>
+      ))}
+    </ToggleButtonGroup>
+  )
+}
+
+/** The ramps of a type, one of them at hand. */
+const Ramps = ({ typeId }: { typeId: string }) => {
+  const wanted = useSession((s) => s.ramp)
+  const rampsTogether = useSession((s) => s.rampsTogether)
+  const kinds = (
+    useSelectedType((type) => RAMP_KINDS.filter((kind) => RELEVANT[kind]?.(type) ?? true).join(' ')) ?? ''
+  ).split(' ') as RampKind[]
+  const ramp = kinds.includes(wanted) ? wanted : 'scale'
+  const together: readonly RampKind[] = isTint(ramp) || !rampsTogether.includes(ramp) ? [] : rampsTogether
+  return (
+    <>
+      <div className="strip-controls">
+        <RampChoice ramp={ramp} kinds={kinds} together={together} />
+        <div id={FIELDS_SLOT} />
+      </div>
+      {isTint(ramp) ? (
+        <TintEditor key={`${typeId} ${ramp}`} typeId={typeId} kind={ramp} />
+      ) : (
+        <RampEditor key={`${typeId} ${ramp}`} address={{ of: 'type', type: typeId, ramp }} />
       )}
-      {rampsOpen && (
-        <div className="strip-controls">
-          <ToggleButtonGroup
-            size="small"
-            exclusive
-            value={ramp}
-            aria-label="Ramp"
-            onChange={(event: React.MouseEvent, next: RampKind | null) => press(event.shiftKey, next)}
-          >
-            {kinds.map((kind) => (
-              <ToggleButton
-                key={kind}
-                value={kind}
-                className={together.includes(kind) && kind !== ramp ? 'mate' : undefined}
-                title={
-                  isTint(kind) || kind === ramp
-                    ? undefined
-                    : 'Shift-click: edit it together with the ramp at hand'
-                }
-              >
-                {RAMP_TEXTS[kind]}
-              </ToggleButton>
-            ))}
-          </ToggleButtonGroup>
-          <div id={FIELDS_SLOT} />
-        </div>
-      )}
-      {rampsOpen &&
-        (isTint(ramp) ? (
-          <TintEditor key={`${typeId} ${ramp}`} typeId={typeId} kind={ramp} />
-        ) : (
-          <RampEditor key={`${typeId} ${ramp}`} address={{ of: 'type', type: typeId, ramp }} />
-        ))}
+    </>
+  )
+}
+
+/** One particle from birth to end as a film, its ramps on the same axis below. */
+export const LifeStrip = () => {
+  const typeId = useSelectedType((type) => type.id)
+  const name = useSelectedType((type) => type.name)
+  const filmOpen = useSession((s) => s.filmOpen)
+  const rampsOpen = useSession((s) => s.rampsOpen)
+  if (!typeId) return null
+  return (
+    <section className="life-strip" aria-label="Life strip">
+      <StripSide name={name ?? undefined} filmOpen={filmOpen} />
+      {filmOpen && <Films typeId={typeId} />}
+      {rampsOpen && <Ramps typeId={typeId} />}
       {(filmOpen || rampsOpen) && <LifeScale />}
       {(filmOpen || rampsOpen) && <TraceMark typeId={typeId} />}
     </section>

@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
 import { useDrag } from '@use-gesture/react'
 import type { ParticleType } from '@gliv/document'
-import { TINT_EASES, type TintEase, type TintRamp, type TintRampKind } from '@gliv/model'
+import { TINT_EASES, type TintEase, type TintRamp, type TintRampKind, type TintStop } from '@gliv/model'
 import { type KeyboardEvent, useRef, useState } from 'react'
 import { arrowSteps } from '../../shared/keys/arrows.ts'
 import { ColourField } from '../../shared/controls/ColourField.tsx'
@@ -31,55 +31,43 @@ const write = (
     (kit) => void (kit.types[type.id]!.ramps[kind] = next),
   )
 
-const Stop = ({
-  type,
-  kind,
-  index,
-  chosen,
-  toShare,
-  onChoose,
-  onRemove,
-}: {
-  type: ParticleType
-  kind: TintRampKind
-  index: number
-  chosen: boolean
-  toShare: (clientX: number) => number
-  onChoose: () => void
-  onRemove: () => void
-}) => {
-  const bind = useDrag(
+interface StopProps {
+  readonly type: ParticleType
+  readonly kind: TintRampKind
+  readonly index: number
+  readonly chosen: boolean
+  readonly toShare: (clientX: number) => number
+  readonly onChoose: () => void
+  readonly onRemove: () => void
+}
+
+const moveStop = ({ type, kind, index }: StopProps, before: TintRamp, at: number, how: typeof edit): void =>
+  write(type, kind, 'Move a stop', { ...before, points: movePoint(before.points, index, at) }, how)
+
+const useStopDrag = (props: StopProps) =>
+  useDrag(
     ({ event, first, last, tap, xy: [x] }) => {
       event.stopPropagation()
-      if (first) onChoose()
+      if (first) props.onChoose()
       if (tap) return
       noteInput(event)
-      const before = useDocument.getState().kit?.types[type.id]?.ramps[kind]
-      if (before)
-        write(
-          type,
-          kind,
-          'Move a stop',
-          { ...before, points: movePoint(before.points, index, toShare(x)) },
-          editMoment,
-        )
+      const before = useDocument.getState().kit?.types[props.type.id]?.ramps[props.kind]
+      if (before) moveStop(props, before, props.toShare(x), editMoment)
       if (last) endMoment()
     },
     { filterTaps: true },
   )
+
+const Stop = (props: StopProps) => {
+  const { type, kind, index, chosen, onChoose, onRemove } = props
+  const bind = useStopDrag(props)
   const stop = type.ramps[kind].points[index]!
   const onKeyDown = (event: KeyboardEvent): void => {
     const by = (arrowSteps(event)?.[0] ?? 0) * KEY_STEP
     if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
     if (by === 0) return
     event.stopPropagation()
-    write(
-      type,
-      kind,
-      'Move a stop',
-      { ...type.ramps[kind], points: movePoint(type.ramps[kind].points, index, stop.at + by) },
-      editStep,
-    )
+    moveStop(props, type.ramps[kind], stop.at + by, editStep)
   }
   return (
     <span
@@ -112,6 +100,49 @@ export const TintEditor = ({ typeId, kind }: { typeId: string; kind: TintRampKin
   const type = useShown<ParticleType | null>((kit) => kit.types[typeId] ?? null, null)
   return type && <TintOf type={type} kind={kind} />
 }
+
+/** Exact values of the chosen stop. */
+const StopFields = ({
+  stop,
+  last,
+  only,
+  set,
+  onRemove,
+}: {
+  stop: TintStop
+  last: boolean
+  only: boolean
+  set: (change: Partial<TintStop>, how?: typeof edit) => void
+  onRemove: () => void
+}) => (
+  <div className="ramp-fields">
+    <ShareInput label="at" value={stop.at} onCommit={(at) => set({ at })} />
+    <ColourField
+      value={stop.colour}
+      onMove={(colour) => set({ colour }, editMoment)}
+      onDone={endMoment}
+      onCommit={(colour) => set({ colour })}
+    />
+    <Select
+      size="small"
+      variant="standard"
+      disableUnderline
+      value={stop.ease}
+      disabled={last}
+      inputProps={{ 'aria-label': 'Way to the next stop' }}
+      onChange={(event) => set({ ease: event.target.value as TintEase })}
+    >
+      {TINT_EASES.map((ease) => (
+        <MenuItem key={ease} value={ease} dense>
+          {TINT_EASE_TEXTS[ease]}
+        </MenuItem>
+      ))}
+    </Select>
+    <Button disabled={only} onClick={onRemove}>
+      Remove
+    </Button>
+  </div>
+)
 
 const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
   const [index, setIndex] = useState(0)
@@ -158,33 +189,13 @@ const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
         ))}
       </div>
       <InFieldsSlot>
-        <div className="ramp-fields">
-          <ShareInput label="at" value={stop.at} onCommit={(at) => set({ at })} />
-          <ColourField
-            value={stop.colour}
-            onMove={(colour) => set({ colour }, editMoment)}
-            onDone={endMoment}
-            onCommit={(colour) => set({ colour })}
-          />
-          <Select
-            size="small"
-            variant="standard"
-            disableUnderline
-            value={stop.ease}
-            disabled={chosen === tint.points.length - 1}
-            inputProps={{ 'aria-label': 'Way to the next stop' }}
-            onChange={(event) => set({ ease: event.target.value as TintEase })}
-          >
-            {TINT_EASES.map((ease) => (
-              <MenuItem key={ease} value={ease} dense>
-                {TINT_EASE_TEXTS[ease]}
-              </MenuItem>
-            ))}
-          </Select>
-          <Button disabled={tint.points.length <= 1} onClick={() => remove(chosen)}>
-            Remove
-          </Button>
-        </div>
+        <StopFields
+          stop={stop}
+          last={chosen === tint.points.length - 1}
+          only={tint.points.length <= 1}
+          set={set}
+          onRemove={() => remove(chosen)}
+        />
         <RampShelf
           kind="tint"
           ramp={tint}

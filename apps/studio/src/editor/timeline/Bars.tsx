@@ -158,6 +158,88 @@ type ShownTrack = ReturnType<typeof trackTimes> & {
   readonly steady: boolean
 }
 
+interface BarProps {
+  readonly emitterId: string
+  readonly shown: ShownTrack
+  /** Pixels of a moment. */
+  readonly x: (seconds: number) => number
+  readonly perPixel: number
+}
+
+/** Where it sends out: dragged, it starts at another time. */
+const EmissionBar = ({ emitterId, shown: { start, emissionEnd, steady }, x, perPixel }: BarProps) => {
+  const delay = useShown((_, effect) => effect.emitters[emitterId]?.numbers.delay ?? 0, 0)
+  const move = useTimeSlider({
+    emitterId,
+    label: 'Delay',
+    now: delay,
+    secondsPerPixel: perPixel,
+    apply: (draft, before, by, fine) => void (draft.numbers.delay = snap(before.numbers.delay + by, fine)),
+  })
+  const width = x(emissionEnd) - x(start)
+  return (
+    <svg
+      {...move}
+      className="bar"
+      data-testid="bar"
+      style={{ left: x(start), width: Math.max(24, width), touchAction: 'none' }}
+    >
+      <title>Drag to change the delay</title>
+      <rect y={steady ? 6 : 10} width={Math.max(6, width)} height={steady ? 12 : 4} rx={2} />
+    </svg>
+  )
+}
+
+/** The end of a flow: dragged, it lasts longer or shorter. */
+const BarEnd = ({ emitterId, shown: { emissionEnd }, x, perPixel }: BarProps) => {
+  const duration = useShown((_, effect) => effect.emitters[emitterId]?.numbers.duration ?? 0, 0)
+  const stretch = useTimeSlider({
+    emitterId,
+    label: 'Duration',
+    now: duration,
+    secondsPerPixel: perPixel,
+    apply: (draft, before, by, fine) =>
+      void (draft.numbers.duration = snap(before.numbers.duration + by, fine)),
+  })
+  return (
+    <svg
+      {...stretch}
+      className="bar-end"
+      data-testid="bar-end"
+      style={{ left: x(emissionEnd), touchAction: 'none' }}
+    >
+      <title>Drag to change the duration</title>
+      <rect x={11} y={4} width={2} height={16} />
+    </svg>
+  )
+}
+
+/** After it has stopped sending out, its last particles still live. */
+const Afterlife = ({ shown: { start, emissionEnd, latestEnd }, x }: BarProps) => {
+  const from = Math.max(x(emissionEnd), x(start) + 6)
+  return <div className="afterlife" style={{ left: from, width: Math.max(0, x(latestEnd) - from) }} />
+}
+
+const addBurstAt = (effectId: string, emitterId: string, at: number): void =>
+  edit('Add a burst', (kit) => {
+    const emitter = kit.effects[effectId]!.emitters[emitterId]!
+    const burst = newBurst(makeId('burst'))
+    const time = snap(at, false)
+    emitter.bursts.push({ ...burst, numbers: { ...burst.numbers, burstAt: { from: time, to: time } } })
+  })
+
+const useShownTrack = (emitterId: string): ShownTrack | null =>
+  useShownData<ShownTrack | null>((kit, effect) => {
+    const emitter = effect.emitters[emitterId]
+    return emitter
+      ? {
+          ...trackTimes(kit, effect, emitterId),
+          bursts: emitter.companionOf === null ? burstMarks(emitter) : [],
+          steady: isSteady(emitter),
+        }
+      : null
+  }, null)
+
 /** Solid means emitting and can be dragged; hatched means still alive and follows by itself. */
 export const Bars = ({
   emitterId,
@@ -172,59 +254,21 @@ export const Bars = ({
   population: string
   locked: boolean
 }) => {
-  const shown = useShownData<ShownTrack | null>(
-    (kit, effect) =>
-      effect.emitters[emitterId]
-        ? {
-            ...trackTimes(kit, effect, emitterId),
-            bursts:
-              effect.emitters[emitterId].companionOf === null ? burstMarks(effect.emitters[emitterId]) : [],
-            steady: isSteady(effect.emitters[emitterId]),
-          }
-        : null,
-    null,
-  )
-  const perPixel = seconds / Math.max(1, width)
-  const delay = useShown((_, effect) => effect.emitters[emitterId]?.numbers.delay ?? 0, 0)
-  const duration = useShown((_, effect) => effect.emitters[emitterId]?.numbers.duration ?? 0, 0)
-  const move = useTimeSlider({
-    emitterId,
-    label: 'Delay',
-    now: delay,
-    secondsPerPixel: perPixel,
-    apply: (draft, before, by, fine) => void (draft.numbers.delay = snap(before.numbers.delay + by, fine)),
-  })
-  const stretch = useTimeSlider({
-    emitterId,
-    label: 'Duration',
-    now: duration,
-    secondsPerPixel: perPixel,
-    apply: (draft, before, by, fine) =>
-      void (draft.numbers.duration = snap(before.numbers.duration + by, fine)),
-  })
   const effectId = useEffectId()
-  const addAt = (at: number): void =>
-    edit('Add a burst', (kit) => {
-      const emitter = kit.effects[effectId]!.emitters[emitterId]!
-      const burst = newBurst(makeId('burst'))
-      const time = snap(at, false)
-      emitter.bursts.push({ ...burst, numbers: { ...burst.numbers, burstAt: { from: time, to: time } } })
-    })
+  const shown = useShownTrack(emitterId)
   const dormant = useShown((_, effect) => effect.emitters[emitterId]?.dormant ?? false, false)
+  const perPixel = seconds / Math.max(1, width)
   if (!shown) return <div className="track-time" />
   if (dormant) return <div className="track-time track-note">waits for relays</div>
-  const { start, emissionEnd, latestEnd, bursts, steady } = shown
-  const x = (s: number): number => (s / seconds) * width
+  const bar: BarProps = { emitterId, shown, x: (s) => (s / seconds) * width, perPixel }
+  const onDoubleClick = (event: React.MouseEvent): void => {
+    const px = event.clientX - event.currentTarget.getBoundingClientRect().x
+    if (!locked) addBurstAt(effectId, emitterId, px * perPixel - shown.start)
+  }
   return (
     <div
       className="track-time"
-      onDoubleClick={(event) =>
-        !locked &&
-        addAt(
-          ((event.clientX - event.currentTarget.getBoundingClientRect().x) / Math.max(1, width)) * seconds -
-            start,
-        )
-      }
+      onDoubleClick={onDoubleClick}
       title={locked ? 'Locked' : 'Double-click for a burst at this moment'}
     >
       {population && (
@@ -232,40 +276,11 @@ export const Bars = ({
           <path d={population} />
         </svg>
       )}
-      <svg
-        {...move}
-        className="bar"
-        data-testid="bar"
-        style={{ left: x(start), width: Math.max(24, x(emissionEnd) - x(start)), touchAction: 'none' }}
-      >
-        <title>Drag to change the delay</title>
-        <rect
-          y={steady ? 6 : 10}
-          width={Math.max(6, x(emissionEnd) - x(start))}
-          height={steady ? 12 : 4}
-          rx={2}
-        />
-      </svg>
-      <div
-        className="afterlife"
-        style={{
-          left: Math.max(x(emissionEnd), x(start) + 6),
-          width: Math.max(0, x(latestEnd) - Math.max(x(emissionEnd), x(start) + 6)),
-        }}
-      />
-      {steady && (
-        <svg
-          {...stretch}
-          className="bar-end"
-          data-testid="bar-end"
-          style={{ left: x(emissionEnd), touchAction: 'none' }}
-        >
-          <title>Drag to change the duration</title>
-          <rect x={11} y={4} width={2} height={16} />
-        </svg>
-      )}
-      {bursts.map((burst, i) => {
-        const mark: Mark = { ...burst, emitterId, left: x(start + burst.at), perPixel }
+      <EmissionBar {...bar} />
+      <Afterlife {...bar} />
+      {shown.steady && <BarEnd {...bar} />}
+      {shown.bursts.map((burst, i) => {
+        const mark: Mark = { ...burst, emitterId, left: bar.x(shown.start + burst.at), perPixel }
         return burst.nth > 0 ? <BurstEcho key={i} {...mark} /> : <BurstTick key={i} {...mark} />
       })}
     </div>

@@ -41,11 +41,98 @@ const useInnerEffects = (): readonly Choice[] => {
   )
 }
 
+type ChangePart = (label: string, recipe: (part: Part) => void) => void
+
+const removePart = (effectId: string, id: string): void =>
+  edit('Remove a part', (kit) => {
+    const effect = kit.effects[effectId]!
+    effect.parts = effect.parts.filter((p) => p.id !== id)
+  })
+
+const PartTools = ({
+  muted,
+  change,
+  onRemove,
+}: {
+  muted: boolean
+  change: ChangePart
+  onRemove: () => void
+}) => (
+  <span className="force-tools">
+    <IconButton
+      aria-label={muted ? 'Show this part' : 'Mute this part'}
+      aria-pressed={muted}
+      onClick={() => change('Mute or unmute a part', (p) => void (p.muted = !p.muted))}
+    >
+      {muted ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />}
+    </IconButton>
+    <IconButton aria-label="Remove this part" onClick={onRemove}>
+      <Close fontSize="inherit" />
+    </IconButton>
+  </span>
+)
+
+/** One of the effects that a part may play. */
+const PartChoice = ({
+  part,
+  index,
+  choices,
+  change,
+}: {
+  part: Part
+  index: number
+  choices: readonly Choice[]
+  change: ChangePart
+}) => {
+  const choice = part.effects[index]!
+  return (
+    <div className="part-choice">
+      <Select
+        size="small"
+        variant="standard"
+        value={choice.effect}
+        inputProps={{ 'aria-label': `Effect ${index + 1} of the part` }}
+        onChange={(event) =>
+          change('Another effect in a part', (p) => void (p.effects[index]!.effect = event.target.value))
+        }
+      >
+        {choices.map(({ id: value, name }) => (
+          <MenuItem key={value} value={value} dense>
+            {name}
+          </MenuItem>
+        ))}
+      </Select>
+      {part.effects.length > 1 && (
+        <>
+          <label>
+            weight{' '}
+            <TypedField
+              label={`Weight of effect ${index + 1}`}
+              shown={String(choice.weight)}
+              read={readWeight}
+              hint="Type a number over 0"
+              onCommit={(weight) =>
+                change('Weight of a part', (p) => void (p.effects[index]!.weight = weight))
+              }
+            />
+          </label>
+          <IconButton
+            aria-label={`Take effect ${index + 1} out`}
+            onClick={() => change('Take an effect out of a part', (p) => void p.effects.splice(index, 1))}
+          >
+            <Close fontSize="inherit" />
+          </IconButton>
+        </>
+      )}
+    </div>
+  )
+}
+
 const PartSection = ({ id, choices }: { id: string; choices: readonly Choice[] }) => {
   const effectId = useEffectId()
   const part = useShown<Part | null>((_, effect) => effect.parts.find((p) => p.id === id) ?? null, null)
   if (!part) return null
-  const change = (label: string, recipe: (part: Part) => void): void =>
+  const change: ChangePart = (label, recipe) =>
     edit(label, (kit) => {
       const found = kit.effects[effectId]!.parts.find((p) => p.id === id)
       if (found) recipe(found)
@@ -54,70 +141,10 @@ const PartSection = ({ id, choices }: { id: string; choices: readonly Choice[] }
     <section className="force" data-part={id}>
       <header>
         <span>{part.effects.length > 1 ? 'One of' : 'Part'}</span>
-        <span className="force-tools">
-          <IconButton
-            aria-label={part.muted ? 'Show this part' : 'Mute this part'}
-            aria-pressed={part.muted}
-            onClick={() => change('Mute or unmute a part', (p) => void (p.muted = !p.muted))}
-          >
-            {part.muted ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />}
-          </IconButton>
-          <IconButton
-            aria-label="Remove this part"
-            onClick={() =>
-              edit(
-                'Remove a part',
-                (kit) =>
-                  void (kit.effects[effectId]!.parts = kit.effects[effectId]!.parts.filter(
-                    (p) => p.id !== id,
-                  )),
-              )
-            }
-          >
-            <Close fontSize="inherit" />
-          </IconButton>
-        </span>
+        <PartTools muted={part.muted} change={change} onRemove={() => removePart(effectId, id)} />
       </header>
-      {part.effects.map((choice, i) => (
-        <div key={i} className="part-choice">
-          <Select
-            size="small"
-            variant="standard"
-            value={choice.effect}
-            inputProps={{ 'aria-label': `Effect ${i + 1} of the part` }}
-            onChange={(event) =>
-              change('Another effect in a part', (p) => void (p.effects[i]!.effect = event.target.value))
-            }
-          >
-            {choices.map(({ id: value, name }) => (
-              <MenuItem key={value} value={value} dense>
-                {name}
-              </MenuItem>
-            ))}
-          </Select>
-          {part.effects.length > 1 && (
-            <>
-              <label>
-                weight{' '}
-                <TypedField
-                  label={`Weight of effect ${i + 1}`}
-                  shown={String(choice.weight)}
-                  read={readWeight}
-                  hint="Type a number over 0"
-                  onCommit={(weight) =>
-                    change('Weight of a part', (p) => void (p.effects[i]!.weight = weight))
-                  }
-                />
-              </label>
-              <IconButton
-                aria-label={`Take effect ${i + 1} out`}
-                onClick={() => change('Take an effect out of a part', (p) => void p.effects.splice(i, 1))}
-              >
-                <Close fontSize="inherit" />
-              </IconButton>
-            </>
-          )}
-        </div>
+      {part.effects.map((_, i) => (
+        <PartChoice key={i} part={part} index={i} choices={choices} change={change} />
       ))}
       <Button
         size="small"

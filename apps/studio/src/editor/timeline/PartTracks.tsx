@@ -13,6 +13,18 @@ type ShownPart = ReturnType<typeof partTimes> & {
   readonly name: string
 }
 
+/** Begins a part so many seconds later, on hundredths, finely on thousandths. */
+const shiftPart = (effectId: string, id: string, by: number, fine: boolean, how: typeof editMoment): void => {
+  const before = useDocument.getState().kit?.effects[effectId]?.parts.find((p) => p.id === id)
+  if (!before) return
+  const at = Math.max(0, before.numbers.partAt + by)
+  const grain = fine ? 1000 : 100
+  how('Time of a part', (kit) => {
+    const part = kit.effects[effectId]!.parts.find((p) => p.id === id)
+    if (part) part.numbers.partAt = Math.round(at * grain) / grain
+  })
+}
+
 const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width: number }) => {
   const effectId = useEffectId()
   const shown = useShownData<ShownPart | null>((kit, effect) => {
@@ -27,16 +39,8 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
       : null
   }, null)
   const pressed = useRef(0)
-  const put = (by: number, fine: boolean, how: typeof editMoment): void => {
-    const before = useDocument.getState().kit?.effects[effectId]?.parts.find((p) => p.id === id)
-    if (!before) return
-    how('Time of a part', (kit) => {
-      const at = Math.max(0, before.numbers.partAt + by)
-      kit.effects[effectId]!.parts.find((p) => p.id === id)!.numbers.partAt = fine
-        ? Math.round(at * 1000) / 1000
-        : Math.round(at * 100) / 100
-    })
-  }
+  const put = (by: number, fine: boolean, how: typeof editMoment): void =>
+    shiftPart(effectId, id, by, fine, how)
   const bind = useDrag(
     ({ event, movement: [mx], last, altKey }) => {
       event.stopPropagation()

@@ -102,10 +102,17 @@ const readOut = (ruler: HTMLElement | null, seconds: number): void => {
   ruler.setAttribute('aria-valuetext', `${text} s`)
 }
 
-/** Marks, scrubbing, and the playhead, which follows the driver without React. */
-const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
+interface RulerProps {
+  readonly seconds: number
+  readonly width: number
+}
+
+/** The playhead follows the driver without React. */
+const usePlayhead = (
+  { seconds, width }: RulerProps,
+  ruler: React.RefObject<HTMLDivElement | null>,
+): React.RefObject<HTMLDivElement | null> => {
   const driver = useDriver()
-  const ruler = useRef<HTMLDivElement>(null)
   const head = useRef<HTMLDivElement>(null)
   const loop = useShown((_, effect) => passSeconds(effect), 0)
   useEffect(
@@ -118,38 +125,48 @@ const Ruler = ({ seconds, width }: { seconds: number; width: number }) => {
         // Read out only where somebody listens: an attribute a picture is not free.
         if (!p.playing || document.activeElement === ruler.current) readOut(ruler.current, shown)
       }),
-    [driver, seconds, width, loop],
+    [driver, seconds, width, loop, ruler],
   )
-  const bind = useDrag(
+  return head
+}
+
+/** A drag goes to a moment; with Shift it marks a stretch that plays again and again. */
+const useScrub = (seconds: number, ruler: React.RefObject<HTMLDivElement | null>) => {
+  const driver = useDriver()
+  return useDrag(
     ({ xy: [x], first, memo, shiftKey }) => {
       if (!driver) return
       const box = ruler.current!.getBoundingClientRect()
       const at = Math.min(1, Math.max(0, (x - box.x) / box.width)) * seconds
       const start = first ? { at, region: shiftKey } : (memo as { at: number; region: boolean })
-      if (start.region) {
-        setLoopRegion(regionOf(start.at, at))
-        return start
-      }
-      stepBy(driver, Math.round(at * driver.rate) - driver.playback.tick)
+      if (start.region) setLoopRegion(regionOf(start.at, at))
+      else stepBy(driver, Math.round(at * driver.rate) - driver.playback.tick)
       return start
     },
     { pointer: { keys: false } },
   )
+}
+
+/** The tick that a key goes to; undefined for other keys. */
+const tickByKey = (event: KeyboardEvent, tick: number, last: number): number | undefined => {
+  const steps = arrowSteps(event)
+  if (steps) return tick + steps[0] - steps[1]
+  return { Home: 0, End: last, PageUp: tick + PAGE_TICKS, PageDown: tick - PAGE_TICKS }[event.key]
+}
+
+/** Marks, scrubbing, and the playhead. */
+const Ruler = ({ seconds, width }: RulerProps) => {
+  const driver = useDriver()
+  const ruler = useRef<HTMLDivElement>(null)
+  const head = usePlayhead({ seconds, width }, ruler)
+  const bind = useScrub(seconds, ruler)
   const onKeyDown = (event: KeyboardEvent): void => {
     if (!driver) return
-    const steps = arrowSteps(event)
-    const last = Math.round(seconds * driver.rate)
-    const to = steps
-      ? driver.playback.tick + steps[0] - steps[1]
-      : {
-          Home: 0,
-          End: last,
-          PageUp: driver.playback.tick + PAGE_TICKS,
-          PageDown: driver.playback.tick - PAGE_TICKS,
-        }[event.key]
+    const { tick } = driver.playback
+    const to = tickByKey(event, tick, Math.round(seconds * driver.rate))
     if (to === undefined) return
     event.preventDefault()
-    stepBy(driver, to - driver.playback.tick)
+    stepBy(driver, to - tick)
   }
   const spacing = markSpacing(seconds, width)
   const marks = Array.from(

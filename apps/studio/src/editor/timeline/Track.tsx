@@ -69,128 +69,171 @@ const useFlash = (typeId: string | undefined, shared: boolean): React.RefObject<
   return row
 }
 
-export const Track = memo(
-  ({
-    emitterId,
-    seconds,
-    width,
-    population,
-  }: {
-    emitterId: string
-    seconds: number
-    width: number
-    population: string
-  }) => {
-    const effectId = useEffectId()
-    const selected = useSelectedId() === emitterId
-    const also = useSession((s) => s.also.includes(emitterId))
-    const solo = useSession((s) => s.solo.includes(emitterId))
-    const name = useShown((kit) => emitterName(kit, effectId, emitterId), '')
-    const muted = useShown((_, effect) => effect.emitters[emitterId]?.muted ?? false, false)
-    const locked = useShown((_, effect) => effect.emitters[emitterId]?.locked ?? false, false)
-    const lanes = useLaneCount(emitterId)
-    const lanesOpen = useOpenLanes((s) => s.open.includes(emitterId))
-    const typeId = useShown((_, effect) => effect.emitters[emitterId]?.type, undefined)
-    const shared = useShown(
+/** What of an emitter its track shows beside its times. */
+const useTrackState = (emitterId: string) => {
+  const effectId = useEffectId()
+  const typeId = useShown((_, effect) => effect.emitters[emitterId]?.type, undefined)
+  return {
+    effectId,
+    typeId,
+    name: useShown((kit) => emitterName(kit, effectId, emitterId), ''),
+    muted: useShown((_, effect) => effect.emitters[emitterId]?.muted ?? false, false),
+    locked: useShown((_, effect) => effect.emitters[emitterId]?.locked ?? false, false),
+    solo: useSession((s) => s.solo.includes(emitterId)),
+    shared: useShown(
       (kit) =>
         Object.values(kit.effects)
           .flatMap((e) => Object.values(e.emitters))
           .filter((e) => e.type === typeId).length > 1,
       false,
-    )
-    const flash = useFlash(typeId, shared)
-    const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
-      id: emitterId,
-    })
-    const icon = (
-      label: string,
-      pressed: boolean | undefined,
-      onClick: () => void,
-      child: React.ReactNode,
-    ) => (
-      <IconButton
-        className="track-button"
-        aria-label={`${label} ${name}`}
-        aria-pressed={pressed}
-        title={label}
-        onClick={(event) => {
-          event.stopPropagation()
-          onClick()
-        }}
-      >
-        {child}
-      </IconButton>
-    )
-    return (
-      <div
-        ref={setNodeRef}
-        className={`track${selected ? ' selected notched' : also ? ' also notched' : ''}${muted ? ' muted' : ''}${locked ? ' locked' : ''}`}
-        style={{
-          transform: transform ? `translateY(${transform.y}px)` : undefined,
-          transition,
-          zIndex: isDragging ? 2 : undefined,
-        }}
-        data-testid="track"
-        aria-current={selected}
-        onClick={(event) =>
-          event.shiftKey && !selected ? toggleAlso(emitterId) : select(effectId, emitterId)
-        }
-      >
-        <div className="track-flash" ref={flash} />
-        <div className="track-label">
-          <span className="track-grip" {...attributes} {...listeners} aria-label={`Reorder ${name}`}>
-            <DragIndicator fontSize="inherit" />
-          </span>
-          {icon(
-            muted ? 'Unmute' : 'Mute',
-            undefined,
-            () => toggleMute(effectId, emitterId),
-            muted ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />,
-          )}
-          {icon(
-            'Solo',
-            solo,
-            () => toggleSolo(emitterId),
-            <Headphones fontSize="inherit" className={solo ? 'solo-on' : ''} />,
-          )}
-          <button type="button" className="track-name" title={name}>
-            {name}
-          </button>
-          {shared && (
-            <LinkIcon className="shared-mark" fontSize="inherit" titleAccess="Shares its particle type" />
-          )}
-          {lanes > 0 &&
-            icon(
-              `${lanesOpen ? 'Close' : 'Open'} lanes of`,
-              lanesOpen,
-              () => toggleLanes(emitterId),
-              <ShowChart fontSize="inherit" />,
-            )}
-          <TrackMark emitterId={emitterId} name={name} />
-          <span className="track-actions">
-            {icon(
-              locked ? 'Unlock' : 'Lock',
-              locked,
-              () => toggleLock(effectId, emitterId),
-              locked ? <LockIcon fontSize="inherit" /> : <LockOpen fontSize="inherit" />,
-            )}
-            {icon(
-              'Duplicate',
-              undefined,
-              () => duplicateSelected(effectId, emitterId),
-              <ContentCopy fontSize="inherit" />,
-            )}
-            {icon(
-              'Delete',
-              undefined,
-              () => removeEmitter(effectId, emitterId),
-              <DeleteOutline fontSize="inherit" />,
-            )}
-          </span>
-        </div>
-        <Bars emitterId={emitterId} seconds={seconds} width={width} population={population} locked={locked} />
-      </div>
-    )
-  },
+    ),
+  }
+}
+
+type TrackState = ReturnType<typeof useTrackState>
+
+const TrackButton = ({
+  label,
+  name,
+  pressed,
+  onPress,
+  children,
+}: {
+  label: string
+  name: string
+  pressed?: boolean
+  onPress: () => void
+  children: React.ReactNode
+}) => (
+  <IconButton
+    className="track-button"
+    aria-label={`${label} ${name}`}
+    aria-pressed={pressed}
+    title={label}
+    onClick={(event) => {
+      event.stopPropagation()
+      onPress()
+    }}
+  >
+    {children}
+  </IconButton>
 )
+
+/** Whether it is seen: muted, or alone. */
+const SeenButtons = ({
+  emitterId,
+  state: { effectId, name, muted, solo },
+}: {
+  emitterId: string
+  state: TrackState
+}) => (
+  <>
+    <TrackButton
+      label={muted ? 'Unmute' : 'Mute'}
+      name={name}
+      onPress={() => toggleMute(effectId, emitterId)}
+    >
+      {muted ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />}
+    </TrackButton>
+    <TrackButton label="Solo" name={name} pressed={solo} onPress={() => toggleSolo(emitterId)}>
+      <Headphones fontSize="inherit" className={solo ? 'solo-on' : ''} />
+    </TrackButton>
+  </>
+)
+
+const LanesButton = ({ emitterId, name }: { emitterId: string; name: string }) => {
+  const lanes = useLaneCount(emitterId)
+  const open = useOpenLanes((s) => s.open.includes(emitterId))
+  if (lanes === 0) return null
+  return (
+    <TrackButton
+      label={`${open ? 'Close' : 'Open'} lanes of`}
+      name={name}
+      pressed={open}
+      onPress={() => toggleLanes(emitterId)}
+    >
+      <ShowChart fontSize="inherit" />
+    </TrackButton>
+  )
+}
+
+const TrackActions = ({
+  emitterId,
+  state: { effectId, name, locked },
+}: {
+  emitterId: string
+  state: TrackState
+}) => (
+  <span className="track-actions">
+    <TrackButton
+      label={locked ? 'Unlock' : 'Lock'}
+      name={name}
+      pressed={locked}
+      onPress={() => toggleLock(effectId, emitterId)}
+    >
+      {locked ? <LockIcon fontSize="inherit" /> : <LockOpen fontSize="inherit" />}
+    </TrackButton>
+    <TrackButton label="Duplicate" name={name} onPress={() => duplicateSelected(effectId, emitterId)}>
+      <ContentCopy fontSize="inherit" />
+    </TrackButton>
+    <TrackButton label="Delete" name={name} onPress={() => removeEmitter(effectId, emitterId)}>
+      <DeleteOutline fontSize="inherit" />
+    </TrackButton>
+  </span>
+)
+
+interface TrackProps {
+  readonly emitterId: string
+  readonly seconds: number
+  readonly width: number
+  readonly population: string
+}
+
+const trackClass = (selected: boolean, also: boolean, { muted, locked }: TrackState): string => {
+  const mark = selected ? ' selected notched' : also ? ' also notched' : ''
+  return `track${mark}${muted ? ' muted' : ''}${locked ? ' locked' : ''}`
+}
+
+export const Track = memo(({ emitterId, seconds, width, population }: TrackProps) => {
+  const state = useTrackState(emitterId)
+  const { effectId, name, shared, locked } = state
+  const selected = useSelectedId() === emitterId
+  const also = useSession((s) => s.also.includes(emitterId))
+  const flash = useFlash(state.typeId, shared)
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id: emitterId,
+  })
+  return (
+    <div
+      ref={setNodeRef}
+      className={trackClass(selected, also, state)}
+      style={{
+        transform: transform ? `translateY(${transform.y}px)` : undefined,
+        transition,
+        zIndex: isDragging ? 2 : undefined,
+      }}
+      data-testid="track"
+      aria-current={selected}
+      onClick={(event) => (event.shiftKey && !selected ? toggleAlso(emitterId) : select(effectId, emitterId))}
+    >
+      <div className="track-flash" ref={flash} />
+      <div className="track-label">
+        <span className="track-grip" {...attributes} {...listeners} aria-label={`Reorder ${name}`}>
+          <DragIndicator fontSize="inherit" />
+        </span>
+        <SeenButtons emitterId={emitterId} state={state} />
+        <button type="button" className="track-name" title={name}>
+          {name}
+        </button>
+        {shared && (
+          <LinkIcon className="shared-mark" fontSize="inherit" titleAccess="Shares its particle type" />
+        )}
+        <LanesButton emitterId={emitterId} name={name} />
+        <TrackMark emitterId={emitterId} name={name} />
+        <TrackActions emitterId={emitterId} state={state} />
+      </div>
+      <Bars emitterId={emitterId} seconds={seconds} width={width} population={population} locked={locked} />
+    </div>
+  )
+})
 Track.displayName = 'Track'
