@@ -41,8 +41,7 @@ export default ts.config(
     },
   },
   {
-    // One concept a function. What was longer when the rule came stands in eslint-suppressions.json, which
-    // only shrinks.
+    // One concept a function.
     files: ['**/*.{ts,tsx,mjs}'],
     ignores: ['**/*.test.ts', 'e2e/stories/**'],
     rules: {

@@ -1,6 +1,8 @@
 /** npm run screenshots — takes docs/screenshots/ anew from the demo. Run "npm run build -- --peek" first. */
 import { fileURLToPath } from 'node:url'
 import { inDatabase } from '../database.ts'
+import type { Page } from '@playwright/test'
+import type { Studio } from '../studio.ts'
 import { withStudio } from './run.ts'
 
 const file = (name: string): string =>
@@ -8,16 +10,14 @@ const file = (name: string): string =>
 
 const ticks = { flare: 30 }
 
-await withStudio(async (studio, page) => {
-  const shoot = async (name: string): Promise<void> => {
-    await page.mouse.move(640, 300)
-    await studio.drawn()
-    // The film follows when there is time; wait until it has.
-    await page.evaluate(() => new Promise((done) => requestIdleCallback(() => done(null), { timeout: 2000 })))
-    await studio.drawn()
-    await page.screenshot({ path: file(name) })
-    console.log(`docs/screenshots/${name}.png`)
-  }
+interface Shot {
+  readonly studio: Studio
+  readonly page: Page
+  readonly shoot: (name: string) => Promise<void>
+}
+
+/** The shelf, a kit, the editor by day and by night. */
+const shelfAndEditor = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await studio.openShelf()
   await shoot('shelf')
   await studio.openKit()
@@ -36,8 +36,10 @@ await withStudio(async (studio, page) => {
   await shoot('editor-night')
   await page.getByRole('button', { name: 'Theme' }).click()
   await page.getByRole('menuitem', { name: 'Paper' }).click()
+}
 
-  // Births and looks: a shape with its handles and ramps, a lane under its number, pictures and colours.
+/** A shape with its handles and ramps, a lane under its number, pictures and colours, ways on the stage. */
+const births = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.goBack()
   await studio.openEffect('Cargo blast')
   await studio.selectEmitter('Sparks')
@@ -64,8 +66,10 @@ await withStudio(async (studio, page) => {
     .evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
   await shoot('moving')
   await page.keyboard.press('Escape')
+}
 
-  // Looking, whole-effect levers, starters, the table.
+/** The tracer and paths, whole-effect levers, starters, the table. */
+const inspecting = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.goBack()
   await studio.openEffect('Cargo blast')
   await studio.selectEmitter('Sparks')
@@ -95,8 +99,10 @@ await withStudio(async (studio, page) => {
   await page.waitForTimeout(900)
   await shoot('starters')
   await page.getByRole('button', { name: 'Close the starters' }).click()
+}
 
-  // Motion: forces with their places and the list they come from, contact with marks and a relay, parts.
+/** Forces with their places and the list they come from, contact with marks and a relay, parts. */
+const motion = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.goBack()
   await studio.openEffect('Sink-hole')
   await studio.selectEmitter('Dashes')
@@ -131,7 +137,10 @@ await withStudio(async (studio, page) => {
   await page.goBack()
   await studio.openEffect('Signal flare burst')
   await studio.freezeAt(ticks.flare)
+}
 
+/** Sprites beside the stage, drawing, baking. */
+const spritesAndShip = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.getByRole('button', { name: 'Sprites', exact: true }).click()
   await page.getByTestId('sprites-drawer').waitFor()
   await studio.drawn()
@@ -146,7 +155,10 @@ await withStudio(async (studio, page) => {
   await page.getByRole('button', { name: 'Bake', exact: true }).click()
   await page.getByTestId('baked-sheet').waitFor()
   await shoot('ship')
+}
 
+/** A damaged kit, and the game page. */
+const recoveryAndGame = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.keyboard.press('Escape')
   await studio.saved()
   await inDatabase(page, 'damage')
@@ -175,4 +187,23 @@ await withStudio(async (studio, page) => {
   await page.waitForTimeout(350)
   await page.screenshot({ path: file('game') })
   console.log('docs/screenshots/game.png')
+}
+
+await withStudio(async (studio, page) => {
+  const shoot = async (name: string): Promise<void> => {
+    await page.mouse.move(640, 300)
+    await studio.drawn()
+    // The film follows when there is time; wait until it has.
+    await page.evaluate(() => new Promise((done) => requestIdleCallback(() => done(null), { timeout: 2000 })))
+    await studio.drawn()
+    await page.screenshot({ path: file(name) })
+    console.log(`docs/screenshots/${name}.png`)
+  }
+  const shot = { studio, page, shoot }
+  await shelfAndEditor(shot)
+  await births(shot)
+  await inspecting(shot)
+  await motion(shot)
+  await spritesAndShip(shot)
+  await recoveryAndGame(shot)
 })

@@ -4,6 +4,7 @@ import type { Page } from '@playwright/test'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import type { Studio } from '../studio.ts'
 import { percentile, withStudio } from './run.ts'
 
 /** Files lie on disk: handing their bytes over would stop the page by itself. */
@@ -40,13 +41,8 @@ const longest = (page: Page): Promise<number> =>
 
 const says = (line: string): void => console.log(line)
 
-await withStudio(async (studio, page) => {
-  await studio.openShelf()
-  await studio.openKit()
-  await page.getByRole('link', { name: 'Sprites', exact: true }).click()
-  await page.getByRole('tab', { name: 'Frames' }).waitFor()
-  await longest(page)
-
+/** A sheet of 4,096 frames: read, taken in, cut, scrolled, zoomed. */
+const largeSheets = async (studio: Studio, page: Page): Promise<void> => {
   let start = performance.now()
   await page.getByLabel('Pictures', { exact: true }).setInputFiles(file('smoke 64x64.png', largeSheet()))
   await page.getByRole('button', { name: 'Add 4096 frames' }).waitFor({ timeout: 60_000 })
@@ -83,14 +79,17 @@ await withStudio(async (studio, page) => {
   await page.mouse.up()
   await studio.drawn()
   says(`sheet zoomed and moved: longest pause ${await longest(page)} ms`)
+}
 
+/** 500 loose pictures: read and packed. */
+const loosePictures = async (page: Page): Promise<void> => {
   const loose = Array.from({ length: 500 }, (_, k) =>
     file(
       `bit ${k}.png`,
       encodePng(makeSprite('puff', { size: 16 + ((k * 37) % 49), hardness: 0.4, seed: k })),
     ),
   )
-  start = performance.now()
+  let start = performance.now()
   await page.getByLabel('Pictures', { exact: true }).setInputFiles(loose)
   says(
     `500 files handed over by the browser, before the page has them: longest pause ${await longest(page)} ms`,
@@ -105,7 +104,10 @@ await withStudio(async (studio, page) => {
   says(
     `500 pictures packed: ${Math.round(performance.now() - start)} ms (goal 2000), longest pause ${await longest(page)} ms`,
   )
+}
 
+/** From the pointer to the texture, and to the submitted picture of the playing effect. */
+const watchStrokes = async (studio: Studio, page: Page): Promise<void> => {
   await page.goto('/')
   await studio.openDemoEffect('Pier dust')
   await studio.selectEmitter('Grit')
@@ -136,6 +138,10 @@ await withStudio(async (studio, page) => {
       patched = 0
     }
   })
+}
+
+const strokes = async (studio: Studio, page: Page): Promise<void> => {
+  await watchStrokes(studio, page)
   const canvas = (await page.getByTestId('draw-canvas').boundingBox())!
   for (let row = 0; row < 8; row++) {
     await page.mouse.move(canvas.x + canvas.width / 2 - 80, canvas.y + canvas.height / 2 - 80 + row * 20)
@@ -149,16 +155,27 @@ await withStudio(async (studio, page) => {
     }
     await page.mouse.up()
   }
-  const strokes = await page.evaluate(() => (globalThis as unknown as { strokes: number[][] }).strokes)
+  const steps = await page.evaluate(() => (globalThis as unknown as { strokes: number[][] }).strokes)
   const text = (k: number): string =>
     `${percentile(
-      strokes.map((s) => s[k]!),
+      steps.map((s) => s[k]!),
       0.5,
     ).toFixed(1)} / ${percentile(
-      strokes.map((s) => s[k]!),
+      steps.map((s) => s[k]!),
       0.95,
     ).toFixed(1)} ms`
   says(
-    `${strokes.length} stroke steps, median / 95 %: pointer to texture ${text(0)}, to the submitted picture of the playing effect ${text(1)} (a frame of the screen is 16.7)`,
+    `${steps.length} stroke steps, median / 95 %: pointer to texture ${text(0)}, to the submitted picture of the playing effect ${text(1)} (a frame of the screen is 16.7)`,
   )
+}
+
+await withStudio(async (studio, page) => {
+  await studio.openShelf()
+  await studio.openKit()
+  await page.getByRole('link', { name: 'Sprites', exact: true }).click()
+  await page.getByRole('tab', { name: 'Frames' }).waitFor()
+  await longest(page)
+  await largeSheets(studio, page)
+  await loosePictures(page)
+  await strokes(studio, page)
 })

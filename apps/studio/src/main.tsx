@@ -52,6 +52,22 @@ const Notices = () => {
 /** A press that closed something of ours goes no further; else it is a pop-over's, or nobody's. */
 const APPLICATION = { escape: (event: KeyboardEvent) => void (closeInnermost() && event.preventDefault()) }
 
+/** A page with a message in its place when it fails. */
+const guarded = (what: string, page: React.ReactNode) => <Guard what={what}>{page}</Guard>
+
+const Pages = () => (
+  <Routes>
+    <Route path="/" element={guarded('The shelf', <Shelf />)} />
+    <Route path="/kit/:kitId" element={guarded('The kit', <KitLayout />)}>
+      <Route index element={guarded('The kit page', <KitPage />)} />
+      <Route path="effect/:effectId" element={guarded('The effect editor', <EffectEditor />)} />
+      <Route path="sprites" element={guarded('The sprites page', <SpritesPage />)} />
+      <Route path="recovery" element={guarded('The recovery page', <RecoveryPage />)} />
+    </Route>
+    <Route path="*" element={<p className="empty-note">There is nothing at this address.</p>} />
+  </Routes>
+)
+
 const App = () => {
   useCommands('application', APPLICATION)
   const name = usePreferences((s) => s.theme)
@@ -66,58 +82,7 @@ const App = () => {
         <ImportZone>
           <StandingNotes />
           <Suspense fallback={<p className="empty-note">Opening…</p>}>
-            <Routes>
-              <Route
-                path="/"
-                element={
-                  <Guard what="The shelf">
-                    <Shelf />
-                  </Guard>
-                }
-              />
-              <Route
-                path="/kit/:kitId"
-                element={
-                  <Guard what="The kit">
-                    <KitLayout />
-                  </Guard>
-                }
-              >
-                <Route
-                  index
-                  element={
-                    <Guard what="The kit page">
-                      <KitPage />
-                    </Guard>
-                  }
-                />
-                <Route
-                  path="effect/:effectId"
-                  element={
-                    <Guard what="The effect editor">
-                      <EffectEditor />
-                    </Guard>
-                  }
-                />
-                <Route
-                  path="sprites"
-                  element={
-                    <Guard what="The sprites page">
-                      <SpritesPage />
-                    </Guard>
-                  }
-                />
-                <Route
-                  path="recovery"
-                  element={
-                    <Guard what="The recovery page">
-                      <RecoveryPage />
-                    </Guard>
-                  }
-                />
-              </Route>
-              <Route path="*" element={<p className="empty-note">There is nothing at this address.</p>} />
-            </Routes>
+            <Pages />
           </Suspense>
         </ImportZone>
       </BrowserRouter>

@@ -61,53 +61,111 @@ const SnapshotCard = ({ snapshot, usable }: { snapshot: OlderSnapshot; usable: b
   )
 }
 
+/** Keeps the kit as it is open, notes what was set aside, and opens it anew. */
+const repair = async (kitId: string): Promise<void> => {
+  await saved()
+  const opened = await openKit(db, kitId)
+  await repairKit(db, kitId, { ...opened, setAside: useDocument.getState().aside })
+  await openDocument(kitId)
+}
+
+const RecoveryHeader = ({
+  kitId,
+  name,
+  onProblem,
+}: {
+  kitId: string
+  name: string | undefined
+  onProblem: (problem: string) => void
+}) => {
+  const navigate = useNavigate()
+  const aside = useDocument((s) => s.aside)
+  const path = `/kit/${encodeURIComponent(kitId)}`
+  const onRepair = (): void =>
+    void repair(kitId).then(
+      () => navigate(path),
+      (error: unknown) => onProblem(error instanceof Error ? error.message : String(error)),
+    )
+  return (
+    <AppHeader
+      crumbs={
+        <>
+          <Link to={path} className="crumb">
+            {name ?? kitId}
+          </Link>
+          <span aria-hidden>›</span>
+          <b>Recovery</b>
+        </>
+      }
+      actions={
+        <>
+          <Button variant="outlined" onClick={() => void downloadRaw(kitId)}>
+            Raw data as a file
+          </Button>
+          <Button variant="contained" disabled={name === undefined || aside.length === 0} onClick={onRepair}>
+            Repair
+          </Button>
+        </>
+      }
+    />
+  )
+}
+
+const AsideSection = ({ kitId }: { kitId: string }) => {
+  const aside = useDocument((s) => s.aside)
+  const kept = useLiveQuery(() => db.aside.where('kit').equals(kitId).toArray(), [kitId]) ?? []
+  return (
+    <section>
+      <h2>Set aside</h2>
+      {aside.length > 0 ? (
+        <>
+          <p>
+            These could not be read. Everything else of the kit is open. “Repair” keeps the kit as it is open
+            now and notes this list; nothing that is stored is overwritten.
+          </p>
+          <AsideList rows={aside} />
+        </>
+      ) : (
+        <p>Everything of this kit can be read.</p>
+      )}
+      {kept.length > 0 && (
+        <>
+          <h3>Noted by earlier repairs</h3>
+          <AsideList rows={kept} />
+        </>
+      )}
+    </section>
+  )
+}
+
+const SnapshotSection = ({ kitId, usable }: { kitId: string; usable: boolean }) => {
+  const snapshots = useLiveQuery(() => olderSnapshots(db, kitId), [kitId])
+  return (
+    <section>
+      <h2>Older snapshots</h2>
+      <p>
+        A snapshot is taken at every hundredth step, and the last five stay. Going back is one step of undo.
+      </p>
+      <div className="cards">
+        {snapshots?.map((snapshot) => (
+          <SnapshotCard key={snapshot.rev} snapshot={snapshot} usable={usable} />
+        ))}
+        {snapshots?.length === 0 && (
+          <p className="empty-note">No snapshot can be opened. The raw data can still be saved as a file.</p>
+        )}
+      </div>
+    </section>
+  )
+}
+
 export const RecoveryPage = () => {
   const { kitId = '' } = useParams()
-  const navigate = useNavigate()
   const name = useDocument((s) => s.kit?.name)
-  const aside = useDocument((s) => s.aside)
   const [problem, setProblem] = useState<string | null>(null)
-  const kept = useLiveQuery(() => db.aside.where('kit').equals(kitId).toArray(), [kitId])
-  const snapshots = useLiveQuery(() => olderSnapshots(db, kitId), [kitId])
   useEffect(() => void (document.title = `Recovery · Gliv`), [])
-  const repair = async (): Promise<void> => {
-    try {
-      await saved()
-      const opened = await openKit(db, kitId)
-      await repairKit(db, kitId, { ...opened, setAside: useDocument.getState().aside })
-      await openDocument(kitId)
-      void navigate(`/kit/${encodeURIComponent(kitId)}`)
-    } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error))
-    }
-  }
   return (
     <div className="page">
-      <AppHeader
-        crumbs={
-          <>
-            <Link to={`/kit/${encodeURIComponent(kitId)}`} className="crumb">
-              {name ?? kitId}
-            </Link>
-            <span aria-hidden>›</span>
-            <b>Recovery</b>
-          </>
-        }
-        actions={
-          <>
-            <Button variant="outlined" onClick={() => void downloadRaw(kitId)}>
-              Raw data as a file
-            </Button>
-            <Button
-              variant="contained"
-              disabled={name === undefined || aside.length === 0}
-              onClick={() => void repair()}
-            >
-              Repair
-            </Button>
-          </>
-        }
-      />
+      <RecoveryHeader kitId={kitId} name={name} onProblem={setProblem} />
       <main className="recovery">
         <h1>Recovery of {name ?? kitId}</h1>
         {problem !== null && (
@@ -115,43 +173,8 @@ export const RecoveryPage = () => {
             {problem}
           </p>
         )}
-        <section>
-          <h2>Set aside</h2>
-          {aside.length > 0 ? (
-            <>
-              <p>
-                These could not be read. Everything else of the kit is open. “Repair” keeps the kit as it is
-                open now and notes this list; nothing that is stored is overwritten.
-              </p>
-              <AsideList rows={aside} />
-            </>
-          ) : (
-            <p>Everything of this kit can be read.</p>
-          )}
-          {(kept?.length ?? 0) > 0 && (
-            <>
-              <h3>Noted by earlier repairs</h3>
-              <AsideList rows={kept ?? []} />
-            </>
-          )}
-        </section>
-        <section>
-          <h2>Older snapshots</h2>
-          <p>
-            A snapshot is taken at every hundredth step, and the last five stay. Going back is one step of
-            undo.
-          </p>
-          <div className="cards">
-            {snapshots?.map((snapshot) => (
-              <SnapshotCard key={snapshot.rev} snapshot={snapshot} usable={name !== undefined} />
-            ))}
-            {snapshots?.length === 0 && (
-              <p className="empty-note">
-                No snapshot can be opened. The raw data can still be saved as a file.
-              </p>
-            )}
-          </div>
-        </section>
+        <AsideSection kitId={kitId} />
+        <SnapshotSection kitId={kitId} usable={name !== undefined} />
       </main>
     </div>
   )

@@ -9,12 +9,13 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { type BakedSheet, fileNameOf, sheetFiles } from '@gliv/bake'
 import { resolveEffect } from '@gliv/document'
-import { strToU8, zipSync } from 'fflate'
+import { strToU8, type Zippable, zipSync } from 'fflate'
 import { useEffect, useRef, useState } from 'react'
 import { useDocument } from '../state/document.ts'
 import { readMask } from '../document/masks.ts'
 import { useSession } from '../state/session.ts'
 import { surfacesOn } from '../preview/previewOptions.ts'
+import { Cancelled } from '../shared/workerJob.ts'
 import { type BakeJob, startBake } from './bakeJob.ts'
 import { type BakeForm, EMPTY_FORM, readForm } from './bakeForm.ts'
 import { download } from '../shared/download.ts'
@@ -53,18 +54,14 @@ const Preview = ({ baked }: { baked: BakedSheet }) => {
   )
 }
 
-/** Baking and shipping, side by side: a sheet of this effect, or the kit for a game. */
-const ShipDialog = ({ effectId, onClose }: { effectId: string; onClose: () => void }) => {
-  const effect = useDocument((s) => s.kit?.effects[effectId])
-  const [form, setForm] = useState<BakeForm>(EMPTY_FORM)
+/** One bake at a time: started by a form, cancelled, and what came of it. */
+const useBake = (effectId: string, name: string) => {
   const [progress, setProgress] = useState<number | null>(null)
   const [baked, setBaked] = useState<BakedSheet | null>(null)
   const [failure, setFailure] = useState<string | null>(null)
   const job = useRef<BakeJob | null>(null)
   useEffect(() => () => job.current?.cancel(), [])
-  if (!effect) return null
-  const name = fileNameOf(effect.name)
-  const bake = async (): Promise<void> => {
+  const bake = async (form: BakeForm): Promise<void> => {
     const { kit, pictures } = useDocument.getState()
     const read = readForm(form)
     setFailure(read.refusal)
@@ -72,104 +69,110 @@ const ShipDialog = ({ effectId, onClose }: { effectId: string; onClose: () => vo
     if (!kit || read.refusal !== null) return
     setProgress(0)
     // Baked on the stage that is shown.
-    const surfaces = surfacesOn(
-      resolveEffect(kit, kit.effects[effectId]!, readMask),
-      useSession.getState().preview,
-      kit,
-    )
-    job.current = startBake(
-      { kit, pictures },
-      effectId,
-      `${name}.png`,
-      { ...read.options, surfaces },
-      setProgress,
-    )
+    const effect = resolveEffect(kit, kit.effects[effectId]!, readMask)
+    const options = { ...read.options, surfaces: surfacesOn(effect, useSession.getState().preview, kit) }
+    job.current = startBake({ kit, pictures }, effectId, `${name}.png`, options, setProgress)
     try {
       setBaked(await job.current.result)
     } catch (error) {
-      setFailure(error instanceof Error ? error.message : String(error))
+      if (error instanceof Cancelled) setFailure('Baking was cancelled')
+      else setFailure(error instanceof Error ? error.message : String(error))
     }
     setProgress(null)
   }
-  const save = (): void => {
-    if (baked)
-      download(
-        `${name}-sheet.zip`,
-        zipSync(
-          Object.fromEntries(
-            sheetFiles(baked, name).map((made) => [
-              made.name,
-              typeof made.data === 'string' ? strToU8(made.data) : [made.data, { level: 0 as const }],
-            ]),
-          ),
-        ),
-        'application/zip',
-      )
-  }
+  return { progress, baked, failure, bake, cancel: () => job.current?.cancel() }
+}
+
+const saveSheet = (baked: BakedSheet, name: string): void => {
+  const files = sheetFiles(baked, name).map(({ name: file, data }) => [
+    file,
+    typeof data === 'string' ? strToU8(data) : ([data, { level: 0 as const }] as const),
+  ])
+  download(`${name}-sheet.zip`, zipSync(Object.fromEntries(files) as Zippable), 'application/zip')
+}
+
+const BakeFields = ({ form, onChange }: { form: BakeForm; onChange: (form: BakeForm) => void }) => (
+  <div className="bake-form">
+    {FIELDS.map(({ key, label, hint }) => (
+      <TextField
+        key={key}
+        size="small"
+        label={label}
+        placeholder={hint}
+        value={form[key]}
+        slotProps={{ inputLabel: { shrink: true } }}
+        onChange={(event) => onChange({ ...form, [key]: event.target.value })}
+      />
+    ))}
+    <TextField
+      select
+      size="small"
+      label="Sampling"
+      value={form.sampling}
+      onChange={(event) => onChange({ ...form, sampling: event.target.value as BakeForm['sampling'] })}
+    >
+      <MenuItem value="own">as each sheet says</MenuItem>
+      <MenuItem value="smooth">smooth</MenuItem>
+      <MenuItem value="nearest">nearest</MenuItem>
+    </TextField>
+  </div>
+)
+
+const BakeSection = ({ effectId, name }: { effectId: string; name: string }) => {
+  const [form, setForm] = useState<BakeForm>(EMPTY_FORM)
+  const { progress, baked, failure, bake, cancel } = useBake(effectId, name)
+  return (
+    <section>
+      <h3>Bake this effect to a sprite sheet</h3>
+      <BakeFields form={form} onChange={setForm} />
+      {progress !== null && (
+        <LinearProgress variant="determinate" value={progress * 100} aria-label="Baking" />
+      )}
+      {failure && <Alert severity="warning">{failure}</Alert>}
+      {baked && <Preview baked={baked} />}
+      <div className="ship-buttons">
+        {progress === null ? (
+          <Button variant="contained" onClick={() => void bake(form)}>
+            Bake
+          </Button>
+        ) : (
+          <Button variant="outlined" onClick={cancel}>
+            Cancel baking
+          </Button>
+        )}
+        <Button variant="outlined" disabled={!baked} onClick={() => baked && saveSheet(baked, name)}>
+          Save PNG and JSON
+        </Button>
+      </div>
+    </section>
+  )
+}
+
+const KitSection = () => (
+  <section>
+    <h3>Ship the whole kit</h3>
+    {EXPORTERS.map((exporter) => (
+      <div key={exporter.id} className="ship-row">
+        <Button variant="outlined" onClick={() => runExport(exporter)}>
+          {exporter.label}
+        </Button>
+        <span>{exporter.help}</span>
+      </div>
+    ))}
+  </section>
+)
+
+/** Baking and shipping, side by side: a sheet of this effect, or the kit for a game. */
+const ShipDialog = ({ effectId, onClose }: { effectId: string; onClose: () => void }) => {
+  const title = useDocument((s) => s.kit?.effects[effectId]?.name)
+  if (title === undefined) return null
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
-      <DialogTitle>Bake & ship “{effect.name}”</DialogTitle>
+      <DialogTitle>Bake & ship “{title}”</DialogTitle>
       <DialogContent>
         <div className="ship">
-          <section>
-            <h3>Bake this effect to a sprite sheet</h3>
-            <div className="bake-form">
-              {FIELDS.map(({ key, label, hint }) => (
-                <TextField
-                  key={key}
-                  size="small"
-                  label={label}
-                  placeholder={hint}
-                  value={form[key]}
-                  slotProps={{ inputLabel: { shrink: true } }}
-                  onChange={(event) => setForm({ ...form, [key]: event.target.value })}
-                />
-              ))}
-              <TextField
-                select
-                size="small"
-                label="Sampling"
-                value={form.sampling}
-                onChange={(event) =>
-                  setForm({ ...form, sampling: event.target.value as BakeForm['sampling'] })
-                }
-              >
-                <MenuItem value="own">as each sheet says</MenuItem>
-                <MenuItem value="smooth">smooth</MenuItem>
-                <MenuItem value="nearest">nearest</MenuItem>
-              </TextField>
-            </div>
-            {progress !== null && (
-              <LinearProgress variant="determinate" value={progress * 100} aria-label="Baking" />
-            )}
-            {failure && <Alert severity="warning">{failure}</Alert>}
-            {baked && <Preview baked={baked} />}
-            <div className="ship-buttons">
-              {progress === null ? (
-                <Button variant="contained" onClick={() => void bake()}>
-                  Bake
-                </Button>
-              ) : (
-                <Button variant="outlined" onClick={() => job.current?.cancel()}>
-                  Cancel baking
-                </Button>
-              )}
-              <Button variant="outlined" disabled={!baked} onClick={save}>
-                Save PNG and JSON
-              </Button>
-            </div>
-          </section>
-          <section>
-            <h3>Ship the whole kit</h3>
-            {EXPORTERS.map((exporter) => (
-              <div key={exporter.id} className="ship-row">
-                <Button variant="outlined" onClick={() => runExport(exporter)}>
-                  {exporter.label}
-                </Button>
-                <span>{exporter.help}</span>
-              </div>
-            ))}
-          </section>
+          <BakeSection effectId={effectId} name={fileNameOf(title)} />
+          <KitSection />
         </div>
       </DialogContent>
       <DialogActions>

@@ -38,6 +38,55 @@ const put = (
   )
 }
 
+interface Showing {
+  readonly sheet: Sheet
+  readonly clip: Clip
+  readonly bitmap: ImageBitmap | null
+  readonly ground: string
+}
+
+/** The clip's frame at a place of its order, with those before and after under it when they are asked for. */
+const drawClip = (
+  canvas: HTMLCanvasElement | null,
+  { sheet, clip, bitmap, ground }: Showing,
+  at: number,
+  zoom: number,
+  onion: boolean,
+): void => {
+  const context = canvas?.getContext('2d')
+  if (!context || !canvas || !bitmap) return
+  const frames = clipFrames(clip)
+  context.globalAlpha = 1
+  context.fillStyle = ground
+  context.fillRect(0, 0, canvas.width, canvas.height)
+  const middle = canvas.width / 2
+  for (const near of onion ? [at - 1, at + 1] : [])
+    put(context, bitmap, sheet, frames[near] ?? -1, middle, zoom, 0.28)
+  put(context, bitmap, sheet, frames[at]!, middle, zoom, 1)
+}
+
+/** Calls `draw` with the place in the clip's order at each picture of the screen. */
+const useClipTime = (clip: Clip, playing: boolean, draw: (at: number) => void): void => {
+  const seconds = useRef(0)
+  const latest = useRef(draw)
+  useEffect(() => void (latest.current = draw))
+  useEffect(() => {
+    let request = 0
+    let last = performance.now()
+    const tick = (now: number): void => {
+      request = requestAnimationFrame(tick)
+      if (playing) seconds.current += (now - last) / 1000
+      last = now
+      // A clip that plays once is shown again after a breath.
+      const round = roundLength(clip) / clip.fps
+      if (clip.play === 'once' && seconds.current > round + 0.5) seconds.current = 0
+      latest.current(timeAt(clip, seconds.current))
+    }
+    request = requestAnimationFrame(tick)
+    return () => cancelAnimationFrame(request)
+  }, [clip, playing])
+}
+
 /**
  * The clip running, at true size and zoomed; onion view lays the frames before and after under the present
  * one.
@@ -49,40 +98,14 @@ export const ClipPlayer = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
   const [onion, setOnion] = useState(false)
   const large = useRef<HTMLCanvasElement>(null)
   const small = useRef<HTMLCanvasElement>(null)
-  const seconds = useRef(0)
   const frames = clipFrames(clip)
   const side = Math.max(...frames.map((k) => Math.max(sheet.frames[k]?.w ?? 1, sheet.frames[k]?.h ?? 1)))
   const zoom = Math.max(0.05, LARGE / side >= 1 ? Math.floor(LARGE / side) : LARGE / side)
-  useEffect(() => {
-    let request = 0
-    let last = performance.now()
-    const draw = (now: number): void => {
-      request = requestAnimationFrame(draw)
-      if (playing) seconds.current += (now - last) / 1000
-      last = now
-      // A clip that plays once is shown again after a breath.
-      const round = roundLength(clip) / clip.fps
-      if (clip.play === 'once' && seconds.current > round + 0.5) seconds.current = 0
-      const at = timeAt(clip, seconds.current)
-      for (const [canvas, scale] of [
-        [large.current, zoom],
-        [small.current, 1],
-      ] as const) {
-        const context = canvas?.getContext('2d')
-        if (!context || !canvas || !bitmap) continue
-        context.globalAlpha = 1
-        context.fillStyle = ground
-        context.fillRect(0, 0, canvas.width, canvas.height)
-        const middle = canvas.width / 2
-        if (onion && canvas === large.current)
-          for (const near of [at - 1, at + 1])
-            put(context, bitmap, sheet, frames[near] ?? -1, middle, scale, 0.28)
-        put(context, bitmap, sheet, frames[at]!, middle, scale, 1)
-      }
-    }
-    request = requestAnimationFrame(draw)
-    return () => cancelAnimationFrame(request)
-  }, [bitmap, sheet, clip, frames, playing, onion, zoom, ground])
+  useClipTime(clip, playing, (at) => {
+    const showing = { sheet, clip, bitmap, ground }
+    drawClip(large.current, showing, at, zoom, onion)
+    drawClip(small.current, showing, at, 1, false)
+  })
   return (
     <div className="clip-player">
       <canvas ref={large} width={LARGE} height={LARGE} aria-label={`${clip.name}, zoomed`} />

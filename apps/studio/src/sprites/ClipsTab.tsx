@@ -41,6 +41,8 @@ const newClip = (sheet: Sheet, frames: readonly number[]): void => {
 /** Longest a clip may become; as the format says. */
 const MOST_STEPS = 1024
 
+const allFrames = (sheet: Sheet): number[] => sheet.frames.slice(0, MOST_STEPS).map((_, i) => i)
+
 const NoClip = ({ sheet }: { sheet: Sheet }) => (
   <div className="empty-note">
     <p>
@@ -48,15 +50,7 @@ const NoClip = ({ sheet }: { sheet: Sheet }) => (
       shows them one after the other.
     </p>
     <div className="side-buttons left">
-      <Button
-        variant="contained"
-        onClick={() =>
-          newClip(
-            sheet,
-            sheet.frames.slice(0, MOST_STEPS).map((_, i) => i),
-          )
-        }
-      >
+      <Button variant="contained" onClick={() => newClip(sheet, allFrames(sheet))}>
         Clip of all {sheet.frames.length} frames
       </Button>
       <Button onClick={() => newClip(sheet, [0])}>Start with one</Button>
@@ -64,9 +58,39 @@ const NoClip = ({ sheet }: { sheet: Sheet }) => (
   </div>
 )
 
-const ClipHead = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
+type ChangeClip = (label: string, next: Partial<Omit<Clip, 'id'>>) => void
+
+const ClipTools = ({ sheet, clip, change }: { sheet: Sheet; clip: Clip; change: ChangeClip }) => {
   const target = useActiveType()
-  const change = (label: string, next: Partial<Omit<Clip, 'id'>>): void =>
+  return (
+    <div className="side-tools">
+      {target && (
+        <Button variant="contained" onClick={() => giveClip(target.id, sheet, clip.id)}>
+          Use for {target.name}
+        </Button>
+      )}
+      <Button
+        startIcon={<SwapHoriz />}
+        onClick={() => change('Reverse the order', { steps: [...clip.steps].reverse() })}
+      >
+        Reverse
+      </Button>
+      <Button startIcon={<Add />} onClick={() => newClip(sheet, allFrames(sheet))}>
+        New clip
+      </Button>
+      <IconButton
+        aria-label={`Delete clip ${clip.name}`}
+        title="Delete this clip; types that follow it keep its frames"
+        onClick={() => edit(`Delete clip ${clip.name}`, (kit) => deleteClip(kit, sheet.id, clip.id))}
+      >
+        <DeleteOutline fontSize="small" />
+      </IconButton>
+    </div>
+  )
+}
+
+const ClipHead = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
+  const change: ChangeClip = (label, next) =>
     edit(`${label} of ${clip.name}`, (kit) => changeClip(kit, sheet.id, clip.id, next))
   return (
     <div className="clip-head">
@@ -107,37 +131,7 @@ const ClipHead = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
           onCommit={(seconds) => change('Length', { fps: fpsFor(clip, seconds) })}
         />
       </div>
-      <div className="side-tools">
-        {target && (
-          <Button variant="contained" onClick={() => giveClip(target.id, sheet, clip.id)}>
-            Use for {target.name}
-          </Button>
-        )}
-        <Button
-          startIcon={<SwapHoriz />}
-          onClick={() => change('Reverse the order', { steps: [...clip.steps].reverse() })}
-        >
-          Reverse
-        </Button>
-        <Button
-          startIcon={<Add />}
-          onClick={() =>
-            newClip(
-              sheet,
-              sheet.frames.slice(0, MOST_STEPS).map((_, i) => i),
-            )
-          }
-        >
-          New clip
-        </Button>
-        <IconButton
-          aria-label={`Delete clip ${clip.name}`}
-          title="Delete this clip; types that follow it keep its frames"
-          onClick={() => edit(`Delete clip ${clip.name}`, (kit) => deleteClip(kit, sheet.id, clip.id))}
-        >
-          <DeleteOutline fontSize="small" />
-        </IconButton>
-      </div>
+      <ClipTools sheet={sheet} clip={clip} change={change} />
     </div>
   )
 }

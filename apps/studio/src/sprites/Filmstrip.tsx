@@ -22,7 +22,62 @@ interface Props {
   readonly onChange: (label: string, steps: ClipStep[]) => void
 }
 
-const Step = ({ sheet, steps, at, onChange }: Props & { readonly at: number }) => {
+type StepProps = Props & { readonly at: number }
+
+/** How many frame times a step stays. */
+const HoldButtons = ({ steps, at, onChange }: StepProps) => {
+  const { hold } = steps[at]!
+  return (
+    <span className="film-hold">
+      <button
+        type="button"
+        aria-label={`Hold frame ${at + 1} shorter`}
+        disabled={hold === 1}
+        onClick={() => onChange('Hold', held(steps, at, -1))}
+      >
+        <Remove fontSize="inherit" />
+      </button>
+      <span title="Frame times that it stays">{hold}</span>
+      <button
+        type="button"
+        aria-label={`Hold frame ${at + 1} longer`}
+        onClick={() => onChange('Hold', held(steps, at, 1))}
+      >
+        <Add fontSize="inherit" />
+      </button>
+    </span>
+  )
+}
+
+const StepButtons = ({ steps, at, onChange }: StepProps) => (
+  <span className="film-hold">
+    <button
+      type="button"
+      aria-label={`Duplicate frame ${at + 1}`}
+      title="Duplicate"
+      onClick={() => onChange('Duplicate a frame', doubled(steps, at))}
+    >
+      <ContentCopy fontSize="inherit" />
+    </button>
+    <button
+      type="button"
+      aria-label={`Take frame ${at + 1} out`}
+      title="Take it out"
+      disabled={steps.length === 1}
+      onClick={() =>
+        onChange(
+          'Take a frame out',
+          steps.filter((_, i) => i !== at),
+        )
+      }
+    >
+      <Close fontSize="inherit" />
+    </button>
+  </span>
+)
+
+const Step = (props: StepProps) => {
+  const { sheet, steps, at } = props
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: String(at) })
   const step = steps[at]!
   const name = sheet.frames[step.frame]?.name ?? ''
@@ -42,48 +97,8 @@ const Step = ({ sheet, steps, at, onChange }: Props & { readonly at: number }) =
       >
         <FrameCell sheetId={sheet.id} frame={step.frame} size={40} />
       </span>
-      <span className="film-hold">
-        <button
-          type="button"
-          aria-label={`Hold frame ${at + 1} shorter`}
-          disabled={step.hold === 1}
-          onClick={() => onChange('Hold', held(steps, at, -1))}
-        >
-          <Remove fontSize="inherit" />
-        </button>
-        <span title="Frame times that it stays">{step.hold}</span>
-        <button
-          type="button"
-          aria-label={`Hold frame ${at + 1} longer`}
-          onClick={() => onChange('Hold', held(steps, at, 1))}
-        >
-          <Add fontSize="inherit" />
-        </button>
-      </span>
-      <span className="film-hold">
-        <button
-          type="button"
-          aria-label={`Duplicate frame ${at + 1}`}
-          title="Duplicate"
-          onClick={() => onChange('Duplicate a frame', doubled(steps, at))}
-        >
-          <ContentCopy fontSize="inherit" />
-        </button>
-        <button
-          type="button"
-          aria-label={`Take frame ${at + 1} out`}
-          title="Take it out"
-          disabled={steps.length === 1}
-          onClick={() =>
-            onChange(
-              'Take a frame out',
-              steps.filter((_, i) => i !== at),
-            )
-          }
-        >
-          <Close fontSize="inherit" />
-        </button>
-      </span>
+      <HoldButtons {...props} />
+      <StepButtons {...props} />
     </li>
   )
 }

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button'
-import type { Kit, Sheet, SheetFrame } from '@gliv/document'
+import type { Sheet, SheetFrame } from '@gliv/document'
 import { NameField } from '../document/NameField.tsx'
 import { edit } from '../state/document.ts'
 import { NumberField } from '../shared/controls/NumberField.tsx'
@@ -19,19 +19,44 @@ const PRESETS = [
 
 const FAR = 16384
 
+type ChangeFrame = (label: string, recipe: (frame: SheetFrame) => void) => void
+
+const PivotPresets = ({ frame, change }: { frame: SheetFrame; change: ChangeFrame }) => (
+  <div className="pivot-presets" role="group" aria-label="Pivot presets">
+    {PRESETS.map(([name, x, y]) => {
+      const here = frame.pivotX === frame.w * x && frame.pivotY === frame.h * y
+      return (
+        <button
+          key={name}
+          type="button"
+          aria-label={`Pivot ${name}`}
+          aria-pressed={here}
+          title={name}
+          className={here ? 'here' : ''}
+          onClick={() =>
+            change(
+              `Pivot of ${frame.name}`,
+              (f) => void Object.assign(f, { pivotX: f.w * x, pivotY: f.h * y }),
+            )
+          }
+        />
+      )
+    })}
+  </div>
+)
+
+/** Every frame of a sheet gets its pivot at the same share of its size. */
+const setAllPivots = (sheet: Sheet, { pivotX, pivotY, w, h }: SheetFrame): void =>
+  edit(`Pivots of ${sheet.name}`, (kit) => {
+    for (const other of kit.sheets[sheet.id]!.frames)
+      Object.assign(other, { pivotX: (pivotX / w) * other.w, pivotY: (pivotY / h) * other.h })
+  })
+
 /** Name and pivot of one frame. */
 export const FrameFields = ({ sheet, index }: { sheet: Sheet; index: number }) => {
   const frame = sheet.frames[index]!
-  const change = (label: string, recipe: (frame: SheetFrame) => void): void =>
+  const change: ChangeFrame = (label, recipe) =>
     edit(label, (kit) => recipe(kit.sheets[sheet.id]!.frames[index]!))
-  const forAll = (): void =>
-    edit(`Pivots of ${sheet.name}`, (kit: Kit) => {
-      for (const other of kit.sheets[sheet.id]!.frames)
-        Object.assign(other, {
-          pivotX: (frame.pivotX / frame.w) * other.w,
-          pivotY: (frame.pivotY / frame.h) * other.h,
-        })
-    })
   return (
     <div className="frame-fields">
       <div className="frame-title">
@@ -49,27 +74,7 @@ export const FrameFields = ({ sheet, index }: { sheet: Sheet; index: number }) =
         <span className="row-label" title="What lies on the particle's place, and what it turns around">
           Pivot
         </span>
-        <div className="pivot-presets" role="group" aria-label="Pivot presets">
-          {PRESETS.map(([name, x, y]) => {
-            const here = frame.pivotX === frame.w * x && frame.pivotY === frame.h * y
-            return (
-              <button
-                key={name}
-                type="button"
-                aria-label={`Pivot ${name}`}
-                aria-pressed={here}
-                title={name}
-                className={here ? 'here' : ''}
-                onClick={() =>
-                  change(
-                    `Pivot of ${frame.name}`,
-                    (f) => void Object.assign(f, { pivotX: f.w * x, pivotY: f.h * y }),
-                  )
-                }
-              />
-            )
-          })}
-        </div>
+        <PivotPresets frame={frame} change={change} />
         <NumberField
           label="x"
           value={frame.pivotX}
@@ -87,7 +92,10 @@ export const FrameFields = ({ sheet, index }: { sheet: Sheet; index: number }) =
           onCommit={(pivotY) => change(`Pivot of ${frame.name}`, (f) => void (f.pivotY = pivotY))}
         />
         {sheet.frames.length > 1 && (
-          <Button onClick={forAll} title="Every frame gets its pivot at the same share of its size">
+          <Button
+            onClick={() => setAllPivots(sheet, frame)}
+            title="Every frame gets its pivot at the same share of its size"
+          >
             For all frames
           </Button>
         )}

@@ -86,6 +86,75 @@ const FrameActions = ({ sheet, index }: { sheet: Sheet; index: number }) => {
   )
 }
 
+/** A cut that is tried out. */
+const Cutting = ({
+  sheet,
+  slicing,
+  cut,
+  onChange,
+  onDone,
+}: {
+  sheet: Sheet
+  slicing: SlicingChoice
+  cut: Cut
+  onChange: (next: SlicingChoice) => void
+  onDone: () => void
+}) => (
+  <section className="side-form" aria-label="Cutting">
+    <SliceForm slicing={slicing} width={sheet.width} height={sheet.height} onChange={onChange} />
+    {cut.refusal && <Alert severity="warning">{cut.refusal}</Alert>}
+    <div className="side-buttons">
+      <Button onClick={onDone}>Cancel</Button>
+      <Button
+        variant="contained"
+        disabled={cut.cells.length === 0 || cut.busy}
+        onClick={() => {
+          applyCut(sheet, slicing, cut)
+          onDone()
+        }}
+      >
+        Cut into {cut.cells.length} frame{cut.cells.length === 1 ? '' : 's'}
+      </Button>
+    </div>
+  </section>
+)
+
+/** The chosen frame and the others, with ways to cut and to lay out the sheet. */
+const ChosenFrame = ({
+  sheet,
+  index,
+  onCut,
+  onLayout,
+}: {
+  sheet: Sheet
+  index: number
+  onCut: () => void
+  onLayout: () => void
+}) => (
+  <>
+    <div className="side-tools">
+      <Button variant="outlined" onClick={onCut}>
+        Cut…
+      </Button>
+      <Button
+        variant="outlined"
+        disabled={!sheet.packing}
+        title={
+          sheet.packing
+            ? 'How the loose frames lie on the sheet'
+            : 'This sheet came as one picture; frames of drawn, made and packed sheets can be laid out'
+        }
+        onClick={onLayout}
+      >
+        Layout…
+      </Button>
+    </div>
+    <FrameFields sheet={sheet} index={index} />
+    <FrameActions sheet={sheet} index={index} />
+    <FrameGrid sheet={sheet} selected={index} onPick={(frame) => chooseFrame(sheet.id, frame)} />
+  </>
+)
+
 /** The whole sheet with its frames; cutting is tried out before it is done. */
 export const FramesTab = ({ sheet }: { sheet: Sheet }) => {
   const bitmap = useBitmap(sheet)
@@ -112,58 +181,22 @@ export const FramesTab = ({ sheet }: { sheet: Sheet }) => {
       />
       <div className="tab-side">
         {slicing ? (
-          <section className="side-form" aria-label="Cutting">
-            <SliceForm
-              slicing={slicing}
-              width={sheet.width}
-              height={sheet.height}
-              onChange={(next) => setDraft({ sheet: sheet.id, slicing: next })}
-            />
-            {cut.refusal && <Alert severity="warning">{cut.refusal}</Alert>}
-            <div className="side-buttons">
-              <Button onClick={done}>Cancel</Button>
-              <Button
-                variant="contained"
-                disabled={cut.cells.length === 0 || cut.busy}
-                onClick={() => {
-                  applyCut(sheet, slicing, cut)
-                  done()
-                }}
-              >
-                Cut into {cut.cells.length} frame{cut.cells.length === 1 ? '' : 's'}
-              </Button>
-            </div>
-          </section>
+          <Cutting
+            sheet={sheet}
+            slicing={slicing}
+            cut={cut}
+            onChange={(next) => setDraft({ sheet: sheet.id, slicing: next })}
+            onDone={done}
+          />
         ) : packing === sheet.id && sheet.packing ? (
           <PackForm sheet={sheet} packing={sheet.packing} onClose={() => setPacking(null)} />
         ) : (
-          <>
-            <div className="side-tools">
-              <Button
-                variant="outlined"
-                onClick={() =>
-                  setDraft({ sheet: sheet.id, slicing: sheet.slicing ?? { by: 'gaps', gap: 1 } })
-                }
-              >
-                Cut…
-              </Button>
-              <Button
-                variant="outlined"
-                disabled={!sheet.packing}
-                title={
-                  sheet.packing
-                    ? 'How the loose frames lie on the sheet'
-                    : 'This sheet came as one picture; frames of drawn, made and packed sheets can be laid out'
-                }
-                onClick={() => setPacking(sheet.id)}
-              >
-                Layout…
-              </Button>
-            </div>
-            <FrameFields sheet={sheet} index={index} />
-            <FrameActions sheet={sheet} index={index} />
-            <FrameGrid sheet={sheet} selected={index} onPick={(frame) => chooseFrame(sheet.id, frame)} />
-          </>
+          <ChosenFrame
+            sheet={sheet}
+            index={index}
+            onCut={() => setDraft({ sheet: sheet.id, slicing: sheet.slicing ?? { by: 'gaps', gap: 1 } })}
+            onLayout={() => setPacking(sheet.id)}
+          />
         )}
       </div>
     </div>

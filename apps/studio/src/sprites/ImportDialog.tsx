@@ -12,6 +12,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { WordRow } from '../shared/controls/WordRow.tsx'
 import { useDocument } from '../state/document.ts'
 import { nextTask } from '../shared/tasks.ts'
+import { Cancelled } from '../shared/workerJob.ts'
 import { useAfterFirstPaint } from '../shared/hooks/useAfterFirstPaint.ts'
 import { changeArrival, forgetArrivals, resizeArrival } from './arrivals.ts'
 import { type Arrival, useArrivals } from './arrivalStore.ts'
@@ -54,11 +55,45 @@ const likelyWay = (list: readonly Arrival[]): Way =>
 
 const countText = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`
 
+/** A picture that came with numbers: what they say, and a way to do without them. */
+const ByNumbers = ({ id, numbers }: { id: number; numbers: NonNullable<Arrival['numbers']> }) => (
+  <>
+    <p>
+      Cut by the numbers of “{numbers.file}”: {countText(numbers.cells.length, 'frame')}
+      {numbers.pivot && `, pivot at ${numbers.pivot.x}, ${numbers.pivot.y}`}
+      {numbers.fps !== null && `, ${numbers.fps} frames per second as a clip`}.
+    </p>
+    <Button variant="outlined" onClick={() => changeArrival(id, { numbers: null })}>
+      Cut it by hand instead
+    </Button>
+  </>
+)
+
+/** A picture that is cut by hand. */
+const ByHand = ({ arrival, cut }: { arrival: Arrival; cut: Cut }) => {
+  const { width, height } = arrival.frames[0]!
+  return (
+    <>
+      <SliceForm
+        slicing={arrival.slicing}
+        width={width}
+        height={height}
+        onChange={(slicing) => changeArrival(arrival.id, { slicing, why: '' })}
+      />
+      {arrival.why && <p className="soft">Offered because {arrival.why}.</p>}
+      {cut.refusal ? (
+        <Alert severity="warning">{cut.refusal}</Alert>
+      ) : (
+        <p>{cut.busy ? 'cutting…' : countText(cut.cells.length, 'frame')}</p>
+      )}
+    </>
+  )
+}
+
 /** The picture with the cells that it would be cut into, and the form for the cut. */
 const OneArrival = ({ arrival, cut, cutting }: { arrival: Arrival; cut: Cut; cutting: boolean }) => {
-  const [image] = arrival.frames
   const bitmap = useArrivalBitmap(arrival)
-  const { width, height } = image!
+  const { width, height } = arrival.frames[0]!
   return (
     <div className="import-one">
       <PictureView
@@ -84,182 +119,218 @@ const OneArrival = ({ arrival, cut, cutting }: { arrival: Arrival; cut: Cut; cut
             onCommit={(next) => void resizeArrival(arrival, next).catch(tell)}
           />
         )}
-        {arrival.numbers && (
-          <>
-            <p>
-              Cut by the numbers of “{arrival.numbers.file}”:{' '}
-              {countText(arrival.numbers.cells.length, 'frame')}
-              {arrival.numbers.pivot && `, pivot at ${arrival.numbers.pivot.x}, ${arrival.numbers.pivot.y}`}
-              {arrival.numbers.fps !== null && `, ${arrival.numbers.fps} frames per second as a clip`}.
-            </p>
-            <Button variant="outlined" onClick={() => changeArrival(arrival.id, { numbers: null })}>
-              Cut it by hand instead
-            </Button>
-          </>
-        )}
-        {cutting && !arrival.numbers && (
-          <>
-            <SliceForm
-              slicing={arrival.slicing}
-              width={width}
-              height={height}
-              onChange={(slicing) => changeArrival(arrival.id, { slicing, why: '' })}
-            />
-            {arrival.why && <p className="soft">Offered because {arrival.why}.</p>}
-            {cut.refusal ? (
-              <Alert severity="warning">{cut.refusal}</Alert>
-            ) : (
-              <p>{cut.busy ? 'cutting…' : countText(cut.cells.length, 'frame')}</p>
-            )}
-          </>
-        )}
+        {arrival.numbers && <ByNumbers id={arrival.id} numbers={arrival.numbers} />}
+        {cutting && !arrival.numbers && <ByHand arrival={arrival} cut={cut} />}
       </div>
     </div>
   )
 }
 
-const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
-  const kit = useDocument((s) => s.kit)
-  const reading = useArrivals((s) => s.reading)
-  const [chosen, setChosen] = useState(0)
-  const [asked, setWay] = useState<Way | null>(null)
-  const [name, setName] = useState('')
-  const [packing, setPacking] = useState<PackingChoice>(DEFAULT_PACKING)
-  const [sampling, setSampling] = useState<Sampling>(
-    kit?.wholePixels || list.every((a) => a.frames[0]!.width * a.frames[0]!.height <= 256 * 64)
-      ? 'nearest'
-      : 'smooth',
-  )
+/** What somebody has chosen about all pictures together. */
+interface Choices {
+  readonly way: Way
+  readonly name: string
+  readonly packing: PackingChoice
+  readonly sampling: Sampling
+}
+
+const SMALL_TEXELS = 256 * 64
+
+const likelySampling = (list: readonly Arrival[]): Sampling =>
+  useDocument.getState().kit?.wholePixels ||
+  list.every((a) => a.frames[0]!.width * a.frames[0]!.height <= SMALL_TEXELS)
+    ? 'nearest'
+    : 'smooth'
+
+/** Brings the pictures in; gives the id of the sheet to go to. */
+const bringIn = async (
+  list: readonly Arrival[],
+  { way, name, packing, sampling }: Choices,
+  watched: Parameters<typeof addPackedSheet>[4],
+): Promise<string> => {
+  if (way === 'apart') {
+    let last = ''
+    for (const one of list) last = await addSheetOf(one, sampling, packing, watched)
+    return last
+  }
+  if (way === 'together') return addPackedSheet(list, name.trim() || 'Packed', sampling, packing, watched)
+  const sheet = useDocument.getState().kit!.sheets[way.slice(5)]!
+  await addToSheet(list, sheet, sheet.packing ?? packing, watched)
+  return sheet.id
+}
+
+/** One run of bringing in, with its progress and a way to stop it. */
+const useBringIn = (list: readonly Arrival[], choices: Choices) => {
   const [progress, setProgress] = useState<number | null>(null)
   const [stop, setStop] = useState<(() => void) | null>(null)
-  const late = useAfterFirstPaint()
-  const way = asked ?? likelyWay(list)
-  const arrival = list[Math.min(chosen, list.length - 1)]!
-  const cutting = way === 'apart' && !isAnimated(arrival) && !arrival.numbers
-  const cut = useCut(
-    `arrival ${arrival.id} ${arrival.frames[0]!.width}`,
-    arrival.png,
-    cutting ? arrival.slicing : null,
-  )
-  const options = useMemo(
+  const run = async (): Promise<void> => {
+    setProgress(0)
+    try {
+      const taken = await bringIn(list, choices, {
+        onProgress: setProgress,
+        onStart: (cancel: () => void) => setStop(() => cancel),
+      })
+      // Kit, workspace and dialog each change in a task of their own.
+      await nextTask()
+      chooseSheet(useDocument.getState().kit!.id, taken, 'frames')
+      await nextTask()
+      forgetArrivals()
+    } catch (error) {
+      tell(error instanceof Cancelled ? new Error('Packing was cancelled') : error)
+      setProgress(null)
+    }
+  }
+  return { progress, run, cancel: () => (progress === null ? forgetArrivals() : stop?.()) }
+}
+
+/** What the button says that brings them in. */
+const doneText = (list: readonly Arrival[], arrival: Arrival, way: Way, cut: Cut): string => {
+  const frames = list.reduce((sum, a) => sum + a.frames.length, 0)
+  if (way === 'together') return `Pack ${frames} pictures`
+  if (way !== 'apart') return `Add ${countText(frames, 'frame')}`
+  if (list.length > 1) return `Add ${list.length} sheets`
+  if (isAnimated(arrival)) return `Add ${frames} frames`
+  return `Add ${countText(arrival.numbers?.cells.length ?? cut.cells.length, 'frame')}`
+}
+
+const ArrivalList = ({
+  list,
+  chosen,
+  onChoose,
+}: {
+  list: readonly Arrival[]
+  chosen: Arrival
+  onChoose: (index: number) => void
+}) => (
+  <div className="arrival-list" role="listbox" aria-label="Pictures">
+    {list.map((a, i) => (
+      <button
+        key={a.id}
+        type="button"
+        role="option"
+        aria-selected={a === chosen}
+        className={a === chosen ? 'toggle-word notched' : 'toggle-word'}
+        onClick={() => onChoose(i)}
+      >
+        {a.name}
+      </button>
+    ))}
+  </div>
+)
+
+const useWays = (count: number): readonly { readonly value: string; readonly label: string }[] => {
+  const kit = useDocument((s) => s.kit)
+  return useMemo(
     () => [
-      { value: 'apart', label: list.length > 1 ? 'one sheet each' : 'a sheet of its own' },
-      ...(list.length > 1 ? [{ value: 'together', label: 'all packed on one sheet' }] : []),
+      { value: 'apart', label: count > 1 ? 'one sheet each' : 'a sheet of its own' },
+      ...(count > 1 ? [{ value: 'together', label: 'all packed on one sheet' }] : []),
       ...(kit?.sheetOrder ?? []).map((id) => ({
         value: `into ${id}`,
         label: `more frames for “${kit!.sheets[id]!.name}”`,
       })),
     ],
-    [kit, list.length],
+    [kit, count],
   )
-  const frames = list.reduce((sum, a) => sum + a.frames.length, 0)
-  const take = async (): Promise<string> => {
-    const watched = { onProgress: setProgress, onStart: (cancel: () => void) => setStop(() => cancel) }
-    if (way === 'apart') {
-      let last = ''
-      for (const one of list) last = await addSheetOf(one, sampling, packing, watched)
-      return last
-    }
-    if (way === 'together') return addPackedSheet(list, name.trim() || 'Packed', sampling, packing, watched)
-    const sheet = kit!.sheets[way.slice(5)]!
-    await addToSheet(list, sheet, sheet.packing ?? packing, watched)
-    return sheet.id
-  }
-  const run = async (): Promise<void> => {
-    setProgress(0)
-    try {
-      const taken = await take()
-      // Kit, workspace and dialog each change in a task of their own.
-      await nextTask()
-      chooseSheet(kit!.id, taken, 'frames')
-      await nextTask()
-      forgetArrivals()
-    } catch (error) {
-      tell(error)
-      setProgress(null)
-    }
-  }
-  const done =
-    way === 'apart'
-      ? list.length > 1
-        ? `Add ${list.length} sheets`
-        : isAnimated(arrival)
-          ? `Add ${frames} frames`
-          : `Add ${countText(arrival.numbers?.cells.length ?? cut.cells.length, 'frame')}`
-      : way === 'together'
-        ? `Pack ${frames} pictures`
-        : `Add ${countText(frames, 'frame')}`
+}
+
+const SAMPLING_WORDS = [
+  { value: 'nearest', label: 'nearest: hard pixels' },
+  { value: 'smooth', label: 'smooth' },
+] as const
+
+const HowRows = ({
+  list,
+  choices: { way, name, packing, sampling },
+  set,
+}: {
+  list: readonly Arrival[]
+  choices: Choices
+  set: (change: Partial<Choices>) => void
+}) => {
+  const ways = useWays(list.length)
+  return (
+    <div className="import-how">
+      <WordRow
+        title="Comes in as"
+        value={way}
+        options={ways}
+        onChange={(next) => set({ way: next as Way })}
+      />
+      {!way.startsWith('into') && (
+        <WordRow
+          title="Sampling"
+          value={sampling}
+          options={SAMPLING_WORDS}
+          onChange={(next) => set({ sampling: next as Sampling })}
+        />
+      )}
+      {way === 'together' && (
+        <div className="choice-row">
+          <span className="row-label">Name</span>
+          <input
+            className="plain-input"
+            aria-label="Name of the sheet"
+            placeholder="Packed"
+            value={name}
+            maxLength={200}
+            onChange={(event) => set({ name: event.target.value })}
+          />
+        </div>
+      )}
+      {(way === 'together' || (way === 'apart' && list.some(isAnimated))) && (
+        <PackFields packing={packing} onChange={(next) => set({ packing: next })} />
+      )}
+    </div>
+  )
+}
+
+const useChoices = (
+  list: readonly Arrival[],
+): readonly [choices: Choices, set: (change: Partial<Choices>) => void] => {
+  const [chosen, setChosen] = useState<Omit<Choices, 'way'> & { readonly way: Way | null }>(() => ({
+    way: null,
+    name: '',
+    packing: DEFAULT_PACKING,
+    sampling: likelySampling(list),
+  }))
+  return [
+    { ...chosen, way: chosen.way ?? likelyWay(list) },
+    (change) => setChosen((before) => ({ ...before, ...change })),
+  ]
+}
+
+const NewPictures = ({ list }: { list: readonly Arrival[] }) => {
+  const reading = useArrivals((s) => s.reading)
+  const [chosen, setChosen] = useState(0)
+  const [choices, set] = useChoices(list)
+  const { progress, run, cancel } = useBringIn(list, choices)
+  const late = useAfterFirstPaint()
+  const arrival = list[Math.min(chosen, list.length - 1)]!
+  const cutting = choices.way === 'apart' && !isAnimated(arrival) && !arrival.numbers
+  const cut = useCut(
+    `arrival ${arrival.id} ${arrival.frames[0]!.width}`,
+    arrival.png,
+    cutting ? arrival.slicing : null,
+  )
+  const waits = progress !== null || (cutting && (cut.busy || cut.cells.length === 0))
   return (
     <Dialog open maxWidth="md" fullWidth onClose={() => progress === null && forgetArrivals()}>
       <DialogTitle>
         {list.length > 1 ? `Import ${list.length} pictures` : `Import “${arrival.name}”`}
       </DialogTitle>
       <DialogContent>
-        {list.length > 1 && (
-          <div className="arrival-list" role="listbox" aria-label="Pictures">
-            {list.map((a, i) => (
-              <button
-                key={a.id}
-                type="button"
-                role="option"
-                aria-selected={a === arrival}
-                className={a === arrival ? 'toggle-word notched' : 'toggle-word'}
-                onClick={() => setChosen(i)}
-              >
-                {a.name}
-              </button>
-            ))}
-          </div>
-        )}
+        {list.length > 1 && <ArrivalList list={list} chosen={arrival} onChoose={setChosen} />}
         {late ? <OneArrival arrival={arrival} cut={cut} cutting={cutting} /> : <div className="import-one" />}
-        <div className="import-how">
-          <WordRow
-            title="Comes in as"
-            value={way}
-            options={options}
-            onChange={(next) => setWay(next as Way)}
-          />
-          {!way.startsWith('into') && (
-            <WordRow
-              title="Sampling"
-              value={sampling}
-              options={[
-                { value: 'nearest', label: 'nearest: hard pixels' },
-                { value: 'smooth', label: 'smooth' },
-              ]}
-              onChange={(next) => setSampling(next as Sampling)}
-            />
-          )}
-          {way === 'together' && (
-            <div className="choice-row">
-              <span className="row-label">Name</span>
-              <input
-                className="plain-input"
-                aria-label="Name of the sheet"
-                placeholder="Packed"
-                value={name}
-                maxLength={200}
-                onChange={(event) => setName(event.target.value)}
-              />
-            </div>
-          )}
-          {(way === 'together' || (way === 'apart' && list.some(isAnimated))) && (
-            <PackFields packing={packing} onChange={setPacking} />
-          )}
-        </div>
+        <HowRows list={list} choices={choices} set={set} />
         {progress !== null && (
           <LinearProgress variant="determinate" value={progress * 100} aria-label="Packing" />
         )}
       </DialogContent>
       <DialogActions>
         {reading > 0 && <span className="soft">reading {reading} more…</span>}
-        <Button onClick={() => (progress === null ? forgetArrivals() : stop?.())}>Cancel</Button>
-        <Button
-          variant="contained"
-          disabled={progress !== null || (cutting && (cut.busy || cut.cells.length === 0))}
-          onClick={() => void run()}
-        >
-          {done}
+        <Button onClick={cancel}>Cancel</Button>
+        <Button variant="contained" disabled={waits} onClick={() => void run()}>
+          {doneText(list, arrival, choices.way, cut)}
         </Button>
       </DialogActions>
     </Dialog>

@@ -5,7 +5,9 @@ import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import Slider from '@mui/material/Slider'
+import type { Kit } from '@gliv/document'
 import {
+  DEFAULT_PACKING,
   type Image,
   MAKER_KINDS,
   type MakerKind,
@@ -60,8 +62,122 @@ const SpriteCanvas = ({ image, side }: { image: Image; side: number }) => {
   return <canvas ref={canvas} width={side} height={side} aria-hidden />
 }
 
-/** Sprites by formula: a kind, its size, hardness and seed; one frame, or eight faces of it. */
-const MakeDialog = ({ onClose }: { onClose: () => void }) => {
+/** What is made: frames of one kind, and who will carry them. */
+interface Made {
+  readonly kind: MakerKind
+  readonly images: readonly Image[]
+  /** Particle type that takes them over. */
+  readonly typeId: string | undefined
+}
+
+/** Puts what was made onto a sheet of its own, or behind the frames of one that is there. */
+const addMade = async ({ kind, images, typeId }: Made, into: string): Promise<void> => {
+  const { kit } = useDocument.getState()
+  if (!kit) return
+  const name = NAMES[kind]
+  const alone = images.length === 1
+  const frames = images.map((image, i) =>
+    centred(alone ? name.toLowerCase() : `${name.toLowerCase()} ${i + 1}`, image),
+  )
+  const use = (draft: Kit, id: string, first: number): void => {
+    if (typeId === undefined) return
+    const type = draft.types[typeId]!
+    Object.assign(type.pictures[0]!, { sheet: id, frames: frames.map((_, i) => first + i), clip: null })
+    if (!alone) type.frameChoice = 'random'
+  }
+  const label = `Make ${name}`
+  const sheet = kit.sheets[into]
+  if (!sheet) {
+    const sampling = kit.wholePixels ? 'nearest' : 'smooth'
+    const id = await addPacked(label, name, frames, sampling, DEFAULT_PACKING, {}, (draft, made) =>
+      use(draft, made, 0),
+    )
+    return chooseSheet(kit.id, id, 'frames')
+  }
+  const all = [...(await looseFrames(sheet)), ...frames]
+  await repack(label, sheet, all, sheet.packing ?? undefined, {}, (draft) =>
+    use(draft, sheet.id, sheet.frames.length),
+  )
+  chooseFrame(sheet.id, sheet.frames.length)
+  chooseSheet(kit.id, sheet.id, 'frames')
+}
+
+const KindChoice = ({ kind, onChoose }: { kind: MakerKind; onChoose: (kind: MakerKind) => void }) => (
+  <div className="make-kinds" role="radiogroup" aria-label="Kinds of sprites">
+    {MAKER_KINDS.map((id) => (
+      <button
+        key={id}
+        type="button"
+        role="radio"
+        aria-checked={id === kind}
+        className={id === kind ? 'make-kind notched' : 'make-kind'}
+        onClick={() => onChoose(id)}
+      >
+        <SpriteCanvas image={KIND_SAMPLES[id]} side={52} />
+        <span>{NAMES[id]}</span>
+      </button>
+    ))}
+  </div>
+)
+
+const MadePreview = ({ images }: { images: readonly Image[] }) => {
+  const many = images.length > 1
+  return (
+    <div className={many ? 'make-preview eight' : 'make-preview'} data-testid="make-preview">
+      {images.map((image, i) => (
+        <SpriteCanvas key={i} image={image} side={many ? 64 : 132} />
+      ))}
+    </div>
+  )
+}
+
+const SettingRows = ({
+  settings,
+  varies,
+  set,
+}: {
+  settings: MakerSettings
+  varies: boolean
+  set: (change: Partial<MakerSettings>) => void
+}) => (
+  <>
+    <div className="number-pair">
+      <NumberField
+        label="Size"
+        unit="px"
+        value={settings.size}
+        low={1}
+        high={128}
+        onCommit={(size) => set({ size })}
+      />
+      {varies && (
+        <NumberField
+          label="Seed"
+          value={settings.seed}
+          low={0}
+          high={99999}
+          onCommit={(seed) => set({ seed })}
+        />
+      )}
+    </div>
+    <label className="alpha-row">
+      <span>Hardness</span>
+      <Slider
+        size="small"
+        aria-label="Hardness"
+        min={0}
+        max={1}
+        step={0.05}
+        value={settings.hardness}
+        onChange={(_, hardness) => set({ hardness })}
+      />
+      <small>{Math.round(settings.hardness * 100)} %</small>
+    </label>
+  </>
+)
+
+/** A kind with its settings, and the sprites that come of them. */
+const useMaker = () => {
   const [kind, setKind] = useState<MakerKind>('puff')
   const maker: Maker = MAKERS[kind]
   const [settings, setSettings] = useState<MakerSettings>({
@@ -70,142 +186,82 @@ const MakeDialog = ({ onClose }: { onClose: () => void }) => {
     seed: 1,
   })
   const [eight, setEight] = useState(false)
-  const [into, setInto] = useState('new')
-  const target = useActiveType()
-  const kit = useDocument((s) => s.kit)
   const count = eight && maker.varies ? VARIATIONS : 1
   const images = useMemo(
     () => Array.from({ length: count }, (_, k) => makeSprite(kind, { ...settings, seed: settings.seed + k })),
     [kind, settings, count],
   )
+  const set = (change: Partial<MakerSettings>): void => setSettings({ ...settings, ...change })
   const choose = (next: MakerKind): void => {
     setKind(next)
-    setSettings({ ...settings, size: MAKERS[next].size, hardness: MAKERS[next].hardness })
+    set({ size: MAKERS[next].size, hardness: MAKERS[next].hardness })
   }
-  const set = (change: Partial<MakerSettings>): void => setSettings({ ...settings, ...change })
-  const make = async (): Promise<void> => {
-    const name = NAMES[kind]
-    const frames = images.map((image, i) =>
-      centred(count === 1 ? name.toLowerCase() : `${name.toLowerCase()} ${i + 1}`, image),
-    )
-    const sheet = kit?.sheets[into]
-    const use = (draft: NonNullable<typeof kit>, id: string, first: number): void => {
-      if (!target) return
-      const type = draft.types[target.id]!
-      Object.assign(type.pictures[0]!, { sheet: id, frames: frames.map((_, i) => first + i), clip: null })
-      if (count > 1) type.frameChoice = 'random'
-    }
-    if (sheet) {
-      await repack(
-        `Make ${name}`,
-        sheet,
-        [...(await looseFrames(sheet)), ...frames],
-        sheet.packing ?? undefined,
-        {},
-        (draft) => use(draft, sheet.id, sheet.frames.length),
-      )
-      chooseFrame(sheet.id, sheet.frames.length)
-      chooseSheet(kit!.id, sheet.id, 'frames')
-    } else {
-      const id = await addPacked(
-        `Make ${name}`,
-        name,
-        frames,
-        kit?.wholePixels ? 'nearest' : 'smooth',
-        { padding: 1, extrude: 0, powerOfTwo: false },
-        {},
-        (draft, id) => use(draft, id, 0),
-      )
-      chooseSheet(kit!.id, id, 'frames')
-    }
-    onClose()
-  }
+  return { kind, varies: maker.varies, settings, images, eight: count > 1, set, choose, setEight }
+}
+
+/** Where it goes, and who will carry it. */
+const Destination = ({
+  into,
+  onInto,
+  many,
+  target,
+}: {
+  into: string
+  onInto: (into: string) => void
+  many: boolean
+  target: { readonly name: string } | null | undefined
+}) => {
+  const kit = useDocument((s) => s.kit)
+  return (
+    <>
+      <WordRow
+        title="Goes to"
+        value={into}
+        options={[
+          { value: 'new', label: 'a sheet of its own' },
+          ...(kit?.sheetOrder ?? []).map((id) => ({ value: id, label: kit!.sheets[id]!.name })),
+        ]}
+        onChange={onInto}
+      />
+      {target && (
+        <p className="soft">
+          “{target.name}” will carry {many ? 'one of them at random' : 'it'}.
+        </p>
+      )}
+    </>
+  )
+}
+
+/** Sprites by formula: a kind, its size, hardness and seed; one frame, or eight faces of it. */
+const MakeDialog = ({ onClose }: { onClose: () => void }) => {
+  const { kind, varies, settings, images, eight, set, choose, setEight } = useMaker()
+  const [into, setInto] = useState('new')
+  const target = useActiveType()
+  const make = (): void => void addMade({ kind, images, typeId: target?.id }, into).then(onClose, tell)
   return (
     <Dialog open maxWidth="md" onClose={onClose}>
       <DialogTitle>Make a sprite</DialogTitle>
       <DialogContent className="make-dialog">
-        <div className="make-kinds" role="radiogroup" aria-label="Kinds of sprites">
-          {MAKER_KINDS.map((id) => (
-            <button
-              key={id}
-              type="button"
-              role="radio"
-              aria-checked={id === kind}
-              className={id === kind ? 'make-kind notched' : 'make-kind'}
-              onClick={() => choose(id)}
-            >
-              <SpriteCanvas image={KIND_SAMPLES[id]} side={52} />
-              <span>{NAMES[id]}</span>
-            </button>
-          ))}
-        </div>
+        <KindChoice kind={kind} onChoose={choose} />
         <div className="make-side">
-          <div className={count > 1 ? 'make-preview eight' : 'make-preview'} data-testid="make-preview">
-            {images.map((image, i) => (
-              <SpriteCanvas key={i} image={image} side={count > 1 ? 64 : 132} />
-            ))}
-          </div>
-          <div className="number-pair">
-            <NumberField
-              label="Size"
-              unit="px"
-              value={settings.size}
-              low={1}
-              high={128}
-              onCommit={(size) => set({ size })}
-            />
-            {maker.varies && (
-              <NumberField
-                label="Seed"
-                value={settings.seed}
-                low={0}
-                high={99999}
-                onCommit={(seed) => set({ seed })}
-              />
-            )}
-          </div>
-          <label className="alpha-row">
-            <span>Hardness</span>
-            <Slider
-              size="small"
-              aria-label="Hardness"
-              min={0}
-              max={1}
-              step={0.05}
-              value={settings.hardness}
-              onChange={(_, hardness) => set({ hardness })}
-            />
-            <small>{Math.round(settings.hardness * 100)} %</small>
-          </label>
+          <MadePreview images={images} />
+          <SettingRows settings={settings} varies={varies} set={set} />
           <label className="check-row">
             <Checkbox
               size="small"
-              checked={eight && maker.varies}
-              disabled={!maker.varies}
+              checked={eight}
+              disabled={!varies}
               onChange={(event) => setEight(event.target.checked)}
             />{' '}
             Eight variations as frames
           </label>
-          <WordRow
-            title="Goes to"
-            value={into}
-            options={[
-              { value: 'new', label: 'a sheet of its own' },
-              ...(kit?.sheetOrder ?? []).map((id) => ({ value: id, label: kit!.sheets[id]!.name })),
-            ]}
-            onChange={setInto}
-          />
-          {target && (
-            <p className="soft">
-              “{target.name}” will carry {count > 1 ? 'one of them at random' : 'it'}.
-            </p>
-          )}
+          <Destination into={into} onInto={setInto} many={eight} target={target} />
         </div>
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" onClick={() => void make().catch(tell)}>
-          Make {count > 1 ? `${count} frames` : 'it'}
+        <Button variant="contained" onClick={make}>
+          Make {eight ? `${images.length} frames` : 'it'}
         </Button>
       </DialogActions>
     </Dialog>

@@ -3,9 +3,8 @@ import Popover from '@mui/material/Popover'
 import { createImage } from '@gliv/pixels'
 import { useState } from 'react'
 import { useDocument } from '../state/document.ts'
-import { DRAW_LIMIT } from './draw/CanvasSize.tsx'
+import { type DrawSize, SizeFields } from './draw/SizeFields.tsx'
 import { addPacked, centred } from './sheets/repack.ts'
-import { NumberField } from '../shared/controls/NumberField.tsx'
 import { tell } from './sheets/pictures.ts'
 import { chooseFrame, chooseSheet } from '../state/sprites.ts'
 import { useActiveType } from './sheets/activeType.ts'
@@ -23,7 +22,7 @@ const SIZES = [
  * on.
  */
 export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onClose: () => void }) => {
-  const [size, setSize] = useState({ w: 8, h: 8 })
+  const [size, setSize] = useState<DrawSize>({ w: 8, h: 8 })
   const target = useActiveType()
   const kitId = useDocument((s) => s.kit?.id)
   const open = async (w: number, h: number): Promise<void> => {
@@ -57,24 +56,7 @@ export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onC
             </Button>
           ))}
         </div>
-        <div className="number-pair">
-          <NumberField
-            label="Width"
-            unit="px"
-            value={size.w}
-            low={1}
-            high={DRAW_LIMIT}
-            onCommit={(w) => setSize({ ...size, w })}
-          />
-          <NumberField
-            label="Height"
-            unit="px"
-            value={size.h}
-            low={1}
-            high={DRAW_LIMIT}
-            onCommit={(h) => setSize({ ...size, h })}
-          />
-        </div>
+        <SizeFields size={size} onChange={setSize} />
         {target && <p className="soft">“{target.name}” will carry it.</p>}
         <div className="side-buttons">
           <Button variant="contained" onClick={() => void open(size.w, size.h).catch(tell)}>

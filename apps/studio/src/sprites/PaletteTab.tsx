@@ -102,21 +102,51 @@ const OnePalette = ({ palette, sheet }: { palette: Palette; sheet: Sheet | null 
   )
 }
 
-/** The kit's palettes: read, written, taken from a picture, put on a sheet. */
-export const PaletteTab = ({ sheet }: { sheet: Sheet | null }) => {
-  const palettes = useDocument(
-    useShallow((s) => {
-      const kit = shownKit(s)
-      return kit?.paletteOrder.map((id) => kit.palettes[id]!) ?? []
-    }),
-  )
-  const [text, setText] = useState('')
-  const [most, setMost] = useState(16)
+const FileButton = () => {
   const input = useRef<HTMLInputElement>(null)
-  const take = async (from: Sheet): Promise<void> => {
-    const png = useDocument.getState().pictures.get(from.picture)
-    if (png) add(from.name, await pictureWorker().colours(png, most))
+  return (
+    <>
+      <Button onClick={() => input.current?.click()}>Open a palette file…</Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept=".gpl,.pal,.txt,.hex"
+        aria-label="Palette file"
+        onChange={(event) => {
+          const [file] = event.target.files ?? []
+          if (file) void readFile(file).catch(tell)
+          event.target.value = ''
+        }}
+      />
+    </>
+  )
+}
+
+/** The colours of a sheet's picture, at most so many. */
+const TakeFrom = ({ sheet }: { sheet: Sheet }) => {
+  const [most, setMost] = useState(16)
+  const take = async (): Promise<void> => {
+    const png = useDocument.getState().pictures.get(sheet.picture)
+    if (png) add(sheet.name, await pictureWorker().colours(png, most))
   }
+  return (
+    <span className="brush-row">
+      <Button onClick={() => void take().catch(tell)}>Take from “{sheet.name}”</Button>
+      <NumberField
+        label="at most"
+        unit="colours"
+        value={most}
+        low={2}
+        high={PALETTE_LIMIT}
+        onCommit={setMost}
+      />
+    </span>
+  )
+}
+
+const Paste = () => {
+  const [text, setText] = useState('')
   const paste = (): void => {
     try {
       const palette = readPalette(text)
@@ -127,50 +157,39 @@ export const PaletteTab = ({ sheet }: { sheet: Sheet | null }) => {
     }
   }
   return (
+    <div className="palette-paste">
+      <textarea
+        aria-label="Colours as text"
+        rows={2}
+        placeholder="Colours as text: #ffe9b0, #f2a03d, …"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <Button disabled={text.trim() === ''} onClick={paste}>
+        Add these
+      </Button>
+    </div>
+  )
+}
+
+/** The kit's palettes: read, written, taken from a picture, put on a sheet. */
+export const PaletteTab = ({ sheet }: { sheet: Sheet | null }) => {
+  const palettes = useDocument(
+    useShallow((s) => {
+      const kit = shownKit(s)
+      return kit?.paletteOrder.map((id) => kit.palettes[id]!) ?? []
+    }),
+  )
+  return (
     <div className="palette-tab">
       <div className="palette-adds">
         <Button startIcon={<Add />} onClick={() => add('Palette', ['#ffffff'])}>
           New palette
         </Button>
-        <Button onClick={() => input.current?.click()}>Open a palette file…</Button>
-        <input
-          ref={input}
-          type="file"
-          hidden
-          accept=".gpl,.pal,.txt,.hex"
-          aria-label="Palette file"
-          onChange={(event) => {
-            const [file] = event.target.files ?? []
-            if (file) void readFile(file).catch(tell)
-            event.target.value = ''
-          }}
-        />
-        {sheet && (
-          <span className="brush-row">
-            <Button onClick={() => void take(sheet).catch(tell)}>Take from “{sheet.name}”</Button>
-            <NumberField
-              label="at most"
-              unit="colours"
-              value={most}
-              low={2}
-              high={PALETTE_LIMIT}
-              onCommit={setMost}
-            />
-          </span>
-        )}
+        <FileButton />
+        {sheet && <TakeFrom sheet={sheet} />}
       </div>
-      <div className="palette-paste">
-        <textarea
-          aria-label="Colours as text"
-          rows={2}
-          placeholder="Colours as text: #ffe9b0, #f2a03d, …"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        />
-        <Button disabled={text.trim() === ''} onClick={paste}>
-          Add these
-        </Button>
-      </div>
+      <Paste />
       {palettes.length === 0 && (
         <p className="empty-note">
           This kit has no palette yet. A particle type that is locked to one shows nothing but its colours.

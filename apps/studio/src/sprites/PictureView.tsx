@@ -1,6 +1,6 @@
 import type { Cell } from '@gliv/pixels'
 import { useGesture } from '@use-gesture/react'
-import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
+import { type ReactNode, type RefObject, useEffect, useMemo, useRef, useState } from 'react'
 import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
 import { GROUNDS, groundColour } from '../state/session.ts'
 import { useSprites } from '../state/sprites.ts'
@@ -77,21 +77,62 @@ const strokeTwice = (context: CanvasRenderingContext2D, path: Path2D, inner: num
   context.stroke(path)
 }
 
-/** A picture with its cells, at any zoom: the wheel zooms, a drag moves, a click picks a cell. */
-export const PictureView = ({
-  bitmap,
-  width,
-  height,
-  smooth,
-  cells,
-  selected = -1,
-  onPick,
-  overlay,
-  label,
-}: Props) => {
-  const canvas = useRef<HTMLCanvasElement>(null)
-  const frame = useRef<HTMLDivElement>(null)
-  const size = useBoxSize(frame, 300, 200)
+interface Size {
+  readonly width: number
+  readonly height: number
+}
+
+/** Only the part that can be seen: a large sheet costs no more than the view. */
+const drawSeen = (
+  context: CanvasRenderingContext2D,
+  bitmap: ImageBitmap,
+  { x, y, zoom }: Look,
+  size: Size,
+): void => {
+  const [left, top] = [Math.max(0, Math.floor(-x / zoom)), Math.max(0, Math.floor(-y / zoom))]
+  const right = Math.min(bitmap.width, Math.ceil((size.width - x) / zoom))
+  const bottom = Math.min(bitmap.height, Math.ceil((size.height - y) / zoom))
+  const [w, h] = [right - left, bottom - top]
+  if (w > 0 && h > 0)
+    context.drawImage(bitmap, left, top, w, h, x + left * zoom, y + top * zoom, w * zoom, h * zoom)
+}
+
+/** What of the view is drawn on its canvas. */
+interface Drawn extends Pick<Props, 'bitmap' | 'width' | 'height' | 'smooth' | 'cells'> {
+  readonly selected: number
+}
+
+/** The picture on its ground with an edge, its cells, and the chosen one. */
+const drawView = (
+  context: CanvasRenderingContext2D,
+  { bitmap, width, height, smooth, cells, selected }: Drawn,
+  look: Look,
+  size: Size,
+  ground: string,
+): void => {
+  const scale = window.devicePixelRatio
+  context.setTransform(scale, 0, 0, scale, 0, 0)
+  context.fillStyle = ground
+  context.fillRect(0, 0, size.width, size.height)
+  context.imageSmoothingEnabled = smooth && look.zoom < 4
+  if (bitmap) drawSeen(context, bitmap, look, size)
+  context.lineWidth = 1
+  context.strokeStyle = ground === GROUNDS.light ? 'rgb(23 18 15 / 35%)' : 'rgb(255 255 255 / 35%)'
+  context.strokeRect(
+    Math.round(look.x) - 0.5,
+    Math.round(look.y) - 0.5,
+    Math.round(width * look.zoom) + 1,
+    Math.round(height * look.zoom) + 1,
+  )
+  context.globalAlpha = 0.75
+  strokeTwice(context, outlineOf(cells, look, size.width, size.height), 1)
+  context.globalAlpha = 1
+  const chosen = cells[selected]
+  if (chosen) strokeTwice(context, cornersOf(chosen, look), 2)
+}
+
+/** How a picture is looked at: all of it, until somebody moves or zooms it. */
+const useLook = ({ label, width, height }: Props, size: Size) => {
   const [moved, setMoved] = useState<{ readonly key: string; readonly look: Look } | null>(null)
   const key = `${label} ${width} ${height}`
   const fitted = useMemo(
@@ -99,52 +140,20 @@ export const PictureView = ({
     [width, height, size.width, size.height],
   )
   const look = moved?.key === key ? moved.look : fitted
-  const ground = useGround(bitmap)
-  useEffect(() => {
-    const context = canvas.current?.getContext('2d')
-    if (!context) return
-    const scale = window.devicePixelRatio
-    context.setTransform(scale, 0, 0, scale, 0, 0)
-    context.fillStyle = ground
-    context.fillRect(0, 0, size.width, size.height)
-    if (bitmap) {
-      context.imageSmoothingEnabled = smooth && look.zoom < 4
-      // Only the part that can be seen: a large sheet costs no more than the view.
-      const [left, top] = [
-        Math.max(0, Math.floor(-look.x / look.zoom)),
-        Math.max(0, Math.floor(-look.y / look.zoom)),
-      ]
-      const [right, bottom] = [
-        Math.min(bitmap.width, Math.ceil((size.width - look.x) / look.zoom)),
-        Math.min(bitmap.height, Math.ceil((size.height - look.y) / look.zoom)),
-      ]
-      if (right > left && bottom > top)
-        context.drawImage(
-          bitmap,
-          left,
-          top,
-          right - left,
-          bottom - top,
-          look.x + left * look.zoom,
-          look.y + top * look.zoom,
-          (right - left) * look.zoom,
-          (bottom - top) * look.zoom,
-        )
-    }
-    context.lineWidth = 1
-    context.strokeStyle = ground === GROUNDS.light ? 'rgb(23 18 15 / 35%)' : 'rgb(255 255 255 / 35%)'
-    context.strokeRect(
-      Math.round(look.x) - 0.5,
-      Math.round(look.y) - 0.5,
-      Math.round(width * look.zoom) + 1,
-      Math.round(height * look.zoom) + 1,
-    )
-    context.globalAlpha = 0.75
-    strokeTwice(context, outlineOf(cells, look, size.width, size.height), 1)
-    context.globalAlpha = 1
-    const chosen = cells[selected]
-    if (chosen) strokeTwice(context, cornersOf(chosen, look), 2)
-  }, [bitmap, look, cells, selected, ground, size, smooth, width, height])
+  return {
+    look,
+    move: (next: Look): void => setMoved({ key, look: next }),
+    showAll: (): void => setMoved(null),
+  }
+}
+
+/** The wheel zooms around the pointer, a drag moves, a tap picks a cell. */
+const useLookGestures = (
+  { cells, onPick }: Props,
+  look: Look,
+  move: (look: Look) => void,
+  frame: RefObject<HTMLDivElement | null>,
+): void => {
   const within = (clientX: number, clientY: number): readonly [number, number] => {
     const rect = frame.current!.getBoundingClientRect()
     return [clientX - rect.x, clientY - rect.y]
@@ -153,21 +162,32 @@ export const PictureView = ({
     {
       onDrag: ({ delta: [dx, dy], tap, xy: [clientX, clientY], event }) => {
         if ((event.target as Element).closest('[data-handle]')) return
-        if (tap) {
-          const at = cellAt(look, cells, ...within(clientX, clientY))
-          if (at >= 0) onPick?.(at)
-        } else setMoved({ key, look: { ...look, x: look.x + dx, y: look.y + dy } })
+        if (!tap) return move({ ...look, x: look.x + dx, y: look.y + dy })
+        const at = cellAt(look, cells, ...within(clientX, clientY))
+        if (at >= 0) onPick?.(at)
       },
       onWheel: ({ event }) => {
         event.preventDefault()
-        setMoved({
-          key,
-          look: zoomedAt(look, ...within(event.clientX, event.clientY), 1.0015 ** -event.deltaY),
-        })
+        move(zoomedAt(look, ...within(event.clientX, event.clientY), 1.0015 ** -event.deltaY))
       },
     },
     { target: frame, drag: { filterTaps: true }, eventOptions: { passive: false } },
   )
+}
+
+/** A picture with its cells, at any zoom: the wheel zooms, a drag moves, a click picks a cell. */
+export const PictureView = (props: Props) => {
+  const { bitmap, width, height, smooth, cells, selected = -1, overlay, label } = props
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const frame = useRef<HTMLDivElement>(null)
+  const size = useBoxSize(frame, 300, 200)
+  const { look, move, showAll } = useLook(props, size)
+  const ground = useGround(bitmap)
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d')
+    if (context) drawView(context, { bitmap, width, height, smooth, cells, selected }, look, size, ground)
+  }, [bitmap, look, cells, selected, ground, size, smooth, width, height])
+  useLookGestures(props, look, move, frame)
   return (
     <div className="picture-view" data-testid="picture-view">
       <div className="picture-frame" ref={frame}>
@@ -179,7 +199,7 @@ export const PictureView = ({
         />
         {overlay && <svg className="overlay">{overlay(look)}</svg>}
       </div>
-      <button type="button" className="view-zoom" title="Show all of it" onClick={() => setMoved(null)}>
+      <button type="button" className="view-zoom" title="Show all of it" onClick={showAll}>
         {look.zoom >= 1 ? `×${Number(look.zoom.toFixed(1))}` : `1∕${Number((1 / look.zoom).toFixed(1))}`}
       </button>
     </div>

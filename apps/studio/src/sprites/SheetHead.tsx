@@ -106,9 +106,47 @@ const SheetMenu = ({ sheet }: { sheet: Sheet }) => {
   )
 }
 
+const SamplingChoice = ({ sheet }: { sheet: Sheet }) => (
+  <label className="head-choice" title="How texels are read when the sprite is scaled or turned">
+    <select
+      aria-label="Sampling"
+      value={sheet.sampling}
+      onChange={(event) =>
+        edit(
+          `Sampling of ${sheet.name}`,
+          (kit) => void (kit.sheets[sheet.id]!.sampling = event.target.value as Sheet['sampling']),
+        )
+      }
+    >
+      {SAMPLINGS.map((sampling) => (
+        <option key={sampling} value={sampling}>
+          {sampling}
+        </option>
+      ))}
+    </select>
+  </label>
+)
+
+const GroundChoice = () => {
+  const ground = useSprites((s) => s.ground)
+  return (
+    <label className="head-choice ground-choice" title="Ground behind the picture">
+      <select
+        aria-label="Ground of the picture"
+        value={ground}
+        onChange={(event) => setSprites({ ground: event.target.value as typeof ground })}
+      >
+        <option value="auto">contrast</option>
+        <option value="dark">dark</option>
+        <option value="middle">middle</option>
+        <option value="light">light</option>
+      </select>
+    </label>
+  )
+}
+
 /** Name of a sheet, what it is, who uses it, and what can be done with it as a whole. */
 export const SheetHead = ({ sheet }: { sheet: Sheet }) => {
-  const ground = useSprites((s) => s.ground)
   const missing = useDocument((s) => s.missing.has(sheet.picture))
   return (
     <header className="sheet-head">
@@ -137,36 +175,8 @@ export const SheetHead = ({ sheet }: { sheet: Sheet }) => {
         <span title="Memory of its texture on the graphics card">{bytesText(textureBytes(sheet))}</span> ·{' '}
         <Uses sheet={sheet} />
       </span>
-      <label className="head-choice" title="How texels are read when the sprite is scaled or turned">
-        <select
-          aria-label="Sampling"
-          value={sheet.sampling}
-          onChange={(event) =>
-            edit(
-              `Sampling of ${sheet.name}`,
-              (kit) => void (kit.sheets[sheet.id]!.sampling = event.target.value as Sheet['sampling']),
-            )
-          }
-        >
-          {SAMPLINGS.map((sampling) => (
-            <option key={sampling} value={sampling}>
-              {sampling}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="head-choice ground-choice" title="Ground behind the picture">
-        <select
-          aria-label="Ground of the picture"
-          value={ground}
-          onChange={(event) => setSprites({ ground: event.target.value as typeof ground })}
-        >
-          <option value="auto">contrast</option>
-          <option value="dark">dark</option>
-          <option value="middle">middle</option>
-          <option value="light">light</option>
-        </select>
-      </label>
+      <SamplingChoice sheet={sheet} />
+      <GroundChoice />
     </header>
   )
 }

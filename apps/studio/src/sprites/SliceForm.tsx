@@ -50,6 +50,51 @@ const withWay = (slicing: SlicingChoice, by: By, width: number, height: number):
 
 const MOST = 8192
 
+interface FieldsOf<B extends By> {
+  readonly slicing: Extract<SlicingChoice, { by: B }>
+  readonly onChange: (change: object) => void
+}
+
+const CountFields = ({ slicing, onChange }: FieldsOf<'count'>) => (
+  <div className="number-pair">
+    <NumberField
+      label="Columns"
+      value={slicing.columns}
+      low={1}
+      high={1024}
+      onCommit={(columns) => onChange({ columns })}
+    />
+    <NumberField
+      label="Rows"
+      value={slicing.rows}
+      low={1}
+      high={1024}
+      onCommit={(rows) => onChange({ rows })}
+    />
+  </div>
+)
+
+const SizeFields = ({ slicing, onChange }: FieldsOf<'size'>) => (
+  <div className="number-pair">
+    <NumberField
+      label="Cell width"
+      unit="px"
+      value={slicing.width}
+      low={1}
+      high={MOST}
+      onCommit={(next) => onChange({ width: next })}
+    />
+    <NumberField
+      label="Cell height"
+      unit="px"
+      value={slicing.height}
+      low={1}
+      high={MOST}
+      onCommit={(next) => onChange({ height: next })}
+    />
+  </div>
+)
+
 /** How a picture is cut into frames. */
 export const SliceForm = ({
   slicing,
@@ -71,44 +116,8 @@ export const SliceForm = ({
         options={WAYS}
         onChange={(by) => onChange(withWay(slicing, by as By, width, height))}
       />
-      {slicing.by === 'count' && (
-        <div className="number-pair">
-          <NumberField
-            label="Columns"
-            value={slicing.columns}
-            low={1}
-            high={1024}
-            onCommit={(columns) => set({ columns })}
-          />
-          <NumberField
-            label="Rows"
-            value={slicing.rows}
-            low={1}
-            high={1024}
-            onCommit={(rows) => set({ rows })}
-          />
-        </div>
-      )}
-      {slicing.by === 'size' && (
-        <div className="number-pair">
-          <NumberField
-            label="Cell width"
-            unit="px"
-            value={slicing.width}
-            low={1}
-            high={MOST}
-            onCommit={(next) => set({ width: next })}
-          />
-          <NumberField
-            label="Cell height"
-            unit="px"
-            value={slicing.height}
-            low={1}
-            high={MOST}
-            onCommit={(next) => set({ height: next })}
-          />
-        </div>
-      )}
+      {slicing.by === 'count' && <CountFields slicing={slicing} onChange={set} />}
+      {slicing.by === 'size' && <SizeFields slicing={slicing} onChange={set} />}
       {slicing.by === 'gaps' && (
         <NumberField
           label="Least gap"

@@ -84,17 +84,14 @@ const useFocusAtOnce = (field: React.RefObject<HTMLInputElement | null>): void =
     field.current?.select()
   }, [field])
 
-const Typing = ({
-  start,
-  label,
-  onDone,
-  onReset,
-}: {
-  start: string
-  label: string
-  onDone: (text: string | null, byKey: boolean) => string | null
-  onReset: () => void
-}) => {
+interface TypingProps {
+  readonly start: string
+  readonly label: string
+  readonly onDone: (text: string | null, byKey: boolean) => string | null
+  readonly onReset: () => void
+}
+
+const Typing = ({ start, label, onDone, onReset }: TypingProps) => {
   // A second click right after the first is a double-click on the number, which resets it.
   const openedAt = useRef(performance.now())
   /** Null until something is typed: the field then follows the document. */
@@ -109,12 +106,14 @@ const Typing = ({
     closed.current = true
     const refusal = onDone(value, byKey)
     setMessage(refusal)
-    if (refusal) closed.current = false
+    closed.current = refusal === null
   }
-  /**
-   * While typing, Tab goes from number to number; what stands between them is reached from a number that is
-   * not typed.
-   */
+  const reset = (): void => {
+    if (performance.now() - openedAt.current > DOUBLE_CLICK_MS || typed !== null) return
+    closed.current = true
+    onReset()
+  }
+  // While typing, Tab goes from number to number; what stands between is reached from one that is not typed.
   const tabOn = (event: KeyboardEvent): void => {
     const next = neighbour(field.current!, event.shiftKey)
     if (!next) return
@@ -130,6 +129,7 @@ const Typing = ({
     finish(event.key === 'Enter' ? text : null, true)
   }
   useEscape(true, field, () => finish(null, true))
+  const leave = (): void => finish(typed === null || message ? null : text)
   return (
     <span className="typing">
       <input
@@ -140,13 +140,9 @@ const Typing = ({
         value={text}
         style={{ width: `${Math.max(4, text.length + 1)}ch` }}
         onChange={(event) => setTyped(event.target.value)}
-        onDoubleClick={() => {
-          if (performance.now() - openedAt.current > DOUBLE_CLICK_MS || typed !== null) return
-          closed.current = true
-          onReset()
-        }}
+        onDoubleClick={reset}
         onKeyDown={onKeyDown}
-        onBlur={() => finish(typed === null || message ? null : text)}
+        onBlur={leave}
       />
       {message && <FieldMessage anchor={field.current}>{message}</FieldMessage>}
     </span>
@@ -200,13 +196,17 @@ const useNumberDrag = (
   )
 }
 
-/** A number that is dragged and typed where it stands. A click types, a drag changes, arrow keys step. */
-export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
-  const value = useDocument((state) => {
+/** One end of a value as it is shown; null when it is not there. */
+const useEnd = ({ target, id, part }: Omit<Props, 'unit'>): number | null =>
+  useDocument((state) => {
     const kit = shownKit(state)
     const found = kit && readValue(kit, target, id)
     return found === null || found === undefined ? null : readEnd(found, part)
   })
+
+/** A number that is dragged and typed where it stands. A click types, a drag changes, arrow keys step. */
+export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
+  const value = useEnd({ target, id, part })
   const [typing, setTyping] = useState(false)
   const shown = useRef<HTMLSpanElement>(null)
   const takesFocus = useFocusBack(shown, typing)

@@ -90,20 +90,55 @@ const useFound = (open: boolean, path: EmitterPath, typed: string): Found[] => {
   return findIn(entries, typed)
 }
 
+const SearchField = ({
+  field,
+  typed,
+  expanded,
+  onFocus,
+  onType,
+  onKeyDown,
+}: {
+  field: React.RefObject<HTMLInputElement | null>
+  typed: string
+  expanded: boolean
+  onFocus: () => void
+  onType: (text: string) => void
+  onKeyDown: (event: KeyboardEvent) => void
+}) => (
+  <input
+    ref={field}
+    id={SEARCH_FIELD}
+    type="search"
+    role="combobox"
+    aria-expanded={expanded}
+    aria-controls="recipe-found"
+    aria-label="Find a property"
+    placeholder="Find a property (Ctrl F)"
+    value={typed}
+    onFocus={onFocus}
+    onChange={(event) => onType(event.target.value)}
+    onKeyDown={onKeyDown}
+  />
+)
+
 export const SearchBox = ({ path }: { path: EmitterPath }) => {
   const [typed, setTyped] = useState('')
   const [active, setActive] = useState(0)
   const [open, setOpen] = useState(false)
   const field = useRef<HTMLInputElement>(null)
+  const entered = typed.trim()
   const found = useFound(open, path, typed)
   useEscape(open, field, () => {
     close()
     focusWorkplace()
   })
+  const type = (text: string): void => {
+    setTyped(text)
+    setActive(0)
+  }
   const close = (): void => {
     setOpen(false)
-    setTyped('')
-    setActive(0)
+    type('')
   }
   const choose = (item: Found | undefined): void => {
     if (!item) return
@@ -122,36 +157,21 @@ export const SearchBox = ({ path }: { path: EmitterPath }) => {
     <ClickAwayListener onClickAway={close}>
       <div className="recipe-search">
         <Search fontSize="inherit" />
-        <input
-          ref={field}
-          id={SEARCH_FIELD}
-          type="search"
-          role="combobox"
-          aria-expanded={found.length > 0}
-          aria-controls="recipe-found"
-          aria-label="Find a property"
-          placeholder="Find a property (Ctrl F)"
-          value={typed}
+        <SearchField
+          field={field}
+          typed={typed}
+          expanded={found.length > 0}
           onFocus={() => setOpen(true)}
-          onChange={(event) => {
-            setTyped(event.target.value)
-            setActive(0)
-          }}
+          onType={type}
           onKeyDown={onKeyDown}
         />
         <Popper
-          open={open && typed.trim() !== ''}
+          open={open && entered !== ''}
           anchorEl={field.current}
           placement="bottom-start"
           style={{ zIndex: 1300 }}
         >
-          <FoundList
-            typed={typed.trim()}
-            found={found}
-            active={active}
-            onPoint={setActive}
-            onChoose={choose}
-          />
+          <FoundList typed={entered} found={found} active={active} onPoint={setActive} onChoose={choose} />
         </Popper>
       </div>
     </ClickAwayListener>

@@ -154,14 +154,15 @@ const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
     const box = band.current!.getBoundingClientRect()
     return (clientX - box.x) / box.width
   }
-  const set = (change: Partial<typeof stop>, how: typeof edit = edit): void =>
-    write(
-      type,
-      kind,
-      'Set a stop',
-      { ...tint, points: movePoint(tint.points, chosen, change.at ?? stop.at, change) },
-      how,
-    )
+  const set = (change: Partial<typeof stop>, how: typeof edit = edit): void => {
+    const points = movePoint(tint.points, chosen, change.at ?? stop.at, change)
+    write(type, kind, 'Set a stop', { ...tint, points }, how)
+  }
+  const addAt = (share: number): void => {
+    const added = addTintStop(tint, Math.min(1, Math.max(0, share)), type.tintSpace)
+    write(type, kind, 'Add a stop', added.tint, edit)
+    setIndex(added.index)
+  }
   const remove = (at: number): void => write(type, kind, 'Remove a stop', removePoint(tint, at), edit)
   return (
     <div className="ramp-editor" data-testid={`ramp-${kind}`}>
@@ -169,11 +170,7 @@ const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
         ref={band}
         className="tint-band"
         style={{ background: cssGradient(tint, type.tintSpace) }}
-        onClick={(event) => {
-          const added = addTintStop(tint, Math.min(1, Math.max(0, toShare(event.clientX))), type.tintSpace)
-          write(type, kind, 'Add a stop', added.tint, edit)
-          setIndex(added.index)
-        }}
+        onClick={(event) => addAt(toShare(event.clientX))}
       >
         {tint.points.map((_, i) => (
           <Stop

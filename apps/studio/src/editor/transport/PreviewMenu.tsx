@@ -25,6 +25,87 @@ const readWithin = (low: number, high: number) => (text: string) => {
 const set = (change: Partial<Preview>): void =>
   void setSession((s) => ({ preview: { ...s.preview, ...change } }))
 
+const TypedRow = ({
+  title,
+  label,
+  unit,
+  value,
+  low,
+  high,
+  onCommit,
+}: {
+  title: string
+  label: string
+  unit: string
+  value: number
+  low: number
+  high: number
+  onCommit: (value: number) => void
+}) => (
+  <label>
+    <span>{title}</span>
+    <span>
+      <TypedField
+        label={label}
+        shown={String(value)}
+        width={6}
+        read={readWithin(low, high)}
+        hint={`Type ${unit === '°' ? 'degrees' : 'a factor'} from ${String(low).replace('-', '−')} to ${high}`}
+        onCommit={onCommit}
+      />{' '}
+      {unit}
+    </span>
+  </label>
+)
+
+const PlaceRows = ({ preview }: { preview: Preview }) => (
+  <>
+    <label>
+      <span>Way</span>
+      <Select
+        size="small"
+        variant="standard"
+        value={preview.move}
+        inputProps={{ 'aria-label': 'Way on the stage' }}
+        onChange={(event) => set({ move: event.target.value as Move })}
+      >
+        {MOVES.map((move) => (
+          <MenuItem key={move} value={move} dense>
+            {MOVE_TEXTS[move]}
+          </MenuItem>
+        ))}
+      </Select>
+    </label>
+    <TypedRow
+      title="Turned"
+      label="Turned by"
+      unit="°"
+      value={preview.rotate}
+      low={-360}
+      high={360}
+      onCommit={(rotate) => set({ rotate })}
+    />
+    <TypedRow
+      title="Scale"
+      label="Scaled by"
+      unit="×"
+      value={preview.scale}
+      low={0.05}
+      high={20}
+      onCommit={(scale) => set({ scale })}
+    />
+    <label>
+      <span>Mirrored</span>
+      <Checkbox
+        size="small"
+        aria-label="Mirrored"
+        checked={preview.mirror}
+        onChange={(event) => set({ mirror: event.target.checked })}
+      />
+    </label>
+  </>
+)
+
 /** How the effect is placed on the stage, for judging; that never changes the effect. */
 export const PreviewMenu = () => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
@@ -49,59 +130,7 @@ export const PreviewMenu = () => {
         anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
         transformOrigin={{ vertical: 'top', horizontal: 'right' }}
       >
-        <label>
-          <span>Way</span>
-          <Select
-            size="small"
-            variant="standard"
-            value={preview.move}
-            inputProps={{ 'aria-label': 'Way on the stage' }}
-            onChange={(event) => set({ move: event.target.value as Move })}
-          >
-            {MOVES.map((move) => (
-              <MenuItem key={move} value={move} dense>
-                {MOVE_TEXTS[move]}
-              </MenuItem>
-            ))}
-          </Select>
-        </label>
-        <label>
-          <span>Turned</span>
-          <span>
-            <TypedField
-              label="Turned by"
-              shown={String(preview.rotate)}
-              width={6}
-              read={readWithin(-360, 360)}
-              hint="Type degrees from −360 to 360"
-              onCommit={(rotate) => set({ rotate })}
-            />{' '}
-            °
-          </span>
-        </label>
-        <label>
-          <span>Scale</span>
-          <span>
-            <TypedField
-              label="Scaled by"
-              shown={String(preview.scale)}
-              width={6}
-              read={readWithin(0.05, 20)}
-              hint="Type a factor from 0.05 to 20"
-              onCommit={(scale) => set({ scale })}
-            />{' '}
-            ×
-          </span>
-        </label>
-        <label>
-          <span>Mirrored</span>
-          <Checkbox
-            size="small"
-            aria-label="Mirrored"
-            checked={preview.mirror}
-            onChange={(event) => set({ mirror: event.target.checked })}
-          />
-        </label>
+        <PlaceRows preview={preview} />
         <Button disabled={!changed} onClick={() => set(STILL)}>
           As designed
         </Button>

@@ -6,7 +6,7 @@ import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
-import { freeName, type Kit } from '@gliv/document'
+import { freeName, type Kit, type Stage } from '@gliv/document'
 import type { Surface, SurfaceKind } from '@gliv/model'
 import { useState } from 'react'
 import { NameField } from '../../document/NameField.tsx'
@@ -181,6 +181,79 @@ const removeStage = (kit: Kit, id: string): void => {
   kit.stageOrder = kit.stageOrder.filter((other) => other !== id)
 }
 
+const choose = (stage: string): void => void setSession((s) => ({ preview: { ...s.preview, stage } }))
+
+const StageChoice = ({
+  stages,
+  order,
+}: {
+  stages: Readonly<Record<string, Stage>>
+  order: readonly string[]
+}) => {
+  const chosen = useSession((s) => s.preview.stage)
+  return (
+    <label>
+      <span>Stage</span>
+      <Select
+        size="small"
+        variant="standard"
+        value={chosen === 'auto' || chosen === 'none' || stages[chosen] ? chosen : 'auto'}
+        inputProps={{ 'aria-label': 'Stage of the kit' }}
+        onChange={(event) => choose(event.target.value)}
+      >
+        <MenuItem value="auto" dense>
+          the first, if something touches
+        </MenuItem>
+        <MenuItem value="none" dense>
+          no surfaces
+        </MenuItem>
+        {order.map((id) => (
+          <MenuItem key={id} value={id} dense>
+            {stages[id]?.name}
+          </MenuItem>
+        ))}
+      </Select>
+    </label>
+  )
+}
+
+/** Name and surfaces of a stage, and what can be added. */
+const StageSurfaces = ({ stage }: { stage: Stage }) => (
+  <>
+    <NameField
+      label="Name of the stage"
+      read={(kit) => kit.stages[stage.id]?.name}
+      write={(kit, name) => void (kit.stages[stage.id]!.name = name)}
+    />
+    {stage.surfaces.map((surface) => (
+      <SurfaceRow key={surface.id} stageId={stage.id} surface={surface} />
+    ))}
+    <div className="surface-adds">
+      {(Object.keys(STARTS) as SurfaceKind[]).map((kind) => (
+        <Button
+          key={kind}
+          size="small"
+          startIcon={<Add />}
+          onClick={() =>
+            change(stage.id, `Add ${KIND_TEXTS[kind]}`, (list) => [...list, STARTS[kind](makeId('surface'))])
+          }
+        >
+          {KIND_TEXTS[kind]}
+        </Button>
+      ))}
+    </div>
+    <Button
+      size="small"
+      onClick={() => {
+        edit(`Delete stage ${stage.name}`, (kit) => removeStage(kit, stage.id))
+        choose('auto')
+      }}
+    >
+      Delete this stage
+    </Button>
+  </>
+)
+
 /** Which stage of the kit the effect plays on, and the surfaces of that stage. */
 export const StageRows = () => {
   const chosen = useSession((s) => s.preview.stage)
@@ -189,31 +262,15 @@ export const StageRows = () => {
   const [open, setOpen] = useState(false)
   if (!stages || !order) return null
   const stage = chosen === 'auto' ? stages[order[0] ?? ''] : stages[chosen]
-  const choose = (next: string): void => void setSession((s) => ({ preview: { ...s.preview, stage: next } }))
+  const add = (): void => {
+    let id = ''
+    edit('Add a stage', (kit) => void (id = addStage(kit)))
+    choose(id)
+    setOpen(true)
+  }
   return (
     <div className="stage-rows">
-      <label>
-        <span>Stage</span>
-        <Select
-          size="small"
-          variant="standard"
-          value={chosen === 'auto' || chosen === 'none' || stages[chosen] ? chosen : 'auto'}
-          inputProps={{ 'aria-label': 'Stage of the kit' }}
-          onChange={(event) => choose(event.target.value)}
-        >
-          <MenuItem value="auto" dense>
-            the first, if something touches
-          </MenuItem>
-          <MenuItem value="none" dense>
-            no surfaces
-          </MenuItem>
-          {order.map((id) => (
-            <MenuItem key={id} value={id} dense>
-              {stages[id]?.name}
-            </MenuItem>
-          ))}
-        </Select>
-      </label>
+      <StageChoice stages={stages} order={order} />
       {stage && (
         <button
           type="button"
@@ -225,54 +282,8 @@ export const StageRows = () => {
           {stage.surfaces.length})
         </button>
       )}
-      {stage && open && (
-        <>
-          <NameField
-            label="Name of the stage"
-            read={(kit) => kit.stages[stage.id]?.name}
-            write={(kit, name) => void (kit.stages[stage.id]!.name = name)}
-          />
-          {stage.surfaces.map((surface) => (
-            <SurfaceRow key={surface.id} stageId={stage.id} surface={surface} />
-          ))}
-          <div className="surface-adds">
-            {(Object.keys(STARTS) as SurfaceKind[]).map((kind) => (
-              <Button
-                key={kind}
-                size="small"
-                startIcon={<Add />}
-                onClick={() =>
-                  change(stage.id, `Add ${KIND_TEXTS[kind]}`, (list) => [
-                    ...list,
-                    STARTS[kind](makeId('surface')),
-                  ])
-                }
-              >
-                {KIND_TEXTS[kind]}
-              </Button>
-            ))}
-          </div>
-          <Button
-            size="small"
-            onClick={() => {
-              edit(`Delete stage ${stage.name}`, (kit) => removeStage(kit, stage.id))
-              choose('auto')
-            }}
-          >
-            Delete this stage
-          </Button>
-        </>
-      )}
-      <Button
-        size="small"
-        startIcon={<Add />}
-        onClick={() => {
-          let id = ''
-          edit('Add a stage', (kit) => void (id = addStage(kit)))
-          choose(id)
-          setOpen(true)
-        }}
-      >
+      {stage && open && <StageSurfaces stage={stage} />}
+      <Button size="small" startIcon={<Add />} onClick={add}>
         Add a stage
       </Button>
     </div>

@@ -70,7 +70,10 @@ const take = (event: KeyboardEvent): void => {
 const isAsked = (): boolean => document.querySelector('[role="dialog"][aria-modal="true"]') !== null
 
 const onKeyDown = (event: KeyboardEvent): void => {
-  if (event.defaultPrevented || event.isComposing) return
+  if (!event.defaultPrevented && !event.isComposing) route(event)
+}
+
+const route = (event: KeyboardEvent): void => {
   const focus = focusOf(document.activeElement, isTyping)
   const found = find(event)
   const row = found && commandRow(found.id)
@@ -78,7 +81,10 @@ const onKeyDown = (event: KeyboardEvent): void => {
   // never runs unless text is being typed.
   const undoes = isUndoKey(event)
   if (ownerOf(event, focus, row ?? (undoes ? COMMANDS.undo : null)) !== 'command') return
-  if (!found || !row) return void ((undoes || isHeldBack(event, focus)) && take(event))
+  if (!found || !row) {
+    if (undoes || isHeldBack(event, focus)) take(event)
+    return
+  }
   if (row.rests !== false && isAsked()) return
   runCommand(event, found, row)
 }

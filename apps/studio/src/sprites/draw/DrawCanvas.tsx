@@ -66,63 +66,79 @@ const outline = (
   context.setLineDash([])
 }
 
-/** A frame's texels, large, drawn on with the chosen tool. */
-export const DrawCanvas = ({
-  image,
-  settings,
-  selection,
-  tiled,
-  onion,
-  onSelect,
-  onPick,
-  onPreview,
-  onCommit,
-}: Props) => {
-  const canvas = useRef<HTMLCanvasElement>(null)
-  const size = useBoxSize(canvas, 320, 320)
+/** What is shown at a moment of drawing. */
+interface Scene {
+  readonly shown: Image
+  readonly onion: readonly Image[]
+  readonly tiled: boolean
+  readonly marked: Cell | null
+  /** What the tool would touch. */
+  readonly brush: Cell | null
+  readonly ground: string
+}
+
+/** The picture itself, with its neighbours in time and, tiled, in space under it. */
+const drawPictures = (
+  context: CanvasRenderingContext2D,
+  { shown, onion, tiled }: Scene,
+  { x, y, zoom }: Look,
+): void => {
+  const [w, h] = [shown.width * zoom, shown.height * zoom]
+  context.imageSmoothingEnabled = false
+  context.globalAlpha = 0.25
+  for (const other of onion) context.drawImage(drawable(other), x, y, other.width * zoom, other.height * zoom)
+  const picture = drawable(shown)
+  for (let k = 0; tiled && k < 9; k++)
+    if (k !== 4) context.drawImage(picture, x + ((k % 3) - 1) * w, y + (Math.floor(k / 3) - 1) * h, w, h)
+  context.globalAlpha = 1
+  context.drawImage(picture, x, y, w, h)
+}
+
+const drawScene = (
+  context: CanvasRenderingContext2D,
+  scene: Scene,
+  look: Look,
+  size: { readonly width: number; readonly height: number },
+): void => {
+  const { shown, marked, brush, ground } = scene
+  const scale = window.devicePixelRatio
+  context.setTransform(scale, 0, 0, scale, 0, 0)
+  context.fillStyle = ground
+  context.fillRect(0, 0, size.width, size.height)
+  drawPictures(context, scene, look)
+  if (look.zoom >= GRID_ZOOM) drawGrid(context, shown, look)
+  outline(context, look, { x: 0, y: 0, w: shown.width, h: shown.height }, false)
+  if (marked) outline(context, look, marked, true)
+  else if (brush) outline(context, look, brush, false)
+}
+
+/** The texels that a tool touches around one; null for tools that do not touch single ones. */
+const brushAt = ({ tool, size }: Settings, [x, y]: readonly [number, number]): Cell | null => {
+  if (!TOOLS[tool].points) return null
+  if (!TOOLS[tool].gathers && tool !== 'line') return { x, y, w: 1, h: 1 }
+  const low = -Math.floor((size - 1) / 2)
+  return { x: x + low, y: y + low, w: size, h: size }
+}
+
+/** The whole sprite, in the middle of nine when it is tiled. */
+const useWholeLook = (
+  { width, height }: Image,
+  tiled: boolean,
+  size: { readonly width: number; readonly height: number },
+): Look =>
+  useMemo(() => {
+    const space = tiled ? 3 : 1
+    const whole = lookAt(width * space, height * space, size.width, size.height, 8)
+    return tiled
+      ? { zoom: whole.zoom, x: whole.x + width * whole.zoom, y: whole.y + height * whole.zoom }
+      : whole
+  }, [width, height, tiled, size])
+
+/** A press, its way and its end, as the chosen tool takes them. */
+const useStroke = (props: Props, look: Look) => {
+  const { image, settings, selection, onSelect, onPick, onPreview, onCommit } = props
   const [gesture, setGesture] = useState<Gesture | null>(null)
   const [hover, setHover] = useState<readonly [number, number] | null>(null)
-  const ground = useSprites((s) => s.ground)
-  const shown = imageIn(gesture, image)
-  const space = tiled ? 3 : 1
-  const look = useMemo(() => {
-    const whole = lookAt(image.width * space, image.height * space, size.width, size.height, 8)
-    return tiled
-      ? { zoom: whole.zoom, x: whole.x + image.width * whole.zoom, y: whole.y + image.height * whole.zoom }
-      : whole
-  }, [image.width, image.height, space, tiled, size])
-  const marked = gesture && gesture.phase !== 'stroke' ? gesture.selection : selection
-  useEffect(() => {
-    const context = canvas.current?.getContext('2d')
-    if (!context) return
-    const scale = window.devicePixelRatio
-    context.setTransform(scale, 0, 0, scale, 0, 0)
-    // White sprites are the rule: an empty one is drawn on the dark ground, too.
-    context.fillStyle =
-      ground === 'auto' ? (isBright(shown.data) ? GROUNDS.dark : GROUNDS.light) : groundColour(ground)
-    context.fillRect(0, 0, size.width, size.height)
-    context.imageSmoothingEnabled = false
-    const [w, h] = [shown.width * look.zoom, shown.height * look.zoom]
-    context.globalAlpha = 0.25
-    for (const other of onion)
-      context.drawImage(drawable(other), look.x, look.y, other.width * look.zoom, other.height * look.zoom)
-    const picture = drawable(shown)
-    if (tiled)
-      for (let k = 0; k < 9; k++)
-        if (k !== 4)
-          context.drawImage(picture, look.x + ((k % 3) - 1) * w, look.y + (Math.floor(k / 3) - 1) * h, w, h)
-    context.globalAlpha = 1
-    context.drawImage(picture, look.x, look.y, w, h)
-    if (look.zoom >= GRID_ZOOM) drawGrid(context, shown, look)
-    outline(context, look, { x: 0, y: 0, w: shown.width, h: shown.height }, false)
-    if (marked) outline(context, look, marked, true)
-    if (hover && !marked && TOOLS[settings.tool].points) {
-      const low =
-        TOOLS[settings.tool].gathers || settings.tool === 'line' ? -Math.floor((settings.size - 1) / 2) : 0
-      const side = low < 0 || settings.tool === 'line' || TOOLS[settings.tool].gathers ? settings.size : 1
-      outline(context, look, { x: hover[0] + low, y: hover[1] + low, w: side, h: side }, false)
-    }
-  }, [shown, look, onion, tiled, ground, marked, hover, size, settings])
   const at = (event: PointerEvent): readonly [number, number] => {
     const rect = event.currentTarget.getBoundingClientRect()
     return texelAt(look, event.clientX - rect.x, event.clientY - rect.y)
@@ -158,6 +174,35 @@ export const DrawCanvas = ({
     setGesture(null)
     onPreview(image)
   }
+  const handlers = {
+    onPointerDown: down,
+    onPointerMove: move,
+    onPointerUp: up,
+    onPointerCancel: giveUp,
+    onPointerLeave: () => setHover(null),
+  }
+  return { gesture, hover, handlers }
+}
+
+/** A frame's texels, large, drawn on with the chosen tool. */
+export const DrawCanvas = (props: Props) => {
+  const { image, settings, selection, tiled, onion } = props
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const size = useBoxSize(canvas, 320, 320)
+  const chosenGround = useSprites((s) => s.ground)
+  const look = useWholeLook(image, tiled, size)
+  const { gesture, hover, handlers } = useStroke(props, look)
+  const shown = imageIn(gesture, image)
+  const marked = gesture && gesture.phase !== 'stroke' ? gesture.selection : selection
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d')
+    if (!context) return
+    // White sprites are the rule: an empty one is drawn on the dark ground, too.
+    const contrast = isBright(shown.data) ? GROUNDS.dark : GROUNDS.light
+    const ground = chosenGround === 'auto' ? contrast : groundColour(chosenGround)
+    const brush = hover && brushAt(settings, hover)
+    drawScene(context, { shown, onion, tiled, marked, brush, ground }, look, size)
+  }, [shown, look, onion, tiled, chosenGround, marked, hover, size, settings])
   return (
     <canvas
       ref={canvas}
@@ -169,11 +214,7 @@ export const DrawCanvas = ({
       data-top={look.y}
       width={Math.max(1, Math.round(size.width * window.devicePixelRatio))}
       height={Math.max(1, Math.round(size.height * window.devicePixelRatio))}
-      onPointerDown={down}
-      onPointerMove={move}
-      onPointerUp={up}
-      onPointerCancel={giveUp}
-      onPointerLeave={() => setHover(null)}
+      {...handlers}
     />
   )
 }

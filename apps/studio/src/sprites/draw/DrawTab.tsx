@@ -8,7 +8,8 @@ import { useNamed } from '../../document/useNamed.ts'
 import { useDocument } from '../../state/document.ts'
 import { giveFrame, useActiveType } from '../sheets/activeType.ts'
 import { useFrame, usePixels } from '../sheets/chosenSheet.ts'
-import { CanvasSize, DRAW_LIMIT } from './CanvasSize.tsx'
+import { CanvasSize } from './CanvasSize.tsx'
+import { DRAW_LIMIT } from './SizeFields.tsx'
 import { DrawCanvas } from './DrawCanvas.tsx'
 import { FrameStrip } from './FrameStrip.tsx'
 import { ToolBar } from './ToolBar.tsx'
@@ -64,25 +65,86 @@ export const DrawTab = ({ sheet }: { sheet: Sheet }) => {
   return <Drawing key={sheet.id} sheet={sheet} index={index} />
 }
 
+type Drawn = NonNullable<ReturnType<typeof useFrameImage>>
+
+/** What is done with the whole frame. */
+const WholeActions = ({ sheet, index, drawn }: { sheet: Sheet; index: number; drawn: Drawn | null }) => {
+  const target = useActiveType()
+  const whole = (label: string, recipe: (image: Image) => Image): void =>
+    drawn?.commit(label, recipe(drawn.image))
+  return (
+    <div className="sprite-actions">
+      {target && (
+        <Button variant="contained" onClick={() => giveFrame(target.id, sheet, index)}>
+          Use for {target.name}
+        </Button>
+      )}
+      <Button onClick={() => whole('Flip across', (i) => flipped(i, true))}>Flip across</Button>
+      <Button onClick={() => whole('Flip down', (i) => flipped(i, false))}>Flip down</Button>
+      <Button onClick={() => whole('Clear', (i) => createImage(i.width, i.height))}>Clear</Button>
+    </div>
+  )
+}
+
+const Check = ({
+  label,
+  checked,
+  disabled = false,
+  onChange,
+}: {
+  label: string
+  checked: boolean
+  disabled?: boolean
+  onChange: (checked: boolean) => void
+}) => (
+  <label className="check-row">
+    <Checkbox
+      size="small"
+      checked={checked}
+      disabled={disabled}
+      onChange={(event) => onChange(event.target.checked)}
+    />{' '}
+    {label}
+  </label>
+)
+
+const PaletteChoice = ({ palette, onChoose }: { palette: string; onChoose: (palette: string) => void }) => {
+  const palettes = useNamed((kit) => kit.paletteOrder.map((id) => kit.palettes[id]!))
+  if (palettes.length === 0) return null
+  return (
+    <WordRow
+      title="Colours of"
+      value={palette}
+      options={[
+        { value: 'own', label: 'this frame' },
+        ...palettes.map((p) => ({ value: p.id, label: p.name })),
+      ]}
+      onChange={onChoose}
+    />
+  )
+}
+
+/** Colours of a palette, then those of the frame itself. */
+const useColours = (palette: string, image: Image | undefined): readonly string[] => {
+  const chosen = useDocument((s) => s.kit?.palettes[palette]?.colours ?? NO_COLOURS)
+  return useMemo(
+    () => [...new Set([...chosen, ...(image ? ownColours(image) : [])])].slice(0, 64),
+    [chosen, image],
+  )
+}
+
 const Drawing = ({ sheet, index }: { sheet: Sheet; index: number }) => {
   const [settings, setSettings] = useState(START)
   const [selection, setSelection] = useState<Cell | null>(null)
   const [onion, setOnion] = useState(false)
   const [tiled, setTiled] = useState(false)
   const [palette, setPalette] = useState('own')
-  const palettes = useNamed((kit) => kit.paletteOrder.map((id) => kit.palettes[id]!))
-  const chosen = useDocument((s) => s.kit?.palettes[palette]?.colours ?? NO_COLOURS)
   const drawn = useFrameImage(sheet, index)
   const neighbours = useNeighbours(sheet, index, onion)
-  const target = useActiveType()
-  const image = drawn?.image
-  const colours = useMemo(
-    () => [...new Set([...chosen, ...(image ? ownColours(image) : [])])].slice(0, 64),
-    [chosen, image],
-  )
+  const colours = useColours(palette, drawn?.image)
   const change = (next: Partial<Settings>): void => setSettings({ ...settings, ...next })
-  const whole = (label: string, recipe: (image: Image) => Image): void =>
-    drawn?.commit(label, recipe(drawn.image))
+  const pick = (colour: string, alpha: number): void =>
+    change({ colour, alpha, tool: settings.tool === 'pick' ? 'pencil' : settings.tool })
   return (
     <div className="draw-tab">
       <ToolBar settings={settings} colours={colours} onChange={change} />
@@ -94,14 +156,7 @@ const Drawing = ({ sheet, index }: { sheet: Sheet; index: number }) => {
           tiled={tiled}
           onion={neighbours}
           onSelect={setSelection}
-          onPick={(colour, alpha) =>
-            setSettings({
-              ...settings,
-              colour,
-              alpha,
-              tool: settings.tool === 'pick' ? 'pencil' : settings.tool,
-            })
-          }
+          onPick={pick}
           onPreview={drawn.preview}
           onCommit={drawn.commit}
         />
@@ -110,41 +165,11 @@ const Drawing = ({ sheet, index }: { sheet: Sheet; index: number }) => {
         <FrameStrip sheet={sheet} index={index} />
         <div className="brush-row">
           <CanvasSize sheet={sheet} index={index} />
-          <label className="check-row">
-            <Checkbox
-              size="small"
-              checked={onion}
-              disabled={sheet.frames.length < 2}
-              onChange={(event) => setOnion(event.target.checked)}
-            />{' '}
-            Onion
-          </label>
-          <label className="check-row">
-            <Checkbox size="small" checked={tiled} onChange={(event) => setTiled(event.target.checked)} />{' '}
-            Tiled
-          </label>
-          {palettes.length > 0 && (
-            <WordRow
-              title="Colours of"
-              value={palette}
-              options={[
-                { value: 'own', label: 'this frame' },
-                ...palettes.map((p) => ({ value: p.id, label: p.name })),
-              ]}
-              onChange={setPalette}
-            />
-          )}
+          <Check label="Onion" checked={onion} disabled={sheet.frames.length < 2} onChange={setOnion} />
+          <Check label="Tiled" checked={tiled} onChange={setTiled} />
+          <PaletteChoice palette={palette} onChoose={setPalette} />
         </div>
-        <div className="sprite-actions">
-          {target && (
-            <Button variant="contained" onClick={() => giveFrame(target.id, sheet, index)}>
-              Use for {target.name}
-            </Button>
-          )}
-          <Button onClick={() => whole('Flip across', (i) => flipped(i, true))}>Flip across</Button>
-          <Button onClick={() => whole('Flip down', (i) => flipped(i, false))}>Flip down</Button>
-          <Button onClick={() => whole('Clear', (i) => createImage(i.width, i.height))}>Clear</Button>
-        </div>
+        <WholeActions sheet={sheet} index={index} drawn={drawn ?? null} />
       </div>
     </div>
   )

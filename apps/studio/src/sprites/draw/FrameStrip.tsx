@@ -15,19 +15,78 @@ import { chooseFrame } from '../../state/sprites.ts'
 /** Frames shown on either side of the present one: a sheet may have thousands. */
 const AROUND = 12
 
+/** What can be done with the frame at hand; `then` is the frame that is chosen afterwards. */
+interface Action {
+  readonly label: string
+  readonly title: string
+  readonly icon: React.ReactNode
+  readonly disabled?: boolean
+  readonly says: string
+  readonly recipe: (frames: LooseFrame[]) => LooseFrame[]
+  readonly then: number
+}
+
+const actionsOf = (sheet: Sheet, index: number): Action[] => {
+  const { name, w, h } = sheet.frames[index]!
+  const fresh = freeName(
+    name,
+    sheet.frames.map((f) => f.name),
+  )
+  const empty = { name: fresh, image: createImage(w, h), pivotX: w / 2, pivotY: h / 2, from: null }
+  return [
+    {
+      label: 'Add an empty frame',
+      title: 'Add an empty frame',
+      icon: <Add fontSize="small" />,
+      says: 'Add a frame',
+      recipe: (frames) => frames.toSpliced(index + 1, 0, empty),
+      then: index + 1,
+    },
+    {
+      label: 'Duplicate this frame',
+      title: 'Duplicate this frame',
+      icon: <ContentCopy fontSize="small" />,
+      says: `Duplicate ${name}`,
+      recipe: (frames) => frames.toSpliced(index + 1, 0, { ...frames[index]!, name: fresh, from: null }),
+      then: index + 1,
+    },
+    {
+      label: 'Move this frame back',
+      title: 'Move back',
+      icon: <ArrowBack fontSize="small" />,
+      disabled: index === 0,
+      says: `Move ${name}`,
+      recipe: (frames) => moved(frames, index, index - 1),
+      then: index - 1,
+    },
+    {
+      label: 'Move this frame on',
+      title: 'Move on',
+      icon: <ArrowForward fontSize="small" />,
+      disabled: index === sheet.frames.length - 1,
+      says: `Move ${name}`,
+      recipe: (frames) => moved(frames, index, index + 1),
+      then: index + 1,
+    },
+    {
+      label: 'Delete this frame',
+      title: 'Delete this frame',
+      icon: <DeleteOutline fontSize="small" />,
+      disabled: sheet.frames.length === 1,
+      says: `Delete ${name}`,
+      recipe: (frames) => frames.filter((_, i) => i !== index),
+      then: Math.max(0, index - 1),
+    },
+  ]
+}
+
+const runAction = async (sheet: Sheet, { says, recipe, then }: Action): Promise<void> => {
+  await repack(says, sheet, recipe(await looseFrames(sheet)))
+  chooseFrame(sheet.id, then)
+}
+
 /** The frames beside the one that is drawn, and what is done with them as wholes. */
 export const FrameStrip = ({ sheet, index }: { sheet: Sheet; index: number }) => {
-  const names = sheet.frames.map((f) => f.name)
-  const change = async (
-    label: string,
-    recipe: (frames: LooseFrame[]) => LooseFrame[],
-    then: number,
-  ): Promise<void> => {
-    await repack(label, sheet, recipe(await looseFrames(sheet)))
-    chooseFrame(sheet.id, then)
-  }
-  const run = (work: Promise<void>): void => void work.catch(tell)
-  const { name, w, h } = sheet.frames[index]!
   const first = Math.max(0, index - AROUND)
   return (
     <div className="frame-strip">
@@ -47,85 +106,18 @@ export const FrameStrip = ({ sheet, index }: { sheet: Sheet; index: number }) =>
           </button>
         ))}
       </div>
-      <IconButton
-        size="small"
-        aria-label="Add an empty frame"
-        title="Add an empty frame"
-        onClick={() =>
-          run(
-            change(
-              'Add a frame',
-              (frames) =>
-                frames.toSpliced(index + 1, 0, {
-                  name: freeName(name, names),
-                  image: createImage(w, h),
-                  pivotX: w / 2,
-                  pivotY: h / 2,
-                  from: null,
-                }),
-              index + 1,
-            ),
-          )
-        }
-      >
-        <Add fontSize="small" />
-      </IconButton>
-      <IconButton
-        size="small"
-        aria-label="Duplicate this frame"
-        title="Duplicate this frame"
-        onClick={() =>
-          run(
-            change(
-              `Duplicate ${name}`,
-              (frames) =>
-                frames.toSpliced(index + 1, 0, {
-                  ...frames[index]!,
-                  name: freeName(name, names),
-                  from: null,
-                }),
-              index + 1,
-            ),
-          )
-        }
-      >
-        <ContentCopy fontSize="small" />
-      </IconButton>
-      <IconButton
-        size="small"
-        aria-label="Move this frame back"
-        title="Move back"
-        disabled={index === 0}
-        onClick={() => run(change(`Move ${name}`, (frames) => moved(frames, index, index - 1), index - 1))}
-      >
-        <ArrowBack fontSize="small" />
-      </IconButton>
-      <IconButton
-        size="small"
-        aria-label="Move this frame on"
-        title="Move on"
-        disabled={index === sheet.frames.length - 1}
-        onClick={() => run(change(`Move ${name}`, (frames) => moved(frames, index, index + 1), index + 1))}
-      >
-        <ArrowForward fontSize="small" />
-      </IconButton>
-      <IconButton
-        size="small"
-        aria-label="Delete this frame"
-        title="Delete this frame"
-        disabled={sheet.frames.length === 1}
-        onClick={() =>
-          run(
-            change(
-              `Delete ${name}`,
-              (frames) => frames.filter((_, i) => i !== index),
-              Math.max(0, index - 1),
-            ),
-          )
-        }
-      >
-        <DeleteOutline fontSize="small" />
-      </IconButton>
+      {actionsOf(sheet, index).map((action) => (
+        <IconButton
+          key={action.label}
+          size="small"
+          aria-label={action.label}
+          title={action.title}
+          disabled={action.disabled ?? false}
+          onClick={() => void runAction(sheet, action).catch(tell)}
+        >
+          {action.icon}
+        </IconButton>
+      ))}
     </div>
   )
 }

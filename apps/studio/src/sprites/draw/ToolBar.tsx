@@ -46,55 +46,91 @@ const Toggle = ({ label, pressed, onClick }: { label: string; pressed: boolean; 
   </button>
 )
 
-/** Tools, brush and colour. */
-export const ToolBar = ({ settings, colours, onChange }: Props) => {
-  const { tool, colour, alpha, size, mirrors } = settings
+const ToolGrid = ({ tool, onChoose }: { tool: Tool; onChoose: (tool: Tool) => void }) => (
+  <div className="tool-grid" role="radiogroup" aria-label="Tools">
+    {(Object.keys(TOOLS) as Tool[]).map((id) => {
+      const Icon = ICONS[id]
+      return (
+        <IconButton
+          key={id}
+          role="radio"
+          aria-checked={id === tool}
+          aria-label={TOOLS[id].label}
+          title={`${TOOLS[id].label}: ${TOOLS[id].help}`}
+          className={id === tool ? 'notched' : ''}
+          size="small"
+          onClick={() => onChoose(id)}
+        >
+          <Icon fontSize="small" />
+        </IconButton>
+      )
+    })}
+  </div>
+)
+
+/** Colour, size and strength of the brush. */
+const BrushRow = ({ settings: { colour, size, alpha }, onChange }: Pick<Props, 'settings' | 'onChange'>) => {
   const setColour = (next: string): void => onChange({ colour: next })
   return (
-    <div className="draw-tools">
-      <div className="tool-grid" role="radiogroup" aria-label="Tools">
-        {(Object.keys(TOOLS) as Tool[]).map((id) => {
-          const Icon = ICONS[id]
-          return (
-            <IconButton
-              key={id}
-              role="radio"
-              aria-checked={id === tool}
-              aria-label={TOOLS[id].label}
-              title={`${TOOLS[id].label}: ${TOOLS[id].help}`}
-              className={id === tool ? 'notched' : ''}
-              size="small"
-              onClick={() => onChange({ tool: id })}
-            >
-              <Icon fontSize="small" />
-            </IconButton>
-          )
-        })}
-      </div>
-      <div className="brush-row">
-        <ColourField value={colour} onMove={setColour} onDone={() => {}} onCommit={setColour} />
-        <NumberField
-          label="Brush"
-          unit="px"
-          value={size}
-          low={1}
-          high={16}
-          onCommit={(next) => onChange({ size: next })}
+    <div className="brush-row">
+      <ColourField value={colour} onMove={setColour} onDone={() => {}} onCommit={setColour} />
+      <NumberField
+        label="Brush"
+        unit="px"
+        value={size}
+        low={1}
+        high={16}
+        onCommit={(next) => onChange({ size: next })}
+      />
+      <label className="alpha-row">
+        <span>Alpha</span>
+        <Slider
+          size="small"
+          aria-label="Alpha of the brush"
+          min={0.05}
+          max={1}
+          step={0.05}
+          value={alpha}
+          onChange={(_, next) => onChange({ alpha: next })}
         />
-        <label className="alpha-row">
-          <span>Alpha</span>
-          <Slider
-            size="small"
-            aria-label="Alpha of the brush"
-            min={0.05}
-            max={1}
-            step={0.05}
-            value={alpha}
-            onChange={(_, next) => onChange({ alpha: next })}
-          />
-          <small>{Math.round(alpha * 100)} %</small>
-        </label>
-      </div>
+        <small>{Math.round(alpha * 100)} %</small>
+      </label>
+    </div>
+  )
+}
+
+const Swatches = ({
+  colour,
+  colours,
+  onChoose,
+}: {
+  colour: string
+  colours: readonly string[]
+  onChoose: (colour: string) => void
+}) => (
+  <span className="swatches" role="group" aria-label="Colours at hand">
+    {colours.map((c) => (
+      <button
+        key={c}
+        type="button"
+        className="swatch"
+        style={{ background: c }}
+        aria-label={`Draw with ${c}`}
+        aria-pressed={c === colour}
+        title={c}
+        onClick={() => onChoose(c)}
+      />
+    ))}
+  </span>
+)
+
+/** Tools, brush and colour. */
+export const ToolBar = ({ settings, colours, onChange }: Props) => {
+  const { tool, colour, mirrors } = settings
+  return (
+    <div className="draw-tools">
+      <ToolGrid tool={tool} onChoose={(next) => onChange({ tool: next })} />
+      <BrushRow settings={settings} onChange={onChange} />
       <div className="brush-row">
         <span className="row-label">Mirror</span>
         <Toggle
@@ -107,20 +143,7 @@ export const ToolBar = ({ settings, colours, onChange }: Props) => {
           pressed={mirrors.y}
           onClick={() => onChange({ mirrors: { ...mirrors, y: !mirrors.y } })}
         />
-        <span className="swatches" role="group" aria-label="Colours at hand">
-          {colours.map((c) => (
-            <button
-              key={c}
-              type="button"
-              className="swatch"
-              style={{ background: c }}
-              aria-label={`Draw with ${c}`}
-              aria-pressed={c === colour}
-              title={c}
-              onClick={() => setColour(c)}
-            />
-          ))}
-        </span>
+        <Swatches colour={colour} colours={colours} onChoose={(next) => onChange({ colour: next })} />
       </div>
     </div>
   )
