@@ -1,6 +1,7 @@
 import '@fontsource-variable/figtree'
 import '@fontsource/jetbrains-mono/latin-400.css'
 import '@fontsource/jetbrains-mono/latin-700.css'
+import { CacheProvider } from '@emotion/react'
 import CssBaseline from '@mui/material/CssBaseline'
 import { ThemeProvider } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
@@ -17,9 +18,8 @@ import { installRawPointer } from './shared/hooks/rawPointer.ts'
 import { installKeys, useCommands } from './shared/keys/dispatch.ts'
 import { closeInnermost } from './shared/keys/escape.ts'
 import { installFocus } from './shared/keys/focus.ts'
-import './shared/theme/chrome.css'
-import './shared/theme/editor.css'
-import './shared/theme/sprites.css'
+import './shared/theme/base.css'
+import { styleCache } from './shared/theme/styleCache.ts'
 import { applyTokens, makeTheme } from './shared/theme/theme.ts'
 import { endRun, leavePage, useDocument } from './state/document.ts'
 import { usePreferences } from './state/session.ts'
@@ -75,18 +75,20 @@ const App = () => {
   const theme = useMemo(() => makeTheme(name, still), [name, still])
   useLayoutEffect(() => applyTokens(name), [name])
   return (
-    <ThemeProvider theme={theme}>
-      <CssBaseline />
-      <Notices />
-      <BrowserRouter>
-        <ImportZone>
-          <StandingNotes />
-          <Suspense fallback={<p className="empty-note">Opening…</p>}>
-            <Pages />
-          </Suspense>
-        </ImportZone>
-      </BrowserRouter>
-    </ThemeProvider>
+    <CacheProvider value={styleCache}>
+      <ThemeProvider theme={theme}>
+        <CssBaseline />
+        <Notices />
+        <BrowserRouter>
+          <ImportZone>
+            <StandingNotes />
+            <Suspense fallback={<p className="empty-note">Opening…</p>}>
+              <Pages />
+            </Suspense>
+          </ImportZone>
+        </BrowserRouter>
+      </ThemeProvider>
+    </CacheProvider>
   )
 }
 

@@ -5,6 +5,7 @@ import IconButton from '@mui/material/IconButton'
 import type { Kit } from '@gliv/document'
 import { ColourField } from '../shared/controls/ColourField.tsx'
 import { edit, editMoment, endMoment } from '../state/document.ts'
+import './ColourList.css'
 
 const LONGEST_LIST = 64
 

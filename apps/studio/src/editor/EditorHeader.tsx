@@ -19,6 +19,7 @@ import { setSprites, useSprites } from '../state/sprites.ts'
 import { LeversMenu } from './levers/LeversMenu.tsx'
 import { fitStage } from './playback/camera.ts'
 import { useDriver, useEffectId } from './playback/shownEffect.ts'
+import './EditorHeader.css'
 
 const ShipDialog = lazy(() => import('../ship/ShipDialog.tsx'))
 

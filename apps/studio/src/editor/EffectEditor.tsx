@@ -18,6 +18,7 @@ import type { StageDriver } from './playback/driver.ts'
 import { Timeline } from './timeline/Timeline.tsx'
 import { Transport } from './transport/Transport.tsx'
 import { useEditorCommands } from './useEditorCommands.ts'
+import './EffectEditor.css'
 
 /** Adds the time after which the interface has followed an edit, too; only while edits are timed. */
 const EditClock = ({ driver }: { driver: StageDriver | null }) => {

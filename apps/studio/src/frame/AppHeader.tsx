@@ -13,6 +13,7 @@ import { useStorage } from '../state/storage.ts'
 import { usePreferences } from '../state/session.ts'
 import { THEME_LABELS, type ThemeName } from '../shared/theme/tokens.ts'
 import { useUndo } from './useUndo.ts'
+import './AppHeader.css'
 
 const ThemeMenu = () => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)

@@ -6,6 +6,7 @@ import { useDocument } from '../state/document.ts'
 import { isNumbersFile, isPictureFile } from '../sprites/arrivalStore.ts'
 import { receivePictures } from '../sprites/receive.ts'
 import { useImporting } from './importing.ts'
+import './ImportZone.css'
 
 const notify = (notice: string): void => useDocument.setState({ notice })
 

@@ -14,6 +14,7 @@ import { makeId } from '../state/ids.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { Guard } from '../frame/Guard.tsx'
 import { Thumbnail } from '../preview/Thumbnail.tsx'
+import './common.css'
 
 const ExportMenu = lazy(() => import('../ship/ExportMenu.tsx'))
 

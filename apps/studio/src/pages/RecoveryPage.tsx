@@ -10,6 +10,8 @@ import { completePictures, loadPictures } from '../state/pictureStore.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { downloadRaw } from './downloadRaw.ts'
 import { Thumbnail } from '../preview/Thumbnail.tsx'
+import './RecoveryPage.css'
+import './common.css'
 
 const dateText = (ms: number | null): string =>
   ms === null ? 'of unknown date' : new Date(ms).toLocaleString()

@@ -17,6 +17,8 @@ import { addKit, deleteKit, kitFileOf, shelfRows } from '../state/shelf.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { ImportContext } from './ImportZone.tsx'
 import { Thumbnail } from '../preview/Thumbnail.tsx'
+import './Shelf.css'
+import './common.css'
 
 const FIRST_RUN_KEY = 'gliv-demo-offered'
 

@@ -8,6 +8,7 @@ import { keepAgain, useDocument } from '../state/document.ts'
 import { tryAgain, useSaving } from '../state/saving.ts'
 import { useStorage } from '../state/storage.ts'
 import { exportKit } from '../frame/exportKit.ts'
+import './StandingNotes.css'
 
 const ExportButton = () => {
   const open = useDocument((s) => s.kit !== null)

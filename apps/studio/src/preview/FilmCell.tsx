@@ -4,6 +4,7 @@ import { shownKit, useDocument } from '../state/document.ts'
 import { groundColour, useSession } from '../state/session.ts'
 import { paintSheetOf } from '../shared/sheetImages.ts'
 import { largestSide, paintCell } from './film.ts'
+import './FilmCell.css'
 
 const rgb = (hex: string): [number, number, number] =>
   [1, 3, 5].map((i) => Number.parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]

@@ -4,6 +4,7 @@ import { useEffect, useRef } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { useDocument } from '../state/document.ts'
 import { sheetImages } from '../shared/sheetImages.ts'
+import './FrameMenu.css'
 
 const CELL = 44
 

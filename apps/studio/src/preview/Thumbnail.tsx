@@ -9,6 +9,7 @@ import { GROUNDS } from '../state/session.ts'
 import { STILL } from '../state/stagePreview.ts'
 import { boundsOf, cameraFor } from './fit.ts'
 import { previewOptions, shownEnd } from './previewOptions.ts'
+import './Thumbnail.css'
 
 interface Showing {
   readonly simulation: Simulation

@@ -21,6 +21,7 @@ import { type BakeForm, EMPTY_FORM, readForm } from './bakeForm.ts'
 import { download } from '../shared/download.ts'
 import { EXPORTERS } from '@gliv/export'
 import { runExport } from './ExportMenu.tsx'
+import './ShipDialog.css'
 
 const FIELDS: readonly {
   readonly key: Exclude<keyof BakeForm, 'sampling'>

@@ -7,6 +7,7 @@ import { lazy, Suspense, useRef, useState } from 'react'
 import { useArrivals } from './arrivalStore.ts'
 import { receivePictures } from './receive.ts'
 import { NewSprite } from './NewSprite.tsx'
+import './AddButtons.css'
 
 const MakeDialog = lazy(() => import('./MakeDialog.tsx'))
 

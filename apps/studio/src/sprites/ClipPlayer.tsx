@@ -7,6 +7,7 @@ import { useEffect, useRef, useState } from 'react'
 import { useGround } from './PictureView.tsx'
 import { roundLength, timeAt } from './sheets/clips.ts'
 import { useBitmap } from './sheets/chosenSheet.ts'
+import './ClipPlayer.css'
 
 /** Side of the zoomed picture, px. */
 const LARGE = 132

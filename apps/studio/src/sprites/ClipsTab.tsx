@@ -25,6 +25,8 @@ import { NumberField } from '../shared/controls/NumberField.tsx'
 import { chooseClip } from '../state/sprites.ts'
 import { giveClip, useActiveType } from './sheets/activeType.ts'
 import { useClip } from './sheets/chosenSheet.ts'
+import './ClipsTab.css'
+import './common.css'
 
 const PLAY_WORDS: Readonly<Record<ClipPlay, string>> = {
   once: 'once',

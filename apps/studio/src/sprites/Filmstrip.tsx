@@ -15,6 +15,7 @@ import { CSS } from '@dnd-kit/utilities'
 import type { ClipStep, Sheet } from '@gliv/document'
 import { FrameCell } from '../preview/FrameMenu.tsx'
 import { doubled, held, moved } from './sheets/clips.ts'
+import './Filmstrip.css'
 
 interface Props {
   readonly sheet: Sheet

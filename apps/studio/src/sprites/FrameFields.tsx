@@ -3,6 +3,8 @@ import type { Sheet, SheetFrame } from '@gliv/document'
 import { NameField } from '../document/NameField.tsx'
 import { edit } from '../state/document.ts'
 import { NumberField } from '../shared/controls/NumberField.tsx'
+import './FrameFields.css'
+import './common.css'
 
 /** Places of a pivot, as shares of a frame. */
 const PRESETS = [

@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef } from 'react'
 import { FrameCell } from '../preview/FrameMenu.tsx'
 import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
+import './FrameGrid.css'
 
 /** Size of a cell with its name, px. */
 const CELL = { width: 78, height: 76 }

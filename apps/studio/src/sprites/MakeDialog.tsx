@@ -24,6 +24,8 @@ import { NumberField } from '../shared/controls/NumberField.tsx'
 import { tell } from './sheets/pictures.ts'
 import { chooseFrame, chooseSheet } from '../state/sprites.ts'
 import { useActiveType } from './sheets/activeType.ts'
+import './MakeDialog.css'
+import './common.css'
 
 const NAMES: Readonly<Record<MakerKind, string>> = {
   dot: 'Soft dot',

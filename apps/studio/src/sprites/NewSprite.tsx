@@ -8,6 +8,8 @@ import { addPacked, centred } from './sheets/repack.ts'
 import { tell } from './sheets/pictures.ts'
 import { chooseFrame, chooseSheet } from '../state/sprites.ts'
 import { useActiveType } from './sheets/activeType.ts'
+import './NewSprite.css'
+import './common.css'
 
 const SIZES = [
   [8, 8],

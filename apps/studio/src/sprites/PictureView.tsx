@@ -5,6 +5,8 @@ import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
 import { GROUNDS, groundColour } from '../state/session.ts'
 import { useSprites } from '../state/sprites.ts'
 import { cellAt, isBright, type Look, lookAt, zoomedAt } from './sheets/view.ts'
+import './PictureView.css'
+import './common.css'
 
 interface Props {
   readonly bitmap: ImageBitmap | null

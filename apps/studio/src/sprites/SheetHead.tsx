@@ -13,6 +13,8 @@ import { receivePictures } from './receive.ts'
 import { tell } from './sheets/pictures.ts'
 import { setSprites, useSprites } from '../state/sprites.ts'
 import { bytesText } from './sheets/view.ts'
+import './SheetHead.css'
+import './common.css'
 
 const AS: Readonly<Record<SheetUse['as'], string>> = {
   picture: 'picture of',

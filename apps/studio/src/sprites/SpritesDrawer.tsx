@@ -11,6 +11,8 @@ import { chooseSheet, setSprites } from '../state/sprites.ts'
 import { ActiveTypeContext } from './sheets/activeType.ts'
 import { useSheet } from './sheets/chosenSheet.ts'
 import { Workspace } from './Workspace.tsx'
+import './SpritesDrawer.css'
+import './common.css'
 
 const close = (): void => {
   setSprites({ open: false })

@@ -7,6 +7,7 @@ import { edit, useDocument } from '../state/document.ts'
 import { AddButtons } from './AddButtons.tsx'
 import { SheetList } from './SheetList.tsx'
 import { Workspace } from './Workspace.tsx'
+import './SpritesPage.css'
 
 /** The sprites on a page of their own. */
 export const SpritesPage = () => {

@@ -9,6 +9,7 @@ import { PaletteTab } from './PaletteTab.tsx'
 import { SheetHead } from './SheetHead.tsx'
 import { setSprites, type Tab as TabId, TABS, useSprites } from '../state/sprites.ts'
 import { useSheet } from './sheets/chosenSheet.ts'
+import './Workspace.css'
 
 const OF_SHEET: Readonly<Record<Exclude<TabId, 'palettes'>, ComponentType<{ sheet: Sheet }>>> = {
   frames: FramesTab,

@@ -5,6 +5,7 @@ import { edit, shownKit, useDocument } from '../../state/document.ts'
 import { editLabel, readValue, type PropertyAddress, writeValue } from '../../document/propertyAddress.ts'
 import { BIAS_TEXTS } from '../../document/texts/kinds.ts'
 import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import './BiasButton.css'
 
 /** The density between the ends, drawn as what it is. */
 const SHAPES = {

@@ -30,6 +30,7 @@ import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { dwellOn, quietly } from '../../shared/hooks/dwell.ts'
 import { FieldMessage } from '../../shared/controls/FieldMessage.tsx'
 import { numberMenuOn } from './numberMenuStore.ts'
+import './DragNumber.css'
 
 interface Props {
   readonly target: PropertyAddress

@@ -10,6 +10,7 @@ import { readLane, writeLane } from '../../document/rampAddress.ts'
 import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 import { type LaneAddress, useAddress, useLane } from './lane.ts'
 import { TypedField } from '../../shared/controls/TypedField.tsx'
+import './LaneButton.css'
 
 /** Lets a number run over the effect's time. */
 export const LaneButton = memo(({ id }: { id: PropertyId }) => {

@@ -14,6 +14,7 @@ import { dwellOn } from '../../shared/hooks/dwell.ts'
 import { numberMenuOn } from './numberMenuStore.ts'
 import { RowSlider } from './RowSlider.tsx'
 import { ValueText } from './ValueText.tsx'
+import './PropertyRow.css'
 
 interface Row {
   readonly target: PropertyAddress

@@ -10,6 +10,7 @@ import { resetValue } from '../../document/values.ts'
 import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 import { formatNumber, railShare, railValue, stepOf, tidy, unitText } from '../../document/format.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
+import './RowSlider.css'
 
 interface Row {
   readonly target: PropertyAddress

@@ -3,6 +3,7 @@ import { shownKit, useDocument } from '../../state/document.ts'
 import { readValue, type PropertyAddress } from '../../document/propertyAddress.ts'
 import { unitText } from '../../document/format.ts'
 import { DragNumber } from './DragNumber.tsx'
+import './ValueText.css'
 
 /** A value in a sentence: one number, or two with a dash when it is a range. */
 export const ValueText = ({ target, id }: { target: PropertyAddress; id: PropertyId }) => {

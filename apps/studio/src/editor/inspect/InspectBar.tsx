@@ -11,6 +11,7 @@ import { pickTypical } from './pick.ts'
 import { setInspect, useInspect } from '../../state/inspect.ts'
 import { useLaunchTool } from './launchTool.ts'
 import { type LaunchAim, LAUNCH_AIMS } from './launchSolver.ts'
+import './InspectBar.css'
 
 const THROW_TEXTS = {
   speedAndHeading: 'throw: speed & heading',

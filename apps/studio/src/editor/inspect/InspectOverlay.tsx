@@ -17,6 +17,7 @@ import { endOf, solveLaunch, type LaunchPoint, topOf, typicalWay } from './launc
 import { tenths, type Trace, traceOf, waysOf, type Way } from './trace.ts'
 import { setShownTrace } from './shownTrace.ts'
 import { useWhenIdle } from '../playback/useWhenIdle.ts'
+import './InspectOverlay.css'
 
 const MOST_WAYS = 24
 const NO_WAYS: readonly Way[] = []

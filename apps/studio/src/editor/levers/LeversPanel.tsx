@@ -12,6 +12,7 @@ import { useEffectId } from '../playback/shownEffect.ts'
 import { TypedField } from '../../shared/controls/TypedField.tsx'
 import { factorAt, factorText, readFactor } from './factor.ts'
 import { RetintRows } from './RetintRows.tsx'
+import './LeversPanel.css'
 
 const LEVER_TEXTS = {
   longer: {

@@ -12,6 +12,7 @@ import { cancelMoment, edit, editMoment, endMoment, useDocument } from '../../st
 import { makeId } from '../../state/ids.ts'
 import { useNamed } from '../../document/useNamed.ts'
 import { useEffectId } from '../playback/shownEffect.ts'
+import './RetintRows.css'
 
 const SEPARATOR = ' '
 

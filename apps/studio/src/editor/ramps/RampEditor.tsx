@@ -20,6 +20,8 @@ import { type PointChange, RampFields } from './RampFields.tsx'
 import { freeHandlesOf, moveFreeHandle, rampPath, withEase } from '../../document/rampMaths.ts'
 import { addTogether, moveTogether, removeTogether, type Together } from './rampTogether.ts'
 import { useBoxSize } from '../../shared/hooks/useBoxSize.ts'
+import './RampEditor.css'
+import './common.css'
 
 /** Share of the axis that an arrow key moves by. */
 const KEY_STEP = 0.01

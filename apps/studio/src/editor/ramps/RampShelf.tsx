@@ -11,6 +11,8 @@ import { edit, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { cssGradient, rampPath } from '../../document/rampMaths.ts'
 import { RAMP_STARTERS, TINT_STARTERS } from './rampStarters.ts'
+import './RampShelf.css'
+import './common.css'
 
 const W = 72
 const H = 30

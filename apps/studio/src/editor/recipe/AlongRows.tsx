@@ -6,6 +6,7 @@ import { ALONG_TEXTS } from '../../document/texts/kinds.ts'
 import { useShown } from '../playback/shownEffect.ts'
 import { RampEditor } from '../ramps/RampEditor.tsx'
 import { type EmitterPath, addressOf } from './emitterPath.ts'
+import './AlongRows.css'
 
 /**
  * Ramps along the shape, by where on it a particle was born. One is open at a time; those in use are marked.

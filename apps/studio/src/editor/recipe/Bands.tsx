@@ -10,6 +10,7 @@ import { makeId } from '../../state/ids.ts'
 import { useNamed } from '../../document/useNamed.ts'
 import { FilmCell } from '../../preview/FilmCell.tsx'
 import type { EmitterPath } from './emitterPath.ts'
+import './Bands.css'
 
 const TableView = lazy(() => import('./TableView.tsx'))
 

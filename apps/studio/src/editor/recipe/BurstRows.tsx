@@ -19,6 +19,7 @@ import { useShown } from '../playback/shownEffect.ts'
 import { addressOf, type EmitterPath } from './emitterPath.ts'
 import { estimateAlive, solveAlive } from './estimate.ts'
 import { BURST_NUMBERS } from './numbers.ts'
+import './BurstRows.css'
 
 /** Places of the shape; of a picture, its cells. */
 const placeCount = (kit: Kit, emitter: Emitter): number => {

@@ -4,6 +4,7 @@ import { type KeyboardEvent, useState } from 'react'
 import { FORCE_TEXTS } from '../../document/texts/forces.ts'
 import { ForcePicture } from './ForcePicture.tsx'
 import { findForces } from './forces.ts'
+import './ForceMenu.css'
 
 interface Props {
   readonly anchor: HTMLElement

@@ -9,6 +9,7 @@ import {
 } from '@gliv/model'
 import { useEffect, useRef } from 'react'
 import { forceEditor } from './forces.ts'
+import './ForcePicture.css'
 
 const W = 72
 const H = 44

@@ -10,6 +10,7 @@ import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { useShown } from '../playback/shownEffect.ts'
 import { fanPath, nearestTurn, polar } from '../../document/geometry.ts'
 import { type EmitterPath, addressOf } from './emitterPath.ts'
+import './HeadingDial.css'
 
 const R = 22
 

@@ -11,6 +11,7 @@ import { AnyRow } from './AnyRow.tsx'
 import type { EmitterPath } from './emitterPath.ts'
 import { MARK_NUMBERS } from './numbers.ts'
 import type { Row } from './row.ts'
+import './common.css'
 
 const ROWS: readonly Row[] = [...MARK_NUMBERS.slice(0, 4), '@markBlend', ...MARK_NUMBERS.slice(4)]
 

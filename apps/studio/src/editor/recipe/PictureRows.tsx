@@ -10,6 +10,8 @@ import { edit, shownKit } from '../../state/document.ts'
 import { useShown } from '../playback/shownEffect.ts'
 import { FrameCell, FrameMenu } from '../../preview/FrameMenu.tsx'
 import type { EmitterPath } from './emitterPath.ts'
+import './PictureRows.css'
+import './common.css'
 
 const readWeight = (text: string): number | null => {
   const value = Number(text.replace(',', '.'))

@@ -2,6 +2,7 @@ import type { Ramp, RampKind, TintRamp } from '@gliv/model'
 import { setSession, useSession } from '../../state/session.ts'
 import { useShown } from '../playback/shownEffect.ts'
 import { cssGradient, rampPath } from '../../document/rampMaths.ts'
+import './RampThumb.css'
 
 /** A ramp, small, in its row; a click opens it in the life strip. */
 export const RampThumb = ({ typeId, kind }: { typeId: string; kind: RampKind }) => {

@@ -28,6 +28,7 @@ import { Sentence } from './Sentence.tsx'
 import { subjectOf } from './subject.ts'
 import type { Choice } from './tokens.ts'
 import { TopRows } from './TopRows.tsx'
+import './Recipe.css'
 
 interface OpenChoice {
   readonly choice: Choice

@@ -14,6 +14,7 @@ import { SEARCH_FIELD } from './focusSearch.ts'
 import { findIn, type Found, searchEntries } from './search.ts'
 import { subjectOf } from './subject.ts'
 import type { EmitterPath } from './emitterPath.ts'
+import './SearchBox.css'
 
 /** Opens the group, shows the row and puts the focus on it. */
 const goTo = ({ group, row, adds }: Found, path: EmitterPath): void => {

@@ -1,6 +1,7 @@
 import { ValueText } from '../fields/ValueText.tsx'
 import { addressOf, type EmitterPath } from './emitterPath.ts'
 import type { Choice, Token } from './tokens.ts'
+import './Sentence.css'
 
 export const Sentence = ({
   tokens,

@@ -11,6 +11,7 @@ import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 import { useEffectId, useShownData } from '../playback/shownEffect.ts'
 import { cellKey, tableRows, type TableRow, typeInto } from './table.ts'
 import { type EmitterPath, addressOf } from './emitterPath.ts'
+import './TableView.css'
 
 /** One text for all marked cells. */
 const TypeInto = ({

@@ -7,6 +7,7 @@ import { usePins, useTouched } from '../../state/touched.ts'
 import { TOP_IDS } from './search.ts'
 import { type EmitterPath, addressOf } from './emitterPath.ts'
 import { topLabel } from './topLabel.ts'
+import './TopRows.css'
 
 const MOST_SHOWN = 5
 

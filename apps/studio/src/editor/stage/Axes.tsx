@@ -1,4 +1,5 @@
 import type { Camera } from '@gliv/player'
+import './Axes.css'
 
 /** A quiet cross at the effect's origin. */
 export const Axes = ({ camera }: { camera: Camera }) => {

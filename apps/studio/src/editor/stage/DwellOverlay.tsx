@@ -13,6 +13,7 @@ import { useWhenIdle } from '../playback/useWhenIdle.ts'
 import { overlayOf, type Overlay } from './propertyOverlays.ts'
 import { fanPath, polar } from '../../document/geometry.ts'
 import { outlineData } from './outlines.tsx'
+import './DwellOverlay.css'
 
 const ARROW_PX = 90
 const NO_WAYS: readonly Way[] = []

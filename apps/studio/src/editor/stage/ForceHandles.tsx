@@ -5,6 +5,8 @@ import { useDocument } from '../../state/document.ts'
 import { useEffectId, useSelectedType } from '../playback/shownEffect.ts'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
 import { PathHandles, RAIL_PATH } from './PathHandles.tsx'
+import './ForceHandles.css'
+import './common.css'
 
 type Numbers = ParticleType['numbers']
 type PointForce = 'pull' | 'swirl' | 'avoid'

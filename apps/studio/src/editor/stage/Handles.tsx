@@ -20,6 +20,8 @@ import { Handle, type HandleProps, whole } from './Handle.tsx'
 import { outlineData, sizeOf, usesView } from './outlines.tsx'
 import { PathHandles, SHAPE_PATH, TRAVEL_PATH } from './PathHandles.tsx'
 import { moveTogether } from './together.ts'
+import './Handles.css'
+import './common.css'
 
 const REACH = 78
 

@@ -4,6 +4,8 @@ import { edit } from '../../state/document.ts'
 import { useEffectId } from '../playback/shownEffect.ts'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
 import { pathData } from './outlines.tsx'
+import './PathHandles.css'
+import './common.css'
 
 /** A path of an emitter: the shape's own, the way that it travels, or the rail of its particles. */
 interface PathOwner {

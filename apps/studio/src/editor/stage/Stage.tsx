@@ -18,6 +18,7 @@ import { Surfaces } from './Surfaces.tsx'
 import { useCanvasSize } from './useCanvasSize.ts'
 import { useStageSettings } from './useStageSettings.ts'
 import { useLivePatches, useStageSheets } from './useStageSheets.ts'
+import './Stage.css'
 
 const TechniqueShelf = lazy(() => import('../starters/StarterShelf.tsx'))
 

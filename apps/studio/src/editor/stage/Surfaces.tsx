@@ -4,6 +4,7 @@ import { useSession } from '../../state/session.ts'
 import { useDocument } from '../../state/document.ts'
 import { useDriver } from '../playback/shownEffect.ts'
 import { surfacesOn } from '../../preview/previewOptions.ts'
+import './Surfaces.css'
 
 type Outline<K extends SurfaceKind> = (surface: Extract<Surface, { kind: K }>) => string
 

@@ -24,6 +24,7 @@ import { select } from '../../state/session.ts'
 import { useEffectId } from '../playback/shownEffect.ts'
 import { STARTER_MEDIA_TYPE, useStarterShelf } from '../../state/starterShelf.ts'
 import { ensureSprites, keepSprites, shelfKit } from './sprites.ts'
+import './StarterShelf.css'
 
 /**
  * Sets a technique down and selects its topmost layer: one step of undo. What is no technique changes

@@ -13,6 +13,7 @@ import { FIELDS_SLOT } from '../ramps/FieldsSlot.tsx'
 import { RampEditor } from '../ramps/RampEditor.tsx'
 import { TraceMark } from './TraceMark.tsx'
 import { TintEditor } from './TintEditor.tsx'
+import './LifeStrip.css'
 
 const CELLS = 12
 

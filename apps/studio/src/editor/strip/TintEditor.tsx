@@ -15,6 +15,7 @@ import { InFieldsSlot } from '../ramps/FieldsSlot.tsx'
 import { useShown } from '../playback/shownEffect.ts'
 import { RampShelf } from '../ramps/RampShelf.tsx'
 import { ShareInput } from '../ramps/ShareInput.tsx'
+import './TintEditor.css'
 
 /** Share of the axis that an arrow key moves by. */
 const KEY_STEP = 0.01

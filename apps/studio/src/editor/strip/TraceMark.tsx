@@ -3,6 +3,7 @@
  * has.
  */
 import { useShownTrace } from '../inspect/shownTrace.ts'
+import './TraceMark.css'
 
 export const TraceMark = ({ typeId }: { typeId: string }) => {
   const { trace, index } = useShownTrace()

@@ -7,6 +7,8 @@ import { edit, editMoment, editStep, endMoment, useDocument } from '../../state/
 import { makeId } from '../../state/ids.ts'
 import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
 import { trackTimes } from './scale.ts'
+import './Bars.css'
+import './common.css'
 
 const snap = (seconds: number, fine: boolean): number =>
   Math.max(0, fine ? Math.round(seconds * 1000) / 1000 : Math.round(seconds * 100) / 100)

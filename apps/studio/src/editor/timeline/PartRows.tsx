@@ -15,6 +15,7 @@ import { makeId } from '../../state/ids.ts'
 import { PropertyRow } from '../fields/PropertyRow.tsx'
 import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
 import { PART_NUMBERS } from './numbers.ts'
+import './PartRows.css'
 
 const readWeight = (text: string): number | null => {
   const value = Number(text.replace(',', '.'))

@@ -6,6 +6,8 @@ import { arrowSteps } from '../../shared/keys/arrows.ts'
 import { editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
 import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
 import { partTimes } from './scale.ts'
+import './PartTracks.css'
+import './common.css'
 
 type ShownPart = ReturnType<typeof partTimes> & {
   readonly at: number

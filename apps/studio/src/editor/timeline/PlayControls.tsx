@@ -14,6 +14,7 @@ import { ValueText } from '../fields/ValueText.tsx'
 import { useEffectId, useShown } from '../playback/shownEffect.ts'
 import { RARE_EFFECT_NUMBERS, SUSTAIN_NUMBERS } from './numbers.ts'
 import { PartRows } from './PartRows.tsx'
+import './PlayControls.css'
 
 /** Times of the effect that are seldom touched. */
 const EffectMenu = () => {

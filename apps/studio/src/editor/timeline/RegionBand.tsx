@@ -1,4 +1,5 @@
 import { useLoopRegion } from '../../state/loopRegion.ts'
+import './RegionBand.css'
 
 export const RegionBand = ({ seconds, width }: { seconds: number; width: number }) => {
   const region = useLoopRegion((s) => s.region)

@@ -32,6 +32,7 @@ import { RegionBand } from './RegionBand.tsx'
 import { markSpacing, passSeconds, rulerSeconds, trackTimes } from './scale.ts'
 import { Track } from './Track.tsx'
 import { TrackLanes } from './TrackLanes.tsx'
+import './Timeline.css'
 
 const NO_EMITTERS: readonly string[] = []
 

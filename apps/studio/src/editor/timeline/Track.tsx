@@ -19,6 +19,8 @@ import { useEffectId, useSelectedId, useShown } from '../playback/shownEffect.ts
 import { toggleLanes, useLaneCount, useOpenLanes } from './TrackLanes.tsx'
 import { TrackMark } from './TrackMark.tsx'
 import { Bars } from './Bars.tsx'
+import './Track.css'
+import './common.css'
 
 const emitterName = (kit: Kit, effectId: string, emitterId: string): string =>
   kit.effects[effectId]?.emitters[emitterId]?.name ?? ''

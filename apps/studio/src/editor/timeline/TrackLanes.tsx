@@ -6,6 +6,8 @@ import { create } from 'zustand'
 import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
 import { RampEditor } from '../ramps/RampEditor.tsx'
+import './TrackLanes.css'
+import './common.css'
 
 /** Emitters whose lanes are open. Lifetime: session, in memory. */
 export const useOpenLanes = create<{ readonly open: readonly string[] }>(() => ({ open: [] }))

@@ -1,6 +1,8 @@
 /** A colour by which a track is found again: a press goes on to the next, none is the last. */
 import { edit } from '../../state/document.ts'
 import { useEffectId, useShown } from '../playback/shownEffect.ts'
+import './TrackMark.css'
+import './common.css'
 
 const MARKS = ['#b8430f', '#c99a1b', '#1f6f5c', '#3d6fa8', '#8a2f5a'] as const
 

@@ -9,6 +9,7 @@ import { TypedField } from '../../shared/controls/TypedField.tsx'
 import { setSession, useSession } from '../../state/session.ts'
 import { type Move, MOVES, type Preview, STILL } from '../../state/stagePreview.ts'
 import { StageRows } from './StageRows.tsx'
+import './PreviewMenu.css'
 
 const MOVE_TEXTS = {
   auto: 'moves when it has to',

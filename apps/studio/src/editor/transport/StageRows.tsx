@@ -14,6 +14,7 @@ import { TypedField } from '../../shared/controls/TypedField.tsx'
 import { edit, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { setSession, useSession } from '../../state/session.ts'
+import './StageRows.css'
 
 const KIND_TEXTS = {
   segment: 'Line',

@@ -17,6 +17,7 @@ import { InspectBar } from '../inspect/InspectBar.tsx'
 import { stepBy, togglePlay } from '../playback/playing.ts'
 import { useDriver, useEffectId, usePlaying, useShown } from '../playback/shownEffect.ts'
 import { PreviewMenu } from './PreviewMenu.tsx'
+import './Transport.css'
 
 const SPEED_LABELS: Record<(typeof SPEEDS)[number], string> = {
   0.1: '¹⁄₁₀',

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { HexColorPicker } from 'react-colorful'
 import { readColour, takeColour } from './pipette.ts'
 import { TypedField } from './TypedField.tsx'
+import './ColourField.css'
 
 const takeFromScreen = async (take: (colour: string) => void): Promise<void> => {
   const colour = await takeColour()

@@ -1,4 +1,5 @@
 import Popper from '@mui/material/Popper'
+import './FieldMessage.css'
 
 /**
  * Why a field does not take what was typed: by the field, above everything, never moving or scrolling what is

@@ -1,4 +1,5 @@
 import { TypedField } from './TypedField.tsx'
+import './NumberField.css'
 
 interface Props {
   readonly label: string

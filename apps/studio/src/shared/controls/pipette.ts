@@ -3,6 +3,7 @@
  * where it has none.
  */
 import { addCloser } from '../keys/escape.ts'
+import './pipette.css'
 
 interface Pipette {
   open(): Promise<{ readonly sRGBHex: string }>

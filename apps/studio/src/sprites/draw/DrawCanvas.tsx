@@ -6,6 +6,7 @@ import { useSprites } from '../../state/sprites.ts'
 import { isBright, type Look, lookAt, texelAt } from '../sheets/view.ts'
 import { begin, type Gesture, goOn, imageIn } from './gesture.ts'
 import { colourAt, type Settings, TOOLS } from './tools.ts'
+import './DrawCanvas.css'
 
 interface Props {
   readonly image: Image

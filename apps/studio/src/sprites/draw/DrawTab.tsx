@@ -15,6 +15,9 @@ import { FrameStrip } from './FrameStrip.tsx'
 import { ToolBar } from './ToolBar.tsx'
 import type { Settings } from './tools.ts'
 import { useFrameImage } from './useFrameImage.ts'
+import '../common.css'
+import './DrawTab.css'
+import './common.css'
 
 const START: Settings = {
   tool: 'pencil',

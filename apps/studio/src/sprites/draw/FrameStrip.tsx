@@ -11,6 +11,7 @@ import { moved } from '../sheets/clips.ts'
 import { type LooseFrame, looseFrames, repack } from '../sheets/repack.ts'
 import { tell } from '../sheets/pictures.ts'
 import { chooseFrame } from '../../state/sprites.ts'
+import './FrameStrip.css'
 
 /** Frames shown on either side of the present one: a sheet may have thousands. */
 const AROUND = 12
