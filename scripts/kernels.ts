@@ -4,7 +4,7 @@
  */
 import { Buffer } from 'node:buffer'
 import { fileURLToPath } from 'node:url'
-import { readFileSync, writeFileSync } from 'node:fs'
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import asc from 'assemblyscript/asc'
 import { STREAMS } from '@gliv/model'
 import * as layout from '../packages/engine/src/kernels/layout.ts'
@@ -22,6 +22,20 @@ const layoutSource = (): string => {
   })
   const streams = Object.entries(STREAMS).map(([name, value]) => `${name} = ${value}`)
   return [...lines, `export const enum Streams { ${streams.join(', ')} }`, ''].join('\n')
+}
+
+/** The formatter cannot read AssemblyScript, so that its columns are watched over here. */
+const COLUMNS = 120
+const KERNELS = `${ROOT}/packages/engine/kernels`
+const refuseLongLines = (): void => {
+  const long = readdirSync(KERNELS).flatMap((name) =>
+    readFileSync(`${KERNELS}/${name}`, 'utf8')
+      .split('\n')
+      .flatMap((line, i) => (line.length > COLUMNS ? [`${name}:${i + 1}`] : [])),
+  )
+  if (long.length === 0) return
+  console.error(`These lines are longer than ${COLUMNS} columns: ${long.join(', ')}`)
+  process.exit(1)
 }
 
 const compiled: { binary?: Uint8Array } = {}
@@ -60,6 +74,7 @@ if (error || !binary) {
 }
 const text = `/** Made from ../../kernels/kernels.as.ts by "npm run kernels". Two digits a byte: packed once more on its way, that is smaller than base64. */\nexport const BINARY =\n  '${Buffer.from(binary).toString('hex')}'\n`
 if (process.argv.includes('--check')) {
+  refuseLongLines()
   if (readFileSync(`${ROOT}/${TARGET}`, 'utf8') !== text) {
     console.error(`${TARGET} is not what ${SOURCE} compiles to; run "npm run kernels"`)
     process.exit(1)

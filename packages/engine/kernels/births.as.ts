@@ -205,7 +205,11 @@ export function launch(from: i32, to: i32): void {
       py += (2 * draw(hi, lo, Streams.jitter, 1) - 1) * jitterY
     }
     aimAt(block, hi, lo)
-    intoSpace(block, o, speedSpan === 0 ? speedFrom : speedFrom + speedSpan * bent(draw(hi, lo, Streams.speed, 0), speedBias))
+    intoSpace(
+      block,
+      o,
+      speedSpan === 0 ? speedFrom : speedFrom + speedSpan * bent(draw(hi, lo, Streams.speed, 0), speedBias)
+    )
   }
 }
 
@@ -253,7 +257,10 @@ export function drawLooks(from: i32, to: i32): void {
     for (let i = from; i < to; i++) {
       const o = <usize>i << 3
       let value = first
-      if (span !== 0) value += span * bent(draw(load<u32>(keyHi + (<usize>i << 2)), load<u32>(keyLo + (<usize>i << 2)), stream, 0), bias)
+      if (span !== 0) value += span * bent(
+        draw(load<u32>(keyHi + (<usize>i << 2)), load<u32>(keyLo + (<usize>i << 2)), stream, 0),
+        bias
+      )
       if (share) value = load<f64>(before + o) * value
       store<f64>(out + o, value)
     }

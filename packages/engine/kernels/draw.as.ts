@@ -22,7 +22,10 @@ function narrow(a: v128, b: v128): v128 {
 function ramped(floorWord: i32, startWord: i32, o: usize, rampA: v128, rampB: v128): v128 {
   const floors = address(floorWord) + o, starts = address(startWord) + o
   const floorA = v128.load(floors), floorB = v128.load(floors, 16)
-  return narrow(f64x2.add(floorA, f64x2.mul(f64x2.sub(v128.load(starts), floorA), rampA)), f64x2.add(floorB, f64x2.mul(f64x2.sub(v128.load(starts, 16), floorB), rampB)))
+  return narrow(
+    f64x2.add(floorA, f64x2.mul(f64x2.sub(v128.load(starts), floorA), rampA)),
+    f64x2.add(floorB, f64x2.mul(f64x2.sub(v128.load(starts, 16), floorB), rampB))
+  )
 }
 
 /** Where a pair is between the last two ticks. */
@@ -42,7 +45,11 @@ function backShare(o: usize): v128 {
   const since = v128.bitselect(step, past, f64x2.lt(step, past))
   const share = f64x2.div(both(Numbers.back), since)
   const one = both(Numbers.one)
-  return v128.bitselect(v128.bitselect(one, share, f64x2.lt(one, share)), f64x2.splat(0), f64x2.gt(since, f64x2.splat(0)))
+  return v128.bitselect(
+    v128.bitselect(one, share, f64x2.lt(one, share)),
+    f64x2.splat(0),
+    f64x2.gt(since, f64x2.splat(0))
+  )
 }
 
 /** Places of two pairs, seen from the frame's origin. */
@@ -98,24 +105,65 @@ function draw(from: i32, to: i32, back: bool): i32 {
   const firstLeft = left
   for (let i = from; i < to; i += 4) {
     const o = <usize>i << 3, p = o + 16
-    const ageA = f64x2.sub(both(Numbers.time), column(Words.born, o)), ageB = f64x2.sub(both(Numbers.time), after(Words.born, o))
+    const ageA = f64x2.sub(both(Numbers.time), column(Words.born, o))
+    const ageB = f64x2.sub(both(Numbers.time), after(Words.born, o))
     const lifeA = column(Words.life, o), lifeB = after(Words.life, o)
     const zero = f64x2.splat(0)
-    let mask = i32x4.bitmask(v128.shuffle<i32>(v128.and(f64x2.ge(ageA, zero), f64x2.lt(ageA, lifeA)), v128.and(f64x2.ge(ageB, zero), f64x2.lt(ageB, lifeB)), 0, 2, 4, 6))
+    let mask = i32x4.bitmask(
+      v128.shuffle<i32>(
+        v128.and(f64x2.ge(ageA, zero), f64x2.lt(ageA, lifeA)),
+        v128.and(f64x2.ge(ageB, zero), f64x2.lt(ageB, lifeB)),
+        0,
+        2,
+        4,
+        6
+      )
+    )
     if (i + 4 > to) mask &= (1 << (to - i)) - 1
     if (mask === 0) continue
     const uA = f64x2.div(ageA, lifeA), uB = f64x2.div(ageB, lifeB)
     const cell = lookEntries(uA, uB)
     const looks = address(Words.appearance)
-    const l0 = looks + <usize>i32x4.extract_lane(cell, 0), l1 = looks + <usize>i32x4.extract_lane(cell, 1), l2 = looks + <usize>i32x4.extract_lane(cell, 2), l3 = looks + <usize>i32x4.extract_lane(cell, 3)
-    const size = ramped(Words.scaleFloor, Words.scale, o, lines(v128.load(l0), v128.load(l1), uA), lines(v128.load(l2), v128.load(l3), uB))
-    const opacity = ramped(Words.opacityFloor, Words.opacity, o, lines(v128.load(l0, 16), v128.load(l1, 16), uA), lines(v128.load(l2, 16), v128.load(l3, 16), uB))
-    const tints = v128.load32_lane(l3, v128.load32_lane(l2, v128.load32_lane(l1, v128.load32_zero(l0, 32), 1, 32), 2, 32), 3, 32)
+    const l0 = looks + <usize>i32x4.extract_lane(cell, 0)
+    const l1 = looks + <usize>i32x4.extract_lane(cell, 1)
+    const l2 = looks + <usize>i32x4.extract_lane(cell, 2)
+    const l3 = looks + <usize>i32x4.extract_lane(cell, 3)
+    const size = ramped(
+      Words.scaleFloor,
+      Words.scale,
+      o,
+      lines(v128.load(l0), v128.load(l1), uA),
+      lines(v128.load(l2), v128.load(l3), uB)
+    )
+    const opacity = ramped(
+      Words.opacityFloor,
+      Words.opacity,
+      o,
+      lines(v128.load(l0, 16), v128.load(l1, 16), uA),
+      lines(v128.load(l2, 16), v128.load(l3, 16), uB)
+    )
+    const tints = v128.load32_lane(
+      l3,
+      v128.load32_lane(l2, v128.load32_lane(l1, v128.load32_zero(l0, 32), 1, 32), 2, 32),
+      3,
+      32
+    )
     // What the tables cannot say is not a number (ramps) or 0 (tints); known tints are opaque, so that their
     // highest bit is set.
     const sum = f32x4.add(size, opacity)
     const unknown = mask & ~i32x4.bitmask(v128.and(f32x4.eq(sum, sum), tints))
-    const next = drawQuads(o, p, back, ageA, ageB, size, v128.shuffle<f32>(tints, opacity, 0, 4, 1, 5), v128.shuffle<f32>(tints, opacity, 2, 6, 3, 7), out, mask)
+    const next = drawQuads(
+      o,
+      p,
+      back,
+      ageA,
+      ageB,
+      size,
+      v128.shuffle<f32>(tints, opacity, 0, 4, 1, 5),
+      v128.shuffle<f32>(tints, opacity, 2, 6, 3, 7),
+      out,
+      mask
+    )
     if (unknown !== 0) left = leave(left, i, <i32>((out - firstOut) / ROW), mask, unknown)
     out = next
   }
@@ -135,15 +183,38 @@ export function drawBetween(from: i32, to: i32): i32 {
 /** The instances of four, whose tints and opacities are there. Returns where the next ones go. */
 // @ts-ignore: decorator
 @inline
-function drawQuads(o: usize, p: usize, back: bool, ageA: v128, ageB: v128, size: v128, lookLow: v128, lookHigh: v128, out: usize, mask: i32): usize {
+function drawQuads(
+  o: usize,
+  p: usize,
+  back: bool,
+  ageA: v128,
+  ageB: v128,
+  size: v128,
+  lookLow: v128,
+  lookHigh: v128,
+  out: usize,
+  mask: i32
+): usize {
   const angles = address(Words.angle) + o, spins = address(Words.spin) + o
-  const turnA = turns(v128.load(angles), v128.load(spins), ageA), turnB = turns(v128.load(angles, 16), v128.load(spins, 16), ageB)
+  const turnA = turns(v128.load(angles), v128.load(spins), ageA)
+  const turnB = turns(v128.load(angles, 16), v128.load(spins, 16), ageB)
   const sumA = f64x2.add(turnA, both(Numbers.integers)), sumB = f64x2.add(turnB, both(Numbers.integers))
-  const d = narrow(f64x2.mul(f64x2.sub(turnA, f64x2.sub(sumA, both(Numbers.integers))), both(Numbers.perStep)), f64x2.mul(f64x2.sub(turnB, f64x2.sub(sumB, both(Numbers.integers))), both(Numbers.perStep)))
+  const d = narrow(
+    f64x2.mul(f64x2.sub(turnA, f64x2.sub(sumA, both(Numbers.integers))), both(Numbers.perStep)),
+    f64x2.mul(f64x2.sub(turnB, f64x2.sub(sumB, both(Numbers.integers))), both(Numbers.perStep))
+  )
   const entry = i32x4.shl(v128.and(wholes(sumA, sumB), v128.load32_splat(SMALL_AT + 8)), 3)
   const table = address(Words.turns)
-  const r0 = v128.load64_lane(table + <usize>i32x4.extract_lane(entry, 1), v128.load64_zero(table + <usize>i32x4.extract_lane(entry, 0)), 1)
-  const r1 = v128.load64_lane(table + <usize>i32x4.extract_lane(entry, 3), v128.load64_zero(table + <usize>i32x4.extract_lane(entry, 2)), 1)
+  const r0 = v128.load64_lane(
+    table + <usize>i32x4.extract_lane(entry, 1),
+    v128.load64_zero(table + <usize>i32x4.extract_lane(entry, 0)),
+    1
+  )
+  const r1 = v128.load64_lane(
+    table + <usize>i32x4.extract_lane(entry, 3),
+    v128.load64_zero(table + <usize>i32x4.extract_lane(entry, 2)),
+    1
+  )
   const c = v128.shuffle<f32>(r0, r1, 0, 2, 4, 6), s = v128.shuffle<f32>(r0, r1, 1, 3, 5, 7)
   const half = f32x4.mul(d, v128.load32_splat(SMALL_AT))
   const cos = f32x4.mul(f32x4.sub(c, f32x4.mul(d, f32x4.add(s, f32x4.mul(c, half)))), size)

@@ -27,7 +27,10 @@ function strengthAt(dx: v128, dy: v128, at: i32, mode: i32): v128 {
   const d = f64x2.sqrt(square)
   const one = both(Numbers.one), perReach = both(at + Central.PerReach)
   const k = f64x2.div(both(at + Central.Strength), f64x2.pmax(one, d))
-  if (mode === FADING) return v128.and(f64x2.mul(k, f64x2.sub(one, f64x2.mul(d, perReach))), f64x2.lt(d, both(at + Central.Reach)))
+  if (mode === FADING) return v128.and(
+    f64x2.mul(k, f64x2.sub(one, f64x2.mul(d, perReach))),
+    f64x2.lt(d, both(at + Central.Reach))
+  )
   return f64x2.div(k, f64x2.add(one, f64x2.mul(f64x2.mul(square, perReach), perReach)))
 }
 
@@ -45,7 +48,10 @@ function point(here: usize, next: usize, still: bool): v128 {
 function fieldAt(here: usize, next: usize, tx: v128, ty: v128, still: bool): v128 {
   const f00 = point(here, next, still), f01 = point(here + FIELD_ROW, next + FIELD_ROW, still)
   const top = f64x2.add(f00, f64x2.mul(f64x2.sub(point(here + 16, next + 16, still), f00), tx))
-  const bottom = f64x2.sub(f64x2.add(f01, f64x2.mul(f64x2.sub(point(here + FIELD_ROW + 16, next + FIELD_ROW + 16, still), f01), tx)), top)
+  const bottom = f64x2.sub(
+    f64x2.add(f01, f64x2.mul(f64x2.sub(point(here + FIELD_ROW + 16, next + FIELD_ROW + 16, still), f01), tx)),
+    top
+  )
   return f64x2.add(top, f64x2.mul(bottom, ty))
 }
 
@@ -57,7 +63,8 @@ function fieldAt(here: usize, next: usize, tx: v128, ty: v128, still: bool): v12
 @inline
 function cellsAt(x: v128, x2: v128, y: v128, y2: v128): v128 {
   const mask = v128.load32_splat(SMALL_AT + 16), integers = both(Numbers.integers)
-  const across = v128.and(wholes(f64x2.add(x, integers), f64x2.add(x2, integers)), mask), down = v128.and(wholes(f64x2.add(y, integers), f64x2.add(y2, integers)), mask)
+  const across = v128.and(wholes(f64x2.add(x, integers), f64x2.add(x2, integers)), mask)
+  const down = v128.and(wholes(f64x2.add(y, integers), f64x2.add(y2, integers)), mask)
   return i32x4.shl(i32x4.add(i32x4.add(i32x4.shl(down, 6), down), across), 4)
 }
 
@@ -65,7 +72,13 @@ function cellsAt(x: v128, x2: v128, y: v128, y2: v128): v128 {
 // @ts-ignore: decorator
 @inline
 function mapped(x: v128, y: v128, u: i32, v: i32, w: i32, shift: i32): v128 {
-  return f64x2.add(f64x2.mul(f64x2.add(f64x2.add(f64x2.mul(both(u), x), f64x2.mul(both(v), y)), both(w)), both(Numbers.scale)), both(shift))
+  return f64x2.add(
+    f64x2.mul(
+      f64x2.add(f64x2.add(f64x2.mul(both(u), x), f64x2.mul(both(v), y)), both(w)),
+      both(Numbers.scale)
+    ),
+    both(shift)
+  )
 }
 
 /**
@@ -74,8 +87,30 @@ function mapped(x: v128, y: v128, u: i32, v: i32, w: i32, shift: i32): v128 {
 // @ts-ignore: decorator
 @inline
 function stepPair(o: usize, second: bool, ramped: bool, r: v128, gx: v128, gy: v128, a: v128, b: v128, e: v128): void {
-  stepAxis(address(Words.x) + o, address(Words.lastX) + o, address(Words.vx) + o, second, r, ramped, a, e, f64x2.mul(gx, a), f64x2.mul(gx, b))
-  stepAxis(address(Words.y) + o, address(Words.lastY) + o, address(Words.vy) + o, second, r, ramped, a, e, f64x2.mul(gy, a), f64x2.mul(gy, b))
+  stepAxis(
+    address(Words.x) + o,
+    address(Words.lastX) + o,
+    address(Words.vx) + o,
+    second,
+    r,
+    ramped,
+    a,
+    e,
+    f64x2.mul(gx, a),
+    f64x2.mul(gx, b)
+  )
+  stepAxis(
+    address(Words.y) + o,
+    address(Words.lastY) + o,
+    address(Words.vy) + o,
+    second,
+    r,
+    ramped,
+    a,
+    e,
+    f64x2.mul(gy, a),
+    f64x2.mul(gy, b)
+  )
 }
 
 /**
@@ -128,8 +163,10 @@ function addCentral(o: usize, at: i32, forces: i32, around: bool, half: v128, ha
     cx2 = after(Words.homeX, o)
     cy2 = after(Words.homeY, o)
   }
-  const dx = f64x2.sub(f64x2.sub(cx, column(Words.x, o)), f64x2.mul(column(Words.vx, o), half)), dx2 = f64x2.sub(f64x2.sub(cx2, after(Words.x, o)), f64x2.mul(after(Words.vx, o), half2))
-  const dy = f64x2.sub(f64x2.sub(cy, column(Words.y, o)), f64x2.mul(column(Words.vy, o), half)), dy2 = f64x2.sub(f64x2.sub(cy2, after(Words.y, o)), f64x2.mul(after(Words.vy, o), half2))
+  const dx = f64x2.sub(f64x2.sub(cx, column(Words.x, o)), f64x2.mul(column(Words.vx, o), half))
+  const dx2 = f64x2.sub(f64x2.sub(cx2, after(Words.x, o)), f64x2.mul(after(Words.vx, o), half2))
+  const dy = f64x2.sub(f64x2.sub(cy, column(Words.y, o)), f64x2.mul(column(Words.vy, o), half))
+  const dy2 = f64x2.sub(f64x2.sub(cy2, after(Words.y, o)), f64x2.mul(after(Words.vy, o), half2))
   let k = strengthAt(dx, dy, at, forces & MODE), k2 = strengthAt(dx2, dy2, at, forces & MODE)
   if (!around) {
     gx = f64x2.add(gx, f64x2.mul(dx, k))
@@ -152,21 +189,64 @@ function addCentral(o: usize, at: i32, forces: i32, around: bool, half: v128, ha
 @inline
 function addChurn(o: usize, octaves: i32, half: v128, half2: v128, still: bool): void {
   const here = address(Words.field), next = address(Words.nextField)
-  const px = f64x2.add(column(Words.x, o), f64x2.mul(column(Words.vx, o), half)), py = f64x2.add(column(Words.y, o), f64x2.mul(column(Words.vy, o), half))
-  const px2 = f64x2.add(after(Words.x, o), f64x2.mul(after(Words.vx, o), half2)), py2 = f64x2.add(after(Words.y, o), f64x2.mul(after(Words.vy, o), half2))
-  let sx = mapped(px, py, Numbers.ma, Numbers.mc, Numbers.me, Numbers.shiftX), sy = mapped(px, py, Numbers.mb, Numbers.md, Numbers.mf, Numbers.shiftY)
-  let sx2 = mapped(px2, py2, Numbers.ma, Numbers.mc, Numbers.me, Numbers.shiftX), sy2 = mapped(px2, py2, Numbers.mb, Numbers.md, Numbers.mf, Numbers.shiftY)
+  const px = f64x2.add(column(Words.x, o), f64x2.mul(column(Words.vx, o), half))
+  const py = f64x2.add(column(Words.y, o), f64x2.mul(column(Words.vy, o), half))
+  const px2 = f64x2.add(after(Words.x, o), f64x2.mul(after(Words.vx, o), half2))
+  const py2 = f64x2.add(after(Words.y, o), f64x2.mul(after(Words.vy, o), half2))
+  let sx = mapped(px, py, Numbers.ma, Numbers.mc, Numbers.me, Numbers.shiftX)
+  let sy = mapped(px, py, Numbers.mb, Numbers.md, Numbers.mf, Numbers.shiftY)
+  let sx2 = mapped(px2, py2, Numbers.ma, Numbers.mc, Numbers.me, Numbers.shiftX)
+  let sy2 = mapped(px2, py2, Numbers.mb, Numbers.md, Numbers.mf, Numbers.shiftY)
   let fA = f64x2.splat(0), fB = fA, fC = fA, fD = fA
   let weight = both(Numbers.churnStrength)
   for (let octave = octaves; octave > 0; octave--) {
     const cx = f64x2.floor(sx), cy = f64x2.floor(sy), cx2 = f64x2.floor(sx2), cy2 = f64x2.floor(sy2)
     const tx = f64x2.sub(sx, cx), ty = f64x2.sub(sy, cy), tx2 = f64x2.sub(sx2, cx2), ty2 = f64x2.sub(sy2, cy2)
     const cells = cellsAt(cx, cx2, cy, cy2)
-    const A = <usize>i32x4.extract_lane(cells, 0), B = <usize>i32x4.extract_lane(cells, 1), C = <usize>i32x4.extract_lane(cells, 2), D = <usize>i32x4.extract_lane(cells, 3)
-    fA = f64x2.add(fA, f64x2.mul(weight, fieldAt(here + A, next + A, v128.shuffle<f64>(tx, tx, 0, 0), v128.shuffle<f64>(ty, ty, 0, 0), still)))
-    fB = f64x2.add(fB, f64x2.mul(weight, fieldAt(here + B, next + B, v128.shuffle<f64>(tx, tx, 1, 1), v128.shuffle<f64>(ty, ty, 1, 1), still)))
-    fC = f64x2.add(fC, f64x2.mul(weight, fieldAt(here + C, next + C, v128.shuffle<f64>(tx2, tx2, 0, 0), v128.shuffle<f64>(ty2, ty2, 0, 0), still)))
-    fD = f64x2.add(fD, f64x2.mul(weight, fieldAt(here + D, next + D, v128.shuffle<f64>(tx2, tx2, 1, 1), v128.shuffle<f64>(ty2, ty2, 1, 1), still)))
+    const A = <usize>i32x4.extract_lane(cells, 0)
+    const B = <usize>i32x4.extract_lane(cells, 1)
+    const C = <usize>i32x4.extract_lane(cells, 2)
+    const D = <usize>i32x4.extract_lane(cells, 3)
+    fA = f64x2.add(
+      fA,
+      f64x2.mul(
+        weight,
+        fieldAt(here + A, next + A, v128.shuffle<f64>(tx, tx, 0, 0), v128.shuffle<f64>(ty, ty, 0, 0), still)
+      )
+    )
+    fB = f64x2.add(
+      fB,
+      f64x2.mul(
+        weight,
+        fieldAt(here + B, next + B, v128.shuffle<f64>(tx, tx, 1, 1), v128.shuffle<f64>(ty, ty, 1, 1), still)
+      )
+    )
+    fC = f64x2.add(
+      fC,
+      f64x2.mul(
+        weight,
+        fieldAt(
+          here + C,
+          next + C,
+          v128.shuffle<f64>(tx2, tx2, 0, 0),
+          v128.shuffle<f64>(ty2, ty2, 0, 0),
+          still
+        )
+      )
+    )
+    fD = f64x2.add(
+      fD,
+      f64x2.mul(
+        weight,
+        fieldAt(
+          here + D,
+          next + D,
+          v128.shuffle<f64>(tx2, tx2, 1, 1),
+          v128.shuffle<f64>(ty2, ty2, 1, 1),
+          still
+        )
+      )
+    )
     sx = f64x2.add(sx, sx)
     sy = f64x2.add(sy, sy)
     sx2 = f64x2.add(sx2, sx2)
@@ -215,9 +295,11 @@ function stepOn(i: i32, to: i32, forces: i32, left: usize): usize {
     stepPair(o, true, false, gx2, gx2, gy2, a, b, e)
     return left
   }
-  const t = shareOf(address(Words.born) + o, address(Words.life) + o, false), t2 = shareOf(address(Words.born) + o, address(Words.life) + o, true)
+  const t = shareOf(address(Words.born) + o, address(Words.life) + o, false)
+  const t2 = shareOf(address(Words.born) + o, address(Words.life) + o, true)
   const entry = entries(t, t2)
-  const r = speeds(i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), t), r2 = speeds(i32x4.extract_lane(entry, 2), i32x4.extract_lane(entry, 3), t2)
+  const r = speeds(i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), t)
+  const r2 = speeds(i32x4.extract_lane(entry, 2), i32x4.extract_lane(entry, 3), t2)
   if (!known(f64x2.add(r, r2))) {
     const on = stepKnown(i, r, gx, gy, left)
     return i + 2 < to ? stepKnown(i + 2, r2, gx2, gy2, on) : on
@@ -251,7 +333,12 @@ function pushAll(from: i32, to: i32, forces: i32, still: bool): i32 {
 
 /** All over a tick. @param forces see the bits above */
 export function push(from: i32, to: i32, forces: i32): i32 {
-  return address(Words.field) === address(Words.nextField) ? pushAll(from, to, forces, true) : pushAll(from, to, forces, false)
+  return address(Words.field) === address(Words.nextField) ? pushAll(from, to, forces, true) : pushAll(
+    from,
+    to,
+    forces,
+    false
+  )
 }
 
 /**

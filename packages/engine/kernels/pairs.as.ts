@@ -9,7 +9,18 @@ import { Numbers, Words } from './layout.as'
  */
 // @ts-ignore: decorator
 @inline
-export function stepAxis(way: usize, last: usize, speed: usize, second: bool, r: v128, ramped: bool, a: v128, e: v128, gA: v128, gB: v128): void {
+export function stepAxis(
+  way: usize,
+  last: usize,
+  speed: usize,
+  second: bool,
+  r: v128,
+  ramped: bool,
+  a: v128,
+  e: v128,
+  gA: v128,
+  gB: v128
+): void {
   const u = second ? v128.load(speed, 16) : v128.load(speed)
   const p = second ? v128.load(way, 16) : v128.load(way)
   const forth = f64x2.mul(u, a)

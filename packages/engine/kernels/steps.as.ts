@@ -56,7 +56,18 @@ function stepPair(o: usize, r: v128, ramped: bool, gxA: v128, gyA: v128, gxB: v1
 /** Two pairs under the same acceleration. */
 // @ts-ignore: decorator
 @inline
-function stepFour(o: usize, r: v128, r2: v128, ramped: bool, a: v128, e: v128, gxA: v128, gyA: v128, gxB: v128, gyB: v128): void {
+function stepFour(
+  o: usize,
+  r: v128,
+  r2: v128,
+  ramped: bool,
+  a: v128,
+  e: v128,
+  gxA: v128,
+  gyA: v128,
+  gxB: v128,
+  gyB: v128
+): void {
   const x = address(Words.x) + o, lastX = address(Words.lastX) + o, vx = address(Words.vx) + o
   stepAxis(x, lastX, vx, false, r, ramped, a, e, gxA, gxB)
   stepAxis(x, lastX, vx, true, r2, ramped, a, e, gxA, gxB)
@@ -84,9 +95,11 @@ export function moveRamped(from: i32, to: i32): i32 {
   let i = from
   for (; i + 3 < to; i += 4) {
     const o = <usize>i << 3
-    const tA = shareOf(address(Words.born) + o, address(Words.life) + o, false), tB = shareOf(address(Words.born) + o, address(Words.life) + o, true)
+    const tA = shareOf(address(Words.born) + o, address(Words.life) + o, false)
+    const tB = shareOf(address(Words.born) + o, address(Words.life) + o, true)
     const entry = entries(tA, tB)
-    const r = speeds(i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), tA), r2 = speeds(i32x4.extract_lane(entry, 2), i32x4.extract_lane(entry, 3), tB)
+    const r = speeds(i32x4.extract_lane(entry, 0), i32x4.extract_lane(entry, 1), tA)
+    const r2 = speeds(i32x4.extract_lane(entry, 2), i32x4.extract_lane(entry, 3), tB)
     if (known(f64x2.add(r, r2))) stepFour(o, r, r2, true, a, e, gxA, gyA, gxB, gyB)
     else {
       left = stepKnown(i, r, left)

@@ -43,10 +43,10 @@ const NO_STAGES: Stages = { stages: {}, stageOrder: [] }
 const NO_SURFACES: readonly Surface[] = []
 
 /** Whether an effect has particles that surfaces mean something to. */
-export const touches = (effect: ResolvedEffect): boolean =>
+export const hasContact = (effect: ResolvedEffect): boolean =>
   effect.emitters.some(
     ({ type }) => type.contact !== 'none' || (type.forces.includes('avoid') && type.avoids === 'surfaces'),
-  ) || effect.parts.some((part) => part.choices.some((choice) => touches(choice.effect)))
+  ) || effect.parts.some((part) => part.choices.some((choice) => hasContact(choice.effect)))
 
 /** What an effect meets on the chosen stage. */
 export const surfacesOn = (
@@ -54,7 +54,7 @@ export const surfacesOn = (
   preview: Preview,
   { stages, stageOrder }: Stages,
 ): readonly Surface[] => {
-  const id = preview.stage === 'auto' ? (touches(effect) ? stageOrder[0] : undefined) : preview.stage
+  const id = preview.stage === 'auto' ? (hasContact(effect) ? stageOrder[0] : undefined) : preview.stage
   return (id !== undefined ? stages[id]?.surfaces : undefined) ?? NO_SURFACES
 }
 

@@ -8,7 +8,7 @@ import type { Pool } from '../state/index.ts'
 import { type CompiledRamp, drawTableOf } from '../appearance/index.ts'
 
 /** The speed ramp is read at the step's start. */
-const tellSpeed = (slab: Slab, ramp: CompiledRamp, start: number): void => {
+const writeSpeedParameters = (slab: Slab, ramp: CompiledRamp, start: number): void => {
   const { words, numbers } = slab
   words[WORDS.speeds] = slab.ramps.addressOf(drawTableOf(ramp))
   numbers[NUMBERS.time] = start
@@ -33,7 +33,7 @@ export const moveSteadilyByKernel = (
   numbers[NUMBERS.gxB] = gx * step[2]!
   numbers[NUMBERS.gyB] = gy * step[2]!
   if (ramp) {
-    tellSpeed(slab, ramp, start)
+    writeSpeedParameters(slab, ramp, start)
     return kernels.moveRamped(from, to)
   }
   kernels.moveFreely(from, to)
@@ -62,7 +62,7 @@ export const pushByKernel = (
   numbers[NUMBERS.gx] = gx
   numbers[NUMBERS.gy] = gy
   if (!ramp) return kernels.push(from, to, forces)
-  tellSpeed(slab, ramp, start)
+  writeSpeedParameters(slab, ramp, start)
   return kernels.push(from, to, forces | RAMPED)
 }
 

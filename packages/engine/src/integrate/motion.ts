@@ -107,7 +107,7 @@ export class Motion {
   stepNewborns(from: number, to: number, tick: number): void {
     const pool = this.#pool
     const { motion } = this.#program
-    const forces = pool.slab && (motion === null || this.#stepsAlone) ? this.#tellAll(pool.slab) : -1
+    const forces = pool.slab && (motion === null || this.#stepsAlone) ? this.#writeAllParameters(pool.slab) : -1
     if (forces < 0) {
       for (let i = from; i < to; i++) this.first(i, pool.born[i]!, tick)
       return
@@ -118,7 +118,7 @@ export class Motion {
   }
 
   /** Bits for the kernel that does all forces in one go; −1 when there are others. */
-  #tellAll(slab: Slab): number {
+  #writeAllParameters(slab: Slab): number {
     let forces = 0
     for (const pass of this.#passes) {
       const flags = pass.writeKernelParameters?.(this.#scope, slab) ?? 0
@@ -283,7 +283,7 @@ export class Motion {
   }
 
   /** The step that takes in all that passes have added. */
-  #takeIn(ramped: boolean): void {
+  #stepWithPasses(ramped: boolean): void {
     const scope = this.#scope
     if (this.#accelerates) accelerate(scope, ramped, scope.from, scope.to)
     else if (this.#program.motion!.ownWay && !this.#wavers) advance(scope, ramped)
@@ -306,7 +306,7 @@ export class Motion {
     else {
       if (forces === 0) scope.clear(this.#steady.gx, this.#steady.gy)
       else if (forces !== ADDED) this.#push(slab!, forces | KEPT, false)
-      this.#takeIn(ramped)
+      this.#stepWithPasses(ramped)
     }
     if (motion.limits) keepLimit(scope, this.#limit)
     this.#contact?.apply(scope)

@@ -74,7 +74,7 @@ const selectWithAppearance = (
 }
 
 /** Looks that come from ramps alone, on one frame. */
-const looksPlain = ({
+const isAppearancePlain = ({
   type,
   plainTint,
   oneFrame,
@@ -97,7 +97,7 @@ export const isPlain = ({ appearance, program, placedPlainly }: EmitterRun): boo
   const { space, order } = program.source
   const turnsPlainly = facing === 'fixed' && numbers.stretch === 0
   const standsPlainly = space === SPACE.released && placedPlainly && order === 'newest'
-  return !program.laned && turnsPlainly && standsPlainly && looksPlain(appearance)
+  return !program.laned && turnsPlainly && standsPlainly && isAppearancePlain(appearance)
 }
 
 /** Plain particles of some slots; returns how many are visible. */

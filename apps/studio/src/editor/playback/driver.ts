@@ -58,8 +58,8 @@ export class StageDriver {
   }
 
   /** Told when an effect cannot be simulated. */
-  set onRefusal(told: (message: string) => void) {
-    this.#session.onRefusal = told
+  set onRefusal(listener: (message: string) => void) {
+    this.#session.onRefusal = listener
   }
 
   /** When set, every edit is timed; for `npm run measure:edit`. */

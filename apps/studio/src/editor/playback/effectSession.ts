@@ -1,7 +1,7 @@
 /** The effect that is open: its simulation as the preview places it, kept through edits. */
 import { compile, createSimulation, type Shown, type Simulation, updateSimulation } from '@gliv/engine'
 import { type Frame, INSTANCE_WORDS, Refusal, type ResolvedEffect, WORD } from '@gliv/model'
-import { previewOptions, type Stages, touches } from '../../preview/previewOptions.ts'
+import { previewOptions, type Stages, hasContact } from '../../preview/previewOptions.ts'
 import { type Preview, STILL } from '../../state/stagePreview.ts'
 
 /** A sprite by itself at the effect's origin. */
@@ -35,7 +35,7 @@ const tapeKey = (effect: ResolvedEffect): string => {
     numbers.sustainFrom,
     numbers.sustainTo,
     emitters.some((e) => e.numbers.flowPerPx > 0 && !e.travel),
-    touches(effect),
+    hasContact(effect),
   ].join(' ')
 }
 

@@ -65,13 +65,13 @@ const MarkFrames = ({
 /** What a hit leaves on the surface: the frames that it draws from, and how it looks. */
 export const MarkRows = ({ path }: { path: EmitterPath }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const touches = useShown((kit) => (kit.types[path.type]?.contact ?? 'none') !== 'none', false)
+  const hasContact = useShown((kit) => (kit.types[path.type]?.contact ?? 'none') !== 'none', false)
   const mark = useShown((kit) => kit.types[path.type]?.mark ?? null, null)
   const colours = useShown<readonly string[]>(
     (kit) => kit.types[path.type]?.markColours ?? NO_COLOURS,
     NO_COLOURS,
   )
-  if (!touches) return null
+  if (!hasContact) return null
   const set: SetMark = (label, next) => edit(label, (kit) => void (kit.types[path.type]!.mark = next))
   const choose = (sheet: string, frame: number, name: string): void => {
     set(
