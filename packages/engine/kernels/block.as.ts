@@ -68,10 +68,10 @@ function uppers(a: v128, b: v128): v128 {
 export function entries(a: v128, b: v128): v128 {
   return v128.and(i32x4.shr_u(uppers(a, b), 5), v128.load32_splat(SMALL_AT + 4))
 }
-/** The same in a table of looks. */
+/** The same in a table of cells. */
 // @ts-ignore: decorator
 @inline
-export function lookEntries(a: v128, b: v128): v128 {
+export function appearanceEntries(a: v128, b: v128): v128 {
   return v128.and(i32x4.shr_u(uppers(a, b), 3), v128.load32_splat(SMALL_AT + 12))
 }
 

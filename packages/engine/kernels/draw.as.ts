@@ -1,5 +1,5 @@
 /** From particles to instances. */
-import { address, after, both, column, lines, lookEntries, wholes } from './block.as'
+import { address, after, both, column, lines, appearanceEntries, wholes } from './block.as'
 import { FRAME_AT, Numbers, SMALL_AT, Words } from './layout.as'
 
 /**
@@ -122,12 +122,12 @@ function draw(from: i32, to: i32, back: bool): i32 {
     if (i + 4 > to) mask &= (1 << (to - i)) - 1
     if (mask === 0) continue
     const uA = f64x2.div(ageA, lifeA), uB = f64x2.div(ageB, lifeB)
-    const cell = lookEntries(uA, uB)
-    const looks = address(Words.appearance)
-    const l0 = looks + <usize>i32x4.extract_lane(cell, 0)
-    const l1 = looks + <usize>i32x4.extract_lane(cell, 1)
-    const l2 = looks + <usize>i32x4.extract_lane(cell, 2)
-    const l3 = looks + <usize>i32x4.extract_lane(cell, 3)
+    const cell = appearanceEntries(uA, uB)
+    const cells = address(Words.appearance)
+    const l0 = cells + <usize>i32x4.extract_lane(cell, 0)
+    const l1 = cells + <usize>i32x4.extract_lane(cell, 1)
+    const l2 = cells + <usize>i32x4.extract_lane(cell, 2)
+    const l3 = cells + <usize>i32x4.extract_lane(cell, 3)
     const size = ramped(
       Words.scaleFloor,
       Words.scale,
@@ -190,8 +190,8 @@ function drawQuads(
   ageA: v128,
   ageB: v128,
   size: v128,
-  lookLow: v128,
-  lookHigh: v128,
+  appearanceLow: v128,
+  appearanceHigh: v128,
   out: usize,
   mask: i32
 ): usize {
@@ -241,20 +241,20 @@ function drawQuads(
   const front2 = v128.shuffle<f64>(placeHigh, axisHigh, 0, 2), front3 = v128.shuffle<f64>(placeHigh, axisHigh, 1, 3)
   const texel = v128.load(TEXEL)
   if (mask === 15) {
-    put(out, front0, restLow, texel, lookLow, 0)
-    put(out + ROW, front1, restLow, texel, lookLow, 1)
-    put(out + 2 * ROW, front2, restHigh, texel, lookHigh, 0)
-    put(out + 3 * ROW, front3, restHigh, texel, lookHigh, 1)
+    put(out, front0, restLow, texel, appearanceLow, 0)
+    put(out + ROW, front1, restLow, texel, appearanceLow, 1)
+    put(out + 2 * ROW, front2, restHigh, texel, appearanceHigh, 0)
+    put(out + 3 * ROW, front3, restHigh, texel, appearanceHigh, 1)
     return out + 4 * ROW
   }
   // One that is not visible is written over by the next.
-  put(out, front0, restLow, texel, lookLow, 0)
+  put(out, front0, restLow, texel, appearanceLow, 0)
   out += <usize>(mask & 1) * ROW
-  put(out, front1, restLow, texel, lookLow, 1)
+  put(out, front1, restLow, texel, appearanceLow, 1)
   out += <usize>((mask >> 1) & 1) * ROW
-  put(out, front2, restHigh, texel, lookHigh, 0)
+  put(out, front2, restHigh, texel, appearanceHigh, 0)
   out += <usize>((mask >> 2) & 1) * ROW
-  put(out, front3, restHigh, texel, lookHigh, 1)
+  put(out, front3, restHigh, texel, appearanceHigh, 1)
   return out + <usize>(mask >> 3) * ROW
 }
 

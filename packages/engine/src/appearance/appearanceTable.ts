@@ -1,11 +1,11 @@
 /** For drawing plain particles: all that a share of life decides about their looks, one cache line a cell. */
-import { LOOK_BYTES, TABLE_CELLS, floatsFor } from '../kernels/index.ts'
+import { APPEARANCE_BYTES, TABLE_CELLS, floatsFor } from '../kernels/index.ts'
 import type { Appearance } from './appearance.ts'
 import { type CompiledRamp, drawTableOf } from './ramp.ts'
 import { type CompiledTint, tintTableOf } from './tint.ts'
 
 /** Float64 in a cell: offset and slope of scale, then of opacity; behind them, as a word, the tint. */
-export const APPEARANCE_FLOATS = LOOK_BYTES / 8
+export const APPEARANCE_FLOATS = APPEARANCE_BYTES / 8
 export const APPEARANCE_TINT = 8
 
 /**

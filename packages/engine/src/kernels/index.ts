@@ -9,7 +9,7 @@ export {
   Drawn,
   Fills,
   indexOf,
-  LOOK_BYTES,
+  APPEARANCE_BYTES,
   Shapes,
   TABLE_CELLS,
 } from './layout.ts'

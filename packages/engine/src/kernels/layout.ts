@@ -181,7 +181,7 @@ export const SMALL_AT = 816
 export const TABLE_CELLS = 1024
 /** Bytes of a cell of a ramp, and of one of looks: a cache line. */
 export const CELL_BYTES = 16
-export const LOOK_BYTES = 64
+export const APPEARANCE_BYTES = 64
 /** Grid points of the field of churn along a side: a power of two. */
 export const CHURN_SIDE = 64
 

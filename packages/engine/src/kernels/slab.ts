@@ -14,7 +14,7 @@ import {
   CHURN_SIDE,
   FRAME_AT,
   indexOf,
-  LOOK_BYTES,
+  APPEARANCE_BYTES,
   Numbers,
   NUMBERS_AT,
   SMALL_AT,
@@ -58,11 +58,11 @@ export interface Kernels {
  */
 const RAMP_BYTES = (TABLE_CELLS + 4) * CELL_BYTES
 const RAMPS = 12
-const LOOKS_BYTES = (TABLE_CELLS + 1) * LOOK_BYTES
+const APPEARANCES_BYTES = (TABLE_CELLS + 1) * APPEARANCE_BYTES
 const LOOKS = 8
 const RAMPS_AT = 1024
 const LOOKS_AT = RAMPS_AT + RAMP_BYTES * RAMPS
-const TURNS_AT = LOOKS_AT + LOOKS_BYTES * LOOKS
+const TURNS_AT = LOOKS_AT + APPEARANCES_BYTES * LOOKS
 /** Particles that a kernel draws at a time. */
 export const CHUNK = 512
 const INSTANCE_BYTES = 48
@@ -143,12 +143,12 @@ export class Slab {
     new Int32Array(this.buffer, SMALL_AT + 4, 4).set([
       (2 * TABLE_CELLS - 1) * CELL_BYTES,
       TURN_MASK,
-      (2 * TABLE_CELLS - 1) * LOOK_BYTES,
+      (2 * TABLE_CELLS - 1) * APPEARANCE_BYTES,
       CHURN_SIDE - 1,
     ])
     this.words[WORDS.turns] = TURNS_AT
     this.ramps = new CopyShelf(this.buffer, RAMPS_AT, RAMP_BYTES, RAMPS)
-    this.appearance = new CopyShelf(this.buffer, LOOKS_AT, LOOKS_BYTES, LOOKS)
+    this.appearance = new CopyShelf(this.buffer, LOOKS_AT, APPEARANCES_BYTES, LOOKS)
     this.#free = [{ at: HEAP_AT, bytes: pages * PAGE - HEAP_AT }]
   }
 
