@@ -5,47 +5,92 @@ import { parseTyped } from './typed.ts'
 
 describe('numbers as people type them', () => {
   it.each([
-    ['12', 12, 12],
-    [' -4.5 ', -4.5, -4.5],
-    ['−4,5', -4.5, -4.5],
-    ['180-320', 180, 320],
-    ['320 – 180', 180, 320],
-    ['10 to 20', 10, 20],
-    ['-20--10', -20, -10],
-    ['16±4', 12, 20],
-    ['250 px/s', 250, 250],
-    ['1e3', 1000, 1000],
-  ])('%s is %d to %d', (text, from, to) => {
-    expect(parseTyped('speed', text)).toEqual({ from, to })
+    ['12', 12, 12, false],
+    [' -4.5 ', -4.5, -4.5, false],
+    ['−4,5', -4.5, -4.5, false],
+    ['+10', 10, 10, false],
+    ['250 px/s', 250, 250, false],
+    ['1e3', 1000, 1000, false],
+    ['180-320', 180, 320, true],
+    ['320 – 180', 180, 320, true],
+    ['10-4', 4, 10, true],
+    ['10 to 20', 10, 20, true],
+    ['-20--10', -20, -10, true],
+    ['-20 - 10', -20, 10, true],
+    ['16±4', 12, 20, true],
+    ['16 +- 4 px/s', 12, 20, true],
+    ['[10, 20]', 10, 20, true],
+    ['(10 20)', null, null, false],
+    ['{10..20}', 10, 20, true],
+    ['50-50', 50, 50, true],
+    ['50±0', 50, 50, true],
+    ['0 to 0', 0, 0, true],
+    ['10 px/s - 20 px/s', 10, 20, true],
+    ['10-20 px/s', 10, 20, true],
+    ['8*1.5', 12, 12, false],
+    ['10/4', 2.5, 2.5, false],
+    ['2+0.5', 2.5, 2.5, false],
+    ['2*3+4', 10, 10, false],
+  ])('%s is %d to %d', (text, from, to, ranged) => {
+    if (from === null) return expect(parseTyped('speed', text)).toMatch(/is no number|another unit/)
+    expect(parseTyped('speed', text)).toEqual({ from, to, ranged })
   })
 
-  it.each(['', 'fast', '12-', '1-2-3', '--4', '1..2', '<b>'])('%j is nothing', (text) => {
-    expect(parseTyped('speed', text)).toBeNull()
+  it.each(['', 'fast', '12-', '1-2-3', '--4', '<b>', '1/0', '*', '8*', '8*x', '%', '5 % 3', '12 fish'])(
+    '%j is refused in words',
+    (text) => {
+      expect(parseTyped('speed', text, { present: 40 })).toMatch(/^“.*”.*; /)
+    },
+  )
+
+  it.each([
+    ['*=1.5', 40, 60],
+    ['/= 2', 40, 20],
+    ['+=10', 40, 50],
+    ['-=10 px/s', 40, 30],
+    ['×=3', 40, 120],
+    ['*=80%', 40, 32],
+  ])('%s changes %d to %d', (text, present, value) => {
+    expect(parseTyped('speed', text, { present })).toEqual({ from: value, to: value, ranged: false })
   })
 
   it.each([
-    ['8*1.5', 0, 12],
-    ['10/4', 0, 2.5],
-    ['2+0.5', 0, 2.5],
-    ['2*3+4', 0, 10],
-    ['*1.5', 40, 60],
-    ['/2', 40, 20],
-    ['+10', 40, 50],
-    ['× 3', 40, 120],
-    ['80%', 40, 32],
-    ['150 %', 40, 60],
-    ['-5', 40, -5],
-  ])('%s with %d there is %d', (text, present, value) => {
-    expect(parseTyped('speed', text, present)).toEqual({ from: value, to: value })
+    ['*1.5', /type \*=1.5/],
+    ['/2', /type \/=2/],
+    ['/=0', /has no result/],
+    ['*=', /lacks a number/],
+    ['80%', /another unit; this is in px\/s/],
+  ])('%s says what to type instead', (text, says) => {
+    expect(parseTyped('speed', text, { present: 40 })).toMatch(says)
   })
 
-  it.each(['1/0', '*', '8*', '8*x', '%', '5 % 3'])('%j is no calculation', (text) => {
-    expect(parseTyped('speed', text, 40)).toBeNull()
+  it.each([
+    ['life', '500ms', 0.5],
+    ['life', '2s', 2],
+    ['life', '1 min', 60],
+    ['heading', 'up', -90],
+    ['heading', 'Left', 180],
+    ['heading', '45 deg', 45],
+    ['spin', '2 turns/s', 720],
+    ['opacity', '0.5', 0.5],
+    ['opacity', '50 %', 0.5],
+    ['opacity', '0.5 %', 0.005],
+    ['opacity', '50', 0.5],
+    ['opacity', '1', 0.01],
+    ['scale', '150 %', 1.5],
+    ['scale', '64 px', 4],
+    ['scale', '1.5×', 1.5],
+  ] as const)('%s takes %s as %d', (id, text, value) => {
+    expect(parseTyped(id, text, { side: 16 })).toEqual({ from: value, to: value, ranged: false })
   })
 
-  it('calculations with shares count in percent', () => {
-    expect(parseTyped('opacity', '*2', 0.25)).toEqual({ from: 0.5, to: 0.5 })
-    expect(parseTyped('opacity', '80%', 0.25)).toEqual({ from: 0.8, to: 0.8 })
+  it('a size in px is never a factor, and other units say which one is meant', () => {
+    expect(parseTyped('scale', '132 px')).toMatch(/needs a picture/)
+    expect(parseTyped('scale', '32-64 px', { side: 16 })).toEqual({ from: 2, to: 4, ranged: true })
+    expect(parseTyped('life', '20 px')).toMatch(/this is in s/)
+    expect(parseTyped('burstCount', '20 px')).toMatch(/plain number/)
+    expect(parseTyped('opacity', '*=2', { present: 0.25 })).toEqual({ from: 0.5, to: 0.5, ranged: false })
+    expect(parseTyped('opacity', '+=10', { present: 0.25 })).toEqual({ from: 0.35, to: 0.35, ranged: false })
   })
 
   it.each(Object.keys(PROPERTIES) as PropertyId[])('%s lies on its slider where it is read off it', (id) => {
@@ -64,7 +109,12 @@ describe('numbers as people type them', () => {
 
   it('percent is shown for shares and read back', () => {
     expect(formatWithUnit('opacity', 0.45)).toBe('45 %')
-    expect(parseTyped('opacity', '45 %')).toEqual({ from: 0.45, to: 0.45 })
+    expect(parseTyped('opacity', '45 %')).toEqual({ from: 0.45, to: 0.45, ranged: false })
+  })
+
+  it('half a percent is not shown as one', () => {
+    expect(formatWithUnit('opacity', 0.005)).toBe('0.5 %')
+    expect(formatWithUnit('opacity', 0)).toBe('0 %')
   })
 
   it('minus is a minus', () => {

@@ -25,6 +25,7 @@ import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 import { noteTouched } from '../../state/touched.ts'
 import { resetValue, setValue } from '../../document/values.ts'
 import { clampHard, formatNumber, stepOf, tidy, unitText } from '../../document/format.ts'
+import { pictureSide } from '../../document/pictureSide.ts'
 import { parseTyped } from '../../document/typed.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { dwellOn, quietly } from '../../shared/hooks/dwell.ts'
@@ -57,15 +58,16 @@ const commitTyped = (
   text: string,
   present: number,
 ): string | null => {
-  const typed = parseTyped(id, text, present)
-  if (!typed) return `“${text}” is no number; type digits like 12, 12-20, 16±4, 8*1.5 or 80%`
+  const { kit } = useDocument.getState()
+  const typed = parseTyped(id, text, { present, side: kit && pictureSide(kit, target, id) })
+  if (typeof typed === 'string') return typed
   const isRange = property(id).kind === 'range'
   if (typed.from !== typed.to && !isRange) return 'This takes one number; type digits like 12'
   const refusal =
     refuseNumber(id, typed.from) ?? refuseNumber(id, typed.to) ?? refuseBeside(target, id, typed.from)
   if (refusal) return refusal
-  if (typed.from === typed.to) setRangeEnd(target, id, part, typed.from, edit)
-  else setValue(target, id, typed)
+  if (typed.ranged && isRange) setValue(target, id, { from: typed.from, to: typed.to })
+  else setRangeEnd(target, id, part, typed.from, edit)
   noteTouched(id)
   return null
 }
@@ -85,14 +87,23 @@ const useFocusAtOnce = (field: React.RefObject<HTMLInputElement | null>): void =
     field.current?.select()
   }, [field])
 
+/** What is typed into one end of a range changes that end; said while it is typed. */
+const END_HINTS = {
+  value: null,
+  both: null,
+  from: 'the lower end; 5-5 sets both',
+  to: 'the upper end; 5-5 sets both',
+} as const satisfies Record<RangeEnd, string | null>
+
 interface TypingProps {
   readonly start: string
   readonly label: string
+  readonly hint: string | null
   readonly onDone: (text: string | null, byKey: boolean) => string | null
   readonly onReset: () => void
 }
 
-const Typing = ({ start, label, onDone, onReset }: TypingProps) => {
+const Typing = ({ start, label, hint, onDone, onReset }: TypingProps) => {
   // A second click right after the first is a double-click on the number, which resets it.
   const openedAt = useRef(performance.now())
   /** Null until something is typed: the field then follows the document. */
@@ -145,6 +156,7 @@ const Typing = ({ start, label, onDone, onReset }: TypingProps) => {
         onKeyDown={onKeyDown}
         onBlur={leave}
       />
+      {hint && !message && <small className="typing-hint">{hint}</small>}
       {message && <FieldMessage anchor={field.current}>{message}</FieldMessage>}
     </span>
   )
@@ -219,6 +231,7 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
       <Typing
         start={formatNumber(id, value)}
         label={label}
+        hint={END_HINTS[part]}
         onDone={(text, byKey) => {
           const refusal = text === null ? null : commitTyped(target, id, part, text, value)
           if (!refusal) {

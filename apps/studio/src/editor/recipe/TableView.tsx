@@ -35,7 +35,7 @@ const TypeInto = ({
         className="number-input"
         style={{ width: 150 }}
         aria-label="Type into the marked cells"
-        placeholder={cells.length === 0 ? 'mark cells first' : `into ${cells.length} cells: 12, *1.5…`}
+        placeholder={cells.length === 0 ? 'mark cells first' : `into ${cells.length} cells: 12, *=1.5…`}
         disabled={cells.length === 0}
         value={text}
         onChange={(event) => {

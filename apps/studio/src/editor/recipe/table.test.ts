@@ -34,7 +34,7 @@ describe('the table', () => {
     const cells = columnsOf(kit, 'cargo-blast').map((path) => ({ path, id: 'life' as const }))
     const lives = () => cells.map(({ path }) => ({ ...kit.types[path.type]!.numbers.life }))
     const before = lives()
-    expect(typeInto(kit, cells, '*2')).toBeNull()
+    expect(typeInto(kit, cells, '*=2')).toBeNull()
     lives().forEach((life, i) => {
       expect(life.from).toBeCloseTo(before[i]!.from * 2, 9)
       expect(life.to).toBeCloseTo(before[i]!.to * 2, 9)

@@ -5,7 +5,8 @@
 import { type Kit, refuseNumber, refuseWithin } from '@gliv/document'
 import { type Range, property, type PropertyId } from '@gliv/model'
 import { carrierOf, readEnd, readValue, writeValue } from '../../document/propertyAddress.ts'
-import { parseTyped } from '../../document/typed.ts'
+import { pictureSide } from '../../document/pictureSide.ts'
+import { parseTyped, type Typed } from '../../document/typed.ts'
 import { forceEditor } from './forces.ts'
 import { GROUPS } from './groups.tsx'
 import type { Row } from './row.ts'
@@ -43,11 +44,18 @@ export const tableRows = (kit: Kit, columns: readonly EmitterPath[]): TableRow[]
 export const cellKey = (emitter: string, id: PropertyId): string => `${emitter} ${id}`
 
 /** What a typed text makes of a value, or why it is none. */
-const typedFor = (id: PropertyId, text: string, value: number | Range): Range | string => {
+const typedFor = (
+  id: PropertyId,
+  text: string,
+  value: number | Range,
+  side: number | null,
+): Range | string => {
   const parts = typeof value === 'number' ? (['from'] as const) : (['from', 'to'] as const)
-  const typed = parts.map((part) => parseTyped(id, text, readEnd(value, part)))
-  const [first, last] = [typed[0], typed.at(-1)]
-  if (!first || !last) return `“${text}” is no number; type digits like 12, 12-20, 16±4, *1.5 or 80%`
+  const [first, last] = [parts[0], parts.at(-1)!].map((part) =>
+    parseTyped(id, text, { present: readEnd(value, part), side }),
+  ) as [Typed | string, Typed | string]
+  if (typeof first === 'string') return first
+  if (typeof last === 'string') return last
   if (typeof value === 'number' && first.from !== first.to)
     return 'One of the cells takes one number only; type digits like 12'
   const whole = (v: number): number => (property(id).whole ? Math.round(v) : v)
@@ -61,9 +69,8 @@ const ordered = (range: Range, { from, to }: Range): Range => ({
 })
 
 /**
- * Types one text into many cells: each takes it in its own unit and by what stands there, so that `*1.5` or
- * `80%` changes all in
- * proportion. All or none: the first refusal is given back in words and nothing is changed.
+ * Types one text into many cells: each takes it in its own unit and by what stands there, so that `*=1.5`
+ * changes all in proportion. All or none: the first refusal is given back in words and nothing is changed.
  */
 export const typeInto = (
   kit: Kit,
@@ -75,7 +82,7 @@ export const typeInto = (
     const target = addressOf(path, id)
     const value = readValue(kit, target, id)
     if (value === undefined) continue
-    const typed = typedFor(id, text, value)
+    const typed = typedFor(id, text, value, pictureSide(kit, target, id))
     if (typeof typed === 'string') return typed
     const carrier = carrierOf(kit, target)
     const refusal =
