@@ -292,7 +292,7 @@ test('the table: one text into a whole row, in proportion; what is wrong is said
   await field.press('Enter')
   await expect(page.getByText('“quick” is no number')).toBeVisible()
   expect(await textOf(page)).toBe(before)
-  await field.fill('*0.5')
+  await field.fill('*=0.5')
   await field.press('Enter')
   await page.getByRole('button', { name: 'Close the table' }).click()
   await expect(studio.number('speed', 'to')).toHaveText('280')

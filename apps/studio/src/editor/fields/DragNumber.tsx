@@ -1,7 +1,7 @@
 import { refuseNumber, refuseWithin } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
 import { useDrag } from '@use-gesture/react'
-import { type KeyboardEvent, memo, useLayoutEffect, useRef, useState } from 'react'
+import { type KeyboardEvent, memo, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { stepFactor } from '../../shared/keys/step.ts'
 import { useEscape } from '../../shared/keys/escape.ts'
 import {
@@ -29,7 +29,7 @@ import { pictureSide } from '../../document/pictureSide.ts'
 import { parseTyped } from '../../document/typed.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { dwellOn, quietly } from '../../shared/hooks/dwell.ts'
-import { FieldMessage } from '../../shared/controls/FieldMessage.tsx'
+import { FieldHint, FieldMessage } from '../../shared/controls/FieldMessage.tsx'
 import { numberMenuOn } from './numberMenuStore.ts'
 import './DragNumber.css'
 
@@ -112,6 +112,9 @@ const Typing = ({ start, label, hint, onDone, onReset }: TypingProps) => {
   const [message, setMessage] = useState<string | null>(null)
   const field = useRef<HTMLInputElement>(null)
   const closed = useRef(false)
+  /** Known after the first layout, so that the hint has something to stand by. */
+  const [element, setElement] = useState<HTMLElement | null>(null)
+  useEffect(() => setElement(field.current), [])
   useFocusAtOnce(field)
   const finish = (value: string | null, byKey = false): void => {
     if (closed.current) return
@@ -156,7 +159,7 @@ const Typing = ({ start, label, hint, onDone, onReset }: TypingProps) => {
         onKeyDown={onKeyDown}
         onBlur={leave}
       />
-      {hint && !message && <small className="typing-hint">{hint}</small>}
+      {hint && !message && <FieldHint anchor={element}>{hint}</FieldHint>}
       {message && <FieldMessage anchor={field.current}>{message}</FieldMessage>}
     </span>
   )
