@@ -64,6 +64,8 @@ const SIZES: Readonly<Partial<Record<PropertyId, number>>> = {
   stretch: -1,
   grid: 0,
 }
+/** What stretches at half the speed has to do so twice as strongly to look the same. */
+const TIMES: Readonly<Partial<Record<PropertyId, number>>> = { stretch: 1 }
 const COUNTS: Readonly<Partial<Record<PropertyId, number>>> = {
   flow: 1,
   flowPerPx: 1,
@@ -86,7 +88,7 @@ const WEIGHTS: Readonly<Partial<Record<PropertyId, number>>> = {
 /** Power of a lever's factor in a number: 1 grows with it, −1 falls, 0 stays. */
 export const leverPower = (lever: Lever, id: PropertyId): number => {
   const { unit } = property(id)
-  if (lever === 'longer') return TIME_POWERS[unit]
+  if (lever === 'longer') return TIMES[id] ?? TIME_POWERS[unit]
   if (lever === 'bigger') return SIZES[id] ?? LENGTH_POWERS[unit]
   return (lever === 'denser' ? COUNTS : WEIGHTS)[id] ?? 0
 }

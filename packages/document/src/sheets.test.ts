@@ -116,6 +116,20 @@ describe('frames that change', () => {
     expect(checkKit(kit)).toEqual([])
   })
 
+  it('a clip goes on without frames that are gone, and keeps one where all are', () => {
+    const { kit, sheet } = open()
+    sheet.frames = Array.from({ length: 8 }, (_, i) => frame(`f${i}`, i, 1))
+    const steps = sheet.frames.map((_, i) => ({ frame: i, hold: 1 }))
+    sheet.clips = [
+      { id: 'all', name: 'All', fps: 12, play: 'loop', steps },
+      { id: 'late', name: 'Late', fps: 12, play: 'loop', steps: steps.slice(5) },
+    ]
+    const became = [0, 1, 2, 3, -1, -1, -1, -1]
+    setFrames(kit, 'sheet', sheet.frames.slice(0, 4), became)
+    expect(sheet.clips.map((clip) => clip.steps.map((step) => step.frame))).toEqual([[0, 1, 2, 3], [3]])
+    expect(checkKit(kit)).toEqual([])
+  })
+
   it('cut anew: what covers an old frame keeps its name and its pivot by share', () => {
     const old = [frame('left', 0), { ...frame('right', 8), pivotX: 8, pivotY: 0 }]
     const { frames, became } = recut({ name: 'S', frames: old }, [

@@ -131,6 +131,12 @@ const eachUse = (kit: Kit, sheetId: string, change: (frame: number) => number): 
     for (const step of clip.steps) step.frame = change(step.frame)
 }
 
+/** A clip goes on without the frames that are gone; one that has lost all keeps its first step. */
+const stepsThatStay = (steps: readonly ClipStep[], became: readonly number[]): ClipStep[] => {
+  const kept = steps.filter(({ frame }) => (became[frame] ?? -1) >= 0)
+  return kept.length > 0 ? kept : steps.slice(0, 1)
+}
+
 /**
  * Gives a sheet other frames. `became[i]` is where old frame i is now. Types, marks, masks and clips follow;
  * what pointed
@@ -149,6 +155,7 @@ export const setFrames = (
       for (const at of [from - away, from + away]) if (at >= 0 && (became[at] ?? -1) >= 0) return became[at]!
     return Math.min(from, frames.length - 1)
   }
+  for (const clip of sheet.clips) clip.steps = stepsThatStay(clip.steps, became)
   eachUse(kit, sheetId, (from) => Math.min(frames.length - 1, nearest(from)))
   sheet.frames = frames.map((frame) => ({ ...frame }))
   return gone

@@ -18,7 +18,7 @@ import {
 } from '../document/rampMaths.ts'
 import { directionWord } from '../document/texts/kinds.ts'
 import { boundsOf, cameraFor, zoomAround } from '../preview/fit.ts'
-import { EMPTY_FORM, readForm } from '../ship/bakeForm.ts'
+import { EMPTY_FORM, inFormWords, readForm } from '../ship/bakeForm.ts'
 import { nearerKnob } from './fields/RowSlider.tsx'
 import { estimateAlive, solveAlive } from './recipe/estimate.ts'
 import { findForces, forcesSentence } from './recipe/forces.ts'
@@ -94,6 +94,10 @@ describe('forces in the recipe', () => {
     expect(findForces(FORCE_KINDS, 'turbulence')).toEqual(['churn'])
     expect(findForces(FORCE_KINDS, 'ORBIT')).toEqual(['swirl'])
     expect(findForces(['gravity', 'drag'], '')).toEqual(['gravity', 'drag'])
+    // The name counts before other words, and those before the help.
+    expect(findForces(FORCE_KINDS, 'pull')[0]).toBe('pull')
+    expect(findForces(FORCE_KINDS, 'slow')[0]).toBe('brake')
+    expect(findForces(FORCE_KINDS, 'wind')[0]).toBe('wind')
     expect(findForces(FORCE_KINDS, 'nothing like it')).toEqual([])
   })
 
@@ -295,6 +299,13 @@ describe('framing', () => {
 })
 
 describe('shipping', () => {
+  it('refusals of the bake speak of the form, not of the command line', () => {
+    expect(inFormWords('--size: the sheet is too large; change it with --columns')).toBe(
+      '“Frame size”: the sheet is too large; change it with “Columns”',
+    )
+    expect(inFormWords('tape: --x is kept')).toBe('tape: --x is kept')
+  })
+
   it('the bake form reads what was typed, or refuses it in words', () => {
     expect(
       readForm({ ...EMPTY_FORM, size: '64 x 48', origin: '32, 40', fps: '12,5', sampling: 'nearest' })

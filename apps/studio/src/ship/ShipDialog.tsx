@@ -17,7 +17,7 @@ import { useSession } from '../state/session.ts'
 import { surfacesOn } from '../preview/previewOptions.ts'
 import { Cancelled } from '../shared/workerJob.ts'
 import { type BakeJob, startBake } from './bakeJob.ts'
-import { type BakeForm, EMPTY_FORM, readForm } from './bakeForm.ts'
+import { type BakeForm, EMPTY_FORM, inFormWords, readForm } from './bakeForm.ts'
 import { download } from '../shared/download.ts'
 import { EXPORTERS } from '@gliv/export'
 import { runExport } from './ExportMenu.tsx'
@@ -77,7 +77,7 @@ const useBake = (effectId: string, name: string) => {
       setBaked(await job.current.result)
     } catch (error) {
       if (error instanceof Cancelled) setFailure('Baking was cancelled')
-      else setFailure(error instanceof Error ? error.message : String(error))
+      else setFailure(inFormWords(error instanceof Error ? error.message : String(error)))
     }
     setProgress(null)
   }

@@ -60,3 +60,20 @@ export const readForm = (form: BakeForm): Read => {
   if (form.sampling !== 'own') options.sampling = form.sampling
   return { refusal: null, options }
 }
+
+/** What the fields of the form are called, by the option of the command line that they stand for. */
+const FIELD_WORDS = {
+  '--size': 'Frame size',
+  '--origin': 'Origin in the frame',
+  '--fps': 'Frames per second',
+  '--from': 'From',
+  '--to': 'To',
+  '--columns': 'Columns',
+} as const
+
+/** A refusal of the bake in the words of the form instead of those of the command line. */
+export const inFormWords = (message: string): string =>
+  message.replace(/--[a-z]+/g, (option) => {
+    const words = (FIELD_WORDS as Readonly<Record<string, string>>)[option]
+    return words === undefined ? option : `“${words}”`
+  })

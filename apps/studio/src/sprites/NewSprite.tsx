@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button'
 import Popover from '@mui/material/Popover'
+import { freeName } from '@gliv/document'
 import { createImage } from '@gliv/pixels'
 import { useState } from 'react'
 import { useDocument } from '../state/document.ts'
@@ -29,10 +30,15 @@ export const NewSprite = ({ anchor, onClose }: { anchor: HTMLElement | null; onC
   const kitId = useDocument((s) => s.kit?.id)
   const open = async (w: number, h: number): Promise<void> => {
     onClose()
+    const sheets = Object.values(useDocument.getState().kit?.sheets ?? {})
+    const name = freeName(
+      'Sprite',
+      sheets.map((sheet) => sheet.name),
+    )
     const id = await addPacked(
       'New sprite',
-      'Sprite',
-      [centred('sprite', createImage(w, h))],
+      name,
+      [centred(name.toLowerCase(), createImage(w, h))],
       'nearest',
       { padding: 1, extrude: 0, powerOfTwo: false },
       {},

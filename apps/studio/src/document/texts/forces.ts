@@ -35,7 +35,7 @@ export const FORCE_TEXTS = {
   thrust: {
     label: 'Thrust',
     help: 'Drives particles on along their way, or back.',
-    also: 'accelerate rocket speed up slow',
+    also: 'accelerate rocket speed up',
   },
   brake: { label: 'Brake', help: 'Slows particles evenly until they rest.', also: 'stop slow down friction' },
   drag: {

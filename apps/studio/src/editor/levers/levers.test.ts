@@ -75,6 +75,14 @@ describe('levers', () => {
     expect(end(pulled('longer', 0.5, 'signal-flare').kit)).toBeCloseTo(end(fresh()) / 2, 6)
   })
 
+  it('longer keeps sprites as long as they were: half the speed stretches twice as strongly', () => {
+    const kit = fresh()
+    const emitter = Object.values(kit.effects['signal-flare']!.emitters).find((e) => e.type === 'star')!
+    kit.types['star']!.numbers.stretch = 0.3
+    pullLever(kit, 'signal-flare', 'longer', 2, makeId)
+    expect(kit.types[emitter.type]!.numbers.stretch).toBeCloseTo(0.6, 12)
+  })
+
   it('and back again is where it began, but for types that were shared with other effects', () => {
     const { kit } = pulled('bigger', 2)
     pullLever(kit, 'pier-dust', 'bigger', 0.5, makeId)

@@ -5,8 +5,8 @@ import IconButton from '@mui/material/IconButton'
 import { useState } from 'react'
 import { ColourList } from '../../document/ColourList.tsx'
 import { FrameCell, FrameMenu } from '../../preview/FrameMenu.tsx'
-import { edit } from '../../state/document.ts'
-import { useShown } from '../playback/shownEffect.ts'
+import { edit, useDocument } from '../../state/document.ts'
+import { useShown, useShownData } from '../playback/shownEffect.ts'
 import { AnyRow } from './AnyRow.tsx'
 import type { EmitterPath } from './emitterPath.ts'
 import { MARK_NUMBERS } from './numbers.ts'
@@ -15,7 +15,7 @@ import './common.css'
 
 const ROWS: readonly Row[] = [...MARK_NUMBERS.slice(0, 4), '@markBlend', ...MARK_NUMBERS.slice(4)]
 
-const NO_COLOURS: readonly string[] = []
+const NOTHING: readonly string[] = []
 
 interface Mark {
   readonly sheet: string
@@ -32,54 +32,61 @@ const MarkFrames = ({
   mark: Mark
   set: SetMark
   onAdd: (anchor: HTMLElement) => void
-}) => (
-  <span className="picture-frames">
-    {mark.frames.map((frame) => (
-      <button
-        key={frame}
-        type="button"
-        className="clip-frame"
-        disabled={mark.frames.length === 1}
-        title={mark.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
-        aria-label={`Frame ${frame} of the mark`}
-        onClick={() =>
-          set('Take a frame of the mark out', {
-            ...mark,
-            frames: mark.frames.filter((f) => f !== frame),
-          })
-        }
+}) => {
+  const names = useShownData<readonly string[]>(
+    (kit) => kit.sheets[mark.sheet]?.frames.map((frame) => frame.name) ?? NOTHING,
+    NOTHING,
+  )
+  return (
+    <span className="picture-frames">
+      {mark.frames.map((frame) => (
+        <button
+          key={frame}
+          type="button"
+          className="clip-frame"
+          disabled={mark.frames.length === 1}
+          title={mark.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
+          aria-label={`${names[frame] ?? 'Frame'} of the mark`}
+          onClick={() =>
+            set('Take a frame of the mark out', {
+              ...mark,
+              frames: mark.frames.filter((f) => f !== frame),
+            })
+          }
+        >
+          <FrameCell sheetId={mark.sheet} frame={frame} size={26} />
+        </button>
+      ))}
+      <IconButton
+        aria-label="Add a frame to the mark"
+        title="One of the frames is drawn for each mark"
+        onClick={(event) => onAdd(event.currentTarget)}
       >
-        <FrameCell sheetId={mark.sheet} frame={frame} size={26} />
-      </button>
-    ))}
-    <IconButton
-      aria-label="Add a frame to the mark"
-      title="One of the frames is drawn for each mark"
-      onClick={(event) => onAdd(event.currentTarget)}
-    >
-      <Add fontSize="inherit" />
-    </IconButton>
-  </span>
-)
+        <Add fontSize="inherit" />
+      </IconButton>
+    </span>
+  )
+}
+
+/** All frames of a mark come from one sheet, so that one of another takes their place. */
+const sayOtherSheet = (before: number, name: string): void =>
+  useDocument.setState({
+    notice: `Marks are drawn from one sheet: “${name}” takes the place of ${before === 1 ? 'the frame' : `the ${before} frames`} before. Undo brings ${before === 1 ? 'it' : 'them'} back.`,
+  })
 
 /** What a hit leaves on the surface: the frames that it draws from, and how it looks. */
 export const MarkRows = ({ path }: { path: EmitterPath }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const hasContact = useShown((kit) => (kit.types[path.type]?.contact ?? 'none') !== 'none', false)
   const mark = useShown((kit) => kit.types[path.type]?.mark ?? null, null)
-  const colours = useShown<readonly string[]>(
-    (kit) => kit.types[path.type]?.markColours ?? NO_COLOURS,
-    NO_COLOURS,
-  )
+  const colours = useShown<readonly string[]>((kit) => kit.types[path.type]?.markColours ?? NOTHING, NOTHING)
   if (!hasContact) return null
   const set: SetMark = (label, next) => edit(label, (kit) => void (kit.types[path.type]!.mark = next))
   const choose = (sheet: string, frame: number, name: string): void => {
-    set(
-      `Mark: ${name}`,
-      mark && mark.sheet === sheet && !mark.frames.includes(frame)
-        ? { sheet, frames: [...mark.frames, frame] }
-        : { sheet, frames: [frame] },
-    )
+    const same = mark?.sheet === sheet
+    if (!same || !mark.frames.includes(frame))
+      set(`Mark: ${name}`, { sheet, frames: same ? [...mark.frames, frame] : [frame] })
+    if (mark && !same) sayOtherSheet(mark.frames.length, name)
     setAnchor(null)
   }
   return (

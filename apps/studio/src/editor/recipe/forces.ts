@@ -245,14 +245,19 @@ export const FORCE_EDITORS = {
 
 export const forceEditor = (force: ForceKind): ForceEditor => FORCE_EDITORS[force]
 
-/** Those whose name, help or other words hold every word of a search. */
+/** Those whose name, other words or help hold every word of a search, in this order of weight. */
 export const findForces = (forces: readonly ForceKind[], search: string): ForceKind[] => {
   const wanted = search.toLowerCase().split(/\s+/).filter(Boolean)
-  return forces.filter((force) => {
+  const rank = (force: ForceKind): number => {
     const { label, help, also } = FORCE_TEXTS[force]
-    const text = `${label} ${help} ${also}`.toLowerCase()
-    return wanted.every((word) => text.includes(word))
-  })
+    const texts = [label, `${label} ${also}`, `${label} ${also} ${help}`].map((text) => text.toLowerCase())
+    return texts.findIndex((text) => wanted.every((word) => text.includes(word)))
+  }
+  return forces
+    .map((force) => ({ force, rank: rank(force) }))
+    .filter((found) => found.rank >= 0)
+    .sort((a, b) => a.rank - b.rank)
+    .map(({ force }) => force)
 }
 
 export const forcesSentence = (type: ParticleType): Token[] =>

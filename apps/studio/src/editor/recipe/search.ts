@@ -21,12 +21,13 @@ export interface Found {
 }
 
 interface Entry extends Found {
-  readonly text: string
+  /** What a search looks at, by weight: the label, other words for it, the help sentence. */
+  readonly texts: readonly [label: string, words: string, help: string]
 }
 
 const entryOf = (found: Found, words: string): Entry => ({
   ...found,
-  text: `${found.label} ${found.help} ${words}`.toLowerCase(),
+  texts: [found.label.toLowerCase(), words.toLowerCase(), found.help.toLowerCase()],
 })
 
 const otherWords = (id: PropertyId): string => (OTHER_WORDS as Partial<Record<PropertyId, string>>)[id] ?? ''
@@ -91,17 +92,24 @@ export const searchEntries = (subject: Subject): Entry[] =>
 
 const MOST_FOUND = 12
 
-/** Those whose words begin with each of the typed words, best first: in the label before in the help. */
+const begins = (text: string, word: string): boolean => text.startsWith(word) || text.includes(` ${word}`)
+
+/** How well an entry fits: 0 is its whole label, then words of the label, other words, help; null for not at all. */
+const rankOf = ({ texts }: Entry, words: readonly string[]): number | null => {
+  const [label] = texts
+  const name = label.slice(label.indexOf(': ') + 1).trim()
+  if (label === words.join(' ') || name === words.join(' ')) return 0
+  const weights = words.map((word) => texts.findIndex((text) => begins(text, word)))
+  return weights.includes(-1) ? null : 1 + Math.max(...weights)
+}
+
+/** Those whose words begin with each of the typed words, best first. */
 export const findIn = (entries: readonly Entry[], typed: string): Found[] => {
   const words = typed.toLowerCase().trim().split(/\s+/).filter(Boolean)
   if (words.length === 0) return []
-  const begins = (text: string, word: string): boolean => text.startsWith(word) || text.includes(` ${word}`)
   const ranked = entries.flatMap((entry) => {
-    if (!words.every((word) => begins(entry.text, word))) return []
-    const label = entry.label.toLowerCase()
-    return [
-      { entry, rank: words.every((word) => begins(label, word)) ? (label === words.join(' ') ? 0 : 1) : 2 },
-    ]
+    const rank = rankOf(entry, words)
+    return rank === null ? [] : [{ entry, rank }]
   })
   return ranked
     .sort((a, b) => a.rank - b.rank)

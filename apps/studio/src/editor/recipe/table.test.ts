@@ -64,6 +64,22 @@ describe('search', () => {
     expect(findIn(entries, typed).map((f) => f.label)).toContain(label)
   })
 
+  it.each([
+    ['speed', 'Launch: Speed'],
+    ['pull', 'Pull'],
+    ['decal', 'Contact'],
+    ['glow', 'Look'],
+    ['flip', 'Facing'],
+    ['at least', 'How many: At least'],
+  ])('“%s” finds %s first', (typed, label) => {
+    expect(findIn(entries, typed)[0]!.label).toBe(label)
+  })
+
+  it('a word for a force adds that force, not one whose help happens to have it', () => {
+    const first = (typed: string) => findIn(entries, typed).find(({ adds }) => adds !== null)?.adds
+    expect([first('slow'), first('turbulence'), first('vortex')]).toEqual(['brake', 'churn', 'swirl'])
+  })
+
   it('finds nothing for nothing and for nonsense', () => {
     expect([findIn(entries, '  '), findIn(entries, 'qwertz')]).toEqual([[], []])
   })
