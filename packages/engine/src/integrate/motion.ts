@@ -107,7 +107,8 @@ export class Motion {
   stepNewborns(from: number, to: number, tick: number): void {
     const pool = this.#pool
     const { motion } = this.#program
-    const forces = pool.slab && (motion === null || this.#stepsAlone) ? this.#writeAllParameters(pool.slab) : -1
+    const forces =
+      pool.slab && (motion === null || this.#stepsAlone) ? this.#writeAllParameters(pool.slab) : -1
     if (forces < 0) {
       for (let i = from; i < to; i++) this.first(i, pool.born[i]!, tick)
       return
