@@ -26,7 +26,7 @@ import { chooseClip } from '../state/sprites.ts'
 import { giveClip, useActiveType } from './sheets/activeType.ts'
 import { useClip } from './sheets/chosenSheet.ts'
 import './ClipsTab.css'
-import './common.css'
+import './styles/common.css'
 
 const PLAY_WORDS: Readonly<Record<ClipPlay, string>> = {
   once: 'once',

@@ -4,7 +4,7 @@ import { NameField } from '../document/NameField.tsx'
 import { edit } from '../state/document.ts'
 import { NumberField } from '../shared/controls/NumberField.tsx'
 import './FrameFields.css'
-import './common.css'
+import './styles/common.css'
 
 /** Places of a pivot, as shares of a frame. */
 const PRESETS = [

@@ -18,7 +18,7 @@ import { addFrame, giveFrame, useActiveType } from './sheets/activeType.ts'
 import { useBitmap, useFrame } from './sheets/chosenSheet.ts'
 import { type Cut, useCut } from './useCut.ts'
 import './FramesTab.css'
-import './common.css'
+import './styles/common.css'
 
 /** A sheet never loses frames in use without a word. */
 const applyCut = (sheet: Sheet, slicing: SlicingChoice, cut: Cut): void => {

@@ -26,7 +26,7 @@ import { chooseSheet } from '../state/sprites.ts'
 import { isAnimated, replacePicture, addToSheet, addSheetOf, addPackedSheet } from './addArrivals.ts'
 import { type Cut, useCut } from './useCut.ts'
 import './ImportDialog.css'
-import './common.css'
+import './styles/common.css'
 
 const useArrivalBitmap = (arrival: Arrival): ImageBitmap | null => {
   const [ready, setReady] = useState<{ png: Uint8Array; bitmap: ImageBitmap } | null>(null)

@@ -25,7 +25,7 @@ import { tell } from './sheets/pictures.ts'
 import { chooseFrame, chooseSheet } from '../state/sprites.ts'
 import { useActiveType } from './sheets/activeType.ts'
 import './MakeDialog.css'
-import './common.css'
+import './styles/common.css'
 
 const NAMES: Readonly<Record<MakerKind, string>> = {
   dot: 'Soft dot',

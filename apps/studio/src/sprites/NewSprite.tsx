@@ -10,7 +10,7 @@ import { tell } from './sheets/pictures.ts'
 import { chooseFrame, chooseSheet } from '../state/sprites.ts'
 import { useActiveType } from './sheets/activeType.ts'
 import './NewSprite.css'
-import './common.css'
+import './styles/common.css'
 
 const SIZES = [
   [8, 8],

@@ -6,7 +6,7 @@ import { useState } from 'react'
 import { looseFrames, repack } from './sheets/repack.ts'
 import { NumberField } from '../shared/controls/NumberField.tsx'
 import { tell } from './sheets/pictures.ts'
-import './common.css'
+import './styles/common.css'
 
 /** How loose pictures are laid on a sheet. */
 export const PackFields = ({

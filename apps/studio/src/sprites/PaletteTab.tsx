@@ -21,7 +21,7 @@ import { NumberField } from '../shared/controls/NumberField.tsx'
 import { tell } from './sheets/pictures.ts'
 import { mapToPalette } from './addArrivals.ts'
 import './PaletteTab.css'
-import './common.css'
+import './styles/common.css'
 
 const add = (name: string, colours: readonly string[]): void =>
   edit(`Add palette ${name}`, (kit) => void addPalette(kit, { name, colours: [...colours] }, makeId))

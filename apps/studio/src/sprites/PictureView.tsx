@@ -6,7 +6,7 @@ import { GROUNDS, groundColour } from '../state/session.ts'
 import { useSprites } from '../state/sprites.ts'
 import { cellAt, isBright, type Look, lookAt, zoomedAt } from './sheets/view.ts'
 import './PictureView.css'
-import './common.css'
+import './styles/common.css'
 
 interface Props {
   readonly bitmap: ImageBitmap | null

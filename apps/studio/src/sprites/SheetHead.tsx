@@ -14,7 +14,7 @@ import { tell } from './sheets/pictures.ts'
 import { setSprites, useSprites } from '../state/sprites.ts'
 import { bytesText } from './sheets/view.ts'
 import './SheetHead.css'
-import './common.css'
+import './styles/common.css'
 
 const AS: Readonly<Record<SheetUse['as'], string>> = {
   picture: 'picture of',

@@ -6,7 +6,7 @@ import { chooseSheet } from '../state/sprites.ts'
 import { useSheet } from './sheets/chosenSheet.ts'
 import { bytesText } from './sheets/view.ts'
 import './SheetList.css'
-import './common.css'
+import './styles/common.css'
 
 /** All sheets of the kit with their memory; those that nobody uses are marked. */
 export const SheetList = () => {

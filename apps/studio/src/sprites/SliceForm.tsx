@@ -2,7 +2,7 @@ import type { SlicingChoice } from '@gliv/document'
 import Checkbox from '@mui/material/Checkbox'
 import { WordRow } from '../shared/controls/WordRow.tsx'
 import { NumberField } from '../shared/controls/NumberField.tsx'
-import './common.css'
+import './styles/common.css'
 
 type By = SlicingChoice['by']
 type GridSlicing = Extract<SlicingChoice, { by: 'count' | 'size' }>

@@ -12,7 +12,7 @@ import { ActiveTypeContext } from './sheets/activeType.ts'
 import { useSheet } from './sheets/chosenSheet.ts'
 import { Workspace } from './Workspace.tsx'
 import './SpritesDrawer.css'
-import './common.css'
+import './styles/common.css'
 
 const close = (): void => {
   setSprites({ open: false })

@@ -7,7 +7,7 @@ import { useState } from 'react'
 import { looseFrames, repack } from '../sheets/repack.ts'
 import { type DrawSize, SizeFields } from './SizeFields.tsx'
 import { tell } from '../sheets/pictures.ts'
-import '../common.css'
+import '../styles/common.css'
 
 const ANCHORS = [0, 0.5, 1] as const
 

@@ -15,7 +15,7 @@ import { FrameStrip } from './FrameStrip.tsx'
 import { ToolBar } from './ToolBar.tsx'
 import type { Settings } from './tools.ts'
 import { useFrameImage } from './useFrameImage.ts'
-import '../common.css'
+import '../styles/common.css'
 import './DrawTab.css'
 import './common.css'
 

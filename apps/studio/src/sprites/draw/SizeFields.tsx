@@ -1,5 +1,5 @@
 import { NumberField } from '../../shared/controls/NumberField.tsx'
-import '../common.css'
+import '../styles/common.css'
 
 /** Largest sprite that can be drawn, px. */
 export const DRAW_LIMIT = 128

@@ -14,7 +14,7 @@ import type { ComponentType } from 'react'
 import { ColourField } from '../../shared/controls/ColourField.tsx'
 import { NumberField } from '../../shared/controls/NumberField.tsx'
 import { type Settings, type Tool, TOOLS } from './tools.ts'
-import '../common.css'
+import '../styles/common.css'
 import './ToolBar.css'
 import './common.css'
 
