@@ -275,5 +275,9 @@ describe('edits', () => {
     driver.redraw()
     screen(1)
     expect(renderer.shown).toBe(22)
+    // The clock counts what is seen.
+    expect(driver.playback.alive).toBe(22)
+    driver.set({ shows: null })
+    expect(driver.playback.alive).toBeGreaterThan(22)
   })
 })

@@ -80,7 +80,7 @@ export class StageDriver {
 
   get playback(): Playback {
     const { seconds, playing } = this.#clock
-    return { seconds, tick: this.simulation?.tick ?? 0, alive: this.simulation?.alive ?? 0, playing }
+    return { seconds, tick: this.simulation?.tick ?? 0, alive: this.#session.alive, playing }
   }
 
   /** The present state stands on the canvas in full. */
@@ -95,6 +95,7 @@ export class StageDriver {
     if (region !== undefined) this.#clock.region = region
     if (shows !== undefined) this.#session.shows = shows
     this.redraw()
+    this.#tell()
   }
 
   setSheets(sheets: readonly RenderSheet[]): void {

@@ -24,6 +24,15 @@ const sourceFrame = ({
   }
 }
 
+const aliveIn = (simulation: Simulation, shows: ((what: Shown) => boolean) | null): number => {
+  if (!shows) return simulation.alive
+  const own = simulation.nodes.filter(({ program }) => shows(program.source))
+  return (
+    own.reduce((sum, run) => sum + run.alive, 0) +
+    simulation.inside.reduce((sum, inner) => sum + aliveIn(inner, shows), 0)
+  )
+}
+
 /** What the tape of a preview depends on. */
 const tapeKey = (effect: ResolvedEffect): string => {
   const { play, rate, numbers, emitters, backwards } = effect
@@ -68,6 +77,11 @@ export class EffectSession {
     this.#stages = stages
     const { simulation } = this
     return simulation !== null && this.#guard(() => this.#replace(simulation.program.effect, simulation.tick))
+  }
+
+  /** How many particles live that are seen: those of emitters that solo leaves out do not count. */
+  get alive(): number {
+    return this.simulation ? aliveIn(this.simulation, this.shows) : 0
   }
 
   /** What is to be seen at a moment in ticks, which may lie before the tick that was stepped to. */

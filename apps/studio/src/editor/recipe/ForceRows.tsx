@@ -18,6 +18,7 @@ import { edit } from '../../state/document.ts'
 import { FORCE_TEXTS } from '../../document/texts/forces.ts'
 import { useShown } from '../playback/shownEffect.ts'
 import { RampEditor } from '../ramps/RampEditor.tsx'
+import { addForce } from './addForce.ts'
 import { AnyRow } from './AnyRow.tsx'
 import { ForceMenu } from './ForceMenu.tsx'
 import { forceEditor } from './forces.ts'
@@ -110,26 +111,16 @@ const NO_FORCES: readonly ForceKind[] = []
 export const ForceRows = ({ path }: { path: EmitterPath }) => {
   const forces = useShown((kit) => kit.types[path.type]?.forces, undefined) ?? NO_FORCES
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const change = (label: string, next: readonly ForceKind[]): void =>
-    edit(
-      label,
-      (kit) => void (kit.types[path.type]!.forces = FORCE_KINDS.filter((force) => next.includes(force))),
-    )
+  const remove = (force: ForceKind): void =>
+    edit(`Remove ${FORCE_TEXTS[force].label}`, (kit) => {
+      const type = kit.types[path.type]!
+      type.forces = type.forces.filter((kind) => kind !== force)
+    })
   const left = FORCE_KINDS.filter((force) => !forces.includes(force))
   return (
     <div className="force-rows">
       {FORCE_KINDS.filter((force) => forces.includes(force)).map((force) => (
-        <ForceSection
-          key={force}
-          force={force}
-          path={path}
-          onRemove={() =>
-            change(
-              `Remove ${FORCE_TEXTS[force].label}`,
-              forces.filter((f) => f !== force),
-            )
-          }
-        />
+        <ForceSection key={force} force={force} path={path} onRemove={() => remove(force)} />
       ))}
       {left.length > 0 && (
         <Button
@@ -146,7 +137,7 @@ export const ForceRows = ({ path }: { path: EmitterPath }) => {
           forces={left}
           onClose={() => setAnchor(null)}
           onChoose={(force) => {
-            change(`Add ${FORCE_TEXTS[force].label}`, [...forces, force])
+            edit(`Add ${FORCE_TEXTS[force].label}`, (kit) => addForce(kit, path, force))
             setAnchor(null)
           }}
         />

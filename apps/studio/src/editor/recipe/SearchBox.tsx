@@ -3,13 +3,13 @@ import Search from '@mui/icons-material/Search'
 import ClickAwayListener from '@mui/material/ClickAwayListener'
 import Paper from '@mui/material/Paper'
 import Popper from '@mui/material/Popper'
-import { FORCE_KINDS } from '@gliv/model'
 import { useEscape } from '../../shared/keys/escape.ts'
 import { focusWorkplace } from '../../shared/keys/focus.ts'
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react'
 import { edit, shownKit } from '../../state/document.ts'
 import { setSession, useSession } from '../../state/session.ts'
 import { FORCE_TEXTS } from '../../document/texts/forces.ts'
+import { addForce } from './addForce.ts'
 import { SEARCH_FIELD } from './focusSearch.ts'
 import { findIn, type Found, searchEntries } from './search.ts'
 import { subjectOf } from './subject.ts'
@@ -18,14 +18,7 @@ import './SearchBox.css'
 
 /** Opens the group, shows the row and puts the focus on it. */
 const goTo = ({ group, row, adds }: Found, path: EmitterPath): void => {
-  if (adds)
-    edit(
-      `Add ${FORCE_TEXTS[adds].label}`,
-      (kit) =>
-        void (kit.types[path.type]!.forces = FORCE_KINDS.filter(
-          (force) => force === adds || kit.types[path.type]!.forces.includes(force),
-        )),
-    )
+  if (adds) edit(`Add ${FORCE_TEXTS[adds].label}`, (kit) => addForce(kit, path, adds))
   if (!useSession.getState().openGroups.includes(group))
     setSession((s) => ({ openGroups: [...s.openGroups, group] }))
   // After the group has been laid out.

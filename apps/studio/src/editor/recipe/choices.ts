@@ -61,6 +61,11 @@ import {
 import { FORCE_CHOICES } from './forceChoices.ts'
 import type { EmitterPath } from './emitterPath.ts'
 
+/** Headings that come from the shape or a point. */
+const AIMED: ReadonlySet<Emitter['aim']> = new Set(['outward', 'inward', 'along', 'towards'])
+
+const onView = (shape: Emitter['shape']): boolean => shape === 'viewEdge' || shape === 'view'
+
 const ofFlag = (
   title: string,
   key: 'scaleApart' | 'randomStart',
@@ -102,6 +107,8 @@ export const CHOICES = {
     apply: (kit, path, value) => {
       const emitter = emitterOf(kit, path)
       emitter.shape = value as Emitter['shape']
+      // The view has a place of its own: what moved another shape would move this one off the screen.
+      if (onView(emitter.shape)) Object.assign(emitter.numbers, { offsetX: 0, offsetY: 0 })
       // A picture to be born from is chosen at once: what the particles show, until another is picked.
       const [picture] = typeOf(kit, path).pictures
       if (value === 'picture' && !emitter.mask && picture)
@@ -130,7 +137,15 @@ export const CHOICES = {
     'Whether particles stay behind, go with the effect, or stay on the screen.',
   ),
   side: ofEmitter('Side', 'side', SIDES, SIDE_TEXTS),
-  aim: ofEmitter('Heads', 'aim', AIMS, AIM_TEXTS),
+  aim: {
+    ...ofEmitter('Heads', 'aim', AIMS, AIM_TEXTS),
+    apply: (kit, path, value) => {
+      const emitter = emitterOf(kit, path)
+      emitter.aim = value as Emitter['aim']
+      // A fan around these headings would hide them: it is opened again on purpose.
+      if (AIMED.has(emitter.aim)) emitter.numbers.fan = 0
+    },
+  },
   rhythm: ofEmitter('Rhythm', 'rhythm', RHYTHMS, RHYTHM_TEXTS),
   capPolicy: ofEmitter('When full', 'capPolicy', CAP_POLICIES, CAP_POLICY_TEXTS),
   order: ofEmitter('On top', 'order', ORDERS, ORDER_TEXTS),

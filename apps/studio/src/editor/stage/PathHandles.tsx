@@ -1,6 +1,8 @@
 import type { Emitter, ParticleType } from '@gliv/document'
 import type { Path, PathPoint } from '@gliv/model'
-import { edit } from '../../state/document.ts'
+import { useDrag } from '@use-gesture/react'
+import { noteInput } from '../../shared/hooks/inputTime.ts'
+import { edit, editMoment, endMoment } from '../../state/document.ts'
 import { useEffectId } from '../playback/shownEffect.ts'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
 import { pathData } from './outlines.tsx'
@@ -104,15 +106,26 @@ const TangentHandle = ({
   )
 }
 
-/** The small knob between two points that adds one. */
-const AddKnob = ({
-  owner,
-  path,
-  at,
-  index,
-  onAdd,
-}: PathProps & { index: number; onAdd: (index: number, place: { x: number; y: number }) => void }) => {
+type AddPoint = (index: number, place: { readonly x: number; readonly y: number }, how: typeof edit) => void
+
+/** The small knob between two points that adds one: pressed, in the middle; dragged, where it is let go. */
+const AddKnob = ({ owner, path, at, index, onAdd }: PathProps & { index: number; onAdd: AddPoint }) => {
   const middle = middleAfter(path, index)
+  const bind = useDrag(
+    ({ event, tap, last, movement: [mx, my], memo }) => {
+      event.stopPropagation()
+      const start = (memo as { x: number; y: number } | undefined) ?? middle
+      if (!start) return undefined
+      if (tap) onAdd(index, start, edit)
+      else {
+        noteInput(event)
+        onAdd(index, { x: start.x + mx / at.zoom, y: start.y + my / at.zoom }, editMoment)
+        if (last) endMoment()
+      }
+      return start
+    },
+    { filterTaps: true, pointer: { keys: false } },
+  )
   if (!middle) return null
   const { x, y } = placeOn(at, middle.x, middle.y)
   return (
@@ -125,10 +138,11 @@ const AddKnob = ({
       role="button"
       tabIndex={0}
       aria-label={`Add a point after point ${index + 1} of the ${owner.name.toLowerCase()}`}
-      onClick={() => onAdd(index, middle)}
-      onKeyDown={({ key }) => (key === 'Enter' || key === ' ') && onAdd(index, middle)}
+      {...bind()}
+      style={{ touchAction: 'none' }}
+      onKeyDown={({ key }) => (key === 'Enter' || key === ' ') && onAdd(index, middle, edit)}
     >
-      <title>Add a point here</title>
+      <title>Press or drag: adds a point</title>
     </circle>
   )
 }
@@ -179,16 +193,19 @@ export const PathHandles = ({
   const effectId = useEffectId()
   const path = owner.read(emitter, type)
   if (!path) return null
-  const change = (label: string, next: Path): void =>
-    edit(`${label} of ${emitter.name}`, (kit) =>
-      owner.write(kit.effects[effectId]!.emitters[emitter.id]!, next, kit.types[emitter.type]!),
-    )
+  // A drag writes again and again on the state before it.
+  const change = (label: string, recipe: (path: Path) => Path, how: typeof edit = edit): void =>
+    how(`${label} of ${emitter.name}`, (kit) => {
+      const draft = kit.effects[effectId]!.emitters[emitter.id]!
+      const before = owner.read(draft, kit.types[draft.type] ?? null)
+      if (before) owner.write(draft, recipe(before), kit.types[draft.type]!)
+    })
   const remove = (index: number): void => {
     if (path.points.length > 2)
-      change('Remove a path point', { ...path, points: path.points.filter((_, i) => i !== index) })
+      change('Remove a path point', (p) => ({ ...p, points: p.points.filter((_, i) => i !== index) }))
   }
-  const add = (index: number, { x, y }: { x: number; y: number }): void =>
-    change('Add a path point', insertAfter(path, index, Math.round(x), Math.round(y)))
+  const add: AddPoint = (index, { x, y }, how) =>
+    change('Add a path point', (p) => insertAfter(p, index, Math.round(x), Math.round(y)), how)
   const drawn = { owner, path, at }
   return (
     <>

@@ -1,0 +1,21 @@
+import type { Kit } from '@gliv/document'
+import { FORCE_KINDS, type ForceKind, FORCES, property } from '@gliv/model'
+import type { EmitterPath } from './emitterPath.ts'
+
+/**
+ * Lets a force act on an emitter's particles. One that has a place takes it at the emitter, unless it was placed
+ * before.
+ */
+export const addForce = (
+  kit: Kit,
+  { effect, emitter, type: typeId }: EmitterPath,
+  force: ForceKind,
+): void => {
+  const type = kit.types[typeId]!
+  type.forces = FORCE_KINDS.filter((kind) => kind === force || type.forces.includes(kind))
+  const { point } = FORCES[force]
+  const numbers = kit.effects[effect]?.emitters[emitter]?.numbers
+  if (!point || !numbers || point.some((id) => type.numbers[id] !== property(id).default)) return
+  type.numbers[point[0]] = numbers.offsetX
+  type.numbers[point[1]] = numbers.offsetY
+}
