@@ -19,9 +19,9 @@ test('numbers are calculated, reset, copied, split, pinned and found; nothing mo
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   await studio.selectEmitter('Sparks')
   await studio.freezeAt(12)
-  await studio.type('speed', '*0.5', 'to')
+  await studio.type('speed', '*=0.5', 'to')
   await expect(studio.number('speed', 'to')).toHaveText('280')
-  await studio.type('speed', '150%', 'to')
+  await studio.type('speed', '*=150%', 'to')
   await expect(studio.number('speed', 'to')).toHaveText('420')
   // What is touched last stands on top, in a line that keeps its height.
   const top = page.getByLabel('Pinned and last touched')

@@ -83,6 +83,11 @@ export class StageDriver {
     return { seconds, tick: this.simulation?.tick ?? 0, alive: this.#session.alive, playing }
   }
 
+  /** The stretch that plays again and again, if one is chosen. */
+  get region(): Region | null {
+    return this.#clock.region
+  }
+
   /** The present state stands on the canvas in full. */
   get sharp(): boolean {
     return this.#pictures.sharp

@@ -1,5 +1,5 @@
 /** Finds numbers, choices and groups of the Recipe by their names, help sentences and other common words. */
-import { FORCE_KINDS, type ForceKind, propertiesOf, type PropertyId } from '@gliv/model'
+import { FORCE_KINDS, type ForceKind, type PropertyId } from '@gliv/model'
 import { FORCE_TEXTS } from '../../document/texts/forces.ts'
 import { GROUP_WORDS, OTHER_WORDS } from '../../document/texts/otherWords.ts'
 import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
@@ -116,10 +116,3 @@ export const findIn = (entries: readonly Entry[], typed: string): Found[] => {
     .slice(0, MOST_FOUND)
     .map(({ entry }) => entry)
 }
-
-/** All numbers that can stand on top of the Recipe: those that belong to no item of a list. */
-export const TOP_IDS: ReadonlySet<PropertyId> = new Set([
-  ...propertiesOf('effect'),
-  ...propertiesOf('emitter'),
-  ...propertiesOf('type'),
-])
