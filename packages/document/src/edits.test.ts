@@ -16,7 +16,10 @@ import {
   shareType,
   STARTERS,
   type StarterId,
+  usersOfEffect,
   usersOfType,
+  newPart,
+  newRelay,
   type Kit,
 } from './index.ts'
 import { counter, smallKit } from './testing/kit.ts'
@@ -118,6 +121,24 @@ describe('effects', () => {
     deleteEffect(kit, effect.id)
     expect(checkKit(kit)).toEqual([])
     expect(kit.typeOrder).toEqual([copy.emitters[one]!.type])
+  })
+
+  it('an effect that others play is told of, and leaves them when it is deleted', () => {
+    const { kit, effect, makeId } = open()
+    const [whole, waker, apart] = [1, 2, 3].map(() => duplicateEffect(kit, effect.id, makeId))
+    kit.effects[whole!]!.parts.push(newPart('part-1', effect.id))
+    const [emitter] = Object.values(kit.effects[waker!]!.emitters)
+    emitter!.relays.push({ ...newRelay('relay-1', ''), emitter: null, effect: effect.id })
+    expect(
+      usersOfEffect(kit, effect.id)
+        .map(({ id }) => id)
+        .sort(),
+    ).toEqual([whole, waker].sort())
+    expect(usersOfEffect(kit, apart!)).toEqual([])
+    deleteEffect(kit, effect.id)
+    expect(checkKit(kit)).toEqual([])
+    expect(kit.effects[whole!]!.parts).toEqual([])
+    expect(emitter!.relays).toEqual([])
   })
 
   it('names count up', () => {

@@ -245,7 +245,18 @@ export const duplicateEffect = (kit: Kit, effectId: string, makeId: MakeId): str
   return id
 }
 
-/** Takes an effect away with the types that nothing else uses. */
+/** Other effects that play an effect: as a part, or when one of their particles wakes it; in the kit's order. */
+export const usersOfEffect = (kit: Kit, effectId: string): Effect[] =>
+  kit.effectOrder
+    .filter((id) => id !== effectId)
+    .map((id) => kit.effects[id]!)
+    .filter(
+      ({ parts, emitters }) =>
+        parts.some(({ effects }) => effects.some((choice) => choice.effect === effectId)) ||
+        Object.values(emitters).some(({ relays }) => relays.some(({ effect }) => effect === effectId)),
+    )
+
+/** Takes an effect away, out of those that play it, too, with the types that nothing else uses. */
 export const deleteEffect = (kit: Kit, effectId: string): void => {
   const used = new Set(Object.values(kit.effects[effectId]!.emitters).map((e) => e.type))
   delete kit.effects[effectId]

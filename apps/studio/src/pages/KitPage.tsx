@@ -4,7 +4,7 @@ import ContentCopy from '@mui/icons-material/ContentCopy'
 import DeleteOutline from '@mui/icons-material/DeleteOutlined'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import { addEffect, deleteEffect, duplicateEffect, type Effect } from '@gliv/document'
+import { addEffect, deleteEffect, duplicateEffect, type Effect, usersOfEffect } from '@gliv/document'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { useShallow } from 'zustand/react/shallow'
@@ -17,6 +17,16 @@ import { Thumbnail } from '../preview/Thumbnail.tsx'
 import './common.css'
 
 const ExportMenu = lazy(() => import('../ship/ExportMenu.tsx'))
+
+/** Deletes an effect; says so where others lose it. */
+const remove = ({ id, name }: Effect): void => {
+  const users = usersOfEffect(useDocument.getState().kit!, id).map((user) => `“${user.name}”`)
+  edit(`Delete ${name}`, (kit) => deleteEffect(kit, id))
+  if (users.length > 0)
+    useDocument.setState({
+      notice: `“${name}” was also played by ${users.join(', ')} and is gone there. Undo brings all of it back.`,
+    })
+}
 
 const EffectCard = ({ effect, kitId }: { effect: Effect; kitId: string }) => {
   const count = effect.emitterOrder.length
@@ -51,7 +61,7 @@ const EffectCard = ({ effect, kitId }: { effect: Effect; kitId: string }) => {
         <IconButton
           aria-label={`Delete ${effect.name}`}
           title="Delete (can be undone)"
-          onClick={() => edit(`Delete ${effect.name}`, (kit) => deleteEffect(kit, effect.id))}
+          onClick={() => remove(effect)}
         >
           <DeleteOutline fontSize="inherit" />
         </IconButton>

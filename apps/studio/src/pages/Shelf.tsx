@@ -16,6 +16,7 @@ import { makeId } from '../state/ids.ts'
 import { addKit, deleteKit, kitFileOf, shelfRows } from '../state/shelf.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { ImportContext } from './ImportZone.tsx'
+import { whenText } from '../shared/when.ts'
 import { Thumbnail } from '../preview/Thumbnail.tsx'
 import './Shelf.css'
 import './common.css'
@@ -73,8 +74,7 @@ const KitCard = ({ kit, onDelete }: { kit: KitRow; onDelete: () => void }) => (
     </Link>
     <footer>
       <span>
-        {kit.effects} effect{kit.effects === 1 ? '' : 's'} · changed{' '}
-        {new Date(kit.updatedAt).toLocaleDateString()}
+        {kit.effects} effect{kit.effects === 1 ? '' : 's'} · changed {whenText(kit.updatedAt)}
       </span>
       <IconButton aria-label={`Delete ${kit.name}`} title="Delete" onClick={onDelete}>
         <DeleteOutline fontSize="inherit" />
