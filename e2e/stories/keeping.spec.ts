@@ -182,6 +182,21 @@ test('kits are imported by button and by drop; a broken file says why and change
   await expect(page.getByLabel('Kit name')).toHaveValue('Third boat')
 })
 
+test('deleting an effect that another plays says so; undo brings both back', async ({ page }) => {
+  const studio = await new Studio(page).openShelf()
+  await studio.goWithin(`/kit/${makeDemo().kit.id}`)
+  const cards = page.getByTestId('effect-card')
+  await expect(cards.first()).toBeVisible()
+  const count = await cards.count()
+  await page.getByRole('button', { name: 'Delete Mud splat', exact: true }).click()
+  await expect(cards).toHaveCount(count - 1)
+  await expect(page.getByText('“Mud splat” was also played by “Hard landing”')).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(cards).toHaveCount(count)
+  await studio.goWithin(`/kit/${makeDemo().kit.id}/effect/hard-landing`)
+  await expect(page.getByLabel('Beginning of the part Mud splat')).toBeVisible()
+})
+
 test('a new kit: empty page, first effect running, duplicated, deleted, brought back', async ({ page }) => {
   await new Studio(page).openShelf()
   await page.getByRole('button', { name: 'New kit' }).click()

@@ -88,7 +88,7 @@ test('folds, theme and what is open stay as they were left', async ({ page }) =>
 test('effects are switched without leaving the editor; an address that is gone says so', async ({ page }) => {
   const studio = await new Studio(page).openDemoEffect('Funnel steam')
   await studio.choose('Other effects of this kit', 'Canal rain')
-  await expect(studio.tracks).toHaveCount(2)
+  await expect(studio.tracks).toHaveCount(3)
   await expect(studio.track('Near rain')).toBeVisible()
   await page.goto(page.url().replace('canal-rain', 'sunken'))
   await expect(page.getByText('This effect does not exist any more')).toBeVisible()

@@ -27,7 +27,7 @@ test('a pasted picture is cut, becomes a clip, and is seen on the stage', async 
   await expect(page.getByTestId('film-step')).toHaveCount(8)
   await page.getByRole('button', { name: 'Hold frame 1 longer' }).click()
   await page.getByRole('button', { name: 'Duplicate frame 2', exact: true }).click()
-  await page.getByRole('button', { name: 'Take frame 9 out' }).click()
+  await page.getByRole('button', { name: 'Remove frame 9' }).click()
   await expect(page.getByTestId('film-step')).toHaveCount(8)
   await studio.drag(page.getByTestId('film-step').nth(1).locator('.film-grip'), 104, 0, 8)
   await type(page, 'Lasts', '0.45')

@@ -58,7 +58,7 @@ const DEEDS: readonly ((studio: Studio, page: Page, roll: Roll) => Promise<unkno
 test('a hundred random edits are undone to the stored copy, byte for byte, and brought back', async ({
   page,
 }) => {
-  test.slow()
+  test.setTimeout(300_000)
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   const names = ['Fire', 'Sparks', 'Smoke', 'Chunks']
   const undo = page.getByRole('button', { name: 'Undo', exact: true })

@@ -20,7 +20,7 @@ const ThemeMenu = () => {
   const theme = usePreferences((s) => s.theme)
   return (
     <>
-      <Tooltip title="Chrome">
+      <Tooltip title="Theme">
         <IconButton aria-label="Theme" onClick={(event) => setAnchor(event.currentTarget)}>
           <DarkMode fontSize="small" />
         </IconButton>

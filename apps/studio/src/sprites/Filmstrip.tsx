@@ -62,12 +62,12 @@ const StepButtons = ({ steps, at, onChange }: StepProps) => (
     </button>
     <button
       type="button"
-      aria-label={`Take frame ${at + 1} out`}
-      title="Take it out"
+      aria-label={`Remove frame ${at + 1}`}
+      title="Remove"
       disabled={steps.length === 1}
       onClick={() =>
         onChange(
-          'Take a frame out',
+          'Remove a frame',
           steps.filter((_, i) => i !== at),
         )
       }

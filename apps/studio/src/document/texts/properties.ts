@@ -56,7 +56,7 @@ export const PROPERTY_TEXTS = {
   shapeSides: { label: 'Sides', help: 'Sides of the regular polygon.' },
   endX: { label: 'B →', help: 'Where the segment ends, right of the emitter.' },
   endY: { label: 'B ↓', help: 'Where the segment ends, below the emitter.' },
-  pieceEvery: { label: 'Piece each', help: 'The segment has a place each so many pixels.' },
+  pieceEvery: { label: 'Spacing', help: 'Pixels from each place of the segment to the next.' },
   places: { label: 'Places', help: 'How many places the shape has for births one after the other.' },
   edgeDepth: { label: 'Depth', help: 'How deep the strip along the edge of the view is.' },
   edgeOutset: { label: 'Outside by', help: 'How far outside the view the strip begins; negative is inside.' },

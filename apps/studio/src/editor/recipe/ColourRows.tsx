@@ -85,7 +85,7 @@ export const ColourRows = ({ path }: { path: EmitterPath }) => {
         onClick={() => setOpened(!open)}
       >
         <ExpandMore className="chevron" fontSize="inherit" />
-        Differences and hue
+        Colour spreads and hue
       </button>
       {open && COLOUR_SPREADS.map((id) => <PropertyRow key={id} target={addressOf(path, id)} id={id} />)}
     </>

@@ -45,10 +45,10 @@ const MarkFrames = ({
           type="button"
           className="clip-frame"
           disabled={mark.frames.length === 1}
-          title={mark.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
+          title={mark.frames.length > 1 ? 'Remove this frame' : 'The only frame'}
           aria-label={`${names[frame] ?? 'Frame'} of the mark`}
           onClick={() =>
-            set('Take a frame of the mark out', {
+            set('Remove a frame of the mark', {
               ...mark,
               frames: mark.frames.filter((f) => f !== frame),
             })

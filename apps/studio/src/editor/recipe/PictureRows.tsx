@@ -66,10 +66,10 @@ const OwnFrames = ({ picture, index, set, onAsk }: RowProps) => (
         key={at}
         type="button"
         className="clip-frame"
-        title={picture.frames.length > 1 ? 'Take this frame out' : 'The only frame'}
+        title={picture.frames.length > 1 ? 'Remove this frame' : 'The only frame'}
         aria-label={`Frame ${at + 1} of picture ${index + 1}`}
         disabled={picture.frames.length === 1}
-        onClick={() => set('Take a frame out', { frames: picture.frames.filter((_, i) => i !== at) })}
+        onClick={() => set('Remove a frame', { frames: picture.frames.filter((_, i) => i !== at) })}
       >
         <FrameCell sheetId={picture.sheet} frame={frame} size={26} />
       </button>

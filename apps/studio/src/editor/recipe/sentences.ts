@@ -207,6 +207,6 @@ export const relaySentence = (
     ...(emitter.dormant
       ? [choice('dormant', said.length > 0 ? 'waits for a relay; ' : 'waits for a relay')]
       : []),
-    ...(said.length > 0 ? [words(said.join(', '))] : emitter.dormant ? [] : [words('hands over to nothing')]),
+    ...(said.length > 0 ? [words(said.join(', '))] : emitter.dormant ? [] : [words('none')]),
   ]
 }

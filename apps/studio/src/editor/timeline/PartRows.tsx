@@ -118,8 +118,8 @@ const PartChoice = ({
             />
           </label>
           <IconButton
-            aria-label={`Take effect ${index + 1} out`}
-            onClick={() => change('Take an effect out of a part', (p) => void p.effects.splice(index, 1))}
+            aria-label={`Remove effect ${index + 1}`}
+            onClick={() => change('Remove an effect of a part', (p) => void p.effects.splice(index, 1))}
           >
             <Close fontSize="inherit" />
           </IconButton>
