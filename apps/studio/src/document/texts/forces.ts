@@ -95,7 +95,7 @@ export const FORCE_PROPERTY_TEXTS = {
   brake: { label: 'Brake', help: 'Loss of speed each second, until it rests.' },
   drag: { label: 'Drag', help: 'How strongly the air slows particles: share of the speed lost per second.' },
   dragQuadratic: {
-    label: 'Drag, quadratic',
+    label: 'Quadratic',
     help: 'A drag that grows with the speed: it stops what is fast and spares what is slow.',
   },
   wind: { label: 'Push', help: 'How hard the wind pushes.' },

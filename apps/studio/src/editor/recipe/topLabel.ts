@@ -5,7 +5,15 @@ import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 const counts = new Map<string, number>()
 for (const { label } of Object.values(PROPERTY_TEXTS)) counts.set(label, (counts.get(label) ?? 0) + 1)
 
-const VAGUE: ReadonlySet<string> = new Set(['Start', 'Floor', 'At most', 'Rounds', 'Damping', 'Reach'])
+const VAGUE: ReadonlySet<string> = new Set([
+  'Start',
+  'Quadratic',
+  'Floor',
+  'At most',
+  'Rounds',
+  'Damping',
+  'Reach',
+])
 
 const lowered = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
 
