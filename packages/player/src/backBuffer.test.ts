@@ -1,44 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { BackBuffer } from './backBuffer.ts'
-
-/** As much of WebGL2 as a back buffer asks for; pictures are finished when `finish` says so. */
-const fakeGl = () => {
-  const bound: unknown[] = []
-  const blits: number[][] = []
-  const pending: { done: boolean }[] = []
-  const gl = {
-    FRAMEBUFFER: 1,
-    READ_FRAMEBUFFER: 2,
-    DRAW_FRAMEBUFFER: 3,
-    SIGNALED: 4,
-    LINEAR: 5,
-    NEAREST: 6,
-    drawingBufferWidth: 1000,
-    drawingBufferHeight: 500,
-    createFramebuffer: () => 'behind',
-    createRenderbuffer: () => 'colour',
-    bindFramebuffer: (target: number, buffer: unknown) => void (target === 1 && bound.push(buffer)),
-    viewport: () => {},
-    enable: () => {},
-    disable: () => {},
-    flush: () => {},
-    bindRenderbuffer: () => {},
-    renderbufferStorage: () => {},
-    framebufferRenderbuffer: () => {},
-    blitFramebuffer: (...args: number[]) => void blits.push(args),
-    fenceSync: () => {
-      const fence = { done: false }
-      pending.push(fence)
-      return fence
-    },
-    getSyncParameter: (fence: { done: boolean }) => (fence.done ? 4 : 0),
-    deleteSync: () => {},
-    deleteFramebuffer: () => {},
-    deleteRenderbuffer: () => {},
-  }
-  const finish = (): void => pending.forEach((fence) => (fence.done = true))
-  return { gl: gl as unknown as WebGL2RenderingContext, bound, blits, finish }
-}
+import { fakeBufferGl } from './testing/bufferGl.ts'
 
 let now = 0
 beforeEach(() => {
@@ -57,7 +19,7 @@ const draw = (buffer: BackBuffer, finish: () => void, ms: number): void => {
 
 describe('a back buffer', () => {
   it('draws quick pictures straight to the canvas', () => {
-    const { gl, bound, blits, finish } = fakeGl()
+    const { gl, bound, blits, finish } = fakeBufferGl()
     const buffer = new BackBuffer(gl)
     for (let k = 0; k < 3; k++) {
       draw(buffer, finish, 5)
@@ -67,7 +29,7 @@ describe('a back buffer', () => {
   })
 
   it('draws behind the scenes after a slow one, says so until it is ready, and goes back when they are quick', () => {
-    const { gl, bound, blits, finish } = fakeGl()
+    const { gl, bound, blits, finish } = fakeBufferGl()
     const buffer = new BackBuffer(gl)
     draw(buffer, finish, 60)
     // It was drawn on the canvas itself: nothing is to be copied.

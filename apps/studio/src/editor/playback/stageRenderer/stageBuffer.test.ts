@@ -1,46 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { fakeBufferGl } from '../../../../../../packages/player/src/testing/bufferGl.ts'
 import { StageBuffer } from './stageBuffer.ts'
-
-/** As much of WebGL2 as a back buffer asks for; pictures are finished when `finish` says so. */
-const fakeGl = () => {
-  const bound: unknown[] = []
-  const blits: number[][] = []
-  const pending: { done: boolean }[] = []
-  const scissors: number[][] = []
-  const gl = {
-    FRAMEBUFFER: 1,
-    READ_FRAMEBUFFER: 2,
-    DRAW_FRAMEBUFFER: 3,
-    SIGNALED: 4,
-    LINEAR: 5,
-    NEAREST: 6,
-    drawingBufferWidth: 1000,
-    drawingBufferHeight: 500,
-    createFramebuffer: () => 'behind',
-    createRenderbuffer: () => 'colour',
-    bindFramebuffer: (target: number, buffer: unknown) => void (target === 1 && bound.push(buffer)),
-    viewport: () => {},
-    scissor: (...area: number[]) => void scissors.push(area),
-    enable: () => {},
-    disable: () => {},
-    flush: () => {},
-    bindRenderbuffer: () => {},
-    renderbufferStorage: () => {},
-    framebufferRenderbuffer: () => {},
-    blitFramebuffer: (...args: number[]) => void blits.push(args),
-    fenceSync: () => {
-      const fence = { done: false }
-      pending.push(fence)
-      return fence
-    },
-    getSyncParameter: (fence: { done: boolean }) => (fence.done ? 4 : 0),
-    deleteSync: () => {},
-    deleteFramebuffer: () => {},
-    deleteRenderbuffer: () => {},
-  }
-  const finish = (): void => pending.forEach((fence) => (fence.done = true))
-  return { gl: gl as unknown as WebGL2RenderingContext, bound, blits, scissors, finish }
-}
 
 let now = 0
 beforeEach(() => {
@@ -59,7 +19,7 @@ const draw = (buffer: StageBuffer, finish: () => void, ms: number, budget = {}):
 
 describe('the buffer of a stage', () => {
   it('draws quick pictures straight to the canvas', () => {
-    const { gl, bound, blits, finish } = fakeGl()
+    const { gl, bound, blits, finish } = fakeBufferGl()
     const buffer = new StageBuffer(gl)
     for (let k = 0; k < 3; k++) {
       draw(buffer, finish, 5)
@@ -69,7 +29,7 @@ describe('the buffer of a stage', () => {
   })
 
   it('draws behind the scenes after a slow one, says so until it is ready, and goes back when they are quick', () => {
-    const { gl, bound, blits, finish } = fakeGl()
+    const { gl, bound, blits, finish } = fakeBufferGl()
     const buffer = new StageBuffer(gl)
     draw(buffer, finish, 60)
     // It was drawn on the canvas itself: nothing is to be copied.
@@ -88,7 +48,7 @@ describe('the buffer of a stage', () => {
   })
 
   it('draws a slow picture in a hurry as coarse as it must, and copies it at once', () => {
-    const { gl, blits, finish } = fakeGl()
+    const { gl, blits, finish } = fakeBufferGl()
     const buffer = new StageBuffer(gl)
     draw(buffer, finish, 60)
     buffer.settle()
@@ -107,7 +67,7 @@ describe('the buffer of a stage', () => {
   })
 
   it('draws one that has time in bands that cover it without a gap, and shows it after the last', () => {
-    const { gl, blits, finish } = fakeGl()
+    const { gl, blits, finish } = fakeBufferGl()
     const buffer = new StageBuffer(gl)
     draw(buffer, finish, 65)
     buffer.settle()
@@ -127,7 +87,7 @@ describe('the buffer of a stage', () => {
   })
 
   it('makes bands narrower when they take too long', () => {
-    const { gl, finish } = fakeGl()
+    const { gl, finish } = fakeBufferGl()
     const buffer = new StageBuffer(gl)
     draw(buffer, finish, 100)
     buffer.settle()
@@ -138,7 +98,7 @@ describe('the buffer of a stage', () => {
   })
 
   it('plans the first large picture after small ones by what a pixel costs', () => {
-    const { gl, bound, finish } = fakeGl()
+    const { gl, bound, finish } = fakeBufferGl()
     const buffer = new StageBuffer(gl)
     buffer.expect(100_000)
     draw(buffer, finish, 10)
@@ -156,7 +116,7 @@ describe('the buffer of a stage', () => {
   })
 
   it('can be told the price beforehand, and learns nothing from a picture of a few pixels', () => {
-    const { gl, finish } = fakeGl()
+    const { gl, finish } = fakeBufferGl()
     const buffer = new StageBuffer(gl, 1e-4)
     buffer.expect(500_000)
     expect(buffer.bands).toBe(5)
@@ -168,7 +128,7 @@ describe('the buffer of a stage', () => {
   })
 
   it('draws a running effect coarser where it would hold up edits, and waits for what is slow all the same', () => {
-    const { gl, blits, finish } = fakeGl()
+    const { gl, blits, finish } = fakeBufferGl()
     const buffer = new StageBuffer(gl, 0.002)
     buffer.expect(10_000)
     buffer.begin({ playing: true })
