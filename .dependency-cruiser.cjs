@@ -61,6 +61,7 @@ const ROOMS = {
     'state',
     'document',
     'preview',
+    'starters',
     'frame',
     'ship',
     'sprites',

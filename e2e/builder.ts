@@ -53,29 +53,28 @@ export class EffectBuilder {
     const effect = this.#kit.effects[effectId]!
     const page = this.#page
     await page.getByRole('button', { name: 'New effect' }).click()
+    await page.getByRole('button', { name: 'Begin with Empty' }).click()
     await this.#studio.stage.waitFor()
     if (await page.getByRole('button', { name: 'Pause', exact: true }).isVisible())
       await page.keyboard.press('Space')
-    // What a new effect begins with goes away: each layer is made by itself.
-    await page.keyboard.press('Shift+Delete')
     await expect(this.#studio.tracks).toHaveCount(0)
     await this.#field(page.getByRole('textbox', { name: 'Seed', exact: true }), String(effect.seed))
-    if (effect.play !== 'once')
-      await this.#studio.pickFrom(page.getByLabel('How the effect plays'), PLAY_TEXTS[effect.play])
     const timeline = page.getByLabel('Timeline')
-    if (effect.play === 'loop')
-      await this.#number(timeline.locator('.play-controls'), 'loopSeconds', effect.numbers.loopSeconds)
     for (const id of effect.emitterOrder) await this.#emitter(effect.emitters[id]!)
     // What it repeats must be whole before it can repeat.
+    await this.#studio.pickFrom(page.getByLabel('How the effect plays'), PLAY_TEXTS[effect.play])
+    if (effect.play === 'loop')
+      await this.#number(timeline.locator('.play-controls'), 'loopSeconds', effect.numbers.loopSeconds)
     if (effect.play === 'period')
       await this.#number(timeline.locator('.play-controls'), 'periodSeconds', effect.numbers.periodSeconds)
-    await this.#effectNumbers(effect.numbers)
+    await this.#effectNumbers(effect)
   }
 
-  async #effectNumbers(numbers: Kit['effects'][string]['numbers']): Promise<void> {
-    const ids = (['warmUp', 'timeScale', 'jumpPx'] as const).filter(
+  async #effectNumbers({ play, numbers }: Kit['effects'][string]): Promise<void> {
+    const rare = (['warmUp', 'timeScale', 'jumpPx'] as const).filter(
       (id) => !same(numbers[id], defaultsOf('effect')[id]),
     )
+    const ids = [...(play === 'sustain' ? (['sustainFrom', 'sustainTo'] as const) : []), ...rare]
     if (ids.length === 0) return
     await this.#page.getByRole('button', { name: 'Times of the effect' }).click()
     for (const id of ids) await this.#number(this.#page.locator('.effect-menu'), id, numbers[id])

@@ -53,12 +53,8 @@ test('a blast in three layers takes under 60 actions', async ({ page }) => {
   }
 
   await press(page.getByRole('button', { name: 'New effect' }))
+  await press(page.getByRole('button', { name: 'Begin with Empty' }))
   await studio.stage.waitFor()
-  const dialog = page.getByRole('dialog')
-  if (await dialog.isVisible()) await page.keyboard.press('Enter')
-
-  // The layer that a new effect begins with goes away.
-  await key('Shift+Delete')
   // Smoke, below.
   await add()
   await frame('puff')

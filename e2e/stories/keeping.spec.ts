@@ -200,9 +200,13 @@ test('deleting an effect that another plays says so; undo brings both back', asy
 test('a new kit: empty page, first effect running, duplicated, deleted, brought back', async ({ page }) => {
   await new Studio(page).openShelf()
   await page.getByRole('button', { name: 'New kit' }).click()
-  await expect(page.getByText('This kit has no effect yet')).toBeVisible()
-  await page.getByRole('button', { name: 'New effect' }).click()
+  // An empty kit shows at once what one may begin with; a later effect asks in a dialog.
+  await expect(page.getByRole('heading', { name: 'What does the first effect begin with?' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Begin with Blast' }).locator('canvas')).toBeVisible()
+  await page.getByRole('searchbox', { name: 'Find a beginning' }).fill('steady')
+  await page.keyboard.press('Enter')
   await expect(page.getByTestId('track')).toHaveCount(1)
+  await expect(page.getByLabel('How the effect plays')).toHaveText('loops')
   await expect(page.getByTestId('clock')).not.toContainText(' 0 alive')
   await page.getByRole('link', { name: 'New kit' }).click()
   await page.getByRole('button', { name: 'Duplicate New effect' }).click()

@@ -3,8 +3,8 @@
  * studio,
  * a copy in tests); ids come from outside, so that the core stays free of chance.
  */
-import { defaultsOf, sourceOfId, type EmitterChoices, type TypeChoices } from '@gliv/model'
-import { addLayer, addType, clone, freeName, type MakeId } from './layers.ts'
+import { defaultsOf, sourceOfId } from '@gliv/model'
+import { addType, clone, freeName, type MakeId } from './layers.ts'
 import {
   type Effect,
   type Emitter,
@@ -14,6 +14,7 @@ import {
   type Relay,
   type Part,
 } from './kit.ts'
+import { addEmitter } from './starters.ts'
 
 /** A kit with nothing in it but the default rate of 60 ticks per second. */
 export const emptyKit = (id: string, name: string): Kit => ({
@@ -52,66 +53,6 @@ const dropIfUnused = (kit: Kit, typeId: string): void => {
   if (usersOfType(kit, typeId).length > 0) return
   delete kit.types[typeId]
   kit.typeOrder = kit.typeOrder.filter((id) => id !== typeId)
-}
-
-/** What a new emitter starts from. */
-export interface Starter {
-  readonly name: string
-  readonly numbers?: Partial<Emitter['numbers']>
-  readonly typeNumbers?: Partial<ParticleType['numbers']>
-  readonly choices?: Partial<EmitterChoices>
-  readonly typeChoices?: Partial<TypeChoices>
-  readonly burst?: number
-}
-
-/** What an emitter begins as, by id. */
-export const STARTERS = {
-  steady: { name: 'Steady' },
-  burst: { name: 'Burst', burst: 20, numbers: { flow: 0, fan: 360, duration: 0 } },
-  picture: {
-    name: 'One picture',
-    burst: 1,
-    numbers: { flow: 0, fan: 0, duration: 0, speed: { from: 0, to: 0 } },
-    typeNumbers: { life: { from: 1, to: 1 } },
-  },
-  weather: {
-    name: 'Weather',
-    choices: { shape: 'rectangle' },
-    numbers: {
-      flow: 60,
-      duration: 4,
-      heading: 90,
-      fan: 6,
-      speed: { from: 180, to: 260 },
-      shapeWidth: 640,
-      shapeHeight: 8,
-      offsetY: -180,
-    },
-    typeNumbers: { life: { from: 1.4, to: 2 } },
-  },
-  trail: {
-    name: 'Trail',
-    numbers: { flow: 0, flowPerPx: 0.12, duration: 4, heading: -90, fan: 360, speed: { from: 4, to: 16 } },
-    typeNumbers: { life: { from: 0.5, to: 0.9 } },
-  },
-} as const satisfies Record<string, Starter>
-/** Name of a starter in `STARTERS`. */
-export type StarterId = keyof typeof STARTERS
-
-/** Adds an emitter with a particle type of its own. The kit must have a sheet. Returns its id. */
-export const addEmitter = (kit: Kit, effectId: string, starterId: StarterId, makeId: MakeId): string => {
-  const { burst, ...starter }: Starter = STARTERS[starterId]
-  return addLayer(
-    kit,
-    effectId,
-    {
-      ...starter,
-      sheet: kit.sheetOrder[0]!,
-      frame: 0,
-      burst: burst ? { burstCount: { from: burst, to: burst } } : null,
-    },
-    makeId,
-  )
 }
 
 /** An independent copy beside the original: its own particle type, a fresh salt. Returns its id. */
@@ -193,11 +134,11 @@ export const moveEmitter = (kit: Kit, effectId: string, emitterId: string, to: n
   effect.emitterOrder = rest
 }
 
-/** Adds an empty effect with a free name at the end of the kit. Returns its id. */
-export const addEffect = (kit: Kit, makeId: MakeId): string => {
+/** Adds an empty effect under a free name at the end of the kit. Returns its id. */
+export const addEffect = (kit: Kit, makeId: MakeId, wanted = 'New effect'): string => {
   const id = makeId('effect')
   const name = freeName(
-    'New effect',
+    wanted,
     Object.values(kit.effects).map((e) => e.name),
   )
   kit.effects[id] = {
@@ -214,7 +155,6 @@ export const addEffect = (kit: Kit, makeId: MakeId): string => {
     parts: [],
   }
   kit.effectOrder.push(id)
-  if (kit.sheetOrder.length > 0) addEmitter(kit, id, 'steady', makeId)
   return id
 }
 

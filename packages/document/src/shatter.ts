@@ -1,5 +1,5 @@
 /** From a sprite to an effect that breaks it into its own pixels, or puts it together out of them. */
-import { addEmitter } from './edits.ts'
+import { addEmitter } from './starters.ts'
 import { freeName, type MakeId } from './layers.ts'
 import { defaultsOf } from '@gliv/model'
 import type { Emitter, Kit, ParticleType, SheetFrame } from './kit.ts'

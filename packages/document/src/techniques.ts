@@ -6,6 +6,7 @@
 import { defaultsOf, type EmitterChoices, type Ease, type TypeChoices } from '@gliv/model'
 import type { Emitter, Kit, ParticleType } from './kit.ts'
 import { addLayer, type MakeId } from './layers.ts'
+import { type Begins, settleIn } from './plays.ts'
 
 /** Pictures that the shelf brings along. */
 export const TECHNIQUE_SPRITES = [
@@ -38,6 +39,8 @@ export interface Technique {
   readonly name: string
   /** Other words by which people look for it. */
   readonly words: string
+  /** How an effect plays that begins with it; once without a word. */
+  readonly begins?: Begins
   readonly layers: readonly Layer[]
 }
 
@@ -50,6 +53,7 @@ const tint = (...rows: readonly (readonly [number, string])[]) => ({
 })
 
 const ONCE = { flow: 0, duration: 0 } as const
+const LOOPS: Begins = { play: 'loop' }
 const ANY = r(-180, 180)
 const FADE = ramp([0, 1], [0.5, 0.9, 'ease'], [1, 0])
 const SOFT = ramp([0, 0, 'ease'], [0.15, 1], [0.55, 0.8, 'ease'], [1, 0])
@@ -137,6 +141,7 @@ export const TECHNIQUES = {
   ember: {
     name: 'Embers',
     words: 'fire glow ash rise spark',
+    begins: LOOPS,
     layers: [
       {
         name: 'Embers',
@@ -161,6 +166,7 @@ export const TECHNIQUES = {
   flame: {
     name: 'Flame',
     words: 'fire torch burn stove',
+    begins: LOOPS,
     layers: [
       {
         name: 'Flame',
@@ -184,6 +190,7 @@ export const TECHNIQUES = {
   smoke: {
     name: 'Smoke',
     words: 'steam fog cloud fume',
+    begins: LOOPS,
     layers: [
       {
         name: 'Smoke',
@@ -234,6 +241,7 @@ export const TECHNIQUES = {
   drip: {
     name: 'Drip',
     words: 'drop water leak blood',
+    begins: LOOPS,
     layers: [
       {
         name: 'Drops',
@@ -252,6 +260,7 @@ export const TECHNIQUES = {
   rain: {
     name: 'Rain',
     words: 'weather storm shower',
+    begins: { play: 'loop', warmUp: 0.8 },
     layers: [
       {
         name: 'Rain',
@@ -275,6 +284,7 @@ export const TECHNIQUES = {
   snowfall: {
     name: 'Snowfall',
     words: 'snow weather winter flakes',
+    begins: { play: 'loop', warmUp: 8 },
     layers: [
       {
         name: 'Snow',
@@ -306,6 +316,7 @@ export const TECHNIQUES = {
   trail: {
     name: 'Trail',
     words: 'follow streak motion path',
+    begins: LOOPS,
     layers: [
       {
         name: 'Trail',
@@ -365,6 +376,7 @@ export const TECHNIQUES = {
   pullIn: {
     name: 'Pull-in',
     words: 'gather charge absorb implode collect',
+    begins: LOOPS,
     layers: [
       {
         name: 'Gathering',
@@ -407,6 +419,7 @@ export const TECHNIQUES = {
   twinkle: {
     name: 'Twinkle',
     words: 'sparkle glitter star shine magic pickup',
+    begins: LOOPS,
     layers: [
       {
         name: 'Twinkles',
@@ -457,6 +470,7 @@ export const TECHNIQUES = {
   fireflies: {
     name: 'Fireflies',
     words: 'moth insect magic ambient night',
+    begins: { play: 'loop', warmUp: 5 },
     layers: [
       {
         name: 'Fireflies',
@@ -524,30 +538,34 @@ export const addTechnique = (
   makeId: MakeId,
 ): string[] => {
   const technique: Technique = TECHNIQUES[id]
-  return technique.layers.map(({ name, sprite, numbers, choices, type, typeChoices, ramps, burst }) => {
-    // What lies on the view's edge follows the view, wherever it is dropped.
-    const { offsetX, offsetY } = { ...defaultsOf('emitter'), ...numbers }
-    const placed =
-      choices?.shape === 'viewEdge'
-        ? {}
-        : { offsetX: Math.round(offsetX + place.x), offsetY: Math.round(offsetY + place.y) }
-    return addLayer(
-      kit,
-      effectId,
-      {
-        name,
-        sheet,
-        frame: frames[sprite],
-        numbers: { ...numbers, ...placed },
-        choices,
-        typeNumbers: type,
-        typeChoices,
-        ramps,
-        burst: burst && { burstAt: r(burst[0]), burstCount: r(burst[1]) },
-      },
-      makeId,
-    )
-  })
+  const added = technique.layers.map(
+    ({ name, sprite, numbers, choices, type, typeChoices, ramps, burst }) => {
+      // What lies on the view's edge follows the view, wherever it is dropped.
+      const { offsetX, offsetY } = { ...defaultsOf('emitter'), ...numbers }
+      const placed =
+        choices?.shape === 'viewEdge'
+          ? {}
+          : { offsetX: Math.round(offsetX + place.x), offsetY: Math.round(offsetY + place.y) }
+      return addLayer(
+        kit,
+        effectId,
+        {
+          name,
+          sheet,
+          frame: frames[sprite],
+          numbers: { ...numbers, ...placed },
+          choices,
+          typeNumbers: type,
+          typeChoices,
+          ramps,
+          burst: burst && { burstAt: r(burst[0]), burstCount: r(burst[1]) },
+        },
+        makeId,
+      )
+    },
+  )
+  settleIn(kit.effects[effectId]!, added, technique.begins)
+  return added
 }
 
 /** Techniques whose name or words begin with every word that was typed. */

@@ -67,7 +67,7 @@ const Cover = ({ kit }: { kit: KitRow }) => {
 }
 
 const KitCard = ({ kit, onDelete }: { kit: KitRow; onDelete: () => void }) => (
-  <article className="card kit-card" data-testid="kit-card">
+  <article className="card kit-card" data-card data-testid="kit-card">
     <Link to={`/kit/${kit.id}`} className="card-link" aria-label={`Open ${kit.name}`}>
       <Cover kit={kit} />
       <h2 title={kit.name}>{kit.name}</h2>

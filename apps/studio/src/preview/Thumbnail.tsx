@@ -1,28 +1,22 @@
-import { maskReader } from '@gliv/bake'
-import { type Kit, type KitFile, resolveEffect } from '@gliv/document'
-import { compile, createSimulation, longestLife, type Simulation } from '@gliv/engine'
-import { Refusal, type ResolvedEffect } from '@gliv/model'
-import { type Camera, createRenderer, type Renderer } from '@gliv/player'
-import { useEffect, useRef } from 'react'
+/** An effect, small: a picture that was made off the page, running while the pointer or the focus is on its card. */
+import { type Kit, type KitFile } from '@gliv/document'
+import { createRenderer, type Renderer } from '@gliv/player'
+import type { Simulation } from '@gliv/engine'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { renderSheetsOf } from '../shared/sheetImages.ts'
 import { GROUNDS } from '../state/session.ts'
-import { STILL } from '../state/stagePreview.ts'
-import { boundsOf, cameraFor } from './fit.ts'
-import { previewOptions, shownEnd } from './previewOptions.ts'
+import { runSmall, type Show, STILL_HEIGHT, STILL_WIDTH } from './still.ts'
+import { type ShownStill, stillAtHand, stillOf, stillPiece } from './stills.ts'
 import './Thumbnail.css'
 
 interface Showing {
   readonly simulation: Simulation
   readonly renderer: Renderer
-  readonly camera: Camera
-  readonly from: number
-  readonly to: number
+  readonly show: Show
   seconds: number
   restUntil: number
 }
 
-/** The first picture is not the empty beginning but this far into the first moments. */
-const FIRST_SIGHT = 0.2
 /** A picture of a thumbnail that takes longer than this is dear. */
 const DEAR_MS = 12
 
@@ -30,124 +24,155 @@ const showing = new Set<Showing>()
 let request = 0
 let last = 0
 
-/** One clock for all thumbnails that can be seen. */
+const draw = ({ simulation, renderer, show, seconds }: Showing): void => {
+  simulation.seek(Math.floor(seconds * simulation.rate))
+  renderer.begin(GROUNDS.dark)
+  renderer.draw(simulation.frame(1), show.camera)
+}
+
+/** One clock for all thumbnails that run. */
 const tick = (now: number): void => {
   request = showing.size > 0 ? requestAnimationFrame(tick) : 0
   const elapsed = Math.min(0.1, (now - last) / 1000)
   last = now
-  for (const show of showing) {
+  for (const each of showing) {
     // A thumbnail that is dear to draw rests for as long as it took, so that the page stays quick.
-    if (now < show.restUntil) continue
+    if (now < each.restUntil) continue
     const start = performance.now()
-    show.seconds = show.seconds + elapsed < show.to ? show.seconds + elapsed : show.from
-    show.simulation.seek(Math.floor(show.seconds * show.simulation.rate))
-    show.renderer.begin(GROUNDS.dark)
-    show.renderer.draw(show.simulation.frame(1), show.camera)
+    each.seconds = each.seconds + elapsed < each.show.to ? each.seconds + elapsed : each.show.from
+    draw(each)
     const took = performance.now() - start
-    show.restUntil = took > DEAR_MS ? performance.now() + took * 10 : 0
+    each.restUntil = took > DEAR_MS ? performance.now() + took * 10 : 0
   }
 }
 
-const start = (show: Showing): void => {
-  showing.add(show)
+const start = (one: Showing): void => {
+  showing.add(one)
   if (request) return
   last = performance.now()
   request = requestAnimationFrame(tick)
 }
 
-/** Seconds of nothing between two showings. */
-const BREATH = 0.15
-const MOMENTS = 24
-
-/**
- * Last of some moments at which a quarter of the most are still there: a card is not left empty for
- * stragglers.
- */
-const busyUntil = (effect: ResolvedEffect, simulation: Simulation): number => {
-  const end = shownEnd(effect)
-  const counts = Array.from({ length: MOMENTS }, (_, k) => {
-    simulation.seek(Math.round(((k + 1) / MOMENTS) * end * simulation.rate))
-    return simulation.alive
-  })
-  const enough = Math.max(1, Math.max(...counts) / 4)
-  return ((counts.findLastIndex((count) => count >= enough) + 1) / MOMENTS) * end
+interface Props {
+  readonly kit: Kit
+  readonly effectId: string
+  readonly pictures: KitFile['pictures']
 }
 
-/**
- * From where to where a thumbnail plays: a whole effect and a breath; of a loop, a minute from when it is
- * full.
- */
-const spanOf = (effect: ResolvedEffect, simulation: Simulation): { from: number; to: number } => {
-  if (effect.play === 'once' || effect.play === 'sustain')
-    return { from: 0, to: busyUntil(effect, simulation) + BREATH }
-  const full = Math.max(0, ...effect.emitters.map((e) => longestLife(e)))
-  return { from: full, to: full + 60 }
-}
-
-const canCompile = (effect: ResolvedEffect): boolean => {
-  try {
-    compile(effect)
-    return true
-  } catch (error) {
-    if (error instanceof Refusal) return false
-    throw error
-  }
-}
-
-/** An effect, small and moving; it rests while it is out of sight. */
-export const Thumbnail = ({
-  kit,
-  effectId,
-  pictures,
-}: {
-  kit: Kit
-  effectId: string
-  pictures: KitFile['pictures']
-}) => {
+/** The running picture; it begins at the moment that the still shows. */
+const Running = ({ kit, effectId, pictures, show }: Props & { readonly show: Show }) => {
   const canvas = useRef<HTMLCanvasElement>(null)
-  const latest = useRef(kit)
-  useEffect(() => void (latest.current = kit))
-  const effect = kit.effects[effectId]
-  const { types } = kit
   useEffect(() => {
     const element = canvas.current
-    const { current: kit } = latest
-    if (!element || !effect) return
-    const resolved = resolveEffect(
-      kit,
-      effect,
-      maskReader(() => pictures),
-    )
-    // An effect that the engine refuses has no picture; the editor says why.
-    if (!canCompile(resolved)) return
-    const options = previewOptions(resolved, STILL, kit)
-    const simulation = createSimulation(compile(resolved), options)
-    const span = spanOf(resolved, simulation)
+    const simulation = element && runSmall({ kit, pictures }, effectId)?.simulation
+    if (!element || !simulation) return
     const renderer = createRenderer(element, 'canvas2d')
-    const show: Showing = {
-      simulation,
-      renderer,
-      camera: cameraFor(boundsOf(resolved, options), element.width, element.height, 1.5),
-      ...span,
-      seconds: span.from + FIRST_SIGHT * Math.min(1.5, span.to - span.from),
-      restUntil: 0,
-    }
-    let seen = false
-    const observer = new IntersectionObserver(([entry]) => {
-      seen = entry!.isIntersecting
-      if (seen) start(show)
-      else showing.delete(show)
-    })
+    const one: Showing = { simulation, renderer, show, seconds: show.at, restUntil: 0 }
+    let ended = false
     void renderSheetsOf(kit, pictures).then((sheets) => {
+      if (ended) return
       renderer.setSheets(sheets)
-      observer.observe(element)
+      draw(one)
+      element.style.visibility = 'visible'
+      start(one)
     })
     return () => {
-      observer.disconnect()
-      showing.delete(show)
+      ended = true
+      showing.delete(one)
       simulation.dispose()
       renderer.dispose()
     }
-  }, [effect, types, pictures])
-  return <canvas ref={canvas} className="thumbnail" width={288} height={180} aria-hidden />
+  }, [kit, effectId, pictures, show])
+  return (
+    <canvas ref={canvas} className="thumbnail-run" width={STILL_WIDTH} height={STILL_HEIGHT} aria-hidden />
+  )
+}
+
+/** The still of an effect, the one before while a new one is made. */
+const useStill = (hash: string, piece: Kit, { effectId, pictures }: Props): ShownStill | null => {
+  const [still, setStill] = useState<ShownStill | null>(() => stillAtHand(hash) ?? null)
+  useEffect(() => {
+    const atHand = stillAtHand(hash)
+    if (atHand !== undefined) return setStill(atHand)
+    let current = true
+    void stillOf(hash, piece, effectId, pictures).then((found) => current && setStill(found))
+    return () => void (current = false)
+    // The hash stands for everything that the picture depends on.
+  }, [hash]) // eslint-disable-line react-hooks/exhaustive-deps
+  return still
+}
+
+/** Milliseconds for which the pointer must stay: what it passes over while the page scrolls does not run. */
+const STAY_MS = 120
+
+/** Whether the pointer stays on the card around an element, or the focus is on it. */
+const useAttention = (place: React.RefObject<HTMLElement | null>): boolean => {
+  const [some, setSome] = useState(false)
+  useEffect(() => {
+    const card = place.current?.closest<HTMLElement>('[data-card]') ?? place.current
+    if (!card) return
+    let waiting = 0
+    const come = (): void => {
+      window.clearTimeout(waiting)
+      waiting = window.setTimeout(() => setSome(true), STAY_MS)
+    }
+    const go = (): void => {
+      window.clearTimeout(waiting)
+      setSome(false)
+    }
+    const events = { pointerenter: come, focusin: come, pointerleave: go, focusout: go }
+    for (const [event, act] of Object.entries(events)) card.addEventListener(event, act)
+    return () => {
+      go()
+      for (const [event, act] of Object.entries(events)) card.removeEventListener(event, act)
+    }
+  }, [place])
+  return some
+}
+
+/** Whether an element is in sight. */
+const useInSight = (place: React.RefObject<HTMLElement | null>): boolean => {
+  const [some, setSome] = useState(false)
+  useEffect(() => {
+    const observer = new IntersectionObserver(([entry]) => setSome(entry!.isIntersecting))
+    if (place.current) observer.observe(place.current)
+    return () => observer.disconnect()
+  }, [place])
+  return some
+}
+
+/**
+ * An effect, small. It runs while the pointer or the focus is on its card (an element with `data-card`, else the
+ * picture itself).
+ */
+export const Thumbnail = (props: Props) => {
+  const place = useRef<HTMLSpanElement>(null)
+  return <Picture {...props} place={place} runs={useAttention(place)} />
+}
+
+/** An effect, small, that runs as long as it is in sight: for the few that are to be chosen among. */
+export const LivingThumbnail = (props: Props) => {
+  const place = useRef<HTMLSpanElement>(null)
+  return <Picture {...props} place={place} runs={useInSight(place)} />
+}
+
+const Picture = ({
+  place,
+  runs,
+  ...props
+}: Props & { readonly place: React.RefObject<HTMLSpanElement | null>; readonly runs: boolean }) => {
+  const { kit, effectId, pictures } = props
+  const { piece, hash } = useMemo(() => stillPiece(kit, effectId), [kit, effectId])
+  const still = useStill(hash, piece, props)
+  // Renaming another effect makes a new kit, but not another piece: what runs goes on.
+  const shown = useRef({ hash, piece })
+  if (shown.current.hash !== hash) shown.current = { hash, piece }
+  return (
+    <span ref={place} className="thumbnail" aria-hidden>
+      {still && <img src={still.url} width={STILL_WIDTH} height={STILL_HEIGHT} alt="" draggable={false} />}
+      {still && runs && (
+        <Running kit={shown.current.piece} effectId={effectId} pictures={pictures} show={still.show} />
+      )}
+    </span>
+  )
 }

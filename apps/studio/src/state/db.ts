@@ -68,12 +68,23 @@ export interface AsideRow {
   message: string
 }
 
+/** A small picture of an effect, by the hash of what it shows. Made anew whenever it is not there. */
+export interface StillRow {
+  hash: string
+  png: Uint8Array
+  /** Where the effect runs and how it is framed. */
+  show: unknown
+  /** ms since 1970. */
+  madeAt: number
+}
+
 export class Database extends Dexie {
   declare kits: EntityTable<KitRow, 'id'>
   declare commits: Table<Commit, [string, number]>
   declare snapshots: Table<Snapshot, [string, number]>
   declare drafts: Table<Draft, [string, string]>
   declare pictures: EntityTable<PictureRow, 'hash'>
+  declare stills: EntityTable<StillRow, 'hash'>
   declare aside: EntityTable<AsideRow, 'key'>
 
   constructor(name = 'gliv', options: DexieOptions = {}) {
@@ -87,5 +98,6 @@ export class Database extends Dexie {
       pictures: 'hash',
     })
     this.version(2).stores({ aside: '++key, kit' })
+    this.version(3).stores({ stills: 'hash, madeAt' })
   }
 }

@@ -33,6 +33,8 @@ export const smallKit = (): KitFile => {
   kit.sheetOrder.push('sheet')
   const makeId = counter()
   const effect = addEffect(kit, makeId)
+  addEmitter(kit, effect, 'steady', makeId)
+  kit.effects[effect]!.play = 'once'
   addEmitter(kit, effect, 'burst', makeId)
   return { kit, pictures: new Map([[kit.sheets['sheet'].picture, png]]) }
 }

@@ -17,7 +17,7 @@ export const RAMP_STARTERS = {
     name: 'Pop',
     ramp: ramp([0, 0, 'easeOut'], [0.12, 1, 'ease'], [0.25, 0.8], [0.7, 0.8, 'easeIn'], [1, 0]),
   },
-  swell: { name: 'Swell', ramp: ramp([0, 0.2, 'easeOut'], [1, 1]) },
+  swell: { name: 'Swell', ramp: ramp([0, 0, 'ease'], [0.45, 1, 'ease'], [1, 0]) },
   cooling: {
     name: 'Cooling ember',
     ramp: ramp([0, 1], [0.15, 0.85, 'easeOut'], [0.6, 0.35, 'ease'], [1, 0]),

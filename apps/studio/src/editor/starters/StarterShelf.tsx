@@ -5,17 +5,9 @@
 import Close from '@mui/icons-material/Close'
 import IconButton from '@mui/material/IconButton'
 import Paper from '@mui/material/Paper'
-import {
-  addTechnique,
-  findTechniques,
-  type Kit,
-  type KitFile,
-  TECHNIQUES,
-  type TechniqueId,
-} from '@gliv/document'
-import { defaultsOf } from '@gliv/model'
+import { addTechnique, findTechniques, TECHNIQUES, type TechniqueId } from '@gliv/document'
 import { useMemo, useRef, useState } from 'react'
-import { Thumbnail } from '../../preview/Thumbnail.tsx'
+import { LivingThumbnail } from '../../preview/Thumbnail.tsx'
 import { useEscape } from '../../shared/keys/escape.ts'
 import { focusWorkplace } from '../../shared/keys/focus.ts'
 import { edit } from '../../state/document.ts'
@@ -23,7 +15,8 @@ import { makeId } from '../../state/ids.ts'
 import { select } from '../../state/session.ts'
 import { useEffectId } from '../playback/shownEffect.ts'
 import { STARTER_MEDIA_TYPE, useStarterShelf } from '../../state/starterShelf.ts'
-import { ensureSprites, keepSprites, shelfKit } from './sprites.ts'
+import { shownBeginnings } from '../../starters/choices.ts'
+import { ensureSprites, keepSprites } from '../../starters/sprites.ts'
 import './StarterShelf.css'
 
 /**
@@ -43,32 +36,6 @@ export const setDown = (effectId: string, id: string, x: number, y: number): voi
 
 const isTechnique = (id: string): id is TechniqueId => Object.hasOwn(TECHNIQUES, id)
 
-/** One effect a technique, so that each has a picture of its own. */
-const makeShelf = (): KitFile => {
-  const file = shelfKit()
-  const kit = file.kit as Kit
-  const { sheet, frames } = ensureSprites(kit, '')
-  let n = 0
-  for (const id of Object.keys(TECHNIQUES) as TechniqueId[]) {
-    kit.effects[id] = {
-      id,
-      name: TECHNIQUES[id].name,
-      seed: 41,
-      play: 'once',
-      backwards: false,
-      source: null,
-      numbers: { ...defaultsOf('effect') },
-      lanes: {},
-      emitters: {},
-      emitterOrder: [],
-      parts: [],
-    }
-    kit.effectOrder.push(id)
-    addTechnique(kit, id, id, { x: 0, y: 0 }, sheet, frames, (prefix) => `${prefix}-${++n}`)
-  }
-  return file
-}
-
 const closeStarters = (): void => {
   useStarterShelf.setState({ open: false })
   focusWorkplace()
@@ -77,7 +44,7 @@ const closeStarters = (): void => {
 export const StarterShelf = () => {
   const effectId = useEffectId()
   const [typed, setTyped] = useState('')
-  const shelf = useMemo(makeShelf, [])
+  const shelf = useMemo(shownBeginnings, [])
   const found = findTechniques(typed)
   const place = useRef<HTMLDivElement>(null)
   useEscape(true, place, closeStarters)
@@ -112,7 +79,7 @@ export const StarterShelf = () => {
             onDragStart={(event) => event.dataTransfer.setData(STARTER_MEDIA_TYPE, id)}
             onClick={() => setDown(effectId, id, 0, 0)}
           >
-            <Thumbnail kit={shelf.kit} effectId={id} pictures={shelf.pictures} />
+            <LivingThumbnail kit={shelf.kit} effectId={`technique-${id}`} pictures={shelf.pictures} />
             <span>{TECHNIQUES[id].name}</span>
           </button>
         ))}

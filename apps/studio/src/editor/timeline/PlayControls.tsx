@@ -1,4 +1,4 @@
-import type { Effect } from '@gliv/document'
+import { choosePlay } from '@gliv/document'
 import { type Play, PLAYS, type PropertyId } from '@gliv/model'
 import Tune from '@mui/icons-material/Tune'
 import Checkbox from '@mui/material/Checkbox'
@@ -69,12 +69,6 @@ const EffectMenu = () => {
   )
 }
 
-/** Only what plays once or repeats exactly can play backwards. */
-const setPlay = (effect: Effect, play: Play): void => {
-  effect.play = play
-  if (play !== 'once' && play !== 'period') effect.backwards = false
-}
-
 /** How the effect itself plays; unlike the transport's repeat this is part of the document. */
 export const PlayControls = () => {
   const effectId = useEffectId()
@@ -89,7 +83,7 @@ export const PlayControls = () => {
         inputProps={{ 'aria-label': 'How the effect plays' }}
         onChange={(event) =>
           edit(`Effect ${PLAY_TEXTS[event.target.value as Play]}`, (kit) =>
-            setPlay(kit.effects[effectId]!, event.target.value as Play),
+            choosePlay(kit.effects[effectId]!, event.target.value as Play),
           )
         }
       >

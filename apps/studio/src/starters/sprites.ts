@@ -12,8 +12,8 @@ import {
   type TechniqueSprite,
 } from '@gliv/document'
 import { blit, createImage, encodePng, type Image, makeSprite } from '@gliv/pixels'
-import { keepPicture } from '../../state/document.ts'
-import { makeId } from '../../state/ids.ts'
+import { keepPicture } from '../state/document.ts'
+import { makeId } from '../state/ids.ts'
 
 const SIDE = 48
 const GAP = 2
