@@ -10,7 +10,6 @@ import {
   type Emitter,
   type Kit,
   KIT_VERSION,
-  type ParticleType,
   type Relay,
   type Part,
 } from './kit.ts'

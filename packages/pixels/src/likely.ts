@@ -1,4 +1,5 @@
 /** Guessing how a sheet wants to be cut, to be offered on import. */
+import { type AxisCut, axisCuts, WHOLE_AXIS } from './axisCuts.ts'
 import type { Image } from './image.ts'
 import { PLAIN_GRID, slice, type Slicing } from './slice.ts'
 
@@ -14,55 +15,13 @@ export interface Guess {
   readonly sure: boolean
 }
 
+/** The best guess, and those that come next. */
+export interface Likely extends Guess {
+  readonly others: readonly Guess[]
+}
+
 /** Most columns or rows that are tried. */
 const MOST = 64
-/** Cells are at least this many texels wide and high. */
-const LEAST = 4
-
-/**
- * Filled texels with a filled neighbour across each line between two columns (or rows): cutting there would
- * hurt.
- */
-const cutsAcross = ({ width, height, data }: Image, vertical: boolean): Uint32Array => {
-  const [lines, depth] = vertical ? [width, height] : [height, width]
-  const cuts = new Uint32Array(lines + 1)
-  const filled = (line: number, k: number): boolean =>
-    data[(vertical ? k * width + line : line * width + k) * 4 + 3]! > 0
-  for (let line = 1; line < lines; line++)
-    for (let k = 0; k < depth; k++) if (filled(line - 1, k) && filled(line, k)) cuts[line]!++
-  return cuts
-}
-
-/** Whether each line (column or row of texels) holds anything. */
-const occupied = ({ width, height, data }: Image, vertical: boolean): boolean[] => {
-  const out = Array.from({ length: vertical ? width : height }, () => false)
-  for (let i = 0; i < width * height; i++)
-    if (data[i * 4 + 3]! > 0) out[vertical ? i % width : Math.floor(i / width)] = true
-  return out
-}
-
-/**
- * The most equal parts of an axis such that no line between two parts cuts anything and every part holds
- * something.
- */
-const partsAlong = (image: Image, vertical: boolean): number => {
-  const size = vertical ? image.width : image.height
-  const cuts = cutsAcross(image, vertical)
-  const lines = occupied(image, vertical)
-  for (let parts = Math.min(MOST, Math.floor(size / LEAST)); parts > 1; parts--) {
-    if (size % parts !== 0) continue
-    const length = size / parts
-    const clean = Array.from({ length: parts - 1 }, (_, k) => cuts[(k + 1) * length] === 0).every(Boolean)
-    if (
-      clean &&
-      Array.from({ length: parts }, (_, k) => lines.slice(k * length, (k + 1) * length).some(Boolean)).every(
-        Boolean,
-      )
-    )
-      return parts
-  }
-  return 1
-}
 
 /** Two numbers in a name are the size of a cell, or how many there are across and down. */
 const fromTwoNumbers = (w: number, h: number, width: number, height: number): Guess | null => {
@@ -110,28 +69,82 @@ const byGaps = (image: Image): Guess | null => {
   }
 }
 
-/** The likely grid of a picture. A picture in which nothing speaks for a grid is offered as one frame. */
-export const likelySlicing = (image: Image, name = ''): Guess => {
-  const named = fromName(name, image)
-  if (named) return named
-  const { width, height } = image
-  const opaque = image.data.every((value, i) => (i & 3) !== 3 || value === 255)
-  if (opaque) {
-    const square = Math.min(width, height)
-    if (square >= LEAST && width !== height && Math.max(width, height) % square === 0)
-      return {
-        slicing: { by: 'size', width: square, height: square, ...PLAIN_GRID },
-        why: 'it divides into squares',
-        sure: false,
-      }
-    return { slicing: { by: 'whole' }, why: 'it has no transparent gaps', sure: false }
+/** A guess with how much speaks for it; only differences count. */
+interface Weighed {
+  readonly guess: Guess
+  readonly weight: number
+}
+
+/** What speaks for a picture as one frame, and for taking it apart at its gaps. */
+const WHOLE_WEIGHT = 0.6
+const GAPS_WEIGHT = 0.9
+
+/** Square cells are commonest, those of one to two come next. */
+const formWeight = (w: number, h: number): number => (w === h ? 0.35 : w === 2 * h || h === 2 * w ? 0.15 : 0)
+
+const gridOf = (columns: AxisCut, rows: AxisCut): Slicing => {
+  const grid = {
+    marginX: columns.margin,
+    marginY: rows.margin,
+    spacingX: columns.spacing,
+    spacingY: rows.spacing,
+    keepEmpty: false,
   }
-  const [columns, rows] = [partsAlong(image, true), partsAlong(image, false)]
-  if (columns * rows > 1)
-    return {
-      slicing: { by: 'count', columns, rows, ...PLAIN_GRID },
-      why: 'no line of this grid cuts anything',
-      sure: true,
-    }
-  return byGaps(image) ?? { slicing: { by: 'whole' }, why: 'it is one piece', sure: false }
+  return columns.margin + rows.margin + columns.spacing + rows.spacing > 0
+    ? { by: 'size', width: columns.length, height: rows.length, ...grid }
+    : { by: 'count', columns: columns.parts, rows: rows.parts, ...grid }
+}
+
+/** The plainest of what speaks for a grid, in words. */
+const whyGrid = (columns: AxisCut, rows: AxisCut): string => {
+  const cuts = [columns, rows].filter(({ parts }) => parts > 1)
+  if (cuts.some(({ spacing }) => spacing > 0)) return 'empty gutters lie between its cells'
+  if (cuts.every(({ clean }) => clean)) return 'no line of this grid cuts anything'
+  return cuts.every(({ repeats }) => repeats) ? 'its cells repeat' : 'it divides into squares'
+}
+
+const grids = (image: Image): Weighed[] => {
+  const across = [WHOLE_AXIS(image.width), ...axisCuts(image, true)]
+  const down = [WHOLE_AXIS(image.height), ...axisCuts(image, false)]
+  return across.flatMap((columns) =>
+    down.flatMap((rows): Weighed[] => {
+      if (columns.parts * rows.parts === 1) return []
+      const cuts = [columns, rows].filter(({ parts }) => parts > 1)
+      const squares = columns.length === rows.length && (columns.parts === 1 || rows.parts === 1)
+      if (!squares && !cuts.every(({ clean, repeats }) => clean || repeats)) return []
+      return [
+        {
+          guess: {
+            slicing: gridOf(columns, rows),
+            why: whyGrid(columns, rows),
+            sure: cuts.every(({ clean, repeats }) => clean || repeats),
+          },
+          weight: columns.weight + rows.weight + formWeight(columns.length, rows.length),
+        },
+      ]
+    }),
+  )
+}
+
+/** Next best cuts that are offered beside the best. */
+const OTHERS = 3
+
+/**
+ * The likely cut of a picture, by the file's name, its gutters, cells that repeat, and what lies apart; with the
+ * next best. A picture in which nothing speaks for a grid is offered as one frame.
+ */
+export const likelySlicing = (image: Image, name = ''): Likely => {
+  const gaps = byGaps(image)
+  const weighed: Weighed[] = [
+    ...grids(image),
+    { guess: { slicing: { by: 'whole' }, why: 'it is one piece', sure: false }, weight: WHOLE_WEIGHT },
+    ...(gaps ? [{ guess: gaps, weight: GAPS_WEIGHT }] : []),
+  ]
+  const named = fromName(name, image)
+  const guesses = [
+    ...(named ? [named] : []),
+    ...weighed.sort((a, b) => b.weight - a.weight).map(({ guess }) => guess),
+  ]
+  const [best, ...others] = guesses
+  return { ...best!, others: others.slice(0, OTHERS) }
 }

@@ -187,6 +187,74 @@ describe('the likely grid', () => {
     })
   })
 
+  /** A flame of 16 × 8, another each time: wide, with a hole in the middle, where a square grid would cut nothing. */
+  const flame = (k: number): Image =>
+    drawn(
+      '................',
+      `..##....${'.'.repeat(k)}##${'.'.repeat(6 - k)}`,
+      '.####....######.',
+      '######..########',
+      '######..########',
+      `.####....${'#'.repeat(6 - k)}${'.'.repeat(k + 1)}`,
+      '..##......##....',
+      '................',
+    )
+
+  it('takes frames that repeat, not their halves: four of 16 × 8 in 64 × 8', () => {
+    let strip = createImage(64, 8)
+    for (let k = 0; k < 4; k++) strip = withPart(strip, flame(k), k * 16, 0)
+    const likely = likelySlicing(strip)
+    expect(likely.slicing).toMatchObject({ by: 'count', columns: 4, rows: 1 })
+    expect(likely.others).toContainEqual(
+      expect.objectContaining({ slicing: expect.objectContaining({ by: 'count', columns: 8, rows: 1 }) }),
+    )
+    expect(likely.others.map(({ slicing }) => slicing.by)).toContain('gaps')
+  })
+
+  it('cuts a sheet as small as 8 × 4 into its squares', () => {
+    const { slicing } = likelySlicing(drawn('########', '#..##..#', '#..##..#', '########'))
+    expect(slicing).toMatchObject({ by: 'count', columns: 2, rows: 1 })
+  })
+
+  it.each([
+    [1, 0],
+    [2, 2],
+  ])('finds gutters of %s with a margin of %s, on a ground of one colour, too', (spacing, margin) => {
+    const [columns, rows, side] = [5, 3, 6]
+    const sizeOf = (n: number): number => 2 * margin + n * side + (n - 1) * spacing
+    for (const ground of [0, 255]) {
+      let image = createImage(sizeOf(columns), sizeOf(rows))
+      if (ground) for (let i = 0; i < image.data.length; i += 4) image.data.set([20, 30, 40, 255], i)
+      const cell = drawn('rrrrrr', 'r#####', 'r##g##', 'r#####', 'r#####', 'rrrrrr')
+      for (let r = 0; r < rows; r++)
+        for (let c = 0; c < columns; c++)
+          image = withPart(image, cell, margin + c * (side + spacing), margin + r * (side + spacing))
+      expect(likelySlicing(image).slicing).toMatchObject({
+        by: 'size',
+        width: side,
+        height: side,
+        marginX: margin,
+        marginY: margin,
+        spacingX: spacing,
+        spacingY: spacing,
+      })
+    }
+  })
+
+  it('leaves a hollow sprite whole', () => {
+    const ring = drawn(
+      '..####..',
+      '.#....#.',
+      '#......#',
+      '#......#',
+      '#......#',
+      '#......#',
+      '.#....#.',
+      '..####..',
+    )
+    expect(likelySlicing(ring).slicing).toEqual({ by: 'whole' })
+  })
+
   it('follows the name of the file first', () => {
     expect(likelySlicing(dots(4, 2, 16, 0), 'fire 32x16.png').slicing).toMatchObject({
       by: 'size',
@@ -209,7 +277,7 @@ describe('the likely grid', () => {
     expect(likelySlicing(drawn('##.###.', '##.###.', '...###.')).slicing).toEqual({ by: 'gaps', gap: 1 })
     expect(
       likelySlicing(drawn('r'.repeat(16), ...Array.from({ length: 3 }, () => 'g'.repeat(16)))).slicing,
-    ).toMatchObject({ by: 'size', width: 4, height: 4 })
+    ).toMatchObject({ by: 'count', columns: 4, rows: 1 })
     expect(likelySlicing(drawn('##', '##', '##')).slicing).toEqual({ by: 'whole' })
     expect(likelySlicing(drawn('...', '.#.', '...')).slicing).toEqual({ by: 'whole' })
   })

@@ -1,4 +1,3 @@
-import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
@@ -17,11 +16,12 @@ import { useAfterFirstPaint } from '../shared/hooks/useAfterFirstPaint.ts'
 import { changeArrival, forgetArrivals, resizeArrival } from './arrivals.ts'
 import { type Arrival, useArrivals } from './arrivalStore.ts'
 import { SVG_LIMIT } from './rasterise.ts'
+import { ByHand } from './ByHand.tsx'
+import { countText } from './countText.ts'
 import { NumberField } from '../shared/controls/NumberField.tsx'
 import { PackFields } from './PackForm.tsx'
 import { PictureView } from './PictureView.tsx'
 import { tell } from './sheets/pictures.ts'
-import { SliceForm } from './SliceForm.tsx'
 import { chooseSheet } from '../state/sprites.ts'
 import { isAnimated, replacePicture, addToSheet, addSheetOf, addPackedSheet } from './addArrivals.ts'
 import { type Cut, useCut } from './useCut.ts'
@@ -55,8 +55,6 @@ const likelyWay = (list: readonly Arrival[]): Way =>
     ? 'together'
     : 'apart'
 
-const countText = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`
-
 /** A picture that came with numbers: what they say, and a way to do without them. */
 const ByNumbers = ({ id, numbers }: { id: number; numbers: NonNullable<Arrival['numbers']> }) => (
   <>
@@ -70,27 +68,6 @@ const ByNumbers = ({ id, numbers }: { id: number; numbers: NonNullable<Arrival['
     </Button>
   </>
 )
-
-/** A picture that is cut by hand. */
-const ByHand = ({ arrival, cut }: { arrival: Arrival; cut: Cut }) => {
-  const { width, height } = arrival.frames[0]!
-  return (
-    <>
-      <SliceForm
-        slicing={arrival.slicing}
-        width={width}
-        height={height}
-        onChange={(slicing) => changeArrival(arrival.id, { slicing, why: '' })}
-      />
-      {arrival.why && <p className="soft">Offered because {arrival.why}.</p>}
-      {cut.refusal ? (
-        <Alert severity="warning">{cut.refusal}</Alert>
-      ) : (
-        <p>{cut.busy ? 'cutting…' : countText(cut.cells.length, 'frame')}</p>
-      )}
-    </>
-  )
-}
 
 /** The picture with the cells that it would be cut into, and the form for the cut. */
 const OneArrival = ({ arrival, cut, cutting }: { arrival: Arrival; cut: Cut; cutting: boolean }) => {

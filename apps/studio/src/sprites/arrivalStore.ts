@@ -1,6 +1,6 @@
 /** Pictures that were read and wait for a word how to come in. Lifetime: moment; cancelling forgets them. */
 import type { SlicingChoice } from '@gliv/document'
-import type { Image, SheetNumbers } from '@gliv/pixels'
+import type { Guess, Image, SheetNumbers } from '@gliv/pixels'
 import { create } from 'zustand'
 
 export interface Arrival {
@@ -15,6 +15,8 @@ export interface Arrival {
   readonly why: string
   /** Whether the slicing is more than an offer. */
   readonly sure: boolean
+  /** The next best cuts. */
+  readonly others: readonly Guess[]
   /** The drawing itself, for pictures that can be read at any size. */
   readonly svg: string | null
   /** PNG bytes of the first frame, for cutting in a worker. */

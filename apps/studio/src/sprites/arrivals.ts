@@ -22,8 +22,8 @@ const readSvg = async (
 ): Promise<Omit<Arrival, 'id' | 'name' | 'numbers'>> => {
   const svg = new TextDecoder().decode(bytes)
   const image = await rasterise(svg, width)
-  const { slicing, why, sure } = likelySlicing(image, name)
-  return { frames: [image], seconds: [0], slicing, why, sure, svg, png: encodePng(image) }
+  const { slicing, why, sure, others } = likelySlicing(image, name)
+  return { frames: [image], seconds: [0], slicing, why, sure, others, svg, png: encodePng(image) }
 }
 
 const readOne = async (file: File): Promise<Omit<Arrival, 'id' | 'name' | 'numbers'>> => {
@@ -31,7 +31,8 @@ const readOne = async (file: File): Promise<Omit<Arrival, 'id' | 'name' | 'numbe
   checkFile(bytes)
   if (pictureKind(bytes) === 'svg') return readSvg(bytes, file.name)
   const { frames, seconds, guess, png } = await readFile(bytes, file.name)
-  return { frames, seconds, slicing: guess.slicing, why: guess.why, sure: guess.sure, svg: null, png }
+  const { slicing, why, sure, others } = guess
+  return { frames, seconds, slicing, why, sure, others, svg: null, png }
 }
 
 /** A sheet's numbers as a file that was chosen together with pictures. */

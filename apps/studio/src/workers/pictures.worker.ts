@@ -7,7 +7,7 @@ import {
   decodePicture,
   decodePng,
   encodePng,
-  type Guess,
+  type Likely,
   type Image,
   isDecoded,
   likelySlicing,
@@ -98,7 +98,7 @@ const hold = (key: string, png: Uint8Array): Image => {
 
 /** A file's frames, how the first one is likely cut, and that frame as PNG. */
 export interface ReadPicture extends DecodedPicture {
-  readonly guess: Guess
+  readonly guess: Likely
   readonly png: Uint8Array
 }
 
@@ -131,7 +131,6 @@ const api = {
     return transfer({ bitmap: made, hash: hashPicture(png) }, [made])
   },
   cut: (key: string, png: Uint8Array, slicing: Slicing): Cell[] => slice(hold(key, png), slicing),
-  guess: (key: string, png: Uint8Array, name: string): Guess => likelySlicing(hold(key, png), name),
   /** Packs and writes; told in hundredths. */
   pack(
     images: readonly Image[],
