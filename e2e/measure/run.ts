@@ -2,6 +2,7 @@
  * What the measuring scripts share: the built product in a browser, percentiles, the studio driven by hand.
  */
 import { spawn } from 'node:child_process'
+import { once } from 'node:events'
 import { fileURLToPath } from 'node:url'
 import { chromium, type Page } from '@playwright/test'
 import { CHROMIUM } from '../browser.ts'
@@ -44,9 +45,13 @@ export const withStudio = async (
     await waitFor(`http://127.0.0.1:${PORT}/`)
     const browser = await chromium.launch(CHROMIUM)
     const page = await browser.newPage({ viewport, baseURL: `http://127.0.0.1:${PORT}` })
+    // Functions that are sent into the page carry a helper of the compiler's.
+    await page.addInitScript({ content: 'globalThis.__name ??= (value) => value' })
     await work(new Studio(page), page)
     await browser.close()
   } finally {
+    const ended = once(server, 'exit')
     server.kill()
+    await ended
   }
 }

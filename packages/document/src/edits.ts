@@ -48,10 +48,13 @@ export const usersOfType = (kit: Kit, typeId: string): { effect: Effect; emitter
   })
 
 /** Particle types that nobody uses go away with their last emitter. */
-const dropIfUnused = (kit: Kit, typeId: string): void => {
-  if (usersOfType(kit, typeId).length > 0) return
-  delete kit.types[typeId]
-  kit.typeOrder = kit.typeOrder.filter((id) => id !== typeId)
+const dropUnused = (kit: Kit, typeIds: Iterable<string>): void => {
+  const gone = new Set(typeIds)
+  for (const { emitters } of Object.values(kit.effects))
+    for (const { type } of Object.values(emitters)) gone.delete(type)
+  if (gone.size === 0) return
+  for (const id of gone) delete kit.types[id]
+  kit.typeOrder = kit.typeOrder.filter((id) => !gone.has(id))
 }
 
 /** An independent copy beside the original: its own particle type, a fresh salt. Returns its id. */
@@ -106,7 +109,7 @@ export const shareType = (kit: Kit, effectId: string, emitterId: string, typeId:
   const emitter = kit.effects[effectId]!.emitters[emitterId]!
   const before = emitter.type
   emitter.type = typeId
-  if (before !== typeId) dropIfUnused(kit, before)
+  if (before !== typeId) dropUnused(kit, [before])
 }
 
 /**
@@ -122,7 +125,7 @@ export const deleteEmitter = (kit: Kit, effectId: string, emitterId: string): vo
     other.relays = other.relays.filter((relay) => relay.emitter !== emitterId)
   }
   effect.emitterOrder = effect.emitterOrder.filter((id) => id !== emitterId)
-  dropIfUnused(kit, type)
+  dropUnused(kit, [type])
 }
 
 /** Moves an emitter to a place in the order (0 is drawn first, lowest). */
@@ -198,8 +201,10 @@ export const usersOfEffect = (kit: Kit, effectId: string): Effect[] =>
 /** Takes an effect away, out of those that play it, too, with the types that nothing else uses. */
 export const deleteEffect = (kit: Kit, effectId: string): void => {
   const used = new Set(Object.values(kit.effects[effectId]!.emitters).map((e) => e.type))
+  // Others stay the very values that they are.
+  const users = usersOfEffect(kit, effectId)
   delete kit.effects[effectId]
-  for (const other of Object.values(kit.effects)) {
+  for (const other of users) {
     other.parts = other.parts.flatMap((part) => {
       const effects = part.effects.filter((choice) => choice.effect !== effectId)
       return effects.length > 0 ? [{ ...part, effects }] : []
@@ -208,7 +213,7 @@ export const deleteEffect = (kit: Kit, effectId: string): void => {
       emitter.relays = emitter.relays.filter((relay) => relay.effect !== effectId)
   }
   kit.effectOrder = kit.effectOrder.filter((id) => id !== effectId)
-  for (const type of used) dropIfUnused(kit, type)
+  dropUnused(kit, used)
 }
 
 /** A relay that wakes an emitter at the end of each particle. */

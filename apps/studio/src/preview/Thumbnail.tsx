@@ -164,14 +164,11 @@ const Picture = ({
   const { kit, effectId, pictures } = props
   const { piece, hash } = useMemo(() => stillPiece(kit, effectId), [kit, effectId])
   const still = useStill(hash, piece, props)
-  // Renaming another effect makes a new kit, but not another piece: what runs goes on.
-  const shown = useRef({ hash, piece })
-  if (shown.current.hash !== hash) shown.current = { hash, piece }
   return (
     <span ref={place} className="thumbnail" aria-hidden>
       {still && <img src={still.url} width={STILL_WIDTH} height={STILL_HEIGHT} alt="" draggable={false} />}
       {still && runs && (
-        <Running kit={shown.current.piece} effectId={effectId} pictures={pictures} show={still.show} />
+        <Running kit={piece} effectId={effectId} pictures={pictures} show={still.show} />
       )}
     </span>
   )

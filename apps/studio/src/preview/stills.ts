@@ -111,8 +111,29 @@ export const stillOf = (
   return work
 }
 
-/** The part of a kit that an effect's still depends on, with its hash. */
-export const stillPiece = (kit: Kit, effectId: string): { readonly piece: Kit; readonly hash: string } => {
+interface Piece {
+  readonly piece: Kit
+  readonly hash: string
+}
+
+const pieces = new WeakMap<object, Piece & { readonly parts: readonly unknown[] }>()
+
+const partsOf = ({ effects, types, sheets, palettes, stages, rate, wholePixels }: Kit): unknown[] => [
+  rate,
+  wholePixels,
+  stages,
+  ...[effects, types, sheets, palettes].flatMap((map) => Object.values<unknown>(map)),
+]
+
+/** The part of a kit that an effect's still depends on, with its hash; the same object while none of it changes. */
+export const stillPiece = (kit: Kit, effectId: string): Piece => {
   const piece = pieceOf(kit, [effectId])
-  return { piece, hash: stillHash(piece, effectId) }
+  const parts = partsOf(piece)
+  const effect = kit.effects[effectId]!
+  const before = pieces.get(effect)
+  if (before && before.parts.length === parts.length && parts.every((part, i) => part === before.parts[i]))
+    return before
+  const made = { piece, hash: stillHash(piece, effectId), parts }
+  pieces.set(effect, made)
+  return made
 }

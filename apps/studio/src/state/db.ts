@@ -20,6 +20,8 @@ export interface Commit {
   inverse: Patch[]
   tab: string
   formatVersion: number
+  /** The reader that took it when it was made (build.ts). */
+  reader?: string
   /** What this commit is: an edit, or the taking back or bringing back of the edit with that revision. */
   kind: 'edit' | 'undo' | 'redo'
   of?: number
@@ -41,6 +43,8 @@ export interface Snapshot {
   hash?: string
   /** ms since 1970. */
   savedAt?: number
+  /** The reader that had read it when it was written (build.ts). */
+  reader?: string
 }
 
 /** A drag in progress, journalled so that a killed tab loses at most half a second of it. */

@@ -5,9 +5,10 @@
  */
 import { type Kit, KIT_VERSION, readKit, type SetAside } from '@gliv/document'
 import { applyPatches, type Patch } from 'immer'
+import { READER } from './build.ts'
 import type { Commit, Database, Draft, Snapshot } from './db.ts'
 import { overlaps } from './paths.ts'
-import { commitHash, isFromNewer, type Restored, restore, snapshotHash, type Stored } from './restore.ts'
+import { commitHash, isFromNewer, type Restored, hashAhead, restore, snapshotHash, type Stored } from './restore.ts'
 
 /** A snapshot every so many commits: loading replays at most this many patches. */
 export const SNAPSHOT_EVERY = 100
@@ -63,6 +64,7 @@ export const openKit = async (db: Database, id: string): Promise<Opened> => {
   const stored = await db.transaction('r', db.kits, db.snapshots, db.commits, () => readStored(db, id))
   if (!stored.known) throw new Gone(`There is no kit "${id}" in this browser; import its file again`)
   if (isFromNewer(stored)) throw new OutOfDate(OUT_OF_DATE)
+  await hashAhead(stored.snapshots.at(-1))
   const restored = restore(stored)
   if (!restored)
     throw new Unreadable(
@@ -110,12 +112,18 @@ const addSnapshot = async (db: Database, id: string, rev: number): Promise<void>
   for (const old of revs.slice(SNAPSHOTS_KEPT)) await db.snapshots.delete([id, old])
 }
 
-export const snapshotOf = (kit: string, rev: number, document: Kit): Snapshot => ({
+export const snapshotOf = (
+  kit: string,
+  rev: number,
+  document: Kit,
+  hash = snapshotHash(document),
+): Snapshot => ({
   kit,
   rev,
   document,
-  hash: snapshotHash(document),
+  hash,
   savedAt: Date.now(),
+  ...(READER === null ? {} : { reader: READER }),
 })
 
 /**
@@ -146,6 +154,7 @@ export const appendCommit = (
       ...made,
       rev,
       formatVersion: KIT_VERSION,
+      ...(READER === null ? {} : { reader: READER }),
       before,
       hash: commitHash({ ...made, rev, before }),
     }

@@ -18,7 +18,8 @@ export const hashesIn = (value: unknown): string[] => [
   ...new Set(JSON.stringify(value).match(/(?<=")[0-9a-f]{32}(?=")/g) ?? []),
 ]
 
-const hashNow = async (bytes: Uint8Array): Promise<string> => {
+/** The content hash of bytes, by the browser where it can. */
+export const hashNow = async (bytes: Uint8Array): Promise<string> => {
   if (!globalThis.crypto?.subtle) return hashPicture(bytes)
   const whole = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes as Uint8Array<ArrayBuffer>))
   return Array.from(whole.subarray(0, 16), (b) => b.toString(16).padStart(2, '0')).join('')

@@ -2,7 +2,10 @@
 import type { Kit, KitFile } from '@gliv/document'
 import type { Database, KitRow } from './db.ts'
 import { openKit, snapshotOf } from './journal.ts'
-import { completePictures, loadPictures, putPictures } from './pictureStore.ts'
+import { completePictures, hashNow, loadPictures, putPictures } from './pictureStore.ts'
+
+/** The hash of a snapshot of a kit, off this thread where the browser can. */
+const snapshotHashSoon = (kit: Kit): Promise<string> => hashNow(new TextEncoder().encode(JSON.stringify(kit)))
 
 const rowOf = (kit: Kit): KitRow => ({
   id: kit.id,
@@ -22,20 +25,29 @@ export const addKit = async (
   freshId: () => string,
 ): Promise<string> => {
   await putPictures(db, pictures)
+  const name = await freeKitName(db, kit.name)
+  // Most kits come under an id that is free; their hash is made before the transaction, by the browser.
+  const named: Kit = { ...kit, name }
+  const hash = await snapshotHashSoon(named)
   return db.transaction('rw', db.kits, db.snapshots, db.commits, async () => {
-    // Rows of a kit whose entry on the shelf was lost must not be taken for this one's.
-    const taken =
-      (await db.kits.get(kit.id)) !== undefined ||
-      (await db.snapshots.where('kit').equals(kit.id).count()) > 0 ||
-      (await db.commits.where('kit').equals(kit.id).count()) > 0
-    const names = (await db.kits.toArray()).map((k) => k.name)
-    let { name } = kit
-    for (let n = 2; names.includes(name) && n < 1000; n++) name = `${kit.name} ${n}`
-    const own: Kit = { ...kit, id: taken ? freshId() : kit.id, name }
+    const own: Kit = (await isTaken(db, kit.id)) ? { ...named, id: freshId() } : named
     await db.kits.add(rowOf(own))
-    await db.snapshots.add(snapshotOf(own.id, 0, own))
+    await db.snapshots.add(snapshotOf(own.id, 0, own, own === named ? hash : undefined))
     return own.id
   })
+}
+
+/** Rows of a kit whose entry on the shelf was lost must not be taken for another's. */
+const isTaken = async (db: Database, id: string): Promise<boolean> =>
+  (await db.kits.get(id)) !== undefined ||
+  (await db.snapshots.where('kit').equals(id).count()) > 0 ||
+  (await db.commits.where('kit').equals(id).count()) > 0
+
+const freeKitName = async (db: Database, wanted: string): Promise<string> => {
+  const names = (await db.kits.toArray()).map(({ name }) => name)
+  let name = wanted
+  for (let n = 2; names.includes(name) && n < 1000; n++) name = `${wanted} ${n}`
+  return name
 }
 
 export const deleteKit = (db: Database, id: string): Promise<void> =>
