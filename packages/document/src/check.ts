@@ -149,8 +149,15 @@ const checkRelays = (
     problems.push({ place: `${place}.relays`, message: 'two relays have the same id; rename one' })
 }
 
-/** An effect that another one plays: it must be there, and must not lead back. */
-const checkInner = (kit: Kit, effect: Effect, inner: string, place: string, problems: Problem[]): void => {
+/** An effect that another one plays: it must be there, and must not lead back. `hasLength`: it is stopped after a time. */
+const checkInner = (
+  kit: Kit,
+  effect: Effect,
+  inner: string,
+  place: string,
+  problems: Problem[],
+  hasLength = false,
+): void => {
   if (!kit.effects[inner])
     problems.push({
       place,
@@ -161,10 +168,15 @@ const checkInner = (kit: Kit, effect: Effect, inner: string, place: string, prob
       place,
       message: `"${kit.effects[inner].name}" plays this effect itself; effects must not go round in a circle`,
     })
-  else if (kit.effects[inner].play !== 'once')
+  else if (kit.effects[inner].play !== 'once' && !hasLength)
     problems.push({
       place,
-      message: `"${kit.effects[inner].name}" does not play once; only effects that do can be inside others`,
+      message: `"${kit.effects[inner].name}" does not play once; a relay only hands over to effects that do; make it a part, or let it play once`,
+    })
+  else if (kit.effects[inner].play !== 'once' && kit.effects[inner].backwards)
+    problems.push({
+      place,
+      message: `"${kit.effects[inner].name}" repeats exactly and plays backwards; inside others only what plays once can play backwards; turn it forwards`,
     })
 }
 
@@ -249,7 +261,7 @@ const checkParts = (kit: Kit, effect: Effect, place: string, problems: Problem[]
   if (within) problems.push({ place: `${place}.parts`, message: within })
   effect.parts.forEach((part, i) =>
     part.effects.forEach((choice, k) =>
-      checkInner(kit, effect, choice.effect, `${place}.parts.${i}.effects.${k}`, problems),
+      checkInner(kit, effect, choice.effect, `${place}.parts.${i}.effects.${k}`, problems, true),
     ),
   )
   if (sameIds(effect.parts))

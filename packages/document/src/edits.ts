@@ -5,14 +5,7 @@
  */
 import { defaultsOf, sourceOfId } from '@gliv/model'
 import { addType, clone, freeName, type MakeId } from './layers.ts'
-import {
-  type Effect,
-  type Emitter,
-  type Kit,
-  KIT_VERSION,
-  type Relay,
-  type Part,
-} from './kit.ts'
+import { type Effect, type Emitter, type Kit, KIT_VERSION, type Relay, type Part } from './kit.ts'
 import { addEmitter } from './starters.ts'
 
 /** A kit with nothing in it but the default rate of 60 ticks per second. */

@@ -288,7 +288,10 @@ const mendEffect = (kit: Kit, effect: Effect, aside: SetAside[]): void => {
     effect.source = null
   if (effect.play !== 'once' && effect.play !== 'period') effect.backwards = false
   effect.parts = distinct(effect.parts).filter((part) => {
-    part.effects = part.effects.filter((choice) => kit.effects[choice.effect]?.play === 'once')
+    part.effects = part.effects.filter(({ effect }) => {
+      const inner = kit.effects[effect]
+      return inner !== undefined && (inner.play === 'once' || !inner.backwards)
+    })
     return part.effects.length > 0
   })
 }

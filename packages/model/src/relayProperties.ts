@@ -22,4 +22,5 @@ export const RELAY_PROPERTIES = {
   partRotate: number('part', 'deg', 0, ANGLE, TURN, 'emission', 'none'),
   partScale: number('part', 'factor', 1, [0.01, 100], [0.1, 4], 'emission', 'none'),
   partTime: number('part', 'factor', 1, [0.05, 8], [0.25, 4], 'emission', 'none'),
+  partLength: number('part', 's', 2, [0.05, 600], [0.1, 8], 'emission', 'none'),
 } as const

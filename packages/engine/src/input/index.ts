@@ -6,6 +6,7 @@ export { compileTape } from './compiledTape.ts'
 export { EmitterCentre } from './emitterCentre.ts'
 export { LiveTape } from './liveTape.ts'
 export {
+  type EmitterCount,
   type MakeSubEffect,
   type Moment,
   type SimulationContext,

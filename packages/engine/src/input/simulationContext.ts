@@ -3,8 +3,25 @@ import type { Frame } from '@gliv/model'
 import { type Program, type Clock, type Timeline } from '../program/index.ts'
 import type { CompiledTape } from './tape.ts'
 
+/** What was counted of an emitter from the effect's start. */
+export interface EmitterCount {
+  readonly id: string
+  readonly name: string
+  /** Id of the effect inside which it stands; not set for the effect's own. */
+  readonly effectId?: string
+  readonly births: number
+  readonly deaths: number
+  readonly alive: number
+  readonly relayed: number
+  readonly refused: number
+}
+
 /** A simulation as its outer one sees it. */
 export interface SubEffect {
+  /** Of all its emitters, and of those inside it. */
+  readonly counts: readonly EmitterCount[]
+  /** As `seek`, with everything counted from its beginning. */
+  seekFully(tick: number): void
   readonly alive: number
   readonly finished: boolean
   seek(tick: number): void

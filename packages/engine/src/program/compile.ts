@@ -137,29 +137,43 @@ const longestAfter = (effect: ResolvedEffect, emitter: ResolvedEmitter, depth = 
 /**
  * How long an effect inside another may last at most; one whose time stands still is taken for ten minutes.
  */
-const innerSeconds = (effect: ResolvedEffect): number => {
-  const { timeScale } = effect.lanes
-  const slowest = effect.numbers.timeScale * Math.min(timeScale?.from ?? 1, timeScale?.to ?? 1, 1)
-  return Math.min(600, lastEnd(effect) / Math.max(1e-3, slowest))
+const innerSeconds = (effect: ResolvedEffect): number => Math.min(600, lastEnd(effect) / slowestOf(effect))
+
+const slowestOf = ({ numbers, lanes: { timeScale } }: ResolvedEffect): number =>
+  Math.max(1e-3, numbers.timeScale * Math.min(timeScale?.from ?? 1, timeScale?.to ?? 1, 1))
+
+/** How long something may live after the last moment at which an effect sends something out, on the timeline. */
+const tailSeconds = (effect: ResolvedEffect): number => {
+  const ofEmitters = effect.emitters.reduce(
+    (most, e) => Math.max(most, e.numbers.alongDelay + longestAfter(effect, e)),
+    0,
+  )
+  const own = effect.parts.reduce((most, part) => Math.max(most, partSeconds(part)), ofEmitters)
+  return effect.play === 'sustain' ? Math.max(own, lastEnd(effect) - effect.numbers.sustainTo) : own
 }
+
+/**
+ * How long a part lasts at most, in seconds of the outer timeline: what plays once to its end; what does not is
+ * stopped after the part's length.
+ */
+const partSeconds = ({ choices, numbers: { partTime, partLength } }: ResolvedPart): number =>
+  choices.reduce(
+    (longest, { effect }) =>
+      Math.max(
+        longest,
+        effect.play === 'once'
+          ? innerSeconds(effect) / partTime
+          : partLength + Math.min(600, tailSeconds(effect) / slowestOf(effect)) / partTime,
+      ),
+    0,
+  )
 
 /** The last moment at which anything of one pass may live, in seconds on the timeline. */
 export const lastEnd = (effect: ResolvedEffect): number => {
   const own = effect.emitters
     .filter((e) => !e.dormant)
     .reduce((end, e) => Math.max(end, emitterEndSeconds(e) + longestAfter(effect, e)), 0)
-  return effect.parts.reduce(
-    (end, part) =>
-      Math.max(
-        end,
-        part.numbers.partAt +
-          part.choices.reduce(
-            (longest, { effect: inner }) => Math.max(longest, innerSeconds(inner) / part.numbers.partTime),
-            0,
-          ),
-      ),
-    own,
-  )
+  return effect.parts.reduce((end, part) => Math.max(end, part.numbers.partAt + partSeconds(part)), own)
 }
 
 /** Number of places that a shape has for ordered placements, and for bursts that send one to each. */
@@ -219,19 +233,28 @@ const lastTickOf = (effect: ResolvedEffect, periodTicks: number): number => {
   return last
 }
 
+/** An effect as it plays in a part: so many times as fast; what would repeat exactly loops. */
+const insideOf = (effect: ResolvedEffect, pace: number): ResolvedEffect => {
+  if (pace === 1 && effect.play !== 'period') return effect
+  const { numbers, play } = effect
+  return {
+    ...effect,
+    play: play === 'period' ? 'loop' : play,
+    numbers: {
+      ...numbers,
+      loopSeconds: play === 'period' ? numbers.periodSeconds : numbers.loopSeconds,
+      timeScale: numbers.timeScale * pace,
+    },
+  }
+}
+
 const compilePart = (part: ResolvedPart): PartProgram => {
   const { partTime } = part.numbers
-  const choices = part.choices.map(({ effect }) =>
-    compile(
-      partTime === 1
-        ? effect
-        : { ...effect, numbers: { ...effect.numbers, timeScale: effect.numbers.timeScale * partTime } },
-    ),
-  )
+  const choices = part.choices.map(({ effect }) => compile(insideOf(effect, partTime)))
   return {
     part,
     choices,
-    seconds: Math.max(0, ...choices.map(({ effect }) => innerSeconds(effect) + 2 / effect.rate)),
+    seconds: choices.reduce((most, { effect }) => Math.max(most, partSeconds(part) + 2 / effect.rate), 0),
   }
 }
 

@@ -1,7 +1,7 @@
 import type { ResolvedEffect } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
-import { compile, createSimulation, stateHash, updateSimulation } from '../index.ts'
-import { fixed, makeEffect, makeEmitter, makePart } from '../testing/build.ts'
+import { compile, createSimulation, reportRun, stateHash, updateSimulation } from '../index.ts'
+import { fixed, makeEffect, makeEmitter, makeBurst, makePart, makeRelay, makeType } from '../testing/build.ts'
 
 const inner = (id: string, speed: number): ResolvedEffect =>
   makeEffect([makeEmitter({ speed: fixed(speed) }, { id: `${id}-a` }), makeEmitter({}, { id: `${id}-b` })], {
@@ -74,5 +74,78 @@ describe('what is disposed of', () => {
     const first = addresses()
     expect(first).toHaveLength(5)
     for (let k = 0; k < 20; k++) expect(addresses().sort()).toEqual([...first].sort())
+  })
+})
+
+describe('a part that does not end by itself', () => {
+  const RATE = 60
+  /** 20 births a second for as long as it plays; each lives for 0.2 s. */
+  const steady = (play: 'loop' | 'sustain' | 'period'): ResolvedEffect => {
+    const effect = makeEffect(
+      [makeEmitter({ flow: 20, duration: 1 }, { id: 'steady', type: makeType({ life: fixed(0.2) }) })],
+      {
+        id: 'inner',
+        play,
+      },
+    )
+    return {
+      ...effect,
+      numbers: { ...effect.numbers, loopSeconds: 1, periodSeconds: 1, sustainFrom: 0.5, sustainTo: 1 },
+    }
+  }
+  const placed = (play: 'loop' | 'sustain' | 'period', numbers: object): ResolvedEffect => {
+    const part = makePart('part', steady(play))
+    return makeEffect([], { parts: [{ ...part, numbers: { ...part.numbers, ...numbers } }] })
+  }
+  const countsAt = (effect: ResolvedEffect, seconds: number) => {
+    const simulation = createSimulation(compile(effect))
+    simulation.seek(seconds * RATE)
+    return reportRun(simulation).emitters
+  }
+
+  it.each(['loop', 'sustain', 'period'] as const)(
+    '%s: sends out for its length, lives on, and is counted when it is over',
+    (play) => {
+      const effect = placed(play, { partAt: 0.5, partLength: 2.5 })
+      expect(countsAt(effect, 0.4)).toEqual([])
+      // Births at 0.5, 0.55, … before 3.0: 20 a second for 2.5 s.
+      expect(countsAt(effect, 3)[0]).toMatchObject({ id: 'steady', effectId: 'inner', births: 50 })
+      expect(countsAt(effect, 3.1)[0]!.alive).toBeGreaterThan(0)
+      for (const seconds of [3.3, 9])
+        expect(countsAt(effect, seconds)[0]).toMatchObject({ births: 50, deaths: 50, alive: 0 })
+    },
+  )
+
+  it('stands at a tick as it was stepped there, and ends the outer effect', () => {
+    const effect = placed('loop', { partAt: 0.2, partLength: 1.3, partTime: 2 })
+    const stepped = createSimulation(compile(effect))
+    for (let tick = 1; tick <= 2 * RATE; tick++) {
+      stepped.step()
+      const sought = createSimulation(compile(effect))
+      sought.seek(tick)
+      expect(reportRun(sought)).toEqual(reportRun(stepped))
+    }
+    expect(stepped.finished).toBe(true)
+  })
+})
+
+describe('counts of an effect of parts and relays', () => {
+  it('hold what plays inside, over or not', () => {
+    const short = makeType({ life: fixed(0.1) })
+    const once = (id: string, count: number): ResolvedEffect =>
+      makeEffect(
+        [makeEmitter({ flow: 0 }, { id: `${id}-e`, bursts: [makeBurst('b', 0, count)], type: short })],
+        { id },
+      )
+    const own = makeEmitter({ flow: 10, duration: 0.5 }, { id: 'own', type: short })
+    const relayed = { ...own, relays: [makeRelay(null, { effect: once('spark', 3) })] }
+    const effect = makeEffect([relayed], { parts: [makePart('part', once('puff', 7))] })
+    const simulation = createSimulation(compile(effect))
+    simulation.seekFully(120)
+    expect(reportRun(simulation).emitters.map(({ id, effectId, births }) => [id, effectId, births])).toEqual([
+      ['own', undefined, 5],
+      ['puff-e', 'puff', 7],
+      ['spark-e', 'spark', 15],
+    ])
   })
 })

@@ -5,6 +5,7 @@
 import { stretchAt } from '../appearance/index.ts'
 import { emptyPose, PoseTransform } from '../geometry/index.ts'
 import { effectiveInto } from '../integrate/index.ts'
+import type { EmitterCount } from '../input/index.ts'
 import type { MarkReport } from '../marks/index.ts'
 import { angleOf, keyHex } from '../maths/index.ts'
 import { angleLaneOf, appearanceInto, stretchOf } from '../output/index.ts'
@@ -38,15 +39,8 @@ export interface ParticleReport {
   readonly sheetId: string
 }
 
-export interface EmitterReport {
-  readonly id: string
-  readonly name: string
-  readonly births: number
-  readonly deaths: number
-  readonly alive: number
-  readonly relayed: number
-  readonly refused: number
-}
+/** Counts of an emitter; of one inside another effect with that effect's id. */
+export type EmitterReport = EmitterCount
 
 /**
  * The state at a tick as `gliv run` gives it: counts by emitter, all particles in order, marks, and their hash.
@@ -236,23 +230,6 @@ export const reportMarks = (simulation: Simulation): MarkReport[] => [
   ...simulation.inside.flatMap(reportMarks),
 ]
 
-/** Counts by emitter: an emitter that several relays wake has one row, one that none has woken zeros. */
-const emitterRows = (simulation: Simulation): EmitterReport[] =>
-  simulation.program.effect.emitters.map(({ id, name }) => {
-    const nodes = simulation.nodes.filter((node) => node.program.source.id === id)
-    const sum = (of: (node: EmitterRun) => number): number =>
-      nodes.reduce((total, node) => total + of(node), 0)
-    return {
-      id,
-      name,
-      births: sum((n) => n.births),
-      deaths: sum((n) => n.deaths),
-      alive: sum((n) => n.alive),
-      relayed: sum((n) => (n.program.relayed ? n.births : 0)),
-      refused: sum((n) => n.refused),
-    }
-  })
-
 /** FNV-1a with 64 bits, kept as four 16-bit limbs so that every product stays exact. */
 class Fnv64 {
   #a = 0x2325
@@ -326,7 +303,7 @@ export const reportRun = (simulation: Simulation): RunReport => {
     tick: simulation.tick,
     timeSeconds: simulation.tick / simulation.rate,
     stateHash: hashParticles(particles),
-    emitters: emitterRows(simulation),
+    emitters: simulation.counts,
     particles,
     marks: reportMarks(simulation),
   }

@@ -1,10 +1,11 @@
 import { type Frame, type PoseParts, Refusal, type Surface, type Tape, type ViewRect } from '@gliv/model'
 import { emptyPose } from '../geometry/index.ts'
-import { type CompiledTape, compileTape, type SimulationContext } from '../input/index.ts'
+import { type CompiledTape, compileTape, type EmitterCount, type SimulationContext } from '../input/index.ts'
 import { appendInstances, setDisplay, snapFrame } from '../output/index.ts'
 import { type EmitterProgram, emptyFrame, type Program } from '../program/index.ts'
-import { EmitterRun, PartHost } from '../spawn/index.ts'
+import { addedUp, EmitterRun, PartHost } from '../spawn/index.ts'
 import { Recording, releaseInstances, type Shown } from '../state/index.ts'
+import { ownCounts } from './counts.ts'
 import { hasEmissionEnded } from './endTimes.ts'
 
 /** Where an effect stands, what happens to it, and what is around it. */
@@ -42,6 +43,8 @@ export class Simulation {
   readonly #tape: CompiledTape
   readonly #frame: Frame = emptyFrame()
   readonly seed: number
+  /** It plays inside another effect. */
+  readonly isInside: boolean
   /** Emitters that send out by themselves. */
   runs: EmitterRun[]
   /** Those and all that their relays wake, in the effect's order of emitters. */
@@ -57,6 +60,7 @@ export class Simulation {
   constructor(program: Program, options: SimulationOptions = {}) {
     this.#program = program
     this.seed = (options.seed ?? program.effect.seed) >>> 0
+    this.isInside = options.inner !== undefined
     this.#tape = tapeFor(program, options)
     this.#frame.originX = options.x ?? 0
     this.#frame.originY = options.y ?? 0
@@ -227,6 +231,19 @@ export class Simulation {
     for (const run of this.nodes) sum += run.alive
     for (const inner of this.inside) sum += inner.alive
     return sum
+  }
+
+  /**
+   * Counts by emitter: an emitter that several relays wake has one row, one that none has woken zeros. Those of
+   * effects inside follow, over and running ones together.
+   */
+  get counts(): readonly EmitterCount[] {
+    const inner = [
+      ...this.inside.flatMap((one) => one.counts),
+      ...this.parts.flatMap((part) => part.endedCounts(this.#internal)),
+      ...this.nodes.flatMap((run) => run.hosts.flatMap((host) => host.endedCounts)),
+    ]
+    return [...ownCounts(this), ...addedUp(inner)]
   }
 
   /** True when nothing is alive and nothing will ever be born again. */

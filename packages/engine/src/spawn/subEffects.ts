@@ -6,6 +6,7 @@ import type { ResolvedPart, ResolvedRelay } from '@gliv/model'
 import { STREAMS } from '@gliv/model'
 import { emptyPose, type Pose, toWorld } from '../geometry/index.ts'
 import {
+  type EmitterCount,
   type SubEffect,
   type MakeSubEffect,
   type SimulationContext,
@@ -27,7 +28,7 @@ const composed = (outer: Readonly<Pose>, inner: Readonly<Pose>, out: Pose): void
 
 /**
  * The outer effect's tape as an inner one reads it. `start` is the outer tick of the inner effect's tick 0,
- * `warm` its own warm-up.
+ * `warm` its own warm-up, `length` the ticks after which it is stopped.
  */
 const subEffectTape = (
   outer: CompiledTape,
@@ -35,18 +36,20 @@ const subEffectTape = (
   warm: number,
   follows: boolean,
   poseInto: CompiledTape['poseInto'],
+  length = Infinity,
 ): CompiledTape => {
   const shift = start - warm
+  const last = warm + length
   return {
     still: outer.still || !follows,
-    hasEmitToggle: follows && outer.hasEmitToggle,
+    hasEmitToggle: length < Infinity || (follows && outer.hasEmitToggle),
     poseInto,
     viewInto: (ticks, out) => outer.viewInto(ticks + shift, out),
     surroundings: (tick) => outer.surroundings(tick + shift),
     jumpsTo: (tick) => follows && outer.jumpsTo(tick + shift),
     emitsAt: (ticks) => !follows || outer.emitsAt(ticks + shift),
-    stopTick: () => (follows ? outer.stopTick() - shift : Infinity),
-    endTick: () => (follows ? outer.endTick() - shift : Infinity),
+    stopTick: () => Math.min(last, follows ? outer.stopTick() - shift : Infinity),
+    endTick: () => Math.min(last, follows ? outer.endTick() - shift : Infinity),
   }
 }
 
@@ -57,12 +60,19 @@ interface Running {
   readonly subEffect: SubEffect
 }
 
+/** Ticks after which an effect that does not end by itself is stopped. */
+const lengthOf = ({ numbers }: ResolvedPart, { effect }: Program): number =>
+  effect.play === 'once' ? Infinity : Math.max(1, Math.round(numbers.partLength * effect.rate))
+
 /** Whether two parts differ in nothing but what their effects are made of. */
 const sameButEffects = (a: ResolvedPart, b: ResolvedPart): boolean => {
   const rest = ({ choices, ...own }: ResolvedPart): string =>
-    JSON.stringify([own, choices.map(({ weight, effect }) => [weight, effect.id])])
+    JSON.stringify([own, choices.map(({ weight, effect }) => [weight, effect.id, effect.play === 'once'])])
   return rest(a) === rest(b)
 }
+
+/** Passes that are counted at most. */
+const MOST_PASSES = 10_000
 
 /** A part, as often as the timeline passes over it. */
 export class PartHost {
@@ -127,6 +137,28 @@ export class PartHost {
     for (const pass of this.#running.keys()) this.#end(pass)
   }
 
+  /** What was counted in passes that are over: each is played once more. @param tick of the clock */
+  endedCounts(tick: number): EmitterCount[] {
+    const { clock, timeline, tape } = this.#context
+    const now = clock.secondsAt(tick) * MICRO
+    const stopTick = tape.stopTick()
+    const stop = stopTick === Infinity ? Infinity : clock.secondsAt(stopTick) * MICRO
+    const last = Math.min(timeline.passAt(now, stop), MOST_PASSES)
+    const counts: EmitterCount[] = []
+    for (let pass = 0; pass <= last; pass++) {
+      const moment = this.#momentIn(pass, stop)
+      if (this.#running.has(pass) || !(moment + this.#seconds * MICRO < now)) continue
+      const start = this.#tickAt(moment / MICRO, tick)
+      const { subEffect } = this.#begin(pass, start)
+      subEffect.seekFully(
+        Math.min(tick - start, Math.ceil(this.#seconds * this.#choices[0]!.effect.rate) + 2),
+      )
+      counts.push(...subEffect.counts.map((count) => ({ ...count, deaths: count.births, alive: 0 })))
+      subEffect.dispose()
+    }
+    return counts
+  }
+
   #end(pass: number): void {
     this.#running.get(pass)?.subEffect.dispose()
     this.#running.delete(pass)
@@ -186,10 +218,33 @@ export class PartHost {
     const subEffect = this.#make(
       program,
       key.hi,
-      subEffectTape(tape, start, program.warmTicks, true, poseInto),
+      subEffectTape(tape, start, program.warmTicks, true, poseInto, lengthOf(this.part, program)),
     )
     return { subEffect, choice: chosen }
   }
+}
+
+/** One row for each emitter of each effect, in the order in which they first come. */
+export const addedUp = (counts: readonly EmitterCount[]): EmitterCount[] => {
+  const rows = new Map<string, EmitterCount>()
+  for (const count of counts) {
+    const key = `${count.effectId} ${count.id}`
+    const before = rows.get(key)
+    rows.set(
+      key,
+      before
+        ? {
+            ...before,
+            births: before.births + count.births,
+            deaths: before.deaths + count.deaths,
+            alive: before.alive + count.alive,
+            relayed: before.relayed + count.relayed,
+            refused: before.refused + count.refused,
+          }
+        : count,
+    )
+  }
+  return [...rows.values()]
 }
 
 /** Effects that a relay has set off, left where it happened. */
@@ -201,6 +256,7 @@ export class InstanceHost {
   readonly #make: MakeSubEffect
   readonly #delayed = new DelayedSpawnHeap()
   #running: SubEffect[] = []
+  #ended: EmitterCount[] = []
 
   constructor(relay: ResolvedRelay, program: Program, context: SimulationContext, make: MakeSubEffect) {
     this.#program = program
@@ -217,9 +273,15 @@ export class InstanceHost {
     return this.#delayed.count
   }
 
+  /** What was counted in those that are over, as far as time was stepped. */
+  get endedCounts(): readonly EmitterCount[] {
+    return this.#ended
+  }
+
   clear(): void {
     for (const playing of this.#running) playing.dispose()
     this.#running = []
+    this.#ended = []
     this.#delayed.clear()
     this.refused = 0
   }
@@ -232,9 +294,10 @@ export class InstanceHost {
   step(tick: number, now: number): void {
     this.#running = this.#running.filter((playing) => {
       playing.step()
-      const goesOn = !playing.finished
-      if (!goesOn) playing.dispose()
-      return goesOn
+      if (!playing.finished) return true
+      this.#ended = addedUp([...this.#ended, ...playing.counts])
+      playing.dispose()
+      return false
     })
     while (this.#delayed.due <= now) {
       this.#delayed.take()

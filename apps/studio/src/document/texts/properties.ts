@@ -132,6 +132,10 @@ export const PROPERTY_TEXTS = {
   partY: { label: 'Place ↓', help: 'Where the part sits, below the effect’s origin.' },
   partRotate: { label: 'Turned', help: 'How the part is turned, clockwise.' },
   partScale: { label: 'Scale', help: 'How large the part is.' },
+  partLength: {
+    label: 'Length',
+    help: 'After how long a part that loops or sustains is stopped; what is in the air lives on.',
+  },
   partTime: { label: 'Pace', help: 'How fast the part plays: 2 is twice as fast.' },
 } as const satisfies Record<PropertyId, PropertyText>
 

@@ -29,14 +29,19 @@ interface Choice {
 
 const NO_CHOICES: readonly Choice[] = []
 
-/** Effects that can be inside this one: they play once, and do not play it themselves. */
+/** Effects that can be inside this one: those that do not play it themselves, nor repeat backwards. */
 const useInnerEffects = (): readonly Choice[] => {
   const effectId = useEffectId()
   return useShownData<readonly Choice[]>(
     (kit) =>
       kit.effectOrder
         .map((id) => kit.effects[id]!)
-        .filter((e) => e.id !== effectId && e.play === 'once' && !effectsWithin(kit, e.id).has(effectId))
+        .filter(
+          (e) =>
+            e.id !== effectId &&
+            (e.play === 'once' || !e.backwards) &&
+            !effectsWithin(kit, e.id).has(effectId),
+        )
         .map(({ id, name }) => ({ id, name })),
     NO_CHOICES,
   )
@@ -132,6 +137,13 @@ const PartChoice = ({
 const PartSection = ({ id, choices }: { id: string; choices: readonly Choice[] }) => {
   const effectId = useEffectId()
   const part = useShown<Part | null>((_, effect) => effect.parts.find((p) => p.id === id) ?? null, null)
+  const stopped = useShown(
+    (kit, effect) =>
+      effect.parts
+        .find((p) => p.id === id)
+        ?.effects.some((choice) => kit.effects[choice.effect]?.play !== 'once') ?? false,
+    false,
+  )
   if (!part) return null
   const change: ChangePart = (label, recipe) =>
     edit(label, (kit) => {
@@ -157,7 +169,7 @@ const PartSection = ({ id, choices }: { id: string; choices: readonly Choice[] }
       >
         or another
       </Button>
-      {PART_NUMBERS.map((number) => (
+      {PART_NUMBERS.filter((number) => number !== 'partLength' || stopped).map((number) => (
         <PropertyRow key={number} target={{ owner: 'part', effect: effectId, part: id }} id={number} />
       ))}
       <label className="check-row">
@@ -199,9 +211,7 @@ export const PartRows = () => {
           Add a part
         </Button>
       ) : (
-        <p className="group-hint">
-          Another effect that plays once can be a part of this one; the kit has none.
-        </p>
+        <p className="group-hint">Another effect of the kit can be a part of this one; there is none yet.</p>
       )}
     </div>
   )

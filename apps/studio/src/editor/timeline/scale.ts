@@ -29,13 +29,26 @@ export const passSeconds = ({ play, numbers }: Pick<Effect, 'play' | 'numbers'>)
 
 /** When a part begins, and by when the longest of its effects is over. */
 export const partTimes = (kit: Kit, part: Part): { start: number; end: number } => {
-  const { partAt, partTime } = part.numbers
+  const { partAt, partTime, partLength } = part.numbers
   const longest = Math.max(
     0,
-    ...part.effects.map(({ effect }) => (kit.effects[effect] ? lastOf(kit, kit.effects[effect]) : 0)),
+    ...part.effects.map(({ effect: id }) => {
+      const effect = kit.effects[id]
+      if (!effect) return 0
+      return effect.play === 'once'
+        ? lastOf(kit, effect) / partTime
+        : partLength + tailOf(kit, effect) / partTime
+    }),
   )
-  return { start: partAt, end: partAt + longest / partTime }
+  return { start: partAt, end: partAt + longest }
 }
+
+/** How long the last of an effect lives after it was stopped. */
+const tailOf = (kit: Kit, effect: Effect): number =>
+  effect.emitterOrder.reduce((most, id) => {
+    const { emissionEnd, latestEnd } = trackTimes(kit, effect, id)
+    return Math.max(most, latestEnd - emissionEnd)
+  }, 0)
 
 const lastOf = (kit: Kit, effect: Effect): number =>
   Math.max(
