@@ -212,7 +212,9 @@ export const pullLever = (
   for (const part of effect.parts) {
     pull('part', part, lever, k, clamped)
     // The part's own clock: slower where the whole is longer.
-    if (lever === 'longer') part.numbers.partTime = times('partTime', part.numbers.partTime, 1 / k, clamped)
+    if (lever !== 'longer') continue
+    part.numbers.partLength = times('partLength', part.numbers.partLength, k, clamped)
+    part.numbers.partTime = times('partTime', part.numbers.partTime, 1 / k, clamped)
   }
   for (const id of effect.emitterOrder) pullEmitter(effect.emitters[id]!, lever, k, clamped)
   for (const id of new Set(effect.emitterOrder.map((e) => effect.emitters[e]!.type))) {

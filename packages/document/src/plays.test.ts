@@ -3,6 +3,7 @@ import { PLAYS } from '@gliv/model'
 import {
   addEffect,
   addEmitter,
+  addPalette,
   checkKit,
   choosePlay,
   duplicateEffect,
@@ -10,6 +11,8 @@ import {
   type Effect,
   type Kit,
   pieceOf,
+  renameEmitter,
+  shareType,
   readKit,
   STARTERS,
   type StarterId,
@@ -114,5 +117,34 @@ describe('a piece of a kit', () => {
     effect.parts.push(newPart('p', other))
     expect(pieceOf(kit, [effect.id]).effectOrder).toEqual([effect.id, other])
     expect(pieceOf(kit, [other]).sheetOrder).toEqual([])
+  })
+})
+
+describe('renaming an emitter', () => {
+  it('takes its type and palette along while they are named after it, and leaves chosen names', () => {
+    const { kit, effect } = begun('burst')
+    const [id] = effect.emitterOrder as [string]
+    const type = kit.types[effect.emitters[id]!.type]!
+    addPalette(kit, { name: type.name, colours: ['#ff0000'] }, (prefix) => `${prefix}-x`)
+    type.palette = kit.paletteOrder[0]!
+    renameEmitter(kit, effect.id, id, 'Sparks')
+    expect([type.name, kit.palettes[type.palette]!.name]).toEqual(['Sparks', 'Sparks'])
+    kit.palettes[type.palette]!.name = 'Warm'
+    renameEmitter(kit, effect.id, id, 'Embers')
+    expect([type.name, kit.palettes[type.palette]!.name]).toEqual(['Embers', 'Warm'])
+    type.name = 'Glow'
+    renameEmitter(kit, effect.id, id, 'Ash')
+    expect([effect.emitters[id]!.name, type.name]).toEqual(['Ash', 'Glow'])
+  })
+
+  it('leaves a type alone that others send out, too', () => {
+    const { kit, effect, makeId } = begun('burst')
+    const [id] = effect.emitterOrder as [string]
+    const second = addEmitter(kit, effect.id, 'burst', makeId)
+    const { type } = effect.emitters[id]!
+    shareType(kit, effect.id, second, type)
+    const { name } = kit.types[type]!
+    renameEmitter(kit, effect.id, id, 'Sparks')
+    expect(kit.types[type]!.name).toBe(name)
   })
 })

@@ -3,5 +3,4 @@
  * written itself, under a hash that still holds, it need not check again when it is opened. Null while developing
  * and in tests: there everything is always read in full.
  */
-export const READER: string | null =
-  (import.meta.env?.VITE_GLIV_READER as string | undefined) ?? null
+export const READER: string | null = (import.meta.env?.VITE_GLIV_READER as string | undefined) ?? null

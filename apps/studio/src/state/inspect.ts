@@ -1,5 +1,5 @@
 /** Ways of looking that never change the effect. Lifetime: session, as long as the page is open. */
-import type { Blend, ResolvedEffect, ResolvedEmitter } from '@gliv/model'
+import type { Blend, Range, ResolvedEffect, ResolvedEmitter } from '@gliv/model'
 import { create } from 'zustand'
 
 export interface Traced {
@@ -13,7 +13,7 @@ interface Inspecting {
   readonly traced: Traced | null
   /** Thin lines of where particles of the selected emitter will go. */
   readonly paths: boolean
-  /** The selected emitter sends out one particle only. */
+  /** Nothing but one particle of the selected emitter, at its own time. */
   readonly one: boolean
   /** While a key is held: the other blend, the other ground, the picture without the selected emitter. */
   readonly otherBlend: boolean
@@ -41,7 +41,6 @@ const OTHER_BLEND = {
 } as const satisfies Record<Blend, Blend>
 
 const SINGLE = {
-  burstAt: { from: 0, to: 0 },
   burstCount: { from: 1, to: 1 },
   burstSpan: 0,
   burstRepeats: 1,
@@ -49,11 +48,20 @@ const SINGLE = {
   burstChance: 1,
 } as const
 
-/** One particle at the emitter's start instead of all. */
+/** The time of an emitter's first burst; where it flows, its beginning. */
+const firstTime = ({ bursts, numbers }: ResolvedEmitter): Range => {
+  const [first] = bursts.map(({ numbers: { burstAt } }) => burstAt).sort((a, b) => a.from - b.from)
+  const flows = numbers.flow > 0 || numbers.flowPerPx > 0 || numbers.minimum > 0
+  return first && !flows ? first : { from: 0, to: 0 }
+}
+
+/** One particle at the emitter's own time instead of all; one that waits for a relay does not wait. */
 const single = (emitter: ResolvedEmitter): ResolvedEmitter => ({
   ...emitter,
+  dormant: false,
+  relays: [],
   numbers: { ...emitter.numbers, flow: 0, flowPerPx: 0, minimum: 0 },
-  bursts: emitter.dormant ? emitter.bursts : [{ id: 'one', eachPlace: false, numbers: SINGLE }],
+  bursts: [{ id: 'one', eachPlace: false, numbers: { ...SINGLE, burstAt: firstTime(emitter) } }],
 })
 
 /** The effect as it is looked at; the same object where nothing is looked at otherwise. */
@@ -63,14 +71,15 @@ export const inspected = (
   selected: string | undefined,
 ): ResolvedEffect => {
   if ((!one && !otherBlend) || selected === undefined) return effect
-  const typeId = effect.emitters.find((e) => e.id === selected)?.type.id
+  const chosen = effect.emitters.find((e) => e.id === selected)
+  const typeId = chosen?.type.id
   return {
     ...effect,
-    emitters: effect.emitters.map((emitter) => {
-      const looked = one && emitter.id === selected ? single(emitter) : emitter
-      return otherBlend && emitter.type.id === typeId
-        ? { ...looked, type: { ...looked.type, blend: OTHER_BLEND[looked.type.blend] } }
-        : looked
-    }),
+    ...(one && chosen ? { parts: [] } : {}),
+    emitters: (one && chosen ? [single(chosen)] : effect.emitters).map((emitter) =>
+      otherBlend && emitter.type.id === typeId
+        ? { ...emitter, type: { ...emitter.type, blend: OTHER_BLEND[emitter.type.blend] } }
+        : emitter,
+    ),
   }
 }

@@ -8,7 +8,15 @@ import { applyPatches, type Patch } from 'immer'
 import { READER } from './build.ts'
 import type { Commit, Database, Draft, Snapshot } from './db.ts'
 import { overlaps } from './paths.ts'
-import { commitHash, isFromNewer, type Restored, hashAhead, restore, snapshotHash, type Stored } from './restore.ts'
+import {
+  commitHash,
+  isFromNewer,
+  type Restored,
+  hashAhead,
+  restore,
+  snapshotHash,
+  type Stored,
+} from './restore.ts'
 
 /** A snapshot every so many commits: loading replays at most this many patches. */
 export const SNAPSHOT_EVERY = 100

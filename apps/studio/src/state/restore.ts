@@ -2,7 +2,15 @@
  * From stored snapshots and journal entries to a kit. Nothing here refuses a whole kit: what cannot be read
  * is set aside by name.
  */
-import { hashText, type Kit, KIT_VERSION, readKit, refuseChange, salvageKit, type SetAside } from '@gliv/document'
+import {
+  hashText,
+  type Kit,
+  KIT_VERSION,
+  readKit,
+  refuseChange,
+  salvageKit,
+  type SetAside,
+} from '@gliv/document'
 import { applyPatches, enablePatches, type Patch } from 'immer'
 import { READER } from './build.ts'
 import type { Commit } from './db.ts'

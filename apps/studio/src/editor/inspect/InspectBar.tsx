@@ -54,7 +54,7 @@ export const InspectBar = () => {
         setInspect({ paths: !paths }),
       )}
       {toggle(
-        'One particle: this emitter sends out a single one, for looking (O)',
+        'One particle: only one of this emitter, at its own time, for looking (O)',
         one,
         <LooksOne fontSize="small" />,
         () => setInspect({ one: !one }),

@@ -65,14 +65,41 @@ describe('looking otherwise', () => {
     expect(JSON.stringify(effect)).toBe(before)
   })
 
-  it('sends out one particle of the selected emitter, and all of the others', () => {
-    const looked = inspected(effect, { one: true, otherBlend: false }, sparks.id)
-    const simulation = createSimulation(compile(looked))
-    simulation.seek(10)
-    const count = (id: string): number => reportParticles(simulation).filter((p) => p.emitterId === id).length
-    expect(count(sparks.id)).toBe(1)
-    const fire = effect.emitters.find((e) => e.name === 'Fire')!
-    expect(count(fire.id)).toBe(at(10).filter((p) => p.emitterId === fire.id).length)
+  it('shows one particle of the selected emitter and nothing else, at its own time', () => {
+    const late = {
+      ...effect,
+      emitters: effect.emitters.map((e) =>
+        e.id === sparks.id
+          ? {
+              ...e,
+              bursts: e.bursts.map((b) => ({
+                ...b,
+                numbers: { ...b.numbers, burstAt: { from: 0.1, to: 0.1 } },
+              })),
+            }
+          : e,
+      ),
+    }
+    const simulation = createSimulation(compile(inspected(late, { one: true, otherBlend: false }, sparks.id)))
+    const at = (tick: number): string[] => {
+      simulation.seek(tick)
+      return reportParticles(simulation).map((p) => p.emitterId)
+    }
+    const delay = Math.round(sparks.numbers.delay * 60)
+    expect(at(delay + 5)).toEqual([])
+    expect(at(delay + 8)).toEqual([sparks.id])
+  })
+
+  it('shows one particle of an emitter that waits for a relay', () => {
+    const waiting = {
+      ...effect,
+      emitters: effect.emitters.map((e) => ({ ...e, dormant: e.id === sparks.id })),
+    }
+    const simulation = createSimulation(
+      compile(inspected(waiting, { one: true, otherBlend: false }, sparks.id)),
+    )
+    simulation.seek(Math.round(sparks.numbers.delay * 60) + 3)
+    expect(simulation.alive).toBe(1)
   })
 
   it('shows the other blend of the selected particle type', () => {

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
-import { ownType, shareType, usersOfType } from '@gliv/document'
+import { ownType, renameEmitter, shareType, usersOfType } from '@gliv/document'
 import { Guard } from '../../frame/Guard.tsx'
 import { lazy, Suspense, useState } from 'react'
 import { NameField } from '../../document/NameField.tsx'
@@ -44,7 +44,7 @@ export const EmitterBand = ({ path }: { path: EmitterPath }) => (
       <NameField
         label="Emitter name"
         read={(kit) => kit.effects[path.effect]?.emitters[path.emitter]?.name}
-        write={(kit, name) => void (kit.effects[path.effect]!.emitters[path.emitter]!.name = name)}
+        write={(kit, name) => renameEmitter(kit, path.effect, path.emitter, name)}
       />
     </div>
     <TableButton />

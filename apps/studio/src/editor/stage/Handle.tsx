@@ -20,6 +20,8 @@ export interface HandleProps {
   readonly reading?: string
   /** What arrow keys do with it; freely unless said. */
   readonly motion?: HandleMotion
+  /** Shown so far beside its place, on a thin line, where something else lies on that; in overlay pixels. */
+  readonly aside?: readonly [number, number]
   /** By a double-click, or by Delete. */
   readonly onRemove?: () => void
   /** Does more to the kit in the same step, after `apply`. */
@@ -76,6 +78,7 @@ const useHandleKeys = (
 
 export const Handle = (props: HandleProps) => {
   const { name, label, x, y, cursor, at, reading, motion = 'freely', onRemove, children } = props
+  const [besideX, besideY] = props.aside ?? [0, 0]
   const put = usePut(props)
   const onKeyDown = useHandleKeys(props, put)
   const bind = useDrag(
@@ -100,13 +103,14 @@ export const Handle = (props: HandleProps) => {
       aria-valuenow={shown.now}
       aria-valuetext={reading ?? shown.text}
       tabIndex={0}
-      transform={`translate(${x} ${y})`}
+      transform={`translate(${x + besideX} ${y + besideY})`}
       style={{ cursor, touchAction: 'none' }}
       className="handle"
       onDoubleClick={onRemove}
       onKeyDown={onKeyDown}
     >
       <title>{label}</title>
+      {props.aside && <line x2={-besideX} y2={-besideY} className="tangent-line" />}
       <circle r={12} className="handle-reach" />
       {children ?? <circle r={5} className="handle-knob" />}
     </g>

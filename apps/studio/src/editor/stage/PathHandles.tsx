@@ -147,6 +147,10 @@ const AddKnob = ({ owner, path, at, index, onAdd }: PathProps & { index: number;
   )
 }
 
+/** Overlay pixels around a place that its handle takes, and how far beside it a point is shown. */
+const REACH = 14
+const BESIDE = [22, -22] as const
+
 const PointHandle = ({
   owner,
   path,
@@ -155,9 +159,12 @@ const PointHandle = ({
   onRemove,
 }: PathProps & { index: number; onRemove: (index: number) => void }) => {
   const p = path.points[index]!
+  // A point on the emitter's place would lie under the place's own handle.
+  const covered = Math.max(Math.abs(p.x), Math.abs(p.y)) * at.zoom < REACH
   return (
     <Handle
       name={`${owner.name}-${index}`}
+      {...(covered ? { aside: BESIDE } : {})}
       label={`${owner.name} point ${index + 1}`}
       {...placeOn(at, p.x, p.y)}
       cursor="move"
