@@ -13,8 +13,10 @@ import {
   writeRamp,
 } from '../../document/rampAddress.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
+import { rampText, readRampText } from '../../document/rampText.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
 import { useShown } from '../playback/shownEffect.ts'
+import { RampLine } from './RampLine.tsx'
 import { RampShelf } from './RampShelf.tsx'
 import { type PointChange, RampFields } from './RampFields.tsx'
 import { freeHandlesOf, moveFreeHandle, rampPath, withEase } from '../../document/rampMaths.ts'
@@ -430,13 +432,22 @@ export const RampEditor = ({ address, inline = false }: Props) => {
     setIndex(added.index)
   }
   const fields = (
-    <RampFields
-      point={ramp.points[chosen]!}
-      last={chosen === ramp.points.length - 1}
-      only={ramp.points.length <= 1}
-      onChange={changes.change}
-      onRemove={changes.remove}
-    />
+    <>
+      <RampLine
+        label={`${rampName(address)} as text`}
+        shown={rampText(ramp)}
+        read={readRampText}
+        hint="Type points as at:value in percent, like 0:100 75:100 100:0; ~ after a point eases, | holds"
+        onCommit={(next) => write(address, 'Type', next, edit)}
+      />
+      <RampFields
+        point={ramp.points[chosen]!}
+        last={chosen === ramp.points.length - 1}
+        only={ramp.points.length <= 1}
+        onChange={changes.change}
+        onRemove={changes.remove}
+      />
+    </>
   )
   return (
     <div className={inline ? 'ramp-editor inline' : 'ramp-editor'} data-testid={`ramp-${rampKey(address)}`}>

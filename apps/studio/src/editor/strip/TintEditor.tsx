@@ -11,8 +11,10 @@ import { edit, editMoment, editStep, endMoment, useDocument } from '../../state/
 import { RAMP_TEXTS, TINT_EASE_TEXTS } from '../../document/texts/kinds.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { addTintStop, cssGradient, movePoint, removePoint } from '../../document/rampMaths.ts'
+import { readTintText, tintText } from '../../document/rampText.ts'
 import { InFieldsSlot } from '../ramps/FieldsSlot.tsx'
 import { useShown } from '../playback/shownEffect.ts'
+import { RampLine } from '../ramps/RampLine.tsx'
 import { RampShelf } from '../ramps/RampShelf.tsx'
 import { ShareInput } from '../ramps/ShareInput.tsx'
 import './TintEditor.css'
@@ -187,6 +189,13 @@ const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
         ))}
       </div>
       <InFieldsSlot>
+        <RampLine
+          label={`${RAMP_TEXTS[kind]} as text`}
+          shown={tintText(tint)}
+          read={readTintText}
+          hint="Type or paste colours, like #fff #f80 #200, or with places: 0:#fff 40:#f80 100:#200; | after one holds it"
+          onCommit={(next) => write(type, kind, 'Type', next, edit)}
+        />
         <StopFields
           stop={stop}
           last={chosen === tint.points.length - 1}
