@@ -149,7 +149,10 @@ const checkRelays = (
     problems.push({ place: `${place}.relays`, message: 'two relays have the same id; rename one' })
 }
 
-/** An effect that another one plays: it must be there, and must not lead back. `hasLength`: it is stopped after a time. */
+/**
+ * An effect that another one plays: it must be there, and must not lead back. `hasLength`: it is stopped after a
+ * time.
+ */
 const checkInner = (
   kit: Kit,
   effect: Effect,

@@ -114,6 +114,10 @@ export interface ParticleType extends Writable<TypeChoices> {
   mark: { sheet: string; frames: number[] } | null
   /** Id of the palette that the tint is locked to. */
   palette: string | null
+  /** Its sizes stay the same in px when its first picture changes. */
+  sizesIn?: 'px' | undefined
+  /** Its marks' sizes stay the same in px when the mark's picture changes. */
+  markSizesIn?: 'px' | undefined
   numbers: Numbers<'type'>
   ramps: Writable<TypeRamps>
 }

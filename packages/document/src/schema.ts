@@ -226,6 +226,8 @@ export const typeSchema = z.looseObject({
     .min(1, { error: 'a particle type needs at least one picture; add one' })
     .max(64, { error: 'a particle type has at most 64 pictures; remove some' }),
   palette: id.nullable().default(null),
+  sizesIn: oneOf('sizesIn', ['px']).optional(),
+  markSizesIn: oneOf('markSizesIn', ['px']).optional(),
   blend: oneOf('blend', BLENDS).default(T.blend),
   lifeMode: oneOf('lifeMode', LIFE_MODES).default(T.lifeMode),
   scaleApart: z.boolean().default(T.scaleApart),

@@ -1,19 +1,24 @@
-import { framesOf, type Kit, type Sheet } from '@gliv/document'
+/** Sizes as people say them: in px, where they are kept so. */
+import { isInPixels, isSizeNumber, type Kit, sideFor } from '@gliv/document'
 import type { PropertyId } from '@gliv/model'
 import type { PropertyAddress } from './propertyAddress.ts'
 
-const longerSide = (sheet: Sheet | undefined, frame: number | undefined): number | null => {
-  const found = frame === undefined ? undefined : sheet?.frames[frame]
-  return found ? Math.max(found.w, found.h) : null
-}
-
-/** Longer side, in px, of the picture that a scale is of: the type's first one, or its mark's; null for none. */
+/** Longer side, in px, of the picture that a size is of: the type's first one, or its mark's; null for none. */
 export const pictureSide = (kit: Kit, target: PropertyAddress, id: PropertyId): number | null => {
   const type = target.owner === 'type' ? kit.types[target.type] : undefined
-  if (!type) return null
-  if (id === 'markScale')
-    return type.mark ? longerSide(kit.sheets[type.mark.sheet], type.mark.frames[0]) : null
-  const [picture] = type.pictures
-  const sheet = picture && kit.sheets[picture.sheet]
-  return sheet ? longerSide(sheet, framesOf(sheet, picture)[0]) : null
+  return type && isSizeNumber(id) ? sideFor(kit, type, id) : null
 }
+
+/** What a size is multiplied by to be shown in px; null for a number that is shown in its own unit. */
+export const pixelSide = (kit: Kit, target: PropertyAddress, id: PropertyId): number | null => {
+  const type = target.owner === 'type' ? kit.types[target.type] : undefined
+  // A floor that is a share of the start has no size of its own.
+  const isShare =
+    (id === 'scaleFloor' && type?.styles.scale.relative) ||
+    (id === 'scaleYFloor' && type?.styles.scaleY.relative)
+  return type && isSizeNumber(id) && !isShare && isInPixels(type, id) ? sideFor(kit, type, id) : null
+}
+
+/** Digits of a size in px. */
+export const pixelText = (value: number, side: number): string =>
+  String(Number((value * side).toFixed(2))).replace('-', '−')

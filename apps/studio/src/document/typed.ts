@@ -1,4 +1,5 @@
 /** What people type into a number: digits with units, ranges, sums, directions, and changes of what is there. */
+import { isSizeNumber } from '@gliv/document'
 import { property, type PropertyId, type Unit } from '@gliv/model'
 import { UNIT_TEXTS } from './texts/properties.ts'
 
@@ -15,6 +16,8 @@ export interface TypedBeside {
   readonly present?: number
   /** Longer side of the picture that a scale is of, in px; null when there is none. */
   readonly side?: number | null
+  /** The number is shown in px, so that digits alone are px. */
+  readonly inPixels?: boolean
 }
 
 /** Factor to the document's unit of each way to say one. Longer ones first: `px/s` before `px`. */
@@ -58,17 +61,6 @@ const UNITS: Readonly<Record<Unit, Spellings>> = {
   count: [],
 }
 
-/** Factors that are sizes of a picture, so that they can be typed in px. */
-const SIZES: ReadonlySet<PropertyId> = new Set<PropertyId>([
-  'scale',
-  'scaleFloor',
-  'scaleLow',
-  'scaleHigh',
-  'scaleY',
-  'scaleYFloor',
-  'markScale',
-])
-
 const WAYS: Readonly<Record<string, number>> = { up: -90, right: 0, down: 90, left: 180 }
 
 const DIGITS = '(?:\\d+(?:[.,]\\d+)?|[.,]\\d+)(?:e[+-]?\\d+)?'
@@ -80,7 +72,7 @@ const factorOf = (id: PropertyId, unit: string, beside: TypedBeside): number | s
   const own = property(id).unit
   for (const [spelling, factor] of UNITS[own])
     if (new RegExp(`^(?:${spelling.source})$`, 'iu').test(unit)) return factor
-  if (SIZES.has(id) && /^(?:px|pixels?)$/i.test(unit))
+  if (isSizeNumber(id) && /^(?:px|pixels?)(?:\/s)?$/i.test(unit))
     return beside.side
       ? 1 / beside.side
       : 'A size in px needs a picture; choose one for the particle type, or type a factor like 1.5×'
@@ -106,10 +98,14 @@ const readOne = (id: PropertyId, text: string, beside: TypedBeside): number | st
     const factor = factorOf(id, unit, beside)
     return typeof factor === 'string' ? factor : tidy(value * factor)
   }
-  const { factor } = UNIT_TEXTS[property(id).unit]
+  const { factor } = shownUnit(id, beside)
   const asShare = property(id).unit === 'share' && Math.abs(value) < 1
   return asShare ? value : tidy(value / factor)
 }
+
+/** What a number is multiplied by to be shown. */
+const shownUnit = (id: PropertyId, { side, inPixels }: TypedBeside): { readonly factor: number } =>
+  inPixels && side ? { factor: side } : UNIT_TEXTS[property(id).unit]
 
 /** Rounding of decimal digits that a factor has added. */
 const tidy = (value: number): number => Number(value.toPrecision(12))
@@ -200,9 +196,16 @@ export const parseTyped = (id: PropertyId, text: string, beside: TypedBeside = {
   const range = readRange(id, clean, beside)
   if (range !== null) return range
   const sum = calculate(clean)
-  if (sum !== null) return one(tidy(sum / UNIT_TEXTS[property(id).unit].factor))
+  if (sum !== null) return one(tidy(sum / shownUnit(id, beside).factor))
   if (single !== null) return single
   const bare = /^([*×/])\s*(\d.*)$/u.exec(clean)
   if (bare) return `“${text}” lacks what it works on; type ${bare[1]}=${bare[2]} to change what is there`
   return `“${text}” is no number; ${HELP}`
+}
+
+/** Which unit a size was typed in, where a unit was typed; null for digits alone. */
+export const typedUnit = (id: PropertyId, text: string): 'px' | 'factor' | null => {
+  if (!isSizeNumber(id)) return null
+  if (/px|pixel/i.test(text)) return 'px'
+  return /[×%]|\dx\b|times/i.test(text) ? 'factor' : null
 }

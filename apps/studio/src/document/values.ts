@@ -15,11 +15,11 @@ export const valueNow = (target: PropertyAddress, id: PropertyId): Value | undef
   return kit ? readValue(kit, target, id) : undefined
 }
 
-export const setValue = (target: PropertyAddress, id: PropertyId, value: Value): void => {
+export const setValue = (target: PropertyAddress, id: PropertyId, value: Value, how = edit): void => {
   const { kit } = useDocument.getState()
   if (!kit) return
   noteTouched(id)
-  edit(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, value))
+  how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, value))
 }
 
 /** The table's default, in the form that the number has. */

@@ -3,7 +3,7 @@
  * (moment), and
  * passes every change to the journal.
  */
-import { hashPicture, type Kit, refuseChange, type SetAside } from '@gliv/document'
+import { changedSizes, followSizes, hashPicture, type Kit, refuseChange, type SetAside } from '@gliv/document'
 import { applyPatches, type Patch, produceWithPatches } from 'immer'
 import { create } from 'zustand'
 import { nextTask } from '../shared/tasks.ts'
@@ -280,12 +280,21 @@ const commit = (label: string, patches: Patch[], inverse: Patch[], next: Kit): v
   write(entry, 'edit', entry.uid!)
 }
 
+/** The kit after a change; sizes that are kept in px follow their pictures. */
+const changed = (kit: Kit, recipe: Recipe): readonly [next: Kit, patches: Patch[], inverse: Patch[]] => {
+  const [next, patches, inverse] = produceWithPatches(kit, (draft) => void recipe(draft as Kit))
+  const sizes = changedSizes(kit, next)
+  if (sizes.length === 0) return [next, patches, inverse]
+  const [sized, further, back] = produceWithPatches(next, (draft) => followSizes(draft as Kit, sizes))
+  return [sized, [...patches, ...further], [...back, ...inverse]]
+}
+
 /** One undoable change. Does nothing when the kit comes out the same. */
 export const edit = (label: string, recipe: Recipe): void => {
   if (get().moment) endMoment()
   const { kit } = get()
   if (!kit) return
-  const [next, patches, inverse] = produceWithPatches(kit, (draft) => void recipe(draft as Kit))
+  const [next, patches, inverse] = changed(kit, recipe)
   if (patches.length === 0) return
   commit(label, patches, inverse, next)
 }
@@ -307,7 +316,7 @@ const journalDraft = (): void => {
 export const editMoment = (label: string, recipe: Recipe): void => {
   const { kit } = get()
   if (!kit) return
-  const [next, patches, inverse] = produceWithPatches(kit, (draft) => void recipe(draft as Kit))
+  const [next, patches, inverse] = changed(kit, recipe)
   set({ moment: { label, patches, inverse, kit: next } })
   draftTimer ??= setTimeout(journalDraft, Math.max(0, DRAFT_EVERY_MS - (performance.now() - lastDraft)))
 }

@@ -1,4 +1,4 @@
-import { refuseNumber, refuseWithin } from '@gliv/document'
+import { isSizeNumber, keepIn, refuseNumber, refuseWithin } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useEffect, useLayoutEffect, useRef, useState } from 'react'
@@ -25,8 +25,8 @@ import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 import { noteTouched } from '../../state/touched.ts'
 import { resetValue, setValue } from '../../document/values.ts'
 import { clampHard, formatNumber, stepOf, tidy, unitText } from '../../document/format.ts'
-import { pictureSide } from '../../document/pictureSide.ts'
-import { parseTyped } from '../../document/typed.ts'
+import { pictureSide, pixelSide, pixelText } from '../../document/pictureSide.ts'
+import { parseTyped, typedUnit } from '../../document/typed.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { dwellOn, quietly } from '../../shared/hooks/dwell.ts'
 import { FieldHint, FieldMessage } from '../../shared/controls/FieldMessage.tsx'
@@ -40,6 +40,9 @@ interface Props {
   /** Shows the unit behind the digits. */
   readonly unit?: boolean
 }
+
+/** The unit of a size in px, as it stands behind digits. */
+export const PX_TEXT = ' px'
 
 const DOUBLE_CLICK_MS = 600
 
@@ -59,18 +62,34 @@ const commitTyped = (
   present: number,
 ): string | null => {
   const { kit } = useDocument.getState()
-  const typed = parseTyped(id, text, { present, side: kit && pictureSide(kit, target, id) })
+  const side = kit && pictureSide(kit, target, id)
+  const typed = parseTyped(id, text, {
+    present,
+    side,
+    inPixels: kit !== null && pixelSide(kit, target, id) !== null,
+  })
   if (typeof typed === 'string') return typed
   const isRange = property(id).kind === 'range'
   if (typed.from !== typed.to && !isRange) return 'This takes one number; type digits like 12'
   const refusal =
     refuseNumber(id, typed.from) ?? refuseNumber(id, typed.to) ?? refuseBeside(target, id, typed.from)
   if (refusal) return refusal
-  if (typed.ranged && isRange) setValue(target, id, { from: typed.from, to: typed.to })
-  else setRangeEnd(target, id, part, typed.from, edit)
+  const how = withUnit(target, id, typedUnit(id, text))
+  if (typed.ranged && isRange) setValue(target, id, { from: typed.from, to: typed.to }, how)
+  else setRangeEnd(target, id, part, typed.from, how)
   noteTouched(id)
   return null
 }
+
+/** An edit that also keeps a size in the unit in which it was typed: one step of undo. */
+const withUnit =
+  (target: PropertyAddress, id: PropertyId, unit: ReturnType<typeof typedUnit>): typeof edit =>
+  (label, recipe) =>
+    edit(label, (kit) => {
+      recipe(kit)
+      const type = target.owner === 'type' ? kit.types[target.type] : undefined
+      if (unit && type && isSizeNumber(id)) keepIn(type, id, unit)
+    })
 
 /** The number before or after a field, in the order of the page. */
 const neighbour = (field: Element, before: boolean): HTMLElement | undefined => {
@@ -186,6 +205,17 @@ const useFocusBack = (
   return takesFocus
 }
 
+/** What a size is multiplied by to be shown in px; null for a number that is shown in its own unit. */
+export const useSide = (target: PropertyAddress, id: PropertyId): number | null =>
+  useDocument((state) => {
+    const kit = shownKit(state)
+    return kit && pixelSide(kit, target, id)
+  })
+
+/** A dragged value without noise; in px on whole steps. */
+const onGrid = (value: number, step: number, side: number | null): number =>
+  side === null ? tidy(value, step) : Number((Math.round(value / step) * step).toPrecision(12))
+
 /** A drag across changes the number, a tap types. */
 const useNumberDrag = (
   { target, id, part }: Omit<Props, 'unit'>,
@@ -193,7 +223,8 @@ const useNumberDrag = (
   onTap: () => void,
 ) => {
   const exact = useRef(0)
-  const step = stepOf(id)
+  const side = useSide(target, id)
+  const step = side === null ? stepOf(id) : 1 / side
   return useDrag(
     ({ first, last, tap, canceled, delta: [dx], event }) => {
       if (tap) return onTap()
@@ -202,7 +233,7 @@ const useNumberDrag = (
       noteInput(event)
       const by = step * stepFactor(event as PointerEvent)
       exact.current = clampHard(id, exact.current + dx * by)
-      if (dx !== 0) setRangeEnd(target, id, part, tidy(exact.current, by), editMoment)
+      if (dx !== 0) setRangeEnd(target, id, part, onGrid(exact.current, by, side), editMoment)
       if (last) {
         endMoment()
         noteTouched(id)
@@ -220,19 +251,36 @@ const useEnd = ({ target, id, part }: Omit<Props, 'unit'>): number | null =>
     return found === null || found === undefined ? null : readEnd(found, part)
   })
 
+/** Enter and digits type, arrows step. */
+const numberKeys =
+  ({ target, id, part }: Omit<Props, 'unit'>, value: number, side: number | null, onType: () => void) =>
+  (event: KeyboardEvent): void => {
+    if (event.key === 'Enter' || /^[\d−.*/+-]$/.test(event.key)) onType()
+    const direction = DIRECTIONS[event.key]
+    if (direction === undefined) return
+    event.preventDefault()
+    event.stopPropagation()
+    const by = (side === null ? stepOf(id) : 1 / side) * stepFactor(event)
+    setRangeEnd(target, id, part, onGrid(value + direction * by, by, side), editStep)
+    noteTouched(id)
+  }
+
 /** A number that is dragged and typed where it stands. A click types, a drag changes, arrow keys step. */
 export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
   const value = useEnd({ target, id, part })
   const [typing, setTyping] = useState(false)
   const shown = useRef<HTMLSpanElement>(null)
   const takesFocus = useFocusBack(shown, typing)
+  const side = useSide(target, id)
   const label = PROPERTY_TEXTS[id].label + (part === 'from' ? ', from' : part === 'to' ? ', to' : '')
   const bind = useNumberDrag({ target, id, part }, value, () => setTyping(true))
   if (value === null) return null
+  const digits = side === null ? formatNumber(id, value) : pixelText(value, side)
+  const shownUnit = side === null ? unitText(id) : PX_TEXT
   if (typing)
     return (
       <Typing
-        start={formatNumber(id, value)}
+        start={digits}
         label={label}
         hint={END_HINTS[part]}
         onDone={(text, byKey) => {
@@ -249,16 +297,7 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
         }}
       />
     )
-  const onKeyDown = (event: KeyboardEvent): void => {
-    if (event.key === 'Enter' || /^[\d−.*/+-]$/.test(event.key)) setTyping(true)
-    const direction = DIRECTIONS[event.key]
-    if (direction === undefined) return
-    event.preventDefault()
-    event.stopPropagation()
-    const by = stepOf(id) * stepFactor(event)
-    setRangeEnd(target, id, part, tidy(value + direction * by, by), editStep)
-    noteTouched(id)
-  }
+  const onKeyDown = numberKeys({ target, id, part }, value, side, () => setTyping(true))
   return (
     <span
       ref={shown}
@@ -272,12 +311,12 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
       data-part={part}
       aria-label={label}
       aria-valuenow={value}
-      aria-valuetext={formatNumber(id, value) + unitText(id)}
+      aria-valuetext={digits + shownUnit}
       title={PROPERTY_TEXTS[id].help}
       onKeyDown={onKeyDown}
     >
-      {formatNumber(id, value)}
-      {unit ? unitText(id) : ''}
+      {digits}
+      {unit ? shownUnit : ''}
     </span>
   )
 })

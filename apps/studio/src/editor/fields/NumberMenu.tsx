@@ -15,6 +15,10 @@ import {
 } from '../../document/values.ts'
 import { togglePin, usePins } from '../../state/touched.ts'
 import { formatNumber, unitText } from '../../document/format.ts'
+import { isSizeNumber, keepIn } from '@gliv/document'
+import { pictureSide } from '../../document/pictureSide.ts'
+import { edit, useDocument } from '../../state/document.ts'
+import { useSide } from './DragNumber.tsx'
 import { useLane } from './lane.ts'
 import { closeNumberMenu, type OpenNumberMenu, useNumberMenu } from './numberMenuStore.ts'
 
@@ -23,6 +27,30 @@ const defaultText = (id: OpenNumberMenu['id']): string => {
   return (
     (from === to ? formatNumber(id, from) : `${formatNumber(id, from)}–${formatNumber(id, to)}`) +
     unitText(id)
+  )
+}
+
+/** Sizes of a picture can be kept in px, or as factors of it. */
+const SizeUnitItem = ({
+  target,
+  id,
+  act,
+}: Pick<OpenNumberMenu, 'target' | 'id'> & { act: (work: () => void) => () => void }) => {
+  const side = useDocument((s) => s.kit && pictureSide(s.kit, target, id))
+  const inPixels = useSide(target, id) !== null
+  if (side === null || target.owner !== 'type' || !isSizeNumber(id)) return null
+  const unit = inPixels ? 'factor' : 'px'
+  return (
+    <MenuItem
+      dense
+      onClick={act(() =>
+        edit(inPixels ? 'Sizes as factors' : 'Sizes in px', (kit) =>
+          keepIn(kit.types[target.type]!, id, unit),
+        ),
+      )}
+    >
+      {inPixels ? 'Sizes as factors of the picture' : 'Sizes in px, kept when the picture changes'}
+    </MenuItem>
   )
 }
 
@@ -51,6 +79,7 @@ const Items = ({ target, id }: OpenNumberMenu) => {
           {isSplit(value) ? 'Join to one value' : 'Split into a range'}
         </MenuItem>
       )}
+      <SizeUnitItem target={target} id={id} act={act} />
       {lane.address && (
         <MenuItem dense onClick={act(lane.toggle)}>
           {lane.has ? 'Take the lane away' : 'Add a lane'}

@@ -9,6 +9,8 @@ import { noteTouched } from '../../state/touched.ts'
 import { resetValue } from '../../document/values.ts'
 import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 import { formatNumber, railShare, railValue, stepOf, tidy, unitText } from '../../document/format.ts'
+import { pixelText } from '../../document/pictureSide.ts'
+import { PX_TEXT, useSide } from './DragNumber.tsx'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
 import './RowSlider.css'
 
@@ -68,6 +70,9 @@ const useKnobDrag = ({ target, id, low, high, step }: Rail, rail: React.RefObjec
   )
 }
 
+const shownText = (id: PropertyId, value: number, side: number | null): string =>
+  side === null ? formatNumber(id, value) + unitText(id) : pixelText(value, side) + PX_TEXT
+
 /**
  * One knob for a fixed value, two for a range, over the soft limits. Ours, because it follows every step of a
  * drag
@@ -79,6 +84,7 @@ export const RowSlider = memo(({ target, id }: Row) => {
     const kit = shownKit(state)
     return (kit && readValue(kit, target, id)) ?? null
   })
+  const side = useSide(target, id)
   const p = property(id)
   const low = value === null ? p.soft[0] : Math.min(p.soft[0], readEnd(value, 'from'))
   const high = value === null ? p.soft[1] : Math.max(p.soft[1], readEnd(value, 'to'))
@@ -118,7 +124,7 @@ export const RowSlider = memo(({ target, id }: Row) => {
           aria-valuemin={low}
           aria-valuemax={high}
           aria-valuenow={readEnd(value, part)}
-          aria-valuetext={formatNumber(id, readEnd(value, part)) + unitText(id)}
+          aria-valuetext={shownText(id, readEnd(value, part), side)}
           style={{ left: `${share(readEnd(value, part))}%` }}
           onKeyDown={onKeyDown(part)}
         >
