@@ -83,6 +83,8 @@ export interface TypeChoices {
   readonly styles: TypeStyles
   readonly facing: Facing
   readonly anchor: Anchor
+  /** The turn over life is added to the start angle; else it stands for it. */
+  readonly turnRelative: boolean
   readonly frameChoice: FrameChoice
   /** A clip starts at a drawn frame. */
   readonly randomStart: boolean

@@ -23,6 +23,7 @@ export const DEFAULT_TYPE_CHOICES: TypeChoices = {
   },
   facing: 'fixed',
   anchor: 'centre',
+  turnRelative: true,
   frameChoice: 'fixed',
   randomStart: false,
   tintSpace: 'srgb',

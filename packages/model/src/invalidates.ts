@@ -28,6 +28,7 @@ export const TYPE_INVALIDATES = {
   styles: 'output',
   facing: 'motion',
   anchor: 'output',
+  turnRelative: 'output',
   frameChoice: 'output',
   randomStart: 'output',
   tintSpace: 'output',

@@ -116,6 +116,8 @@ export const PROPERTIES = {
   opacityHigh: number('type', 'share', 1, SHARE, SHARE, 'output', 'none'),
   startAngle: range('type', 'deg', 0, 0, ANGLE, TURN, 'output', 'plus', STREAMS.startAngle),
   spin: range('type', 'deg/s', 0, 0, ANGLE, [-720, 720], 'output', 'none', STREAMS.spin),
+  turnFrom: range('type', 'deg', 0, 0, ANGLE, [-360, 360], 'output', 'none', STREAMS.turnFrom),
+  turnTo: range('type', 'deg', 0, 0, ANGLE, [-360, 360], 'output', 'none', STREAMS.turnTo),
   stretch: number('type', 'factor', 0, [-100, 100], [0, 2], 'output', 'times'),
   stretchLimit: number('type', 'factor', 6, [0, 1000], [0, 12], 'output', 'none'),
   fps: number('type', 'per s', 12, [0, 240], [1, 60], 'output', 'none'),

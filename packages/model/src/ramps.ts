@@ -45,7 +45,7 @@ export interface Lane extends Ramp {
   readonly seconds: number
 }
 
-export const SCALAR_RAMPS = ['scale', 'scaleY', 'opacity', 'speed', 'frame', 'hue'] as const
+export const SCALAR_RAMPS = ['scale', 'scaleY', 'opacity', 'speed', 'frame', 'hue', 'spin', 'angle'] as const
 export type ScalarRampKind = (typeof SCALAR_RAMPS)[number]
 export const TINT_RAMPS = ['tint', 'tintB'] as const
 export type TintRampKind = (typeof TINT_RAMPS)[number]
@@ -81,6 +81,8 @@ export const DEFAULT_RAMPS: TypeRamps = {
   speed: FLAT_RAMP,
   frame: RISING_RAMP,
   hue: RISING_RAMP,
+  spin: FLAT_RAMP,
+  angle: RISING_RAMP,
   tint: WHITE_TINT,
   tintB: WHITE_TINT,
 }

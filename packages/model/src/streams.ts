@@ -62,4 +62,6 @@ export const STREAMS = {
   relayCount: 48,
   /** Which effect a part is. */
   part: 49,
+  turnFrom: 50,
+  turnTo: 51,
 } as const

@@ -1,4 +1,5 @@
-import { PACK_VERSION, type Pack, type ResolvedEffect } from '@gliv/model'
+import { type Pack, PACK_VERSION, type ResolvedEffect } from '@gliv/model'
+import { withLatest } from './olderPacks.ts'
 import type { RenderSheet } from './renderer.ts'
 
 /** A pack with its pictures decoded, ready for players. */
@@ -25,7 +26,7 @@ const refuseForeign = (data: unknown): Pack => {
     throw new Error(
       `This pack has format ${String(version)} but this player reads format ${PACK_VERSION}; use the player that came with the pack`,
     )
-  return data as Pack
+  return withLatest(data as Pack)
 }
 
 const readSource = async (source: string | URL | Blob | object): Promise<unknown> => {

@@ -14,6 +14,7 @@ import {
 import { sampleRange, sampleRangeInto, type Waver, waverOf, cosSinInto, sample } from '../maths/index.ts'
 import type { Pool } from '../state/index.ts'
 import { type CompiledRamp, compileRamp, rampAt } from './ramp.ts'
+import { compileTurn, type Turn } from './turn.ts'
 import { channelsAt, type CompiledTint, compileTint, tintWordAt } from './tint.ts'
 
 /** Where a drawn number arrives: a value that a function gives back may cost an object. */
@@ -27,6 +28,8 @@ export interface Appearance {
   readonly opacityRamp: CompiledRamp
   readonly frameRamp: CompiledRamp
   readonly hueRamp: CompiledRamp
+  /** What turns besides start angle and steady spin; null where nothing does. */
+  readonly turn: Turn | null
   readonly tint: CompiledTint
   readonly tintB: CompiledTint
   readonly palette: CompiledPalette | null
@@ -90,6 +93,7 @@ export const compileAppearance = (emitter: AppearanceSource, handedOver = false)
     opacityRamp: compileRamp(ramps.opacity),
     frameRamp: compileRamp(ramps.frame),
     hueRamp: compileRamp(ramps.hue),
+    turn: compileTurn(type),
     tint: compileTint(ramps.tint, tintSpace, locked),
     tintB: compileTint(ramps.tintB, tintSpace),
     palette,
@@ -282,7 +286,7 @@ export const ANCHOR_PIVOTS = {
   tail: (frame, k) => frame.pivotX / k,
 } as const satisfies Record<Anchor, (frame: FrameRect, k: number) => number>
 
-const turn = new Float64Array(2)
+const hueTurn = new Float64Array(2)
 const THIRD = 1 / 3
 const ROOT_THIRD = Math.sqrt(THIRD)
 
@@ -337,9 +341,9 @@ export const fullTintAt = (
   const light = 1 + spread(numbers.valueSpread, STREAMS.valueSpread, hi, lo)
   if (hue !== 0 || away !== 1) {
     // Rodrigues' rotation about the axis (1, 1, 1) ÷ √3.
-    cosSinInto(hue, turn)
-    const c = turn[0]!
-    const s = turn[1]! * ROOT_THIRD
+    cosSinInto(hue, hueTurn)
+    const c = hueTurn[0]!
+    const s = hueTurn[1]! * ROOT_THIRD
     const grey = (r + g + b) * THIRD
     const dr = r - grey
     const dg = g - grey

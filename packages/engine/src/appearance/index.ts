@@ -34,4 +34,5 @@ export {
   tintTableOf,
   tintWordAt,
 } from './tint.ts'
+export { turnedAt } from './turn.ts'
 export { type Draws, type Typical, typicalAt } from './typical.ts'

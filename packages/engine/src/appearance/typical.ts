@@ -1,6 +1,7 @@
 /** The particle that stands for its type: every range drawn at the same place, without chance and lanes. */
 import type { Range, ResolvedType } from '@gliv/model'
 import { Pool } from '../state/index.ts'
+import { turnedAt } from './turn.ts'
 import {
   type Appearance,
   compileAppearance,
@@ -103,7 +104,9 @@ export const typicalAt = (type: ResolvedType, life: number, draws: Draws = 'midd
     scale: scaleAt(appearance, pool, 0, life, age),
     scaleY: scaleYAt(appearance, pool, 0, life, age),
     opacity: opacityAt(appearance, pool, 0, life, age),
-    angle: pool.angle[0]! + pool.spin[0]! * age,
+    angle: appearance.turn
+      ? turnedAt(appearance.turn, pool, 0, life, age)
+      : pool.angle[0]! + pool.spin[0]! * age,
     tint: [word & 255, (word >> 8) & 255, (word >> 16) & 255],
     frame: type.pictures[0]!.frameIndices[frameAt(appearance, pool, 0, life, age)]!,
   }

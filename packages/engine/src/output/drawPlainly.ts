@@ -81,6 +81,7 @@ const isAppearancePlain = ({
   angleWaver,
   scaleWaver,
   opacityWaver,
+  turn,
 }: Appearance): boolean =>
   type.styles.scale.by === 'ramp' &&
   type.styles.opacity.by === 'ramp' &&
@@ -88,6 +89,7 @@ const isAppearancePlain = ({
   plainTint &&
   oneFrame &&
   !angleWaver &&
+  !turn &&
   !scaleWaver &&
   !opacityWaver
 

@@ -3,7 +3,7 @@
  * everything.
  */
 import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
-import { ANCHOR_PIVOTS, frameAt, stretchAt } from '../appearance/index.ts'
+import { ANCHOR_PIVOTS, frameAt, stretchAt, turnedAt } from '../appearance/index.ts'
 import type { Pose } from '../geometry/index.ts'
 import { effectiveInto } from '../integrate/index.ts'
 import {
@@ -140,12 +140,17 @@ const faceInto = (pool: Pool, i: number, faces: boolean): void => {
  * The sprite's axes are A·F·R(start + spin)·diag(scale): A turns to the face, F mirrors across for a mirrored
  * effect, along travel down instead.
  */
-const axesInto = (run: EmitterRun, i: number, age: number, angleLane: number): void => {
+const axesInto = (run: EmitterRun, i: number, u: number, age: number, angleLane: number): void => {
   const { pool, appearance } = run
   const faces = appearance.type.facing === 'travel'
   const waver = appearance.angleWaver ? appearance.angleWaver.at(pool.keyHi[i]!, pool.keyLo[i]!, age) : 0
   faceInto(pool, i, faces)
-  drawTurnInto(pool.angle[i]! + angleLane + pool.spin[i]! * age + waver, turn)
+  drawTurnInto(
+    appearance.turn
+      ? turnedAt(appearance.turn, pool, i, u, age) + angleLane + waver
+      : pool.angle[i]! + angleLane + pool.spin[i]! * age + waver,
+    turn,
+  )
   const mirrored = pool.effectScale[i]! < 0
   const p = mirrored && !faces ? -1 : 1
   const q = mirrored && faces ? -1 : 1
@@ -221,7 +226,7 @@ export const drawGeneral = (
     const { frames } = pictures[pool.picture[i]!]!
     const rect = frames[appearance.oneFrame ? 0 : frameAt(appearance, pool, i, v.u[k]!, v.age[k]!)]!
     scaleInto(run, v, k, rect, scene.stretch)
-    axesInto(run, i, v.age[k]!, scene.angleLane)
+    axesInto(run, i, v.u[k]!, v.age[k]!, scene.angleLane)
     placeInto(pool, i, scene)
     sprite[Q.x] = place[0]! + scene.moveX
     sprite[Q.y] = place[1]! + scene.moveY

@@ -2,7 +2,7 @@
  * A state as data: the particles of the contract and the hash that stands for them all. Format:
  * docs/format.md.
  */
-import { stretchAt } from '../appearance/index.ts'
+import { stretchAt, turnedAt } from '../appearance/index.ts'
 import { emptyPose, PoseTransform } from '../geometry/index.ts'
 import { effectiveInto } from '../integrate/index.ts'
 import type { EmitterCount } from '../input/index.ts'
@@ -114,11 +114,11 @@ const readMotion = (run: EmitterRun, i: number, age: number): void => {
   motion.y = pool.y[i]!
   motion.vx = pair[0]!
   motion.vy = pair[1]!
-  const own =
-    pool.angle[i]! +
-    angleLaneOf(run) +
-    pool.spin[i]! * age +
-    (run.appearance.angleWaver?.at(pool.keyHi[i]!, pool.keyLo[i]!, age) ?? 0)
+  const { turn } = run.appearance
+  const turned = turn
+    ? turnedAt(turn, pool, i, age / pool.life[i]!, age) + angleLaneOf(run)
+    : pool.angle[i]! + angleLaneOf(run) + pool.spin[i]! * age
+  const own = turned + (run.appearance.angleWaver?.at(pool.keyHi[i]!, pool.keyLo[i]!, age) ?? 0)
   motion.angleDeg = (faces ? angleOf(pool.faceX[i]!, pool.faceY[i]!) : pool.effectTurnDeg[i]!) + sign * own
   motion.signX = faces ? Math.abs(effectScale) : effectScale
   motion.signY = faces ? effectScale : Math.abs(effectScale)

@@ -238,6 +238,7 @@ export const typeChoices: fc.Arbitrary<TypeChoices> = fc.record({
   markBlend: fc.constantFrom(...BLENDS),
   markColours: fc.array(colour, { minLength: 1, maxLength: 3 }),
   endsOutside: seldom(false, fc.constant(true)),
+  turnRelative: seldom(true, fc.constant(false)),
 })
 
 export const typeRamps: fc.Arbitrary<TypeRamps> = fc.record({
@@ -249,6 +250,8 @@ export const typeRamps: fc.Arbitrary<TypeRamps> = fc.record({
   hue: ramp,
   tint,
   tintB: tint,
+  spin: seldom({ points: [{ at: 0, value: 1, ease: 'linear' }] }, ramp),
+  angle: ramp,
 })
 
 export const frames = [

@@ -171,6 +171,8 @@ export const RAMP_TEXTS = {
   speed: 'Speed',
   frame: 'Frame',
   hue: 'Hue',
+  spin: 'Spin',
+  angle: 'Angle',
   tint: 'Tint',
   tintB: 'Tint B',
 } as const satisfies Record<RampKind, string>

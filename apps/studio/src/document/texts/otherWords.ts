@@ -27,6 +27,8 @@ export const OTHER_WORDS = {
   opacityFloor: 'alpha fade end',
   startAngle: 'rotation orientation',
   spin: 'rotation angular velocity turn',
+  turnFrom: 'rotation over life angle',
+  turnTo: 'rotation over life angle half turn',
   stretch: 'elongate speed lines streak',
   fps: 'animation speed frames',
   clipRounds: 'animation loops',

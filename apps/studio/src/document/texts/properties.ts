@@ -102,6 +102,14 @@ export const PROPERTY_TEXTS = {
   opacityHigh: { label: 'Not above', help: 'A changing opacity stops here.' },
   startAngle: { label: 'Start angle', help: 'How the sprite is turned at birth.' },
   spin: { label: 'Spin', help: 'How fast it turns, clockwise.' },
+  turnFrom: {
+    label: 'Turn from',
+    help: 'How far it is turned when its life begins, over the ramp of the angle.',
+  },
+  turnTo: {
+    label: 'Turn to',
+    help: 'How far it is turned when its life ends, however long that is: 180 is half a turn.',
+  },
   stretch: { label: 'Stretch', help: 'How much longer the sprite gets for every 100 px/s of speed.' },
   stretchLimit: { label: 'At most', help: 'Longest that the sprite is ever stretched.' },
   fps: { label: 'Frames a second', help: 'How fast the frames play.' },

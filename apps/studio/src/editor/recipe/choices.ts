@@ -68,7 +68,7 @@ const onView = (shape: Emitter['shape']): boolean => shape === 'viewEdge' || sha
 
 const ofFlag = (
   title: string,
-  key: 'scaleApart' | 'randomStart',
+  key: 'scaleApart' | 'randomStart' | 'turnRelative',
   no: string,
   yes: string,
 ): ChoiceDefinition => ({
@@ -212,6 +212,7 @@ export const CHOICES = {
   opacityBy: ofStyle('Changes by', 'opacity', 'by'),
   opacityRelative: ofStyle('Floor is', 'opacity', 'relative'),
   facing: ofType('Faces', 'facing', FACINGS, FACING_TEXTS),
+  turnRelative: ofFlag('The turn', 'turnRelative', 'stands for the start angle', 'adds to the start angle'),
   anchor: ofType('Stretches', 'anchor', ANCHORS, ANCHOR_TEXTS),
   frameChoice: ofType('Shows', 'frameChoice', FRAME_CHOICES, FRAME_CHOICE_TEXTS),
   randomStart: ofFlag('Starts at', 'randomStart', 'the first frame', 'a random frame'),

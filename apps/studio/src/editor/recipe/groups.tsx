@@ -121,6 +121,10 @@ const tintRows = ({ type }: Subject): Row[] => [
   ...(type.tintPick === 'list' ? (['@pickAction'] as const) : []),
 ]
 
+/** Whether a type turns from so far to so far over its life. */
+const turnsOverLife = ({ numbers, turnRelative }: ParticleType): boolean =>
+  !turnRelative || [numbers.turnFrom, numbers.turnTo].some(({ from, to }) => from !== 0 || to !== 0)
+
 export const GROUPS: readonly GroupDefinition[] = [
   {
     id: 'how-many',
@@ -295,6 +299,9 @@ export const GROUPS: readonly GroupDefinition[] = [
     rows: ({ type }) => [
       'startAngle',
       'spin',
+      'turnFrom',
+      'turnTo',
+      ...(turnsOverLife(type) ? (['@turnRelative'] as const) : []),
       '@facing',
       'stretch',
       ...(type.numbers.stretch === 0 ? [] : (['stretchLimit', '@anchor'] as const)),

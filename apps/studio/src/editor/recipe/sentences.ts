@@ -155,13 +155,15 @@ export const opacitySentence = (type: ParticleType): Token[] => {
 }
 
 export const facingSentence = (type: ParticleType): Token[] => {
-  const { startAngle, spin, stretch } = type.numbers
+  const { startAngle, spin, turnFrom, turnTo, stretch } = type.numbers
   const tokens: Token[] = []
   const add = (...more: Token[]): void =>
     void tokens.push(...(tokens.length > 0 ? [words(', ')] : []), ...more)
   if (type.facing === 'travel') add(choice('facing', 'along travel'))
   if (!none(startAngle)) add(words('starts at '), number('startAngle'))
   if (!none(spin)) add(words('spins '), number('spin'))
+  if (!none(turnFrom) || !none(turnTo))
+    add(words('turns from '), number('turnFrom'), words(' to '), number('turnTo'))
   if (stretch !== 0)
     add(
       words('stretched '),

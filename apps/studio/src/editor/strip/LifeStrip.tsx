@@ -3,7 +3,7 @@ import ExpandMore from '@mui/icons-material/ExpandMore'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { type ParticleType } from '@gliv/document'
-import { RAMP_KINDS, type RampKind, type TintRampKind } from '@gliv/model'
+import { type Range, RAMP_KINDS, type RampKind, type TintRampKind } from '@gliv/model'
 import { setSession, toggleTogether, useSession } from '../../state/session.ts'
 import { RAMP_TEXTS } from '../../document/texts/kinds.ts'
 import { formatNumber } from '../../document/format.ts'
@@ -43,11 +43,15 @@ const LifeScale = () => {
 
 const isTint = (kind: RampKind): kind is TintRampKind => kind === 'tint' || kind === 'tintB'
 
+const isSome = ({ from, to }: Range): boolean => from !== 0 || to !== 0
+
 /** Ramps that have a say in how this type looks; the rest stays out of the way. */
 const RELEVANT: Partial<Record<RampKind, (type: ParticleType) => boolean>> = {
   scaleY: (type) => type.scaleApart,
   frame: (type) => type.frameChoice === 'ramp',
   hue: (type) => type.numbers.hueTurn !== 0,
+  spin: (type) => isSome(type.numbers.spin),
+  angle: (type) => isSome(type.numbers.turnFrom) || isSome(type.numbers.turnTo),
   tintB: (type) => type.tintPick === 'ramps',
 }
 
