@@ -91,7 +91,7 @@ const DOORS = {
   'apps/studio/src/editor': 'EffectEditor.tsx',
   'apps/studio/src/editor/inspect': 'InspectBar.tsx|InspectOverlay.tsx|shownTrace.ts|pick.ts|trace.ts',
   'apps/studio/src/editor/starters': 'StarterShelf.tsx|drop.ts',
-  'apps/studio/src/editor/levers': 'LeversMenu.tsx',
+  'apps/studio/src/editor/levers': 'LeversPage.tsx',
   'apps/studio/src/editor/recipe': 'Recipe.tsx|focusSearch.ts',
   'apps/studio/src/editor/strip': 'LifeStrip.tsx',
   'apps/studio/src/editor/transport': 'Transport.tsx',

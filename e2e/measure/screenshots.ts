@@ -82,12 +82,9 @@ const inspecting = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.keyboard.press('t')
   await page.keyboard.press('r')
   await page.getByRole('button', { name: 'Levers' }).click()
-  await page
-    .locator('.MuiPopover-paper')
-    .evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
+  await page.getByLabel('Longer, times').waitFor()
   await shoot('levers')
   await page.keyboard.press('Escape')
-  await page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
   await page.getByRole('button', { name: 'Table', exact: true }).click()
   await page.locator('.recipe-table').getByRole('button', { name: 'Speed', exact: true }).click()
   await shoot('table')

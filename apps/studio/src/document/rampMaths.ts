@@ -2,7 +2,8 @@
 import { compileRamp, compileTint, rampAt, tintAt } from '@gliv/engine'
 import type { Ease, Ramp, RampPoint, TintRamp, TintSpace, TintStop } from '@gliv/model'
 
-const SAMPLES = 48
+/** Places along a bent way between two points; straight and held ways have none. */
+const SAMPLES = 24
 const unit = (value: number): number => Math.min(1, Math.max(0, value))
 const round = (value: number): number => Math.round(value * 1000) / 1000
 
@@ -10,11 +11,18 @@ const round = (value: number): number => Math.round(value * 1000) / 1000
 export const rampPath = (ramp: Ramp, width: number, height: number, inset = 0): string => {
   const compiled = compileRamp(ramp)
   const y = (value: number): string => (inset + (1 - value) * height).toFixed(2)
-  const places: { at: number; value: number }[] = []
-  for (let i = 0; i <= SAMPLES; i++) places.push({ at: i / SAMPLES, value: rampAt(compiled, i / SAMPLES) })
+  const places: { at: number; value: number }[] = [
+    { at: 0, value: rampAt(compiled, 0) },
+    { at: 1, value: rampAt(compiled, 1) },
+  ]
   ramp.points.forEach((point, i) => {
     const before = ramp.points[i - 1]
     if (before?.ease === 'step') places.push({ at: point.at - 1e-6, value: before.value })
+    else if (before && before.ease !== 'linear')
+      for (let k = 1; k < SAMPLES; k++) {
+        const at = before.at + ((point.at - before.at) * k) / SAMPLES
+        places.push({ at, value: rampAt(compiled, at) })
+      }
     places.push({ at: point.at, value: point.value })
   })
   places.sort((a, b) => a.at - b.at)

@@ -16,7 +16,7 @@ import { Guard } from '../frame/Guard.tsx'
 import { useDocument } from '../state/document.ts'
 import { type Ground, GROUNDS, setSession, useSession } from '../state/session.ts'
 import { setSprites, useSprites } from '../state/sprites.ts'
-import { LeversMenu } from './levers/LeversMenu.tsx'
+import { LeversButton } from './levers/LeversPage.tsx'
 import { fitStage } from './playback/camera.ts'
 import { useDriver, useEffectId } from './playback/shownEffect.ts'
 import './EditorHeader.css'
@@ -150,7 +150,7 @@ export const EditorHeader = () => {
       }
       actions={
         <>
-          <LeversMenu />
+          <LeversButton />
           <GroundButton />
           <SpritesButton />
           <ViewButtons />

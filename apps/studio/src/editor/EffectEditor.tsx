@@ -4,12 +4,14 @@ import { Group, Panel, Separator } from 'react-resizable-panels'
 import { useParams } from 'react-router'
 import { NumberMenu } from './fields/NumberMenu.tsx'
 import { useDocument } from '../state/document.ts'
+import { useColumn } from '../state/column.ts'
 import { useEscape } from '../shared/keys/escape.ts'
 import { setSession, useSession } from '../state/session.ts'
 import { useSprites } from '../state/sprites.ts'
 import { Guard } from '../frame/Guard.tsx'
 import { EditorContext, useSelectedEmitter } from './playback/shownEffect.ts'
 import { EditorHeader } from './EditorHeader.tsx'
+import { LeversPage } from './levers/LeversPage.tsx'
 import { Recipe } from './recipe/Recipe.tsx'
 import { LifeStrip } from './strip/LifeStrip.tsx'
 import { Stage } from './stage/Stage.tsx'
@@ -46,16 +48,19 @@ const WidthSeparator = () => (
   <Separator className="separator vertical" aria-label="Width of the column before it" />
 )
 
-const RecipeColumn = ({ effectId }: { effectId: string }) => (
-  <>
-    <Panel id="panel-recipe" defaultSize="26%" minSize="296px" className="recipe-panel">
-      <Guard what="The recipe" resetKey={effectId}>
-        <Recipe />
-      </Guard>
-    </Panel>
-    <WidthSeparator />
-  </>
-)
+const RecipeColumn = ({ effectId }: { effectId: string }) => {
+  const page = useColumn((s) => s.page)
+  return (
+    <>
+      <Panel id="panel-recipe" defaultSize="26%" minSize="296px" className="recipe-panel">
+        <Guard what="The recipe" resetKey={effectId}>
+          {page === 'levers' ? <LeversPage /> : <Recipe />}
+        </Guard>
+      </Panel>
+      <WidthSeparator />
+    </>
+  )
+}
 
 const SpritesColumn = () => (
   <>

@@ -167,9 +167,7 @@ const Picture = ({
   return (
     <span ref={place} className="thumbnail" aria-hidden>
       {still && <img src={still.url} width={STILL_WIDTH} height={STILL_HEIGHT} alt="" draggable={false} />}
-      {still && runs && (
-        <Running kit={piece} effectId={effectId} pictures={pictures} show={still.show} />
-      )}
+      {still && runs && <Running kit={piece} effectId={effectId} pictures={pictures} show={still.show} />}
     </span>
   )
 }

@@ -43,20 +43,37 @@ export const shownBounds = (driver: StageDriver, emitterId?: string): Box => {
   )
 }
 
+interface Framing {
+  readonly camera: Camera
+  readonly bounds: Box
+  readonly closest: number | undefined
+}
+
+/** What was framed last; it holds until somebody moves the camera. */
+const framings = new WeakMap<StageDriver, Framing>()
+
+const frameIn = (driver: StageDriver, bounds: Box, closest: number | undefined): void => {
+  const { width, height } = driver.canvas
+  const camera = asKitAsks(cameraFor(bounds, width, height, closest))
+  framings.set(driver, { camera, bounds, closest })
+  setCamera(driver, camera)
+}
+
 /** Shows all of the effect, or all of one emitter. */
 export const fitStage = (driver: StageDriver, emitterId?: string): void => {
   if (driver.simulation)
-    setCamera(
-      driver,
-      asKitAsks(
-        cameraFor(
-          shownBounds(driver, emitterId),
-          driver.canvas.width,
-          driver.canvas.height,
-          emitterId === undefined ? undefined : 6,
-        ),
-      ),
-    )
+    frameIn(driver, shownBounds(driver, emitterId), emitterId === undefined ? undefined : 6)
+}
+
+/**
+ * Frames anew what was framed, after the canvas has changed its size; the effect when nothing was framed yet. False
+ * where somebody has moved the camera since.
+ */
+export const frameAgain = (driver: StageDriver): boolean => {
+  const framed = framings.get(driver)
+  if (!driver.simulation || (framed && driver.camera !== framed.camera)) return false
+  frameIn(driver, framed?.bounds ?? shownBounds(driver), framed?.closest)
+  return true
 }
 
 /** A whole number of screen pixels to a pixel of the game, around the middle of the picture. */

@@ -1,7 +1,5 @@
-import type { Camera } from '@gliv/player'
 import { useEffect } from 'react'
-import { type Box, cameraFor } from '../../preview/fit.ts'
-import { asKitAsks, setCamera, shownBounds } from '../playback/camera.ts'
+import { frameAgain, setCamera } from '../playback/camera.ts'
 import type { StageDriver } from '../playback/driver.ts'
 
 /** Keeps the canvas as large as its box and frames the effect when it is opened. */
@@ -13,8 +11,6 @@ export const useCanvasSize = (
   useEffect(() => {
     const box = frame.current
     if (!driver || !box) return
-    // As it was framed by itself; a view that somebody chose stays.
-    let framed: { readonly camera: Camera; readonly bounds: Box } | null = null
     const observer = new ResizeObserver(() => {
       const scale = window.devicePixelRatio
       const { canvas } = driver
@@ -27,11 +23,8 @@ export const useCanvasSize = (
       const middle = { x: old.x + canvas.width / 2 / old.zoom, y: old.y + canvas.height / 2 / old.zoom }
       canvas.width = w
       canvas.height = h
-      if (driver.simulation && (!framed || old === framed.camera)) {
-        const bounds: Box = framed?.bounds ?? shownBounds(driver)
-        framed = { bounds, camera: asKitAsks(cameraFor(bounds, w, h)) }
-        setCamera(driver, framed.camera)
-      } else
+      // A view that somebody chose stays.
+      if (!frameAgain(driver))
         setCamera(driver, { zoom: old.zoom, x: middle.x - w / 2 / old.zoom, y: middle.y - h / 2 / old.zoom })
     })
     observer.observe(box)
