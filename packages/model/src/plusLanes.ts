@@ -7,6 +7,7 @@ export const PLUS_LANES: ReadonlySet<string> = new Set([
   'offsetX',
   'offsetY',
   'shapeAngle',
+  'shapeTilt',
   'endX',
   'endY',
   'edgeOutset',

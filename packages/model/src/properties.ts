@@ -52,6 +52,7 @@ export const PROPERTIES = {
   shapeInner: number('emitter', 'px', 12, SIZE, [0, 400], 'birth', 'times'),
   shapeArc: number('emitter', 'deg', 360, [0, 360], [0, 360], 'birth', 'times'),
   shapeAngle: number('emitter', 'deg', 0, ANGLE, TURN, 'birth', 'plus'),
+  shapeTilt: number('emitter', 'deg', 0, ANGLE, TURN, 'birth', 'plus'),
   shapeSides: number('emitter', 'count', 6, [3, 64], [3, 12], 'birth', 'none', { whole: true }),
   endX: number('emitter', 'px', 160, FAR, NEAR, 'birth', 'plus'),
   endY: number('emitter', 'px', 0, FAR, NEAR, 'birth', 'plus'),

@@ -18,7 +18,7 @@ export interface ShapeFacets {
   readonly handles: readonly ShapeHandle[]
 }
 
-export type ShapeHandle = 'radius' | 'inner' | 'size' | 'line' | 'turn' | 'end' | 'points' | 'curve'
+export type ShapeHandle = 'radius' | 'inner' | 'size' | 'line' | 'turn' | 'end' | 'tilt' | 'points' | 'curve'
 
 const plain = { fillable: true, sized: false, linear: false, places: 'number', handles: [] } as const
 
@@ -27,9 +27,10 @@ export const SHAPES = {
   line: { ...plain, sized: true, linear: true, handles: ['line'] },
   polyline: { ...plain, handles: ['points'] },
   curve: { ...plain, handles: ['curve'] },
-  rectangle: { ...plain, sized: true, handles: ['size'] },
+  rectangle: { ...plain, sized: true, handles: ['size', 'tilt'] },
+  diamond: { ...plain, sized: true, handles: ['size', 'tilt'] },
   circle: { ...plain, sized: true, handles: ['radius'] },
-  ellipse: { ...plain, sized: true, handles: ['size'] },
+  ellipse: { ...plain, sized: true, handles: ['size', 'tilt'] },
   ring: { ...plain, sized: true, handles: ['radius', 'inner', 'turn'] },
   polygon: { ...plain, sized: true, handles: ['radius', 'turn'] },
   segment: { ...plain, fillable: false, sized: true, linear: true, places: 'pieces', handles: ['end'] },

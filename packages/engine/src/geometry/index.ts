@@ -1,5 +1,6 @@
 /** Where a birth can be and what it can meet: shapes, paths, placements, aims, poses, surfaces. */
 export { AIMERS, N, READ } from './aims.ts'
+export { placeCloud } from './cloud.ts'
 export { type FlatPath, flattenPath, type PathPlace, pathPlaceInto } from './paths.ts'
 export { type PlaceQuestion, PLACERS } from './placement.ts'
 export {

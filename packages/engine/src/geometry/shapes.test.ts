@@ -92,6 +92,12 @@ const FILLED = ['even', 'core', 'rim'] as const
 const COUNT = 20_000
 const angle = (x: number, y: number): number => (((Math.atan2(y, x) / (2 * Math.PI)) % 1) + 1) % 1
 
+/** A vector turned back by degrees. */
+const untilted = (x: number, y: number, deg: number): [number, number] => {
+  const [c, s] = [Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180)]
+  return [x * c + y * s, y * c - x * s]
+}
+
 describe('density of shapes, by chi-square', () => {
   it.each(FILLED)('a circle filled %s', (fill) => {
     const all = spots('circle', fill, COUNT)
@@ -122,6 +128,38 @@ describe('density of shapes, by chi-square', () => {
         all.map(({ x, y }) => (Math.floor(((x + 60) / 120) * 8) + Math.min(0.999, (y + 20) / 40)) / 8),
         64,
       )
+  })
+
+  it.each(FILLED)('a diamond filled %s, turned and unequal', (fill) => {
+    // Back to the square on its corner: the share of the area within is the square of |x| + |y|.
+    const all = spots('diamond', fill, COUNT, { shapeTilt: 30 }).map(({ x, y }) => untilted(x, y, 30))
+    expectEven(all.map(([x, y]) => SHARE[fill]((Math.abs(x) / 60 + Math.abs(y) / 20) ** 2)))
+    for (const [x, y] of all) expect(Math.abs(x) / 60 + Math.abs(y) / 20).toBeLessThan(1 + 1e-12)
+  })
+
+  it('a tilt turns places, normals and tangents alike, and none changes nothing', () => {
+    for (const shape of ['rectangle', 'ellipse', 'diamond'] as const)
+      for (const fill of ['even', 'outline'] as const) {
+        const plain = spots(shape, fill, 60)
+        spots(shape, fill, 60, { shapeTilt: 70 }).forEach((spot, k) => {
+          const [x, y] = untilted(spot.x, spot.y, 70)
+          const [nx, ny] = untilted(spot.nx, spot.ny, 70)
+          const [tx, ty] = untilted(spot.tx, spot.ty, 70)
+          const { x: px, y: py, nx: pnx, ny: pny, tx: ptx, ty: pty } = plain[k]!
+          const expected = [px, py, pnx, pny, ptx, pty]
+          ;[x, y, nx, ny, tx, ty].forEach((v, i) => expect(v).toBeCloseTo(expected[i]!, 9))
+        })
+      }
+  })
+
+  it('the outline of a diamond is even by length, its normal points outwards', () => {
+    for (const { x, y, nx, ny, tx, ty } of spots('diamond', 'outline', 400)) {
+      expect(Math.abs(x) / 60 + Math.abs(y) / 20).toBeCloseTo(1, 12)
+      expect(nx * x + ny * y).toBeGreaterThan(0)
+      expect([nx * tx + ny * ty, nx * nx + ny * ny].map((n) => n.toFixed(9))).toEqual(
+        [0, 1].map((n) => expect.stringMatching(new RegExp(`^-?${n.toFixed(9)}$`)) as string),
+      )
+    }
   })
 
   it.each(FILLED)('a pentagon filled %s', (fill) => {

@@ -43,6 +43,8 @@ export interface Shape {
   inner: number
   arc: number
   angle: number
+  /** Degrees by which a box, a diamond or an ellipse is turned. */
+  tilt: number
   endX: number
   endY: number
   depth: number
@@ -118,6 +120,38 @@ const inBox = (fill: Fill, w: number, h: number, a: number, b: number, spot: Spo
   radial(spot)
 }
 
+/**
+ * A square on its corner, stretched: the box of side 2 turned by an eighth keeps areas, and lengths along its
+ * outline, in proportion.
+ */
+const inDiamond = ({ fill, width, height }: Shape, a: number, b: number, spot: Spot): void => {
+  inBox(fill, 2, 2, a, b, spot)
+  const { x, y, tx, ty } = spot
+  spot.x = ((x + y) / 4) * width
+  spot.y = ((y - x) / 4) * height
+  if (fill !== 'outline') return radial(spot)
+  const alongX = (tx + ty) * width
+  const alongY = (ty - tx) * height
+  const length = Math.sqrt(alongX * alongX + alongY * alongY)
+  spot.tx = length > 0 ? alongX / length : 1
+  spot.ty = length > 0 ? alongY / length : 0
+  sideways(spot, 1)
+}
+
+/** Turns a place with its normal and tangent about the emitter's centre. */
+const tilt = (shape: Shape, spot: Spot): void => {
+  if (shape.tilt === 0) return
+  cosSinInto(shape.tilt, turn)
+  const [c, s] = [turn[0]!, turn[1]!]
+  const { x, y, nx, ny, tx, ty } = spot
+  spot.x = x * c - y * s
+  spot.y = x * s + y * c
+  spot.nx = nx * c - ny * s
+  spot.ny = nx * s + ny * c
+  spot.tx = tx * c - ty * s
+  spot.ty = tx * s + ty * c
+}
+
 /** A band from `inner` to `outer`; q is the share of the band's area. */
 const inBand = (
   shape: Shape,
@@ -175,7 +209,14 @@ export const SHAPE_SAMPLERS = {
   },
   polyline: pathSampler,
   curve: pathSampler,
-  rectangle: (shape, at, spot) => inBox(shape.fill, shape.width, shape.height, at[0]!, at[1]!, spot),
+  rectangle: (shape, at, spot) => {
+    inBox(shape.fill, shape.width, shape.height, at[0]!, at[1]!, spot)
+    tilt(shape, spot)
+  },
+  diamond: (shape, at, spot) => {
+    inDiamond(shape, at[0]!, at[1]!, spot)
+    tilt(shape, spot)
+  },
   circle: (shape, at, spot) => inBand(shape, 0, shape.radius, 0, 360, at, spot),
   ellipse: (shape, at, spot) => {
     if (shape.fill === 'outline') pathPlaceInto(shape.path!, at[0]!, spot)
@@ -193,6 +234,7 @@ export const SHAPE_SAMPLERS = {
     spot.ny = length > 0 ? ny / length : 0
     spot.tx = -spot.ny
     spot.ty = spot.nx
+    tilt(shape, spot)
   },
   ring: (shape, at, spot) =>
     inBand(
@@ -303,6 +345,7 @@ export const createShape = (
     inner: numbers.shapeInner,
     arc: numbers.shapeArc,
     angle: numbers.shapeAngle,
+    tilt: numbers.shapeTilt,
     endX: numbers.endX,
     endY: numbers.endY,
     depth: numbers.edgeDepth,

@@ -49,9 +49,10 @@ const SHAPE_PARAMETERS: { readonly [K in ShapeKind]?: (shape: Shape, fill: Fill)
       angle - arc / 2,
       arc,
     ],
-    ellipse: ({ width, height }, fill) =>
-      fill === 'outline' ? null : [SHAPE.ellipse, width / 2, height / 2],
-    rectangle: ({ width, height }, fill) => (fill === 'outline' ? null : [SHAPE.box, width, height]),
+    ellipse: ({ width, height, tilt }, fill) =>
+      fill === 'outline' || tilt !== 0 ? null : [SHAPE.ellipse, width / 2, height / 2],
+    rectangle: ({ width, height, tilt }, fill) =>
+      fill === 'outline' || tilt !== 0 ? null : [SHAPE.box, width, height],
   }
 
 /** Lanes that a launch reads beside those of sizes. */

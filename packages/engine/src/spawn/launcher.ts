@@ -42,6 +42,7 @@ const SIZES = {
   inner: 'shapeInner',
   arc: 'shapeArc',
   angle: 'shapeAngle',
+  tilt: 'shapeTilt',
   endX: 'endX',
   endY: 'endY',
   depth: 'edgeDepth',

@@ -35,6 +35,7 @@ export const SHAPE_TEXTS = {
   polyline: 'a polyline',
   curve: 'a curve',
   rectangle: 'a rectangle',
+  diamond: 'a diamond',
   circle: 'a circle',
   ellipse: 'an ellipse',
   ring: 'a ring',

@@ -52,6 +52,7 @@ export const PROPERTY_TEXTS = {
   shapeRadius: { label: 'Radius', help: 'Outer radius of the shape.' },
   shapeInner: { label: 'Inner radius', help: 'Radius of the hole in the ring.' },
   shapeArc: { label: 'Arc', help: 'How much of the ring there is; 360° is all of it.' },
+  shapeTilt: { label: 'Tilt', help: 'How the shape is turned about its middle, clockwise.' },
   shapeAngle: { label: 'Turned', help: 'How the shape is turned: 0° is right, 90° down.' },
   shapeSides: { label: 'Sides', help: 'Sides of the regular polygon.' },
   endX: { label: 'B →', help: 'Where the segment ends, right of the emitter.' },

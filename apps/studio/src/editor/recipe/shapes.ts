@@ -12,14 +12,17 @@ interface ShapeEditor {
 
 const BY = [number('shapeWidth'), words(' by '), number('shapeHeight')]
 
+const BOX = ['shapeWidth', 'shapeHeight', 'shapeTilt'] as const
+
 const SHAPE_EDITORS = {
   point: { rows: [], size: [] },
   line: { rows: ['shapeWidth', 'shapeAngle'], size: [number('shapeWidth'), words(' long')] },
   polyline: { rows: [], size: [] },
   curve: { rows: [], size: [] },
-  rectangle: { rows: ['shapeWidth', 'shapeHeight'], size: BY },
+  rectangle: { rows: BOX, size: BY },
+  diamond: { rows: BOX, size: BY },
   circle: { rows: ['shapeRadius'], size: [words('radius '), number('shapeRadius')] },
-  ellipse: { rows: ['shapeWidth', 'shapeHeight'], size: BY },
+  ellipse: { rows: BOX, size: BY },
   ring: {
     rows: ['shapeInner', 'shapeRadius', 'shapeArc', 'shapeAngle'],
     size: [number('shapeInner'), words(' to '), number('shapeRadius')],

@@ -8,11 +8,13 @@ import type { ReactNode } from 'react'
 import { useDwell } from '../../shared/hooks/dwell.ts'
 import { shownKit } from '../../state/document.ts'
 import { usePlaying, useSelectedEmitter, useSelectedType } from '../playback/shownEffect.ts'
+import { DEFAULT_VIEW, placeCloud } from '@gliv/engine'
+import { readMask } from '../../document/masks.ts'
 import { waysOf, type Way } from '../inspect/trace.ts'
 import { useWhenIdle } from '../playback/useWhenIdle.ts'
 import { overlayOf, type Overlay } from './propertyOverlays.ts'
 import { fanPath, polar } from '../../document/geometry.ts'
-import { outlineData } from './outlines.tsx'
+import { outlineData, outlineTilt, sizeOf } from './outlines.tsx'
 import './DwellOverlay.css'
 
 const ARROW_PX = 90
@@ -56,6 +58,31 @@ const sizeBoxes = ({ type, at, zoom }: Subject): ReactNode => {
   ))
 }
 
+/** Dots that show where particles are born, and how densely. */
+const DOTS = 500
+
+/** Dots as strokes of no length: round caps make them round. */
+const cloudData = (emitter: Emitter, zoom: number): string => {
+  const numbers = {
+    ...emitter.numbers,
+    shapeWidth: sizeOf(emitter, 'shapeWidth'),
+    shapeHeight: sizeOf(emitter, 'shapeHeight'),
+    shapeRadius: sizeOf(emitter, 'shapeRadius'),
+    shapeInner: sizeOf(emitter, 'shapeInner'),
+    endX: sizeOf(emitter, 'endX'),
+    endY: sizeOf(emitter, 'endY'),
+  }
+  const kit = shownKit()
+  const { mask } = emitter
+  const places =
+    mask && kit ? readMask(kit.sheets[mask.sheet]!, mask.frame, mask.part, numbers.grid, false) : null
+  const dots = placeCloud(emitter, numbers, places, DEFAULT_VIEW, DOTS)
+  const parts: string[] = []
+  for (let k = 0; k < DOTS; k++)
+    parts.push(`M${(dots[k * 2]! * zoom).toFixed(1)} ${(dots[k * 2 + 1]! * zoom).toFixed(1)}h0`)
+  return parts.join('')
+}
+
 /** One drawing a kind of what is governed; what has no drawing of its own is seen in the ways. */
 const DRAWINGS = {
   fan: ({ emitter, at }) => (
@@ -66,7 +93,14 @@ const DRAWINGS = {
     />
   ),
   shape: ({ emitter, at, zoom }) => (
-    <path d={outlineData(emitter, zoom)} transform={`translate(${at.x} ${at.y})`} className="dwell-strong" />
+    <g transform={`translate(${at.x} ${at.y})`}>
+      <path
+        d={outlineData(emitter, zoom)}
+        transform={`rotate(${outlineTilt(emitter)})`}
+        className="dwell-strong"
+      />
+      <path d={cloudData(emitter, zoom)} className="dwell-dots" data-testid="place-cloud" />
+    </g>
   ),
   jitter: ({ emitter: { numbers }, at, zoom }) => (
     <rect

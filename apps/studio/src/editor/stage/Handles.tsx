@@ -17,7 +17,7 @@ import { useSession } from '../../state/session.ts'
 import { useEffectId, useSelectedEmitter, useShownData } from '../playback/shownEffect.ts'
 import { ForceHandles } from './ForceHandles.tsx'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
-import { outlineData, sizeOf, usesView } from './outlines.tsx'
+import { outlineData, outlineTilt, sizeOf, usesView } from './outlines.tsx'
 import { PathHandles, SHAPE_PATH, TRAVEL_PATH } from './PathHandles.tsx'
 import { moveTogether } from './together.ts'
 import './Handles.css'
@@ -42,6 +42,12 @@ const useStart = (): Emitter | undefined => {
   const effectId = useEffectId()
   const emitter = useSelectedEmitter()
   return useDocument((s) => (emitter ? s.kit?.effects[effectId]?.emitters[emitter.id] : undefined))
+}
+
+/** A place turned about the middle by degrees. */
+const turned = (x: number, y: number, deg: number): readonly [number, number] => {
+  const [c, s] = polar(deg, 1)
+  return [x * c - y * s, x * s + y * c]
 }
 
 const length = (x: number, y: number): number => Math.sqrt(x * x + y * y)
@@ -86,16 +92,23 @@ const SizeHandle = ({ emitter, at }: Part) => {
   const before = useStart()
   const [w, h] = [sizeOf(emitter, 'shapeWidth'), sizeOf(emitter, 'shapeHeight')]
   const [w0, h0] = before ? [sizeOf(before, 'shapeWidth'), sizeOf(before, 'shapeHeight')] : [0, 0]
+  const tilt = outlineTilt(emitter)
+  const [x, y] = turned(
+    Math.max(LEAST_REACH, (w / 2) * at.zoom),
+    Math.max(LEAST_REACH, (h / 2) * at.zoom),
+    tilt,
+  )
   return (
     <Handle
       name="size"
       label="Size"
       reading={`${Math.round(w)} px wide, ${Math.round(h)} px high`}
-      x={at.x + Math.max(LEAST_REACH, (w / 2) * at.zoom)}
-      y={at.y + Math.max(LEAST_REACH, (h / 2) * at.zoom)}
+      x={at.x + x}
+      y={at.y + y}
       cursor="nwse-resize"
       at={at}
-      apply={(e, x, y, fine) => {
+      apply={(e, px, py, fine) => {
+        const [x, y] = turned(px, py, -tilt)
         e.numbers.shapeWidth = whole(
           Math.max(0, Math.abs(x) - padFor(w0 / 2, at.zoom)) * 2 * unitsPerPx(e, 'shapeWidth'),
           fine,
@@ -106,6 +119,34 @@ const SizeHandle = ({ emitter, at }: Part) => {
         )
       }}
     />
+  )
+}
+
+/** Turns a shape about its middle; it stands above it. */
+const TiltHandle = ({ emitter, at }: Part) => {
+  const { shapeTilt } = emitter.numbers
+  const reach = Math.max(LEAST_REACH, (sizeOf(emitter, 'shapeHeight') / 2) * at.zoom) + 18
+  const [x, y] = turned(0, -reach, shapeTilt)
+  return (
+    <Handle
+      name="tilt"
+      label="Tilt"
+      motion="turning"
+      reading={`${shapeTilt}°`}
+      x={at.x + x}
+      y={at.y + y}
+      cursor="grab"
+      at={at}
+      apply={(e, px, py, fine) => {
+        const step = fine ? 15 : 1
+        e.numbers.shapeTilt = nearestTurn(
+          Math.round((angleOf(px, py) + 90) / step) * step,
+          e.numbers.shapeTilt,
+        )
+      }}
+    >
+      <rect x={-4} y={-4} width={8} height={8} className="handle-knob" />
+    </Handle>
   )
 }
 
@@ -275,6 +316,7 @@ const SHAPE_HANDLES = {
     props.emitter.shape === 'ring' && props.emitter.numbers.shapeArc >= 360 ? null : (
       <TurnHandle {...props} />
     ),
+  tilt: (props) => <TiltHandle {...props} />,
   end: (props) => <PointHandle {...props} name="end" label="End B" across="endX" down="endY" />,
   points: (props) => <PathHandles owner={SHAPE_PATH} {...props} curved={false} />,
   curve: (props) => <PathHandles owner={SHAPE_PATH} {...props} curved />,
@@ -399,7 +441,7 @@ export const Handles = ({ camera }: { camera: Camera }) => {
       {!isPath(emitter.shape) && (
         <path
           d={outlineData(emitter, zoom)}
-          transform={`translate(${at.x} ${at.y})`}
+          transform={`translate(${at.x} ${at.y}) rotate(${outlineTilt(emitter)})`}
           className="shape-outline"
         />
       )}

@@ -1,7 +1,7 @@
 /** Shapes as they are drawn under the handles: outlines in overlay pixels around the emitter's centre. */
 import type { Emitter } from '@gliv/document'
 import { DEFAULT_VIEW, flattenPath } from '@gliv/engine'
-import type { Path, ShapeKind } from '@gliv/model'
+import { type Path, type ShapeKind, SHAPES } from '@gliv/model'
 import { polar } from '../../document/geometry.ts'
 
 const polygonPoints = (sides: number, radius: number, turned: number): [number, number][] =>
@@ -58,6 +58,10 @@ const OUTLINES: Record<ShapeKind, (emitter: Emitter, zoom: number, numbers: Numb
   polyline: (e, zoom) => pathData(e.path, false, zoom),
   curve: (e, zoom) => pathData(e.path, true, zoom),
   rectangle: (e, zoom) => boxData(sizeOf(e, 'shapeWidth') * zoom, sizeOf(e, 'shapeHeight') * zoom),
+  diamond: (e, zoom) => {
+    const [x, y] = [(sizeOf(e, 'shapeWidth') / 2) * zoom, (sizeOf(e, 'shapeHeight') / 2) * zoom]
+    return `M ${-x} 0 L 0 ${-y} L ${x} 0 L 0 ${y} Z`
+  },
   circle: (e, zoom) => ellipseData(sizeOf(e, 'shapeRadius') * zoom, sizeOf(e, 'shapeRadius') * zoom),
   ellipse: (e, zoom) =>
     ellipseData((sizeOf(e, 'shapeWidth') / 2) * zoom, (sizeOf(e, 'shapeHeight') / 2) * zoom),
@@ -82,3 +86,7 @@ export const usesView = (emitter: Emitter): boolean =>
   emitter.shape === 'viewEdge' ||
   emitter.sizeUnit === 'view' ||
   emitter.space === 'pinned'
+
+/** By how much an outline is turned about the emitter's centre, in degrees. */
+export const outlineTilt = ({ shape, numbers }: Pick<Emitter, 'shape' | 'numbers'>): number =>
+  (SHAPES[shape].handles as readonly string[]).includes('tilt') ? numbers.shapeTilt : 0

@@ -36,7 +36,16 @@ const OF_NUMBERS: readonly (readonly [Overlay, readonly PropertyId[]])[] = [
   ['ways', ['targetX', 'targetY', 'speed', 'inherit', 'life', 'lifeLoss']],
   [
     'shape',
-    ['shapeWidth', 'shapeHeight', 'shapeRadius', 'shapeInner', 'shapeArc', 'shapeAngle', 'shapeSides'],
+    [
+      'shapeWidth',
+      'shapeHeight',
+      'shapeRadius',
+      'shapeInner',
+      'shapeArc',
+      'shapeAngle',
+      'shapeSides',
+      'shapeTilt',
+    ],
   ],
   ['shape', ['endX', 'endY', 'pieceEvery', 'places', 'edgeDepth', 'edgeOutset', 'grid']],
   ['size', ['scale', 'scaleFloor', 'scaleRate', 'scaleY', 'scaleYFloor', 'scaleYRate']],
