@@ -177,6 +177,8 @@ export interface Emitter extends Writable<EmitterChoices> {
   /** Id of the emitter whose births it follows with looks of its own. */
   companionOf: string | null
   mask: MaskChoice | null
+  /** Flow and bursts are for each 100 px of the shape's length, or each 100 × 100 px of its area. */
+  countsPer?: 'size' | undefined
   numbers: Numbers<'emitter'>
   bursts: Burst[]
   relays: Relay[]

@@ -19,6 +19,7 @@ import {
   type TypeChoices,
 } from '@gliv/model'
 import type { Effect, Emitter, Kit, Palette, ParticleType, Sheet, SheetFrame, Stage } from './kit.ts'
+import { countedWhole } from './measure.ts'
 import { framesOf } from './sheets.ts'
 
 /** Reads the places of a picture; given by who has the pixels. The same question must get the same object. */
@@ -210,7 +211,8 @@ const resolveEmitter = (
     sameRelays(cached.resolved.relays, relays)
   )
     return cached.resolved
-  const { id, name, salt, numbers, bursts } = emitter
+  const { id, name, salt } = emitter
+  const { numbers, bursts } = countedWhole(emitter)
   const resolved: ResolvedEmitter = partner
     ? companionOf(emitter, type, partner)
     : {

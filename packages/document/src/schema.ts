@@ -347,6 +347,7 @@ export const emitterSchema = z.looseObject({
   muted: z.boolean().default(false),
   locked: z.boolean().optional(),
   mark: colourSchema.optional(),
+  countsPer: oneOf('countsPer', ['size']).optional(),
   companionOf: id.nullable().default(null),
   shape: oneOf('shape', SHAPE_KINDS).default(E.shape),
   fill: oneOf('fill', FILLS).default(E.fill),

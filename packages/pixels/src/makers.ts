@@ -20,6 +20,8 @@ export interface Maker {
   readonly hardness: number
   /** Whether another seed gives another picture. */
   readonly varies: boolean
+  /** It fills its picture to the corners, and has no edge to be soft. */
+  readonly solid?: true
   field(settings: MakerSettings): Field
 }
 
@@ -136,6 +138,66 @@ const smoke =
     return body * smooth((1 - radius(x, y) * (0.9 + 0.5 * (1 - sum))) * 2)
   }
 
+/** A square with clear corners of the picture around it. */
+const square =
+  (hardness: number): Field =>
+  (x, y) =>
+    edge(0.86 - Math.max(Math.abs(x), Math.abs(y)), hardness)
+
+/** A bar with round ends, as long as the picture. */
+const bar =
+  (hardness: number): Field =>
+  (x, y) => {
+    // The picture is eight times as wide as high: ends are round in its own heights.
+    const beyond = Math.max(0, Math.abs(x) * 8 - 7.05)
+    return edge(0.9 - radius(beyond, y), hardness)
+  }
+
+/** A bright core with a long ray across, a short one down, and a faint halo. */
+const flare =
+  (hardness: number): Field =>
+  (x, y) => {
+    const [ax, ay] = [Math.abs(x), Math.abs(y)]
+    const thin = 8 + 30 * hardness
+    const across = Math.max(0, 1 - ax) ** 2 * Math.max(0, 1 - ay * thin)
+    const down = Math.max(0, 1 - ay * 2.2) ** 2 * Math.max(0, 1 - ax * thin)
+    const halo = (1 - hardness) * 0.35 * smooth(1 - radius(x, y) * 1.1)
+    return Math.min(1, across + 0.8 * down + halo + dot(0.6 * hardness)(x * 4.5, y * 4.5))
+  }
+
+/** Lobes in a heap with a flat foot; how many there are and where is chance. */
+const cloud = (hardness: number, seed: number): Field => {
+  const count = 5 + Math.floor(lattice(1, 9, seed) * 4)
+  const lobes = Array.from({ length: count }, (_, k) => {
+    // From −1 at the left end to 1 at the right one.
+    const place = (2 * k) / (count - 1) - 1
+    return {
+      x: 0.62 * place + 0.16 * (lattice(k, 7, seed) - 0.5),
+      y: 0.25 - 0.35 * lattice(k, 8, seed) * (1 - Math.abs(place)),
+      r: 0.2 + 0.2 * lattice(k, 6, seed),
+    }
+  })
+  return (x, y) => {
+    let inside = -1
+    for (const lobe of lobes) {
+      if (Math.abs(lobe.x) + lobe.r > 0.96) continue
+      inside = Math.max(inside, lobe.r - radius(x - lobe.x, y * 0.62 - lobe.y * 0.62))
+    }
+    return edge(Math.min(inside, 0.78 - y), hardness) * (0.72 + 0.28 * smooth((0.6 - y) / 1.2))
+  }
+}
+
+/** A ball lit from the upper left: its shade is in alpha, so that tint decides its colour. */
+const sphere =
+  (hardness: number): Field =>
+  (x, y) => {
+    const far = radius(x, y) / 0.94
+    if (far >= 1) return 0
+    const toward = Math.sqrt(1 - far * far)
+    const lit = Math.max(0, (-x * 0.5 - y * 0.6) / 0.94 + toward * 0.62)
+    return edge(1 - far, hardness) * (0.25 + 0.75 * smooth(lit))
+  }
+
 /** Sprites that can be made without drawing, by kind. */
 export const MAKERS = {
   dot: {
@@ -145,8 +207,23 @@ export const MAKERS = {
     varies: false,
     field: ({ hardness }) => dot(Math.min(0.98, hardness)),
   },
+  disc: {
+    aspect: 1,
+    size: 16,
+    hardness: 1,
+    varies: false,
+    field:
+      ({ hardness }) =>
+      (x, y) =>
+        edge(0.96 - radius(x, y), hardness),
+  },
+  square: { aspect: 1, size: 16, hardness: 1, varies: false, field: ({ hardness }) => square(hardness) },
+  pixel: { aspect: 1, size: 1, hardness: 1, varies: false, solid: true, field: () => () => 1 },
+  line: { aspect: 0.125, size: 32, hardness: 0.6, varies: false, field: ({ hardness }) => bar(hardness) },
+  sphere: { aspect: 1, size: 32, hardness: 0.9, varies: false, field: ({ hardness }) => sphere(hardness) },
   ring: { aspect: 1, size: 32, hardness: 0.6, varies: false, field: ({ hardness }) => ring(hardness) },
   spark: { aspect: 1, size: 24, hardness: 0.4, varies: false, field: ({ hardness }) => spark(hardness) },
+  flare: { aspect: 1, size: 48, hardness: 0.5, varies: false, field: ({ hardness }) => flare(hardness) },
   streak: {
     aspect: 0.25,
     size: 32,
@@ -187,6 +264,13 @@ export const MAKERS = {
     hardness: 0.9,
     varies: true,
     field: ({ hardness, seed }) => star(hardness, seed),
+  },
+  cloud: {
+    aspect: 0.62,
+    size: 64,
+    hardness: 0.5,
+    varies: true,
+    field: ({ hardness, seed }) => cloud(hardness, seed),
   },
   smoke: {
     aspect: 1,

@@ -6,6 +6,7 @@ import {
   crop,
   type Image,
   MAKER_KINDS,
+  type Maker,
   MAKERS,
   makeSprite,
   onPalette,
@@ -137,7 +138,14 @@ describe('made sprites', () => {
   const alpha = ({ data }: Image): number[] => [...data].filter((_, i) => i % 4 === 3)
   const sum = (image: Image): number => alpha(image).reduce((a, b) => a + b, 0)
 
-  it.each(MAKER_KINDS)('%s is white, not empty, clear at its corners, and the same every time', (kind) => {
+  const EDGED = MAKER_KINDS.filter((kind) => !(MAKERS[kind] as Maker).solid)
+
+  it('a pixel is one white texel', () => {
+    const { width, height, data } = makeSprite('pixel', { size: 1, hardness: 1, seed: 1 })
+    expect([width, height, ...data]).toEqual([1, 1, 255, 255, 255, 255])
+  })
+
+  it.each(EDGED)('%s is white, not empty, clear at its corners, and the same every time', (kind) => {
     const settings = { size: MAKERS[kind].size, hardness: MAKERS[kind].hardness, seed: 3 }
     const image = makeSprite(kind, settings)
     expect(image.width).toBe(settings.size)
@@ -154,7 +162,7 @@ describe('made sprites', () => {
     expect(new Set(faces).size).toBe(8)
   })
 
-  it.each(MAKER_KINDS)('a harder %s has fewer texels between empty and full', (kind) => {
+  it.each(EDGED)('a harder %s has fewer texels between empty and full', (kind) => {
     const between = (hardness: number): number => {
       const all = alpha(makeSprite(kind, { size: 48, hardness, seed: 2 })).filter((a) => a > 8)
       return all.filter((a) => a < 247).length / all.length

@@ -24,6 +24,7 @@ const effectOf = (effect: ResolvedEffect): ResolvedEffect => ({
   ...effect,
   emitters: effect.emitters.map((emitter) => ({
     ...emitter,
+    numbers: filled({ shapeTilt: 0 }, emitter.numbers),
     type: typeOf(emitter.type),
     relays: emitter.relays.map((relay) => ({ ...relay, effect: relay.effect && effectOf(relay.effect) })),
   })),

@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button'
-import Checkbox from '@mui/material/Checkbox'
 import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
@@ -29,17 +28,25 @@ import './styles/common.css'
 
 const NAMES: Readonly<Record<MakerKind, string>> = {
   dot: 'Soft dot',
+  disc: 'Disc',
+  square: 'Square',
+  pixel: 'Pixel',
+  line: 'Line',
+  sphere: 'Sphere',
+  flare: 'Flare',
+  cloud: 'Cloud',
   ring: 'Ring',
   spark: 'Spark',
   streak: 'Streak',
-  flake: 'Flake',
+  flake: 'Snow crystal',
   puff: 'Puff',
   shard: 'Shard',
   star: 'Star',
   smoke: 'Smoke',
 }
 
-const VARIATIONS = 8
+/** Most frames that are made at once. */
+const MOST_FRAMES = 16
 
 const SpriteCanvas = ({ image, side }: { image: Image; side: number }) => {
   const canvas = useRef<HTMLCanvasElement>(null)
@@ -187,8 +194,8 @@ const useMaker = () => {
     hardness: maker.hardness,
     seed: 1,
   })
-  const [eight, setEight] = useState(false)
-  const count = eight && maker.varies ? VARIATIONS : 1
+  const [wanted, setWanted] = useState(1)
+  const count = maker.varies ? wanted : 1
   const images = useMemo(
     () => Array.from({ length: count }, (_, k) => makeSprite(kind, { ...settings, seed: settings.seed + k })),
     [kind, settings, count],
@@ -198,7 +205,7 @@ const useMaker = () => {
     setKind(next)
     set({ size: MAKERS[next].size, hardness: MAKERS[next].hardness })
   }
-  return { kind, varies: maker.varies, settings, images, eight: count > 1, set, choose, setEight }
+  return { kind, varies: maker.varies, settings, images, count, set, choose, setWanted }
 }
 
 /** Where it goes, and who will carry it. */
@@ -234,9 +241,9 @@ const Destination = ({
   )
 }
 
-/** Sprites by formula: a kind, its size, hardness and seed; one frame, or eight faces of it. */
+/** Sprites by formula: a kind, its size, hardness and seed; one frame, or several faces of it. */
 const MakeDialog = ({ onClose }: { onClose: () => void }) => {
-  const { kind, varies, settings, images, eight, set, choose, setEight } = useMaker()
+  const { kind, varies, settings, images, count, set, choose, setWanted } = useMaker()
   const [into, setInto] = useState('new')
   const target = useActiveType()
   const make = (): void => void addMade({ kind, images, typeId: target?.id }, into).then(onClose, tell)
@@ -248,22 +255,22 @@ const MakeDialog = ({ onClose }: { onClose: () => void }) => {
         <div className="make-side">
           <MadePreview images={images} />
           <SettingRows settings={settings} varies={varies} set={set} />
-          <label className="check-row">
-            <Checkbox
-              size="small"
-              checked={eight}
-              disabled={!varies}
-              onChange={(event) => setEight(event.target.checked)}
-            />{' '}
-            Eight variations as frames
-          </label>
-          <Destination into={into} onInto={setInto} many={eight} target={target} />
+          {varies && (
+            <NumberField
+              label="Frames, each another one"
+              value={count}
+              low={1}
+              high={MOST_FRAMES}
+              onCommit={setWanted}
+            />
+          )}
+          <Destination into={into} onInto={setInto} many={count > 1} target={target} />
         </div>
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" onClick={make}>
-          Make {eight ? `${images.length} frames` : 'it'}
+          Make {count > 1 ? `${count} frames` : 'it'}
         </Button>
       </DialogActions>
     </Dialog>

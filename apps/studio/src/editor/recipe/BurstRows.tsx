@@ -1,4 +1,12 @@
-import { addCompanion, type Burst, type Emitter, type Kit, newBurst } from '@gliv/document'
+import {
+  addCompanion,
+  type Burst,
+  countedWhole,
+  type Emitter,
+  type Kit,
+  measureOf,
+  newBurst,
+} from '@gliv/document'
 import { placesOf } from '@gliv/engine'
 import { property } from '@gliv/model'
 import Add from '@mui/icons-material/Add'
@@ -54,7 +62,7 @@ export const AliveField = ({ path }: { path: EmitterPath }) => {
       ? -1
       : emitter.dormant
         ? -2
-        : estimateAlive({ ...emitter, placeCount: placeCount(kit, emitter) }, type)
+        : estimateAlive({ ...countedWhole(emitter), placeCount: placeCount(kit, emitter) }, type)
   }, -1)
   if (alive === -2) return <p className="group-hint">It sends out what relays ask for, up to its cap.</p>
   if (alive < 0) return <p className="group-hint">It has one particle for each of its partner’s.</p>
@@ -62,11 +70,13 @@ export const AliveField = ({ path }: { path: EmitterPath }) => {
     edit(`About ${wanted} alive`, (kit) => {
       const emitter = kit.effects[path.effect]!.emitters[path.emitter]!
       const { flow, burstFactor } = solveAlive(
-        { ...emitter, placeCount: placeCount(kit, emitter) },
+        { ...countedWhole(emitter), placeCount: placeCount(kit, emitter) },
         kit.types[emitter.type]!,
         wanted,
       )
-      if (flow !== undefined) emitter.numbers.flow = Math.min(property('flow').hard[1], flow)
+      const whole = emitter.countsPer === 'size' ? measureOf(emitter) : 1
+      if (flow !== undefined && whole > 0)
+        emitter.numbers.flow = Math.min(property('flow').hard[1], flow / whole)
       if (burstFactor !== undefined)
         for (const burst of emitter.bursts) burst.numbers.burstCount = multiplied(burst, burstFactor)
       if (wanted > emitter.numbers.cap) emitter.numbers.cap = wanted

@@ -1,5 +1,5 @@
 /** The choices that sentences and groups offer: one entry each. */
-import { framesOf, type Emitter, type Kit, type ParticleType } from '@gliv/document'
+import { framesOf, measuredBy, type Emitter, type Kit, type ParticleType } from '@gliv/document'
 import {
   AIMS,
   ANCHORS,
@@ -118,6 +118,21 @@ export const CHOICES = {
           part: 'area',
           keepColours: true,
         }
+    },
+  },
+  countsPer: {
+    title: 'Counts are',
+    help: 'For the whole shape, or for each piece of it, so that a larger shape sends out more.',
+    options: (_kit, emitter) =>
+      yesNo(
+        'for the whole shape',
+        measuredBy(emitter) === 'length' ? 'for each 100 px of its length' : 'for each 100 × 100 px',
+      ),
+    current: (emitter) => (emitter.countsPer === 'size' ? 'yes' : 'no'),
+    apply: (kit, path, value) => {
+      const emitter = emitterOf(kit, path)
+      if (value === 'yes') emitter.countsPer = 'size'
+      else delete emitter.countsPer
     },
   },
   fill: ofEmitter('Fill', 'fill', FILLS, FILL_TEXTS),

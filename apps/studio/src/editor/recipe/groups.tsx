@@ -1,5 +1,5 @@
 /** The Recipe's groups in working order: one definition each. */
-import type { Emitter, Kit, ParticleType } from '@gliv/document'
+import { type Emitter, type Kit, measuredBy, type ParticleType } from '@gliv/document'
 import { type Contact, FILLS, type PropertyId, type RampKind, SHAPES } from '@gliv/model'
 import type { ReactNode } from 'react'
 import { AlongRows } from './AlongRows.tsx'
@@ -138,6 +138,7 @@ export const GROUPS: readonly GroupDefinition[] = [
           ? [
               'flow',
               'flowPerPx',
+              ...(measuredBy(emitter) === null ? [] : (['@countsPer'] as const)),
               '@rhythm',
               'duration',
               'delay',
