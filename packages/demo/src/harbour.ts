@@ -332,6 +332,7 @@ export const HARBOUR: readonly Effect[] = [
       aim: 'along',
       along: {
         scale: ramp([0, 0.35, 'easeOut'], [0.5, 1, 'easeIn'], [1, 0.35]),
+        thickness: ramp([0, 1]),
         opacity: ramp([0, 1]),
         delay: ramp([0, 0], [1, 1]),
       },
@@ -368,6 +369,7 @@ export const HARBOUR: readonly Effect[] = [
       space: 'carried',
       along: {
         scale: ramp([0, 0.15, 'easeOut'], [0.7, 1, 'linear'], [1, 0.8]),
+        thickness: ramp([0, 1]),
         opacity: ramp([0, 0.2, 'easeOut'], [0.8, 1]),
         delay: ramp([0, 0, 'easeIn'], [1, 1]),
       },
@@ -378,7 +380,12 @@ export const HARBOUR: readonly Effect[] = [
       shape: 'ring',
       fill: 'outline',
       aim: 'along',
-      along: { scale: ramp([0, 1]), opacity: ramp([0, 1]), delay: ramp([0, 0, 'easeIn'], [1, 1]) },
+      along: {
+        scale: ramp([0, 1]),
+        thickness: ramp([0, 1]),
+        opacity: ramp([0, 1]),
+        delay: ramp([0, 0, 'easeIn'], [1, 1]),
+      },
       numbers: { flow: 0, duration: 0, fan: 30, speed: range(60, 200), alongDelay: 0.16, ...SWING },
       bursts: [burst('swing', 0, 14)],
     }),

@@ -58,7 +58,7 @@ export const STARTERS = {
   weather: {
     name: 'Weather',
     help: 'falls through the whole view',
-    choices: { shape: 'viewEdge', side: 'top' },
+    choices: { shape: 'viewEdge', side: 'top', edgeSlant: true, wrap: 'x', order: 'byDepth' },
     numbers: {
       flow: 60,
       duration: 4,
@@ -68,9 +68,14 @@ export const STARTERS = {
       edgeDepth: 12,
       edgeOutset: 12,
     },
-    typeNumbers: { life: { from: 2.4, to: 2.6 } },
+    typeNumbers: {
+      life: { from: 3.6, to: 3.8 },
+      depthScale: 0.45,
+      depthSpeed: 0.6,
+      depthOpacity: 0.5,
+    },
     ramps: { opacity: ALL_THE_WAY },
-    begins: { play: 'loop', warmUp: 2.6 },
+    begins: { play: 'loop', warmUp: 3.8 },
   },
   trail: {
     name: 'Trail',

@@ -18,6 +18,7 @@ import type {
   LifeMode,
   Order,
   PickAction,
+  PieceFit,
   Placement,
   RailMode,
   RelayLaunch,
@@ -34,6 +35,7 @@ import type {
   WaverKind,
   WaverTarget,
   WindMode,
+  Wrap,
 } from './kinds.ts'
 import type { PropertyId } from './properties.ts'
 import type { AlongRamps, Lane, Ramp } from './ramps.ts'
@@ -130,8 +132,12 @@ export interface EmitterChoices {
   readonly fill: Fill
   readonly placement: Placement
   readonly sizeUnit: SizeUnit
+  readonly pieceFit: PieceFit
   readonly space: Space
   readonly side: Side
+  /** The strip at the view's edge is widened so that what falls aslant reaches all of the view. */
+  readonly edgeSlant: boolean
+  readonly wrap: Wrap
   readonly aim: Aim
   readonly rhythm: Rhythm
   readonly capPolicy: CapPolicy

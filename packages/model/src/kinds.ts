@@ -80,7 +80,8 @@ export type Sampling = (typeof SAMPLINGS)[number]
 export const FRAME_CHOICES = ['fixed', 'random', 'overLife', 'once', 'loop', 'backAndForth', 'ramp'] as const
 export type FrameChoice = (typeof FRAME_CHOICES)[number]
 
-export const FACINGS = ['fixed', 'travel'] as const
+/** Sprites are turned by themselves, along their travel, or along the shape where they were born. */
+export const FACINGS = ['fixed', 'travel', 'path'] as const
 export type Facing = (typeof FACINGS)[number]
 
 /** Which part of a stretched sprite stays where the particle is. */
@@ -98,7 +99,7 @@ export const PICK_ACTIONS = ['multiply', 'replace'] as const
 export type PickAction = (typeof PICK_ACTIONS)[number]
 
 /** Who is drawn on top inside an emitter. */
-export const ORDERS = ['newest', 'oldest', 'byY', 'byScale', 'shuffled'] as const
+export const ORDERS = ['newest', 'oldest', 'byY', 'byScale', 'byDepth', 'shuffled'] as const
 export type Order = (typeof ORDERS)[number]
 
 /** In the order in which they act. */
@@ -142,6 +143,19 @@ export const WAVER_TARGETS = ['speed', 'heading', 'spin', 'scale', 'opacity'] as
 export type WaverTarget = (typeof WAVER_TARGETS)[number]
 export const WAVER_KINDS = ['walk', 'triangle', 'sine'] as const
 export type WaverKind = (typeof WAVER_KINDS)[number]
+
+/**
+ * How pieces go into a segment: as many as fit, spread over it; just so far apart from A; so far apart with the last
+ * one cut at B; or as many as come nearest, each stretched to fill it.
+ */
+export const PIECE_FITS = ['spread', 'exact', 'cut', 'stretch'] as const
+export type PieceFit = (typeof PIECE_FITS)[number]
+
+/**
+ * Which ways out of the view lead in again on its other side, so that weather fills it wherever the camera goes.
+ */
+export const WRAPS = ['none', 'x', 'y', 'both'] as const
+export type Wrap = (typeof WRAPS)[number]
 
 /** What happens at a surface. */
 export const CONTACTS = ['none', 'bounce', 'slide', 'stick', 'end', 'loseLife'] as const

@@ -55,7 +55,7 @@ export type RampKind = (typeof RAMP_KINDS)[number]
 export type TypeRamps = { readonly [K in ScalarRampKind]: Ramp } & { readonly [K in TintRampKind]: TintRamp }
 
 /** Ramps along the shape, by where on it a particle was born: from its start (0) to its end (1). */
-export const ALONG_RAMPS = ['scale', 'opacity', 'delay'] as const
+export const ALONG_RAMPS = ['scale', 'thickness', 'opacity', 'delay'] as const
 export type AlongKind = (typeof ALONG_RAMPS)[number]
 export type AlongRamps = { readonly [K in AlongKind]: Ramp }
 
@@ -86,4 +86,9 @@ export const DEFAULT_RAMPS: TypeRamps = {
   tint: WHITE_TINT,
   tintB: WHITE_TINT,
 }
-export const DEFAULT_ALONG: AlongRamps = { scale: FLAT_RAMP, opacity: FLAT_RAMP, delay: RISING_RAMP }
+export const DEFAULT_ALONG: AlongRamps = {
+  scale: FLAT_RAMP,
+  thickness: FLAT_RAMP,
+  opacity: FLAT_RAMP,
+  delay: RISING_RAMP,
+}

@@ -64,4 +64,6 @@ export const STREAMS = {
   part: 49,
   turnFrom: 50,
   turnTo: 51,
+  /** How far away a particle is: 0 near, 1 far. */
+  depth: 52,
 } as const

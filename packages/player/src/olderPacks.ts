@@ -16,15 +16,19 @@ const filled = <T extends object>(latest: Partial<T>, said: T): T => ({ ...lates
 
 const typeOf = (type: ResolvedType): ResolvedType => ({
   ...filled({ turnRelative: true }, type),
-  numbers: filled({ turnFrom: NO_TURN, turnTo: NO_TURN }, type.numbers),
+  numbers: filled(
+    { turnFrom: NO_TURN, turnTo: NO_TURN, depthScale: 1, depthSpeed: 1, depthOpacity: 1 },
+    type.numbers,
+  ),
   ramps: filled({ spin: FLAT, angle: RISING }, type.ramps),
 })
 
 const effectOf = (effect: ResolvedEffect): ResolvedEffect => ({
   ...effect,
   emitters: effect.emitters.map((emitter) => ({
-    ...emitter,
-    numbers: filled({ shapeTilt: 0 }, emitter.numbers),
+    ...filled({ pieceFit: 'spread', edgeSlant: false, wrap: 'none' }, emitter),
+    along: filled({ thickness: FLAT }, emitter.along),
+    numbers: filled({ shapeTilt: 0, wrapMargin: 0 }, emitter.numbers),
     type: typeOf(emitter.type),
     relays: emitter.relays.map((relay) => ({ ...relay, effect: relay.effect && effectOf(relay.effect) })),
   })),

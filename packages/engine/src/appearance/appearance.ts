@@ -37,6 +37,7 @@ export interface Appearance {
   /** Ramps along the shape; null where they are flat at 1. */
   readonly alongScale: CompiledRamp | null
   readonly alongOpacity: CompiledRamp | null
+  readonly alongThickness: CompiledRamp | null
   /** Share of the pictures up to the end of each. */
   readonly weights: readonly number[]
   /** The tint ramp is all there is to its colour. */
@@ -83,6 +84,7 @@ export const compileAppearance = (emitter: AppearanceSource, handedOver = false)
   const palette = type.palette ? compilePalette(type.palette) : null
   const alongScale = compileRamp(along.scale)
   const alongOpacity = compileRamp(along.opacity)
+  const alongThickness = compileRamp(along.thickness)
   const plainTint = plainColours(emitter) && !handedOver
   // Colours that change from particle to particle are locked one by one; else the ramp is locked once, here.
   const locked = plainTint ? palette : null
@@ -100,6 +102,7 @@ export const compileAppearance = (emitter: AppearanceSource, handedOver = false)
     picks: type.pickColours.map(parseColour),
     alongScale: flatAtOne(alongScale) ? null : alongScale,
     alongOpacity: flatAtOne(alongOpacity) ? null : alongOpacity,
+    alongThickness: flatAtOne(alongThickness) ? null : alongThickness,
     weights: weightsOf(type.pictures),
     plainTint,
     angleWaver: waverOf(type, 'spin'),
@@ -110,12 +113,21 @@ export const compileAppearance = (emitter: AppearanceSource, handedOver = false)
   }
 }
 
+/** Whether looks depend on how far away a particle is. */
+export const isDeep = ({ depthScale, depthOpacity }: NumbersOf<'type'>): boolean =>
+  depthScale !== 1 || depthOpacity !== 1
+
+/** From 1 near to `far` at depth 1. */
+export const depthFactor = (far: number, depth: number): number => 1 + (far - 1) * depth
+
 /** Draws the values that only the output reads. The particle's place on the shape must be known. */
 export const sampleAppearance = (appearance: Appearance, pool: Pool, i: number): void => {
   const { type } = appearance
   const { numbers, styles } = type
   const { keyHi, keyLo, along } = pool
-  const thin = appearance.alongScale ? rampAt(appearance.alongScale, along[i]!) : 1
+  const depth = isDeep(numbers) ? sample(keyHi[i]!, keyLo[i]!, STREAMS.depth, 0) : 0
+  const far = depthFactor(numbers.depthScale, depth)
+  const thin = far * (appearance.alongScale ? rampAt(appearance.alongScale, along[i]!) : 1)
   sampleRangeInto(numbers.scale, keyHi, keyLo, i, STREAMS.scale, sampled)
   const scale = sampled[0]! * thin
   pool.scale[i] = scale
@@ -129,7 +141,10 @@ export const sampleAppearance = (appearance: Appearance, pool: Pool, i: number):
     pool.scaleYFloor[i] = styles.scaleY.relative ? scaleY * sampled[0]! : sampled[0]!
   }
   sampleRangeInto(numbers.opacity, keyHi, keyLo, i, STREAMS.opacity, sampled)
-  const opacity = sampled[0]! * (appearance.alongOpacity ? rampAt(appearance.alongOpacity, along[i]!) : 1)
+  const opacity =
+    sampled[0]! *
+    depthFactor(numbers.depthOpacity, depth) *
+    (appearance.alongOpacity ? rampAt(appearance.alongOpacity, along[i]!) : 1)
   pool.opacity[i] = opacity
   sampleRangeInto(numbers.opacityFloor, keyHi, keyLo, i, STREAMS.opacityFloor, sampled)
   pool.opacityFloor[i] = styles.opacity.relative ? opacity * sampled[0]! : sampled[0]!

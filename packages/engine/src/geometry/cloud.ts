@@ -13,7 +13,7 @@ const STREAM = 1
  * @param view what the view shows, for shapes that follow it
  */
 export const placeCloud = (
-  choices: Pick<EmitterChoices, 'shape' | 'fill' | 'side' | 'path'>,
+  choices: Pick<EmitterChoices, 'shape' | 'fill' | 'side' | 'path' | 'edgeSlant'>,
   numbers: NumbersOf<'emitter'>,
   mask: MaskPlaces | null,
   view: ViewRect,

@@ -49,6 +49,8 @@ export interface Shape {
   endY: number
   depth: number
   outset: number
+  /** px across for each px down at which particles leave an edge of the view; 0 for a strip as long as the edge. */
+  readonly slant: number
   readonly view: { -readonly [K in keyof ViewRect]: number }
 }
 
@@ -278,12 +280,16 @@ export const SHAPE_SAMPLERS = {
   viewEdge: (shape, at, spot) => {
     const { view } = shape
     const [x, y, dx, dy] = SIDE_STARTS[shape.side]
+    // What leaves aslant starts that much farther back, so that it reaches the far end of the view, too.
+    const across = dx === 0 ? view.h : view.w
+    const lead = across > 0 ? (shape.slant * (dx === 0 ? view.w : view.h)) / across : 0
+    const t = bendLine(shape.fill, at[0]!)
     alongLine(
       x * view.w,
       y * view.h,
       (x + dx) * view.w,
       (y + dy) * view.h,
-      bendLine(shape.fill, at[0]!),
+      shape.slant === 0 ? t : t * (1 + Math.abs(lead)) - Math.max(0, lead),
       spot,
     )
     // Outwards by the outset, and through the depth of the strip.
@@ -321,7 +327,7 @@ const ellipseOutline = (width: number, height: number): FlatPath => {
 }
 
 export const createShape = (
-  choices: Pick<EmitterChoices, 'shape' | 'fill' | 'side' | 'path'>,
+  choices: Pick<EmitterChoices, 'shape' | 'fill' | 'side' | 'path' | 'edgeSlant'>,
   numbers: NumbersOf<'emitter'>,
   mask: MaskPlaces | null,
 ): Shape => {
@@ -350,6 +356,21 @@ export const createShape = (
     endY: numbers.endY,
     depth: numbers.edgeDepth,
     outset: numbers.edgeOutset,
+    slant: choices.edgeSlant ? slantOf(side, numbers.heading) : 0,
     view: { x: 0, y: 0, w: 0, h: 0 },
   }
+}
+
+/** Steepest slant that a strip is widened for: three px across for each px inwards. */
+const MOST_SLANT = 3
+
+/** px along an edge (in its direction) for each px inwards, for a heading in degrees. */
+const slantOf = (side: Side, heading: number): number => {
+  const [, , dx, dy] = SIDE_STARTS[side]
+  cosSinInto(heading, turn)
+  const along = turn[0]! * dx + turn[1]! * dy
+  // Inwards is to the right of the edge's direction.
+  const inwards = -turn[0]! * dy + turn[1]! * dx
+  if (inwards <= 0) return 0
+  return Math.max(-MOST_SLANT, Math.min(MOST_SLANT, along / inwards))
 }

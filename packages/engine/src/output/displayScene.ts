@@ -13,6 +13,8 @@ export interface DisplayScene {
   /** Added to every place: the view's corner for pinned particles. */
   moveX: number
   moveY: number
+  /** Where places are wrapped to: x, y, w, h in world px; w or h 0 for a way that is not wrapped. */
+  wrap: Float64Array
   stretch: number
   /** Degrees added by a lane. */
   angleLane: number
@@ -31,6 +33,7 @@ export const createScene = (): DisplayScene => ({
   carried: false,
   moveX: 0,
   moveY: 0,
+  wrap: new Float64Array(4),
   stretch: 0,
   angleLane: 0,
   alpha: 1,
@@ -38,6 +41,22 @@ export const createScene = (): DisplayScene => ({
 })
 
 const view = { x: 0, y: 0, w: 0, h: 0 }
+
+/** The view and a margin around it, where a particle that leaves comes in again. */
+export const wrapInto = (
+  out: Float64Array,
+  { wrap, numbers: { wrapMargin } }: EmitterRun['program']['source'],
+  { x, y, w, h }: Readonly<typeof view>,
+): void => {
+  out[0] = x - wrapMargin
+  out[1] = y - wrapMargin
+  out[2] = wrap === 'x' || wrap === 'both' ? w + 2 * wrapMargin : 0
+  out[3] = wrap === 'y' || wrap === 'both' ? h + 2 * wrapMargin : 0
+}
+
+/** A place on its axis, wrapped from `from` on; a length of 0 leaves it. */
+export const wrapped = (at: number, from: number, length: number): number =>
+  length > 0 ? at - length * Math.floor((at - from) / length) : at
 
 /** Fills in where the particles' space is at the moment of display, and where run-time lanes are read. */
 export const setScene = (scene: DisplayScene, run: EmitterRun): void => {
@@ -50,8 +69,10 @@ export const setScene = (scene: DisplayScene, run: EmitterRun): void => {
   scene.carried = source.space === 'carried'
   scene.moveX = scene.moveY = 0
   if (scene.carried) tape.poseInto(run.tick - (1 - scene.alpha), scene.pose)
+  const wraps = source.wrap !== 'none'
+  if (wraps || source.space === 'pinned') tape.viewInto(run.tick - (1 - scene.alpha), view)
+  wrapInto(scene.wrap, source, view)
   if (source.space === 'pinned') {
-    tape.viewInto(run.tick - (1 - scene.alpha), view)
     scene.moveX = view.x
     scene.moveY = view.y
   }

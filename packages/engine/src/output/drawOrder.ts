@@ -9,6 +9,7 @@ const RANKS = {
   oldest: (_pool, _v, _i, k) => -k,
   byY: (pool, _v, i) => pool.y[i]!,
   byScale: (_pool, v, _i, k) => v.scale[k]!,
+  byDepth: (pool, _v, i) => -sample(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.depth, 0),
   shuffled: (pool, _v, i) => sample(pool.keyHi[i]!, pool.keyLo[i]!, STREAMS.order, 0),
 } as const satisfies Record<
   Exclude<Order, 'newest'>,

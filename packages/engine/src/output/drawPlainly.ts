@@ -96,9 +96,11 @@ const isAppearancePlain = ({
 /** Whether quads need nothing but place, scale and turn: the common case, and the fast one. */
 export const isPlain = ({ appearance, program, placedPlainly }: EmitterRun): boolean => {
   const { facing, numbers } = appearance.type
-  const { space, order } = program.source
+  const { space, order, wrap } = program.source
   const turnsPlainly = facing === 'fixed' && numbers.stretch === 0
-  const standsPlainly = space === SPACE.released && placedPlainly && order === 'newest'
+  const standsWhole = program.pieces === null && appearance.alongThickness === null
+  const standsPlainly =
+    wrap === 'none' && standsWhole && space === SPACE.released && placedPlainly && order === 'newest'
   return !program.laned && turnsPlainly && standsPlainly && isAppearancePlain(appearance)
 }
 

@@ -3,7 +3,7 @@
  * everything.
  */
 import { type Frame, type FrameRect, INSTANCE_WORDS } from '@gliv/model'
-import { ANCHOR_PIVOTS, frameAt, stretchAt, turnedAt } from '../appearance/index.ts'
+import { ANCHOR_PIVOTS, frameAt, rampAt, stretchAt, turnedAt } from '../appearance/index.ts'
 import type { Pose } from '../geometry/index.ts'
 import { effectiveInto } from '../integrate/index.ts'
 import {
@@ -16,7 +16,7 @@ import {
 } from '../maths/index.ts'
 import type { EmitterRun } from '../spawn/index.ts'
 import type { Pool } from '../state/index.ts'
-import type { DisplayScene } from './displayScene.ts'
+import { type DisplayScene, wrapped } from './displayScene.ts'
 import type { VisibleColumns } from './visibleColumns.ts'
 
 const turn = new Float64Array(2)
@@ -114,6 +114,9 @@ const scaleInto = (run: EmitterRun, v: VisibleColumns, k: number, rect: FrameRec
   sprite[Q.scaleX] = v.scale[k]! * grow
   sprite[Q.scaleY] = (type.scaleApart ? v.scaleY[k]! : v.scale[k]!) * grow
   sprite[Q.pivotX] = rect.pivotX
+  const { alongThickness } = run.appearance
+  if (alongThickness) sprite[Q.scaleY]! *= rampAt(alongThickness, pool.along[i]!)
+  if (program.pieces) sprite[Q.scaleX]! *= program.pieces.stretch
   if (stretch === 0) return
   effectiveInto(program, pool, i, v.age[k]!, turn)
   const speed = Math.sqrt(turn[0]! * turn[0]! + turn[1]! * turn[1]!)
@@ -210,6 +213,19 @@ const writeQuad = ({ f32, originX, originY }: Frame, o: number, rect: FrameRect)
   f32[o + 9] = rect.h
 }
 
+/** A frame of which only the beginning shows; its pivot stays. */
+const cut = { x: 0, y: 0, w: 0, h: 0, pivotX: 0, pivotY: 0 }
+
+const cutTo = ({ x, y, w, h, pivotX, pivotY }: FrameRect, keep: number): FrameRect => {
+  cut.x = x
+  cut.y = y
+  cut.w = w * keep
+  cut.h = h
+  cut.pivotX = pivotX
+  cut.pivotY = pivotY
+  return cut
+}
+
 /** The way that knows everything: facing, stretch, mirrors, spaces, several frames. */
 export const drawGeneral = (
   run: EmitterRun,
@@ -220,17 +236,21 @@ export const drawGeneral = (
 ): void => {
   const { pool, appearance } = run
   const { pictures } = appearance.type
+  const { pieces } = run.program
   if (scene.carried) carrierInto(scene.pose)
   for (let k = 0, o = from; k < v.count; k++, o += INSTANCE_WORDS) {
     const i = v.slot[k]!
     const { frames } = pictures[pool.picture[i]!]!
-    const rect = frames[appearance.oneFrame ? 0 : frameAt(appearance, pool, i, v.u[k]!, v.age[k]!)]!
+    const whole = frames[appearance.oneFrame ? 0 : frameAt(appearance, pool, i, v.u[k]!, v.age[k]!)]!
+    const rect = pieces && pool.along[i]! >= pieces.cutFrom ? cutTo(whole, pieces.keep) : whole
     scaleInto(run, v, k, rect, scene.stretch)
     axesInto(run, i, v.u[k]!, v.age[k]!, scene.angleLane)
     placeInto(pool, i, scene)
     sprite[Q.x] = place[0]! + scene.moveX
     sprite[Q.y] = place[1]! + scene.moveY
     if (scene.carried) carry(scene.pose)
+    sprite[Q.x] = wrapped(sprite[Q.x]!, scene.wrap[0]!, scene.wrap[2]!)
+    sprite[Q.y] = wrapped(sprite[Q.y]!, scene.wrap[1]!, scene.wrap[3]!)
     writeQuad(frame, o, rect)
   }
 }

@@ -12,6 +12,7 @@ import { compileLanes, type CompiledLanes } from './lanes.ts'
 import { compileMotion, type MotionProgram } from './motionProgram.ts'
 import { compileAppearance, type Appearance, type CompiledRamp, compileRamp } from '../appearance/index.ts'
 import { refusePeriod } from './period.ts'
+import { pieceCount, type Pieces, piecesOf } from './pieces.ts'
 import { createSchedule } from './schedule.ts'
 import { type Clock, createClock, createTimeline, type Timeline, warmTicks } from './timeline.ts'
 
@@ -47,6 +48,8 @@ export interface EmitterProgram {
   readonly speedRamp: CompiledRamp
   /** Number of the shape's places, for ordered placements and bursts that send one to each. */
   readonly places: number
+  /** Pieces along a segment that do not simply spread. */
+  readonly pieces: Pieces | null
   /** Longest life in seconds. */
   readonly lifeSeconds: number
   /** Longest delay along the shape in seconds. */
@@ -177,13 +180,13 @@ export const lastEnd = (effect: ResolvedEffect): number => {
 }
 
 /** Number of places that a shape has for ordered placements, and for bursts that send one to each. */
-export const placesOf = (emitter: Pick<ResolvedEmitter, 'shape' | 'numbers' | 'mask'>): number => {
+export const placesOf = (
+  emitter: Pick<ResolvedEmitter, 'shape' | 'numbers' | 'mask' | 'pieceFit'>,
+): number => {
   const { places } = SHAPES[emitter.shape]
   if (places === 'cells') return Math.max(1, emitter.mask?.x.length ?? 0)
   if (places === 'number') return emitter.numbers.places
-  const { endX, endY, pieceEvery } = emitter.numbers
-  // A length that comes from a turned point may fall short by a rounding.
-  return Math.max(1, Math.floor(Math.sqrt(endX * endX + endY * endY) / pieceEvery + 1e-9))
+  return pieceCount(emitter)
 }
 
 /**
@@ -354,6 +357,7 @@ const compileNode = (
     appearance: compileAppearance(emitter, relayed),
     speedRamp: compileRamp(emitter.type.ramps.speed),
     places,
+    pieces: piecesOf(emitter),
     lifeSeconds,
     delaySeconds: alongDelay,
     aliveBound: Math.min(bound, cap),

@@ -2,13 +2,13 @@
  * A state as data: the particles of the contract and the hash that stands for them all. Format:
  * docs/format.md.
  */
-import { stretchAt, turnedAt } from '../appearance/index.ts'
+import { rampAt, stretchAt, turnedAt } from '../appearance/index.ts'
 import { emptyPose, PoseTransform } from '../geometry/index.ts'
 import { effectiveInto } from '../integrate/index.ts'
 import type { EmitterCount } from '../input/index.ts'
 import type { MarkReport } from '../marks/index.ts'
 import { angleOf, keyHex } from '../maths/index.ts'
-import { angleLaneOf, appearanceInto, stretchOf } from '../output/index.ts'
+import { angleLaneOf, appearanceInto, stretchOf, wrapInto, wrapped } from '../output/index.ts'
 import type { EmitterRun } from '../spawn/index.ts'
 import { isDead } from '../state/index.ts'
 import type { Simulation } from './simulation.ts'
@@ -79,6 +79,7 @@ const appearance = { scaleX: 1, scaleY: 1, opacity: 1, tint: 0, frame: 0 }
 const pose = emptyPose()
 const view = { x: 0, y: 0, w: 0, h: 0 }
 const pair = new Float64Array(2)
+const wrap = new Float64Array(4)
 
 const transform = new PoseTransform()
 const across = new Float64Array(2)
@@ -122,15 +123,23 @@ const readMotion = (run: EmitterRun, i: number, age: number): void => {
   motion.angleDeg = (faces ? angleOf(pool.faceX[i]!, pool.faceY[i]!) : pool.effectTurnDeg[i]!) + sign * own
   motion.signX = faces ? Math.abs(effectScale) : effectScale
   motion.signY = faces ? effectScale : Math.abs(effectScale)
+  const { alongThickness } = run.appearance
+  if (alongThickness) motion.signY *= rampAt(alongThickness, pool.along[i]!)
+  if (program.pieces) motion.signX *= program.pieces.stretch
   const stretch = stretchOf(run)
   if (stretch !== 0)
     motion.signX *= stretchAt(type.numbers, stretch, Math.sqrt(motion.vx * motion.vx + motion.vy * motion.vy))
   if (space === 'carried') carry(run)
+  const wraps = program.source.wrap !== 'none'
+  if (wraps || space === 'pinned') run.context.tape.viewInto(run.tick, view)
   if (space === 'pinned') {
-    run.context.tape.viewInto(run.tick, view)
     motion.x += view.x
     motion.y += view.y
   }
+  if (!wraps) return
+  wrapInto(wrap, program.source, view)
+  motion.x = wrapped(motion.x, wrap[0]!, wrap[2]!)
+  motion.y = wrapped(motion.y, wrap[1]!, wrap[3]!)
 }
 
 /** Counted from the effect's start; with a period, from the start of the one it was born in. */

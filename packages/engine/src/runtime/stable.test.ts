@@ -28,7 +28,13 @@ const DRAWN: Record<string, Read> = {
 }
 
 /** What else a number may move by its meaning: the launch direction is heading and fan together, and more. */
-const MEANT: Partial<Record<PropertyId, readonly string[]>> = { heading: ['fan'], slowEnd: ['life'] }
+const MEANT: Partial<Record<PropertyId, readonly string[]>> = {
+  heading: ['fan'],
+  slowEnd: ['life'],
+  depthScale: ['scale', 'scaleY'],
+  depthSpeed: ['speed'],
+  depthOpacity: ['opacity'],
+}
 
 const BASE_TYPE: Partial<NumbersOf<'type'>> = {
   life: { from: 5, to: 6 },

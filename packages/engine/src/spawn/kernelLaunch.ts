@@ -1,7 +1,7 @@
 /** Births of plain kinds by the kernels: what a pool's block says about them, written once. */
 import type { Fill, PropertyId, Range, ResolvedEmitter, ShapeKind } from '@gliv/model'
 import { SPACE, STREAMS } from '@gliv/model'
-import type { Appearance } from '../appearance/index.ts'
+import { type Appearance, isDeep } from '../appearance/index.ts'
 import { cosSinInto } from '../maths/index.ts'
 import type { Pool } from '../state/index.ts'
 import { type Pose, PoseTransform, type Shape } from '../geometry/index.ts'
@@ -76,6 +76,8 @@ const LANED = [
 const launchesPlainly = (source: ResolvedEmitter): boolean =>
   source.placement === 'random' &&
   source.sizeUnit === 'px' &&
+  source.type.facing !== 'path' &&
+  source.type.numbers.depthSpeed === 1 &&
   !source.travel &&
   (source.space === 'carried' || (source.space === SPACE.released && source.numbers.inherit === 0)) &&
   LANED.every((id) => source.lanes[id] === undefined)
@@ -128,7 +130,7 @@ export const writeAppearanceParameters = (
   pool: Pool,
   { type, alongScale, alongOpacity }: Appearance,
 ): boolean => {
-  if (!pool.slab || alongScale || alongOpacity) return false
+  if (!pool.slab || alongScale || alongOpacity || isDeep(type.numbers)) return false
   const { numbers, styles } = type
   let count = 0
   const row = (column: keyof typeof WORDS, stream: number, range: Range, share = false): void =>

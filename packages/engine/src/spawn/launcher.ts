@@ -1,6 +1,6 @@
 /** A birth: place on the shape, heading and speed, brought into the space that the particle lives in. */
 import { type NumbersOf, type PropertyId, type ResolvedEmitter, STREAMS } from '@gliv/model'
-import { type CompiledRamp, compileRamp, rampAt } from '../appearance/index.ts'
+import { depthFactor, type CompiledRamp, compileRamp, rampAt } from '../appearance/index.ts'
 import {
   AIMERS,
   N,
@@ -21,7 +21,7 @@ import {
   type ShapeSampler,
 } from '../geometry/index.ts'
 import { type Moment, type SimulationContext, EmitterCentre } from '../input/index.ts'
-import { cosSinIn, sample, sampleInto, sampleRangeInto } from '../maths/index.ts'
+import { angleOf, cosSinIn, sample, sampleInto, sampleRangeInto } from '../maths/index.ts'
 import { type EmitterProgram, withLane } from '../program/index.ts'
 import type { Pool } from '../state/index.ts'
 import { writeLaunchParameters, writePoseParameters } from './kernelLaunch.ts'
@@ -83,6 +83,7 @@ export class Launcher {
   readonly #laned: boolean
   #delay: CompiledRamp | null = null
   #byKernels = false
+  #pathDeg = 0
   /** What the placement asks about; the caller fills in ordinals before `place`. */
   readonly question: PlaceQuestion
 
@@ -162,8 +163,8 @@ export class Launcher {
   along(hi: number, lo: number): number {
     pair[0] = sample(hi, lo, STREAMS.place, 0)
     pair[1] = sample(hi, lo, STREAMS.place, 1)
-    PLACERS[this.#source.placement](this.question, this.#source.shape, this.#outline, pair)
-    return pair[0]
+    this.#placeInOrder()
+    return Math.min(1, pair[0]!)
   }
 
   /** Share of the delay along the shape for a relayed birth with this key. */
@@ -180,8 +181,18 @@ export class Launcher {
     pair[0] = sampled[0]!
     sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.place, 1, sampled)
     pair[1] = sampled[0]!
-    if (this.#source.placement !== 'random')
-      PLACERS[this.#source.placement](this.question, this.#source.shape, this.#outline, pair)
+    if (this.#source.placement !== 'random') this.#placeInOrder()
+  }
+
+  /** The place of `question`, counted from the shape's start, into `pair`. */
+  #placeInOrder(): void {
+    const { placement, shape } = this.#source
+    const { pieces, places } = this.#program
+    PLACERS[placement](this.question, shape, this.#outline, pair)
+    const { burstCount } = this.question
+    // Bursts of another number than there are pieces spread as they like.
+    const whole = placement !== 'evenly' || burstCount === places
+    if (pieces && whole) pair[0]! *= pieces.spacing
   }
 
   /**
@@ -193,17 +204,20 @@ export class Launcher {
     const spot = this.#spot
     this.#readMoment(moment)
     this.#choosePlace(pool, i)
-    pool.along[i] = pair[0]!
+    pool.along[i] = Math.min(1, pair[0]!)
     spot.colour = 0xffffff
     this.#sample(this.#shape, pair, spot)
     pool.colour[i] = spot.colour
     if (this.#now[N.jitterX]! > 0 || this.#now[N.jitterY]! > 0) this.#jitter(pool, i)
     this.#aim(pool, i)
     sampleRangeInto(this.#numbers.speed, pool.keyHi, pool.keyLo, i, STREAMS.speed, sampled)
-    const speed =
+    const speed = this.#slowed(
+      pool,
+      i,
       this.#program.lanes.speed === undefined
         ? sampled[0]!
-        : withLane(this.#program.lanes.speed, sampled[0]!, moment.timeline)
+        : withLane(this.#program.lanes.speed, sampled[0]!, moment.timeline),
+    )
     this.#centre.localInto(moment.timeline, this.#way)
     pool.x[i] = spot.x + this.#way.x
     pool.y[i] = spot.y + this.#way.y
@@ -211,8 +225,23 @@ export class Launcher {
     pool.faceY[i] = pair[1]!
     pool.vx[i] = pair[0]! * speed
     pool.vy[i] = pair[1]! * speed
-    if (from) relayedInto(pool, i, this.#source.space, this.#pose, this.#rect, from)
+    // The path's own direction where it was born: the fan has no say.
+    this.#pathDeg = this.#source.type.facing === 'path' ? angleOf(spot.tx, spot.ty) : 0
+    if (from) this.#intoRelayed(pool, i, from)
     else this.#intoSpace(pool, i, moment)
+  }
+
+  /** A launch speed as it is at the particle's depth. */
+  #slowed(pool: Pool, i: number, speed: number): number {
+    const { depthSpeed } = this.#source.type.numbers
+    if (depthSpeed === 1) return speed
+    sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.depth, 0, sampled)
+    return speed * depthFactor(depthSpeed, sampled[0]!)
+  }
+
+  #intoRelayed(pool: Pool, i: number, from: Float64Array): void {
+    relayedInto(pool, i, this.#source.space, this.#pose, this.#rect, from)
+    if (this.#pathDeg !== 0) pool.effectTurnDeg[i]! += this.#pathDeg * (pool.effectScale[i]! < 0 ? -1 : 1)
   }
 
   /** Where the effect stands, what the view shows, and what lanes say, at a birth. */
@@ -270,7 +299,7 @@ export class Launcher {
     const { space } = this.#source
     const pose = this.#pose
     const inherit = this.#now[N.inherit]!
-    pool.effectTurnDeg[i] = 0
+    pool.effectTurnDeg[i] = this.#pathDeg
     pool.effectScale[i] = 1
     if (space === 'carried') {
       if (this.#view) this.#viewToLocal(pool, i)
@@ -286,7 +315,7 @@ export class Launcher {
     if (inherit !== 0) this.#addOwnWay(pool, i, moment, inherit)
     transform.vectorIn(pool.vx, pool.vy, i)
     transform.directionIn(pool.faceX, pool.faceY, i)
-    pool.effectTurnDeg[i] = pose.rotate
+    pool.effectTurnDeg[i] = pose.rotate + transform.side * this.#pathDeg
     pool.effectScale[i] = transform.side * pose.scale
     if (inherit !== 0) this.#addOwnerWay(pool, i, moment, inherit)
     if (space === 'pinned') {

@@ -14,6 +14,7 @@ import type {
   MaskPart,
   Order,
   PickAction,
+  PieceFit,
   Placement,
   Play,
   RampKind,
@@ -27,6 +28,7 @@ import type {
   TintSpace,
   TravelMode,
   ValueMode,
+  Wrap,
 } from '@gliv/model'
 
 export const SHAPE_TEXTS = {
@@ -45,6 +47,18 @@ export const SHAPE_TEXTS = {
   viewEdge: 'an edge of the view',
   view: 'the whole view',
 } as const satisfies Record<ShapeKind, string>
+export const PIECE_FIT_TEXTS = {
+  spread: 'as many as fit, spread out',
+  exact: 'just so far apart, from A',
+  cut: 'just so far apart, the last one cut at B',
+  stretch: 'stretched to fill the way',
+} as const satisfies Record<PieceFit, string>
+export const WRAP_TEXTS = {
+  none: 'is gone',
+  x: 'comes in again, left and right',
+  y: 'comes in again, above and below',
+  both: 'comes in again on the other side',
+} as const satisfies Record<Wrap, string>
 export const FILL_TEXTS = {
   even: 'evenly',
   core: 'denser inside',
@@ -129,10 +143,11 @@ export const FRAME_CHOICE_TEXTS = {
   backAndForth: 'played back and forth',
   ramp: 'frames by a ramp',
 } as const satisfies Record<FrameChoice, string>
-export const FACING_TEXTS = { fixed: 'as turned', travel: 'along travel' } as const satisfies Record<
-  Facing,
-  string
->
+export const FACING_TEXTS = {
+  fixed: 'as turned',
+  travel: 'along travel',
+  path: 'along the shape',
+} as const satisfies Record<Facing, string>
 export const ANCHOR_TEXTS = {
   centre: 'from the centre',
   head: 'behind the head',
@@ -155,6 +170,7 @@ export const ORDER_TEXTS = {
   newest: 'newest on top',
   oldest: 'oldest on top',
   byY: 'lower on top',
+  byDepth: 'nearer on top',
   byScale: 'larger on top',
   shuffled: 'shuffled',
 } as const satisfies Record<Order, string>
@@ -177,10 +193,12 @@ export const RAMP_TEXTS = {
   tint: 'Tint',
   tintB: 'Tint B',
 } as const satisfies Record<RampKind, string>
-export const ALONG_TEXTS = { scale: 'Scale', opacity: 'Opacity', delay: 'Delay' } as const satisfies Record<
-  AlongKind,
-  string
->
+export const ALONG_TEXTS = {
+  scale: 'Scale',
+  thickness: 'Thickness',
+  opacity: 'Opacity',
+  delay: 'Delay',
+} as const satisfies Record<AlongKind, string>
 export const EASE_TEXTS = {
   linear: 'Straight',
   easeIn: 'Slow start',

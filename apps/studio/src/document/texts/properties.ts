@@ -60,6 +60,10 @@ export const PROPERTY_TEXTS = {
   pieceEvery: { label: 'Spacing', help: 'Pixels from each place of the segment to the next.' },
   places: { label: 'Places', help: 'How many places the shape has for births one after the other.' },
   edgeDepth: { label: 'Depth', help: 'How deep the strip along the edge of the view is.' },
+  wrapMargin: {
+    label: 'Margin',
+    help: 'How far outside of the view a particle is before it comes in again: at least the size of its picture.',
+  },
   edgeOutset: { label: 'Outside by', help: 'How far outside the view the strip begins; negative is inside.' },
   grid: { label: 'Grid', help: 'Size of the picture’s cells: each sends out one particle at a time.' },
   jitterX: { label: 'Jitter ↔', help: 'Moves each birth sideways by up to this much.' },
@@ -101,6 +105,9 @@ export const PROPERTY_TEXTS = {
   opacityRate: { label: 'Rate', help: 'How much the opacity changes each second.' },
   opacityLow: { label: 'Not below', help: 'A changing opacity stops here.' },
   opacityHigh: { label: 'Not above', help: 'A changing opacity stops here.' },
+  depthScale: { label: 'Far size', help: 'How large the farthest ones are; those between follow.' },
+  depthSpeed: { label: 'Far speed', help: 'How fast the farthest ones are launched.' },
+  depthOpacity: { label: 'Far opacity', help: 'How opaque the farthest ones are.' },
   startAngle: { label: 'Start angle', help: 'How the sprite is turned at birth.' },
   spin: { label: 'Spin', help: 'How fast it turns, clockwise.' },
   turnFrom: {

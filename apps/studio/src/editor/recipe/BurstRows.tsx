@@ -37,7 +37,7 @@ const placeCount = (kit: Kit, emitter: Emitter): number => {
     emitter.shape === 'picture' && sheet
       ? readMask(sheet, mask.frame, mask.part, numbers.grid, mask.keepColours)
       : null
-  return placesOf({ shape: emitter.shape, numbers, mask: cells })
+  return placesOf({ shape: emitter.shape, pieceFit: emitter.pieceFit, numbers, mask: cells })
 }
 
 const readCount = (text: string): number | null =>

@@ -12,6 +12,7 @@ import {
   MASK_PARTS,
   ORDERS,
   PICK_ACTIONS,
+  PIECE_FITS,
   PLACEMENTS,
   RHYTHMS,
   SHAPE_KINDS,
@@ -22,6 +23,7 @@ import {
   TINT_SPACES,
   TRAVEL_MODES,
   VALUE_MODES,
+  WRAPS,
   type TypeStyles,
   type ValueStyle,
 } from '@gliv/model'
@@ -37,6 +39,7 @@ import {
   MASK_PART_TEXTS,
   ORDER_TEXTS,
   PICK_ACTION_TEXTS,
+  PIECE_FIT_TEXTS,
   PLACEMENT_TEXTS,
   RHYTHM_TEXTS,
   SHAPE_TEXTS,
@@ -47,6 +50,7 @@ import {
   TINT_SPACE_TEXTS,
   TRAVEL_MODE_TEXTS,
   VALUE_MODE_TEXTS,
+  WRAP_TEXTS,
 } from '../../document/texts/kinds.ts'
 import {
   type ChoiceDefinition,
@@ -150,6 +154,21 @@ export const CHOICES = {
     SPACES,
     SPACE_TEXTS,
     'Whether particles stay behind, go with the effect, or stay on the screen.',
+  ),
+  pieceFit: ofEmitter('Pieces are', 'pieceFit', PIECE_FITS, PIECE_FIT_TEXTS),
+  edgeSlant: {
+    title: 'The strip',
+    help: 'Widened, it reaches so far beyond the edge that what falls aslant fills the whole view.',
+    options: yesNo('as long as the edge', 'widened for the slant'),
+    current: (emitter) => (emitter.edgeSlant ? 'yes' : 'no'),
+    apply: (kit, path, value) => void (emitterOf(kit, path).edgeSlant = value === 'yes'),
+  },
+  wrap: ofEmitter(
+    'What leaves the view',
+    'wrap',
+    WRAPS,
+    WRAP_TEXTS,
+    'Weather that comes in again fills the view wherever the camera goes.',
   ),
   side: ofEmitter('Side', 'side', SIDES, SIDE_TEXTS),
   aim: {

@@ -19,6 +19,7 @@ import type { Row } from './row.ts'
 import {
   canFill,
   contactSentence,
+  depthSentence,
   endSentence,
   facingSentence,
   framesSentence,
@@ -91,6 +92,8 @@ const whereRows = ({ emitter }: Subject): Row[] => [
   'offsetX',
   'offsetY',
   '@space',
+  '@wrap',
+  ...(emitter.wrap === 'none' ? [] : (['wrapMargin'] as const)),
 ]
 
 const valueRows = (kind: 'scale' | 'scaleY' | 'opacity', { type }: Subject): Row[] => {
@@ -291,6 +294,13 @@ export const GROUPS: readonly GroupDefinition[] = [
     title: 'End',
     sentence: ({ type }) => endSentence(type),
     rows: ({ type }) => ['slowEnd', '@endsOutside', ...(type.endsOutside ? (['outsideBy'] as const) : [])],
+  },
+  {
+    id: 'depth',
+    band: 'type',
+    title: 'Depth',
+    sentence: ({ type }) => depthSentence(type),
+    rows: () => ['depthScale', 'depthSpeed', 'depthOpacity'],
   },
   {
     id: 'facing',

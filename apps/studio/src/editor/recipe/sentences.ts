@@ -11,6 +11,7 @@ import {
   AIM_TEXTS,
   ANCHOR_TEXTS,
   directionWord,
+  FACING_TEXTS,
   FILL_TEXTS,
   FRAME_CHOICE_TEXTS,
   ORDER_TEXTS,
@@ -159,7 +160,7 @@ export const facingSentence = (type: ParticleType): Token[] => {
   const tokens: Token[] = []
   const add = (...more: Token[]): void =>
     void tokens.push(...(tokens.length > 0 ? [words(', ')] : []), ...more)
-  if (type.facing === 'travel') add(choice('facing', 'along travel'))
+  if (type.facing !== 'fixed') add(choice('facing', FACING_TEXTS[type.facing]))
   if (!none(startAngle)) add(words('starts at '), number('startAngle'))
   if (!none(spin)) add(words('spins '), number('spin'))
   if (!none(turnFrom) || !none(turnTo))
@@ -171,6 +172,17 @@ export const facingSentence = (type: ParticleType): Token[] => {
       ...(type.anchor === 'centre' ? [] : [words(' '), choice('anchor', ANCHOR_TEXTS[type.anchor])]),
     )
   return tokens.length > 0 ? tokens : [words('as drawn')]
+}
+
+/** How what is far away differs from what is near; one draw a particle. */
+export const depthSentence = ({ numbers }: ParticleType): Token[] => {
+  const far = (['depthScale', 'depthSpeed', 'depthOpacity'] as const).filter((id) => numbers[id] !== 1)
+  const said = { depthScale: ' large', depthSpeed: ' fast', depthOpacity: ' opaque' } as const
+  if (far.length === 0) return [words('all equally near')]
+  return [
+    words('far ones '),
+    ...far.flatMap((id, k) => [...(k > 0 ? [words(', ')] : []), number(id), words(said[id])]),
+  ]
 }
 
 /** What happens at surfaces, and what stays there. */

@@ -31,9 +31,15 @@ const SHAPE_EDITORS = {
     rows: ['shapeSides', 'shapeRadius', 'shapeAngle'],
     size: [number('shapeSides'), words(' sides, radius '), number('shapeRadius')],
   },
-  segment: { rows: ['endX', 'endY', 'pieceEvery'], size: [words('a piece each '), number('pieceEvery')] },
+  segment: {
+    rows: ['endX', 'endY', 'pieceEvery', '@pieceFit'],
+    size: [words('a piece each '), number('pieceEvery')],
+  },
   picture: { rows: ['grid', '@maskPart', '@maskColours'], size: [words('in cells of '), number('grid')] },
-  viewEdge: { rows: ['@side', 'edgeDepth', 'edgeOutset'], size: [number('edgeDepth'), words(' deep')] },
+  viewEdge: {
+    rows: ['@side', 'edgeDepth', 'edgeOutset', '@edgeSlant'],
+    size: [number('edgeDepth'), words(' deep')],
+  },
   view: { rows: [], size: [] },
 } as const satisfies Record<ShapeKind, ShapeEditor>
 
