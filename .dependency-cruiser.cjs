@@ -5,7 +5,7 @@ const ALLOWED = {
   'packages/pixels': ['packages/base'],
   'packages/document': ['packages/base', 'packages/model'],
   'packages/engine': ['packages/base', 'packages/model'],
-  'packages/paint': ['packages/model'],
+  'packages/paint': ['packages/base', 'packages/model'],
   'packages/bake': [
     'packages/base',
     'packages/model',

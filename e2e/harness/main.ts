@@ -18,9 +18,11 @@ export interface Scene {
   readonly name: string
   readonly sampling: Sampling
   readonly blend: Blend
-  /** `opaque`: a card of hard colours; `soft`: a puff with soft edges. */
-  readonly sprite: 'opaque' | 'soft'
+  /** `opaque`: a card of hard colours; `soft`: a puff with soft edges; `many`: a soft dot of many colours. */
+  readonly sprite: 'opaque' | 'soft' | 'many'
+  /** Its pixels' hue, saturation and value differ from sprite to sprite. */
   readonly placed: 'whole' | 'free'
+  readonly shifted: boolean
   readonly zoom?: number
 }
 
@@ -42,6 +44,12 @@ const card = (): { width: number; height: number; data: Uint8Array } => {
 
 const SPRITES = {
   opaque: card,
+  /** Soft, and of many colours. */
+  many: () => {
+    const image = paintField(24, 24, dot(0.3))
+    for (let i = 0; i < 576; i++) image.data.set([(i % 24) * 10, Math.floor(i / 24) * 10, 90], i * 4)
+    return image
+  },
   soft: () => paintField(24, 24, (x, y) => puff(5)(x * 1.15, y * 1.15) * dot(0.3)(x, y)),
 }
 
@@ -89,11 +97,19 @@ const frameOf = (scene: Scene, width: number, height: number): Frame => {
           ((Math.floor(next() * 64) * 4) << 16)) >>>
         0
   }
+  // On the grid that a 2D canvas keeps shifts on.
+  const shifts = new Float32Array(scene.shifted ? count * 3 : 0)
+  for (let o = 0; o < shifts.length; o += 3)
+    shifts.set(
+      [Math.floor(next() * 60) * 6, 0.5 + Math.floor(next() * 20) / 20, 0.5 + Math.floor(next() * 16) / 20],
+      o,
+    )
   return {
     f32,
     u32,
     count,
-    batches: [{ sheet: 0, blend: scene.blend, layer: 'front', first: 0, count }],
+    shifts,
+    batches: [{ sheet: 0, blend: scene.blend, layer: 'front', first: 0, count, shifted: scene.shifted }],
     batchCount: 1,
     originX: 0,
     originY: 0,
@@ -317,7 +333,7 @@ const harness = {
       new Blob([encodePng({ width, height, data }) as Uint8Array<ArrayBuffer>]),
     )
     const frame = frameOf(
-      { name: 'lost', sampling: 'smooth', blend: 'normal', sprite: 'soft', placed: 'free' },
+      { name: 'lost', sampling: 'smooth', blend: 'normal', sprite: 'soft', placed: 'free', shifted: false },
       width,
       height,
     )

@@ -26,6 +26,7 @@ const WHOLE: Scene[] = (['nearest', 'smooth'] as const).map((sampling) => ({
   blend: 'normal',
   sprite: 'opaque',
   placed: 'whole',
+  shifted: false,
 }))
 const FREE: Scene[] = (['nearest', 'smooth'] as const).flatMap((sampling) =>
   BLENDS.map((blend): Scene => ({
@@ -34,8 +35,18 @@ const FREE: Scene[] = (['nearest', 'smooth'] as const).flatMap((sampling) =>
     blend,
     sprite: 'soft',
     placed: 'free',
+    shifted: false,
   })),
 )
+/** Pixels whose hue, saturation and value are shifted. */
+const SHIFTED: Scene[] = BLENDS.map((blend) => ({
+  name: `shifted ${blend}`,
+  sampling: 'smooth',
+  blend,
+  sprite: 'many',
+  placed: 'free',
+  shifted: true,
+}))
 const agreement = ({ channels, off }: Comparison): number => 1 - off / channels
 
 for (const path of ['instanced', 'expanded', 'canvas2d'] as const) {
@@ -48,7 +59,7 @@ for (const path of ['instanced', 'expanded', 'canvas2d'] as const) {
   })
 
   test(`${path} agrees with paint on free scenes and on the demo`, async ({ page }) => {
-    for (const scene of FREE) {
+    for (const scene of [...FREE, ...SHIFTED]) {
       // A 2D canvas softens the edges of turned pictures and has its own way to the nearest texel; soft
       // sprites hide the first, not the second.
       if (path === 'canvas2d' && scene.sampling === 'nearest') continue

@@ -10,4 +10,5 @@ export {
   parseColour,
   toOklab,
 } from './colour.ts'
+export { isNoShift, pixelShiftInto } from './pixelShift.ts'
 export { cubeRoot, nthRoot } from './roots.ts'

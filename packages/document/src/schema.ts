@@ -40,6 +40,7 @@ import {
   SIDES,
   SIZE_UNITS,
   SPACES,
+  SPREAD_TARGETS,
   THRUST_ENDS,
   TINT_EASES,
   TINT_PICKS,
@@ -254,6 +255,7 @@ export const typeSchema = z.looseObject({
     .max(64)
     .default([...T.pickColours]),
   pickAction: oneOf('pickAction', PICK_ACTIONS).default(T.pickAction),
+  spreadOn: oneOf('spreadOn', SPREAD_TARGETS).default(T.spreadOn),
   forces: z
     .array(oneOf('force', FORCE_KINDS))
     .refine((f) => new Set(f).size === f.length, { error: 'a force is listed twice; keep one' })

@@ -26,6 +26,7 @@ import type {
   Rhythm,
   Side,
   SizeUnit,
+  SpreadTarget,
   Space,
   ThrustEnd,
   TintPick,
@@ -94,6 +95,7 @@ export interface TypeChoices {
   readonly tintPick: TintPick
   readonly pickColours: readonly string[]
   readonly pickAction: PickAction
+  readonly spreadOn: SpreadTarget
   /** Those that act; always in the order of the table, whatever the order here. */
   readonly forces: readonly ForceKind[]
   /** Strength over life; a force without one keeps its strength, a rail without one is passed steadily. */

@@ -30,6 +30,7 @@ export const DEFAULT_TYPE_CHOICES: TypeChoices = {
   tintPick: 'none',
   pickColours: ['#ffffff'],
   pickAction: 'multiply',
+  spreadOn: 'tint',
   forces: [],
   forceRamps: {},
   axes: { gravity: 'world', wind: 'world', drift: 'world', sway: 'effect' },

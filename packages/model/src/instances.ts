@@ -35,6 +35,8 @@ export interface Batch {
   layer: string
   first: number
   count: number
+  /** Its instances' pixels are shifted: see `Frame.shifts`. */
+  shifted: boolean
 }
 
 /** One picture's worth of instances; the same object is filled again by the next frame. */
@@ -42,6 +44,11 @@ export interface Frame {
   f32: Float32Array
   u32: Uint32Array
   count: number
+  /**
+   * Three float32 an instance, at three times its number: what hue of its picture's pixels turns by in degrees, and
+   * factors of their saturation and value. Read for batches that are shifted; long enough for those alone.
+   */
+  shifts: Float32Array
   batches: Batch[]
   batchCount: number
   /** World position of the effect's origin, to be added to every instance. */

@@ -38,6 +38,7 @@ export const TYPE_INVALIDATES = {
   tintPick: 'output',
   pickColours: 'output',
   pickAction: 'output',
+  spreadOn: 'output',
   forces: 'motion',
   forceRamps: 'motion',
   axes: 'motion',

@@ -95,6 +95,10 @@ export type TintSpace = (typeof TINT_SPACES)[number]
 export const TINT_PICKS = ['none', 'list', 'ramps'] as const
 export type TintPick = (typeof TINT_PICKS)[number]
 
+/** What spreads and turns of hue, saturation and value act on: the tint, or the picture's own pixels. */
+export const SPREAD_TARGETS = ['tint', 'pixels'] as const
+export type SpreadTarget = (typeof SPREAD_TARGETS)[number]
+
 export const PICK_ACTIONS = ['multiply', 'replace'] as const
 export type PickAction = (typeof PICK_ACTIONS)[number]
 

@@ -1,4 +1,5 @@
 /** The reference picture: every instance of a frame, in order, onto a software canvas. */
+import { pixelShiftInto } from '@gliv/base'
 import { type Frame, INSTANCE_WORDS } from '@gliv/model'
 import { BLEND_INTO, type BlendInto } from './blends.ts'
 import type { Canvas } from './canvas.ts'
@@ -13,6 +14,19 @@ export interface View {
 }
 
 const texel = new Float64Array(4)
+
+/** The matrix by which pixels are shifted, and whether it is asked. */
+const shift = new Float64Array(9)
+
+const within = (value: number, most: number): number => (value < 0 ? 0 : value > most ? most : value)
+
+/** Shifts a premultiplied texel, which stays within its alpha. */
+const shiftTexel = (): void => {
+  const [r, g, b, a] = texel as unknown as readonly [number, number, number, number]
+  texel[0] = within(shift[0]! * r + shift[1]! * g + shift[2]! * b, a)
+  texel[1] = within(shift[3]! * r + shift[4]! * g + shift[5]! * b, a)
+  texel[2] = within(shift[6]! * r + shift[7]! * g + shift[8]! * b, a)
+}
 
 interface Quad {
   /** Left top corner and edge vectors in canvas pixels. */
@@ -50,6 +64,7 @@ const paintQuad = (
   f32: Float32Array,
   u32: Uint32Array,
   o: number,
+  shifted: boolean,
 ): void => {
   const { ox, oy, ax, ay, dx, dy } = quad
   const det = ax * dy - ay * dx
@@ -91,6 +106,7 @@ const paintQuad = (
       sample(sheet, tx + s * tw, ty + t * th, tx, ty, x1, y1, texel)
       const a = texel[3]!
       if (a === 0) continue
+      if (shifted) shiftTexel()
       blend(data, (y * width + x) * 4, texel[0]! * kr, texel[1]! * kg, texel[2]! * kb, a * strength)
     }
   }
@@ -98,7 +114,7 @@ const paintQuad = (
 
 /** Paints a frame. `sheets` are in the order that the batches number. */
 export const paintFrame = (canvas: Canvas, frame: Frame, sheets: readonly PaintSheet[], view: View): void => {
-  const { f32, u32 } = frame
+  const { f32, u32, shifts } = frame
   const { zoom } = view
   const left = frame.originX - view.x
   const top = frame.originY - view.y
@@ -115,7 +131,8 @@ export const paintFrame = (canvas: Canvas, frame: Frame, sheets: readonly PaintS
       quad.ay = f32[o + 3]! * zoom
       quad.dx = f32[o + 4]! * zoom
       quad.dy = f32[o + 5]! * zoom
-      paintQuad(canvas, sheet, sample, blend, f32, u32, o)
+      if (batch.shifted) pixelShiftInto(shifts[i * 3]!, shifts[i * 3 + 1]!, shifts[i * 3 + 2]!, shift)
+      paintQuad(canvas, sheet, sample, blend, f32, u32, o, batch.shifted)
     }
   }
 }

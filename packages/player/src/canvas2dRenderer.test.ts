@@ -35,8 +35,19 @@ const frameOf = (sprites: readonly Sprite[], blends: readonly Blend[] = ['normal
     layer: 'front',
     first: k * each,
     count: each,
+    shifted: false,
   }))
-  return { f32, u32, count: sprites.length, batches, batchCount: batches.length, originX: 100, originY: 50 }
+  const shifts = new Float32Array(0)
+  return {
+    f32,
+    u32,
+    shifts,
+    count: sprites.length,
+    batches,
+    batchCount: batches.length,
+    originX: 100,
+    originY: 50,
+  }
 }
 
 const start = (sampling: RenderSheet['sampling'] = 'smooth') => {

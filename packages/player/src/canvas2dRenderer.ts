@@ -1,4 +1,4 @@
-import { BoundedCache } from '@gliv/base'
+import { BoundedCache, pixelShiftInto } from '@gliv/base'
 import { INSTANCE_WORDS, type Blend, type Frame } from '@gliv/model'
 import type { Camera, Renderer, RenderSheet } from './renderer.ts'
 
@@ -16,6 +16,57 @@ const COMPOSITE = {
 
 const quantise = (channel: number): number => Math.min(255, Math.round(channel / TINT_STEP) * TINT_STEP)
 
+/** Shifts of pixels are kept by hue in steps of 6°, by saturation and value in steps of a twentieth. */
+const HUE_STEP = 6
+const FACTOR_STEP = 0.05
+
+interface Shift {
+  readonly hue: number
+  readonly saturation: number
+  readonly value: number
+}
+
+const toStep = (value: number, step: number): number => Math.round(value / step) * step
+
+const shiftAt = ({ shifts }: Frame, i: number): Shift => ({
+  hue: toStep(shifts[i * 3]!, HUE_STEP) % 360,
+  saturation: toStep(shifts[i * 3 + 1]!, FACTOR_STEP),
+  value: toStep(shifts[i * 3 + 2]!, FACTOR_STEP),
+})
+
+const matrix = new Float64Array(9)
+
+/**
+ * Shifts and tints every pixel of a canvas. Pixel by pixel, because what a canvas multiplies runs over into what is
+ * half transparent; straight colours, clamped by the canvas itself.
+ */
+const colourPixels = (
+  context: CanvasRenderingContext2D,
+  { hue, saturation, value }: Shift,
+  red: number,
+  green: number,
+  blue: number,
+): void => {
+  const { width, height } = context.canvas
+  const pixels = context.getImageData(0, 0, width, height)
+  const { data } = pixels
+  pixelShiftInto(hue, saturation, value, matrix)
+  const [kr, kg, kb] = [red / 255, green / 255, blue / 255]
+  for (let o = 0; o < data.length; o += 4) {
+    const r = data[o]!
+    const g = data[o + 1]!
+    const b = data[o + 2]!
+    data[o] = within(matrix[0]! * r + matrix[1]! * g + matrix[2]! * b) * kr
+    data[o + 1] = within(matrix[3]! * r + matrix[4]! * g + matrix[5]! * b) * kg
+    data[o + 2] = within(matrix[6]! * r + matrix[7]! * g + matrix[8]! * b) * kb
+  }
+  context.putImageData(pixels, 0, 0)
+}
+
+const within = (channel: number): number => Math.min(255, Math.max(0, channel))
+
+const NO_SHIFT: Shift = { hue: 0, saturation: 1, value: 1 }
+
 const makeTinted = (
   sheet: RenderSheet,
   x: number,
@@ -25,19 +76,14 @@ const makeTinted = (
   r: number,
   g: number,
   b: number,
+  shift: Shift | null,
 ): HTMLCanvasElement => {
   const canvas = document.createElement('canvas')
   canvas.width = w
   canvas.height = h
   const context = canvas.getContext('2d')!
   context.drawImage(sheet.image, x, y, w, h, 0, 0, w, h)
-  if (r === 255 && g === 255 && b === 255) return canvas
-  context.globalCompositeOperation = 'multiply'
-  context.fillStyle = `rgb(${r} ${g} ${b})`
-  context.fillRect(0, 0, w, h)
-  // Multiplying filled the transparent places too; cut the shape out again.
-  context.globalCompositeOperation = 'destination-in'
-  context.drawImage(sheet.image, x, y, w, h, 0, 0, w, h)
+  if (shift || r !== 255 || g !== 255 || b !== 255) colourPixels(context, shift ?? NO_SHIFT, r, g, b)
   return canvas
 }
 
@@ -76,16 +122,21 @@ export class Canvas2dRenderer implements Renderer {
     this.#tinted.clear()
   }
 
-  #tint(index: number, sheet: RenderSheet, frame: Frame, o: number): HTMLCanvasElement {
+  #tint(index: number, sheet: RenderSheet, frame: Frame, o: number, shifted: boolean): HTMLCanvasElement {
     const tint = frame.u32[o + 10]!
     const r = quantise(tint & 255)
     const g = quantise((tint >>> 8) & 255)
     const b = quantise((tint >>> 16) & 255)
     const { f32 } = frame
-    const key = `${index} ${f32[o + 6]} ${f32[o + 7]} ${f32[o + 8]} ${f32[o + 9]} ${r} ${g} ${b}`
+    const shift = shifted ? shiftAt(frame, o / INSTANCE_WORDS) : null
+    const turned = shift ? ` ${shift.hue} ${shift.saturation} ${shift.value}` : ''
+    const key = `${index} ${f32[o + 6]} ${f32[o + 7]} ${f32[o + 8]} ${f32[o + 9]} ${r} ${g} ${b}${turned}`
     return (
       this.#tinted.get(key) ??
-      this.#tinted.set(key, makeTinted(sheet, f32[o + 6]!, f32[o + 7]!, f32[o + 8]!, f32[o + 9]!, r, g, b))
+      this.#tinted.set(
+        key,
+        makeTinted(sheet, f32[o + 6]!, f32[o + 7]!, f32[o + 8]!, f32[o + 9]!, r, g, b, shift),
+      )
     )
   }
 
@@ -117,7 +168,7 @@ export class Canvas2dRenderer implements Renderer {
           f32[o]! * zoom + left,
           f32[o + 1]! * zoom + top,
         )
-        context.drawImage(this.#tint(batch.sheet, sheet, frame, o), 0, 0)
+        context.drawImage(this.#tint(batch.sheet, sheet, frame, o, batch.shifted), 0, 0)
       }
     }
     context.restore()

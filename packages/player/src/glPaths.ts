@@ -4,6 +4,8 @@ import { linkExpanded, linkInstanced, type GlProgram } from './glProgram.ts'
 
 export interface GlPath {
   readonly program: GlProgram
+  /** The program for batches whose pixels are shifted, made when it is asked for first. */
+  readonly shiftedProgram: () => GlProgram
   /** Hands a frame's instances over. */
   upload(frame: Frame): void
   drawBatch(batch: Batch): void
@@ -22,12 +24,26 @@ const point = (
     gl.vertexAttribPointer(location, size, type, normalised, stride, base + offset)
 }
 
+/** Place of the shifts among the attributes, and float32 of each. */
+const SHIFT = 5
+const SHIFT_FLOATS = 3
+
+const once = <T>(make: () => T): (() => T) => {
+  let made: T | undefined
+  return () => (made ??= make())
+}
+
+const anyShifted = ({ batches, batchCount }: Frame): boolean => {
+  for (let b = 0; b < batchCount; b++) if (batches[b]!.shifted) return true
+  return false
+}
+
 /** A dynamic buffer that is only allocated anew when it has to grow. */
 const streamInto = (
   gl: WebGL2RenderingContext,
   buffer: WebGLBuffer,
   capacity: number,
-  data: Uint32Array,
+  data: Uint32Array | Float32Array,
   words: number,
 ): number => {
   gl.bindBuffer(gl.ARRAY_BUFFER, buffer)
@@ -51,19 +67,33 @@ export const createInstancedPath = (gl: WebGL2RenderingContext): GlPath => {
     [4, 1, gl.FLOAT, false, 44],
   ]
   let capacity = 0
+  let shiftRoom = 0
+  const shiftBuffer = once(() => gl.createBuffer()!)
   gl.bindVertexArray(array)
   gl.bindBuffer(gl.ARRAY_BUFFER, buffer)
   for (const [location] of attributes) {
     gl.enableVertexAttribArray(location)
     gl.vertexAttribDivisor(location, 1)
   }
+  gl.vertexAttribDivisor(SHIFT, 1)
+  const pointShifts = ({ shifted, first }: Batch): void => {
+    if (!shifted) return gl.disableVertexAttribArray(SHIFT)
+    gl.enableVertexAttribArray(SHIFT)
+    gl.bindBuffer(gl.ARRAY_BUFFER, shiftBuffer())
+    gl.vertexAttribPointer(SHIFT, SHIFT_FLOATS, gl.FLOAT, false, 0, first * SHIFT_FLOATS * 4)
+    gl.bindBuffer(gl.ARRAY_BUFFER, buffer)
+  }
   return {
     program: linkInstanced(gl),
+    shiftedProgram: once(() => linkInstanced(gl, true)),
     upload: (frame) => {
       gl.bindVertexArray(array)
+      if (anyShifted(frame))
+        shiftRoom = streamInto(gl, shiftBuffer(), shiftRoom, frame.shifts, frame.shifts.length)
       capacity = streamInto(gl, buffer, capacity, frame.u32, frame.count * INSTANCE_WORDS)
     },
     drawBatch: (batch) => {
+      pointShifts(batch)
       point(gl, attributes, INSTANCE_BYTES, batch.first * INSTANCE_BYTES)
       gl.drawArraysInstanced(gl.TRIANGLE_STRIP, 0, 4, batch.count)
     },
@@ -100,6 +130,14 @@ export const expandInto = (frame: Frame, f32: Float32Array, u32: Uint32Array): v
   }
 }
 
+/** The shifts of each instance for its four corners. */
+const expandShifts = ({ shifts, count }: Frame, out: Float32Array): void => {
+  for (let i = 0; i < Math.min(count, shifts.length / SHIFT_FLOATS); i++)
+    for (let corner = 0; corner < 4; corner++)
+      for (let k = 0; k < SHIFT_FLOATS; k++)
+        out[(i * 4 + corner) * SHIFT_FLOATS + k] = shifts[i * SHIFT_FLOATS + k]!
+}
+
 /** Two triangles a quad. */
 const quadIndices = (quads: number): Uint32Array => {
   const indices = new Uint32Array(quads * 6)
@@ -129,8 +167,20 @@ export const createExpandedPath = (gl: WebGL2RenderingContext): GlPath => {
   for (const [location] of attributes) gl.enableVertexAttribArray(location)
   const program: GlProgram = linkExpanded(gl)
   point(gl, attributes, VERTEX_WORDS * 4, 0)
+  let shiftRoom = 0
+  let cornerShifts = new Float32Array(0)
+  const shiftBuffer = once(() => gl.createBuffer()!)
+  const uploadShifts = (frame: Frame): void => {
+    const floats = frame.count * 4 * SHIFT_FLOATS
+    if (cornerShifts.length < floats)
+      cornerShifts = new Float32Array(Math.max(floats, cornerShifts.length * 2))
+    expandShifts(frame, cornerShifts)
+    shiftRoom = streamInto(gl, shiftBuffer(), shiftRoom, cornerShifts, floats)
+    gl.vertexAttribPointer(SHIFT, SHIFT_FLOATS, gl.FLOAT, false, 0, 0)
+  }
   return {
     program,
+    shiftedProgram: once(() => linkExpanded(gl, true)),
     upload: (frame) => {
       gl.bindVertexArray(array)
       if (frame.count > quads) {
@@ -139,9 +189,14 @@ export const createExpandedPath = (gl: WebGL2RenderingContext): GlPath => {
         u32 = new Uint32Array(f32.buffer)
         gl.bufferData(gl.ELEMENT_ARRAY_BUFFER, quadIndices(quads), gl.STATIC_DRAW)
       }
+      if (anyShifted(frame)) uploadShifts(frame)
       expandInto(frame, f32, u32)
       capacity = streamInto(gl, buffer, capacity, u32, frame.count * 4 * VERTEX_WORDS)
     },
-    drawBatch: (batch) => gl.drawElements(gl.TRIANGLES, batch.count * 6, gl.UNSIGNED_INT, batch.first * 24),
+    drawBatch: (batch) => {
+      if (batch.shifted) gl.enableVertexAttribArray(SHIFT)
+      else gl.disableVertexAttribArray(SHIFT)
+      gl.drawElements(gl.TRIANGLES, batch.count * 6, gl.UNSIGNED_INT, batch.first * 24)
+    },
   }
 }

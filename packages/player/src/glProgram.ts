@@ -5,7 +5,41 @@
  * space.
  */
 
-const FRAGMENT = `#version 300 es
+/** What a program of shifted pixels has beside the plain one; empty strings for that. */
+interface Variant {
+  readonly carried: string
+  readonly pixel: string
+  readonly input: string
+  readonly corner: string
+}
+
+const PLAIN: Variant = { carried: '', pixel: 'texture(sheet, place / sheetSize)', input: '', corner: '' }
+
+/** Hue, saturation and value of pixels, as `pixelShiftInto` has them. */
+const SHIFTED: Variant = {
+  carried: 'flat {way} vec3 toRed;\nflat {way} vec3 toGreen;\nflat {way} vec3 toBlue;',
+  pixel: 'shifted(texture(sheet, place / sheetSize))',
+  input: 'layout(location = 5) in vec3 shift;',
+  corner: 'emitShift(shift);',
+}
+
+const SHIFT_PIXEL = `
+vec4 shifted(vec4 p) {
+  return vec4(clamp(vec3(dot(toRed, p.rgb), dot(toGreen, p.rgb), dot(toBlue, p.rgb)), 0.0, p.a), p.a);
+}`
+
+const EMIT_SHIFT = `
+void emitShift(vec3 by) {
+  float turn = radians(by.x);
+  float c = cos(turn) * by.y * by.z;
+  float s = sin(turn) * by.y * by.z;
+  vec3 grey = vec3(0.2126, 0.7152, 0.0722) * (by.z - c);
+  toRed = grey + vec3(c - 0.2126 * s, -0.7152 * s, 0.9278 * s);
+  toGreen = grey + vec3(0.143 * s, c + 0.14 * s, -0.283 * s);
+  toBlue = grey + vec3(-0.7874 * s, 0.7152 * s, c + 0.0722 * s);
+}`
+
+const fragmentOf = ({ carried, pixel }: Variant): string => `#version 300 es
 precision highp float;
 uniform sampler2D sheet;
 uniform vec2 sheetSize;
@@ -13,17 +47,19 @@ in vec2 texel;
 flat in vec4 frameBox;
 flat in vec4 colour;
 out vec4 result;
+${carried.replaceAll('{way}', 'in')}${carried && SHIFT_PIXEL}
 void main() {
   vec2 place = clamp(texel, frameBox.xy + 0.5, frameBox.zw - 0.5);
-  result = texture(sheet, place / sheetSize) * colour;
+  result = ${pixel} * colour;
 }`
 
-const COMMON = `#version 300 es
+const commonOf = ({ carried }: Variant): string => `#version 300 es
 precision highp float;
 uniform vec4 camera;
 out vec2 texel;
 flat out vec4 frameBox;
 flat out vec4 colour;
+${carried.replaceAll('{way}', 'out')}${carried && EMIT_SHIFT}
 void emitCorner(vec2 place, vec2 at, vec4 box, vec4 tint, float opacity) {
   gl_Position = vec4(place * camera.zw + camera.xy, 0.0, 1.0);
   texel = at;
@@ -31,24 +67,30 @@ void emitCorner(vec2 place, vec2 at, vec4 box, vec4 tint, float opacity) {
   colour = vec4(tint.rgb * opacity, opacity);
 }`
 
-const INSTANCED = `${COMMON}
+const instancedOf = (variant: Variant): string => `${commonOf(variant)}
 layout(location = 0) in vec4 originAcross;
 layout(location = 1) in vec2 down;
 layout(location = 2) in vec4 rect;
 layout(location = 3) in vec4 tint;
 layout(location = 4) in float opacity;
+${variant.input}
 void main() {
+  ${variant.corner}
   vec2 st = vec2(gl_VertexID & 1, gl_VertexID >> 1);
   emitCorner(originAcross.xy + originAcross.zw * st.x + down * st.y, rect.xy + rect.zw * st, vec4(rect.xy, rect.xy + rect.zw), tint, opacity);
 }`
 
-const EXPANDED = `${COMMON}
+const expandedOf = (variant: Variant): string => `${commonOf(variant)}
 layout(location = 0) in vec2 place;
 layout(location = 1) in vec2 at;
 layout(location = 2) in vec4 box;
 layout(location = 3) in vec4 tint;
 layout(location = 4) in float opacity;
-void main() { emitCorner(place, at, box, tint, opacity); }`
+${variant.input}
+void main() {
+  ${variant.corner}
+  emitCorner(place, at, box, tint, opacity);
+}`
 
 export interface GlProgram {
   readonly program: WebGLProgram
@@ -63,10 +105,10 @@ const compileShader = (gl: WebGL2RenderingContext, type: number, source: string)
   return shader
 }
 
-const link = (gl: WebGL2RenderingContext, vertex: string): GlProgram => {
+const link = (gl: WebGL2RenderingContext, vertex: string, fragment: string): GlProgram => {
   const program = gl.createProgram()!
   gl.attachShader(program, compileShader(gl, gl.VERTEX_SHADER, vertex))
-  gl.attachShader(program, compileShader(gl, gl.FRAGMENT_SHADER, FRAGMENT))
+  gl.attachShader(program, compileShader(gl, gl.FRAGMENT_SHADER, fragment))
   gl.linkProgram(program)
   if (!gl.getProgramParameter(program, gl.LINK_STATUS) && !gl.isContextLost())
     throw new Error(`Shader: ${gl.getProgramInfoLog(program)}`)
@@ -77,5 +119,10 @@ const link = (gl: WebGL2RenderingContext, vertex: string): GlProgram => {
   }
 }
 
-export const linkInstanced = (gl: WebGL2RenderingContext): GlProgram => link(gl, INSTANCED)
-export const linkExpanded = (gl: WebGL2RenderingContext): GlProgram => link(gl, EXPANDED)
+const variantOf = (shifted: boolean): Variant => (shifted ? SHIFTED : PLAIN)
+
+/** @param shifted for batches whose pixels are shifted */
+export const linkInstanced = (gl: WebGL2RenderingContext, shifted = false): GlProgram =>
+  link(gl, instancedOf(variantOf(shifted)), fragmentOf(variantOf(shifted)))
+export const linkExpanded = (gl: WebGL2RenderingContext, shifted = false): GlProgram =>
+  link(gl, expandedOf(variantOf(shifted)), fragmentOf(variantOf(shifted)))

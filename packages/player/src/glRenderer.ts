@@ -1,5 +1,6 @@
 import type { Blend, Frame } from '@gliv/model'
 import { BackBuffer, type PictureBuffer } from './backBuffer.ts'
+import type { GlProgram } from './glProgram.ts'
 import { createExpandedPath, createInstancedPath, type GlPath } from './glPaths.ts'
 import { probe } from './probe.ts'
 import { parseColour, type Camera, type DrawPath, type Renderer, type RenderSheet } from './renderer.ts'
@@ -119,17 +120,22 @@ export class GlRenderer<B extends PictureBuffer = PictureBuffer> implements Rend
     if (this.lost || frame.count === 0) return
     const { gl } = this
     this.upload(frame)
-    const { program, camera: uniform, sheetSize } = this.#way.program
-    gl.useProgram(program)
     const sx = (2 * camera.zoom) / gl.drawingBufferWidth
     const sy = (-2 * camera.zoom) / gl.drawingBufferHeight
-    gl.uniform4f(uniform, (frame.originX - camera.x) * sx - 1, (frame.originY - camera.y) * sy + 1, sx, sy)
+    let used: GlProgram | null = null
     for (let b = 0; b < frame.batchCount; b++) {
       const batch = frame.batches[b]!
       const sheet = this.sheets[batch.sheet]
       if (!sheet || batch.count === 0) continue
+      const wanted: GlProgram = batch.shifted ? this.#way.shiftedProgram() : this.#way.program
+      if (wanted !== used) {
+        used = wanted
+        gl.useProgram(used.program)
+        const [x, y] = [(frame.originX - camera.x) * sx - 1, (frame.originY - camera.y) * sy + 1]
+        gl.uniform4f(used.camera, x, y, sx, sy)
+      }
       gl.bindTexture(gl.TEXTURE_2D, this.textures[batch.sheet]!)
-      gl.uniform2f(sheetSize, sheet.width, sheet.height)
+      gl.uniform2f(used.sheetSize, sheet.width, sheet.height)
       BLEND_FACTORS[batch.blend](gl)
       this.#way.drawBatch(batch)
     }

@@ -165,7 +165,16 @@ describe('corners made on the CPU', () => {
     const u32 = new Uint32Array(f32.buffer)
     f32.set([10, 20, 4, 1, -2, 6, 8, 16, 32, 64, 0, 0.5])
     u32[10] = 0xff112233
-    const frame: Frame = { f32, u32, count: 1, batches: [], batchCount: 0, originX: 0, originY: 0 }
+    const frame: Frame = {
+      f32,
+      u32,
+      shifts: f32,
+      count: 1,
+      batches: [],
+      batchCount: 0,
+      originX: 0,
+      originY: 0,
+    }
     const out = new Float32Array(40)
     const words = new Uint32Array(out.buffer)
     expandInto(frame, out, words)

@@ -22,7 +22,8 @@ export const largestSide = (kit: Kit, type: ParticleType, draws: Draws = 'middle
 const turn = new Float64Array(2)
 
 const oneParticle = (kit: Kit, type: ParticleType, life: number, draws: Draws): Frame => {
-  const { scale, scaleY, opacity, angle, tint, frame: index } = typicalAt(resolveType(kit, type), life, draws)
+  const typical = typicalAt(resolveType(kit, type), life, draws)
+  const { scale, scaleY, opacity, angle, tint, shift, frame: index } = typical
   const { x, y, w, h, pivotX, pivotY } = kit.sheets[type.pictures[0]!.sheet]!.frames[index]!
   const frame = emptyFrame()
   frame.f32 = new Float32Array(INSTANCE_WORDS)
@@ -48,7 +49,10 @@ const oneParticle = (kit: Kit, type: ParticleType, life: number, draws: Draws): 
   ])
   frame.u32[10] = (tint[0] | (tint[1] << 8) | (tint[2] << 16) | 0xff000000) >>> 0
   frame.count = 1
-  frame.batches = [{ sheet: 0, blend: type.blend, layer: 'front', first: 0, count: 1 }]
+  frame.shifts = new Float32Array(shift ?? [])
+  frame.batches = [
+    { sheet: 0, blend: type.blend, layer: 'front', first: 0, count: 1, shifted: shift !== null },
+  ]
   frame.batchCount = 1
   return frame
 }

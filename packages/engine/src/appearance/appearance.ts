@@ -42,6 +42,8 @@ export interface Appearance {
   readonly weights: readonly number[]
   /** The tint ramp is all there is to its colour. */
   readonly plainTint: boolean
+  /** Hue, saturation and value of the picture's pixels differ from particle to particle. */
+  readonly shifts: boolean
   /** One frame for all. */
   readonly oneFrame: boolean
   /** What wavers of the angle, the scale and the opacity. */
@@ -68,10 +70,18 @@ const SPREADS = [
   'hueTurn',
 ] as const
 
+/** Numbers that may shift pixels instead of the tint. */
+const SHIFTS = ['hueSpread', 'saturationSpread', 'valueSpread', 'hueTurn'] as const
+const isShift = (id: string): boolean => (SHIFTS as readonly string[]).includes(id)
+
+/** Whether the pixels of a type's pictures are shifted. */
+const shiftsPixels = ({ spreadOn, numbers }: ResolvedType): boolean =>
+  spreadOn === 'pixels' && SHIFTS.some((id) => numbers[id] !== 0)
+
 /** Colours of the pictures' own cells are only there when the shape keeps them. */
 const plainColours = ({ type, mask }: AppearanceSource): boolean =>
   type.tintPick === 'none' &&
-  SPREADS.every((id) => type.numbers[id] === 0) &&
+  SPREADS.every((id) => type.numbers[id] === 0 || (type.spreadOn === 'pixels' && isShift(id))) &&
   (!mask || mask.colour.length === 0)
 
 /** What of an emitter its particles' looks come from. */
@@ -105,6 +115,7 @@ export const compileAppearance = (emitter: AppearanceSource, handedOver = false)
     alongThickness: flatAtOne(alongThickness) ? null : alongThickness,
     weights: weightsOf(type.pictures),
     plainTint,
+    shifts: shiftsPixels(type),
     angleWaver: waverOf(type, 'spin'),
     scaleWaver: waverOf(type, 'scale'),
     opacityWaver: waverOf(type, 'opacity'),
@@ -310,6 +321,33 @@ const byte = (value: number): number => (value <= 0 ? 0 : value >= 255 ? 255 : M
 const spread = (amount: number, stream: number, hi: number, lo: number): number =>
   amount === 0 ? 0 : (2 * sample(hi, lo, stream, 0) - 1) * amount
 
+/** Degrees by which a hue is turned: its own spread, and the turn over life. */
+const hueAt = (
+  { type: { numbers }, hueRamp }: Appearance,
+  hi: number,
+  lo: number,
+  u: number,
+  hueLane: number,
+): number =>
+  spread(numbers.hueSpread, STREAMS.hueSpread, hi, lo) +
+  (numbers.hueTurn === 0 ? 0 : numbers.hueTurn * hueLane * rampAt(hueRamp, u))
+
+/** What a particle's pixels are shifted by, into `out` from a place on: degrees of hue, saturation, value. */
+export const shiftInto = (
+  appearance: Appearance,
+  hi: number,
+  lo: number,
+  u: number,
+  hueLane: number,
+  out: Float32Array | Float64Array,
+  at: number,
+): void => {
+  const { numbers } = appearance.type
+  out[at] = hueAt(appearance, hi, lo, u, hueLane)
+  out[at + 1] = 1 + spread(numbers.saturationSpread, STREAMS.saturationSpread, hi, lo)
+  out[at + 2] = 1 + spread(numbers.valueSpread, STREAMS.valueSpread, hi, lo)
+}
+
 /**
  * The particle's colour as a word, r lowest, when there is more to it than the ramp: ramp (or a place between
  * two ramps) ×
@@ -349,11 +387,10 @@ export const fullTintAt = (
     g = (g * ((own >> 8) & 255)) / 255
     b = (b * ((own >> 16) & 255)) / 255
   }
-  const hue =
-    spread(numbers.hueSpread, STREAMS.hueSpread, hi, lo) +
-    (numbers.hueTurn === 0 ? 0 : numbers.hueTurn * hueLane * rampAt(appearance.hueRamp, u))
-  const away = 1 + spread(numbers.saturationSpread, STREAMS.saturationSpread, hi, lo)
-  const light = 1 + spread(numbers.valueSpread, STREAMS.valueSpread, hi, lo)
+  const onTint = type.spreadOn === 'tint'
+  const hue = onTint ? hueAt(appearance, hi, lo, u, hueLane) : 0
+  const away = onTint ? 1 + spread(numbers.saturationSpread, STREAMS.saturationSpread, hi, lo) : 1
+  const light = onTint ? 1 + spread(numbers.valueSpread, STREAMS.valueSpread, hi, lo) : 1
   if (hue !== 0 || away !== 1) {
     // Rodrigues' rotation about the axis (1, 1, 1) ÷ √3.
     cosSinInto(hue, hueTurn)

@@ -11,6 +11,7 @@ export {
   samplePicture,
   scaleAt,
   scaleYAt,
+  shiftInto,
   stretchAt,
   tintOf,
 } from './appearance.ts'

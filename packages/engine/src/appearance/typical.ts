@@ -10,6 +10,7 @@ import {
   sampleAppearance,
   scaleAt,
   scaleYAt,
+  shiftInto,
   tintOf,
 } from './appearance.ts'
 
@@ -32,6 +33,8 @@ export interface Typical {
   readonly angle: number
   /** Red, green, blue, 0 to 255. */
   readonly tint: readonly [number, number, number]
+  /** Degrees of hue, saturation and value of its pixels; null where they are as they are. */
+  readonly shift: readonly [number, number, number] | null
   /** Number of the frame in its sheet; the first where each particle draws its own. */
   readonly frame: number
 }
@@ -88,6 +91,14 @@ const compiledOf = (type: ResolvedType, draws: Draws): Compiled => {
 /** The one particle; made when somebody asks for the first time. */
 let slot: Pool | null = null
 
+const shifted = new Float64Array(3)
+
+const shiftOf = (appearance: Appearance, life: number): Typical['shift'] => {
+  if (!appearance.shifts) return null
+  shiftInto(appearance, 0, 0, life, 1, shifted, 0)
+  return [shifted[0]!, shifted[1]!, shifted[2]!]
+}
+
 /**
  * What a type's typical particle looks like at a share of its life, by the very functions that draw and report
  * particles.
@@ -108,6 +119,7 @@ export const typicalAt = (type: ResolvedType, life: number, draws: Draws = 'midd
       ? turnedAt(appearance.turn, pool, 0, life, age)
       : pool.angle[0]! + pool.spin[0]! * age,
     tint: [word & 255, (word >> 8) & 255, (word >> 16) & 255],
+    shift: shiftOf(appearance, life),
     frame: type.pictures[0]!.frameIndices[frameAt(appearance, pool, 0, life, age)]!,
   }
 }

@@ -82,6 +82,7 @@ const isAppearancePlain = ({
   scaleWaver,
   opacityWaver,
   turn,
+  shifts,
 }: Appearance): boolean =>
   type.styles.scale.by === 'ramp' &&
   type.styles.opacity.by === 'ramp' &&
@@ -90,6 +91,7 @@ const isAppearancePlain = ({
   oneFrame &&
   !angleWaver &&
   !turn &&
+  !shifts &&
   !scaleWaver &&
   !opacityWaver
 

@@ -10,12 +10,14 @@ import {
   rampIn,
   scaleAt,
   scaleYAt,
+  shiftInto,
   tintOf,
   tintTableOf,
   tintWordAt,
 } from '../appearance/index.ts'
 import { laneAt, withLane } from '../program/index.ts'
 import type { EmitterRun } from '../spawn/index.ts'
+import { reserveShifts } from '../state/index.ts'
 import { orderVisible } from './drawOrder.ts'
 import type { VisibleColumns } from './visibleColumns.ts'
 
@@ -150,12 +152,37 @@ export const writeAppearance = (
   writeTints(run, v, seconds, frame.u32, from + 10)
 }
 
+/** Writes what the visible particles' pixels are shifted by, from the frame's `first` instance on. */
+export const writeShifts = (
+  run: EmitterRun,
+  v: VisibleColumns,
+  seconds: number,
+  frame: Frame,
+  first: number,
+): void => {
+  const { appearance, pool } = run
+  const hue = laneOf(run, 'hueTurn', seconds)
+  reserveShifts(frame, first + v.count)
+  for (let k = 0; k < v.count; k++) {
+    const i = v.slot[k]!
+    shiftInto(appearance, pool.keyHi[i]!, pool.keyLo[i]!, v.u[k]!, hue, frame.shifts, (first + k) * 3)
+  }
+}
+
 /** Values of one particle as the report gives them, before its space is turned into the world. */
 export const appearanceInto = (
   run: EmitterRun,
   i: number,
   age: number,
-  out: { scaleX: number; scaleY: number; opacity: number; tint: number; frame: number },
+  out: {
+    scaleX: number
+    scaleY: number
+    opacity: number
+    tint: number
+    frame: number
+    /** Degrees, saturation and value of its pixels. */
+    readonly shift: Float64Array
+  },
 ): void => {
   const { pool, appearance } = run
   const u = age / pool.life[i]!
@@ -175,6 +202,7 @@ export const appearanceInto = (
   if (appearance.opacityWaver) out.opacity = flickered(out.opacity, appearance.opacityWaver.at(hi, lo, age))
   out.tint = tintOf(appearance, pool, i, u, laneOf(run, 'hueTurn', seconds))
   out.frame = frameAt(appearance, pool, i, u, age)
+  if (appearance.shifts) shiftInto(appearance, hi, lo, u, laneOf(run, 'hueTurn', seconds), out.shift, 0)
 }
 
 export const angleLaneOf = (run: EmitterRun): number => {

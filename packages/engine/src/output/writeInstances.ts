@@ -10,7 +10,7 @@ import { createScene, setScene } from './displayScene.ts'
 import { drawPlainly, isPlain } from './drawPlainly.ts'
 import { drawGeneral } from './quads.ts'
 import { VisibleColumns } from './visibleColumns.ts'
-import { writeAppearance } from './writeAppearance.ts'
+import { writeAppearance, writeShifts } from './writeAppearance.ts'
 
 const scene = createScene()
 const visible = new VisibleColumns()
@@ -52,15 +52,17 @@ const drawByPasses = (run: EmitterRun, frame: Frame, o: number): void => {
 /** Opens a batch for the visible; one for each run of the same sheet where a type has several pictures. */
 const openBatches = (run: EmitterRun, frame: Frame, first: number): void => {
   const { pool, program } = run
-  const { blend, pictures } = run.appearance.type
+  const { shifts, type } = run.appearance
+  const { blend, pictures } = type
   const { layer } = program.source
   if (pictures.length === 1) {
-    openBatch(frame, pictures[0]!.sheet, blend, layer, first)
+    openBatch(frame, pictures[0]!.sheet, blend, layer, first, shifts)
     frame.batches[frame.batchCount - 1]!.count += visible.count
     return
   }
   for (let k = 0; k < visible.count; k++) {
-    openBatch(frame, pictures[pool.picture[visible.slot[k]!]!]!.sheet, blend, layer, first + k)
+    const { sheet } = pictures[pool.picture[visible.slot[k]!]!]!
+    openBatch(frame, sheet, blend, layer, first + k, shifts)
     frame.batches[frame.batchCount - 1]!.count++
   }
 }
@@ -80,6 +82,7 @@ export const appendInstances = (run: EmitterRun, frame: Frame): void => {
   else drawByPasses(run, frame, o)
   if (visible.count === 0) return
   openBatches(run, frame, first)
+  if (run.appearance.shifts) writeShifts(run, visible, scene.seconds, frame, first)
   if (!plain) drawGeneral(run, visible, scene, frame, o)
   frame.count += visible.count
 }

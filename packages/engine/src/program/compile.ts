@@ -425,6 +425,7 @@ export const emptyFrame = (): Frame => {
     f32,
     u32: new Uint32Array(f32.buffer),
     count: 0,
+    shifts: new Float32Array(0),
     batches: [],
     batchCount: 0,
     originX: 0,

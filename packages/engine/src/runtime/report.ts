@@ -37,6 +37,10 @@ export interface ParticleReport {
   readonly opacity: number
   readonly frame: number
   readonly sheetId: string
+  /** Degrees, and factors of saturation and value, by which its picture's pixels are shifted; only where they are. */
+  readonly pixelHueDeg?: number
+  readonly pixelSaturation?: number
+  readonly pixelValue?: number
 }
 
 /** Counts of an emitter; of one inside another effect with that effect's id. */
@@ -75,7 +79,7 @@ interface Motion {
 }
 
 const motion: Motion = { x: 0, y: 0, vx: 0, vy: 0, angleDeg: 0, signX: 1, signY: 1 }
-const appearance = { scaleX: 1, scaleY: 1, opacity: 1, tint: 0, frame: 0 }
+const appearance = { scaleX: 1, scaleY: 1, opacity: 1, tint: 0, frame: 0, shift: new Float64Array(3) }
 const pose = emptyPose()
 const view = { x: 0, y: 0, w: 0, h: 0 }
 const pair = new Float64Array(2)
@@ -176,6 +180,13 @@ const rowOf = (simulation: Simulation, run: EmitterRun, i: number): ParticleRepo
     opacity: appearance.opacity,
     frame: picture.frameIndices[appearance.frame]!,
     sheetId: picture.sheetId,
+    ...(run.appearance.shifts
+      ? {
+          pixelHueDeg: appearance.shift[0]!,
+          pixelSaturation: appearance.shift[1]!,
+          pixelValue: appearance.shift[2]!,
+        }
+      : {}),
   }
 }
 
@@ -291,6 +302,8 @@ export const hashParticles = (particles: readonly ParticleReport[]): string => {
       float64(value)
     for (let k = 1; k < 7; k += 2) hash.byte(Number.parseInt(p.tint.slice(k, k + 2), 16))
     for (let k = 0; k < 4; k++) hash.byte((p.frame >>> (8 * k)) & 255)
+    if (p.pixelHueDeg === undefined) continue
+    for (const value of [p.pixelHueDeg, p.pixelSaturation!, p.pixelValue!]) float64(value)
   }
   return hash.hex()
 }

@@ -1,6 +1,6 @@
 /** The pictures of an effect's ticks, kept so that they can be played backwards. */
 import { type Batch, type Frame, INSTANCE_WORDS, Refusal } from '@gliv/model'
-import { openBatch, reserve } from './instanceBuffer.ts'
+import { openBatch, reserve, reserveShifts } from './instanceBuffer.ts'
 
 /** Most words of a recording: 64 MB. */
 const WORD_LIMIT = 16_000_000
@@ -13,6 +13,8 @@ export interface Shown {
 
 interface Recorded {
   readonly words: Uint32Array
+  /** Empty where no pixels are shifted. */
+  readonly shifts: Float32Array
   readonly batches: readonly Batch[]
 }
 
@@ -23,7 +25,8 @@ export class Recording {
   constructor(name: string, last: number, frameAt: (tick: number) => Frame) {
     let words = 0
     for (let tick = 0; tick <= last; tick++) {
-      const { u32, count, batches, batchCount } = frameAt(tick)
+      const { u32, shifts, count, batches, batchCount } = frameAt(tick)
+      const shifted = batches.slice(0, batchCount).some((batch) => batch.shifted)
       words += count * INSTANCE_WORDS
       if (words > WORD_LIMIT)
         throw new Refusal(
@@ -32,6 +35,7 @@ export class Recording {
         )
       this.#ticks.push({
         words: u32.slice(0, count * INSTANCE_WORDS),
+        shifts: shifts.slice(0, shifted ? count * 3 : 0),
         batches: batches.slice(0, batchCount).map((batch) => ({ ...batch })),
       })
     }
@@ -43,11 +47,15 @@ export class Recording {
 
   /** Appends the picture of a tick. */
   append(tick: number, frame: Frame, shows?: (what: Shown) => boolean): void {
-    const { words, batches } = this.#ticks[tick]!
+    const { words, shifts, batches } = this.#ticks[tick]!
     for (const batch of batches) {
       if (shows && !shows({ id: '', layer: batch.layer })) continue
       reserve(frame, batch.count)
-      openBatch(frame, batch.sheet, batch.blend, batch.layer, frame.count)
+      openBatch(frame, batch.sheet, batch.blend, batch.layer, frame.count, batch.shifted)
+      if (batch.shifted) {
+        reserveShifts(frame, frame.count + batch.count)
+        frame.shifts.set(shifts.subarray(batch.first * 3, (batch.first + batch.count) * 3), frame.count * 3)
+      }
       frame.u32.set(
         words.subarray(batch.first * INSTANCE_WORDS, (batch.first + batch.count) * INSTANCE_WORDS),
         frame.count * INSTANCE_WORDS,

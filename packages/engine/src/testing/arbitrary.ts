@@ -32,6 +32,7 @@ import {
   SIDES,
   SIZE_UNITS,
   SPACES,
+  SPREAD_TARGETS,
   THRUST_ENDS,
   TINT_EASES,
   TINT_PICKS,
@@ -249,6 +250,7 @@ export const typeChoices: fc.Arbitrary<TypeChoices> = fc.record({
   markColours: fc.array(colour, { minLength: 1, maxLength: 3 }),
   endsOutside: seldom(false, fc.constant(true)),
   turnRelative: seldom(true, fc.constant(false)),
+  spreadOn: of(SPREAD_TARGETS),
 })
 
 export const typeRamps: fc.Arbitrary<TypeRamps> = fc.record({

@@ -28,15 +28,20 @@ export const fakeContext = (
     get: (target, name) =>
       name in target
         ? target[name as keyof typeof target]
-        : (...args: unknown[]) =>
-            void calls.push({
+        : (...args: unknown[]) => {
+            calls.push({
               name: String(name),
               args,
               alpha: target.globalAlpha,
               composite: target.globalCompositeOperation,
               fill: target.fillStyle,
               smooth: target.imageSmoothingEnabled,
-            }),
+            })
+            // Pixels are read where they are coloured one by one.
+            return name === 'getImageData'
+              ? { width, height, data: new Uint8ClampedArray(width * height * 4) }
+              : undefined
+          },
   }) as unknown as CanvasRenderingContext2D
   return { context, calls }
 }

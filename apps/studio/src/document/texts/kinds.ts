@@ -23,6 +23,7 @@ import type {
   Side,
   SizeUnit,
   Space,
+  SpreadTarget,
   TintEase,
   TintPick,
   TintSpace,
@@ -59,6 +60,10 @@ export const WRAP_TEXTS = {
   y: 'comes in again, above and below',
   both: 'comes in again on the other side',
 } as const satisfies Record<Wrap, string>
+export const SPREAD_TARGET_TEXTS = {
+  tint: 'the tint',
+  pixels: 'the picture’s pixels',
+} as const satisfies Record<SpreadTarget, string>
 export const FILL_TEXTS = {
   even: 'evenly',
   core: 'denser inside',

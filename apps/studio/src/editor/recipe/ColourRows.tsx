@@ -1,4 +1,5 @@
-import { freeName } from '@gliv/document'
+import { parseColour } from '@gliv/base'
+import { freeName, type ParticleType } from '@gliv/document'
 import Add from '@mui/icons-material/Add'
 import ExpandMore from '@mui/icons-material/ExpandMore'
 import Button from '@mui/material/Button'
@@ -8,6 +9,7 @@ import { edit } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { PropertyRow } from '../fields/PropertyRow.tsx'
 import { useShown } from '../playback/shownEffect.ts'
+import { AnyRow } from './AnyRow.tsx'
 import { addressOf, type EmitterPath } from './emitterPath.ts'
 import { COLOUR_SPREADS } from './numbers.ts'
 
@@ -65,6 +67,44 @@ export const PickRows = ({ path }: { path: EmitterPath }) => {
   )
 }
 
+/** Whether a colour has no hue. */
+const isGrey = (colour: string): boolean => {
+  const [r, g, b] = parseColour(colour)
+  return r === g && g === b
+}
+
+/** Whether hue and saturation turn nothing: they act on a tint that has no hue anywhere. */
+const spreadsNothing = ({ spreadOn, tintPick, ramps, pickColours, numbers }: ParticleType): boolean =>
+  spreadOn === 'tint' &&
+  (numbers.hueSpread !== 0 || numbers.saturationSpread !== 0 || numbers.hueTurn !== 0) &&
+  [
+    ...ramps.tint.points.map(({ colour }) => colour),
+    ...(tintPick === 'ramps' ? ramps.tintB.points.map(({ colour }) => colour) : []),
+    ...(tintPick === 'list' ? pickColours : []),
+  ].every(isGrey)
+
+/** A number that can change nothing says so, and what would. */
+const DeadSpreads = ({ path }: { path: EmitterPath }) => {
+  const dead = useShown((kit) => {
+    const type = kit.types[path.type]
+    return type ? spreadsNothing(type) : false
+  }, false)
+  return dead ? (
+    <p className="group-hint" role="note">
+      The tint has no hue that could turn.{' '}
+      <button
+        type="button"
+        className="word-choice"
+        onClick={() =>
+          edit('Turn the picture’s pixels', (kit) => void (kit.types[path.type]!.spreadOn = 'pixels'))
+        }
+      >
+        Turn the picture’s pixels instead
+      </button>
+    </p>
+  ) : null
+}
+
 /** How colours differ from particle to particle; folded away while nothing does. */
 export const ColourRows = ({ path }: { path: EmitterPath }) => {
   const used = useShown(
@@ -87,6 +127,8 @@ export const ColourRows = ({ path }: { path: EmitterPath }) => {
         <ExpandMore className="chevron" fontSize="inherit" />
         Colour spreads and hue
       </button>
+      {open && <AnyRow row="@spreadOn" path={path} />}
+      {open && <DeadSpreads path={path} />}
       {open && COLOUR_SPREADS.map((id) => <PropertyRow key={id} target={addressOf(path, id)} id={id} />)}
     </>
   )
