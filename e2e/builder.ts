@@ -229,7 +229,6 @@ export class EffectBuilder {
   async #starter(name: string): Promise<void> {
     await this.#page.getByRole('button', { name: 'Shelf' }).click()
     await this.#page.getByRole('button', { name: `Use the ramp ${name}` }).click()
-    await this.#page.keyboard.press('Escape')
     await this.#page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
   }
 

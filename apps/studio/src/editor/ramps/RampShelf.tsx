@@ -145,10 +145,19 @@ const Cards = (shown: Shown) => {
   )
 }
 
+/** The shelf closes when something of it is used. */
+const afterClosing =
+  <R,>(close: () => void, use: (ramp: R, name: string) => void) =>
+  (ramp: R, name: string): void => {
+    close()
+    use(ramp, name)
+  }
+
 export const RampShelf = (shown: Shown) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [, setCopies] = useState(0)
   const kept = copied[shown.kind]
+  const close = (): void => setAnchor(null)
   return (
     <span className="ramp-shelf">
       <Button
@@ -180,12 +189,16 @@ export const RampShelf = (shown: Shown) => {
       <Popover
         open={anchor !== null}
         anchorEl={anchor}
-        onClose={() => setAnchor(null)}
+        onClose={close}
         anchorOrigin={{ vertical: 'top', horizontal: 'left' }}
         transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}
       >
         <div className="shelf-panel" aria-label="Ramp shelf">
-          <Cards {...shown} />
+          {shown.kind === 'ramp' ? (
+            <Cards {...shown} onUse={afterClosing(close, shown.onUse)} />
+          ) : (
+            <Cards {...shown} onUse={afterClosing(close, shown.onUse)} />
+          )}
         </div>
       </Popover>
     </span>

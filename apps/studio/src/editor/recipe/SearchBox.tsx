@@ -11,6 +11,7 @@ import { setSession, useSession } from '../../state/session.ts'
 import { FORCE_TEXTS } from '../../document/texts/forces.ts'
 import { addForce } from './addForce.ts'
 import { SEARCH_FIELD } from './focusSearch.ts'
+import { type Orders, readOrders } from './orders.ts'
 import { findIn, type Found, searchEntries } from './search.ts'
 import { subjectOf } from './subject.ts'
 import type { EmitterPath } from './emitterPath.ts'
@@ -41,28 +42,45 @@ const goTo = ({ group, row, adds }: Found, path: EmitterPath): void => {
   )
 }
 
+/** What Enter sets, or why it cannot. */
+const OrderItem = ({ orders, onApply }: { orders: NonNullable<Orders>; onApply: () => void }) =>
+  'refusal' in orders ? (
+    <p className="soft" role="alert">
+      {orders.refusal}
+    </p>
+  ) : (
+    <div role="option" aria-selected className="found-item" onClick={onApply}>
+      <b>Set {orders.orders.map(({ said }) => said).join(' · ')}</b>
+    </div>
+  )
+
 const FoundList = ({
   typed,
+  orders,
+  onApply,
   found,
   active,
   onPoint,
   onChoose,
 }: {
   typed: string
+  orders: Orders
+  onApply: () => void
   found: readonly Found[]
   active: number
   onPoint: (index: number) => void
   onChoose: (item: Found) => void
 }) => (
   <Paper elevation={6} className="recipe-found" id="recipe-found" role="listbox" aria-label="Found">
-    {found.length === 0 && (
+    {orders && <OrderItem orders={orders} onApply={onApply} />}
+    {found.length === 0 && !orders && (
       <p className="soft">Nothing is called “{typed}”. Try another word, like fade, spread or turbulence.</p>
     )}
     {found.map((item, k) => (
       <div
         key={item.key}
         role="option"
-        aria-selected={k === active}
+        aria-selected={!orders && k === active}
         className="found-item"
         onPointerEnter={() => onPoint(k)}
         onClick={() => onChoose(item)}
@@ -73,6 +91,14 @@ const FoundList = ({
     ))}
   </Paper>
 )
+
+/** What a typed text asks for. */
+const useOrders = (open: boolean, path: EmitterPath, typed: string): Orders =>
+  useMemo(() => {
+    const kit = shownKit()
+    const subject = open && kit ? subjectOf(kit, path) : null
+    return subject && typed.trim() !== '' ? readOrders(subject, path, typed) : null
+  }, [open, path, typed])
 
 /** What a typed text finds; read when the search begins. */
 const useFound = (open: boolean, path: EmitterPath, typed: string): Found[] => {
@@ -107,7 +133,7 @@ const SearchField = ({
     aria-expanded={expanded}
     aria-controls="recipe-found"
     aria-label="Find a property"
-    placeholder="Find a property (Ctrl F)"
+    placeholder="Find, or set: life 1-2; speed 80 (Ctrl F)"
     value={typed}
     onFocus={onFocus}
     onChange={(event) => onType(event.target.value)}
@@ -122,6 +148,7 @@ export const SearchBox = ({ path }: { path: EmitterPath }) => {
   const field = useRef<HTMLInputElement>(null)
   const entered = typed.trim()
   const found = useFound(open, path, typed)
+  const orders = useOrders(open, path, typed)
   useEscape(open, field, () => {
     close()
     focusWorkplace()
@@ -140,7 +167,17 @@ export const SearchBox = ({ path }: { path: EmitterPath }) => {
     field.current?.blur()
     goTo(item, path)
   }
+  const apply = (): void => {
+    if (!orders || 'refusal' in orders) return
+    const said = orders.orders.map((order) => order.said)
+    edit(`Set ${said.join(', ')}`, (kit) => {
+      for (const order of orders.orders) order.apply(kit)
+    })
+    close()
+    focusWorkplace()
+  }
   const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key === 'Enter' && orders) return apply()
     const by = { ArrowDown: 1, ArrowUp: -1 }[event.key]
     if (by) {
       event.preventDefault()
@@ -165,7 +202,15 @@ export const SearchBox = ({ path }: { path: EmitterPath }) => {
           placement="bottom-start"
           style={{ zIndex: 1300 }}
         >
-          <FoundList typed={entered} found={found} active={active} onPoint={setActive} onChoose={choose} />
+          <FoundList
+            orders={orders}
+            onApply={apply}
+            typed={entered}
+            found={found}
+            active={active}
+            onPoint={setActive}
+            onChoose={choose}
+          />
         </Popper>
       </div>
     </ClickAwayListener>
