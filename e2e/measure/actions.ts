@@ -60,12 +60,12 @@ class Hand {
 
   /** A press on the number, the typed value, and Enter; before, its group is opened and its force added. */
   async #typed({ property, text, part = 'value', group, force }: Value): Promise<void> {
+    const title = this.#page.locator(`[data-group="${group}"] .group-title`)
+    if (group && (await title.getAttribute('aria-expanded')) === 'false') await this.press(title)
     if (force) {
       await this.press(this.#page.getByRole('button', { name: 'Add a force' }))
       await this.press(this.#page.getByRole('option', { name: new RegExp(`^${force}`) }).first())
     }
-    const title = this.#page.locator(`[data-group="${group}"] .group-title`)
-    if (group && (await title.getAttribute('aria-expanded')) === 'false') await this.press(title)
     this.actions += 3
     await this.#studio.type(property, text, part)
   }

@@ -242,6 +242,7 @@ export const newPart = (id: string, effect: string): Part => ({
   salt: sourceOfId(id),
   muted: false,
   mirror: false,
+  reversed: false,
   effects: [{ effect, weight: 1 }],
   numbers: clone(defaultsOf('part')),
 })

@@ -114,6 +114,8 @@ export interface ParticleType extends Writable<TypeChoices> {
   mark: { sheet: string; frames: number[] } | null
   /** Id of the palette that the tint is locked to. */
   palette: string | null
+  /** Its life is the length of its first picture's clip, and follows it. */
+  lifeIs?: 'clip' | undefined
   /** Its sizes stay the same in px when its first picture changes. */
   sizesIn?: 'px' | undefined
   /** Its marks' sizes stay the same in px when the mark's picture changes. */
@@ -148,6 +150,8 @@ export interface Part {
   salt: number
   muted: boolean
   mirror: boolean
+  /** It runs from its end to its beginning. */
+  reversed: boolean
   effects: { effect: string; weight: number }[]
   numbers: Numbers<'part'>
 }

@@ -254,10 +254,11 @@ export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): Reso
     .map((e) => resolveEmitter(kit, effect, e, read)),
   parts: effect.parts
     .filter((part) => !part.muted)
-    .map(({ id, salt, mirror, numbers, effects }) => ({
+    .map(({ id, salt, mirror, reversed, numbers, effects }) => ({
       id,
       salt,
       mirror,
+      reversed,
       numbers,
       choices: effects.map(({ effect: inner, weight }) => ({
         weight,

@@ -229,6 +229,7 @@ export const typeSchema = z.looseObject({
     .min(1, { error: 'a particle type needs at least one picture; add one' })
     .max(64, { error: 'a particle type has at most 64 pictures; remove some' }),
   palette: id.nullable().default(null),
+  lifeIs: oneOf('lifeIs', ['clip']).optional(),
   sizesIn: oneOf('sizesIn', ['px']).optional(),
   markSizesIn: oneOf('markSizesIn', ['px']).optional(),
   blend: oneOf('blend', BLENDS).default(T.blend),
@@ -327,6 +328,7 @@ const partSchema = z.looseObject({
   salt: unsigned,
   muted: z.boolean().default(false),
   mirror: z.boolean().default(false),
+  reversed: z.boolean().default(false),
   effects: z
     .array(
       z.looseObject({

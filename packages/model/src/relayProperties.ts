@@ -22,5 +22,7 @@ export const RELAY_PROPERTIES = {
   partRotate: number('part', 'deg', 0, ANGLE, TURN, 'emission', 'none'),
   partScale: number('part', 'factor', 1, [0.01, 100], [0.1, 4], 'emission', 'none'),
   partTime: number('part', 'factor', 1, [0.05, 8], [0.25, 4], 'emission', 'none'),
+  partFrom: number('part', 's', 0, SECONDS, [0, 4], 'emission', 'none'),
+  partTo: number('part', 's', 0, SECONDS, [0, 8], 'emission', 'none'),
   partLength: number('part', 's', 2, [0.05, 600], [0.1, 8], 'emission', 'none'),
 } as const

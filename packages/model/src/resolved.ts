@@ -76,6 +76,8 @@ export interface ResolvedPart {
   readonly id: string
   readonly salt: number
   readonly mirror: boolean
+  /** From its end to its beginning. */
+  readonly reversed: boolean
   readonly numbers: NumbersOf<'part'>
   readonly choices: readonly { readonly weight: number; readonly effect: ResolvedEffect }[]
 }

@@ -33,7 +33,8 @@ const effectOf = (effect: ResolvedEffect): ResolvedEffect => ({
     relays: emitter.relays.map((relay) => ({ ...relay, effect: relay.effect && effectOf(relay.effect) })),
   })),
   parts: effect.parts.map((part) => ({
-    ...part,
+    ...filled({ reversed: false }, part),
+    numbers: filled({ partFrom: 0, partTo: 0, partLength: 2 }, part.numbers),
     choices: part.choices.map(({ weight, effect: inner }) => ({ weight, effect: effectOf(inner) })),
   })),
 })

@@ -3,7 +3,16 @@
  * (moment), and
  * passes every change to the journal.
  */
-import { changedSizes, followSizes, hashPicture, type Kit, refuseChange, type SetAside } from '@gliv/document'
+import {
+  changedLives,
+  changedSizes,
+  followLives,
+  followSizes,
+  hashPicture,
+  type Kit,
+  refuseChange,
+  type SetAside,
+} from '@gliv/document'
 import { applyPatches, type Patch, produceWithPatches } from 'immer'
 import { create } from 'zustand'
 import { nextTask } from '../shared/tasks.ts'
@@ -280,12 +289,16 @@ const commit = (label: string, patches: Patch[], inverse: Patch[], next: Kit): v
   write(entry, 'edit', entry.uid!)
 }
 
-/** The kit after a change; sizes that are kept in px follow their pictures. */
+/** The kit after a change; sizes that are kept in px follow their pictures, lives their clips. */
 const changed = (kit: Kit, recipe: Recipe): readonly [next: Kit, patches: Patch[], inverse: Patch[]] => {
   const [next, patches, inverse] = produceWithPatches(kit, (draft) => void recipe(draft as Kit))
   const sizes = changedSizes(kit, next)
-  if (sizes.length === 0) return [next, patches, inverse]
-  const [sized, further, back] = produceWithPatches(next, (draft) => followSizes(draft as Kit, sizes))
+  const lives = changedLives(kit, next)
+  if (sizes.length === 0 && lives.length === 0) return [next, patches, inverse]
+  const [sized, further, back] = produceWithPatches(next, (draft) => {
+    followSizes(draft as Kit, sizes)
+    followLives(draft as Kit, kit, lives)
+  })
   return [sized, [...patches, ...further], [...back, ...inverse]]
 }
 

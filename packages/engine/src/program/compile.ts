@@ -159,7 +159,13 @@ const tailSeconds = (effect: ResolvedEffect): number => {
  * How long a part lasts at most, in seconds of the outer timeline: what plays once to its end; what does not is
  * stopped after the part's length.
  */
-const partSeconds = ({ choices, numbers: { partTime, partLength } }: ResolvedPart): number =>
+const partSeconds = (part: ResolvedPart): number => {
+  const { partFrom, partTo } = part.numbers
+  const whole = wholeSeconds(part)
+  return partTo > partFrom ? Math.min(whole, partTo) - partFrom : Math.max(0, whole - partFrom)
+}
+
+const wholeSeconds = ({ choices, numbers: { partTime, partLength } }: ResolvedPart): number =>
   choices.reduce(
     (longest, { effect }) =>
       Math.max(
@@ -257,7 +263,10 @@ const compilePart = (part: ResolvedPart): PartProgram => {
   return {
     part,
     choices,
-    seconds: choices.reduce((most, { effect }) => Math.max(most, partSeconds(part) + 2 / effect.rate), 0),
+    // What is shown to its end needs room for its last tick; what is cut off ends there.
+    seconds:
+      partSeconds(part) +
+      (part.numbers.partTo > part.numbers.partFrom ? 0 : 2 / part.choices[0]!.effect.rate),
   }
 }
 

@@ -149,3 +149,43 @@ describe('counts of an effect of parts and relays', () => {
     ])
   })
 })
+
+describe('a part from so far to so far, reversed', () => {
+  const inner = makeEffect(
+    [makeEmitter({ flow: 30, duration: 1 }, { type: makeType({ life: fixed(0.5) }) })],
+    {
+      id: 'inner',
+    },
+  )
+  const placed = (numbers: object, reversed = false): ResolvedEffect => {
+    const part = makePart('part', inner)
+    return makeEffect([], { parts: [{ ...part, reversed, numbers: { ...part.numbers, ...numbers } }] })
+  }
+  const placesAt = (effect: ResolvedEffect, tick: number, byStep = false): number[][] => {
+    const simulation = createSimulation(compile(effect))
+    if (byStep) for (let k = 0; k < tick; k++) simulation.step()
+    else simulation.seek(tick)
+    return reportRun(simulation).particles.map(({ x, y }) => [x, y])
+  }
+  const whole = placed({})
+
+  it('shows the first half, then the same backwards, tick for tick', () => {
+    const half = placed({ partTo: 0.5 })
+    const back = placed({ partTo: 0.5 }, true)
+    for (const tick of [0, 7, 15, 29]) {
+      expect(placesAt(half, tick)).toEqual(placesAt(whole, tick))
+      expect(placesAt(back, tick)).toEqual(placesAt(whole, 30 - tick))
+      expect(placesAt(back, tick, true)).toEqual(placesAt(back, tick))
+    }
+    expect(placesAt(half, 31)).toEqual([])
+    expect(placesAt(back, 31)).toEqual([])
+  })
+
+  it('is taken up in its middle', () => {
+    const late = placed({ partFrom: 0.4, partAt: 0.1 })
+    for (const tick of [6, 20, 50]) {
+      expect(placesAt(late, tick)).toEqual(placesAt(whole, tick - 6 + 24))
+      expect(placesAt(late, tick, true)).toEqual(placesAt(late, tick))
+    }
+  })
+})

@@ -102,6 +102,7 @@ const everything = (): ResolvedEffect => {
           id: 'p',
           salt: 9,
           mirror: false,
+          reversed: false,
           choices: [{ weight: 1, effect: inner }],
           numbers: { ...defaultsOf('part'), partAt: 0.4 },
         },

@@ -119,9 +119,27 @@ export class PartHost {
     for (const [pass, start] of wanted) {
       let running = this.#running.get(pass)
       if (!running) this.#running.set(pass, (running = { start, ...this.#begin(pass, start) }))
-      if (byStep && tick > start) running.subEffect.step()
-      else running.subEffect.seek(tick - start)
+      if (byStep && tick > start && this.#goesForward) running.subEffect.step()
+      else running.subEffect.seek(this.#innerTick(tick - start))
     }
+  }
+
+  /** Each outer tick is the next one of the inner effect. */
+  get #goesForward(): boolean {
+    return !this.part.reversed
+  }
+
+  /** Tick of the inner effect, so many outer ticks after the part's beginning. */
+  #innerTick(since: number): number {
+    const { rate } = this.#choices[0]!.effect
+    const from = Math.round(this.part.numbers.partFrom * rate)
+    return this.part.reversed ? Math.max(from, from + Math.round(this.#seconds * rate) - since) : from + since
+  }
+
+  /** The last tick of the inner effect that is shown. */
+  get #lastTick(): number {
+    const { rate } = this.#choices[0]!.effect
+    return Math.round((this.part.numbers.partFrom + this.#seconds) * rate)
   }
 
   /** When it starts in a pass, in microseconds of the clock; Infinity when the pass does not come to it. */
@@ -150,9 +168,7 @@ export class PartHost {
       if (this.#running.has(pass) || !(moment + this.#seconds * MICRO < now)) continue
       const start = this.#tickAt(moment / MICRO, tick)
       const { subEffect } = this.#begin(pass, start)
-      subEffect.seekFully(
-        Math.min(tick - start, Math.ceil(this.#seconds * this.#choices[0]!.effect.rate) + 2),
-      )
+      subEffect.seekFully(this.#lastTick)
       counts.push(...subEffect.counts.map((count) => ({ ...count, deaths: count.births, alive: 0 })))
       subEffect.dispose()
     }

@@ -98,6 +98,7 @@ export const makePart = (id: string, effect: ResolvedEffect): ResolvedPart => ({
   id,
   salt: 5,
   mirror: false,
+  reversed: false,
   numbers: defaultsOf('part'),
   choices: [{ weight: 1, effect }],
 })

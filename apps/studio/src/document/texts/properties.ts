@@ -148,6 +148,8 @@ export const PROPERTY_TEXTS = {
   partY: { label: 'Place ↓', help: 'Where the part sits, below the effect’s origin.' },
   partRotate: { label: 'Turned', help: 'How the part is turned, clockwise.' },
   partScale: { label: 'Scale', help: 'How large the part is.' },
+  partFrom: { label: 'Shown from', help: 'The second of the part at which it is taken up.' },
+  partTo: { label: 'Shown to', help: 'The second of the part at which it is left; 0 is its end.' },
   partLength: {
     label: 'Length',
     help: 'After how long a part that loops or sustains is stopped; what is in the air lives on.',

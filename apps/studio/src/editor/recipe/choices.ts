@@ -1,5 +1,13 @@
 /** The choices that sentences and groups offer: one entry each. */
-import { framesOf, measuredBy, type Emitter, type Kit, type ParticleType } from '@gliv/document'
+import {
+  clipSeconds,
+  framesOf,
+  liveAsClip,
+  measuredBy,
+  type Emitter,
+  type Kit,
+  type ParticleType,
+} from '@gliv/document'
 import {
   AIMS,
   ANCHORS,
@@ -239,7 +247,21 @@ export const CHOICES = {
     },
   },
   blend: ofType('Blend', 'blend', BLENDS, BLEND_TEXTS),
-  lifeMode: ofType('Lives', 'lifeMode', LIFE_MODES, LIFE_MODE_TEXTS),
+  lifeMode: {
+    title: 'Lives',
+    help: 'So long as its clip: the life follows when frames or their speed change, until it is typed.',
+    options: (kit, _emitter, type) => [
+      ...optionsOf(LIFE_MODES, LIFE_MODE_TEXTS),
+      ...(clipSeconds(kit, type) === null ? [] : [{ value: 'clip', label: 'just as long as its clip' }]),
+    ],
+    current: (_emitter, type) => (type.lifeIs === 'clip' ? 'clip' : type.lifeMode),
+    apply: (kit, path, value) => {
+      const type = typeOf(kit, path)
+      if (value === 'clip') return void liveAsClip(kit, type)
+      delete type.lifeIs
+      type.lifeMode = value as typeof type.lifeMode
+    },
+  },
   scaleApart: ofFlag('Height', 'scaleApart', 'follows the width', 'on its own'),
   scaleBy: ofStyle('Changes by', 'scale', 'by'),
   scaleRelative: ofStyle('Floor is', 'scale', 'relative'),

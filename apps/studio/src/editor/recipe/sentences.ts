@@ -111,7 +111,11 @@ export const orderSentence = (emitter: Emitter): Token[] => [
 ]
 
 export const lifeSentence = (type: ParticleType): Token[] =>
-  type.lifeMode === 'emitter' ? [choice('lifeMode', 'as long as its emitter')] : [number('life')]
+  type.lifeMode === 'emitter'
+    ? [choice('lifeMode', 'as long as its emitter')]
+    : type.lifeIs === 'clip'
+      ? [number('life'), words(', '), choice('lifeMode', 'as its clip')]
+      : [number('life')]
 
 export const lookSentence = (type: ParticleType, sheetName: string, frameName: string): Token[] => [
   ...(type.pictures.length > 1

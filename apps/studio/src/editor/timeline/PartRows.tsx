@@ -180,6 +180,14 @@ const PartSection = ({ id, choices }: { id: string; choices: readonly Choice[] }
         />{' '}
         mirrored
       </label>
+      <label className="check-row" title="From the end of what is shown to its beginning">
+        <Checkbox
+          size="small"
+          checked={part.reversed}
+          onChange={(event) => change('Turn a part round', (p) => void (p.reversed = event.target.checked))}
+        />{' '}
+        reversed
+      </label>
     </section>
   )
 }

@@ -29,7 +29,7 @@ export const passSeconds = ({ play, numbers }: Pick<Effect, 'play' | 'numbers'>)
 
 /** When a part begins, and by when the longest of its effects is over. */
 export const partTimes = (kit: Kit, part: Part): { start: number; end: number } => {
-  const { partAt, partTime, partLength } = part.numbers
+  const { partAt, partTime, partLength, partFrom, partTo } = part.numbers
   const longest = Math.max(
     0,
     ...part.effects.map(({ effect: id }) => {
@@ -40,7 +40,8 @@ export const partTimes = (kit: Kit, part: Part): { start: number; end: number } 
         : partLength + tailOf(kit, effect) / partTime
     }),
   )
-  return { start: partAt, end: partAt + longest }
+  const shown = partTo > partFrom ? Math.min(longest, partTo) : longest
+  return { start: partAt, end: partAt + Math.max(0, shown - partFrom) }
 }
 
 /** How long the last of an effect lives after it was stopped. */

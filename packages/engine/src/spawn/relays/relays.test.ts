@@ -266,6 +266,7 @@ describe('effects inside effects', () => {
     id: 'p',
     salt: 3,
     mirror: false,
+    reversed: false,
     choices: [{ weight: 1, effect: inner }],
     numbers: { ...defaultsOf('part'), ...numbers },
     ...more,
