@@ -71,6 +71,11 @@ class Hand {
   }
 
   async #word([group, now, option]: readonly [string, string, string]): Promise<void> {
+    if (now.startsWith('@')) {
+      await this.press(this.#page.locator(`[data-choice="${now.slice(1)}"] [role="combobox"]`))
+      await this.press(this.#page.getByRole('option', { name: option, exact: true }))
+      return
+    }
     const word = this.#page.locator(`[data-group="${group}"]`).getByRole('button', { name: now, exact: true })
     await this.press(word.first())
     await this.press(this.#page.getByRole('menuitem', { name: option, exact: true }))
@@ -181,7 +186,7 @@ const EFFECTS: Readonly<Record<string, { readonly goal: string; readonly layers:
       {
         kind: 'Burst',
         frame: 'spark',
-        words: [ADDITIVE, ['where', 'a point', 'a ring'], ['launch', 'in a direction', 'along the shape']],
+        words: [ADDITIVE, ['where', 'a point', 'a ring'], ['launch', '@aim', 'along the shape']],
         values: [
           life('0.16-0.24'),
           speed('0'),

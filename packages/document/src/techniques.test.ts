@@ -85,7 +85,7 @@ describe('techniques', () => {
 
   it('are found by name and by other words', () => {
     expect(findTechniques('expl')).toEqual(['blast'])
-    expect(findTechniques('weather')).toEqual(['rain', 'snowfall'])
+    expect(findTechniques('weather')).toEqual(['rain', 'snowfall', 'leaves'])
     expect(findTechniques('')).toHaveLength(Object.keys(TECHNIQUES).length)
     expect(findTechniques('xyz')).toEqual([])
   })

@@ -519,6 +519,164 @@ export const TECHNIQUES = {
       },
     ],
   },
+  sun: {
+    name: 'Sun',
+    words: 'light rays glow bright godray',
+    begins: LOOPS,
+    layers: [
+      {
+        name: 'Rays',
+        sprite: 'streak',
+        numbers: { flow: 10, duration: 4, fan: 360, speed: r(2, 6), shapeRadius: 20 },
+        choices: { shape: 'circle', aim: 'outward', fill: 'outline' },
+        type: { life: r(1.6, 2.4), scale: r(1.6, 3.2), opacity: r(0.2, 0.5) },
+        typeChoices: { blend: 'additive', facing: 'travel', anchor: 'tail' },
+        ramps: { opacity: SOFT, tint: tint([0, '#fff3c4'], [1, '#ffb347']) },
+      },
+      {
+        name: 'Core',
+        sprite: 'dot',
+        numbers: { flow: 3, duration: 4, fan: 0, speed: r(0) },
+        type: { life: r(1.2), scale: r(2, 2.4) },
+        typeChoices: { blend: 'additive' },
+        ramps: { opacity: SOFT, tint: tint([0, '#fffbe8'], [1, '#ffd27a']) },
+      },
+    ],
+  },
+  starRing: {
+    name: 'Ring of stars',
+    words: 'dizzy stun level up halo circle',
+    layers: [
+      {
+        name: 'Stars',
+        sprite: 'star',
+        numbers: { ...ONCE, fan: 0, speed: r(120), shapeRadius: 16 },
+        choices: { shape: 'circle', fill: 'outline', placement: 'evenly', aim: 'outward' },
+        burst: [0, 12],
+        type: { life: r(0.9), scale: r(0.5), spin: r(180), drag: 3 },
+        typeChoices: { forces: ['drag'], blend: 'additive' },
+        ramps: {
+          scale: ramp([0, 0.3, 'easeOut'], [0.2, 1], [0.7, 1, 'easeIn'], [1, 0]),
+          opacity: ramp([0, 1], [1, 1]),
+          tint: tint([0, '#ffffff'], [0.5, '#ffe27a'], [1, '#ff9f4a']),
+        },
+      },
+    ],
+  },
+  meteor: {
+    name: 'Meteor',
+    words: 'comet shooting star fall fireball',
+    layers: [
+      {
+        name: 'Tail',
+        sprite: 'puff',
+        numbers: { flow: 90, duration: 1, travelSeconds: 1, fan: 360, speed: r(4, 18) },
+        choices: {
+          travel: {
+            mode: 'once',
+            ease: 'easeIn',
+            path: {
+              closed: false,
+              points: [
+                { x: 0, y: 0, inX: 0, inY: 0, outX: 0, outY: 0 },
+                { x: -220, y: 200, inX: 0, inY: 0, outX: 0, outY: 0 },
+              ],
+            },
+          },
+        },
+        type: { life: r(0.3, 0.6), scale: r(0.4, 0.8), scaleFloor: r(0.05), startAngle: ANY },
+        typeChoices: { blend: 'additive' },
+        ramps: { scale: SHRINK, opacity: FADE, tint: FIRE },
+      },
+    ],
+  },
+  manyHues: {
+    name: 'Many hues',
+    words: 'confetti rainbow colourful party toys',
+    layers: [
+      {
+        name: 'Hues',
+        sprite: 'shard',
+        numbers: { ...ONCE, heading: -90, fan: 80, speed: r(200, 440) },
+        burst: [0, 70],
+        type: {
+          life: r(1.4, 2.4),
+          scale: r(0.2, 0.4),
+          startAngle: ANY,
+          spin: r(-720, 720),
+          gravity: 420,
+          drag: 1.4,
+          hueSpread: 180,
+        },
+        typeChoices: { forces: ['gravity', 'drag'] },
+        ramps: { opacity: ramp([0, 1], [0.8, 1], [1, 0]), tint: tint([0, '#ff5a4a']) },
+      },
+    ],
+  },
+  coin: {
+    name: 'Coin',
+    words: 'pickup reward interface collect money',
+    layers: [
+      {
+        name: 'Glints',
+        sprite: 'star',
+        numbers: { ...ONCE, fan: 360, speed: r(30, 80) },
+        burst: [0, 8],
+        type: { life: r(0.3, 0.6), scale: r(0.2, 0.4), drag: 3 },
+        typeChoices: { forces: ['drag'], blend: 'additive' },
+        ramps: { scale: SHRINK, opacity: FADE, tint: tint([0, '#fffbe0'], [1, '#ffcf5a']) },
+      },
+      {
+        name: 'Coin',
+        sprite: 'dot',
+        numbers: { ...ONCE, heading: -90, fan: 0, speed: r(150) },
+        burst: [0, 1],
+        type: { life: r(0.7), scale: r(0.7), scaleY: r(0.7), scaleYFloor: r(0), gravity: 380 },
+        typeChoices: { forces: ['gravity'], scaleApart: true },
+        ramps: {
+          scale: ramp([0, 1], [0.25, 0.1], [0.5, 1], [0.75, 0.1], [1, 1]),
+          scaleY: ramp([0, 1]),
+          opacity: ramp([0, 1], [0.8, 1], [1, 0]),
+          tint: tint([0, '#ffe08a'], [1, '#e0a030']),
+        },
+      },
+    ],
+  },
+  leaves: {
+    name: 'Falling leaves',
+    words: 'autumn weather petals blossom',
+    begins: { play: 'loop', warmUp: 8 },
+    layers: [
+      {
+        name: 'Leaves',
+        sprite: 'shard',
+        numbers: {
+          flow: 6,
+          duration: 4,
+          heading: 100,
+          fan: 20,
+          speed: r(24, 48),
+          edgeDepth: 10,
+          edgeOutset: 20,
+        },
+        choices: { shape: 'viewEdge', side: 'top', edgeSlant: true, order: 'byDepth' },
+        type: {
+          life: r(8, 9),
+          scale: r(0.2, 0.35),
+          startAngle: ANY,
+          spin: r(-120, 120),
+          sway: 40,
+          swayRate: 0.3,
+          depthScale: 0.5,
+          depthSpeed: 0.7,
+          depthOpacity: 0.6,
+          hueSpread: 25,
+        },
+        typeChoices: { forces: ['sway'] },
+        ramps: { opacity: ramp([0, 1], [0.9, 1, 'ease'], [1, 0]), tint: tint([0, '#d8882f']) },
+      },
+    ],
+  },
 } as const satisfies Readonly<Record<string, Technique>>
 
 /** Name of a technique in `TECHNIQUES`. */

@@ -449,21 +449,23 @@ export const RampEditor = ({ address, inline = false }: Props) => {
       />
     </>
   )
+  const shelf = (
+    <RampShelf kind="ramp" ramp={ramp} onUse={(next, name) => write(address, `Use ${name}`, next, edit)} />
+  )
   return (
     <div className={inline ? 'ramp-editor inline' : 'ramp-editor'} data-testid={`ramp-${rampKey(address)}`}>
       <svg ref={box} className="ramp-plot" onClick={add} aria-label={rampName(address)}>
         <Plot address={address} mates={mates} ramp={ramp} axes={axes} chosen={chosen} onChoose={setIndex} />
       </svg>
       {inline ? (
-        fields
+        <>
+          {fields}
+          {shelf}
+        </>
       ) : (
         <InFieldsSlot>
           {fields}
-          <RampShelf
-            kind="ramp"
-            ramp={ramp}
-            onUse={(next, name) => write(address, `Use ${name}`, next, edit)}
-          />
+          {shelf}
         </InFieldsSlot>
       )}
     </div>

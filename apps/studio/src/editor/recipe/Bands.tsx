@@ -7,6 +7,7 @@ import { lazy, Suspense, useState } from 'react'
 import { NameField } from '../../document/NameField.tsx'
 import { edit, shownKit, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
+import { offerShare, useOfferShare } from '../../state/offerShare.ts'
 import { useNamed } from '../../document/useNamed.ts'
 import { FilmCell } from '../../preview/FilmCell.tsx'
 import type { EmitterPath } from './emitterPath.ts'
@@ -83,6 +84,25 @@ const ShareMenu = ({ path }: { path: EmitterPath }) => {
   )
 }
 
+/** What a fresh duplicate offers: one particle type for both. */
+const ShareInstead = ({ path }: { path: EmitterPath }) => {
+  const offer = useOfferShare((s) => s.offer)
+  const exists = useDocument((s) => (offer ? s.kit?.types[offer.type] !== undefined : false))
+  if (!offer || !exists || offer.emitter !== path.emitter || offer.type === path.type) return null
+  return (
+    <Button
+      variant="outlined"
+      title="One particle type for the original and the duplicate: what is changed of it changes both"
+      onClick={() => {
+        offerShare(null)
+        edit('Share instead of a copy', (kit) => shareType(kit, path.effect, path.emitter, offer.type))
+      }}
+    >
+      Share instead
+    </Button>
+  )
+}
+
 export const TypeBand = ({ path }: { path: EmitterPath }) => {
   const users = useDocument((s) => {
     const kit = shownKit(s)
@@ -112,6 +132,7 @@ export const TypeBand = ({ path }: { path: EmitterPath }) => {
           Own copy
         </Button>
       )}
+      <ShareInstead path={path} />
       <ShareMenu path={path} />
     </header>
   )

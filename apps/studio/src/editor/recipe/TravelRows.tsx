@@ -6,6 +6,7 @@ import { PropertyRow } from '../fields/PropertyRow.tsx'
 import { edit } from '../../state/document.ts'
 import { useShown } from '../playback/shownEffect.ts'
 import { ChoiceRow } from './ChoiceRow.tsx'
+import { PointRows } from './PointRows.tsx'
 import { type EmitterPath, addressOf } from './emitterPath.ts'
 
 /** A straight way of 160 px to the right, to be bent on the stage. */
@@ -49,6 +50,7 @@ export const TravelRows = ({ path }: { path: EmitterPath }) => {
       <PropertyRow target={addressOf(path, 'travelSeconds')} id="travelSeconds" />
       <ChoiceRow id="travelMode" path={path} />
       <ChoiceRow id="travelEase" path={path} />
+      <PointRows path={path} of="travel" />
     </section>
   )
 }

@@ -13,6 +13,7 @@ import { LayerField } from './LayerField.tsx'
 import { MarkRows } from './MarkRows.tsx'
 import { MaskRow } from './MaskRow.tsx'
 import { BURST_NUMBERS, COLOUR_SPREADS, MARK_NUMBERS, RELAY_NUMBERS } from './numbers.ts'
+import { PointRows } from './PointRows.tsx'
 import { PictureRows } from './PictureRows.tsx'
 import { RelayRows } from './RelayRows.tsx'
 import type { Row } from './row.ts'
@@ -165,6 +166,7 @@ export const GROUPS: readonly GroupDefinition[] = [
     before: (path) => <MaskRow path={path} />,
     after: (path) => (
       <>
+        <PointRows path={path} of="shape" />
         <TravelRows path={path} />
         <AlongRows path={path} />
       </>

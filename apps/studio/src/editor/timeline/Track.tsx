@@ -14,6 +14,7 @@ import { deleteEmitter, duplicateEmitter, type Kit } from '@gliv/document'
 import { memo, useEffect, useRef } from 'react'
 import { edit, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
+import { offerShare } from '../../state/offerShare.ts'
 import { select, toggleAlso, toggleSolo, useSession } from '../../state/session.ts'
 import { useEffectId, useSelectedId, useShown } from '../playback/shownEffect.ts'
 import { toggleLanes, useLaneCount, useOpenLanes } from './TrackLanes.tsx'
@@ -29,6 +30,8 @@ export const duplicateSelected = (effectId: string, emitterId: string): void => 
   let id = ''
   edit('Duplicate an emitter', (kit) => void (id = duplicateEmitter(kit, effectId, emitterId, makeId)))
   select(effectId, id)
+  const type = useDocument.getState().kit?.effects[effectId]?.emitters[emitterId]?.type
+  if (type !== undefined) offerShare({ emitter: id, type })
 }
 
 export const toggleMute = (effectId: string, emitterId: string): void =>
