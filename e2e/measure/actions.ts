@@ -186,7 +186,7 @@ const EFFECTS: Readonly<Record<string, { readonly goal: string; readonly layers:
       {
         kind: 'Burst',
         frame: 'spark',
-        words: [ADDITIVE, ['where', 'a point', 'a ring'], ['launch', '@aim', 'along the shape']],
+        words: [ADDITIVE, ['where', 'a point', 'a ring'], ['launch', '@aim', 'along the path']],
         values: [
           life('0.16-0.24'),
           speed('0'),

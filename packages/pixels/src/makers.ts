@@ -153,14 +153,17 @@ const bar =
     return edge(0.9 - radius(beyond, y), hardness)
   }
 
+/** The square of what is over 0. */
+const square0 = (value: number): number => (value > 0 ? value * value : 0)
+
 /** A bright core with a long ray across, a short one down, and a faint halo. */
 const flare =
   (hardness: number): Field =>
   (x, y) => {
     const [ax, ay] = [Math.abs(x), Math.abs(y)]
     const thin = 8 + 30 * hardness
-    const across = Math.max(0, 1 - ax) ** 2 * Math.max(0, 1 - ay * thin)
-    const down = Math.max(0, 1 - ay * 2.2) ** 2 * Math.max(0, 1 - ax * thin)
+    const across = square0(1 - ax) * Math.max(0, 1 - ay * thin)
+    const down = square0(1 - ay * 2.2) * Math.max(0, 1 - ax * thin)
     const halo = (1 - hardness) * 0.35 * smooth(1 - radius(x, y) * 1.1)
     return Math.min(1, across + 0.8 * down + halo + dot(0.6 * hardness)(x * 4.5, y * 4.5))
   }

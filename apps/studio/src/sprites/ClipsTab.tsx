@@ -138,6 +138,8 @@ const ClipHead = ({ sheet, clip }: { sheet: Sheet; clip: Clip }) => {
   )
 }
 
+const NO_FRAMES: readonly number[] = []
+
 /** Frame sequences: a filmstrip, the clip running beside it, and the frames to add. */
 export const ClipsTab = ({ sheet }: { sheet: Sheet }) => {
   const clip = useClip(sheet)
@@ -153,6 +155,7 @@ export const ClipsTab = ({ sheet }: { sheet: Sheet }) => {
       <Filmstrip sheet={sheet} steps={clip.steps} onChange={setSteps} />
       <p className="soft">Press a frame to put it at the end.</p>
       <FrameGrid
+        many={NO_FRAMES}
         sheet={sheet}
         selected={-1}
         onPick={(frame) =>

@@ -14,11 +14,14 @@ const OVERSCAN = 2
 export const FrameGrid = ({
   sheet,
   selected,
+  many,
   onPick,
 }: {
   sheet: Sheet
   selected: number
-  onPick: (frame: number) => void
+  /** Chosen together with it. */
+  many: readonly number[]
+  onPick: (frame: number, how: { readonly shift: boolean; readonly ctrl: boolean }) => void
 }) => {
   const scroller = useRef<HTMLDivElement>(null)
   const { width, height } = useBoxSize(scroller, 300, 200)
@@ -34,7 +37,7 @@ export const FrameGrid = ({
   const row = Math.floor(selected / columns)
   useEffect(() => rows.scrollToIndex(row), [rows, row])
   return (
-    <div className="frame-scroll" ref={scroller} role="listbox" aria-label="Frames">
+    <div className="frame-scroll" ref={scroller} role="listbox" aria-multiselectable aria-label="Frames">
       <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
         {rows.getVirtualItems().map((item) => (
           <div
@@ -44,16 +47,19 @@ export const FrameGrid = ({
           >
             {sheet.frames.slice(item.index * columns, (item.index + 1) * columns).map((frame, k) => {
               const at = item.index * columns + k
+              const chosen = at === selected || many.includes(at)
               return (
                 <button
                   key={k}
                   type="button"
                   role="option"
-                  aria-selected={at === selected}
-                  className={at === selected ? 'frame-cell notched' : 'frame-cell'}
+                  aria-selected={chosen}
+                  className={chosen ? 'frame-cell notched' : 'frame-cell'}
                   title={`${frame.name} · ${frame.w} × ${frame.h}`}
                   aria-label={frame.name}
-                  onClick={() => onPick(at)}
+                  onClick={(event) =>
+                    onPick(at, { shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey })
+                  }
                 >
                   <FrameCell sheetId={sheet.id} frame={at} />
                   <span>{frame.name}</span>

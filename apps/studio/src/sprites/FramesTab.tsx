@@ -1,6 +1,6 @@
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
-import { recut, setFrames, type Sheet, type SlicingChoice } from '@gliv/document'
+import { addClip, recut, setFrames, type Sheet, type SlicingChoice } from '@gliv/document'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { edit, useDocument } from '../state/document.ts'
@@ -13,8 +13,10 @@ import { tell } from './sheets/pictures.ts'
 import { looseFrames, repack } from './sheets/repack.ts'
 import { shatter } from './shatter.ts'
 import { SliceForm } from './SliceForm.tsx'
-import { chooseFrame } from '../state/sprites.ts'
-import { addFrame, giveFrame, useActiveType } from './sheets/activeType.ts'
+import { framesAfter, setChosenFrames, useChosenFrames } from '../state/chosenFrames.ts'
+import { makeId } from '../state/ids.ts'
+import { chooseClip, chooseFrame, setSprites } from '../state/sprites.ts'
+import { addFrame, giveFrame, giveFrames, useActiveType } from './sheets/activeType.ts'
 import { useBitmap, useFrame } from './sheets/chosenSheet.ts'
 import { type Cut, useCut } from './useCut.ts'
 import './FramesTab.css'
@@ -121,6 +123,36 @@ const Cutting = ({
   </section>
 )
 
+const NOTHING: readonly number[] = []
+
+/** What can be done with several frames: Shift takes a run of them, Ctrl one more. */
+const ManyActions = ({ sheet, frames }: { sheet: Sheet; frames: readonly number[] }) => {
+  const target = useActiveType()
+  if (frames.length < 2) return null
+  return (
+    <div className="sprite-actions">
+      {target && (
+        <Button variant="contained" onClick={() => giveFrames(target.id, sheet, frames)}>
+          Use {frames.length} frames for {target.name}
+        </Button>
+      )}
+      <Button
+        onClick={() => {
+          let clip = ''
+          edit(
+            `Clip of ${frames.length} frames`,
+            (kit) => void (clip = addClip(kit, sheet.id, [...frames], makeId)),
+          )
+          chooseClip(sheet.id, clip)
+          setSprites({ tab: 'clips' })
+        }}
+      >
+        Clip of {frames.length} frames
+      </Button>
+    </div>
+  )
+}
+
 /** The chosen frame and the others, with ways to cut and to lay out the sheet. */
 const ChosenFrame = ({
   sheet,
@@ -132,30 +164,43 @@ const ChosenFrame = ({
   index: number
   onCut: () => void
   onLayout: () => void
-}) => (
-  <>
-    <div className="side-tools">
-      <Button variant="outlined" onClick={onCut}>
-        Cut…
-      </Button>
-      <Button
-        variant="outlined"
-        disabled={!sheet.packing}
-        title={
-          sheet.packing
-            ? 'How the loose frames lie on the sheet'
-            : 'This sheet came as one picture; frames of drawn, made and packed sheets can be laid out'
-        }
-        onClick={onLayout}
-      >
-        Layout…
-      </Button>
-    </div>
-    <FrameFields sheet={sheet} index={index} />
-    <FrameActions sheet={sheet} index={index} />
-    <FrameGrid sheet={sheet} selected={index} onPick={(frame) => chooseFrame(sheet.id, frame)} />
-  </>
-)
+}) => {
+  const chosen = useChosenFrames((s) => s[sheet.id]) ?? NOTHING
+  const many = useMemo(() => chosen.filter((f) => f < sheet.frames.length), [chosen, sheet.frames.length])
+  return (
+    <>
+      <div className="side-tools">
+        <Button variant="outlined" onClick={onCut}>
+          Cut…
+        </Button>
+        <Button
+          variant="outlined"
+          disabled={!sheet.packing}
+          title={
+            sheet.packing
+              ? 'How the loose frames lie on the sheet'
+              : 'This sheet came as one picture; frames of drawn, made and packed sheets can be laid out'
+          }
+          onClick={onLayout}
+        >
+          Layout…
+        </Button>
+      </div>
+      <FrameFields sheet={sheet} index={index} />
+      <FrameActions sheet={sheet} index={index} />
+      <ManyActions sheet={sheet} frames={many} />
+      <FrameGrid
+        sheet={sheet}
+        selected={index}
+        many={many}
+        onPick={(frame, how) => {
+          setChosenFrames(sheet.id, framesAfter(many, index, frame, how))
+          chooseFrame(sheet.id, frame)
+        }}
+      />
+    </>
+  )
+}
 
 /** The whole sheet with its frames; cutting is tried out before it is done. */
 export const FramesTab = ({ sheet }: { sheet: Sheet }) => {

@@ -321,6 +321,39 @@ const byte = (value: number): number => (value <= 0 ? 0 : value >= 255 ? 255 : M
 const spread = (amount: number, stream: number, hi: number, lo: number): number =>
   amount === 0 ? 0 : (2 * sample(hi, lo, stream, 0) - 1) * amount
 
+/** Red, green and blue on their way. */
+const channels = new Float64Array(3)
+
+/** The colour of ramp, pick and own cell, into `channels`. */
+const pickedInto = (appearance: Appearance, pool: Pool, i: number, u: number): void => {
+  const { type } = appearance
+  const hi = pool.keyHi[i]!
+  const lo = pool.keyLo[i]!
+  let [r, g, b] = channelsAt(appearance.tint, u)
+  if (type.tintPick === 'ramps') {
+    const t = sample(hi, lo, STREAMS.tintPick, 0)
+    const [r2, g2, b2] = channelsAt(appearance.tintB, u)
+    r += (r2 - r) * t
+    g += (g2 - g) * t
+    b += (b2 - b) * t
+  } else if (type.tintPick === 'list') {
+    const pick = appearance.picks[Math.floor(sample(hi, lo, STREAMS.tintPick, 0) * appearance.picks.length)]!
+    const keep = type.pickAction === 'multiply'
+    r = keep ? (r * pick[0]) / 255 : pick[0]
+    g = keep ? (g * pick[1]) / 255 : pick[1]
+    b = keep ? (b * pick[2]) / 255 : pick[2]
+  }
+  const own = pool.colour[i]!
+  if (own !== 0xffffff) {
+    r = (r * (own & 255)) / 255
+    g = (g * ((own >> 8) & 255)) / 255
+    b = (b * ((own >> 16) & 255)) / 255
+  }
+  channels[0] = r
+  channels[1] = g
+  channels[2] = b
+}
+
 /** Degrees by which a hue is turned: its own spread, and the turn over life. */
 const hueAt = (
   { type: { numbers }, hueRamp }: Appearance,
@@ -367,26 +400,10 @@ export const fullTintAt = (
   const { numbers } = type
   const hi = pool.keyHi[i]!
   const lo = pool.keyLo[i]!
-  let [r, g, b] = channelsAt(appearance.tint, u)
-  if (type.tintPick === 'ramps') {
-    const t = sample(hi, lo, STREAMS.tintPick, 0)
-    const [r2, g2, b2] = channelsAt(appearance.tintB, u)
-    r += (r2 - r) * t
-    g += (g2 - g) * t
-    b += (b2 - b) * t
-  } else if (type.tintPick === 'list') {
-    const pick = appearance.picks[Math.floor(sample(hi, lo, STREAMS.tintPick, 0) * appearance.picks.length)]!
-    const keep = type.pickAction === 'multiply'
-    r = keep ? (r * pick[0]) / 255 : pick[0]
-    g = keep ? (g * pick[1]) / 255 : pick[1]
-    b = keep ? (b * pick[2]) / 255 : pick[2]
-  }
-  const own = pool.colour[i]!
-  if (own !== 0xffffff) {
-    r = (r * (own & 255)) / 255
-    g = (g * ((own >> 8) & 255)) / 255
-    b = (b * ((own >> 16) & 255)) / 255
-  }
+  pickedInto(appearance, pool, i, u)
+  let r = channels[0]!
+  let g = channels[1]!
+  let b = channels[2]!
   const onTint = type.spreadOn === 'tint'
   const hue = onTint ? hueAt(appearance, hi, lo, u, hueLane) : 0
   const away = onTint ? 1 + spread(numbers.saturationSpread, STREAMS.saturationSpread, hi, lo) : 1

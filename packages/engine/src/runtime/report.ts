@@ -108,42 +108,61 @@ const carry = (run: EmitterRun): void => {
   motion.signY *= pose.scale
 }
 
-const readMotion = (run: EmitterRun, i: number, age: number): void => {
-  const { pool, program } = run
-  const { type, space } = program.source
-  effectiveInto(program, pool, i, age, pair)
-  const faces = type.facing === 'travel'
-  const effectScale = pool.effectScale[i]!
-  const sign = effectScale < 0 ? -1 : 1
-  motion.x = pool.x[i]!
-  motion.y = pool.y[i]!
-  motion.vx = pair[0]!
-  motion.vy = pair[1]!
-  const { turn } = run.appearance
+/** Degrees by which a sprite is turned beside its face. */
+const ownTurn = (run: EmitterRun, i: number, age: number): number => {
+  const { pool } = run
+  const { turn, angleWaver } = run.appearance
   const turned = turn
     ? turnedAt(turn, pool, i, age / pool.life[i]!, age) + angleLaneOf(run)
     : pool.angle[i]! + angleLaneOf(run) + pool.spin[i]! * age
-  const own = turned + (run.appearance.angleWaver?.at(pool.keyHi[i]!, pool.keyLo[i]!, age) ?? 0)
-  motion.angleDeg = (faces ? angleOf(pool.faceX[i]!, pool.faceY[i]!) : pool.effectTurnDeg[i]!) + sign * own
+  return turned + (angleWaver?.at(pool.keyHi[i]!, pool.keyLo[i]!, age) ?? 0)
+}
+
+/** Factors of length and thickness beside the particle's own scale. */
+const readSigns = (run: EmitterRun, i: number, faces: boolean): void => {
+  const { pool, program } = run
+  const effectScale = pool.effectScale[i]!
   motion.signX = faces ? Math.abs(effectScale) : effectScale
   motion.signY = faces ? effectScale : Math.abs(effectScale)
   const { alongThickness } = run.appearance
   if (alongThickness) motion.signY *= rampAt(alongThickness, pool.along[i]!)
   if (program.pieces) motion.signX *= program.pieces.stretch
   const stretch = stretchOf(run)
-  if (stretch !== 0)
-    motion.signX *= stretchAt(type.numbers, stretch, Math.sqrt(motion.vx * motion.vx + motion.vy * motion.vy))
-  if (space === 'carried') carry(run)
-  const wraps = program.source.wrap !== 'none'
-  if (wraps || space === 'pinned') run.context.tape.viewInto(run.tick, view)
-  if (space === 'pinned') {
+  if (stretch === 0) return
+  const speed = Math.sqrt(motion.vx * motion.vx + motion.vy * motion.vy)
+  motion.signX *= stretchAt(program.source.type.numbers, stretch, speed)
+}
+
+/** From the view's coordinates, and wrapped into it. */
+const intoView = (run: EmitterRun): void => {
+  const { source } = run.program
+  const wraps = source.wrap !== 'none'
+  if (!wraps && source.space !== 'pinned') return
+  run.context.tape.viewInto(run.tick, view)
+  if (source.space === 'pinned') {
     motion.x += view.x
     motion.y += view.y
   }
-  if (!wraps) return
-  wrapInto(wrap, program.source, view)
+  wrapInto(wrap, source, view)
   motion.x = wrapped(motion.x, wrap[0]!, wrap[2]!)
   motion.y = wrapped(motion.y, wrap[1]!, wrap[3]!)
+}
+
+const readMotion = (run: EmitterRun, i: number, age: number): void => {
+  const { pool, program } = run
+  const { type, space } = program.source
+  effectiveInto(program, pool, i, age, pair)
+  const faces = type.facing === 'travel'
+  const sign = pool.effectScale[i]! < 0 ? -1 : 1
+  motion.x = pool.x[i]!
+  motion.y = pool.y[i]!
+  motion.vx = pair[0]!
+  motion.vy = pair[1]!
+  motion.angleDeg =
+    (faces ? angleOf(pool.faceX[i]!, pool.faceY[i]!) : pool.effectTurnDeg[i]!) + sign * ownTurn(run, i, age)
+  readSigns(run, i, faces)
+  if (space === 'carried') carry(run)
+  intoView(run)
 }
 
 /** Counted from the effect's start; with a period, from the start of the one it was born in. */

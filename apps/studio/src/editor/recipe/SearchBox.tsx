@@ -11,7 +11,7 @@ import { setSession, useSession } from '../../state/session.ts'
 import { FORCE_TEXTS } from '../../document/texts/forces.ts'
 import { addForce } from './addForce.ts'
 import { SEARCH_FIELD } from './focusSearch.ts'
-import { type Orders, readOrders } from './orders.ts'
+import { type Order, type Orders, readOrders } from './orders.ts'
 import { findIn, type Found, searchEntries } from './search.ts'
 import { subjectOf } from './subject.ts'
 import type { EmitterPath } from './emitterPath.ts'
@@ -141,6 +141,23 @@ const SearchField = ({
   />
 )
 
+/** Arrows go through what is found, Enter takes it. */
+const searchKeys =
+  (count: number, setActive: (next: (at: number) => number) => void, onEnter: () => void) =>
+  (event: KeyboardEvent): void => {
+    const by = { ArrowDown: 1, ArrowUp: -1 }[event.key]
+    if (by) {
+      event.preventDefault()
+      setActive((at) => Math.min(Math.max(0, count - 1), Math.max(0, at + by)))
+    } else if (event.key === 'Enter') onEnter()
+  }
+
+/** Sets what a line asks for: one step of undo. */
+const applyOrders = (orders: readonly Order[]): void =>
+  edit(`Set ${orders.map(({ said }) => said).join(', ')}`, (kit) => {
+    for (const order of orders) order.apply(kit)
+  })
+
 export const SearchBox = ({ path }: { path: EmitterPath }) => {
   const [typed, setTyped] = useState('')
   const [active, setActive] = useState(0)
@@ -169,21 +186,11 @@ export const SearchBox = ({ path }: { path: EmitterPath }) => {
   }
   const apply = (): void => {
     if (!orders || 'refusal' in orders) return
-    const said = orders.orders.map((order) => order.said)
-    edit(`Set ${said.join(', ')}`, (kit) => {
-      for (const order of orders.orders) order.apply(kit)
-    })
+    applyOrders(orders.orders)
     close()
     focusWorkplace()
   }
-  const onKeyDown = (event: KeyboardEvent): void => {
-    if (event.key === 'Enter' && orders) return apply()
-    const by = { ArrowDown: 1, ArrowUp: -1 }[event.key]
-    if (by) {
-      event.preventDefault()
-      setActive((at) => Math.min(Math.max(0, found.length - 1), Math.max(0, at + by)))
-    } else if (event.key === 'Enter') choose(found[active])
-  }
+  const onKeyDown = searchKeys(found.length, setActive, () => (orders ? apply() : choose(found[active])))
   return (
     <ClickAwayListener onClickAway={close}>
       <div className="recipe-search">

@@ -11,11 +11,12 @@ import {
   propertiesOf,
   type PropertyId,
   type Ramp,
+  type Range,
   SCALAR_RAMPS,
   type ScalarRampKind,
   type TintRamp,
 } from '@gliv/model'
-import { carrierOf, readValue, writeValue } from '../../document/propertyAddress.ts'
+import { carrierOf, type PropertyAddress, readValue, writeValue } from '../../document/propertyAddress.ts'
 import { pictureSide, pixelSide } from '../../document/pictureSide.ts'
 import { readRampText, readTintText } from '../../document/rampText.ts'
 import { RAMP_TEXTS } from '../../document/texts/kinds.ts'
@@ -75,38 +76,55 @@ const numberNamed = (name: string): PropertyId | null => {
   return best?.id ?? null
 }
 
-const setNumber = (subject: Subject, path: EmitterPath, id: PropertyId, text: string): Order | string => {
+/** A number's place in the kit with what stands there; or why it has none. */
+const placeOf = (subject: Subject, path: EmitterPath, id: PropertyId) => {
   const { kit, emitter } = subject
   const [burst] = emitter.bursts
-  if (property(id).owner === 'burst' && !burst)
-    return `${PROPERTY_TEXTS[id].label} belongs to a burst; add one first`
+  const { label } = PROPERTY_TEXTS[id]
+  if (property(id).owner === 'burst' && !burst) return `${label} belongs to a burst; add one first`
   const target = addressOf(path, id, burst?.id)
   const value = readValue(kit, target, id)
   const carrier = carrierOf(kit, target)
-  if (value === undefined || value === null || !carrier)
-    return `${PROPERTY_TEXTS[id].label} has no place here`
-  const present = typeof value === 'number' ? value : value.from
-  const side = pictureSide(kit, target, id)
-  const typed = parseTyped(id, text, { present, side, inPixels: pixelSide(kit, target, id) !== null })
-  if (typeof typed === 'string') return `${PROPERTY_TEXTS[id].label}: ${typed}`
+  return value === undefined || value === null || !carrier
+    ? `${label} has no place here`
+    : { target, value, carrier }
+}
+
+const setNumber = (subject: Subject, path: EmitterPath, id: PropertyId, text: string): Order | string => {
+  const { kit } = subject
+  const { label } = PROPERTY_TEXTS[id]
+  const place = placeOf(subject, path, id)
+  if (typeof place === 'string') return place
+  const { target, value, carrier } = place
+  const typed = parseTyped(id, text, {
+    present: typeof value === 'number' ? value : value.from,
+    side: pictureSide(kit, target, id),
+    inPixels: pixelSide(kit, target, id) !== null,
+  })
+  if (typeof typed === 'string') return `${label}: ${typed}`
   if (typed.from !== typed.to && typeof value === 'number')
-    return `${PROPERTY_TEXTS[id].label} takes one number; type digits like 12`
-  const refusal =
-    refuseNumber(id, typed.from) ??
-    refuseNumber(id, typed.to) ??
-    refuseWithin(target.owner, carrier, id, typed.from)
-  if (refusal) return `${PROPERTY_TEXTS[id].label}: ${refusal}`
+    return `${label} takes one number; type digits like 12`
+  const within = refuseWithin(target.owner, carrier, id, typed.from)
+  const refusal = refuseNumber(id, typed.from) ?? refuseNumber(id, typed.to) ?? within
+  if (refusal) return `${label}: ${refusal}`
+  const next = typeof value === 'number' ? typed.from : { ...value, from: typed.from, to: typed.to }
+  return { said: `${label} ${text}`, apply: (draft) => writeNumber(draft, path, target, id, next, text) }
+}
+
+/** Sets a number; a force that it belongs to acts from then on, and a size is kept in the unit that was typed. */
+const writeNumber = (
+  kit: Kit,
+  path: EmitterPath,
+  target: PropertyAddress,
+  id: PropertyId,
+  next: number | Range,
+  text: string,
+): void => {
   const force = forceOf(id)
   const unit = typedUnit(id, text)
-  return {
-    said: `${PROPERTY_TEXTS[id].label} ${text}`,
-    apply: (draft) => {
-      if (force && !draft.types[path.type]!.forces.includes(force)) addForce(draft, path, force)
-      const next = typeof value === 'number' ? typed.from : { ...value, from: typed.from, to: typed.to }
-      writeValue(draft, target, id, next)
-      if (unit && isSizeNumber(id)) keepIn(draft.types[path.type]!, id, unit)
-    },
-  }
+  if (force && !kit.types[path.type]!.forces.includes(force)) addForce(kit, path, force)
+  writeValue(kit, target, id, next)
+  if (unit && isSizeNumber(id)) keepIn(kit.types[path.type]!, id, unit)
 }
 
 /** Choices that are meant where their words are others’, too. */

@@ -147,6 +147,17 @@ const StopFields = ({
   </div>
 )
 
+/** The whole ramp as a line, or a list of colours that is pasted over it. */
+const TintLine = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => (
+  <RampLine
+    label={`${RAMP_TEXTS[kind]} as text`}
+    shown={tintText(type.ramps[kind])}
+    read={readTintText}
+    hint="Type or paste colours, like #fff #f80 #200, or with places: 0:#fff 40:#f80 100:#200; | after one holds it"
+    onCommit={(next) => write(type, kind, 'Type', next, edit)}
+  />
+)
+
 const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
   const [index, setIndex] = useState(0)
   const band = useRef<HTMLDivElement>(null)
@@ -189,13 +200,7 @@ const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
         ))}
       </div>
       <InFieldsSlot>
-        <RampLine
-          label={`${RAMP_TEXTS[kind]} as text`}
-          shown={tintText(tint)}
-          read={readTintText}
-          hint="Type or paste colours, like #fff #f80 #200, or with places: 0:#fff 40:#f80 100:#200; | after one holds it"
-          onCommit={(next) => write(type, kind, 'Type', next, edit)}
-        />
+        <TintLine type={type} kind={kind} />
         <StopFields
           stop={stop}
           last={chosen === tint.points.length - 1}

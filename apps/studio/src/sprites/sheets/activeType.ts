@@ -22,6 +22,14 @@ export const giveFrame = (typeId: string, sheet: Sheet, frame: number): void =>
     Object.assign(first!, { sheet: sheet.id, frames: [frame], clip: null })
   })
 
+/** The type shows these frames one after the other over its life, unless it has a way of its own. */
+export const giveFrames = (typeId: string, sheet: Sheet, frames: readonly number[]): void =>
+  edit(`Picture: ${frames.length} frames of ${sheet.name}`, (kit) => {
+    const type = kit.types[typeId]!
+    Object.assign(type.pictures[0]!, { sheet: sheet.id, frames: [...frames], clip: null })
+    if (type.frameChoice === 'fixed') type.frameChoice = 'overLife'
+  })
+
 /** The type may show this frame, too. */
 export const addFrame = (typeId: string, sheet: Sheet, frame: number): void =>
   edit(
