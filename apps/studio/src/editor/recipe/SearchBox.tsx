@@ -141,6 +141,17 @@ const SearchField = ({
   />
 )
 
+/** The list under the field. */
+const FoundPopper = ({
+  shown,
+  anchor,
+  ...list
+}: { shown: boolean; anchor: HTMLElement | null } & Parameters<typeof FoundList>[0]) => (
+  <Popper open={shown} anchorEl={anchor} placement="bottom-start" style={{ zIndex: 1300 }}>
+    <FoundList {...list} />
+  </Popper>
+)
+
 /** Arrows go through what is found, Enter takes it. */
 const searchKeys =
   (count: number, setActive: (next: (at: number) => number) => void, onEnter: () => void) =>
@@ -203,22 +214,17 @@ export const SearchBox = ({ path }: { path: EmitterPath }) => {
           onType={type}
           onKeyDown={onKeyDown}
         />
-        <Popper
-          open={open && entered !== ''}
-          anchorEl={field.current}
-          placement="bottom-start"
-          style={{ zIndex: 1300 }}
-        >
-          <FoundList
-            orders={orders}
-            onApply={apply}
-            typed={entered}
-            found={found}
-            active={active}
-            onPoint={setActive}
-            onChoose={choose}
-          />
-        </Popper>
+        <FoundPopper
+          shown={open && entered !== ''}
+          anchor={field.current}
+          orders={orders}
+          onApply={apply}
+          typed={entered}
+          found={found}
+          active={active}
+          onPoint={setActive}
+          onChoose={choose}
+        />
       </div>
     </ClickAwayListener>
   )
