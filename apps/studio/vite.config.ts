@@ -20,8 +20,7 @@ export default defineConfig(({ command }) => ({
   plugins: [react()],
   worker: { format: 'es' },
   resolve: { dedupe: ['react', 'react-dom', 'zod', 'immer'] },
-  define:
-    command === 'build' ? { 'import.meta.env.VITE_GLIV_READER': JSON.stringify(readerHash()) } : {},
+  define: command === 'build' ? { 'import.meta.env.VITE_GLIV_READER': JSON.stringify(readerHash()) } : {},
   build: { target: 'es2023', outDir: 'dist', chunkSizeWarningLimit: 900 },
   server: { host: '127.0.0.1', port: 5173, strictPort: true },
   preview: { host: '127.0.0.1', strictPort: true },

@@ -161,7 +161,7 @@ const recoveryAndGame = async ({ studio, page, shoot }: Shot): Promise<void> => 
   await inDatabase(page, 'damage')
   await page.goto('/kit/last-ferry/recovery')
   await page.getByTestId('aside-list').waitFor()
-  await page.getByTestId('snapshot-card').locator('canvas').waitFor()
+  await page.getByTestId('snapshot-card').locator('img').waitFor()
   await shoot('recovery')
 
   await page.goto('/ferry/')

@@ -1,3 +1,4 @@
+import { makeDemo } from '@gliv/demo'
 import { expect, test } from '@playwright/test'
 import { Studio } from '../studio.ts'
 
@@ -40,12 +41,13 @@ test('the ruler goes to a moment; an effect is made to loop, and its repeat is s
   await page.mouse.move(box.x + box.width / 2, box.y + 10, { steps: 3 })
   await page.mouse.up()
   await expect(page.getByTestId('clock')).toContainText('0.55 s')
-  // Another effect plays this one inside of it, which takes only what plays once.
+  // Another effect plays this one inside of it, and may go on doing so: for a length of its own.
   await studio.pick('How the effect plays', 'loops')
-  await expect(
-    page.getByText('“Effect loops” was not taken. “Hard landing”: "Pier dust" does not play once'),
-  ).toBeVisible()
-  await expect(page.locator('.play-controls')).toHaveText(/plays once/)
+  await expect(page.locator('.play-controls')).toHaveText(/loops/)
+  await studio.goWithin(`/kit/${makeDemo().kit.id}/effect/hard-landing`)
+  await page.getByRole('button', { name: 'Times of the effect' }).click()
+  await expect(page.locator('.effect-menu [data-row="partLength"]').first()).toBeVisible()
+  await page.keyboard.press('Escape')
 
   await studio.openDemoEffect('Cargo blast')
   await studio.freezeAt(2)

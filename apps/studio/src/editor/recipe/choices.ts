@@ -174,7 +174,7 @@ export const CHOICES = {
     apply: (kit, path, value) => void (emitterOf(kit, path).edgeSlant = value === 'yes'),
   },
   wrap: ofEmitter(
-    'What leaves the view',
+    'Out of view',
     'wrap',
     WRAPS,
     WRAP_TEXTS,
