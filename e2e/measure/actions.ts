@@ -236,8 +236,8 @@ const EFFECTS: Readonly<Record<string, { readonly goal: string; readonly layers:
         kind: 'One picture',
         frame: 'glow',
         values: [
-          life('0.9'),
-          speed('140'),
+          v('life', 'life', '0.9', { part: 'both' }),
+          v('speed', 'speed', '140', { part: 'both' }),
           v('gravity', 'gravity', '300', { group: 'forces', force: 'Gravity' }),
           v('scale', 'scale', '0.4', { part: 'both', group: 'scale' }),
         ],
