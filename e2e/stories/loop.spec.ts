@@ -196,7 +196,7 @@ test('starters are found, dropped on the stage and set down; ramps come from the
   await page.getByRole('button', { name: 'Add emitter' }).click()
   await page.getByRole('menuitem', { name: 'Starters…' }).click()
   await page.getByLabel('Find a starter').fill('weather')
-  await expect(page.locator('.technique-card')).toHaveCount(2)
+  await expect(page.locator('.technique-card')).toHaveCount(3)
   await page.getByLabel('Find a starter').fill('explosion')
   await page
     .getByRole('button', { name: 'Add Blast' })

@@ -14,7 +14,10 @@ import { Studio } from '../studio.ts'
  * free.
  */
 const essence = (effect: ResolvedEffect): unknown => {
-  const text = JSON.stringify({ ...effect, id: '', name: '' }, (key, value: unknown) =>
+  // How long a round is says nothing of an effect that plays once.
+  const loopSeconds = effect.play === 'loop' ? effect.numbers.loopSeconds : 0
+  const plain = { ...effect, id: '', name: '', numbers: { ...effect.numbers, loopSeconds } }
+  const text = JSON.stringify(plain, (key, value: unknown) =>
     key === 'id' || key === 'salt' || key === 'name' || key === 'partner' ? undefined : value,
   )
   return JSON.parse(text)

@@ -1,6 +1,15 @@
 export * from './kit.ts'
 export { refuseChange } from './change.ts'
 export { canonicalJson } from './canonical.ts'
+export {
+  type CellsCopy,
+  type Copied,
+  copyCells,
+  graft,
+  type GraftPlace,
+  readClip,
+  writeClip,
+} from './clip.ts'
 export { adviseKit, checkKit, KitRefusal, readKit, refuseNumber, type Problem } from './check.ts'
 export * from './edits.ts'
 export { freeName, type MakeId, newBurst } from './layers.ts'
@@ -25,6 +34,7 @@ export { changedLives, clipSeconds, followLives, liveAsClip } from './clipLife.t
 export { renameEmitter } from './naming.ts'
 export { pieceOf } from './piece.ts'
 export { choosePlay } from './plays.ts'
+export { gameView, viewsOf } from './views.ts'
 export { said } from './said.ts'
 export { kitJsonSchema, kitSchema } from './schema.ts'
 export { salvageKit, type Salvaged, type SetAside } from './salvage.ts'

@@ -227,6 +227,14 @@ export interface Effect {
   parts: Part[]
 }
 
+/** A size of the game's view, in px. */
+export interface ViewSize {
+  readonly id: string
+  readonly name: string
+  readonly w: number
+  readonly h: number
+}
+
 /** Everything that a file holds, pictures apart. Maps by id, each with its order. */
 export interface Kit {
   format: 'gliv-kit'
@@ -244,6 +252,8 @@ export interface Kit {
   paletteOrder: string[]
   stages: Record<string, Stage>
   stageOrder: string[]
+  /** What the game's camera shows, in px, the usual one first; 640 × 360 when nobody said. */
+  views?: ViewSize[]
   /** Ramps that are kept for use anywhere in the kit. */
   rampShelf: KeptRamp[]
   types: Record<string, ParticleType>

@@ -1,13 +1,14 @@
 /** Lengths and areas of emitter shapes, for counts that grow with the shape. */
 import { type Path, type ShapeKind, SHAPES } from '@gliv/model'
-import type { Burst, Emitter } from './kit.ts'
+import type { Burst, Emitter, ViewSize } from './kit.ts'
+import { DEFAULT_VIEW_SIZE } from './views.ts'
 
 /** What counts are of when they grow with the shape: so many px of length, or px² of area. */
 export const PER_LENGTH = 100
 export const PER_AREA = 10_000
 
 /** The view that sizes in percent and shapes of the view are measured on, in px. */
-const VIEW = { w: 640, h: 360 }
+type View = Pick<ViewSize, 'w' | 'h'>
 
 const PI = Math.PI
 
@@ -70,6 +71,7 @@ const pathArea = (path: Path, curved: boolean): number => {
 
 /** Numbers of a shape in px. */
 interface Sizes {
+  readonly view: View
   readonly width: number
   readonly height: number
   readonly radius: number
@@ -80,10 +82,11 @@ interface Sizes {
   readonly endY: number
 }
 
-const sizesOf = ({ numbers: n, sizeUnit }: Emitter): Sizes => {
+const sizesOf = ({ numbers: n, sizeUnit }: Emitter, view: View): Sizes => {
   const [x, y, both] =
-    sizeUnit === 'view' ? [VIEW.w / 100, VIEW.h / 100, Math.min(VIEW.w, VIEW.h) / 100] : [1, 1, 1]
+    sizeUnit === 'view' ? [view.w / 100, view.h / 100, Math.min(view.w, view.h) / 100] : [1, 1, 1]
   return {
+    view,
     width: n.shapeWidth * x,
     height: n.shapeHeight * y,
     radius: n.shapeRadius * both,
@@ -129,10 +132,10 @@ const MEASURES = {
   segment: { length: (s) => root(s.endX, s.endY), area: null },
   picture: { length: null, area: null },
   viewEdge: {
-    length: (_s, { side }) => (side === 'top' || side === 'bottom' ? VIEW.w : VIEW.h),
+    length: ({ view }, { side }) => (side === 'top' || side === 'bottom' ? view.w : view.h),
     area: null,
   },
-  view: { length: null, area: () => VIEW.w * VIEW.h },
+  view: { length: null, area: ({ view }) => view.w * view.h },
 } as const satisfies Record<ShapeKind, Measures>
 
 /** Along which a shape's counts grow; null for one that has no size to grow with. */
@@ -143,11 +146,14 @@ export const measuredBy = (emitter: Emitter): 'length' | 'area' | null => {
   return asLine ? length && 'length' : 'area'
 }
 
-/** How often 100 px of length, or 100 × 100 px of area, go into an emitter's shape; 1 for one without a size. */
-export const measureOf = (emitter: Emitter): number => {
+/**
+ * How often 100 px of length, or 100 × 100 px of area, go into an emitter's shape; 1 for one without a size.
+ * @param view px that shapes of the view, and sizes in percent of it, are measured on
+ */
+export const measureOf = (emitter: Emitter, view: View = DEFAULT_VIEW_SIZE): number => {
   const by = measuredBy(emitter)
   const { length, area }: Measures = MEASURES[emitter.shape]
-  const sizes = sizesOf(emitter)
+  const sizes = sizesOf(emitter, view)
   if (by === 'length') return length!(sizes, emitter) / PER_LENGTH
   return by === 'area' ? area!(sizes, emitter) / PER_AREA : 1
 }
@@ -165,9 +171,12 @@ const grown = ({ numbers, ...burst }: Burst, factor: number): Burst => {
 }
 
 /** An emitter's flow and bursts with counts for its whole shape: what is born, and what the engine takes. */
-export const countedWhole = (emitter: Emitter): Pick<Emitter, 'numbers' | 'bursts'> => {
+export const countedWhole = (
+  emitter: Emitter,
+  view: View = DEFAULT_VIEW_SIZE,
+): Pick<Emitter, 'numbers' | 'bursts'> => {
   if (emitter.countsPer !== 'size') return emitter
-  const factor = measureOf(emitter)
+  const factor = measureOf(emitter, view)
   return {
     numbers: {
       ...emitter.numbers,

@@ -18,9 +18,20 @@ import {
   type ResolvedType,
   type TypeChoices,
 } from '@gliv/model'
-import type { Effect, Emitter, Kit, Palette, ParticleType, Sheet, SheetFrame, Stage } from './kit.ts'
+import type {
+  Effect,
+  Emitter,
+  Kit,
+  Palette,
+  ParticleType,
+  Sheet,
+  SheetFrame,
+  Stage,
+  ViewSize,
+} from './kit.ts'
 import { countedWhole } from './measure.ts'
 import { framesOf } from './sheets.ts'
+import { gameView } from './views.ts'
 
 /** Reads the places of a picture; given by who has the pixels. The same question must get the same object. */
 export type MaskReader = (
@@ -42,6 +53,7 @@ interface CachedEmitter {
   readonly type: ResolvedType
   readonly mask: MaskPlaces | null
   readonly partner: ResolvedEmitter | null
+  readonly view: ViewSize
   readonly resolved: ResolvedEmitter
 }
 const emitters = new WeakMap<Emitter, CachedEmitter>()
@@ -182,7 +194,7 @@ const inners = new WeakMap<Effect, CachedInner>()
 /** An effect that another one plays. The check has seen that none goes round in a circle. */
 const resolveInner = (kit: Kit, id: string, read: MaskReader | undefined): ResolvedEffect => {
   const effect = kit.effects[id]!
-  const from = [kit.types, kit.sheets, kit.sheetOrder, kit.palettes, kit.effects]
+  const from = [kit.types, kit.sheets, kit.sheetOrder, kit.palettes, kit.effects, kit.views]
   const cached = inners.get(effect)
   if (cached && from.every((part, i) => part === cached.from[i])) return cached.resolved
   const resolved = resolveEffect(kit, effect, read)
@@ -202,17 +214,19 @@ const resolveEmitter = (
     partnerOf && partnerOf.companionOf === null ? resolveEmitter(kit, effect, partnerOf, read) : null
   const mask = resolveMask(kit, emitter, read)
   const relays = partner ? NO_RELAYS : resolveRelays(kit, effect, emitter, read)
+  const view = gameView(kit)
   const cached = emitters.get(emitter)
   if (
     cached &&
     cached.type === type &&
     cached.mask === mask &&
     cached.partner === partner &&
+    cached.view === view &&
     sameRelays(cached.resolved.relays, relays)
   )
     return cached.resolved
   const { id, name, salt } = emitter
-  const { numbers, bursts } = countedWhole(emitter)
+  const { numbers, bursts } = countedWhole(emitter, view)
   const resolved: ResolvedEmitter = partner
     ? companionOf(emitter, type, partner)
     : {
@@ -226,7 +240,7 @@ const resolveEmitter = (
         mask,
         type,
       }
-  emitters.set(emitter, { type, mask, partner, resolved })
+  emitters.set(emitter, { type, mask, partner, view, resolved })
   return resolved
 }
 
@@ -242,6 +256,7 @@ export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): Reso
   play: effect.play,
   backwards: effect.backwards,
   wholePixels: kit.wholePixels,
+  ...(kit.views ? { view: { w: gameView(kit).w, h: gameView(kit).h } } : {}),
   source: effect.source && {
     sheet: kit.sheetOrder.indexOf(effect.source.sheet),
     frame: rectOf(kit.sheets[effect.source.sheet]!.frames[effect.source.frame]!),

@@ -50,6 +50,7 @@ import {
   WAVER_KINDS,
   WAVER_TARGETS,
   WIND_MODES,
+  WRAP_AREAS,
   WRAPS,
   type NumbersOf,
   type Owner,
@@ -364,6 +365,7 @@ export const emitterSchema = z.looseObject({
   side: oneOf('side', SIDES).default(E.side),
   edgeSlant: z.boolean().default(E.edgeSlant),
   wrap: oneOf('wrap', WRAPS).default(E.wrap),
+  wrapIn: oneOf('wrapIn', WRAP_AREAS).default(E.wrapIn),
   aim: oneOf('aim', AIMS).default(E.aim),
   rhythm: oneOf('rhythm', RHYTHMS).default(E.rhythm),
   capPolicy: oneOf('capPolicy', CAP_POLICIES).default(E.capPolicy),
@@ -415,6 +417,12 @@ export const effectSchema = z.looseObject({
   parts: z.array(partSchema).max(32, { error: 'an effect has at most 32 parts; remove some' }).default([]),
 })
 
+const viewSide = z
+  .number({ error: (issue) => `${said(issue.input)} is no size of a view; give whole px from 16 to 8192` })
+  .int({ error: 'the sides of a view are whole px; round them' })
+  .min(16, { error: 'a view is at least 16 px wide and high; make it larger' })
+  .max(8192, { error: 'a view is at most 8192 px wide and high; make it smaller' })
+
 /**
  * The form of a kit file: what is wrong with plain data is said in words. Keys that it does not know are kept.
  */
@@ -444,6 +452,14 @@ export const kitSchema = z.looseObject({
   paletteOrder: z.array(id).default([]),
   stages: z.record(id, stageSchema).default({}),
   stageOrder: z.array(id).default([]),
+  views: z
+    .array(z.looseObject({ id, name, w: viewSide, h: viewSide }))
+    .min(1, { error: 'a list of view sizes needs at least one; add one, or leave the list out' })
+    .max(16, { error: 'a kit has at most 16 view sizes; remove some' })
+    .refine((views) => new Set(views.map((view) => view.id)).size === views.length, {
+      error: 'two view sizes have the same id; give each its own',
+    })
+    .optional(),
   rampShelf: z
     .array(z.looseObject({ id, name, ramp: rampSchema }))
     .max(200, { error: 'the shelf holds at most 200 ramps; remove some' })

@@ -37,6 +37,7 @@ import type {
   WaverTarget,
   WindMode,
   Wrap,
+  WrapArea,
 } from './kinds.ts'
 import type { PropertyId } from './properties.ts'
 import type { AlongRamps, Lane, Ramp } from './ramps.ts'
@@ -140,6 +141,7 @@ export interface EmitterChoices {
   /** The strip at the view's edge is widened so that what falls aslant reaches all of the view. */
   readonly edgeSlant: boolean
   readonly wrap: Wrap
+  readonly wrapIn: WrapArea
   readonly aim: Aim
   readonly rhythm: Rhythm
   readonly capPolicy: CapPolicy

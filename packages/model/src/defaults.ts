@@ -61,6 +61,7 @@ export const DEFAULT_EMITTER_CHOICES: EmitterChoices = {
   side: 'top',
   edgeSlant: false,
   wrap: 'none',
+  wrapIn: 'view',
   aim: 'direction',
   rhythm: 'even',
   capPolicy: 'skip',

@@ -12,6 +12,7 @@ export const EMITTER_INVALIDATES = {
   side: 'birth',
   edgeSlant: 'birth',
   wrap: 'output',
+  wrapIn: 'output',
   aim: 'birth',
   rhythm: 'emission',
   capPolicy: 'emission',

@@ -161,6 +161,10 @@ export type PieceFit = (typeof PIECE_FITS)[number]
 export const WRAPS = ['none', 'x', 'y', 'both'] as const
 export type Wrap = (typeof WRAPS)[number]
 
+/** What particles wrap into: the view, or a rectangle of a size of its own around the effect. */
+export const WRAP_AREAS = ['view', 'box'] as const
+export type WrapArea = (typeof WRAP_AREAS)[number]
+
 /** What happens at a surface. */
 export const CONTACTS = ['none', 'bounce', 'slide', 'stick', 'end', 'loseLife'] as const
 export type Contact = (typeof CONTACTS)[number]

@@ -59,6 +59,8 @@ export const PROPERTIES = {
   pieceEvery: number('emitter', 'px', 12, [1, 10_000], [1, 80], 'emission', 'none'),
   places: number('emitter', 'count', 12, [1, 10_000], [1, 60], 'birth', 'none', { whole: true }),
   edgeDepth: number('emitter', 'px', 16, SIZE, [0, 200], 'birth', 'times'),
+  wrapWidth: number('emitter', 'px', 640, [1, 100_000], [16, 1280], 'output', 'none'),
+  wrapHeight: number('emitter', 'px', 360, [1, 100_000], [16, 720], 'output', 'none'),
   wrapMargin: number('emitter', 'px', 32, SIZE, [0, 200], 'output', 'none'),
   edgeOutset: number('emitter', 'px', 8, FAR, [-100, 200], 'birth', 'plus'),
   grid: number('emitter', 'px', 2, [1, 8], [1, 8], 'emission', 'none', { whole: true }),

@@ -106,6 +106,8 @@ export interface ResolvedEffect {
   readonly backwards: boolean
   /** Sprites lie on whole pixels. */
   readonly wholePixels: boolean
+  /** Size of the game's view in px that it is made for; 640 × 360 when it is left out. */
+  readonly view?: { readonly w: number; readonly h: number }
   /** The sprite that a game hides while the effect runs: number of its sheet, and its frame. */
   readonly source: { readonly sheet: number; readonly frame: FrameRect } | null
   readonly numbers: NumbersOf<'effect'>

@@ -26,9 +26,9 @@ const typeOf = (type: ResolvedType): ResolvedType => ({
 const effectOf = (effect: ResolvedEffect): ResolvedEffect => ({
   ...effect,
   emitters: effect.emitters.map((emitter) => ({
-    ...filled({ pieceFit: 'spread', edgeSlant: false, wrap: 'none' }, emitter),
+    ...filled({ pieceFit: 'spread', edgeSlant: false, wrap: 'none', wrapIn: 'view' }, emitter),
     along: filled({ thickness: FLAT }, emitter.along),
-    numbers: filled({ shapeTilt: 0, wrapMargin: 0 }, emitter.numbers),
+    numbers: filled({ shapeTilt: 0, wrapMargin: 0, wrapWidth: 640, wrapHeight: 360 }, emitter.numbers),
     type: typeOf(emitter.type),
     relays: emitter.relays.map((relay) => ({ ...relay, effect: relay.effect && effectOf(relay.effect) })),
   })),

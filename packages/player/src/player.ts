@@ -6,6 +6,7 @@ import {
   LiveTape,
   type Program,
   type Simulation,
+  viewAround,
 } from '@gliv/engine'
 import type { Surface, ViewRect } from '@gliv/model'
 import { withAnchorB } from './anchor.ts'
@@ -50,7 +51,7 @@ export class EffectHandle {
     const { x = 0, y = 0, seed } = options
     const pose = { x, y, ...poseOf(options) }
     checkPose('play', pose)
-    this.#tape = new LiveTape(pose, view, options.surfaces)
+    this.#tape = new LiveTape(pose, view ?? viewAround(program.effect), options.surfaces)
     this.simulation = createSimulation(program, {
       ...pose,
       live: this.#tape,

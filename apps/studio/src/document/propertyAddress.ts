@@ -3,7 +3,21 @@ import type { Burst, Effect, Emitter, Kit, Part as EffectPart, ParticleType, Rel
 import type { Owner, PropertyId, Range } from '@gliv/model'
 import { PROPERTY_TEXTS } from './texts/properties.ts'
 
-export type PropertyAddress =
+/** An emitter of an effect, and the particle type that it sends out. */
+export interface EmitterPath {
+  readonly effect: string
+  readonly emitter: string
+  readonly type: string
+  /** Emitters that are edited at once with this one. */
+  readonly also?: readonly EmitterPath[]
+}
+
+export type PropertyAddress = Place & {
+  /** Emitters at which the same number is edited at once with this one. */
+  readonly also?: readonly EmitterPath[]
+}
+
+type Place =
   | { readonly owner: 'effect'; readonly effect: string }
   | { readonly owner: 'emitter'; readonly effect: string; readonly emitter: string }
   | { readonly owner: 'burst'; readonly effect: string; readonly emitter: string; readonly burst: string }
@@ -13,7 +27,7 @@ export type PropertyAddress =
 
 type Carrier = Effect | Emitter | Burst | Relay | EffectPart | ParticleType
 
-type AddressOf<O extends Owner> = Extract<PropertyAddress, { owner: O }>
+type AddressOf<O extends Owner> = Extract<Place, { owner: O }>
 
 const emitterAt = (
   kit: Kit,
@@ -44,6 +58,54 @@ export const writeValue = (
 ): void => {
   const carrier = carrierOf(kit, target)
   if (carrier) (carrier.numbers as Record<string, number | Range>)[id] = value
+}
+
+/** The item of another emitter's list that stands where one stands in its own. */
+const itemLike = (
+  kit: Kit,
+  target: AddressOf<'burst'> | AddressOf<'relay'>,
+  path: EmitterPath,
+): PropertyAddress | null => {
+  const { effect, emitter } = path
+  const other = kit.effects[effect]?.emitters[emitter]
+  if (target.owner === 'burst') {
+    const at = emitterAt(kit, target)?.bursts.findIndex(({ id }) => id === target.burst) ?? -1
+    const like = other?.bursts[at]
+    return like ? { owner: 'burst', effect, emitter, burst: like.id } : null
+  }
+  const at = emitterAt(kit, target)?.relays.findIndex(({ id }) => id === target.relay) ?? -1
+  const like = other?.relays[at]
+  return like ? { owner: 'relay', effect, emitter, relay: like.id } : null
+}
+
+const addressAt = (kit: Kit, target: Place, path: EmitterPath): PropertyAddress | null => {
+  const { effect, emitter, type } = path
+  if (target.owner === 'emitter') return { owner: 'emitter', effect, emitter }
+  if (target.owner === 'type') return type === target.type ? null : { owner: 'type', type }
+  return target.owner === 'burst' || target.owner === 'relay' ? itemLike(kit, target, path) : null
+}
+
+/**
+ * Where else a number is edited at once: at the other selected emitters, each place once. Items of a list
+ * (bursts, relays) answer to those in the same place of the others' lists.
+ */
+export const othersOf = (kit: Kit, target: PropertyAddress): readonly PropertyAddress[] => {
+  const found = new Map<string, PropertyAddress>()
+  for (const path of target.also ?? []) {
+    const address = addressAt(kit, target, path)
+    if (address && carrierOf(kit, address)) found.set(JSON.stringify(address), address)
+  }
+  return [...found.values()]
+}
+
+/** Lowest and highest of a number where it is edited at once; null when it is the same everywhere. */
+export const spanOf = (kit: Kit, target: PropertyAddress, id: PropertyId): Range | null => {
+  if (!target.also?.length) return null
+  const values = [target, ...othersOf(kit, target)].flatMap((at) => readValue(kit, at, id) ?? [])
+  const froms = values.map((value) => readEnd(value, 'from'))
+  const tos = values.map((value) => readEnd(value, 'to'))
+  const same = (list: readonly number[]): boolean => list.every((value) => value === list[0])
+  return same(froms) && same(tos) ? null : { from: Math.min(...froms), to: Math.max(...tos) }
 }
 
 /** Which part of a value a control moves: a plain number, an end of a range, or a fixed range as a whole. */

@@ -1,8 +1,11 @@
-/** Whole values: reset, copied, pasted, split and joined; one step of undo each. */
+/**
+ * Whole values: reset, copied, pasted, split and joined; one step of undo each. Where several emitters are edited
+ * at once, all of them.
+ */
 import { property, PROPERTIES, type PropertyId, type Range } from '@gliv/model'
 import { stepOf, tidy } from './format.ts'
 import { edit, useDocument } from '../state/document.ts'
-import { editLabel, readValue, type PropertyAddress, writeValue } from './propertyAddress.ts'
+import { editLabel, othersOf, readValue, type PropertyAddress, writeValue } from './propertyAddress.ts'
 import { noteTouched } from '../state/touched.ts'
 
 type Value = number | Range
@@ -19,7 +22,28 @@ export const setValue = (target: PropertyAddress, id: PropertyId, value: Value, 
   const { kit } = useDocument.getState()
   if (!kit) return
   noteTouched(id)
-  how(editLabel(kit, target, id), (draft) => writeValue(draft, target, id, value))
+  how(editLabel(kit, target, id), (draft) => {
+    for (const at of [target, ...othersOf(kit, target)]) writeValue(draft, at, id, copyOf(value))
+  })
+}
+
+const copyOf = (value: Value): Value => (typeof value === 'number' ? value : { ...value })
+
+/** Changes a value to what `make` gives, at each emitter from its own. */
+export const changeEach = (
+  target: PropertyAddress,
+  id: PropertyId,
+  label: string,
+  make: (value: Value) => Value,
+): void => {
+  const { kit } = useDocument.getState()
+  if (!kit) return
+  edit(label, (draft) => {
+    for (const at of [target, ...othersOf(kit, target)]) {
+      const value = readValue(kit, at, id)
+      if (value !== undefined) writeValue(draft, at, id, make(value))
+    }
+  })
 }
 
 /** The table's default, in the form that the number has. */
@@ -51,11 +75,17 @@ export const isSplit = (value: Value | null | undefined): boolean =>
 
 /** One knob becomes two, two become one. */
 export const toggleSplit = (target: PropertyAddress, id: PropertyId): void => {
+  const { kit } = useDocument.getState()
   const value = valueNow(target, id)
-  if (value === undefined) return
-  const { from, to } = toRange(value)
-  const middle = tidy((from + to) / 2, stepOf(id))
-  setValue(target, id, isSplit(value) ? { from: middle, to: middle } : splitApart(id, from))
+  if (!kit || value === undefined) return
+  const joins = isSplit(value)
+  noteTouched(id)
+  changeEach(target, id, editLabel(kit, target, id), (own) => {
+    const { from, to } = toRange(own)
+    if (isSplit(own) !== joins) return own
+    const middle = tidy((from + to) / 2, stepOf(id))
+    return joins ? { from: middle, to: middle } : splitApart(id, from)
+  })
 }
 
 /** What was copied; a value fits where the unit is the same. Lifetime: session, in memory. */

@@ -44,6 +44,10 @@ interface SessionState {
   readonly extremesOpen: boolean
   readonly stageOnly: boolean
   readonly preview: Preview
+  /** The view size that effects are judged in, by its id; empty for the kit's first. */
+  readonly view: string
+  /** View sizes whose frames are drawn beside it. */
+  readonly viewsShown: readonly string[]
 }
 
 const finite = z.number()
@@ -70,6 +74,8 @@ export const useSession = create<SessionState>()(
       extremesOpen: false,
       stageOnly: false,
       preview: STILL,
+      view: '',
+      viewsShown: [],
     }),
     persisted<SessionState>('gliv-session', () => sessionStorage, {
       selected: z.record(z.string(), z.string()),
@@ -88,6 +94,8 @@ export const useSession = create<SessionState>()(
       extremesOpen: z.boolean(),
       stageOnly: z.boolean(),
       preview: previewSchema,
+      view: z.string(),
+      viewsShown: z.array(z.string()),
     }),
   ),
 )

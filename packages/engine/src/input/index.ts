@@ -12,5 +12,5 @@ export {
   type SimulationContext,
   type SubEffect,
 } from './simulationContext.ts'
-export { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
+export { type CompiledTape, DEFAULT_VIEW, viewAround } from './tape.ts'
 export { TravelPath } from './travelPath.ts'

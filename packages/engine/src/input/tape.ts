@@ -1,9 +1,13 @@
 /** What the rest of the engine asks a tape. */
-import type { ViewRect } from '@gliv/model'
+import type { ResolvedEffect, ViewRect } from '@gliv/model'
 import { type MutableView, type Pose, type Surroundings } from '../geometry/index.ts'
 
 /** What the view shows when nobody says: 640 × 360 px around the world's origin. */
 export const DEFAULT_VIEW: ViewRect = { x: -320, y: -180, w: 640, h: 360 }
+
+/** What the view shows when nobody says, of the size that an effect is made for, around the world's origin. */
+export const viewAround = ({ view }: Pick<ResolvedEffect, 'view'>): ViewRect =>
+  view ? { x: -view.w / 2, y: -view.h / 2, ...view } : DEFAULT_VIEW
 
 /** Times are in ticks, so that exact comparisons need no division. */
 export interface CompiledTape {

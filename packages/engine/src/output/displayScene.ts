@@ -1,5 +1,6 @@
 /** The moment of display, and where the particles' space is then. */
 import { emptyPose, type Pose } from '../geometry/index.ts'
+import type { CompiledTape } from '../input/index.ts'
 import { laneAt, withLane } from '../program/index.ts'
 import type { EmitterRun } from '../spawn/index.ts'
 
@@ -41,17 +42,43 @@ export const createScene = (): DisplayScene => ({
 })
 
 const view = { x: 0, y: 0, w: 0, h: 0 }
+const area = { x: 0, y: 0, w: 0, h: 0 }
 
-/** The view and a margin around it, where a particle that leaves comes in again. */
+const place = emptyPose()
+
+/** The rectangle of an emitter's own size around where the effect stands, grown with it, never turned. */
+const boxInto = (
+  out: typeof view,
+  { wrapWidth, wrapHeight }: EmitterRun['program']['source']['numbers'],
+  tape: CompiledTape,
+  tick: number,
+): void => {
+  tape.poseInto(tick, place)
+  out.w = wrapWidth * place.scale
+  out.h = wrapHeight * place.scale
+  out.x = place.x - out.w / 2
+  out.y = place.y - out.h / 2
+}
+
+/**
+ * Where a particle that leaves comes in again: x, y, w, h in world px of the view, or of the emitter's own rectangle,
+ * with the margin around it; w or h 0 for a way that is not wrapped.
+ */
 export const wrapInto = (
   out: Float64Array,
-  { wrap, numbers: { wrapMargin } }: EmitterRun['program']['source'],
-  { x, y, w, h }: Readonly<typeof view>,
+  { wrap, wrapIn, numbers }: EmitterRun['program']['source'],
+  tape: CompiledTape,
+  tick: number,
 ): void => {
-  out[0] = x - wrapMargin
-  out[1] = y - wrapMargin
-  out[2] = wrap === 'x' || wrap === 'both' ? w + 2 * wrapMargin : 0
-  out[3] = wrap === 'y' || wrap === 'both' ? h + 2 * wrapMargin : 0
+  out[2] = out[3] = 0
+  if (wrap === 'none') return
+  if (wrapIn === 'box') boxInto(area, numbers, tape, tick)
+  else tape.viewInto(tick, area)
+  const { wrapMargin } = numbers
+  out[0] = area.x - wrapMargin
+  out[1] = area.y - wrapMargin
+  if (wrap !== 'y') out[2] = area.w + 2 * wrapMargin
+  if (wrap !== 'x') out[3] = area.h + 2 * wrapMargin
 }
 
 /** A place on its axis, wrapped from `from` on; a length of 0 leaves it. */
@@ -69,10 +96,9 @@ export const setScene = (scene: DisplayScene, run: EmitterRun): void => {
   scene.carried = source.space === 'carried'
   scene.moveX = scene.moveY = 0
   if (scene.carried) tape.poseInto(run.tick - (1 - scene.alpha), scene.pose)
-  const wraps = source.wrap !== 'none'
-  if (wraps || source.space === 'pinned') tape.viewInto(run.tick - (1 - scene.alpha), view)
-  wrapInto(scene.wrap, source, view)
+  wrapInto(scene.wrap, source, tape, run.tick - (1 - scene.alpha))
   if (source.space === 'pinned') {
+    tape.viewInto(run.tick - (1 - scene.alpha), view)
     scene.moveX = view.x
     scene.moveY = view.y
   }

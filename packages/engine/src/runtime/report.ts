@@ -138,12 +138,12 @@ const intoView = (run: EmitterRun): void => {
   const { source } = run.program
   const wraps = source.wrap !== 'none'
   if (!wraps && source.space !== 'pinned') return
-  run.context.tape.viewInto(run.tick, view)
   if (source.space === 'pinned') {
+    run.context.tape.viewInto(run.tick, view)
     motion.x += view.x
     motion.y += view.y
   }
-  wrapInto(wrap, source, view)
+  wrapInto(wrap, source, run.context.tape, run.tick)
   motion.x = wrapped(motion.x, wrap[0]!, wrap[2]!)
   motion.y = wrapped(motion.y, wrap[1]!, wrap[3]!)
 }

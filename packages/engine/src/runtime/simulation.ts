@@ -1,6 +1,12 @@
 import { type Frame, type PoseParts, Refusal, type Surface, type Tape, type ViewRect } from '@gliv/model'
 import { emptyPose } from '../geometry/index.ts'
-import { type CompiledTape, compileTape, type EmitterCount, type SimulationContext } from '../input/index.ts'
+import {
+  type CompiledTape,
+  compileTape,
+  type EmitterCount,
+  type SimulationContext,
+  viewAround,
+} from '../input/index.ts'
 import { appendInstances, setDisplay, snapFrame } from '../output/index.ts'
 import { type EmitterProgram, emptyFrame, type Program } from '../program/index.ts'
 import { addedUp, EmitterRun, PartHost } from '../spawn/index.ts'
@@ -15,7 +21,7 @@ export interface SimulationOptions extends PoseParts {
   readonly tape?: Tape
   /** Inputs of a running game, instead of a tape; such a simulation is only stepped. */
   readonly live?: CompiledTape
-  /** What the game's camera shows, in world px; default 640 × 360 around the world's origin. */
+  /** What the game's camera shows, in world px; default: the effect's own view around the world's origin. */
   readonly view?: ViewRect
   /** What particles can touch until the tape says something else. */
   readonly surfaces?: readonly Surface[]
@@ -34,7 +40,7 @@ const tapeFor = (program: Program, { live, inner, tape = [], ...at }: Simulation
       `effect "${effect.name}" repeats exactly every ${effect.numbers.periodSeconds} s, which a tape would break; leave the tape out, or let the effect play another way`,
     )
   const read = (lastTick > 0 ? undefined : live) ?? inner
-  return read ?? compileTape(tape, at, at.view, warmTicks, at.surfaces)
+  return read ?? compileTape(tape, at, at.view ?? viewAround(effect), warmTicks, at.surfaces)
 }
 
 /** state = f(program, seed, tape); stands at a tick, −1 before the first. */

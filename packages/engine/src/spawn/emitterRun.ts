@@ -129,7 +129,7 @@ export class EmitterRun {
     if (tick < this.tick || (this.tick < start && !this.#lasting)) {
       this.#restart(Math.max(-1, start), tick)
       while (this.tick < tick) this.step()
-      if (this.#from <= 0 || !this.#refusedBelow()) return
+      if (this.#from < 0 || !this.#refusedBelow()) return
       this.#restart(-1)
     }
     while (this.tick < tick) this.step()

@@ -30,6 +30,7 @@ import type {
   TravelMode,
   ValueMode,
   Wrap,
+  WrapArea,
 } from '@gliv/model'
 
 export const SHAPE_TEXTS = {
@@ -60,6 +61,10 @@ export const WRAP_TEXTS = {
   y: 'comes in again, above and below',
   both: 'comes in again on the other side',
 } as const satisfies Record<Wrap, string>
+export const WRAP_AREA_TEXTS = {
+  view: 'at the edges of the view',
+  box: 'at the edges of a rectangle',
+} as const satisfies Record<WrapArea, string>
 export const SPREAD_TARGET_TEXTS = {
   tint: 'the tint',
   pixels: 'the picture’s pixels',

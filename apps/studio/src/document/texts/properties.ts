@@ -60,6 +60,8 @@ export const PROPERTY_TEXTS = {
   pieceEvery: { label: 'Spacing', help: 'Pixels from each place of the segment to the next.' },
   places: { label: 'Places', help: 'How many places the shape has for births one after the other.' },
   edgeDepth: { label: 'Depth', help: 'How deep the strip along the edge of the view is.' },
+  wrapWidth: { label: 'Wide', help: 'How wide the rectangle is in which particles come in again.' },
+  wrapHeight: { label: 'High', help: 'How high the rectangle is in which particles come in again.' },
   wrapMargin: {
     label: 'Margin',
     help: 'How far outside of the view a particle is before it comes in again: at least the size of its picture.',

@@ -1,8 +1,9 @@
 import Tooltip from '@mui/material/Tooltip'
 import { BIASES, type Bias, type PropertyId } from '@gliv/model'
 import { memo } from 'react'
-import { edit, shownKit, useDocument } from '../../state/document.ts'
-import { editLabel, readValue, type PropertyAddress, writeValue } from '../../document/propertyAddress.ts'
+import { shownKit, useDocument } from '../../state/document.ts'
+import { changeEach, toRange } from '../../document/values.ts'
+import { editLabel, readValue, type PropertyAddress } from '../../document/propertyAddress.ts'
 import { BIAS_TEXTS } from '../../document/texts/kinds.ts'
 import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 import './BiasButton.css'
@@ -30,13 +31,10 @@ export const BiasButton = memo(({ target, id }: { target: PropertyAddress; id: P
     const { kit } = useDocument.getState()
     const value = kit && readValue(kit, target, id)
     if (kit && typeof value === 'object' && value !== null)
-      edit(`Bias, ${editLabel(kit, target, id)}`, (draft) =>
-        writeValue(draft, target, id, {
-          from: value.from,
-          to: value.to,
-          ...(next === 'even' ? {} : { bias: next }),
-        }),
-      )
+      changeEach(target, id, `Bias, ${editLabel(kit, target, id)}`, (own) => {
+        const { from, to } = toRange(own)
+        return { from, to, ...(next === 'even' ? {} : { bias: next }) }
+      })
   }
   return (
     <Tooltip title={`Most values: ${BIAS_TEXTS[bias]}; press for ${BIAS_TEXTS[next]}`}>

@@ -1,5 +1,4 @@
-import { isSizeNumber, keepIn, refuseNumber, refuseWithin } from '@gliv/document'
-import { property, type PropertyId } from '@gliv/model'
+import type { PropertyId, Range } from '@gliv/model'
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, memo, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { stepFactor } from '../../shared/keys/step.ts'
@@ -15,21 +14,25 @@ import {
 } from '../../state/document.ts'
 import { setRangeEnd } from '../../document/setRangeEnd.ts'
 import {
-  carrierOf,
+  editLabel,
+  othersOf,
+  type PropertyAddress,
   type RangeEnd,
   readEnd,
   readValue,
-  type PropertyAddress,
+  spanOf,
 } from '../../document/propertyAddress.ts'
 import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 import { noteTouched } from '../../state/touched.ts'
-import { resetValue, setValue } from '../../document/values.ts'
+import { resetValue } from '../../document/values.ts'
 import { clampHard, formatNumber, stepOf, tidy, unitText } from '../../document/format.ts'
-import { pictureSide, pixelSide, pixelText } from '../../document/pictureSide.ts'
-import { parseTyped, typedUnit } from '../../document/typed.ts'
+import { pixelSide, pixelText } from '../../document/pictureSide.ts'
+import { readTyped } from '../../document/typeInto.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
+import { useDeep } from '../../shared/hooks/useDeep.ts'
 import { dwellOn, quietly } from '../../shared/hooks/dwell.ts'
 import { FieldHint, FieldMessage } from '../../shared/controls/FieldMessage.tsx'
+import { useFieldTab } from './fieldTab.ts'
 import { numberMenuOn } from './numberMenuStore.ts'
 import './DragNumber.css'
 
@@ -46,50 +49,26 @@ export const PX_TEXT = ' px'
 
 const DOUBLE_CLICK_MS = 600
 
-/** Why a number may not have a value beside its owner's others. */
-const refuseBeside = (target: PropertyAddress, id: PropertyId, value: number): string | null => {
-  const { kit } = useDocument.getState()
-  const carrier = kit && carrierOf(kit, target)
-  return carrier ? refuseWithin(target.owner, carrier, id, value) : null
-}
-
-/** What was typed becomes the value, or a message: value, rule, remedy. */
+/** What was typed becomes the value, of all that are edited at once, or a message: value, rule, remedy. */
 const commitTyped = (
   target: PropertyAddress,
   id: PropertyId,
   part: RangeEnd,
   text: string,
-  present: number,
 ): string | null => {
   const { kit } = useDocument.getState()
-  const side = kit && pictureSide(kit, target, id)
-  const typed = parseTyped(id, text, {
-    present,
-    side,
-    inPixels: kit !== null && pixelSide(kit, target, id) !== null,
-  })
-  if (typeof typed === 'string') return typed
-  const isRange = property(id).kind === 'range'
-  if (typed.from !== typed.to && !isRange) return 'This takes one number; type digits like 12'
-  const refusal =
-    refuseNumber(id, typed.from) ?? refuseNumber(id, typed.to) ?? refuseBeside(target, id, typed.from)
-  if (refusal) return refusal
-  const how = withUnit(target, id, typedUnit(id, text))
-  if (typed.ranged && isRange) setValue(target, id, { from: typed.from, to: typed.to }, how)
-  else setRangeEnd(target, id, part, typed.from, how)
+  if (!kit) return null
+  const read = readTyped(
+    kit,
+    [target, ...othersOf(kit, target)].map((at) => ({ target: at, id })),
+    text,
+    part,
+  )
+  if (typeof read === 'string') return read
+  edit(editLabel(kit, target, id), (draft) => read(draft))
   noteTouched(id)
   return null
 }
-
-/** An edit that also keeps a size in the unit in which it was typed: one step of undo. */
-const withUnit =
-  (target: PropertyAddress, id: PropertyId, unit: ReturnType<typeof typedUnit>): typeof edit =>
-  (label, recipe) =>
-    edit(label, (kit) => {
-      recipe(kit)
-      const type = target.owner === 'type' ? kit.types[target.type] : undefined
-      if (unit && type && isSizeNumber(id)) keepIn(type, id, unit)
-    })
 
 /** The number before or after a field, in the order of the page. */
 const neighbour = (field: Element, before: boolean): HTMLElement | undefined => {
@@ -113,6 +92,8 @@ const END_HINTS = {
   from: 'the lower end; 5-5 sets both',
   to: 'the upper end; 5-5 sets both',
 } as const satisfies Record<RangeEnd, string | null>
+
+const SPAN_HINT = 'sets all that are selected; +=5 and *=2 change each'
 
 interface TypingProps {
   readonly start: string
@@ -251,6 +232,22 @@ const useEnd = ({ target, id, part }: Omit<Props, 'unit'>): number | null =>
     return found === null || found === undefined ? null : readEnd(found, part)
   })
 
+/** Digits of one number, or of the lowest and the highest where several emitters differ. */
+const digitsOf = (id: PropertyId, value: number, span: Range | null, side: number | null): string => {
+  const one = (at: number): string => (side === null ? formatNumber(id, at) : pixelText(at, side))
+  if (span === null) return one(value)
+  return span.from === span.to ? one(span.from) : `${one(span.from)}…${one(span.to)}`
+}
+
+/** Lowest and highest where several emitters are edited at once and differ. */
+export const useSpan = (target: PropertyAddress, id: PropertyId): Range | null =>
+  useDocument(
+    useDeep((state) => {
+      const kit = shownKit(state)
+      return kit && spanOf(kit, target, id)
+    }),
+  )
+
 /** Enter and digits type, arrows step. */
 const numberKeys =
   ({ target, id, part }: Omit<Props, 'unit'>, value: number, side: number | null, onType: () => void) =>
@@ -273,18 +270,21 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
   const takesFocus = useFocusBack(shown, typing)
   const side = useSide(target, id)
   const label = PROPERTY_TEXTS[id].label + (part === 'from' ? ', from' : part === 'to' ? ', to' : '')
+  const span = useSpan(target, id)
+  const tab = useFieldTab()
   const bind = useNumberDrag({ target, id, part }, value, () => setTyping(true))
   if (value === null) return null
-  const digits = side === null ? formatNumber(id, value) : pixelText(value, side)
+  const digits = digitsOf(id, value, span, side)
   const shownUnit = side === null ? unitText(id) : PX_TEXT
   if (typing)
     return (
       <Typing
         start={digits}
         label={label}
-        hint={END_HINTS[part]}
+        hint={span ? SPAN_HINT : END_HINTS[part]}
         onDone={(text, byKey) => {
-          const refusal = text === null ? null : commitTyped(target, id, part, text, value)
+          const refusal =
+            text === null || (span && text === digits) ? null : commitTyped(target, id, part, text)
           if (!refusal) {
             takesFocus.current = byKey
             setTyping(false)
@@ -305,7 +305,7 @@ export const DragNumber = memo(({ target, id, part, unit = true }: Props) => {
       {...dwellOn(id)}
       onContextMenu={numberMenuOn(target, id)}
       role="spinbutton"
-      tabIndex={0}
+      tabIndex={tab}
       className="drag-number"
       data-property={id}
       data-part={part}

@@ -2,7 +2,7 @@ import { property, type PropertyId } from '@gliv/model'
 import { shownKit, useDocument } from '../../state/document.ts'
 import { readValue, type PropertyAddress } from '../../document/propertyAddress.ts'
 import { unitText } from '../../document/format.ts'
-import { DragNumber, PX_TEXT, useSide } from './DragNumber.tsx'
+import { DragNumber, PX_TEXT, useSide, useSpan } from './DragNumber.tsx'
 import './ValueText.css'
 
 /** A value in a sentence: one number, or two with a dash when it is a range. */
@@ -13,8 +13,9 @@ export const ValueText = ({ target, id }: { target: PropertyAddress; id: Propert
     return typeof value === 'object' && value !== null && value.from !== value.to
   })
   const side = useSide(target, id)
+  const differs = useSpan(target, id) !== null
   if (property(id).kind === 'number') return <DragNumber target={target} id={id} part="value" />
-  if (!split) return <DragNumber target={target} id={id} part="both" />
+  if (!split || differs) return <DragNumber target={target} id={id} part="both" />
   return (
     <span className="range-text">
       <DragNumber target={target} id={id} part="from" unit={false} />–

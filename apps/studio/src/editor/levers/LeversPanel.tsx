@@ -142,7 +142,7 @@ const FitRow = () => {
 
 const LeversPanel = () => (
   <div className="levers">
-    <h3>The whole effect</h3>
+    <h2>The whole effect</h2>
     {LEVERS.map((lever) => (
       <LeverRow key={lever} lever={lever} />
     ))}

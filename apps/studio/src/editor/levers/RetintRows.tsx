@@ -83,7 +83,7 @@ export const RetintRows = () => {
   if (colours.length === 0) return null
   return (
     <div className="retint">
-      <h3>Colours, from light to dark</h3>
+      <h2>Colours, from light to dark</h2>
       <div className="retint-colours">
         {colours.map((colour) => (
           <ColourField

@@ -6,6 +6,7 @@ export const isChanged = (before: Kit, next: Kit, effectId: string): boolean =>
   before.sheets !== next.sheets ||
   before.palettes !== next.palettes ||
   before.wholePixels !== next.wholePixels ||
+  before.views !== next.views ||
   before.effects[effectId] !== next.effects[effectId] ||
   (before.effects !== next.effects &&
     [...effectsWithin(next, effectId)].some((id) => before.effects[id] !== next.effects[id]))

@@ -3,6 +3,7 @@ import { createContext, useContext, useEffect, useState } from 'react'
 import { shownKit, useDocument } from '../../state/document.ts'
 import { useDeep } from '../../shared/hooks/useDeep.ts'
 import { useSession } from '../../state/session.ts'
+import type { EmitterPath } from '../../document/propertyAddress.ts'
 import type { StageDriver } from './driver.ts'
 
 interface EditorValue {
@@ -52,6 +53,22 @@ export const useSelectedId = (): string | null => {
   return useShown<string | null>(
     (_, effect) => (wanted && effect.emitters[wanted] ? wanted : (effect.emitterOrder.at(-1) ?? null)),
     null,
+  )
+}
+
+const NONE: readonly EmitterPath[] = []
+
+/** The other selected emitters of the effect: what is edited of the selected one is edited of them, too. */
+export const useAlso = (): readonly EmitterPath[] => {
+  const effectId = useEffectId()
+  const selected = useSelectedId()
+  const also = useSession((s) => s.also)
+  return useShownData<readonly EmitterPath[]>(
+    (_, { emitters }) =>
+      also.flatMap((id) =>
+        id !== selected && emitters[id] ? [{ effect: effectId, emitter: id, type: emitters[id].type }] : [],
+      ),
+    NONE,
   )
 }
 

@@ -4,6 +4,7 @@ import type { ResolvedEffect } from '@gliv/model'
 import type { SimulationOptions } from '@gliv/engine'
 import { shownKit, useDocument } from '../../state/document.ts'
 import { readMask } from '../../document/masks.ts'
+import { forChosenView } from '../../document/shownView.ts'
 import { useSession } from '../../state/session.ts'
 import { previewOptions } from '../../preview/previewOptions.ts'
 import { useEffectId } from './shownEffect.ts'
@@ -27,13 +28,18 @@ export const useWhenIdle = <T>(
   const preview = useSession((s) => s.preview)
   const one = useInspect((s) => s.one)
   const selected = useSession((s) => s.selected[effectId])
+  const view = useSession((s) => s.view)
   const [made, setMade] = useState<{ key: string; value: T } | null>(null)
   useEffect(() => {
     const effect = kit?.effects[effectId]
     if (!wanted || !kit || !effect) return
     const timer = setTimeout(() => {
       try {
-        const resolved = inspected(resolveEffect(kit, effect, readMask), { one, otherBlend: false }, selected)
+        const resolved = inspected(
+          resolveEffect(forChosenView(kit), effect, readMask),
+          { one, otherBlend: false },
+          selected,
+        )
         setMade({ key, value: compute(resolved, previewOptions(resolved, preview, kit)) })
       } catch {
         // What cannot be simulated is said by the stage; here it just has no lines.
@@ -42,6 +48,6 @@ export const useWhenIdle = <T>(
     }, IDLE_MS)
     return () => clearTimeout(timer)
     // `compute` is given anew with each render; `key` says when it means something else.
-  }, [wanted, key, kit, effectId, preview, one, selected])
+  }, [wanted, key, kit, effectId, preview, one, selected, view])
   return wanted && made?.key === key ? made.value : nothing
 }

@@ -10,7 +10,8 @@ import { makeId } from '../../state/ids.ts'
 import { offerShare, useOfferShare } from '../../state/offerShare.ts'
 import { useNamed } from '../../document/useNamed.ts'
 import { FilmCell } from '../../preview/FilmCell.tsx'
-import type { EmitterPath } from './emitterPath.ts'
+import { select } from '../../state/session.ts'
+import { type EmitterPath, pathsOf } from './emitterPath.ts'
 import './Bands.css'
 
 const TableView = lazy(() => import('./TableView.tsx'))
@@ -37,11 +38,25 @@ const TableButton = () => {
   )
 }
 
+/** How many emitters are edited at once, and the way out of it. */
+const AtOnce = ({ path }: { path: EmitterPath }) => {
+  const count = pathsOf(path).length
+  if (count === 1) return <span className="band-kind">Emitter</span>
+  return (
+    <span className="band-kind" role="status">
+      {count} emitters at once: numbers and words of all{' '}
+      <button type="button" className="word-choice" onClick={() => select(path.effect, path.emitter)}>
+        only this one
+      </button>
+    </span>
+  )
+}
+
 export const EmitterBand = ({ path }: { path: EmitterPath }) => (
   <header className="band">
     <FilmCell typeId={path.type} life={0.25} size={38} />
     <div className="band-text">
-      <span className="band-kind">Emitter</span>
+      <AtOnce path={path} />
       <NameField
         label="Emitter name"
         read={(kit) => kit.effects[path.effect]?.emitters[path.emitter]?.name}

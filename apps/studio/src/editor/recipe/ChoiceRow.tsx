@@ -2,10 +2,11 @@ import { memo } from 'react'
 import { WordRow } from '../../shared/controls/WordRow.tsx'
 import { edit } from '../../state/document.ts'
 import { useShownData } from '../playback/shownEffect.ts'
-import { choiceOf, choiceOptions, type MenuChoice, type Option } from './choices.ts'
+import { choiceOf, choiceOptions, chooseAt, commonWord, type MenuChoice, type Option } from './choices.ts'
 import type { EmitterPath } from './emitterPath.ts'
 
 interface Shown {
+  /** Empty where several emitters are edited at once and differ. */
   readonly current: string
   readonly options: readonly Option[]
 }
@@ -18,7 +19,7 @@ export const ChoiceRow = memo(({ id, path }: { id: MenuChoice; path: EmitterPath
     const type = kit.types[path.type]
     return emitter && type
       ? {
-          current: choice.current(emitter, type),
+          current: commonWord(kit, path, id) ?? '',
           options: choiceOptions(id, kit, emitter, type, path),
         }
       : null
@@ -34,7 +35,7 @@ export const ChoiceRow = memo(({ id, path }: { id: MenuChoice; path: EmitterPath
       options={options}
       onChange={(value) =>
         edit(`${choice.title}: ${options.find((o) => o.value === value)?.label ?? value}`, (kit) =>
-          choice.apply(kit, path, value),
+          chooseAt(kit, path, id, value),
         )
       }
     />

@@ -18,13 +18,13 @@ import { edit } from '../../state/document.ts'
 import { FORCE_TEXTS } from '../../document/texts/forces.ts'
 import { useShown } from '../playback/shownEffect.ts'
 import { RampEditor } from '../ramps/RampEditor.tsx'
-import { addForce } from './addForce.ts'
+import { addForceToAll } from './addForce.ts'
 import { AnyRow } from './AnyRow.tsx'
 import { ForceMenu } from './ForceMenu.tsx'
 import { forceEditor } from './forces.ts'
 import type { Row } from './row.ts'
 import { HeadingDial } from './HeadingDial.tsx'
-import type { EmitterPath } from './emitterPath.ts'
+import { type EmitterPath, pathsOf } from './emitterPath.ts'
 
 const isRamped = (force: ForceKind): force is RampedForce =>
   (RAMPED_FORCES as readonly ForceKind[]).includes(force)
@@ -113,8 +113,10 @@ export const ForceRows = ({ path }: { path: EmitterPath }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const remove = (force: ForceKind): void =>
     edit(`Remove ${FORCE_TEXTS[force].label}`, (kit) => {
-      const type = kit.types[path.type]!
-      type.forces = type.forces.filter((kind) => kind !== force)
+      for (const { type: id } of pathsOf(path)) {
+        const type = kit.types[id]!
+        type.forces = type.forces.filter((kind) => kind !== force)
+      }
     })
   const left = FORCE_KINDS.filter((force) => !forces.includes(force))
   return (
@@ -137,7 +139,7 @@ export const ForceRows = ({ path }: { path: EmitterPath }) => {
           forces={left}
           onClose={() => setAnchor(null)}
           onChoose={(force) => {
-            edit(`Add ${FORCE_TEXTS[force].label}`, (kit) => addForce(kit, path, force))
+            edit(`Add ${FORCE_TEXTS[force].label}`, (kit) => addForceToAll(kit, path, force))
             setAnchor(null)
           }}
         />

@@ -9,6 +9,7 @@ import { FrameMenu } from '../../preview/FrameMenu.tsx'
 import { edit, shownKit } from '../../state/document.ts'
 import { toggleGroup, useSession } from '../../state/session.ts'
 import {
+  useAlso,
   useEffectId,
   useSelectedEmitter,
   useSelectedId,
@@ -18,8 +19,8 @@ import {
 } from '../playback/shownEffect.ts'
 import { AnyRow } from './AnyRow.tsx'
 import { EmitterBand, TypeBand } from './Bands.tsx'
-import { choiceOf, choiceOptions, type MenuChoice } from './choices.ts'
-import type { EmitterPath } from './emitterPath.ts'
+import { choiceOf, choiceOptions, chooseAt, type MenuChoice } from './choices.ts'
+import { type EmitterPath, pathsOf } from './emitterPath.ts'
 import { type GroupDefinition, GROUPS } from './groups.tsx'
 import { RampThumb } from './RampThumb.tsx'
 import { resetGroup } from './resetGroup.ts'
@@ -60,7 +61,7 @@ const ChoiceMenu = ({
           selected={definition.current(emitter, type) === option.value}
           onClick={() => {
             edit(`${definition.title}: ${option.label}`, (draft) =>
-              definition.apply(draft, path, option.value),
+              chooseAt(draft, path, choice, option.value),
             )
             onClose()
           }}
@@ -90,11 +91,13 @@ const FirstFrameMenu = ({
       onClose={onClose}
       onChoose={(sheet, frame, name) => {
         edit(`Picture: ${name}`, (kit) => {
-          const type = kit.types[path.type]!
-          type.pictures = [
-            { ...type.pictures[0]!, sheet, frames: [frame], clip: null },
-            ...type.pictures.slice(1),
-          ]
+          for (const { type: id } of pathsOf(path)) {
+            const type = kit.types[id]!
+            type.pictures = [
+              { ...type.pictures[0]!, sheet, frames: [frame], clip: null },
+              ...type.pictures.slice(1),
+            ]
+          }
         })
         onClose()
       }}
@@ -109,8 +112,10 @@ const ResetButton = ({ group, path }: { group: GroupDefinition; path: EmitterPat
       aria-label={`Reset ${group.title}`}
       onClick={() =>
         edit(`Reset ${group.title}`, (kit) => {
-          const subject = subjectOf(kit, path)
-          if (subject) resetGroup(kit, group, subject, path)
+          for (const one of pathsOf(path)) {
+            const subject = subjectOf(kit, one)
+            if (subject) resetGroup(kit, group, subject, one)
+          }
         })
       }
     >
@@ -206,9 +211,10 @@ export const Recipe = () => {
   const emitter = useSelectedId()
   const type = useShown((_, e) => (emitter ? e.emitters[emitter]?.type : undefined), undefined)
   const parts = useShown((_, e) => e.parts.length > 0, false)
+  const also = useAlso()
   const path: EmitterPath = useMemo(
-    () => ({ effect, emitter: emitter ?? '', type: type ?? '' }),
-    [effect, emitter, type],
+    () => ({ effect, emitter: emitter ?? '', type: type ?? '', also }),
+    [effect, emitter, type, also],
   )
   if (!emitter || !type)
     return (

@@ -1,9 +1,11 @@
-import { addRelay, effectsWithin, newRelay, type Relay } from '@gliv/document'
+import { addRelay, effectsWithin, type Kit, newRelay, type Relay } from '@gliv/document'
 import { type PropertyId, RELAY_LAUNCHES, RELAY_TRIGGERS, type RelayTrigger } from '@gliv/model'
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
+import { useMemo } from 'react'
 import { RELAY_LAUNCH_TEXTS, RELAY_TRIGGER_TEXTS } from '../../document/texts/relays.ts'
 import { type Word, WordRow } from '../../shared/controls/WordRow.tsx'
 import { edit } from '../../state/document.ts'
@@ -12,6 +14,7 @@ import { select } from '../../state/session.ts'
 import { PropertyRow } from '../fields/PropertyRow.tsx'
 import { useShown, useShownData } from '../playback/shownEffect.ts'
 import { addressOf, type EmitterPath } from './emitterPath.ts'
+import { copyRelays, sameRelays, sharingRelays, useRelaysTogether } from './relaysTogether.ts'
 
 /** The number that belongs to a trigger. */
 const TRIGGER_NUMBERS = {
@@ -48,13 +51,21 @@ interface ShownRelay {
 
 interface RelayProps {
   readonly id: string
+  /** The emitter, and those that have the same relays. */
   readonly path: EmitterPath
 }
+
+/** One step of undo that changes an emitter's relays, and those of the emitters that have the same. */
+const changeRelays = (path: EmitterPath, label: string, recipe: (kit: Kit) => void): void =>
+  edit(label, (kit) => {
+    recipe(kit)
+    copyRelays(kit, path, path.also ?? [], makeId)
+  })
 
 type ChangeRelay = (label: string, recipe: (relay: Relay) => void) => void
 
 const removeRelay = ({ id, path }: RelayProps): void =>
-  edit('Remove a relay', (kit) => {
+  changeRelays(path, 'Remove a relay', (kit) => {
     const emitter = kit.effects[path.effect]!.emitters[path.emitter]!
     emitter.relays = emitter.relays.filter((r) => r.id !== id)
   })
@@ -125,7 +136,7 @@ const RelaySection = ({ id, path }: RelayProps) => {
   const receivers = useReceivers(path)
   if (!shown) return null
   const change: ChangeRelay = (label, recipe) =>
-    edit(label, (kit) => {
+    changeRelays(path, label, (kit) => {
       const relay = kit.effects[path.effect]!.emitters[path.emitter]!.relays.find((r) => r.id === id)
       if (relay) recipe(relay)
     })
@@ -151,8 +162,50 @@ const RelaySection = ({ id, path }: RelayProps) => {
   )
 }
 
+interface Sharing {
+  readonly others: readonly EmitterPath[]
+  /** They have the same relays. */
+  readonly same: boolean
+}
+
+const ALONE: Sharing = { others: [], same: true }
+
+/** Whether relays are set for all emitters of a shared type; unticked, this one gets its own. */
+const TogetherSwitch = ({ path, sharing }: { path: EmitterPath; sharing: Sharing }) => {
+  const wanted = useRelaysTogether((s) => s.wanted)
+  const name = useShown((kit) => kit.types[path.type]?.name ?? '', '')
+  if (sharing.others.length === 0) return null
+  const toggle = (on: boolean): void => {
+    useRelaysTogether.setState({ wanted: on })
+    if (on && !sharing.same)
+      edit('Same relays for all of a type', (kit) => copyRelays(kit, path, sharing.others, makeId))
+  }
+  return (
+    <label
+      className="check-row"
+      title="What is set here is set for every emitter of this effect that sends out the type"
+    >
+      <Checkbox
+        size="small"
+        checked={wanted && sharing.same}
+        onChange={(event) => toggle(event.target.checked)}
+      />{' '}
+      for all {sharing.others.length + 1} emitters of “{name}”
+    </label>
+  )
+}
+
 /** What this emitter's particles hand over to, and when. A dormant emitter sends out only that way. */
-export const RelayRows = ({ path }: { path: EmitterPath }) => {
+export const RelayRows = ({ path: one }: { path: EmitterPath }) => {
+  const sharing = useShownData<Sharing>((kit) => {
+    const others = sharingRelays(kit, one)
+    return { others, same: sameRelays(kit, one, others) }
+  }, ALONE)
+  const together = useRelaysTogether((s) => s.wanted) && sharing.same && sharing.others.length > 0
+  const path = useMemo(
+    () => (together ? { ...one, also: sharing.others } : { ...one, also: [] }),
+    [one, together, sharing],
+  )
   const ids = useShown(
     (_, effect) => effect.emitters[path.emitter]?.relays.map((r) => r.id).join(' ') ?? '',
     '',
@@ -160,6 +213,7 @@ export const RelayRows = ({ path }: { path: EmitterPath }) => {
   const receivers = useReceivers(path)
   return (
     <div className="force-rows">
+      <TogetherSwitch path={path} sharing={sharing} />
       {ids
         .split(' ')
         .filter(Boolean)
@@ -170,7 +224,11 @@ export const RelayRows = ({ path }: { path: EmitterPath }) => {
         startIcon={<Add />}
         title="Adds a dormant emitter that these particles set off"
         onClick={() =>
-          edit('Add a relay to a new emitter', (kit) => void addRelay(kit, path.effect, path.emitter, makeId))
+          changeRelays(
+            path,
+            'Add a relay to a new emitter',
+            (kit) => void addRelay(kit, path.effect, path.emitter, makeId),
+          )
         }
       >
         Hand over to a new emitter
@@ -179,7 +237,7 @@ export const RelayRows = ({ path }: { path: EmitterPath }) => {
         <Button
           startIcon={<Add />}
           onClick={() =>
-            edit('Add a relay', (kit) => {
+            changeRelays(path, 'Add a relay', (kit) => {
               const [first] = receivers
               const relay = newRelay(makeId('relay'), first!.value.slice(2))
               kit.effects[path.effect]!.emitters[path.emitter]!.relays.push(

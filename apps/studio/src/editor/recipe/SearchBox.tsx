@@ -9,9 +9,9 @@ import { type KeyboardEvent, useMemo, useRef, useState } from 'react'
 import { edit, shownKit } from '../../state/document.ts'
 import { setSession, useSession } from '../../state/session.ts'
 import { FORCE_TEXTS } from '../../document/texts/forces.ts'
-import { addForce } from './addForce.ts'
+import { addForceToAll } from './addForce.ts'
 import { SEARCH_FIELD } from './focusSearch.ts'
-import { type Order, type Orders, readOrders } from './orders.ts'
+import { type Order, type Orders, readOrdersForAll } from './orders.ts'
 import { findIn, type Found, searchEntries } from './search.ts'
 import { subjectOf } from './subject.ts'
 import type { EmitterPath } from './emitterPath.ts'
@@ -19,7 +19,7 @@ import './SearchBox.css'
 
 /** Opens the group, shows the row and puts the focus on it. */
 const goTo = ({ group, row, adds }: Found, path: EmitterPath): void => {
-  if (adds) edit(`Add ${FORCE_TEXTS[adds].label}`, (kit) => addForce(kit, path, adds))
+  if (adds) edit(`Add ${FORCE_TEXTS[adds].label}`, (kit) => addForceToAll(kit, path, adds))
   if (!useSession.getState().openGroups.includes(group))
     setSession((s) => ({ openGroups: [...s.openGroups, group] }))
   // After the group has been laid out.
@@ -42,6 +42,8 @@ const goTo = ({ group, row, adds }: Found, path: EmitterPath): void => {
   )
 }
 
+const orderNames = (orders: readonly Order[]): string[] => orders.flatMap(({ said }) => said || [])
+
 /** What Enter sets, or why it cannot. */
 const OrderItem = ({ orders, onApply }: { orders: NonNullable<Orders>; onApply: () => void }) =>
   'refusal' in orders ? (
@@ -50,7 +52,7 @@ const OrderItem = ({ orders, onApply }: { orders: NonNullable<Orders>; onApply: 
     </p>
   ) : (
     <div role="option" aria-selected className="found-item" onClick={onApply}>
-      <b>Set {orders.orders.map(({ said }) => said).join(' · ')}</b>
+      <b>Set {orderNames(orders.orders).join(' · ')}</b>
     </div>
   )
 
@@ -96,8 +98,7 @@ const FoundList = ({
 const useOrders = (open: boolean, path: EmitterPath, typed: string): Orders =>
   useMemo(() => {
     const kit = shownKit()
-    const subject = open && kit ? subjectOf(kit, path) : null
-    return subject && typed.trim() !== '' ? readOrders(subject, path, typed) : null
+    return open && kit && typed.trim() !== '' ? readOrdersForAll(kit, path, typed) : null
   }, [open, path, typed])
 
 /** What a typed text finds; read when the search begins. */
@@ -165,7 +166,7 @@ const searchKeys =
 
 /** Sets what a line asks for: one step of undo. */
 const applyOrders = (orders: readonly Order[]): void =>
-  edit(`Set ${orders.map(({ said }) => said).join(', ')}`, (kit) => {
+  edit(`Set ${orderNames(orders).join(', ')}`, (kit) => {
     for (const order of orders) order.apply(kit)
   })
 

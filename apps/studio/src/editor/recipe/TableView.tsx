@@ -1,165 +1,119 @@
-/** Emitters as columns, numbers as rows, for typing across. */
 import Close from '@mui/icons-material/Close'
 import Dialog from '@mui/material/Dialog'
 import IconButton from '@mui/material/IconButton'
-import type { PropertyId } from '@gliv/model'
-import { Fragment, useState } from 'react'
+import { type KeyboardEvent, type RefObject, useEffect, useRef, useState } from 'react'
 import { FieldMessage } from '../../shared/controls/FieldMessage.tsx'
-import { ValueText } from '../fields/ValueText.tsx'
 import { edit, shownKit } from '../../state/document.ts'
-import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 import { useEffectId, useShownData } from '../playback/shownEffect.ts'
-import { cellKey, tableRows, type TableRow, typeInto } from './table.ts'
-import { type EmitterPath, addressOf } from './emitterPath.ts'
+import { cellKey, tableRows, type TableCell, type TableRow, typeInto } from './table.ts'
+import { type Column, focusCell, TableGrid } from './TableGrid.tsx'
+import { NO_MARKS } from './tableMarks.ts'
 import './TableView.css'
 
 /** One text for all marked cells. */
 const TypeInto = ({
   cells,
+  text,
+  setText,
+  field,
+  onLeave,
 }: {
-  cells: readonly { readonly path: EmitterPath; readonly id: PropertyId }[]
+  cells: readonly TableCell[]
+  text: string
+  setText: (text: string) => void
+  field: RefObject<HTMLInputElement | null>
+  onLeave: () => void
 }) => {
-  const [text, setText] = useState('')
   const [message, setMessage] = useState<string | null>(null)
-  const [field, setField] = useState<HTMLInputElement | null>(null)
   const apply = (): void => {
+    if (cells.length === 0) return setMessage('No cell is marked; press one, or go to it by arrow keys')
     let refusal: string | null = null
     edit(`Type ${text} into ${cells.length} cells`, (kit) => void (refusal = typeInto(kit, cells, text)))
     setMessage(refusal)
-    if (!refusal) setText('')
+    if (refusal) return
+    setText('')
+    onLeave()
+  }
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key === 'Enter') apply()
+    if (event.key !== 'Escape' || (text === '' && !message)) return
+    event.stopPropagation()
+    setText('')
+    setMessage(null)
+    onLeave()
   }
   return (
     <span className="typing">
       <input
-        ref={setField}
+        ref={field}
         className="number-input"
-        style={{ width: 150 }}
+        style={{ width: 190 }}
         aria-label="Type into the marked cells"
-        placeholder={cells.length === 0 ? 'mark cells first' : `into ${cells.length} cells: 12, *=1.5…`}
-        disabled={cells.length === 0}
+        placeholder={cells.length === 0 ? 'mark cells first' : `into ${cells.length} cells: 12, *=1.5, add…`}
         value={text}
         onChange={(event) => {
           setText(event.target.value)
           setMessage(null)
         }}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') apply()
-        }}
+        onKeyDown={onKeyDown}
       />
-      {message && <FieldMessage anchor={field}>{message}</FieldMessage>}
+      {message && <FieldMessage anchor={field.current}>{message}</FieldMessage>}
     </span>
   )
 }
 
-type Column = EmitterPath & { readonly name: string }
-
-interface Marks {
-  readonly marked: ReadonlySet<string>
-  readonly toggle: (keys: readonly string[]) => void
-}
-
-const HeadRow = ({
-  columns,
-  rows,
-  toggle,
-}: {
-  columns: readonly Column[]
-  rows: readonly TableRow[]
-  toggle: Marks['toggle']
-}) => (
-  <tr>
-    <th scope="col">
-      <span className="only-read">Number</span>
-    </th>
-    {columns.map(({ emitter, name }) => (
-      <th key={emitter} scope="col">
-        <button
-          type="button"
-          onClick={() =>
-            toggle(rows.filter((row) => row.used.includes(emitter)).map((row) => cellKey(emitter, row.id)))
-          }
-        >
-          {name}
-        </button>
-      </th>
-    ))}
-  </tr>
-)
-
-const NumberRow = ({
-  row,
-  columns,
-  marked,
-  toggle,
-}: { row: TableRow; columns: readonly Column[] } & Marks) => (
-  <tr>
-    <th scope="row" title={PROPERTY_TEXTS[row.id].help}>
-      <button type="button" onClick={() => toggle(row.used.map((emitter) => cellKey(emitter, row.id)))}>
-        {PROPERTY_TEXTS[row.id].label}
-      </button>
-    </th>
-    {columns.map((path) => {
-      const key = cellKey(path.emitter, row.id)
-      const used = row.used.includes(path.emitter)
-      return (
-        <td
-          key={key}
-          className={marked.has(key) ? 'marked' : ''}
-          data-cell={key}
-          onClick={(event) => used && event.target === event.currentTarget && toggle([key])}
-        >
-          {used && <ValueText target={addressOf(path, row.id)} id={row.id} />}
-        </td>
-      )
-    })}
-  </tr>
-)
-
 const Table = ({ columns, rows }: { columns: readonly Column[]; rows: readonly TableRow[] }) => {
-  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set())
-  const toggle = (keys: readonly string[]): void => {
-    const all = keys.every((key) => marked.has(key))
-    setMarked(new Set(all ? [...marked].filter((key) => !keys.includes(key)) : [...marked, ...keys]))
-  }
+  const [marks, setMarks] = useState(NO_MARKS)
+  const [message, say] = useState<string | null>(null)
+  const [text, setText] = useState('')
+  const field = useRef<HTMLInputElement>(null)
+  const table = useRef<HTMLTableElement>(null)
+  useEffect(() => focusCell(table.current, NO_MARKS.active), [])
   const cells = columns.flatMap((path) =>
-    rows.filter((row) => marked.has(cellKey(path.emitter, row.id))).map((row) => ({ path, id: row.id })),
+    rows.filter((row) => marks.marked.has(cellKey(path.emitter, row))).map((row) => ({ path, row })),
   )
   return (
     <>
       <div className="table-tools">
-        <TypeInto cells={cells} />
-        <span className="soft">
-          Press a cell’s ground, a row’s name or a column’s name to mark it. Numbers are dragged and typed
-          where they stand.
-        </span>
+        <TypeInto
+          cells={cells}
+          text={text}
+          setText={setText}
+          field={field}
+          onLeave={() => focusCell(table.current, marks.active)}
+        />
+        {message ? (
+          <span role="alert">{message}</span>
+        ) : (
+          <span className="soft">
+            Arrow keys go and mark, Shift marks a block, Ctrl C and Ctrl V copy it; digits and words are typed
+            into all that is marked. A press marks a cell, a row or a column.
+          </span>
+        )}
       </div>
       <div className="table-scroll">
-        <table className="recipe-table">
-          <thead>
-            <HeadRow columns={columns} rows={rows} toggle={toggle} />
-          </thead>
-          <tbody>
-            {rows.map((row, i) => (
-              <Fragment key={row.id}>
-                {row.group !== rows[i - 1]?.group && (
-                  <tr className="table-group">
-                    <th colSpan={columns.length + 1} scope="rowgroup">
-                      {row.group}
-                    </th>
-                  </tr>
-                )}
-                <NumberRow row={row} columns={columns} marked={marked} toggle={toggle} />
-              </Fragment>
-            ))}
-          </tbody>
-        </table>
+        <TableGrid
+          columns={columns}
+          rows={rows}
+          marks={marks}
+          setMarks={(next) => {
+            say(null)
+            setMarks(next)
+          }}
+          say={say}
+          onType={(start) => {
+            setText(start)
+            field.current?.focus()
+          }}
+          table={table}
+        />
       </div>
     </>
   )
 }
 
 interface Shown {
-  readonly columns: readonly (EmitterPath & { name: string })[]
+  readonly columns: readonly Column[]
   readonly rows: readonly TableRow[]
 }
 
@@ -167,7 +121,7 @@ const NOTHING: Shown = { columns: [], rows: [] }
 
 export const TableView = ({ onClose }: { onClose: () => void }) => {
   const effect = useEffectId()
-  // Follows the structure only; the numbers in it follow by themselves.
+  // Follows the structure only; what stands in the cells follows by itself.
   const { columns, rows } = useShownData<Shown>((_, shown) => {
     const kit = shownKit()
     if (!kit) return NOTHING

@@ -1,6 +1,6 @@
 import type { Kit } from '@gliv/document'
 import { FORCE_KINDS, type ForceKind, FORCES, property } from '@gliv/model'
-import type { EmitterPath } from './emitterPath.ts'
+import { type EmitterPath, pathsOf } from './emitterPath.ts'
 
 /**
  * Lets a force act on an emitter's particles. One that has a place takes it at the emitter, unless it was placed
@@ -18,4 +18,9 @@ export const addForce = (
   if (!point || !numbers || point.some((id) => type.numbers[id] !== property(id).default)) return
   type.numbers[point[0]] = numbers.offsetX
   type.numbers[point[1]] = numbers.offsetY
+}
+
+/** Lets a force act on the particles of all emitters that are edited at once. */
+export const addForceToAll = (kit: Kit, path: EmitterPath, force: ForceKind): void => {
+  for (const one of pathsOf(path)) if (!kit.types[one.type]!.forces.includes(force)) addForce(kit, one, force)
 }

@@ -10,6 +10,8 @@ export interface Option {
 export interface ChoiceDefinition {
   readonly title: string
   readonly help?: string
+  /** The place of its word in the document, as a row of the table is called; none where it is more than a word. */
+  readonly field?: string
   readonly options:
     | readonly Option[]
     | ((kit: Kit, emitter: Emitter, type: ParticleType, path: EmitterPath) => readonly Option[])
@@ -38,6 +40,7 @@ export const ofEmitter = <T extends string>(
   help?: string,
 ): ChoiceDefinition => ({
   title,
+  field: `emitter.${key}`,
   ...(help ? { help } : {}),
   options: optionsOf(values, texts),
   current: (emitter) => emitter[key] as string,
@@ -52,6 +55,7 @@ export const ofType = <T extends string>(
   help?: string,
 ): ChoiceDefinition => ({
   title,
+  field: `type.${key}`,
   ...(help ? { help } : {}),
   options: optionsOf(values, texts),
   current: (_emitter, type) => type[key] as string,

@@ -32,6 +32,7 @@ import {
   TINT_SPACES,
   TRAVEL_MODES,
   VALUE_MODES,
+  WRAP_AREAS,
   WRAPS,
   type TypeStyles,
   type ValueStyle,
@@ -60,6 +61,7 @@ import {
   TINT_SPACE_TEXTS,
   TRAVEL_MODE_TEXTS,
   VALUE_MODE_TEXTS,
+  WRAP_AREA_TEXTS,
   WRAP_TEXTS,
 } from '../../document/texts/kinds.ts'
 import {
@@ -73,7 +75,7 @@ import {
   yesNo,
 } from './choice.ts'
 import { FORCE_CHOICES } from './forceChoices.ts'
-import type { EmitterPath } from './emitterPath.ts'
+import { type EmitterPath, pathsOf } from './emitterPath.ts'
 
 /** Headings that come from the shape or a point. */
 const AIMED: ReadonlySet<Emitter['aim']> = new Set(['outward', 'inward', 'along', 'towards'])
@@ -87,6 +89,7 @@ const ofFlag = (
   yes: string,
 ): ChoiceDefinition => ({
   title,
+  field: `type.${key}`,
   options: yesNo(no, yes),
   current: (_emitter, type) => (type[key] ? 'yes' : 'no'),
   apply: (kit, path, value) => void (typeOf(kit, path)[key] = value === 'yes'),
@@ -94,6 +97,7 @@ const ofFlag = (
 
 const ofStyle = (title: string, key: keyof TypeStyles, part: keyof ValueStyle): ChoiceDefinition => ({
   title,
+  field: `type.styles.${key}.${part}`,
   options:
     part === 'by'
       ? optionsOf(VALUE_MODES, VALUE_MODE_TEXTS)
@@ -136,6 +140,7 @@ export const CHOICES = {
   },
   countsPer: {
     title: 'Counts are',
+    field: 'emitter.countsPer',
     help: 'For the whole shape, or for each piece of it, so that a larger shape sends out more.',
     options: (_kit, emitter) =>
       yesNo(
@@ -168,6 +173,7 @@ export const CHOICES = {
   pieceFit: ofEmitter('Pieces are', 'pieceFit', PIECE_FITS, PIECE_FIT_TEXTS),
   edgeSlant: {
     title: 'The strip',
+    field: 'emitter.edgeSlant',
     help: 'Widened, it reaches so far beyond the edge that what falls aslant fills the whole view.',
     options: yesNo('as long as the edge', 'widened for the slant'),
     current: (emitter) => (emitter.edgeSlant ? 'yes' : 'no'),
@@ -179,6 +185,13 @@ export const CHOICES = {
     WRAPS,
     WRAP_TEXTS,
     'Weather that comes in again fills the view wherever the camera goes.',
+  ),
+  wrapIn: ofEmitter(
+    'Comes in again',
+    'wrapIn',
+    WRAP_AREAS,
+    WRAP_AREA_TEXTS,
+    'A rectangle of its own is also a tile that can be baked without a seam.',
   ),
   side: ofEmitter('Side', 'side', SIDES, SIDE_TEXTS),
   aim: {
@@ -249,6 +262,7 @@ export const CHOICES = {
   blend: ofType('Blend', 'blend', BLENDS, BLEND_TEXTS),
   lifeMode: {
     title: 'Lives',
+    field: 'type.lifeMode',
     help: 'So long as its clip: the life follows when frames or their speed change, until it is typed.',
     options: (kit, _emitter, type) => [
       ...optionsOf(LIFE_MODES, LIFE_MODE_TEXTS),
@@ -286,6 +300,7 @@ export const CHOICES = {
   ),
   palette: {
     title: 'Palette lock',
+    field: 'type.palette',
     help: 'Every colour becomes the nearest of the palette, in hard steps.',
     options: (kit) => [
       { value: NO_PALETTE, label: 'none' },
@@ -299,6 +314,27 @@ export const CHOICES = {
 export type MenuChoice = keyof typeof CHOICES
 
 export const choiceOf = (id: MenuChoice): ChoiceDefinition => CHOICES[id]
+
+/** Chooses a word at all emitters that are edited at once, as far as they offer it. */
+export const chooseAt = (kit: Kit, path: EmitterPath, id: MenuChoice, value: string): void => {
+  for (const one of pathsOf(path)) {
+    const emitter = kit.effects[one.effect]?.emitters[one.emitter]
+    const type = kit.types[one.type]
+    if (!emitter || !type) continue
+    if (choiceOptions(id, kit, emitter, type, one).some((option) => option.value === value))
+      choiceOf(id).apply(kit, one, value)
+  }
+}
+
+/** The word that all emitters have which are edited at once; null where they differ. */
+export const commonWord = (kit: Kit, path: EmitterPath, id: MenuChoice): string | null => {
+  const words = pathsOf(path).flatMap((one) => {
+    const emitter = kit.effects[one.effect]?.emitters[one.emitter]
+    const type = kit.types[one.type]
+    return emitter && type ? [choiceOf(id).current(emitter, type)] : []
+  })
+  return words.every((word) => word === words[0]) ? (words[0] ?? null) : null
+}
 
 export const choiceOptions = (
   id: MenuChoice,

@@ -25,6 +25,7 @@ const prepared = (): Kit => {
   const type = kit.types[path.type]!
   type.forces = [...FORCE_KINDS]
   type.scaleApart = true
+  kit.effects[path.effect]!.emitters[path.emitter]!.wrap = 'both'
   Object.assign(type.numbers, {
     waverSpeed: 1,
     waverHeading: 1,

@@ -32,6 +32,7 @@ import { type ChoiceDefinition, emitterOf, ofType, optionsOf, typeOf, yesNo } fr
 
 const axesOf = (force: DirectedForce): ChoiceDefinition => ({
   title: 'Turns',
+  field: `type.axes.${force}`,
   help: 'Whether its direction stays with the world, or turns and mirrors with the placed effect.',
   options: optionsOf(AXES, AXES_TEXTS),
   current: (_emitter, type) => type.axes[force],
@@ -43,6 +44,7 @@ const axesOf = (force: DirectedForce): ChoiceDefinition => ({
 
 const waver = (target: WaverTarget): ChoiceDefinition => ({
   title: 'Changes',
+  field: `type.wavers.${target}`,
   help: `How the ${WAVER_TARGET_TEXTS[target].toLowerCase()} changes.`,
   options: optionsOf(WAVER_KINDS, WAVER_KIND_TEXTS),
   current: (_emitter, type) => type.wavers[target],
@@ -89,6 +91,7 @@ export const FORCE_CHOICES = {
   },
   endsOutside: {
     title: 'Off the view',
+    field: 'type.endsOutside',
     options: yesNo('lives on', 'ends'),
     current: (_emitter, type) => (type.endsOutside ? 'yes' : 'no'),
     apply: (kit, path, value) => void (typeOf(kit, path).endsOutside = value === 'yes'),

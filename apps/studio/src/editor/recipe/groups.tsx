@@ -94,6 +94,8 @@ const whereRows = ({ emitter }: Subject): Row[] => [
   'offsetY',
   '@space',
   '@wrap',
+  ...(emitter.wrap === 'none' ? [] : (['@wrapIn'] as const)),
+  ...(emitter.wrap !== 'none' && emitter.wrapIn === 'box' ? (['wrapWidth', 'wrapHeight'] as const) : []),
   ...(emitter.wrap === 'none' ? [] : (['wrapMargin'] as const)),
 ]
 

@@ -26,8 +26,9 @@ import { parseTyped, typedUnit } from '../../document/typed.ts'
 import { RAMP_STARTERS, TINT_STARTERS } from '../ramps/rampStarters.ts'
 import { addForce } from './addForce.ts'
 import { CHOICES, choiceOf, choiceOptions, type MenuChoice } from './choices.ts'
-import { addressOf, type EmitterPath } from './emitterPath.ts'
+import { addressOf, type EmitterPath, pathsOf } from './emitterPath.ts'
 import type { Subject } from './groups.tsx'
+import { subjectOf } from './subject.ts'
 
 /** One thing that a line asks for. */
 export interface Order {
@@ -198,4 +199,17 @@ export const readOrders = (subject: Subject, path: EmitterPath, line: string): O
     orders.push(order)
   }
   return orders.length > 0 ? { orders } : null
+}
+
+/** The same line for all emitters that are edited at once: all of it everywhere, or nothing. */
+export const readOrdersForAll = (kit: Kit, path: EmitterPath, line: string): Orders => {
+  const all: Order[] = []
+  for (const [at, one] of pathsOf(path).entries()) {
+    const subject = subjectOf(kit, one)
+    const read = subject && readOrders(subject, one, line)
+    if (!read || 'refusal' in read) return read
+    // Said once.
+    all.push(...read.orders.map((order) => (at === 0 ? order : { ...order, said: '' })))
+  }
+  return { orders: all }
 }

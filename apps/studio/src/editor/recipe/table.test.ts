@@ -21,17 +21,18 @@ describe('the table', () => {
   it('has each number once, in the Recipe’s order, for the emitters that show it', () => {
     const kit = fresh()
     const rows = tableRows(kit, columnsOf(kit, 'cargo-blast'))
-    expect(new Set(rows.map((r) => r.id)).size).toBe(rows.length)
+    expect(new Set(rows.map((r) => r.key)).size).toBe(rows.length)
     expect(rows.map((r) => r.group).filter((g, i, all) => g !== all[i - 1])).toEqual(
       GROUPS.map((g) => g.title).filter((title) => rows.some((r) => r.group === title)),
     )
-    const gravity = rows.find((r) => r.id === 'gravity')!
+    const gravity = rows.find((r) => r.key === 'type.numbers.gravity')!
     expect(gravity.used.length).toBeLessThan(columnsOf(kit, 'cargo-blast').length)
   })
 
   it('types into several cells in proportion, or into none', () => {
     const kit = fresh()
-    const cells = columnsOf(kit, 'cargo-blast').map((path) => ({ path, id: 'life' as const }))
+    const row = tableRows(kit, columnsOf(kit, 'cargo-blast')).find(({ key }) => key === 'type.numbers.life')!
+    const cells = columnsOf(kit, 'cargo-blast').map((path) => ({ path, row }))
     const lives = () => cells.map(({ path }) => ({ ...kit.types[path.type]!.numbers.life }))
     const before = lives()
     expect(typeInto(kit, cells, '*=2')).toBeNull()

@@ -1,99 +1,164 @@
 /**
- * The table view: numbers as rows, emitters as columns, and typing into several cells at once. Pure but for
- * the kit it changes.
+ * The table view: numbers, words and pictures as rows, emitters as columns, and typing into several cells at once.
+ * Pure but for the kit it changes.
  */
-import { type Kit, refuseNumber, refuseWithin } from '@gliv/document'
-import { type Range, property, type PropertyId } from '@gliv/model'
-import { carrierOf, readEnd, readValue, writeValue } from '../../document/propertyAddress.ts'
-import { pictureSide } from '../../document/pictureSide.ts'
-import { parseTyped, type Typed } from '../../document/typed.ts'
+import type { Kit } from '@gliv/document'
+import { property, type PropertyId } from '@gliv/model'
+import type { PropertyAddress } from '../../document/propertyAddress.ts'
+import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { type NumberPlace, readTyped } from '../../document/typeInto.ts'
+import { choiceOf, choiceOptions, type MenuChoice } from './choices.ts'
+import { addressOf, type EmitterPath } from './emitterPath.ts'
 import { forceEditor } from './forces.ts'
-import { GROUPS } from './groups.tsx'
-import type { Row } from './row.ts'
+import { type GroupDefinition, GROUPS, type Subject } from './groups.tsx'
+import { BURST_NUMBERS } from './numbers.ts'
 import { subjectOf } from './subject.ts'
-import { type EmitterPath, addressOf } from './emitterPath.ts'
 
-export interface TableRow {
-  readonly id: PropertyId
+type Shown =
+  | { readonly kind: 'number'; readonly id: PropertyId; readonly burst: number | null }
+  | { readonly kind: 'choice'; readonly id: MenuChoice }
+  | { readonly kind: 'picture' }
+
+export type TableRow = Shown & {
+  /** The place of its value in the document (see `cells.ts` there), or what stands for it. */
+  readonly key: string
+  readonly label: string
+  readonly help: string
   readonly group: string
-  /** Emitters that this number means something for. */
+  /** Emitters that it means something for. */
   readonly used: readonly string[]
 }
 
-const numbersIn = (rows: readonly Row[]): PropertyId[] =>
-  rows.filter((row): row is PropertyId => !row.startsWith('@'))
+type Cell = Omit<TableRow, 'group' | 'used'> & Shown
 
-/** Every number that the Recipe shows for any of the emitters, in the Recipe's order. */
+const numberCell = (id: PropertyId): Cell => ({
+  kind: 'number',
+  id,
+  burst: null,
+  key: `${property(id).owner}.numbers.${id}`,
+  label: PROPERTY_TEXTS[id].label,
+  help: PROPERTY_TEXTS[id].help,
+})
+
+const burstCell = (id: PropertyId, burst: number): Cell => ({
+  ...numberCell(id),
+  kind: 'number',
+  id,
+  burst,
+  key: `emitter.bursts.${burst}.numbers.${id}`,
+  label: `Burst ${burst + 1}: ${PROPERTY_TEXTS[id].label}`,
+})
+
+const choiceCell = (id: MenuChoice): Cell => {
+  const { title, help, field } = choiceOf(id)
+  return { kind: 'choice', id, key: field ?? `@${id}`, label: title, help: help ?? '' }
+}
+
+const PICTURE: Cell = {
+  kind: 'picture',
+  key: 'type.pictures',
+  label: 'Picture',
+  help: 'What is drawn; a press chooses another',
+}
+
+/** What a group shows of an emitter, in its order. */
+const cellsOf = (group: GroupDefinition, subject: Subject): Cell[] => {
+  const forces =
+    group.id === 'forces' ? subject.type.forces.flatMap((force) => forceEditor(force).rows(subject.type)) : []
+  const bursts =
+    group.id === 'how-many' && !subject.emitter.dormant
+      ? subject.emitter.bursts.flatMap((_, at) => BURST_NUMBERS.map((id) => burstCell(id, at)))
+      : []
+  return [
+    ...(group.id === 'look' ? [PICTURE] : []),
+    ...[...group.rows(subject), ...forces].map((row) =>
+      row.startsWith('@') ? choiceCell(row.slice(1) as MenuChoice) : numberCell(row as PropertyId),
+    ),
+    ...bursts,
+  ]
+}
+
+/** All that the Recipe shows for any of the emitters, in the Recipe's order; bursts by their number. */
 export const tableRows = (kit: Kit, columns: readonly EmitterPath[]): TableRow[] =>
   GROUPS.flatMap((group) => {
-    const used = new Map<PropertyId, string[]>()
+    const rows = new Map<string, { readonly cell: Cell; readonly used: string[] }>()
     for (const path of columns) {
       const subject = subjectOf(kit, path)
       if (!subject || (group.partnerOwns && subject.emitter.companionOf !== null)) continue
-      const forces =
-        group.id === 'forces'
-          ? subject.type.forces.flatMap((force) => forceEditor(force).rows(subject.type))
-          : []
-      for (const id of numbersIn([...group.rows(subject), ...forces]))
-        used.set(id, [...(used.get(id) ?? []), path.emitter])
+      for (const cell of cellsOf(group, subject)) {
+        const row = rows.get(cell.key) ?? { cell, used: [] }
+        row.used.push(path.emitter)
+        rows.set(cell.key, row)
+      }
     }
-    return [...used].map(([id, emitters]) => ({ id, group: group.title, used: emitters }))
+    return [...rows.values()].map(({ cell, used }) => ({ ...cell, group: group.title, used }))
   })
 
 /** Name of a cell. */
-export const cellKey = (emitter: string, id: PropertyId): string => `${emitter} ${id}`
+export const cellKey = (emitter: string, row: TableRow): string => `${emitter} ${row.key}`
 
-/** What a typed text makes of a value, or why it is none. */
-const typedFor = (
-  id: PropertyId,
-  text: string,
-  value: number | Range,
-  side: number | null,
-): Range | string => {
-  const parts = typeof value === 'number' ? (['from'] as const) : (['from', 'to'] as const)
-  const [first, last] = [parts[0], parts.at(-1)!].map((part) =>
-    parseTyped(id, text, { present: readEnd(value, part), side }),
-  ) as [Typed | string, Typed | string]
-  if (typeof first === 'string') return first
-  if (typeof last === 'string') return last
-  if (typeof value === 'number' && first.from !== first.to)
-    return 'One of the cells takes one number only; type digits like 12'
-  const whole = (v: number): number => (property(id).whole ? Math.round(v) : v)
-  return { from: whole(first.from), to: whole(last.to) }
+/** Where a number's cell stands; null when the emitter has no such burst. */
+export const numberAt = (
+  kit: Kit,
+  path: EmitterPath,
+  row: TableRow & { readonly kind: 'number' },
+): PropertyAddress | null => {
+  if (row.burst === null) return addressOf(path, row.id)
+  const burst = kit.effects[path.effect]?.emitters[path.emitter]?.bursts[row.burst]
+  return burst ? addressOf(path, row.id, burst.id) : null
 }
 
-const ordered = (range: Range, { from, to }: Range): Range => ({
-  ...range,
-  from: Math.min(from, to),
-  to: Math.max(from, to),
-})
+export interface TableCell {
+  readonly path: EmitterPath
+  readonly row: TableRow
+}
+
+/** The word of a choice that a text begins; or, in words, what there is. */
+const wordFor = (kit: Kit, { path, row }: TableCell, text: string): string | { refusal: string } => {
+  const subject = subjectOf(kit, path)
+  const options =
+    subject && row.kind === 'choice' ? choiceOptions(row.id, kit, subject.emitter, subject.type, path) : []
+  const wanted = text.trim().toLowerCase()
+  const found = options.find(({ label }) => label.toLowerCase().startsWith(wanted) && wanted !== '')
+  return (
+    found?.value ?? {
+      refusal: `${row.label} has no “${text}”; type one of ${options.map(({ label }) => label).join(', ')}`,
+    }
+  )
+}
+
+const typeWords = (kit: Kit, cells: readonly TableCell[], text: string): (() => void)[] | string => {
+  const writes: (() => void)[] = []
+  for (const cell of cells) {
+    const word = wordFor(kit, cell, text)
+    if (typeof word !== 'string') return word.refusal
+    const { path, row } = cell
+    if (row.kind === 'choice') writes.push(() => choiceOf(row.id).apply(kit, path, word))
+  }
+  return writes
+}
 
 /**
  * Types one text into many cells: each takes it in its own unit and by what stands there, so that `*=1.5`
- * changes all in proportion. All or none: the first refusal is given back in words and nothing is changed.
+ * changes all in proportion; words are typed by how they begin. All or none: the first refusal is given back in
+ * words and nothing is changed.
  */
-export const typeInto = (
-  kit: Kit,
-  cells: readonly { readonly path: EmitterPath; readonly id: PropertyId }[],
-  text: string,
-): string | null => {
-  const writes: (() => void)[] = []
-  for (const { path, id } of cells) {
-    const target = addressOf(path, id)
-    const value = readValue(kit, target, id)
-    if (value === undefined) continue
-    const typed = typedFor(id, text, value, pictureSide(kit, target, id))
-    if (typeof typed === 'string') return typed
-    const carrier = carrierOf(kit, target)
-    const refusal =
-      refuseNumber(id, typed.from) ??
-      refuseNumber(id, typed.to) ??
-      (carrier ? refuseWithin(target.owner, carrier, id, typed.from) : null)
-    if (refusal) return refusal
-    writes.push(() =>
-      writeValue(kit, target, id, typeof value === 'number' ? typed.from : ordered(value, typed)),
-    )
-  }
-  for (const write of writes) write()
+export const typeInto = (kit: Kit, cells: readonly TableCell[], text: string): string | null => {
+  if (cells.some(({ row }) => row.kind === 'picture'))
+    return 'A picture is chosen, not typed; unmark its row, or press its cell'
+  const numbers: NumberPlace[] = cells.flatMap(({ path, row }) => {
+    const target = row.kind === 'number' ? numberAt(kit, path, row) : null
+    return target && row.kind === 'number' ? [{ target, id: row.id }] : []
+  })
+  const typed = readTyped(kit, numbers, text)
+  if (typeof typed === 'string') return typed
+  const words = typeWords(
+    kit,
+    cells.filter(({ row }) => row.kind === 'choice'),
+    text,
+  )
+  if (typeof words === 'string') return words
+  typed(kit)
+  for (const write of words) write()
   return null
 }

@@ -8,8 +8,9 @@ import type { ReactNode } from 'react'
 import { useDwell } from '../../shared/hooks/dwell.ts'
 import { shownKit } from '../../state/document.ts'
 import { usePlaying, useSelectedEmitter, useSelectedType } from '../playback/shownEffect.ts'
-import { DEFAULT_VIEW, placeCloud } from '@gliv/engine'
+import { placeCloud } from '@gliv/engine'
 import { readMask } from '../../document/masks.ts'
+import { shownView } from '../../document/shownView.ts'
 import { waysOf, type Way } from '../inspect/trace.ts'
 import { useWhenIdle } from '../playback/useWhenIdle.ts'
 import { overlayOf, type Overlay } from './propertyOverlays.ts'
@@ -76,7 +77,7 @@ const cloudData = (emitter: Emitter, zoom: number): string => {
   const { mask } = emitter
   const places =
     mask && kit ? readMask(kit.sheets[mask.sheet]!, mask.frame, mask.part, numbers.grid, false) : null
-  const dots = placeCloud(emitter, numbers, places, DEFAULT_VIEW, DOTS)
+  const dots = placeCloud(emitter, numbers, places, shownView(), DOTS)
   const parts: string[] = []
   for (let k = 0; k < DOTS; k++)
     parts.push(`M${(dots[k * 2]! * zoom).toFixed(1)} ${(dots[k * 2 + 1]! * zoom).toFixed(1)}h0`)

@@ -1,5 +1,4 @@
 import type { Emitter } from '@gliv/document'
-import { DEFAULT_VIEW } from '@gliv/engine'
 import { type PropertyId, type ShapeHandle, type ShapeKind, SHAPES } from '@gliv/model'
 import type { Camera } from '@gliv/player'
 import { Fragment } from 'react'
@@ -16,8 +15,9 @@ import { useDocument } from '../../state/document.ts'
 import { useSession } from '../../state/session.ts'
 import { useEffectId, useSelectedEmitter, useShownData } from '../playback/shownEffect.ts'
 import { ForceHandles } from './ForceHandles.tsx'
+import { ViewFrames } from './ViewFrames.tsx'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
-import { outlineData, outlineTilt, sizeOf, usesView } from './outlines.tsx'
+import { outlineData, outlineTilt, sizeOf } from './outlines.tsx'
 import { PathHandles, SHAPE_PATH, TRAVEL_PATH } from './PathHandles.tsx'
 import { moveTogether } from './together.ts'
 import './Handles.css'
@@ -292,19 +292,6 @@ const AimHandles = ({ emitter, at }: Part) => {
   )
 }
 
-/** What the view shows on the stage, drawn while something depends on it. */
-const ViewFrame = ({ camera, zoom }: { camera: Camera; zoom: number }) => (
-  <rect
-    x={(DEFAULT_VIEW.x - camera.x) * zoom}
-    y={(DEFAULT_VIEW.y - camera.y) * zoom}
-    width={DEFAULT_VIEW.w * zoom}
-    height={DEFAULT_VIEW.h * zoom}
-    className="view-frame"
-  >
-    <title>The view</title>
-  </rect>
-)
-
 /** The handles that shapes name, one component each. */
 const SHAPE_HANDLES = {
   radius: (props) => <RadiusHandle {...props} id="shapeRadius" side={-1} />,
@@ -437,7 +424,7 @@ export const Handles = ({ camera }: { camera: Camera }) => {
   return (
     <svg className="overlay handles" data-testid="handles">
       <Guides at={at} emitter={emitter} others={others} />
-      {usesView(emitter) && <ViewFrame camera={camera} zoom={zoom} />}
+      <ViewFrames camera={camera} zoom={zoom} emitter={emitter} />
       {!isPath(emitter.shape) && (
         <path
           d={outlineData(emitter, zoom)}

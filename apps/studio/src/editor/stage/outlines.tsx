@@ -1,8 +1,9 @@
 /** Shapes as they are drawn under the handles: outlines in overlay pixels around the emitter's centre. */
 import type { Emitter } from '@gliv/document'
-import { DEFAULT_VIEW, flattenPath } from '@gliv/engine'
+import { flattenPath } from '@gliv/engine'
 import { type Path, type ShapeKind, SHAPES } from '@gliv/model'
 import { polar } from '../../document/geometry.ts'
+import { shownView } from '../../document/shownView.ts'
 
 const polygonPoints = (sides: number, radius: number, turned: number): [number, number][] =>
   Array.from({ length: sides }, (_, k) => polar(turned + (k * 360) / sides, radius))
@@ -31,14 +32,14 @@ const arcData = (radius: number, from: number, arc: number): string => {
 
 type Numbers = Emitter['numbers']
 
-/** A size as it is on the default view, in px: what percent of the view come to. */
+/** A size as it is on the shown view, in px: what percent of the view come to. */
 export const sizeOf = (
   emitter: Emitter,
   key: 'shapeWidth' | 'shapeHeight' | 'shapeRadius' | 'shapeInner' | 'endX' | 'endY',
 ): number => {
   const value: number = emitter.numbers[key]
   if (emitter.sizeUnit === 'px') return value
-  const { w, h } = DEFAULT_VIEW
+  const { w, h } = shownView()
   return (
     (value / 100) *
     (key === 'shapeWidth' || key === 'endX'
@@ -82,6 +83,7 @@ export const outlineData = (emitter: Emitter, zoom: number): string =>
 
 /** Whether something about an emitter depends on what the view shows. */
 export const usesView = (emitter: Emitter): boolean =>
+  (emitter.wrap !== 'none' && emitter.wrapIn === 'view') ||
   emitter.shape === 'view' ||
   emitter.shape === 'viewEdge' ||
   emitter.sizeUnit === 'view' ||

@@ -3,6 +3,7 @@ import { type Kit, resolveEffect } from '@gliv/document'
 import type { ResolvedEffect } from '@gliv/model'
 import { useCallback, useEffect, useState } from 'react'
 import { readMask } from '../../document/masks.ts'
+import { forChosenView } from '../../document/shownView.ts'
 import { registerPixels } from '../../shared/controls/pipette.ts'
 import { takeInputTime } from '../../shared/hooks/inputTime.ts'
 import { shownKit, useDocument } from '../../state/document.ts'
@@ -16,7 +17,11 @@ import { selectedOf } from '../playback/selected.ts'
 const asInspected = (kit: Kit, effectId: string): ResolvedEffect | null => {
   const effect = kit.effects[effectId]
   return effect
-    ? inspected(resolveEffect(kit, effect, readMask), useInspect.getState(), selectedOf(effectId))
+    ? inspected(
+        resolveEffect(forChosenView(kit), effect, readMask),
+        useInspect.getState(),
+        selectedOf(effectId),
+      )
     : null
 }
 
@@ -55,11 +60,14 @@ const followDocument = (driver: StageDriver, effectId: string): (() => void) => 
   })
 }
 
+const viewOf = (state: string): string => state.split(' ').at(-1)!
+
 /** What is only looked at otherwise comes the same way, without touching the document. */
 const followInspect = (driver: StageDriver, effectId: string): (() => void) => {
   const stateNow = (): string => {
     const { one, otherBlend } = useInspect.getState()
-    return `${one} ${otherBlend} ${useSession.getState().selected[effectId]}`
+    const { view, selected } = useSession.getState()
+    return `${one} ${otherBlend} ${selected[effectId]} ${view}`
   }
   let before = stateNow()
   const follow = (): void => {
@@ -68,7 +76,7 @@ const followInspect = (driver: StageDriver, effectId: string): (() => void) => {
     const kit = shownKit()
     const effect = now !== before && kit ? asInspected(kit, effectId) : null
     if (!effect) return
-    const matters = one || otherBlend || /true/.test(before)
+    const matters = one || otherBlend || /true/.test(before) || viewOf(now) !== viewOf(before)
     before = now
     if (matters) driver.edit(effect)
   }

@@ -9,6 +9,7 @@ import { TypedField } from '../../shared/controls/TypedField.tsx'
 import { setSession, useSession } from '../../state/session.ts'
 import { type Move, MOVES, type Preview, STILL } from '../../state/stagePreview.ts'
 import { StageRows } from './StageRows.tsx'
+import { ViewRows } from './ViewRows.tsx'
 import './PreviewMenu.css'
 
 const MOVE_TEXTS = {
@@ -135,6 +136,7 @@ export const PreviewMenu = () => {
         <Button disabled={!changed} onClick={() => set(STILL)}>
           As designed
         </Button>
+        <ViewRows />
         <StageRows />
       </GrowingPopover>
     </>

@@ -7,6 +7,9 @@ export interface Word {
   readonly label: string
 }
 
+/** What stands for words that differ where several things are set at once. */
+const DIFFERING = '…'
+
 /** One choice among words: its name, and what is chosen. */
 export const WordRow = ({
   title,
@@ -37,6 +40,8 @@ export const WordRow = ({
         size="small"
         variant="standard"
         value={value}
+        displayEmpty
+        renderValue={(chosen) => options.find((option) => option.value === chosen)?.label ?? DIFFERING}
         inputProps={{ 'aria-label': title, 'data-choice': id }}
         onChange={(event) => onChange(event.target.value)}
       >

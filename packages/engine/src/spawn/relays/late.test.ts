@@ -51,7 +51,24 @@ describe('relayed emitters that start late in a seek', () => {
           expect(stateHash(jumping)).toBe(stateHash(straight))
         }
       }),
-      { numRuns: 120 },
+      {
+        numRuns: 120,
+        // Begins again one tick after the beginning, whose particle a cap far below knows of.
+        examples: [
+          [
+            {
+              lives: [9, 3, 17],
+              delays: [2, 0],
+              counts: [1, 1],
+              caps: [4, 4],
+              policy: 'skip',
+              trigger: 'end',
+              flow: 4,
+              ticks: [309, 308],
+            },
+          ],
+        ],
+      },
     )
   })
 })

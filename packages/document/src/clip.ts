@@ -1,0 +1,152 @@
+/**
+ * What is copied: pieces of a kit as readable JSON, the same for every kind of thing that goes through a clipboard.
+ * A kind is an entry of `KINDS`: its form, and how it is grafted onto a kit.
+ */
+import { z } from 'zod'
+import { inWords } from './check.ts'
+import { cellLabel, type CellPlace, readCell, refuseCell, sameKind, writeCell } from './cells.ts'
+import type { Kit } from './kit.ts'
+import { said, saidMessage } from './said.ts'
+
+/** The version of the clip format that this code writes. */
+export const CLIP_VERSION = 1
+
+/** Longest text that is read as a clip, in characters. */
+const CLIP_LIMIT = 4_000_000
+
+const head = { format: z.literal('gliv-clip'), version: z.number().int().min(1) }
+
+const cellsSchema = z.looseObject({
+  ...head,
+  kind: z.literal('cells'),
+  rows: z
+    .array(z.looseObject({ row: z.string().max(80), values: z.array(z.unknown()).min(1).max(1000) }))
+    .min(1, { error: 'a block of cells needs at least one row; copy some cells' })
+    .max(1000),
+})
+
+/**
+ * A block of cells of the table of emitters: rows by the name of what they set (see `cells.ts`), one value a column;
+ * null where nothing was copied.
+ */
+export type CellsCopy = z.infer<typeof cellsSchema>
+
+/** Anything that goes through the clipboard, in the clip format. */
+export type Copied = CellsCopy
+
+/** Where a clip goes. */
+export interface GraftPlace {
+  readonly effect: string
+  /** Emitters that take the columns of a block, from its first on; a block of one column goes to all of them. */
+  readonly emitters: readonly string[]
+  /** Rows that take a block of one row, instead of the row that it was copied from. */
+  readonly rows?: readonly string[]
+}
+
+type Graft<C extends Copied> = (kit: Kit, clip: C, at: GraftPlace) => string | null
+
+interface KindDefinition<C extends Copied> {
+  readonly schema: z.ZodType<C>
+  readonly graft: Graft<C>
+}
+
+/** Which value goes where: by the rows' names, or a single row into the rows that were asked for. */
+const cellsTo = (
+  clip: CellsCopy,
+  at: GraftPlace,
+): { readonly place: CellPlace; readonly value: unknown }[] => {
+  const { effect, emitters } = at
+  const [first] = clip.rows
+  const rows =
+    clip.rows.length === 1 && at.rows?.length
+      ? at.rows.map((row) => ({ row, values: first!.values }))
+      : clip.rows
+  return rows.flatMap(({ row, values }) =>
+    emitters.flatMap((emitter, column) => {
+      const value = values.length === 1 ? values[0] : values[column]
+      return value === null || value === undefined ? [] : [{ place: { effect, emitter, row }, value }]
+    }),
+  )
+}
+
+const graftCells: Graft<CellsCopy> = (kit, clip, at) => {
+  const [only] = clip.rows
+  const other = clip.rows.length === 1 && at.rows?.find((row) => !sameKind(only!.row, row))
+  if (other)
+    return `${cellLabel(only!.row)} does not fit into ${cellLabel(other)}; mark cells of the same kind and unit`
+  const cells = cellsTo(clip, at)
+  if (cells.length === 0) return 'Nothing of the block has a place here; mark the cell where it begins'
+  for (const { place, value } of cells) {
+    const refusal = refuseCell(kit, place, value)
+    if (refusal) return refusal
+  }
+  for (const { place, value } of cells) writeCell(kit, place, value)
+  return null
+}
+
+const KINDS = {
+  cells: { schema: cellsSchema, graft: graftCells },
+} as const satisfies { readonly [K in Copied['kind']]: KindDefinition<Extract<Copied, { kind: K }>> }
+
+/**
+ * Puts a clip into a kit, all of it or none.
+ * @returns null, or in words why it does not fit; the kit is then as it was
+ */
+export const graft = (kit: Kit, clip: Copied, at: GraftPlace): string | null =>
+  KINDS[clip.kind].graft(kit, clip, at)
+
+/** The kind of what was copied; or, in words, why it is nothing that can be read here. */
+const kindOf = (plain: unknown): string => {
+  const { format, kind, version } = (plain ?? {}) as Partial<Record<string, unknown>>
+  if (format !== 'gliv-clip') return 'The clipboard holds nothing of Gliv; copy something here first'
+  if (typeof version === 'number' && version > CLIP_VERSION)
+    return `This was copied by a newer Gliv (clip version ${version}, this one reads up to ${CLIP_VERSION}); load the page again`
+  return Object.hasOwn(KINDS, String(kind))
+    ? String(kind)
+    : `The clipboard holds ${said(kind)}, which has no place here; copy one of ${Object.keys(KINDS).join(', ')}`
+}
+
+/**
+ * A text of the clipboard as a clip.
+ * @returns the clip, or in words why the text is none
+ */
+export const readClip = (text: string): Copied | string => {
+  if (text.length > CLIP_LIMIT) return 'The clipboard holds too much to be a clip; copy less at a time'
+  let plain: unknown
+  try {
+    plain = JSON.parse(text)
+  } catch {
+    return 'The clipboard holds nothing of Gliv; copy something here first'
+  }
+  const kind = kindOf(plain)
+  if (!Object.hasOwn(KINDS, kind)) return kind
+  const read = KINDS[kind as keyof typeof KINDS].schema.safeParse(plain, { error: inWords })
+  if (read.success) return read.data
+  const [issue] = read.error.issues
+  return `The copied ${kind} cannot be read: ${saidMessage(issue!.message)}`
+}
+
+/** A clip as it goes into the clipboard: JSON, indented so that people can read it. */
+export const writeClip = (clip: Copied): string => JSON.stringify(clip, null, 1)
+
+/**
+ * Copies a block of cells of an effect's emitters.
+ * @param wanted tells which cells of the block are meant; the others stay empty
+ */
+export const copyCells = (
+  kit: Kit,
+  effect: string,
+  rows: readonly string[],
+  emitters: readonly string[],
+  wanted: (row: string, emitter: string) => boolean,
+): CellsCopy => ({
+  format: 'gliv-clip',
+  version: CLIP_VERSION,
+  kind: 'cells',
+  rows: rows.map((row) => ({
+    row,
+    values: emitters.map((emitter) =>
+      wanted(row, emitter) ? (readCell(kit, { effect, emitter, row }) ?? null) : null,
+    ),
+  })),
+})
