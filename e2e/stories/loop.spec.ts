@@ -204,7 +204,7 @@ test('starters are found, dropped on the stage and set down; ramps come from the
   await expect(studio.tracks).toHaveCount(6)
   await expect(page.getByRole('textbox', { name: 'Emitter name' })).toHaveValue('Flash')
   await page.getByLabel('Find a starter').fill('ring')
-  await page.getByRole('button', { name: 'Add Ring' }).click()
+  await page.getByRole('button', { name: 'Add Ring', exact: true }).click()
   await expect(studio.tracks).toHaveCount(7)
   await page.getByRole('button', { name: 'Close the starters' }).click()
   await studio.undo()

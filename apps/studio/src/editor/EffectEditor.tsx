@@ -95,7 +95,12 @@ const View = ({
         {!stageOnly && (
           <>
             <Separator className="separator horizontal" aria-label="Height of the stage" />
-            <Panel id="panel-timeline" defaultSize="208px" minSize="90px">
+            <Panel
+              id="panel-timeline"
+              defaultSize="208px"
+              minSize="90px"
+              groupResizeBehavior="preserve-pixel-size"
+            >
               <Guard what="The timeline" resetKey={effectId}>
                 <Transport />
                 <Timeline />

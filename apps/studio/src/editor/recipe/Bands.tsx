@@ -43,8 +43,12 @@ const AtOnce = ({ path }: { path: EmitterPath }) => {
   const count = pathsOf(path).length
   if (count === 1) return <span className="band-kind">Emitter</span>
   return (
-    <span className="band-kind" role="status">
-      {count} emitters at once: numbers and words of all{' '}
+    <span
+      className="band-kind"
+      role="status"
+      title="Numbers, words, forces and the first picture are set for all"
+    >
+      {count} emitters at once ·{' '}
       <button type="button" className="word-choice" onClick={() => select(path.effect, path.emitter)}>
         only this one
       </button>

@@ -98,19 +98,22 @@ const allOf = (grid: Grid, marks: Marks): Marks =>
     true,
   )
 
+/** The clipboard's events name where the text cursor was, not where the keyboard is. */
+const inCell = (): boolean => document.activeElement !== null && cellOf(document.activeElement) !== null
+
 const useGridClipboard = ({ columns, rows, marks, say }: GridProps) => {
   const effect = columns[0]?.effect ?? ''
   return {
     onCopy: (event: ClipboardEvent): void => {
       const kit = shownKit()
-      const text = cellOf(event.target) && kit && copyMarked(kit, effect, { columns, rows }, marks)
+      const text = inCell() && kit && copyMarked(kit, effect, { columns, rows }, marks)
       if (!text) return
       event.preventDefault()
       event.clipboardData.setData('text/plain', text)
       say(null)
     },
     onPaste: (event: ClipboardEvent): void => {
-      if (!cellOf(event.target)) return
+      if (!inCell()) return
       event.preventDefault()
       const text = event.clipboardData.getData('text/plain')
       let refusal: string | null = null

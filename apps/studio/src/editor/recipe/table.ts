@@ -82,15 +82,18 @@ const cellsOf = (group: GroupDefinition, subject: Subject): Cell[] => {
 export const tableRows = (kit: Kit, columns: readonly EmitterPath[]): TableRow[] =>
   GROUPS.flatMap((group) => {
     const rows = new Map<string, { readonly cell: Cell; readonly used: string[] }>()
-    for (const path of columns) {
+    const shown = columns.flatMap((path) => {
       const subject = subjectOf(kit, path)
-      if (!subject || (group.partnerOwns && subject.emitter.companionOf !== null)) continue
-      for (const cell of cellsOf(group, subject)) {
+      const owned = subject && !(group.partnerOwns && subject.emitter.companionOf !== null)
+      return owned ? [{ path, cells: cellsOf(group, subject) }] : []
+    })
+    // The one that shows most says the order.
+    for (const { path, cells } of shown.toSorted((a, b) => b.cells.length - a.cells.length))
+      for (const cell of cells) {
         const row = rows.get(cell.key) ?? { cell, used: [] }
         row.used.push(path.emitter)
         rows.set(cell.key, row)
       }
-    }
     return [...rows.values()].map(({ cell, used }) => ({ ...cell, group: group.title, used }))
   })
 

@@ -47,7 +47,7 @@ const Rank = ({ view, first }: { view: ViewSize; first: boolean }) =>
           change(`${view.name} first`, (views) => [view, ...views.filter(({ id }) => id !== view.id)])
         }
       >
-        Make it the game’s
+        Make first
       </Button>
       <IconButton
         aria-label={`Remove view ${view.name}`}
