@@ -243,3 +243,36 @@ test('palettes are read, taken from a picture, put on a sheet, and lock what is 
   await page.getByRole('button', { name: 'Add these' }).click()
   await expect(page.getByText('There is no colour in this text; write one as #rrggbb a line')).toBeVisible()
 })
+
+test('a rubber band chooses frames in the list and on the picture, Ctrl adds; they become a clip at once', async ({
+  page,
+}) => {
+  await openSprites(page)
+  await page.getByRole('button', { name: 'Hard pixels', exact: true }).click()
+  await page.getByRole('tab', { name: 'Frames' }).click()
+  const frames = page.getByRole('listbox', { name: 'Frames' })
+  const chosen = frames.getByRole('option', { selected: true })
+  const box = (await frames.getByRole('option').nth(1).boundingBox())!
+  await page.mouse.move(box.x + 6, box.y + 6)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 40, box.y + 20, { steps: 3 })
+  await page.mouse.move(box.x + box.width + 30, box.y + 40, { steps: 4 })
+  await expect(page.locator('.frame-scroll .rubber-band')).toBeVisible()
+  await page.mouse.up()
+  await expect(chosen).toHaveCount(2)
+  await expect(page.locator('.rubber-band')).toHaveCount(0)
+  // On the picture itself, with Shift: around all of it.
+  const view = (await page.getByTestId('picture-view').boundingBox())!
+  await page.keyboard.down('Shift')
+  await page.mouse.move(view.x + 2, view.y + 2)
+  await page.mouse.down()
+  await page.mouse.move(view.x + 90, view.y + 60, { steps: 3 })
+  await page.mouse.move(view.x + view.width - 3, view.y + view.height - 3, { steps: 4 })
+  await page.mouse.up()
+  await page.keyboard.up('Shift')
+  await expect(chosen).toHaveCount(9)
+  await page.getByRole('button', { name: 'Clip of 9 frames' }).click()
+  await expect(page.getByTestId('film-step')).toHaveCount(9)
+  await page.keyboard.press('Control+z')
+  await expect(page.getByTestId('film-step')).not.toHaveCount(9)
+})

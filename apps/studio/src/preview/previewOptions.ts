@@ -48,14 +48,20 @@ export const hasContact = (effect: ResolvedEffect): boolean =>
     ({ type }) => type.contact !== 'none' || (type.forces.includes('avoid') && type.avoids === 'surfaces'),
   ) || effect.parts.some((part) => part.choices.some((choice) => hasContact(choice.effect)))
 
-/** What an effect meets on the chosen stage. */
-export const surfacesOn = (
+/** Id of the stage that an effect is shown on; undefined for none. */
+export const stageOf = (
   effect: ResolvedEffect,
   preview: Preview,
   { stages, stageOrder }: Stages,
-): readonly Surface[] => {
+): string | undefined => {
   const id = preview.stage === 'auto' ? (hasContact(effect) ? stageOrder[0] : undefined) : preview.stage
-  return (id !== undefined ? stages[id]?.surfaces : undefined) ?? NO_SURFACES
+  return id !== undefined && stages[id] ? id : undefined
+}
+
+/** What an effect meets on the chosen stage. */
+export const surfacesOn = (effect: ResolvedEffect, preview: Preview, stages: Stages): readonly Surface[] => {
+  const id = stageOf(effect, preview, stages)
+  return id === undefined ? NO_SURFACES : stages.stages[id]!.surfaces
 }
 
 const movesOf = (move: Way, rate: number, seconds: number): TapeEntry[] => {

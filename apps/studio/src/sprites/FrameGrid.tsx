@@ -3,6 +3,8 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef } from 'react'
 import { FrameCell } from '../preview/FrameMenu.tsx'
 import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
+import { touchedInGrid } from './sheets/band.ts'
+import { bandStyle, useBand } from './useBand.ts'
 import './FrameGrid.css'
 
 /** Size of a cell with its name, px. */
@@ -10,19 +12,50 @@ const CELL = { width: 78, height: 76 }
 /** Rows that are there beyond the visible ones, on each side. */
 const OVERSCAN = 2
 
-/** All frames of a sheet, by picture and name; only the rows that can be seen are there. */
-export const FrameGrid = ({
-  sheet,
-  selected,
-  many,
+type Pick = (frame: number, how: { readonly shift: boolean; readonly ctrl: boolean }) => void
+
+const FrameButton = ({
+  sheetId,
+  frame,
+  at,
+  chosen,
   onPick,
 }: {
-  sheet: Sheet
-  selected: number
+  sheetId: string
+  frame: Sheet['frames'][number]
+  at: number
+  chosen: boolean
+  onPick: Pick
+}) => (
+  <button
+    type="button"
+    role="option"
+    aria-selected={chosen}
+    className={chosen ? 'frame-cell notched' : 'frame-cell'}
+    title={`${frame.name} · ${frame.w} × ${frame.h}`}
+    aria-label={frame.name}
+    onClick={(event) => onPick(at, { shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey })}
+  >
+    <FrameCell sheetId={sheetId} frame={at} />
+    <span>{frame.name}</span>
+  </button>
+)
+
+/** Rows that scroll away become those that come: no canvas is made while scrolling. */
+const slotsFor = (height: number): number => Math.ceil(height / CELL.height) + 2 * OVERSCAN + 2
+
+interface GridProps {
+  readonly sheet: Sheet
+  readonly selected: number
   /** Chosen together with it. */
-  many: readonly number[]
-  onPick: (frame: number, how: { readonly shift: boolean; readonly ctrl: boolean }) => void
-}) => {
+  readonly many: readonly number[]
+  readonly onPick: Pick
+  /** A rubber band was drawn around frames. */
+  readonly onBand?: (frames: readonly number[], ctrl: boolean) => void
+}
+
+/** All frames of a sheet, by picture and name; only the rows that can be seen are there. */
+export const FrameGrid = ({ sheet, selected, many, onPick, onBand }: GridProps) => {
   const scroller = useRef<HTMLDivElement>(null)
   const { width, height } = useBoxSize(scroller, 300, 200)
   const columns = Math.max(1, Math.floor((width - 4) / CELL.width))
@@ -32,13 +65,24 @@ export const FrameGrid = ({
     estimateSize: () => CELL.height,
     overscan: OVERSCAN,
   })
-  // Rows that scroll away become those that come: no canvas is made while scrolling.
-  const slots = Math.ceil(height / CELL.height) + 2 * OVERSCAN + 2
+  const slots = slotsFor(height)
   const row = Math.floor(selected / columns)
   useEffect(() => rows.scrollToIndex(row), [rows, row])
+  const place = useRef<HTMLDivElement>(null)
+  const { band, bind } = useBand(place, (drawn, ctrl) =>
+    onBand?.(touchedInGrid(drawn, columns, CELL, sheet.frames.length), ctrl),
+  )
   return (
-    <div className="frame-scroll" ref={scroller} role="listbox" aria-multiselectable aria-label="Frames">
-      <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
+    <div
+      {...bind()}
+      className="frame-scroll"
+      ref={scroller}
+      role="listbox"
+      aria-multiselectable
+      aria-label="Frames"
+    >
+      <div ref={place} style={{ height: rows.getTotalSize(), position: 'relative' }}>
+        {band && <div className="rubber-band" style={bandStyle(band)} />}
         {rows.getVirtualItems().map((item) => (
           <div
             key={item.index % slots}
@@ -49,21 +93,14 @@ export const FrameGrid = ({
               const at = item.index * columns + k
               const chosen = at === selected || many.includes(at)
               return (
-                <button
+                <FrameButton
                   key={k}
-                  type="button"
-                  role="option"
-                  aria-selected={chosen}
-                  className={chosen ? 'frame-cell notched' : 'frame-cell'}
-                  title={`${frame.name} · ${frame.w} × ${frame.h}`}
-                  aria-label={frame.name}
-                  onClick={(event) =>
-                    onPick(at, { shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey })
-                  }
-                >
-                  <FrameCell sheetId={sheet.id} frame={at} />
-                  <span>{frame.name}</span>
-                </button>
+                  sheetId={sheet.id}
+                  frame={frame}
+                  at={at}
+                  chosen={chosen}
+                  onPick={onPick}
+                />
               )
             })}
           </div>

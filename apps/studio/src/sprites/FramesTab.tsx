@@ -13,6 +13,7 @@ import { tell } from './sheets/pictures.ts'
 import { looseFrames, repack } from './sheets/repack.ts'
 import { shatter } from './shatter.ts'
 import { SliceForm } from './SliceForm.tsx'
+import { withBand } from './sheets/band.ts'
 import { framesAfter, setChosenFrames, useChosenFrames } from '../state/chosenFrames.ts'
 import { makeId } from '../state/ids.ts'
 import { chooseClip, chooseFrame, setSprites } from '../state/sprites.ts'
@@ -153,6 +154,20 @@ const ManyActions = ({ sheet, frames }: { sheet: Sheet; frames: readonly number[
   )
 }
 
+/** Frames chosen together; the first of them is the one at hand. */
+const chooseMany = (sheet: Sheet, frames: readonly number[]): void => {
+  const [first] = frames
+  if (first === undefined) return
+  setChosenFrames(sheet.id, frames)
+  chooseFrame(sheet.id, first)
+}
+
+/** The chosen frames of a sheet that are still there. */
+const useMany = (sheet: Sheet): readonly number[] => {
+  const chosen = useChosenFrames((s) => s[sheet.id]) ?? NOTHING
+  return useMemo(() => chosen.filter((f) => f < sheet.frames.length), [chosen, sheet.frames.length])
+}
+
 /** The chosen frame and the others, with ways to cut and to lay out the sheet. */
 const ChosenFrame = ({
   sheet,
@@ -165,8 +180,7 @@ const ChosenFrame = ({
   onCut: () => void
   onLayout: () => void
 }) => {
-  const chosen = useChosenFrames((s) => s[sheet.id]) ?? NOTHING
-  const many = useMemo(() => chosen.filter((f) => f < sheet.frames.length), [chosen, sheet.frames.length])
+  const many = useMany(sheet)
   return (
     <>
       <div className="side-tools">
@@ -197,6 +211,7 @@ const ChosenFrame = ({
           setChosenFrames(sheet.id, framesAfter(many, index, frame, how))
           chooseFrame(sheet.id, frame)
         }}
+        onBand={(frames, ctrl) => chooseMany(sheet, withBand(many, frames, ctrl))}
       />
     </>
   )
@@ -207,6 +222,7 @@ export const FramesTab = ({ sheet }: { sheet: Sheet }) => {
   const bitmap = useBitmap(sheet)
   const png = useDocument((s) => s.pictures.get(sheet.picture))
   const index = useFrame(sheet)
+  const many = useMany(sheet)
   const [draft, setDraft] = useState<{ readonly sheet: string; readonly slicing: SlicingChoice } | null>(null)
   const [packing, setPacking] = useState<string | null>(null)
   const slicing = draft?.sheet === sheet.id ? draft.slicing : null
@@ -224,6 +240,8 @@ export const FramesTab = ({ sheet }: { sheet: Sheet }) => {
         cells={shown}
         selected={slicing ? -1 : index}
         onPick={(frame) => !slicing && chooseFrame(sheet.id, frame)}
+        many={slicing ? NOTHING : many}
+        {...(slicing ? {} : { onBand: (frames, ctrl) => chooseMany(sheet, withBand(many, frames, ctrl)) })}
         {...(slicing ? {} : { overlay: (look) => <PivotHandle sheet={sheet} index={index} look={look} /> })}
       />
       <div className="tab-side">

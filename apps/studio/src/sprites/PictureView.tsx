@@ -5,6 +5,9 @@ import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
 import { GROUNDS, groundColour } from '../state/session.ts'
 import { useSprites } from '../state/sprites.ts'
 import { cellAt, isBright, type Look, lookAt, zoomedAt } from './sheets/view.ts'
+import { type Band, bandOf, touched } from './sheets/band.ts'
+import { bandStyle } from './useBand.ts'
+import './FrameGrid.css'
 import './PictureView.css'
 import './styles/common.css'
 
@@ -15,7 +18,11 @@ interface Props {
   readonly smooth: boolean
   readonly cells: readonly Cell[]
   readonly selected?: number
+  /** Chosen together with it. */
+  readonly many?: readonly number[]
   readonly onPick?: (cell: number) => void
+  /** A rubber band was drawn, by a drag with Shift, around these cells. */
+  readonly onBand?: (cells: readonly number[], ctrl: boolean) => void
   /** What lies over the picture, in the view's own place. */
   readonly overlay?: (look: Look) => ReactNode
   readonly label: string
@@ -102,12 +109,13 @@ const drawSeen = (
 /** What of the view is drawn on its canvas. */
 interface Drawn extends Pick<Props, 'bitmap' | 'width' | 'height' | 'smooth' | 'cells'> {
   readonly selected: number
+  readonly many: readonly number[]
 }
 
 /** The picture on its ground with an edge, its cells, and the chosen one. */
 const drawView = (
   context: CanvasRenderingContext2D,
-  { bitmap, width, height, smooth, cells, selected }: Drawn,
+  { bitmap, width, height, smooth, cells, selected, many }: Drawn,
   look: Look,
   size: Size,
   ground: string,
@@ -129,8 +137,8 @@ const drawView = (
   context.globalAlpha = 0.75
   strokeTwice(context, outlineOf(cells, look, size.width, size.height), 1)
   context.globalAlpha = 1
-  const chosen = cells[selected]
-  if (chosen) strokeTwice(context, cornersOf(chosen, look), 2)
+  for (const at of new Set([selected, ...many]))
+    if (cells[at]) strokeTwice(context, cornersOf(cells[at], look), 2)
 }
 
 /** How a picture is looked at: all of it, until somebody moves or zooms it. */
@@ -149,37 +157,60 @@ const useLook = ({ label, width, height }: Props, size: Size) => {
   }
 }
 
-/** The wheel zooms around the pointer, a drag moves, a tap picks a cell. */
+/** The wheel zooms around the pointer, a drag moves, with Shift it draws a band; a tap picks a cell. */
 const useLookGestures = (
-  { cells, onPick }: Props,
+  { cells, onPick, onBand }: Props,
   look: Look,
   move: (look: Look) => void,
   frame: RefObject<HTMLDivElement | null>,
-): void => {
+): Band | null => {
+  const [band, setBand] = useState<Band | null>(null)
+  const stretch = (drawn: Band, done: boolean, ctrl: boolean): void => {
+    setBand(done ? null : drawn)
+    if (done) onBand?.(touched(inTexels(drawn, look), cells), ctrl)
+  }
+  const pick = (place: readonly [number, number]): void => {
+    const at = cellAt(look, cells, ...place)
+    if (at >= 0) onPick?.(at)
+    setBand(null)
+  }
   const within = (clientX: number, clientY: number): readonly [number, number] => {
     const rect = frame.current!.getBoundingClientRect()
     return [clientX - rect.x, clientY - rect.y]
   }
   useGesture(
     {
-      onDrag: ({ delta: [dx, dy], tap, xy: [clientX, clientY], event }) => {
+      onDrag: ({ delta: [dx, dy], tap, first, last, memo, xy: [clientX, clientY], event }) => {
         if ((event.target as Element).closest('[data-handle]')) return
-        if (!tap) return move({ ...look, x: look.x + dx, y: look.y + dy })
-        const at = cellAt(look, cells, ...within(clientX, clientY))
-        if (at >= 0) onPick?.(at)
+        const here = within(clientX, clientY)
+        if (tap) return pick(here)
+        const start = first ? (event.shiftKey && onBand ? here : null) : (memo as typeof here | null)
+        if (start) stretch(bandOf(start, here), last, event.ctrlKey || event.metaKey)
+        else move({ ...look, x: look.x + dx, y: look.y + dy })
+        return start
       },
       onWheel: ({ event }) => {
         event.preventDefault()
         move(zoomedAt(look, ...within(event.clientX, event.clientY), 1.0015 ** -event.deltaY))
       },
     },
-    { target: frame, drag: { filterTaps: true }, eventOptions: { passive: false } },
+    { target: frame, drag: { filterTaps: true, pointer: { keys: false } }, eventOptions: { passive: false } },
   )
+  return band
 }
+
+const inTexels = (band: Band, { x, y, zoom }: Look): Band => ({
+  x: (band.x - x) / zoom,
+  y: (band.y - y) / zoom,
+  w: band.w / zoom,
+  h: band.h / zoom,
+})
+
+const NONE: readonly number[] = []
 
 /** A picture with its cells, at any zoom: the wheel zooms, a drag moves, a click picks a cell. */
 export const PictureView = (props: Props) => {
-  const { bitmap, width, height, smooth, cells, selected = -1, overlay, label } = props
+  const { bitmap, width, height, smooth, cells, selected = -1, many = NONE, overlay, label } = props
   const canvas = useRef<HTMLCanvasElement>(null)
   const frame = useRef<HTMLDivElement>(null)
   const size = useBoxSize(frame, 300, 200)
@@ -187,9 +218,10 @@ export const PictureView = (props: Props) => {
   const ground = useGround(bitmap)
   useEffect(() => {
     const context = canvas.current?.getContext('2d')
-    if (context) drawView(context, { bitmap, width, height, smooth, cells, selected }, look, size, ground)
-  }, [bitmap, look, cells, selected, ground, size, smooth, width, height])
-  useLookGestures(props, look, move, frame)
+    if (context)
+      drawView(context, { bitmap, width, height, smooth, cells, selected, many }, look, size, ground)
+  }, [bitmap, look, cells, selected, many, ground, size, smooth, width, height])
+  const band = useLookGestures(props, look, move, frame)
   return (
     <div className="picture-view" data-testid="picture-view">
       <div className="picture-frame" ref={frame}>
@@ -199,6 +231,7 @@ export const PictureView = (props: Props) => {
           width={Math.max(1, Math.round(size.width * window.devicePixelRatio))}
           height={Math.max(1, Math.round(size.height * window.devicePixelRatio))}
         />
+        {band && <div className="rubber-band" style={bandStyle(band)} />}
         {overlay && <svg className="overlay">{overlay(look)}</svg>}
       </div>
       <button type="button" className="view-zoom" title="Show all of it" onClick={showAll}>

@@ -9,20 +9,13 @@ import Select from '@mui/material/Select'
 import { freeName, type Kit, type Stage } from '@gliv/document'
 import type { Surface, SurfaceKind } from '@gliv/model'
 import { useState } from 'react'
+import { SURFACE_TEXTS } from '../../document/surfaces.ts'
 import { NameField } from '../../document/NameField.tsx'
 import { TypedField } from '../../shared/controls/TypedField.tsx'
 import { edit, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { setSession, useSession } from '../../state/session.ts'
 import './StageRows.css'
-
-const KIND_TEXTS = {
-  segment: 'Line',
-  box: 'Box',
-  circle: 'Circle',
-  polygon: 'Polygon',
-  tiles: 'Tiles',
-} as const satisfies Record<SurfaceKind, string>
 
 /** Numbers of each kind that can be typed here, with a sign that fits. */
 const FIELDS = {
@@ -105,7 +98,7 @@ const change = (
   })
 
 const SurfaceRow = ({ stageId, surface }: { stageId: string; surface: Surface }) => {
-  const label = KIND_TEXTS[surface.kind]
+  const label = SURFACE_TEXTS[surface.kind]
   const set = (next: Partial<Surface>): void =>
     change(stageId, `${label} of the stage`, (list) =>
       list.map((s) => (s.id === surface.id ? ({ ...s, ...next } as Surface) : s)),
@@ -236,10 +229,13 @@ const StageSurfaces = ({ stage }: { stage: Stage }) => (
           size="small"
           startIcon={<Add />}
           onClick={() =>
-            change(stage.id, `Add ${KIND_TEXTS[kind]}`, (list) => [...list, STARTS[kind](makeId('surface'))])
+            change(stage.id, `Add ${SURFACE_TEXTS[kind]}`, (list) => [
+              ...list,
+              STARTS[kind](makeId('surface')),
+            ])
           }
         >
-          {KIND_TEXTS[kind]}
+          {SURFACE_TEXTS[kind]}
         </Button>
       ))}
     </div>

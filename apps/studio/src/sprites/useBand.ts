@@ -1,0 +1,29 @@
+/** A rubber band drawn by a drag with the pointer. */
+import { useDrag } from '@use-gesture/react'
+import { type CSSProperties, type RefObject, useState } from 'react'
+import { type Band, bandOf } from './sheets/band.ts'
+
+/** A band over what `place` holds, in px from its left top corner; given to `onDone` when the drag ends. */
+export const useBand = (
+  place: RefObject<HTMLElement | null>,
+  onDone: (band: Band, ctrl: boolean) => void,
+) => {
+  const [band, setBand] = useState<Band | null>(null)
+  const bind = useDrag(
+    ({ event, first, last, tap, xy: [clientX, clientY], memo, canceled }) => {
+      const box = place.current!.getBoundingClientRect()
+      const here = [clientX - box.x, clientY - box.y] as const
+      const start = first ? here : (memo as typeof here)
+      if (tap || canceled) return void setBand(null)
+      const drawn = bandOf(start, here)
+      setBand(last ? null : drawn)
+      const { ctrlKey, metaKey } = event as PointerEvent
+      if (last) onDone(drawn, ctrlKey || metaKey)
+      return start
+    },
+    { filterTaps: true, pointer: { keys: false }, preventScroll: false },
+  )
+  return { band, bind }
+}
+
+export const bandStyle = ({ x, y, w, h }: Band): CSSProperties => ({ left: x, top: y, width: w, height: h })
