@@ -264,13 +264,14 @@ const bakeOptions = (args: Args): BakeOptions => {
     to: numberOption(args, '--to'),
     sampling: samplingOption(args),
     columns: wholeOption(args, '--columns', 1, 4096),
+    tile: args.options.has('--tile') || undefined,
   }
   return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined))
 }
 
 const bake: Command = {
   usage:
-    'bake FILE --effect ID_OR_NAME --out DIR [--seed N] [--size WxH] [--origin X,Y] [--fps N] [--from S] [--to S] [--sampling nearest|smooth] [--columns N] [--stage ID_OR_NAME] [--palette ID_OR_NAME]',
+    'bake FILE --effect ID_OR_NAME --out DIR [--seed N] [--size WxH] [--origin X,Y] [--fps N] [--from S] [--to S] [--sampling nearest|smooth] [--columns N] [--tile] [--stage ID_OR_NAME] [--palette ID_OR_NAME]',
   syntax: {
     files: 1,
     values: [
@@ -287,7 +288,7 @@ const bake: Command = {
       '--stage',
       '--palette',
     ],
-    flags: [],
+    flags: ['--tile'],
   },
   async run(args, { say }) {
     const file = await loadKit(args.files[0]!)

@@ -25,6 +25,7 @@ import {
 import { createCanvas, fill, paintFrame, type PaintSheet, prepareSheet, toStraight } from '@gliv/paint'
 import { decodePng, type Image } from '@gliv/pixels'
 import { maskReader } from './masks.ts'
+import { repeatedIn, type Tile, tileOf } from './tile.ts'
 
 /** Which frames of an effect are drawn, and how. */
 export interface RenderOptions {
@@ -37,6 +38,11 @@ export interface RenderOptions {
    * a given size.
    */
   readonly origin?: { readonly x: number; readonly y: number }
+  /**
+   * A frame is as large as the rectangle that particles wrap in, and repeats without a seam; size and origin
+   * follow from that.
+   */
+  readonly tile?: boolean
   /** Frames per second; default 30. */
   readonly fps?: number
   /** What particles can touch, in world px around the effect's origin. */
@@ -155,6 +161,20 @@ const placement = (simulation: Simulation, span: Span, { size, origin }: RenderO
   return origin ? { ...fitted, ...origin } : fitted
 }
 
+/** Frames of a tile lie around the effect; along an axis that does not repeat they are as large as needed. */
+const tilePlacement = (simulation: Simulation, span: Span, options: RenderOptions, tile: Tile): Fit => {
+  if (options.size || options.origin)
+    throw new Refusal(
+      '--tile',
+      'a tile has the size of the rectangle that particles wrap in; leave --size and --origin out',
+    )
+  const fitted = tile.w === null || tile.h === null ? fit(simulation, span) : { w: 1, h: 1, x: 0, y: 0 }
+  return {
+    ...(tile.w === null ? { w: fitted.w, x: fitted.x } : { w: tile.w, x: tile.w / 2 }),
+    ...(tile.h === null ? { h: fitted.h, y: fitted.y } : { h: tile.h, y: tile.h / 2 }),
+  }
+}
+
 /** A sustained effect is baked with one round of its middle: start, middle, tail. */
 const onceThrough = (effect: ResolvedEffect): Tape =>
   effect.play === 'sustain'
@@ -194,7 +214,9 @@ export const renderFrames = (file: KitFile, effect: Effect, options: RenderOptio
     ...(options.seed === undefined ? {} : { seed: options.seed }),
   })
   const { from, fps, count } = spanOf(simulation, options)
-  const place = placement(simulation, { from, to: 0, fps, count }, options)
+  const tile = options.tile ? tileOf(resolved) : null
+  const span = { from, to: 0, fps, count }
+  const place = tile ? tilePlacement(simulation, span, options, tile) : placement(simulation, span, options)
   const sheets = prepareSheets(file, options.sampling)
   const canvas = createCanvas(place.w, place.h)
   return {
@@ -205,7 +227,11 @@ export const renderFrames = (file: KitFile, effect: Effect, options: RenderOptio
     draw: (k) => {
       simulation.seek(bakeTick(from, fps, k, simulation.rate))
       fill(canvas)
-      paintFrame(canvas, simulation.frame(1), sheets, { x: -place.x, y: -place.y, zoom: 1 })
+      const frame = simulation.frame(1)
+      const drawn = tile
+        ? repeatedIn(frame, tile, { x: -place.x, y: -place.y, w: place.w, h: place.h })
+        : frame
+      paintFrame(canvas, drawn, sheets, { x: -place.x, y: -place.y, zoom: 1 })
       return { width: place.w, height: place.h, data: toStraight(canvas) }
     },
   }

@@ -1,5 +1,6 @@
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
 import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
@@ -24,7 +25,7 @@ import { runExport } from './ExportMenu.tsx'
 import './ShipDialog.css'
 
 const FIELDS: readonly {
-  readonly key: Exclude<keyof BakeForm, 'sampling'>
+  readonly key: Exclude<keyof BakeForm, 'sampling' | 'tile'>
   readonly label: string
   readonly hint: string
 }[] = [
@@ -92,7 +93,16 @@ const saveSheet = (baked: BakedSheet, name: string): void => {
   download(`${name}-sheet.zip`, zipSync(Object.fromEntries(files) as Zippable), 'application/zip')
 }
 
-const BakeFields = ({ form, onChange }: { form: BakeForm; onChange: (form: BakeForm) => void }) => (
+const BakeFields = ({
+  form,
+  wraps,
+  onChange,
+}: {
+  form: BakeForm
+  /** Some emitter's particles come in again, so that a tile can be made. */
+  wraps: boolean
+  onChange: (form: BakeForm) => void
+}) => (
   <div className="bake-form">
     {FIELDS.map(({ key, label, hint }) => (
       <TextField
@@ -116,16 +126,32 @@ const BakeFields = ({ form, onChange }: { form: BakeForm; onChange: (form: BakeF
       <MenuItem value="smooth">smooth</MenuItem>
       <MenuItem value="nearest">nearest</MenuItem>
     </TextField>
+    {wraps && (
+      <label
+        className="check-row"
+        title="As large as the rectangle in which particles come in again; frames repeat without a seam"
+      >
+        <Checkbox
+          size="small"
+          checked={form.tile}
+          onChange={(event) => onChange({ ...form, tile: event.target.checked })}
+        />{' '}
+        a tile that repeats
+      </label>
+    )}
   </div>
 )
 
 const BakeSection = ({ effectId, name }: { effectId: string; name: string }) => {
   const [form, setForm] = useState<BakeForm>(EMPTY_FORM)
   const { progress, baked, failure, bake, cancel } = useBake(effectId, name)
+  const wraps = useDocument((s) =>
+    Object.values(s.kit?.effects[effectId]?.emitters ?? {}).some(({ wrap }) => wrap !== 'none'),
+  )
   return (
     <section>
       <h3>Bake this effect to a sprite sheet</h3>
-      <BakeFields form={form} onChange={setForm} />
+      <BakeFields form={form} wraps={wraps} onChange={setForm} />
       {progress !== null && (
         <LinearProgress variant="determinate" value={progress * 100} aria-label="Baking" />
       )}

@@ -9,6 +9,8 @@ export interface BakeForm {
   readonly to: string
   readonly columns: string
   readonly sampling: 'own' | 'smooth' | 'nearest'
+  /** As large as what particles wrap in, without a seam. */
+  readonly tile: boolean
 }
 
 export const EMPTY_FORM: BakeForm = {
@@ -19,6 +21,7 @@ export const EMPTY_FORM: BakeForm = {
   to: '',
   columns: '',
   sampling: 'own',
+  tile: false,
 }
 
 type Read =
@@ -57,6 +60,7 @@ export const readForm = (form: BakeForm): Read => {
       return { refusal: `“${form[key]}” is no number; write digits, or leave it empty`, options: null }
     options[key] = value
   }
+  if (form.tile) options.tile = true
   if (form.sampling !== 'own') options.sampling = form.sampling
   return { refusal: null, options }
 }
@@ -69,6 +73,7 @@ const FIELD_WORDS = {
   '--from': 'From',
   '--to': 'To',
   '--columns': 'Columns',
+  '--tile': 'A tile',
 } as const
 
 /** A refusal of the bake in the words of the form instead of those of the command line. */
