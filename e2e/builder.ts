@@ -227,7 +227,7 @@ export class EffectBuilder {
   }
 
   async #starter(name: string): Promise<void> {
-    await this.#page.getByRole('button', { name: 'Shelf' }).click()
+    await this.#page.getByRole('button', { name: 'At hand' }).click()
     await this.#page.getByRole('button', { name: `Use the ramp ${name}` }).click()
     await this.#page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
   }

@@ -84,7 +84,7 @@ class Hand {
 
   async #tint(name: string): Promise<void> {
     await this.press(this.#page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name: 'Tint' }))
-    await this.press(this.#page.getByRole('button', { name: 'Shelf' }))
+    await this.press(this.#page.getByRole('button', { name: 'At hand' }))
     await this.press(this.#page.getByRole('button', { name: `Use the ramp ${name}` }))
     // The shelf stayed open then.
     this.actions++

@@ -197,7 +197,7 @@ test('a companion follows its partner; a placed effect is mirrored, turned and m
   expect(await studio.picture()).toBe(before)
   await page.getByRole('button', { name: 'Placed' }).click()
   await page.getByRole('checkbox', { name: 'Mirrored' }).check()
-  await page.getByLabel('Turned by').fill('40')
+  await page.getByLabel('Angle of the effect').fill('40')
   await page.keyboard.press('Enter')
   const close = async (): Promise<void> => {
     await page

@@ -46,7 +46,7 @@ test('a blast in three layers takes under 60 actions', async ({ page }) => {
   }
   const ramp = async (kind: string, name: string): Promise<void> => {
     await press(page.getByRole('group', { name: 'Ramp' }).getByRole('button', { name: kind, exact: true }))
-    await press(page.getByRole('button', { name: 'Shelf' }))
+    await press(page.getByRole('button', { name: 'At hand' }))
     await press(page.getByRole('button', { name: `Use the ramp ${name}` }))
     await key('Escape')
     await page.locator('.MuiPopover-root').waitFor({ state: 'detached' })

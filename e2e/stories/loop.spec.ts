@@ -189,7 +189,7 @@ test('levers rewrite the whole effect and are one step of undo; colours go onto 
   await expect.poll(() => textOf(page)).toBe(before)
 })
 
-test('starters are found, dropped on the stage and set down; ramps come from the shelf, are kept, copied and pasted', async ({
+test('starters are found, dropped on the stage and set down; ramps at hand are used, kept, copied and pasted', async ({
   page,
 }) => {
   const studio = await new Studio(page).openDemoEffect('Pier dust')
@@ -213,13 +213,13 @@ test('starters are found, dropped on the stage and set down; ramps come from the
   await studio.freezeAt(4)
   const ramp = page.getByTestId('ramp-scale').locator('.ramp-line')
   const shape = await ramp.getAttribute('d')
-  await page.getByRole('button', { name: 'Shelf' }).click()
+  await page.getByRole('button', { name: 'At hand' }).click()
   await page.getByLabel('Name of the kept ramp').fill('Mine')
   await page.getByRole('button', { name: 'Keep this ramp' }).click()
   await page.getByRole('button', { name: 'Use the ramp Blink' }).click()
   await expect(ramp).not.toHaveAttribute('d', shape!)
   await page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
-  await page.getByRole('button', { name: 'Shelf' }).click()
+  await page.getByRole('button', { name: 'At hand' }).click()
   await page.getByRole('button', { name: 'Use the ramp Mine' }).click()
   await expect(ramp).toHaveAttribute('d', shape!)
   await page.locator('.MuiPopover-root').waitFor({ state: 'detached' })

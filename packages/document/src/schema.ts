@@ -462,7 +462,7 @@ export const kitSchema = z.looseObject({
     .optional(),
   rampShelf: z
     .array(z.looseObject({ id, name, ramp: rampSchema }))
-    .max(200, { error: 'the shelf holds at most 200 ramps; remove some' })
+    .max(200, { error: 'at most 200 ramps are kept at hand; remove some' })
     .default([]),
   types: z.record(id, typeSchema),
   typeOrder: z.array(id),

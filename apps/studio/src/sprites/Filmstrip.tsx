@@ -94,7 +94,7 @@ const Step = (props: StepProps) => {
         {...attributes}
         {...listeners}
         aria-label={`Frame ${at + 1}: ${name}`}
-        title={`${name} · drag to move`}
+        title={`${name} · pull to move`}
       >
         <FrameCell sheetId={sheet.id} frame={step.frame} size={40} />
       </span>

@@ -90,20 +90,20 @@ export const FORCE_TEXTS = {
 
 export const FORCE_PROPERTY_TEXTS = {
   gravity: { label: 'Gravity', help: 'A steady pull in one direction.' },
-  gravityHeading: { label: 'Towards', help: 'Where gravity leads: 90° is down.' },
+  gravityHeading: { label: 'Heading', help: 'Where gravity leads: 90° is down.' },
   thrust: { label: 'Thrust', help: 'Gain of speed along the travel; negative slows down.' },
   brake: { label: 'Brake', help: 'Loss of speed each second, until it rests.' },
   drag: { label: 'Drag', help: 'How strongly the air slows particles: share of the speed lost per second.' },
   dragQuadratic: {
     label: 'Quadratic',
-    help: 'A drag that grows with the speed: it stops what is fast and spares what is slow.',
+    help: 'Drag that grows with the speed: it stops what is fast and spares what is slow.',
   },
   wind: { label: 'Push', help: 'How hard the wind pushes.' },
   windSpeed: { label: 'Air speed', help: 'How fast the air goes.' },
   windCarry: { label: 'Takes along', help: 'How fast particles take on the speed of the air.' },
-  windHeading: { label: 'Towards', help: 'Where the wind blows: 0° is right.' },
+  windHeading: { label: 'Heading', help: 'Where the wind blows: 0° is right.' },
   drift: { label: 'Drift', help: 'Speed that is added to the particle’s own.' },
-  driftHeading: { label: 'Towards', help: 'Where the drift leads: 0° is right.' },
+  driftHeading: { label: 'Heading', help: 'Where the drift leads: 0° is right.' },
   turn: { label: 'Turn', help: 'How fast the way bends, clockwise; drawn for each particle.' },
   pull: { label: 'Pull', help: 'How strongly it draws; negative pushes away.' },
   pullX: { label: 'Point →', help: 'Where it draws to, right of the effect’s origin.' },
@@ -130,7 +130,7 @@ export const FORCE_PROPERTY_TEXTS = {
   churnRate: { label: 'Changes', help: 'How fast the eddies change.' },
   sway: { label: 'Width', help: 'How far it swings to each side.' },
   swayRate: { label: 'Rhythm', help: 'Swings a second.' },
-  swayHeading: { label: 'Towards', help: 'The direction it swings in: 0° is right and left.' },
+  swayHeading: { label: 'Heading', help: 'The direction it swings in: 0° is right and left.' },
   swayPhase: {
     label: 'Out of step',
     help: 'How far particles swing apart from one another; at 0 all swing together.',

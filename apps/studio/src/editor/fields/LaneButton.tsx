@@ -16,7 +16,7 @@ import './LaneButton.css'
 export const LaneButton = memo(({ id }: { id: PropertyId }) => {
   const { address, has, toggle } = useLane(id)
   if (!address) return null
-  const title = has ? 'Take the lane away' : `Add a lane: ${PROPERTY_TEXTS[id].label} over the effect’s time`
+  const title = has ? 'Remove the lane' : `Add a lane: ${PROPERTY_TEXTS[id].label} over the effect’s time`
   return (
     <Tooltip title={title}>
       <IconButton

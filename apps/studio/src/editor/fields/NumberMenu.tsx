@@ -82,7 +82,7 @@ const Items = ({ target, id }: OpenNumberMenu) => {
       <SizeUnitItem target={target} id={id} act={act} />
       {lane.address && (
         <MenuItem dense onClick={act(lane.toggle)}>
-          {lane.has ? 'Take the lane away' : 'Add a lane'}
+          {lane.has ? 'Remove the lane' : 'Add a lane'}
         </MenuItem>
       )}
       <MenuItem dense onClick={act(() => togglePin(id))}>

@@ -193,7 +193,7 @@ const ThrowHandle = ({
       className="handle"
       style={{ cursor: 'move', touchAction: 'none' }}
     >
-      <title>{label}: drag it where particles should go</title>
+      <title>{label}: pull it where particles should go</title>
       <circle r={11} className="handle-reach" />
       {THROW_MARKS[point]}
     </g>

@@ -17,7 +17,7 @@ import { rampText, readRampText } from '../../document/rampText.ts'
 import { InFieldsSlot } from './FieldsSlot.tsx'
 import { useShown } from '../playback/shownEffect.ts'
 import { RampLine } from './RampLine.tsx'
-import { RampShelf } from './RampShelf.tsx'
+import { RampsAtHand } from './RampsAtHand.tsx'
 import { type PointChange, RampFields } from './RampFields.tsx'
 import { freeHandlesOf, moveFreeHandle, rampPath, withEase } from '../../document/rampMaths.ts'
 import { addTogether, moveTogether, removeTogether, type Together } from './rampTogether.ts'
@@ -449,8 +449,8 @@ export const RampEditor = ({ address, inline = false }: Props) => {
       />
     </>
   )
-  const shelf = (
-    <RampShelf kind="ramp" ramp={ramp} onUse={(next, name) => write(address, `Use ${name}`, next, edit)} />
+  const atHand = (
+    <RampsAtHand kind="ramp" ramp={ramp} onUse={(next, name) => write(address, `Use ${name}`, next, edit)} />
   )
   return (
     <div className={inline ? 'ramp-editor inline' : 'ramp-editor'} data-testid={`ramp-${rampKey(address)}`}>
@@ -460,12 +460,12 @@ export const RampEditor = ({ address, inline = false }: Props) => {
       {inline ? (
         <>
           {fields}
-          {shelf}
+          {atHand}
         </>
       ) : (
         <InFieldsSlot>
           {fields}
-          {shelf}
+          {atHand}
         </InFieldsSlot>
       )}
     </div>

@@ -35,7 +35,7 @@ const FIRST_RAMP = { rail: RISING_RAMP } as const satisfies Partial<Record<Rampe
 const RampButton = ({ force, path, has }: { force: RampedForce; path: EmitterPath; has: boolean }) => {
   const { label } = FORCE_TEXTS[force]
   const title = has
-    ? 'Take its ramp away'
+    ? 'Remove its ramp'
     : force === 'rail'
       ? 'Pass the rail by a ramp over life'
       : 'Let its strength run over life'

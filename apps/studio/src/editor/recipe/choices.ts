@@ -156,7 +156,7 @@ export const CHOICES = {
   },
   fill: ofEmitter('Fill', 'fill', FILLS, FILL_TEXTS),
   placement: ofEmitter(
-    'Placed',
+    'Next place',
     'placement',
     PLACEMENTS,
     PLACEMENT_TEXTS,
@@ -287,7 +287,7 @@ export const CHOICES = {
   turnRelative: ofFlag('The turn', 'turnRelative', 'stands for the start angle', 'adds to the start angle'),
   anchor: ofType('Stretches', 'anchor', ANCHORS, ANCHOR_TEXTS),
   frameChoice: ofType('Shows', 'frameChoice', FRAME_CHOICES, FRAME_CHOICE_TEXTS),
-  randomStart: ofFlag('Starts at', 'randomStart', 'the first frame', 'a random frame'),
+  randomStart: ofFlag('First shown', 'randomStart', 'the first frame', 'a random frame'),
   tintSpace: ofType('Mixes', 'tintSpace', TINT_SPACES, TINT_SPACE_TEXTS),
   tintPick: ofType('Each takes', 'tintPick', TINT_PICKS, TINT_PICK_TEXTS),
   pickAction: ofType('The pick', 'pickAction', PICK_ACTIONS, PICK_ACTION_TEXTS),

@@ -31,7 +31,7 @@ import { BLEND_TEXTS } from '../../document/texts/kinds.ts'
 import { type ChoiceDefinition, emitterOf, ofType, optionsOf, typeOf, yesNo } from './choice.ts'
 
 const axesOf = (force: DirectedForce): ChoiceDefinition => ({
-  title: 'Turns',
+  title: 'Its heading',
   field: `type.axes.${force}`,
   help: 'Whether its direction stays with the world, or turns and mirrors with the placed effect.',
   options: optionsOf(AXES, AXES_TEXTS),

@@ -33,7 +33,7 @@ const SHAPE_EDITORS = {
   },
   segment: {
     rows: ['endX', 'endY', 'pieceEvery', '@pieceFit'],
-    size: [words('a piece each '), number('pieceEvery')],
+    size: [words('a piece every '), number('pieceEvery')],
   },
   picture: { rows: ['grid', '@maskPart', '@maskColours'], size: [words('in cells of '), number('grid')] },
   viewEdge: {

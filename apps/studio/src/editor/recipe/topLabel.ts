@@ -1,4 +1,4 @@
-/** Names of numbers outside their group, where "Start" or "Towards" alone would say nothing. */
+/** Names of numbers outside their group, where "Start" or "Heading" alone would say nothing. */
 import type { PropertyId } from '@gliv/model'
 import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
 
@@ -17,7 +17,7 @@ const VAGUE: ReadonlySet<string> = new Set([
 
 const lowered = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
 
-/** `Scale`, `Gravity towards`, `Scale floor`; a label that is one of its kind stays as it is. */
+/** `Scale`, `Gravity heading`, `Scale floor`; a label that is one of its kind stays as it is. */
 export const topLabel = (id: PropertyId): string => {
   const { label } = PROPERTY_TEXTS[id]
   if ((counts.get(label) ?? 0) < 2 && !VAGUE.has(label)) return label

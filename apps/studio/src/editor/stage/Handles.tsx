@@ -180,7 +180,7 @@ const TurnHandle = ({ emitter, at }: Part) => {
   return (
     <Handle
       name="turn"
-      label="Turned"
+      label="Tilt"
       motion="turning"
       reading={`${emitter.numbers.shapeAngle}°`}
       x={at.x + x}

@@ -15,7 +15,7 @@ import { readTintText, tintText } from '../../document/rampText.ts'
 import { InFieldsSlot } from '../ramps/FieldsSlot.tsx'
 import { useShown } from '../playback/shownEffect.ts'
 import { RampLine } from '../ramps/RampLine.tsx'
-import { RampShelf } from '../ramps/RampShelf.tsx'
+import { RampsAtHand } from '../ramps/RampsAtHand.tsx'
 import { ShareInput } from '../ramps/ShareInput.tsx'
 import './TintEditor.css'
 
@@ -208,7 +208,7 @@ const TintOf = ({ type, kind }: { type: ParticleType; kind: TintRampKind }) => {
           set={set}
           onRemove={() => remove(chosen)}
         />
-        <RampShelf
+        <RampsAtHand
           kind="tint"
           ramp={tint}
           onUse={(next, name) => write(type, kind, `Use ${name}`, next, edit)}

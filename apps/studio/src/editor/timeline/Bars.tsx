@@ -102,7 +102,7 @@ const BurstEcho = ({ emitterId, index, nth, at, left, perPixel }: Mark) => {
       className="burst-echo"
       style={{ left, touchAction: 'none' }}
     >
-      <title>Repeat: drag to change the time between repeats</title>
+      <title>Repeat: pull to change the time between repeats</title>
       <rect x={11} y={6} width={2} height={12} />
     </svg>
   )
@@ -132,7 +132,7 @@ const BurstTick = ({ emitterId, index, at, left, perPixel }: Mark) => {
   })
   return (
     <svg {...slider} className="burst-tick" data-testid="burst-tick" style={{ left, touchAction: 'none' }}>
-      <title>Burst: drag to move it, with Shift to spread it over time</title>
+      <title>Burst: pull to move it, with Shift to spread it over time</title>
       <rect x={10.5} y={4} width={3} height={16} rx={1} />
     </svg>
   )
@@ -186,7 +186,7 @@ const EmissionBar = ({ emitterId, shown: { start, emissionEnd, steady }, x, perP
       data-testid="bar"
       style={{ left: x(start), width: Math.max(24, width), touchAction: 'none' }}
     >
-      <title>Drag to change the delay</title>
+      <title>Pull to change the delay</title>
       <rect y={steady ? 6 : 10} width={Math.max(6, width)} height={steady ? 12 : 4} rx={2} />
     </svg>
   )
@@ -210,7 +210,7 @@ const BarEnd = ({ emitterId, shown: { emissionEnd }, x, perPixel }: BarProps) =>
       data-testid="bar-end"
       style={{ left: x(emissionEnd), touchAction: 'none' }}
     >
-      <title>Drag to change the duration</title>
+      <title>Pull to change the duration</title>
       <rect x={11} y={4} width={2} height={16} />
     </svg>
   )

@@ -81,7 +81,7 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
           onKeyDown={onKeyDown}
           className="part-bar"
           style={{ left: x(start), width: Math.max(24, x(end) - x(start)), touchAction: 'none' }}
-          title="Drag to change when the part begins"
+          title="Pull to change when the part begins"
         />
       </div>
     </div>

@@ -9,7 +9,7 @@ export const RegionBand = ({ seconds, width }: { seconds: number; width: number 
     <div
       className="loop-region"
       data-testid="loop-region"
-      title="Plays again and again; double-click the ruler to take it away"
+      title="Plays again and again; double-click the ruler to remove it"
       style={{ left: x(region.from), width: Math.max(2, x(region.to) - x(region.from)) }}
     />
   )

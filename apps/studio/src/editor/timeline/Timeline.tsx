@@ -189,7 +189,7 @@ const Ruler = ({ seconds, width }: RulerProps) => {
       onDoubleClick={() => setLoopRegion(null)}
       style={{ touchAction: 'none' }}
       data-testid="ruler"
-      title="Drag to go to a moment; with Shift, a stretch to play again and again"
+      title="Pull to go to a moment; with Shift, a stretch to play again and again"
     >
       {marks.map((at) => (
         <span key={at} className="mark" style={{ left: (at / seconds) * width }}>

@@ -79,8 +79,8 @@ const PlaceRows = ({ preview }: { preview: Preview }) => (
       </Select>
     </label>
     <TypedRow
-      title="Turned"
-      label="Turned by"
+      title="Angle"
+      label="Angle of the effect"
       unit="°"
       value={preview.rotate}
       low={-360}

@@ -97,7 +97,7 @@ export const Transport = () => {
   )
   return (
     <div className="transport" role="toolbar" aria-label="Transport">
-      {button('From the start (0)', () => driver?.seek(0), <RestartAlt fontSize="small" />)}
+      {button('From the beginning (0)', () => driver?.seek(0), <RestartAlt fontSize="small" />)}
       {button('One tick back ([)', () => stepBy(driver, -1), <SkipPrevious fontSize="small" />)}
       {button(
         playing ? 'Pause (Space)' : 'Play (Space)',
@@ -112,11 +112,11 @@ export const Transport = () => {
         size="small"
         exclusive
         value={speed}
-        aria-label="Speed"
+        aria-label="Pace"
         onChange={(_, next: number | null) => next !== null && setSession({ speed: next })}
       >
         {SPEEDS.map((s) => (
-          <ToggleButton key={s} value={s} aria-label={`Speed ${s}`}>
+          <ToggleButton key={s} value={s} aria-label={`Pace ${s}`}>
             {SPEED_LABELS[s]}
           </ToggleButton>
         ))}

@@ -56,7 +56,7 @@ const round =
 
 export const TOOLS = {
   pencil: { label: 'Pencil', help: 'Draws where it goes', points: line, gathers: true },
-  eraser: { label: 'Eraser', help: 'Takes colour away', points: line, gathers: true },
+  eraser: { label: 'Eraser', help: 'Removes colour', points: line, gathers: true },
   fill: {
     label: 'Fill',
     help: 'Colours all that hangs together',
@@ -70,7 +70,7 @@ export const TOOLS = {
   disc: { label: 'Disc', help: 'A filled ellipse', points: round(true), gathers: false },
   select: {
     label: 'Select',
-    help: 'Drag a rectangle; drag inside it to move what is in it',
+    help: 'Pull up a rectangle; pull inside it to move what is in it',
     points: null,
     gathers: false,
   },

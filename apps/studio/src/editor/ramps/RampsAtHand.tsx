@@ -1,5 +1,5 @@
 /**
- * The kit's shelf of ramps, with starters; the shown ramp is copied, pasted, kept there and taken from there.
+ * The kit's ramps at hand, with starters; the shown ramp is copied, pasted, kept there and used from there.
  */
 import Close from '@mui/icons-material/Close'
 import Button from '@mui/material/Button'
@@ -11,7 +11,7 @@ import { edit, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { cssGradient, rampPath } from '../../document/rampMaths.ts'
 import { RAMP_STARTERS, TINT_STARTERS } from './rampStarters.ts'
-import './RampShelf.css'
+import './RampsAtHand.css'
 import './common.css'
 
 const W = 72
@@ -39,7 +39,11 @@ const RampCard = ({
       {name}
     </button>
     {onRemove && (
-      <IconButton className="row-split" aria-label={`Remove ${name} from the shelf`} onClick={onRemove}>
+      <IconButton
+        className="row-split"
+        aria-label={`Remove ${name} from the ramps at hand`}
+        onClick={onRemove}
+      >
         <Close fontSize="inherit" />
       </IconButton>
     )}
@@ -52,7 +56,7 @@ const Kept = ({ ramp, onUse }: { ramp: Ramp; onUse: (ramp: Ramp) => void }) => {
   const shelf = useDocument((s) => s.kit?.rampShelf) ?? NO_SHELF
   const [name, setName] = useState('')
   const keep = (): void =>
-    edit('Keep a ramp on the shelf', (kit) => {
+    edit('Keep a ramp at hand', (kit) => {
       kit.rampShelf = [
         ...(kit.rampShelf ?? []),
         {
@@ -74,7 +78,7 @@ const Kept = ({ ramp, onUse }: { ramp: Ramp; onUse: (ramp: Ramp) => void }) => {
             onUse={() => onUse(kept.ramp)}
             onRemove={() =>
               edit(
-                'Take a ramp off the shelf',
+                'Remove a ramp at hand',
                 (kit) => void (kit.rampShelf = kit.rampShelf.filter((k) => k.id !== kept.id)),
               )
             }
@@ -145,7 +149,7 @@ const Cards = (shown: Shown) => {
   )
 }
 
-/** The shelf closes when something of it is used. */
+/** It closes when something of it is used. */
 const afterClosing =
   <R,>(close: () => void, use: (ramp: R, name: string) => void) =>
   (ramp: R, name: string): void => {
@@ -153,7 +157,7 @@ const afterClosing =
     use(ramp, name)
   }
 
-export const RampShelf = (shown: Shown) => {
+export const RampsAtHand = (shown: Shown) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [, setCopies] = useState(0)
   const kept = copied[shown.kind]
@@ -164,7 +168,7 @@ export const RampShelf = (shown: Shown) => {
         title="Starters, and ramps that this kit keeps"
         onClick={(event) => setAnchor(event.currentTarget)}
       >
-        Shelf
+        At hand
       </Button>
       <Button
         aria-label="Copy ramp"
@@ -193,7 +197,7 @@ export const RampShelf = (shown: Shown) => {
         anchorOrigin={{ vertical: 'top', horizontal: 'left' }}
         transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}
       >
-        <div className="shelf-panel" aria-label="Ramp shelf">
+        <div className="shelf-panel" aria-label="Ramps at hand">
           {shown.kind === 'ramp' ? (
             <Cards {...shown} onUse={afterClosing(close, shown.onUse)} />
           ) : (
