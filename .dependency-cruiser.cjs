@@ -6,6 +6,7 @@ const ALLOWED = {
   'packages/document': ['packages/base', 'packages/model'],
   'packages/engine': ['packages/base', 'packages/model'],
   'packages/paint': ['packages/base', 'packages/model'],
+  'packages/scene': ['packages/base', 'packages/model', 'packages/engine'],
   'packages/bake': [
     'packages/base',
     'packages/model',
@@ -21,6 +22,7 @@ const ALLOWED = {
     'packages/model',
     'packages/document',
     'packages/engine',
+    'packages/scene',
     'packages/bake',
     'packages/export',
     'packages/demo',
@@ -35,8 +37,9 @@ const LIBRARIES = {
   'packages/model': '^$',
   'packages/engine': '^$',
   'packages/paint': '^$',
+  'packages/scene': '^$',
   'packages/player': '^$',
-  'packages/pixels': 'fflate|omggif|gifenc|maxrects-packer',
+  'packages/pixels': 'fflate|omggif|gifenc|maxrects-packer|simplify-js',
   'packages/document': 'zod|fflate|@noble/hashes',
 }
 /** Rooms of a house, from the ground up: each may use those before it, and only those. */
@@ -65,6 +68,7 @@ const ROOMS = {
     'frame',
     'ship',
     'sprites',
+    'scene',
     'editor',
     'pages',
   ],
@@ -86,7 +90,10 @@ const ROOMS = {
 const INDEXED = ['packages/engine/src']
 /** Features of the studio: what others may ask for stands here, and nothing else of them is imported. */
 const DOORS = {
-  'apps/studio/src/sprites': 'SpritesDrawer.tsx|SpritesPage.tsx|ImportDialog.tsx|receive.ts|arrivalStore.ts',
+  'apps/studio/src/sprites':
+    'SpritesDrawer.tsx|SpritesPage.tsx|ImportDialog.tsx|receive.ts|arrivalStore.ts|sheets/pictures.ts|sheets/jobs.ts',
+  'apps/studio/src/scene':
+    'StagePage.tsx|SurfaceLayer.tsx|effectScene.ts|figures.ts|resolvedCache.ts|sceneStage.ts',
   'apps/studio/src/ship': 'ShipDialog.tsx|ExportMenu.tsx',
   'apps/studio/src/editor': 'EffectEditor.tsx',
   'apps/studio/src/editor/inspect': 'InspectBar.tsx|InspectOverlay.tsx|shownTrace.ts|pick.ts|trace.ts',
@@ -94,8 +101,8 @@ const DOORS = {
   'apps/studio/src/editor/levers': 'LeversPage.tsx',
   'apps/studio/src/editor/recipe': 'Recipe.tsx|focusSearch.ts',
   'apps/studio/src/editor/strip': 'LifeStrip.tsx',
-  'apps/studio/src/editor/transport': 'Transport.tsx',
-  'apps/studio/src/editor/timeline': 'Timeline.tsx|Track.tsx|RegionBand.tsx',
+  'apps/studio/src/editor/transport': 'Transport.tsx|StageChoice.tsx',
+  'apps/studio/src/editor/timeline': 'Timeline.tsx|SceneRuler.tsx|Track.tsx|RegionBand.tsx',
   'apps/studio/src/editor/stage': 'Stage.tsx|useStageDriver.ts|together.ts',
 }
 const TEST = '\\.test\\.tsx?$|/testing/'

@@ -87,7 +87,7 @@ export default ts.config(
   {
     // The core is deterministic: no clock, no built-in chance, none of the functions whose last bits differ
     // between engines.
-    files: ['packages/{base,model,engine,paint,pixels,bake,export}/src/**/*.ts'],
+    files: ['packages/{base,model,engine,scene,paint,pixels,bake,export}/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-properties': [

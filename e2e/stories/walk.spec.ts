@@ -101,6 +101,7 @@ const PREDICTED: {
       : {}),
   }),
   stageOnly: null,
+  inScene: null,
   sprites: ({ drawer }) => ({ drawer: !drawer }),
   mute: () => ({ document: 'edit', muted: undefined }),
   solo: () => ({ solo: undefined }),

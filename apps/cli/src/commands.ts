@@ -29,6 +29,7 @@ import {
 } from '@gliv/engine'
 import { compileAll, exporterOf, type ExporterId } from '@gliv/export'
 import { Refusal, SAMPLINGS, type Sampling } from '@gliv/model'
+import { strengthened } from '@gliv/scene'
 import {
   listOption,
   numberOption,
@@ -40,6 +41,7 @@ import {
   type Args,
 } from './args.ts'
 import { loadKit, reasonOf } from './kitfile.ts'
+import { openScene, reportScene } from './sceneRun.ts'
 import { readTape } from './tapefile.ts'
 
 export interface Terminal {
@@ -198,9 +200,34 @@ const runOptions = async (args: Args, kit: Kit): Promise<SimulationOptions> => {
   }
 }
 
+const untilOption = (args: Args): number => {
+  required(args, '--until')
+  const until = numberOption(args, '--until')!
+  if (until < 0 || until > 36_000) throw new Usage(`--until is ${until}; it must be from 0 to 36000 seconds`)
+  if (!args.has('--json')) throw new Usage('gliv run gives JSON; add --json')
+  return until
+}
+
+/** How strongly an effect plays; 1 is as designed. */
+const strengthOption = (args: Args): number => {
+  const strength = numberOption(args, '--strength') ?? 1
+  if (strength < 0 || strength > 8)
+    throw new Usage(`--strength is ${strength}; it must be from 0 to 8, 1 is as designed`)
+  return strength
+}
+
+/** A stage in motion: what its recording does, and all effects that it sets off. */
+const runScene = (args: Args, file: KitFile, out: (line: string) => void): void => {
+  const opened = openScene(file, required(args, '--stage'), required(args, '--recording'))
+  const last = tickOf(untilOption(args), file.kit.rate)
+  const every = wholeOption(args, '--every', 1, 1_000_000)
+  for (let tick = every ? 0 : last; tick <= last; tick += every ?? 1)
+    out(JSON.stringify(reportScene(opened, tick)))
+}
+
 const run: Command = {
   usage:
-    'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--stage ID_OR_NAME] [--tape FILE] [--every N] --json',
+    'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--stage ID_OR_NAME] [--recording ID_OR_NAME] [--strength N] [--tape FILE] [--every N] --json',
   syntax: {
     files: 1,
     values: [
@@ -213,6 +240,8 @@ const run: Command = {
       '--scale',
       '--view',
       '--stage',
+      '--recording',
+      '--strength',
       '--tape',
       '--every',
     ],
@@ -220,16 +249,16 @@ const run: Command = {
   },
   async run(args, { out }) {
     const file = await loadKit(args.files[0]!)
-    const effect = resolveEffect(
-      file.kit,
-      findEffect(file.kit, required(args, '--effect')),
-      maskReader(() => file.pictures),
+    if (args.has('--recording')) return runScene(args, file, out)
+    const effect = strengthened(
+      resolveEffect(
+        file.kit,
+        findEffect(file.kit, required(args, '--effect')),
+        maskReader(() => file.pictures),
+      ),
+      strengthOption(args),
     )
-    required(args, '--until')
-    const until = numberOption(args, '--until')!
-    if (until < 0 || until > 36_000)
-      throw new Usage(`--until is ${until}; it must be from 0 to 36000 seconds`)
-    if (!args.has('--json')) throw new Usage('gliv run gives JSON; add --json')
+    const until = untilOption(args)
     const simulation = createSimulation(compile(effect), await runOptions(args, file.kit))
     const last = tickOf(until, simulation.rate)
     const every = wholeOption(args, '--every', 1, 1_000_000)

@@ -62,6 +62,14 @@ const inOrder = (n: NumbersOf<'type'>): NumbersOf<'type'> => ({
   opacityHigh: Math.max(n.opacityLow, n.opacityHigh),
 })
 
+/** Stages without sentences: these name cues, and cues name effects. */
+const NO_EVENTS = {
+  cues: [],
+  stages: Object.fromEntries(
+    Object.values(PIXELS.kit.stages).map(({ id, name, surfaces }) => [id, { id, name, surfaces }]),
+  ),
+}
+
 /** Plain data, as a file would hold it. */
 const kit = fc
   .record({
@@ -114,6 +122,7 @@ const kit = fc
       },
     },
     effectOrder: ['e'],
+    ...NO_EVENTS,
   }))
 
 describe('random valid kits', () => {

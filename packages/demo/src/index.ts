@@ -5,6 +5,7 @@ import { EFFECTS, TYPES } from './effects.ts'
 import { HARBOUR, HARBOUR_TYPES } from './harbour.ts'
 import { MOTION, MOTION_TYPES, STAGES } from './motion.ts'
 import { PIXEL_SPRITES } from './pixelArt.ts'
+import { CUES, MORE_STAGES, PIER } from './scenes.ts'
 import { BIT_SPRITES, makeSheet, SOFT_SPRITES } from './sprites.ts'
 
 export const makeDemo = (): KitFile => {
@@ -23,10 +24,11 @@ export const makeDemo = (): KitFile => {
     kit.palettes[palette.id] = palette
     kit.paletteOrder.push(palette.id)
   }
-  for (const stage of STAGES) {
-    kit.stages[stage.id] = stage
+  for (const stage of [...STAGES, ...MORE_STAGES]) {
+    kit.stages[stage.id] = stage.id === 'pier' ? { ...stage, ...PIER } : stage
     kit.stageOrder.push(stage.id)
   }
+  kit.cues = [...CUES]
   for (const type of [...TYPES, ...BLAST_TYPES, ...HARBOUR_TYPES, ...MOTION_TYPES]) {
     kit.types[type.id] = type
     kit.typeOrder.push(type.id)

@@ -3,7 +3,7 @@
  */
 import { type Owner, PROPERTIES, Refusal } from '@gliv/model'
 import type { z } from 'zod'
-import type { Effect, Emitter, Kit, ParticleType, Sheet } from './kit.ts'
+import type { Effect, Emitter, Kit, ParticleType, Sheet, Stage } from './kit.ts'
 import { effectsWithin } from './edits.ts'
 import { isTakenByBirth, TAKEN_BY_BIRTH } from './ids.ts'
 import { migrate } from './migrations.ts'
@@ -324,7 +324,41 @@ export const checkKit = (kit: Kit): Problem[] => {
   for (const type of Object.values(kit.types)) checkType(kit, type, problems)
   for (const effect of Object.values(kit.effects)) checkEffect(kit, effect, problems)
   for (const sheet of Object.values(kit.sheets)) checkSheet(kit, sheet, problems)
+  checkCues(kit, problems)
+  for (const stage of Object.values(kit.stages)) checkStage(kit, stage, problems)
   return problems
+}
+
+const checkCues = (kit: Kit, problems: Problem[]): void =>
+  kit.cues?.forEach((cue, i) => {
+    for (const effect of cue.effects)
+      if (!Object.hasOwn(kit.effects, effect))
+        problems.push({
+          place: `cues.${i}.effects`,
+          message: `there is no effect "${effect}"; choose one of ${saidChoices(kit.effectOrder)}`,
+        })
+  })
+
+/** What a stage names must be there: actors, cues, sheets. */
+const checkStage = (kit: Kit, stage: Stage, problems: Problem[]): void => {
+  const place = `stages.${stage.id}`
+  const actors = stage.actors?.map(({ id }) => id) ?? []
+  const cues = kit.cues?.map(({ id }) => id) ?? []
+  stage.events?.forEach((event, i) => {
+    if (event.actor !== null && !actors.includes(event.actor))
+      problems.push({
+        place: `${place}.events.${i}.actor`,
+        message: `there is no actor "${event.actor}" on this stage; choose one of ${saidChoices(actors)}`,
+      })
+    if (!cues.includes(event.cue))
+      problems.push({
+        place: `${place}.events.${i}.cue`,
+        message: `there is no cue "${event.cue}"; choose one of ${saidChoices(cues)}`,
+      })
+  })
+  stage.layers?.forEach((layer, i) => {
+    if (layer.sheet !== null) checkFrame(kit, `${place}.layers.${i}`, layer.sheet, layer.frame, problems)
+  })
 }
 
 /** Things that are allowed but surely not meant. */

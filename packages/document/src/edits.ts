@@ -6,6 +6,7 @@
 import { defaultsOf, sourceOfId } from '@gliv/model'
 import { addType, clone, freeName, type MakeId } from './layers.ts'
 import { type Effect, type Emitter, type Kit, KIT_VERSION, type Relay, type Part } from './kit.ts'
+import { forgetInCues } from './scenes.ts'
 import { addEmitter } from './starters.ts'
 
 /** A kit with nothing in it but the default rate of 60 ticks per second. */
@@ -206,6 +207,7 @@ export const deleteEffect = (kit: Kit, effectId: string): void => {
       emitter.relays = emitter.relays.filter((relay) => relay.effect !== effectId)
   }
   kit.effectOrder = kit.effectOrder.filter((id) => id !== effectId)
+  forgetInCues(kit, effectId)
   dropUnused(kit, used)
 }
 

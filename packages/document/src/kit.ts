@@ -1,5 +1,7 @@
 /** What a kit is in memory. Plain JSON data: id-keyed maps plus an order list; every number present. */
 import type {
+  Actor,
+  Cue,
   EmitterChoices,
   Lanes,
   MaskPart,
@@ -9,6 +11,10 @@ import type {
   Ramp,
   RelayChoices,
   Sampling,
+  StageCamera,
+  StageEvent,
+  StageLayer,
+  StageRecording,
   Surface,
   TypeChoices,
   TypeRamps,
@@ -208,6 +214,14 @@ export interface Stage {
   id: string
   name: string
   surfaces: readonly Surface[]
+  /** Screen px a world px, when it is judged. */
+  zoom?: number
+  layers?: readonly StageLayer[]
+  actors?: readonly Actor[]
+  /** Sentences: what happens, and which cue it raises. */
+  events?: readonly StageEvent[]
+  recordings?: readonly StageRecording[]
+  camera?: StageCamera
 }
 
 /** Emitters that play together, and effects that it plays as parts. */
@@ -252,6 +266,8 @@ export interface Kit {
   paletteOrder: string[]
   stages: Record<string, Stage>
   stageOrder: string[]
+  /** What can happen in the game by name, and which effects play then. */
+  cues?: Cue[]
   /** What the game's camera shows, in px, the usual one first; 640 × 360 when nobody said. */
   views?: ViewSize[]
   /** Ramps that are kept for use anywhere in the kit. */

@@ -63,6 +63,7 @@ import { KIT_VERSION } from './kit.ts'
 import { said } from './said.ts'
 import { sheetSchema } from './sheetSchema.ts'
 import { stageSchema } from './stages.ts'
+import { cuesSchema } from './stageParts.ts'
 
 const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
   z.enum(values, {
@@ -452,6 +453,7 @@ export const kitSchema = z.looseObject({
   paletteOrder: z.array(id).default([]),
   stages: z.record(id, stageSchema).default({}),
   stageOrder: z.array(id).default([]),
+  cues: cuesSchema.optional(),
   views: z
     .array(z.looseObject({ id, name, w: viewSide, h: viewSide }))
     .min(1, { error: 'a list of view sizes needs at least one; add one, or leave the list out' })

@@ -3,6 +3,7 @@ import { CORNER_LIMIT, SURFACE_LIMIT } from '@gliv/model'
 import { z } from 'zod'
 import { idSchema, nameSchema } from './ids.ts'
 import { said } from './said.ts'
+import { STAGE_PARTS } from './stageParts.ts'
 
 const place = z
   .number({ error: (issue) => `${said(issue.input)} is no number; give world px from -1000000 to 1000000` })
@@ -31,6 +32,14 @@ export const surfaceSchema = z.discriminatedUnion(
     }),
     z.looseObject({
       ...base,
+      kind: z.literal('polyline'),
+      points: z
+        .array(z.tuple([place, place]))
+        .min(2, { error: 'a line of several pieces needs at least two points; add some' })
+        .max(CORNER_LIMIT),
+    }),
+    z.looseObject({
+      ...base,
       kind: z.literal('tiles'),
       x: place,
       y: place,
@@ -44,7 +53,7 @@ export const surfaceSchema = z.discriminatedUnion(
   {
     error: (issue) =>
       issue.code === 'invalid_union'
-        ? `the kind of a surface must be one of segment, box, circle, polygon, tiles; choose one of them`
+        ? `the kind of a surface must be one of segment, box, circle, polygon, polyline, tiles; choose one of them`
         : undefined,
   },
 )
@@ -58,9 +67,10 @@ export const surfacesSchema = z
   .max(SURFACE_LIMIT, { error: `at most ${SURFACE_LIMIT} surfaces; join some into polygons or tiles` })
   .refine(distinct, { error: 'two surfaces have the same id; give each its own' })
 
-/** The form of a stage: a name and its surfaces. */
+/** The form of a stage: a name, its surfaces, and what else is on it. */
 export const stageSchema = z.looseObject({
   id: idSchema,
   name: nameSchema,
   surfaces: surfacesSchema.default([]),
+  ...STAGE_PARTS,
 })

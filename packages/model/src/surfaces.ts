@@ -39,6 +39,13 @@ export interface PolygonSurface extends SurfaceBase {
   readonly points: readonly (readonly [number, number])[]
 }
 
+/** Segments from point to point, left open: touched from both sides. */
+export interface PolylineSurface extends SurfaceBase {
+  readonly kind: 'polyline'
+  /** At least two points. */
+  readonly points: readonly (readonly [number, number])[]
+}
+
 /**
  * A mask of tiles, row by row: `#` is solid, `-` has a top that is touched from above, anything else is free.
  */
@@ -51,11 +58,12 @@ export interface TilesSurface extends SurfaceBase {
   readonly rows: readonly string[]
 }
 
-export type Surface = SegmentSurface | BoxSurface | CircleSurface | PolygonSurface | TilesSurface
-export const SURFACE_KINDS = ['segment', 'box', 'circle', 'polygon', 'tiles'] as const
+export type Surface =
+  SegmentSurface | BoxSurface | CircleSurface | PolygonSurface | PolylineSurface | TilesSurface
+export const SURFACE_KINDS = ['segment', 'box', 'circle', 'polygon', 'polyline', 'tiles'] as const
 export type SurfaceKind = (typeof SURFACE_KINDS)[number]
 
 /** Most surfaces of a stage or of one entry of a tape. */
-export const SURFACE_LIMIT = 1000
+export const SURFACE_LIMIT = 4000
 /** Most corners of a polygon, and tiles along a side of a mask. */
 export const CORNER_LIMIT = 256

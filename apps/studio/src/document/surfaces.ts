@@ -12,6 +12,7 @@ const MOVES: { readonly [K in SurfaceKind]: Move<K> } = {
   box: (s, x, y) => ({ ...s, x: s.x + x, y: s.y + y }),
   circle: (s, x, y) => ({ ...s, x: s.x + x, y: s.y + y }),
   polygon: (s, x, y) => ({ ...s, points: s.points.map(([px, py]) => [px + x, py + y] as const) }),
+  polyline: (s, x, y) => ({ ...s, points: s.points.map(([px, py]) => [px + x, py + y] as const) }),
   tiles: (s, x, y) => ({ ...s, x: s.x + x, y: s.y + y }),
 }
 
@@ -22,7 +23,7 @@ export const movedSurface = (surface: Surface, x: number, y: number): Surface =>
 /** Where a surface is said to be: its first point, its corner, or its middle; world px. */
 export const surfacePlace = (surface: Surface): readonly [x: number, y: number] => {
   if (surface.kind === 'segment') return [surface.x1, surface.y1]
-  return surface.kind === 'polygon' ? surface.points[0]! : [surface.x, surface.y]
+  return 'points' in surface ? surface.points[0]! : [surface.x, surface.y]
 }
 
 export const SURFACE_TEXTS = {
@@ -30,5 +31,6 @@ export const SURFACE_TEXTS = {
   box: 'Box',
   circle: 'Circle',
   polygon: 'Polygon',
+  polyline: 'Bent line',
   tiles: 'Tiles',
 } as const satisfies Record<SurfaceKind, string>

@@ -18,6 +18,7 @@ import { type Ground, GROUNDS, setSession, useSession } from '../state/session.t
 import { setSprites, useSprites } from '../state/sprites.ts'
 import { LeversButton } from './levers/LeversPage.tsx'
 import { fitStage } from './playback/camera.ts'
+import { StageChoice } from './transport/StageChoice.tsx'
 import { useDriver, useEffectId } from './playback/shownEffect.ts'
 import './EditorHeader.css'
 
@@ -151,6 +152,7 @@ export const EditorHeader = () => {
       actions={
         <>
           <LeversButton />
+          <StageChoice />
           <GroundButton />
           <SpritesButton />
           <ViewButtons />

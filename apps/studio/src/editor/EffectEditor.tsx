@@ -17,6 +17,7 @@ import { LifeStrip } from './strip/LifeStrip.tsx'
 import { Stage } from './stage/Stage.tsx'
 import { useStageDriver } from './stage/useStageDriver.ts'
 import type { StageDriver } from './playback/driver.ts'
+import { SceneRuler } from './timeline/SceneRuler.tsx'
 import { Timeline } from './timeline/Timeline.tsx'
 import { Transport } from './transport/Transport.tsx'
 import { useEditorCommands } from './useEditorCommands.ts'
@@ -103,6 +104,7 @@ const View = ({
             >
               <Guard what="The timeline" resetKey={effectId}>
                 <Transport />
+                <SceneRuler />
                 <Timeline />
               </Guard>
             </Panel>

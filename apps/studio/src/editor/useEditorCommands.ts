@@ -88,6 +88,7 @@ const editorRuns = (place: RefObject<{ readonly effectId: string; readonly drive
     again: () => setSession((s) => ({ loop: !s.loop })),
     handles: () => setSession((s) => ({ handles: !s.handles })),
     stageOnly: () => setSession((s) => ({ stageOnly: !s.stageOnly })),
+    inScene: () => setSession((s) => ({ inScene: !s.inScene })),
     sprites: () => setSprites((s) => ({ open: !s.open })),
     frameAll: driven((driver) => fitStage(driver)),
     frameEmitter: driven((driver) => fitStage(driver, selectedOf(place.current.effectId))),

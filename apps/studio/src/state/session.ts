@@ -43,11 +43,15 @@ interface SessionState {
   /** The film shows the least and the most of every range, too. */
   readonly extremesOpen: boolean
   readonly stageOnly: boolean
+  /** Effects are shown in a scene of the chosen stage instead of alone. */
+  readonly inScene: boolean
   readonly preview: Preview
   /** The view size that effects are judged in, by its id; empty for the kit's first. */
   readonly view: string
   /** View sizes whose frames are drawn beside it. */
   readonly viewsShown: readonly string[]
+  /** The recording that is shown, by its stage. */
+  readonly recordings: Readonly<Record<string, string>>
 }
 
 const finite = z.number()
@@ -73,9 +77,11 @@ export const useSession = create<SessionState>()(
       rampsOpen: true,
       extremesOpen: false,
       stageOnly: false,
+      inScene: false,
       preview: STILL,
       view: '',
       viewsShown: [],
+      recordings: {},
     }),
     persisted<SessionState>('gliv-session', () => sessionStorage, {
       selected: z.record(z.string(), z.string()),
@@ -93,9 +99,11 @@ export const useSession = create<SessionState>()(
       rampsOpen: z.boolean(),
       extremesOpen: z.boolean(),
       stageOnly: z.boolean(),
+      inScene: z.boolean(),
       preview: previewSchema,
       view: z.string(),
       viewsShown: z.array(z.string()),
+      recordings: z.record(z.string(), z.string()),
     }),
   ),
 )

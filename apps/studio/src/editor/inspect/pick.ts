@@ -13,7 +13,7 @@ const REACH_PX = 14
  * was one
  */
 export const pickAt = (driver: StageDriver, effectId: string, canvasX: number, canvasY: number): boolean => {
-  const { camera, simulation } = driver
+  const { seenBy: camera, simulation } = driver
   if (!simulation) return false
   const found = nearestParticle(
     reportParticles(simulation),

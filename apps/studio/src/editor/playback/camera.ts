@@ -37,10 +37,15 @@ export const shownBounds = (driver: StageDriver, emitterId?: string): Box => {
   const { effect } = driver.simulation!.program
   const emitters = effect.emitters.filter((e) => e.id === emitterId)
   const shown = emitters.length > 0 ? { ...effect, emitters, parts: [] } : effect
-  return boundsOf(
+  const view = emitters.length === 0 ? driver.scene?.around.view : undefined
+  // In a scene all of the view is framed: it is judged as the game shows it.
+  if (view) return { left: view.x, top: view.y, right: view.x + view.w, bottom: view.y + view.h }
+  const [x, y] = driver.origin
+  const { left, top, right, bottom } = boundsOf(
     shown,
     previewOptions(effect, useSession.getState().preview, useDocument.getState().kit ?? undefined),
   )
+  return { left: left + x, top: top + y, right: right + x, bottom: bottom + y }
 }
 
 interface Framing {

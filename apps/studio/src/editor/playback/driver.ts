@@ -3,9 +3,12 @@
  * here; components subscribe to what they show. Lifetime: as long as the effect's page is open.
  */
 import type { Shown, Simulation } from '@gliv/engine'
-import type { ResolvedEffect } from '@gliv/model'
+import type { ResolvedEffect, ViewRect } from '@gliv/model'
 import { type Camera, createRenderer, type RenderSheet } from '@gliv/player'
+import type { Firing } from '@gliv/scene'
 import type { Stages } from '../../preview/previewOptions.ts'
+import { type Around, EffectScene } from '../../scene/effectScene.ts'
+import { figureSheet } from '../../scene/figures.ts'
 import { pixelOf } from '../../shared/controls/pipette.ts'
 import type { Preview } from '../../state/stagePreview.ts'
 import { EditProbe, type EditTiming } from './editProbe.ts'
@@ -41,8 +44,10 @@ export class StageDriver {
   readonly #clock = new PlaybackClock()
   readonly #probe = new EditProbe()
   readonly #pictures: PictureScheduler
+  #scene: EffectScene | null = null
   #ground = '#16171c'
   #sheets: readonly RenderSheet[] = []
+  #plain: readonly RenderSheet[] = []
   #request = 0
   readonly #listeners = new Set<(playback: Playback) => void>()
 
@@ -80,7 +85,108 @@ export class StageDriver {
 
   get playback(): Playback {
     const { seconds, playing } = this.#clock
-    return { seconds, tick: this.simulation?.tick ?? 0, alive: this.#session.alive, playing }
+    return { seconds, tick: this.#tick, alive: this.#session.alive, playing }
+  }
+
+  /** Tick of the effect; under 0 before it begins in its scene. */
+  get #tick(): number {
+    const { seconds } = this.#clock
+    return seconds < 0 ? Math.round(seconds * this.rate) : (this.simulation?.tick ?? 0)
+  }
+
+  /** The scene around the effect; null while it plays alone. */
+  get scene(): EffectScene | null {
+    return this.#scene
+  }
+
+  /** Tick of the scene. */
+  get sceneTick(): number {
+    return (this.#scene?.offset ?? 0) + this.#tick
+  }
+
+  /** First tick of the effect that can be shown. */
+  get earliest(): number {
+    return -(this.#scene?.offset ?? 0)
+  }
+
+  /** Where the effect's own origin is, world px. */
+  get origin(): readonly [x: number, y: number] {
+    return this.#scene?.originAt(this.sceneTick) ?? [0, 0]
+  }
+
+  /** The camera with what the scene's own camera adds. */
+  get seenBy(): Camera {
+    const [x, y] = this.#scene?.cameraAt(this.sceneTick) ?? [0, 0]
+    return x === 0 && y === 0 ? this.camera : { ...this.camera, x: this.camera.x + x, y: this.camera.y + y }
+  }
+
+  /** Puts the effect into a scene at the present tick of the effect, takes over a changed scene, or ends it. */
+  setAround(effectId: string, around: Around | null): void {
+    const before = this.#scene
+    if (!around) {
+      if (!before) return
+      this.#scene = null
+      this.#clock.bounds = null
+      this.#session.place(null, Math.max(0, this.#tick))
+      this.#clock.seconds = Math.max(0, this.#clock.seconds)
+    } else if (before?.effectId === effectId) {
+      if (before.update(around)) this.#session.place(before.placement, Math.max(0, this.#tick))
+      this.#bound()
+      before.seek(this.sceneTick)
+    } else {
+      this.#scene = new EffectScene(effectId, around)
+      this.#useSheets()
+      this.#session.place(this.#scene.placement, Math.max(0, this.#tick))
+      this.#bound()
+      this.#scene.seek(this.sceneTick)
+    }
+    this.redraw()
+    this.#tell()
+  }
+
+  #bound(): void {
+    const scene = this.#scene
+    if (scene)
+      this.#clock.bounds = { from: -scene.offset / this.rate, to: (scene.length - scene.offset) / this.rate }
+  }
+
+  /** To a tick of the scene; the effect's time counts from the latest firing before it, or from the chosen one. */
+  seekScene(tick: number): void {
+    const scene = this.#scene
+    if (!scene) return
+    const to = Math.max(0, Math.min(scene.length, tick))
+    this.#followTo(to)
+    this.seek(to - scene.offset)
+  }
+
+  /** Looks at a firing from now on, from its beginning. */
+  chooseFiring(firing: Firing): void {
+    const scene = this.#scene
+    if (!scene) return
+    scene.choose(firing)
+    this.#session.place(scene.placement, 0)
+    this.#bound()
+    this.seek(0)
+  }
+
+  /** The latest firing before a moment is looked at again. */
+  freeFiring(): void {
+    const scene = this.#scene
+    if (!scene) return
+    const tick = this.sceneTick
+    scene.held = false
+    this.#followTo(tick)
+    this.seek(tick - scene.offset)
+  }
+
+  /** Another firing is the latest now: the effect's time counts from that. */
+  #followTo(sceneTick: number): void {
+    const scene = this.#scene
+    if (!scene?.follow(sceneTick)) return
+    const tick = sceneTick - scene.offset
+    this.#session.place(scene.placement, Math.max(0, tick))
+    this.#clock.seconds = tick / this.rate
+    this.#bound()
   }
 
   /** The stretch that plays again and again, if one is chosen. */
@@ -104,9 +210,15 @@ export class StageDriver {
   }
 
   setSheets(sheets: readonly RenderSheet[]): void {
-    this.#sheets = sheets
-    this.renderer.setSheets(sheets)
+    this.#plain = sheets
+    this.#useSheets()
     this.redraw()
+  }
+
+  /** The kit's sheets, and in a scene the project's own figures. */
+  #useSheets(): void {
+    this.#sheets = this.#scene ? [...this.#plain, figureSheet()] : this.#plain
+    this.renderer.setSheets(this.#sheets)
   }
 
   /** Shows a part of a sheet otherwise, at once. */
@@ -163,7 +275,8 @@ export class StageDriver {
 
   play(): void {
     if (this.#clock.playing) return
-    if (this.simulation && this.#clock.isAtEnd(this.simulation.program.effect)) this.seek(0)
+    if (this.simulation && this.#clock.isAtEnd(this.simulation.program.effect))
+      this.seek(Math.round(this.#clock.first * this.rate))
     this.#clock.start()
     this.#tell()
   }
@@ -177,8 +290,10 @@ export class StageDriver {
   /** To an exact tick. */
   seek(tick: number): void {
     if (!this.simulation) return
-    this.simulation.seek(tick)
-    this.#clock.seconds = this.simulation.tick / this.rate
+    const to = this.#scene ? Math.min(tick, this.#scene.length - this.#scene.offset) : tick
+    this.simulation.seek(Math.max(0, to))
+    this.#clock.seconds = (to < 0 ? Math.max(this.earliest, to) : this.simulation.tick) / this.rate
+    this.#scene?.seek(this.sceneTick)
     this.redraw()
     this.#tell()
   }
@@ -187,20 +302,38 @@ export class StageDriver {
   readonly #turn = (now: number): void => {
     this.#request = requestAnimationFrame(this.#turn)
     const { simulation } = this
-    const jump = (seconds: number): void => simulation?.seek(Math.floor(seconds * this.rate))
+    const jump = (seconds: number): void => simulation?.seek(Math.max(0, Math.floor(seconds * this.rate)))
     if (this.#clock.advance(now, simulation?.program.effect, jump)) {
-      simulation!.seek(Math.ceil(this.#clock.seconds * this.rate - 1e-9))
+      this.#goOn()
       this.#pictures.stale()
       this.#tell()
     }
     this.#pictures.turn(now)
   }
 
+  /** The effect, and the scene around it, to where the clock stands. */
+  #goOn(): void {
+    const tick = Math.ceil(this.#clock.seconds * this.rate - 1e-9)
+    if (this.#scene) this.#followTo(this.#scene.offset + tick)
+    const own = Math.ceil(this.#clock.seconds * this.rate - 1e-9)
+    this.simulation?.seek(Math.max(0, own))
+    this.#scene?.seek(this.sceneTick)
+  }
+
   /** What is to be seen now. */
   #picture(): Picture {
     const { seconds, playing } = this.#clock
     const ticks = playing ? seconds * this.rate : (this.simulation?.tick ?? 0)
-    return { frame: this.#session.frame(ticks), camera: this.camera, ground: this.#ground, playing }
+    const begun = !this.#scene || (seconds >= 0 && this.#scene.chosen !== null)
+    const frame = begun ? this.#session.frame(ticks) : null
+    const picture = { frame, camera: this.seenBy, ground: this.#ground, playing }
+    const frames = this.#scene?.frames(frame, this.sceneTick, this.#seen(picture.camera))
+    return frames ? { ...picture, frames } : picture
+  }
+
+  /** World px that the canvas shows. */
+  #seen({ x, y, zoom }: Camera): ViewRect {
+    return { x, y, w: this.canvas.width / zoom, h: this.canvas.height / zoom }
   }
 
   /**
@@ -211,10 +344,11 @@ export class StageDriver {
     const canvas = document.createElement('canvas')
     canvas.width = canvas.height = 1
     const pixel = createRenderer(canvas, 'canvas2d')
-    const { frame, camera, ground } = this.#picture()
+    const { frame, frames = frame ? [frame] : [], camera, ground } = this.#picture()
     pixel.setSheets(this.#sheets)
     pixel.begin(ground === CHECKER.name ? checkerAt(x, y, this.canvas.height) : ground)
-    if (frame) pixel.draw(frame, { ...camera, x: camera.x + x / camera.zoom, y: camera.y + y / camera.zoom })
+    const at = { ...camera, x: camera.x + x / camera.zoom, y: camera.y + y / camera.zoom }
+    for (const one of frames) pixel.draw(one, at)
     pixel.end()
     return pixelOf(canvas, 0, 0)
   }

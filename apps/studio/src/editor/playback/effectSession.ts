@@ -1,7 +1,9 @@
 /** The effect that is open: its simulation as the preview places it, kept through edits. */
 import { compile, createSimulation, type Shown, type Simulation, updateSimulation } from '@gliv/engine'
 import { type Frame, INSTANCE_WORDS, Refusal, type ResolvedEffect, WORD } from '@gliv/model'
+import { strengthened, grained } from '@gliv/scene'
 import { previewOptions, type Stages, hasContact } from '../../preview/previewOptions.ts'
+import type { Placement } from '../../scene/effectScene.ts'
 import { type Preview, STILL } from '../../state/stagePreview.ts'
 
 /** A sprite by itself at the effect's origin. */
@@ -56,6 +58,9 @@ export class EffectSession {
   onRefusal: ((message: string) => void) | null = null
   #preview: Preview = STILL
   #stages: Stages | undefined
+  #placement: Placement | null = null
+  /** As it was resolved, before its strength. */
+  #effect: ResolvedEffect | null = null
 
   /** Shows an effect from its start; false when it cannot be simulated, which is then said in words. */
   open(effect: ResolvedEffect): boolean {
@@ -66,9 +71,12 @@ export class EffectSession {
   edit(effect: ResolvedEffect): boolean {
     const { simulation } = this
     if (!simulation) return this.open(effect)
-    const before = simulation.program.effect
+    const before = this.#effect ?? simulation.program.effect
     if (effect.seed === before.seed && tapeKey(effect) === tapeKey(before))
-      return this.#guard(() => void updateSimulation(simulation, effect))
+      return this.#guard(() => {
+        updateSimulation(simulation, this.#atStrength(effect))
+        this.#effect = effect
+      })
     return this.#guard(() => this.#replace(effect, simulation.tick))
   }
 
@@ -77,7 +85,24 @@ export class EffectSession {
     this.#preview = preview
     this.#stages = stages
     const { simulation } = this
-    return simulation !== null && this.#guard(() => this.#replace(simulation.program.effect, simulation.tick))
+    // A scene places it instead.
+    if (this.#placement) return simulation !== null
+    return this.#again(simulation?.tick ?? 0)
+  }
+
+  /** Plays as at a firing of a scene, or as the preview says, at a tick of its own. */
+  place(placement: Placement | null, tick: number): boolean {
+    this.#placement = placement
+    return this.#again(tick)
+  }
+
+  #again(tick: number): boolean {
+    const effect = this.#effect
+    return effect !== null && this.#guard(() => this.#replace(effect, tick))
+  }
+
+  #atStrength(effect: ResolvedEffect): ResolvedEffect {
+    return this.#placement ? strengthened(effect, grained(this.#placement.strength)) : effect
   }
 
   /** How many particles live that are seen: those of emitters that solo leaves out do not count. */
@@ -104,9 +129,11 @@ export class EffectSession {
 
   /** Another simulation takes the place of the one before, which frees its memory at once. */
   #replace(effect: ResolvedEffect, tick = 0): void {
-    const next = createSimulation(compile(effect), previewOptions(effect, this.#preview, this.#stages))
+    const options = this.#placement?.options ?? previewOptions(effect, this.#preview, this.#stages)
+    const next = createSimulation(compile(this.#atStrength(effect)), options)
     this.simulation?.dispose()
     this.simulation = next
+    this.#effect = effect
     if (tick > 0) next.seek(tick)
   }
 

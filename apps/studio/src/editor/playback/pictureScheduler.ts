@@ -9,6 +9,8 @@ const HURRY_MS = 180
 /** What is to be drawn. */
 export interface Picture {
   readonly frame: Frame | null
+  /** All that is drawn, from the far to the near; the frame alone when it is left out. */
+  readonly frames?: readonly Frame[]
   readonly camera: Camera
   readonly ground: string
   readonly playing: boolean
@@ -81,7 +83,7 @@ export class PictureScheduler {
     const renderer = this.#renderer
     this.#drawing = true
     const hurried = this.#hurried(performance.now())
-    const { frame, camera, ground, playing } = this.#picture()
+    const { frame, frames, camera, ground, playing } = this.#picture()
     if (frame) renderer.expect(frame, camera)
     // A frozen moment that has time comes in bands, one a turn of the screen; whatever changes it begins anew.
     if (hurried || playing) this.#band = 0
@@ -91,7 +93,8 @@ export class PictureScheduler {
     this.#band = (this.#band + 1) % bands
     this.#dirty = this.#band > 0
     this.#coarse = renderer.coarse || (this.#coarse && this.#dirty)
-    if (frame) renderer.draw(frame, camera)
+    if (frames) for (const one of frames) renderer.draw(one, camera)
+    else if (frame) renderer.draw(frame, camera)
     renderer.end()
     this.#submitted()
   }

@@ -22,6 +22,8 @@ export class PlaybackClock {
   speed = 1
   loop = true
   region: Region | null = null
+  /** From where to where a scene lasts around the effect, in its seconds; null while it plays alone. */
+  bounds: Region | null = null
   #last = 0
 
   start(): void {
@@ -29,8 +31,14 @@ export class PlaybackClock {
     this.#last = performance.now()
   }
 
+  /** Where play begins. */
+  get first(): number {
+    return this.bounds?.from ?? 0
+  }
+
   /** Whether an effect has been shown to its end, with a rest. */
   isAtEnd(effect: ResolvedEffect): boolean {
+    if (this.bounds) return this.seconds >= this.bounds.to
     return effect.play === 'once' || effect.play === 'sustain'
       ? this.seconds > shownEnd(effect) + REST_SECONDS
       : this.seconds > LONGEST_RUN_SECONDS
@@ -50,7 +58,7 @@ export class PlaybackClock {
       jump((this.seconds = region.from))
     else if (this.isAtEnd(effect)) {
       if (!this.loop) this.playing = false
-      jump((this.seconds = 0))
+      jump((this.seconds = this.first))
     }
     return true
   }

@@ -13,5 +13,5 @@ export const stepBy = (driver: StageDriver | null, ticks: number): void => {
   if (!driver) return
   if (driver.playback.playing) driver.pause()
   setSession({ playing: false })
-  driver.seek(Math.max(0, driver.playback.tick + ticks))
+  driver.seek(Math.max(driver.earliest, driver.playback.tick + ticks))
 }

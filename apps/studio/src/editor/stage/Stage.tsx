@@ -1,6 +1,6 @@
 import type { Camera } from '@gliv/player'
 import { useGesture } from '@use-gesture/react'
-import { lazy, Suspense, useEffect, useRef } from 'react'
+import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Guard } from '../../frame/Guard.tsx'
 import { setWorkplace } from '../../shared/keys/focus.ts'
 import { useSession } from '../../state/session.ts'
@@ -18,7 +18,7 @@ import { Surfaces } from './Surfaces.tsx'
 import { useCanvasSize } from './useCanvasSize.ts'
 import { useStageSettings } from './useStageSettings.ts'
 import { useLivePatches, useStageSheets } from './useStageSheets.ts'
-import './Stage.css'
+import '../../shared/Picture.css'
 
 const TechniqueShelf = lazy(() => import('../starters/StarterShelf.tsx'))
 
@@ -56,16 +56,37 @@ const useStarterDrop = (driver: StageDriver | null, effectId: string) =>
     return [driver.camera.x + px / driver.camera.zoom, driver.camera.y + py / driver.camera.zoom]
   })
 
+/** Where the effect is in its scene, and how the scene's camera has moved; in px of the world. */
+const useOrigin = (driver: StageDriver) => {
+  const [origin, setOrigin] = useState<readonly [number, number, number, number]>([0, 0, 0, 0])
+  useEffect(
+    () =>
+      driver.subscribe(({ playing }) => {
+        if (playing && driver.scene?.chosen?.follows) return
+        const [x, y] = driver.origin
+        const { x: seenX, y: seenY } = driver.seenBy
+        const next = [x, y, seenX - driver.camera.x, seenY - driver.camera.y] as const
+        setOrigin((old) => (old.every((v, k) => v === next[k]) ? old : next))
+      }),
+    [driver],
+  )
+  return origin
+}
+
 /** What lies over the picture. */
-const Overlays = ({ camera }: { camera: Camera }) => {
+const Overlays = ({ camera: plain, driver }: { camera: Camera; driver: StageDriver }) => {
   const handles = useSession((s) => s.handles)
+  const [x, y, byX, byY] = useOrigin(driver)
+  const seen = { ...plain, x: plain.x + byX, y: plain.y + byY }
+  // Handles count from the effect's own origin, wherever its scene has put it.
+  const camera = { ...seen, x: seen.x - x, y: seen.y - y }
   return (
     <>
-      <Surfaces camera={camera} />
+      <Surfaces camera={seen} />
       <Axes camera={camera} />
       {handles && <Handles camera={camera} />}
       {handles && <DwellOverlay camera={camera} />}
-      <InspectOverlay camera={camera} />
+      <InspectOverlay camera={seen} />
     </>
   )
 }
@@ -95,7 +116,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
         {...drop}
       >
         <canvas ref={canvasRef} role="img" aria-label="The effect" />
-        {driver && <Overlays camera={camera} />}
+        {driver && <Overlays camera={camera} driver={driver} />}
       </div>
       {shelfOpen && (
         <Guard what="The starters">

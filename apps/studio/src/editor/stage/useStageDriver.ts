@@ -3,12 +3,16 @@ import { type Kit, resolveEffect } from '@gliv/document'
 import type { ResolvedEffect } from '@gliv/model'
 import { useCallback, useEffect, useState } from 'react'
 import { readMask } from '../../document/masks.ts'
-import { forChosenView } from '../../document/shownView.ts'
+import { chosenView, forChosenView, rectOf } from '../../document/shownView.ts'
+import type { Around } from '../../scene/effectScene.ts'
+import { ResolvedCache } from '../../scene/resolvedCache.ts'
+import { sceneStageOf } from '../../scene/sceneStage.ts'
 import { registerPixels } from '../../shared/controls/pipette.ts'
 import { takeInputTime } from '../../shared/hooks/inputTime.ts'
 import { shownKit, useDocument } from '../../state/document.ts'
 import { inspected, useInspect } from '../../state/inspect.ts'
 import { useSession } from '../../state/session.ts'
+import { fitStage } from '../playback/camera.ts'
 import { isChanged } from '../playback/changedEffect.ts'
 import { StageDriver } from '../playback/driver.ts'
 import { selectedOf } from '../playback/selected.ts'
@@ -84,6 +88,46 @@ const followInspect = (driver: StageDriver, effectId: string): (() => void) => {
   return () => ends.forEach((end) => end())
 }
 
+/** What the scene around the effect is made of now; null while it plays alone. */
+const aroundOf = (kit: Kit, effectId: string, cache: ResolvedCache): Around | null => {
+  const { inScene, preview, recordings, view } = useSession.getState()
+  const stage = inScene ? sceneStageOf(kit, effectId, preview.stage) : null
+  if (!stage) return null
+  const all = stage.recordings ?? []
+  const recording = all.find(({ id }) => id === recordings[stage.id]) ?? all[0] ?? null
+  return { kit, stage, recording, view: rectOf(chosenView(kit, view)), resolved: cache.of(kit) }
+}
+
+/** What of the session the scene depends on. */
+const sceneState = (): string => {
+  const { inScene, preview, recordings, view } = useSession.getState()
+  return `${inScene} ${preview.stage} ${JSON.stringify(recordings)} ${view}`
+}
+
+/** The scene around the effect, when it is wanted: its stage, recording and all effects that it plays. */
+const followScene = (driver: StageDriver, effectId: string): (() => void) => {
+  const cache = new ResolvedCache()
+  let before = ''
+  let kit: Kit | null = null
+  const follow = (): void => {
+    const next = shownKit()
+    const state = sceneState()
+    if (!next || (state === before && (next === kit || !driver.scene))) return
+    before = state
+    kit = next
+    const shown = driver.scene?.around.stage.id
+    try {
+      driver.setAround(effectId, aroundOf(next, effectId, cache))
+    } catch (error) {
+      useDocument.setState({ notice: error instanceof Error ? error.message : String(error) })
+    }
+    if (shown !== driver.scene?.around.stage.id) fitStage(driver)
+  }
+  follow()
+  const ends = [useDocument.subscribe(follow), useSession.subscribe(follow)]
+  return () => ends.forEach((end) => end())
+}
+
 /** Creates the driver for a canvas and keeps it fed with the shown effect. */
 export const useStageDriver = (
   effectId: string,
@@ -98,5 +142,6 @@ export const useStageDriver = (
   useEffect(() => (driver ? openIn(driver, effectId) : undefined), [driver, effectId])
   useEffect(() => (driver ? followDocument(driver, effectId) : undefined), [driver, effectId])
   useEffect(() => (driver ? followInspect(driver, effectId) : undefined), [driver, effectId])
+  useEffect(() => (driver ? followScene(driver, effectId) : undefined), [driver, effectId])
   return { driver, canvasRef }
 }

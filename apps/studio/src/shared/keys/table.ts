@@ -71,6 +71,7 @@ export const COMMANDS = {
   again: { name: 'Show again at the end', context: 'editor', keys: ['l'] },
   handles: { name: 'Handles on the stage', context: 'editor', keys: ['h'] },
   stageOnly: { name: 'Only the stage', context: 'editor', keys: ['g'] },
+  inScene: { name: 'The effect alone, or in the scene of its stage', context: 'editor', keys: ['e'] },
   sprites: { name: 'Sprites beside the stage', context: 'editor', keys: ['p'] },
   frameAll: { name: 'Frame everything', context: 'editor', keys: ['f'] },
   frameEmitter: { name: 'Frame the selected emitter', context: 'editor', keys: ['Shift+f'] },

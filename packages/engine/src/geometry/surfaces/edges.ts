@@ -126,6 +126,12 @@ const OUTLINES = {
     ),
   circle: () => undefined,
   polygon: ({ points }: Extract<Surface, { kind: 'polygon' }>, add) => closed(points, add),
+  polyline: ({ points, oneWay }: Extract<Surface, { kind: 'polyline' }>, add) =>
+    points.slice(1).forEach(([x2, y2], k) => {
+      const [x1, y1] = points[k]!
+      add(x1, y1, x2, y2)
+      if (!oneWay || x1 !== x2) add(x2, y2, x1, y1)
+    }),
   tiles: tilesOutline,
 } as const satisfies Record<SurfaceKind, Outline>
 

@@ -14,6 +14,7 @@ import { EdgeGrid } from './edgeGrid.ts'
 /** Grids for so many radii are kept at once. */
 const KEPT = 16
 
+/** The surfaces of a moment, with their edges in grids by the radius of what moves among them. */
 export class Surroundings {
   readonly before: readonly Surface[]
   readonly after: readonly Surface[]
@@ -49,7 +50,7 @@ export const surfaceBetween = (a: Surface, b: Surface, t: number): Surface => {
     const to = (b as unknown as Record<string, unknown>)[key]
     if (typeof value === 'number' && typeof to === 'number') moved[key] = between(value, to, t)
   }
-  if (a.kind === 'polygon' && b.kind === 'polygon' && a.points.length === b.points.length)
+  if ('points' in a && 'points' in b && a.kind === b.kind && a.points.length === b.points.length)
     moved['points'] = a.points.map(([x, y], i) => [
       between(x, b.points[i]![0], t),
       between(y, b.points[i]![1], t),
@@ -75,11 +76,12 @@ const NUMBERS = {
   box: ['x', 'y', 'w', 'h'],
   circle: ['x', 'y', 'r'],
   polygon: [],
+  polyline: [],
   tiles: ['x', 'y', 'size'],
 } as const satisfies Record<SurfaceKind, readonly string[]>
 
 const numbersOf = (surface: Surface): readonly number[] =>
-  surface.kind === 'polygon'
+  'points' in surface
     ? surface.points.flat()
     : NUMBERS[surface.kind].map((key) => (surface as unknown as Record<string, number>)[key]!)
 
@@ -88,6 +90,10 @@ const SIZE_RULES = {
   polygon: ({ points }) =>
     points.length < 3 || points.length > CORNER_LIMIT
       ? `a polygon of ${points.length} corners; give 3 to ${CORNER_LIMIT}`
+      : null,
+  polyline: ({ points }) =>
+    points.length < 2 || points.length > CORNER_LIMIT
+      ? `a line of ${points.length} points; give 2 to ${CORNER_LIMIT}`
       : null,
   circle: ({ r }) => (r > 0 ? null : `the radius is ${r}; make it over 0`),
   box: ({ w, h }) => (w > 0 && h > 0 ? null : `the box is ${w} × ${h}; make both sides over 0`),

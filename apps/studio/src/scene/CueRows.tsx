@@ -1,0 +1,60 @@
+/** The kit's cues: names by which stages and the game play effects. */
+import Close from '@mui/icons-material/Close'
+import IconButton from '@mui/material/IconButton'
+import { usesOfCue } from '@gliv/document'
+import { NameField } from '../document/NameField.tsx'
+import { edit, useDocument } from '../state/document.ts'
+import { changeCue } from './changeCue.ts'
+import { Section } from './Section.tsx'
+import { Digits } from './words.tsx'
+
+export const CueRows = () => {
+  const kit = useDocument((s) => s.kit)
+  const cues = kit?.cues ?? []
+  if (!kit || cues.length === 0) return null
+  return (
+    <Section title="Cues of the kit" folded says={cues.map(({ name }) => name).join(', ')}>
+      {cues.map((cue) => {
+        const uses = usesOfCue(kit, cue.id)
+        const effects = cue.effects.map((id) => kit.effects[id]?.name ?? id).join(', ') || 'nothing'
+        return (
+          <div key={cue.id} className="stage-line" title={`The game says this name; it plays ${effects}`}>
+            <NameField
+              label={`Name of the cue ${cue.name}`}
+              read={(k) => k.cues?.find(({ id }) => id === cue.id)?.name}
+              write={(k, name) =>
+                void (k.cues = (k.cues ?? []).map((other) =>
+                  other.id === cue.id ? { ...other, name } : other,
+                ))
+              }
+            />
+            <small>{effects}</small>
+            <span>
+              <Digits
+                label={`Strength of ${cue.name}`}
+                value={cue.strength}
+                low={0}
+                high={8}
+                unit="×"
+                onCommit={(strength) => changeCue(cue.id, 'Strength', (c) => ({ ...c, strength }))}
+              />
+            </span>
+            <IconButton
+              aria-label={`Delete the cue ${cue.name}`}
+              disabled={uses > 0}
+              title={uses > 0 ? `${uses} sentence${uses === 1 ? ' raises' : 's raise'} it` : 'Delete'}
+              onClick={() =>
+                edit(
+                  `Delete the cue ${cue.name}`,
+                  (k) => void (k.cues = (k.cues ?? []).filter(({ id }) => id !== cue.id)),
+                )
+              }
+            >
+              <Close fontSize="inherit" />
+            </IconButton>
+          </div>
+        )
+      })}
+    </Section>
+  )
+}

@@ -1,0 +1,292 @@
+/**
+ * A stage in motion on a canvas: its backdrop, actors and effects, played from a recording or by hand. No React in
+ * here. Lifetime: as long as its page is open.
+ */
+import type { Kit, Stage } from '@gliv/document'
+import { latestEndSeconds } from '@gliv/engine'
+import { stageRun } from '@gliv/document'
+import type { ResolvedEffect, StageRecording, ViewRect } from '@gliv/model'
+import { type Camera, createRenderer, type Renderer, type RenderSheet } from '@gliv/player'
+import { cameraAt, Scene } from '@gliv/scene'
+import { actorQuad, layerQuads } from './backdrop.ts'
+import { figureSheet } from './figures.ts'
+import { layersOf, quadsFrame } from './quads.ts'
+
+/** What a driver tells of a picture. */
+export interface Shown {
+  readonly tick: number
+  readonly playing: boolean
+  /** Somebody plays by hand. */
+  readonly live: boolean
+  readonly alive: number
+  readonly effects: number
+  readonly draws: number
+  /** ms that engine and interface took for the last picture, smoothed. */
+  readonly ms: number
+}
+
+export interface StageShown {
+  readonly kit: Kit
+  readonly stage: Stage
+  readonly view: ViewRect
+  readonly resolved: (id: string) => ResolvedEffect | null
+}
+
+const NO_PRESSES: StageRecording['presses'] = []
+
+/** Longest run by hand, in seconds. */
+const LONGEST = 120
+
+const endSeconds = (effect: ResolvedEffect): number => latestEndSeconds({ ...effect, play: 'once' })
+
+export class SceneDriver {
+  readonly canvas: HTMLCanvasElement
+  readonly #renderer: Renderer
+  #shown: StageShown | null = null
+  #recording: StageRecording | null = null
+  #scene: Scene | null = null
+  #sheets: readonly RenderSheet[] = []
+  #tick = 0
+  #seconds = 0
+  #run: StageRecording['presses'] | null = null
+  #ticks = 0
+  #playing = false
+  #live = false
+  #keys = 0
+  #presses: [tick: number, keys: number][] = []
+  #dirty = true
+  #before = 0
+  #request = 0
+  #ms = 0
+  #draws = 0
+  /** Where the camera begins; the stage's own camera moves it from there. */
+  place: Camera = { x: -320, y: -180, zoom: 1 }
+  readonly #listeners = new Set<(shown: Shown) => void>()
+  onRefusal: (message: string) => void = () => {}
+
+  constructor(canvas: HTMLCanvasElement) {
+    this.canvas = canvas
+    this.#renderer = createRenderer(canvas)
+    this.#request = requestAnimationFrame(this.#turn)
+  }
+
+  get scene(): Scene | null {
+    return this.#scene
+  }
+
+  get rate(): number {
+    return this.#shown?.kit.rate ?? 60
+  }
+
+  get shown(): Shown {
+    const playing = this.#scene?.playing ?? []
+    const alive = playing.reduce(
+      (sum, { simulation }) => sum + simulation.counts.reduce((n, count) => n + count.alive, 0),
+      0,
+    )
+    return {
+      tick: this.#tick,
+      playing: this.#playing,
+      live: this.#live,
+      alive,
+      effects: playing.length,
+      draws: this.#draws,
+      ms: this.#ms,
+    }
+  }
+
+  subscribe(listener: (shown: Shown) => void): () => void {
+    this.#listeners.add(listener)
+    listener(this.shown)
+    return () => this.#listeners.delete(listener)
+  }
+
+  #tell(): void {
+    const { shown } = this
+    for (const listener of this.#listeners) listener(shown)
+  }
+
+  setSheets(sheets: readonly RenderSheet[]): void {
+    this.#sheets = [...sheets, figureSheet()]
+    this.#renderer.setSheets(this.#sheets)
+    this.redraw()
+  }
+
+  /** Takes over a changed stage, kit or recording at the present moment. */
+  show(shown: StageShown, recording: StageRecording | null): void {
+    this.#shown = shown
+    this.#recording = recording
+    if (!this.#live) this.#restart()
+  }
+
+  #restart(): void {
+    const { kit, stage, view, resolved } = this.#shown!
+    const setup = { ...stageRun(kit, stage), resolved, endSeconds, view }
+    const recording = this.#recording
+    const presses = recording?.presses ?? NO_PRESSES
+    const ticks = recording?.ticks ?? kit.rate * 4
+    try {
+      // The same run goes on where only what it is made of has changed.
+      if (this.#scene && this.#run === presses && this.#ticks === ticks) this.#scene.update(setup)
+      else {
+        this.#scene = new Scene(setup, presses, ticks)
+        this.#run = presses
+        this.#ticks = ticks
+      }
+      this.#scene.seek(this.#tick)
+      this.#tick = this.#scene.tick
+    } catch (error) {
+      this.#scene = null
+      this.onRefusal(error instanceof Error ? error.message : String(error))
+    }
+    this.redraw()
+    this.#tell()
+  }
+
+  /** Length of what is played, in ticks. */
+  get length(): number {
+    return this.#recording?.ticks ?? this.rate * 4
+  }
+
+  play(): void {
+    if (this.#tick >= this.length) this.seek(0)
+    this.#playing = true
+    this.#seconds = this.#tick / this.rate
+    this.#tell()
+  }
+
+  pause(): void {
+    this.#playing = false
+    this.#tell()
+  }
+
+  seek(tick: number): void {
+    if (!this.#scene || this.#live) return
+    this.#scene.seek(Math.max(0, Math.min(this.length, tick)))
+    this.#tick = this.#scene.tick
+    this.#seconds = this.#tick / this.rate
+    this.redraw()
+    this.#tell()
+  }
+
+  /** From now on the keys move the actors; every run is recorded. */
+  startLive(): void {
+    if (!this.#shown) return
+    const { kit, stage, view, resolved } = this.#shown
+    this.#scene = new Scene({ ...stageRun(kit, stage), resolved, endSeconds, view })
+    this.#run = null
+    this.#presses = []
+    this.#keys = 0
+    this.#live = this.#playing = true
+    this.#tick = -1
+    this.#seconds = 0
+    this.#tell()
+  }
+
+  setKeys(keys: number): void {
+    this.#keys = keys
+  }
+
+  /** Ends the run by hand. @returns what was recorded */
+  stopLive(): Pick<StageRecording, 'ticks' | 'presses'> | null {
+    if (!this.#live) return null
+    this.#live = this.#playing = false
+    const ticks = Math.max(1, this.#tick)
+    const presses = this.#presses
+    this.#tick = 0
+    this.#restart()
+    return { ticks, presses }
+  }
+
+  #stepLive(): void {
+    const last = this.#presses.at(-1)
+    const tick = this.#tick + 1
+    if (last?.[1] !== this.#keys) this.#presses.push([tick, this.#keys])
+    this.#scene!.play(this.#keys)
+    this.#tick = this.#scene!.tick
+  }
+
+  #advance(now: number): void {
+    const passed = Math.min(0.1, (now - this.#before) / 1000)
+    if (!this.#playing || !this.#scene) return
+    this.#seconds += passed
+    const to = Math.floor(this.#seconds * this.rate)
+    if (this.#live) {
+      while (this.#tick < to && this.#tick < LONGEST * this.rate) this.#stepLive()
+    } else {
+      if (to > this.length) this.#seconds = 0
+      this.#scene.seek(Math.floor(this.#seconds * this.rate))
+      this.#tick = this.#scene.tick
+    }
+    this.#dirty = true
+    this.#tell()
+  }
+
+  readonly #turn = (now: number): void => {
+    this.#request = requestAnimationFrame(this.#turn)
+    const start = performance.now()
+    this.#advance(now)
+    this.#before = now
+    const waits = this.#renderer.settle()
+    if (!this.#dirty || waits) return
+    this.#dirty = false
+    this.#draw()
+    this.#ms += (performance.now() - start - this.#ms) * 0.1
+  }
+
+  /** The camera as it is now. */
+  get camera(): Camera {
+    const shown = this.#shown
+    if (!shown || !this.#scene) return this.place
+    const tick = this.#live ? this.#scene.tick : this.#tick
+    const [x, y] = cameraAt(this.#scene.track, shown.stage.camera, tick, this.rate)
+    return { ...this.place, x: this.place.x + x, y: this.place.y + y }
+  }
+
+  /** World px that the canvas shows. */
+  get seen(): ViewRect {
+    const { x, y, zoom } = this.camera
+    return { x, y, w: this.canvas.width / zoom, h: this.canvas.height / zoom }
+  }
+
+  #draw(): void {
+    const renderer = this.#renderer
+    const { camera, seen } = this
+    const shown = this.#shown
+    renderer.begin('#16171c')
+    this.#draws = 0
+    const draw = (frame: Parameters<Renderer['draw']>[0]): void => {
+      renderer.draw(frame, camera)
+      this.#draws += frame.batchCount
+    }
+    if (shown && this.#sheets.length > 0) {
+      const { kit, stage } = shown
+      const own = kit.sheetOrder.length
+      draw(quadsFrame(layerQuads(kit, stage, false, seen, own)))
+      const frames = this.#scene?.playing.map(({ simulation }) => simulation.frame(1)) ?? []
+      for (const frame of frames) draw(layersOf(frame, (layer) => layer === 'behind'))
+      draw(quadsFrame(this.#actorQuads(own)))
+      for (const frame of frames) draw(layersOf(frame, (layer) => layer !== 'behind'))
+      draw(quadsFrame(layerQuads(kit, stage, true, seen, own)))
+    }
+    renderer.end()
+  }
+
+  #actorQuads(own: number) {
+    const { kit, stage } = this.#shown!
+    return (stage.actors ?? []).flatMap((actor) => {
+      const now = this.#scene?.track.actorAt(actor.id, this.#tick)
+      return now ? (actorQuad(kit, actor, now, this.#tick, own) ?? []) : []
+    })
+  }
+
+  redraw(): void {
+    this.#dirty = true
+  }
+
+  dispose(): void {
+    cancelAnimationFrame(this.#request)
+    this.#listeners.clear()
+    this.#renderer.dispose()
+  }
+}
