@@ -13,6 +13,7 @@ import { decodePng, dot, encodePng, paintField, puff } from '@gliv/pixels'
 import { StageBuffer } from '../../apps/studio/src/editor/playback/stageRenderer/stageBuffer.ts'
 import type { FrameBudget } from '../../apps/studio/src/editor/playback/stageRenderer/stageRenderer.ts'
 import { createRenderer, decodeSheetImage, type DrawPath, type RenderSheet } from '@gliv/player'
+import { sceneHashes } from './sceneHash.ts'
 
 export interface Scene {
   readonly name: string
@@ -207,6 +208,9 @@ const harness = {
       return stateHash(simulation)
     })
   },
+
+  /** Stages in motion: the same states as in Node. */
+  scenes: sceneHashes,
 
   /** Content hashes of the demo's pictures, to be the same as in Node. */
   pictures: (): string[] => [...makeDemo().pictures.keys()],

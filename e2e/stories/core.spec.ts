@@ -5,6 +5,8 @@ import { BLENDS } from '@gliv/model'
 import golden from '@gliv/demo/golden.json' with { type: 'json' }
 import type { Comparison, Harness, Scene } from '../harness/main.ts'
 
+import { sceneHashes } from '../harness/sceneHash.ts'
+
 declare const harness: Harness
 
 test.beforeEach(async ({ page }) => {
@@ -18,6 +20,20 @@ test('the browser computes the same states as Node, to the byte', async ({ page 
     .map(([effect, seconds]) => [effect!, Number(seconds)] as const)
   expect(await page.evaluate((m) => harness.hashes(m), moments)).toEqual(Object.values(golden))
   expect(await page.evaluate(() => harness.pictures())).toEqual([...makeDemo().pictures.keys()])
+})
+
+test('stages in motion are the same as in Node, to the byte, whatever moment is asked for first', async ({
+  page,
+}) => {
+  for (const stage of ['pier', 'engine-room', 'open-canal']) {
+    const ticks = [0, 73, 119, 200, 61, 239]
+    const here = sceneHashes(stage, ticks)
+    expect(await page.evaluate(([s, t]) => harness.scenes(s, t), [stage, ticks] as const), stage).toEqual(
+      here,
+    )
+    // A moment that is asked for alone is the same.
+    expect(sceneHashes(stage, [ticks[2]!])).toEqual([here[2]])
+  }
 })
 
 const WHOLE: Scene[] = (['nearest', 'smooth'] as const).map((sampling) => ({

@@ -240,6 +240,80 @@ describe('a placed effect on the command line', () => {
   })
 })
 
+describe('a stage in motion', () => {
+  interface SceneReport {
+    readonly stateHash: string
+    readonly actor: { readonly x: number; readonly state: string }
+    readonly cues: readonly { readonly tick: number; readonly cue: string; readonly strength: number }[]
+    readonly particles: readonly unknown[]
+  }
+  const at = (seconds: string, ...more: string[]): Promise<SceneReport> =>
+    json('run', kit, '--stage', 'pier', '--recording', 'jump and turn', '--until', seconds, '--json', ...more)
+
+  it('is run to a moment: actor, cues, hash, particles', async () => {
+    const report = await at('1.1')
+    expect(report.actor.state).toBe('land')
+    expect(report.cues.map(({ cue }) => cue)).toEqual(['land'])
+    expect(report.cues[0]!.strength).toBeGreaterThan(0.5)
+    expect(report.particles.length).toBeGreaterThan(10)
+    const { out } = await gliv(
+      ...['run', kit, '--stage', 'pier', '--recording', 'jump and turn'],
+      ...['--until', '1.1', '--every', '22', '--json'],
+    )
+    const lines = out.split('\n').map((line) => JSON.parse(line) as SceneReport)
+    expect(lines.at(-1)!.stateHash).toBe(report.stateHash)
+    expect((await at('1.25')).stateHash).not.toBe(report.stateHash)
+  })
+
+  it('an effect is baked as it plays at a firing, and at a strength', async () => {
+    const bakedWith = async (name: string, ...more: string[]): Promise<Buffer> => {
+      const folderOf = join(folder, name)
+      const size = ['--size', '96x64', '--origin', '48,56', '--fps', '8']
+      const { code, said } = await gliv(
+        'bake',
+        kit,
+        '--effect',
+        'Pier dust',
+        '--out',
+        folderOf,
+        ...size,
+        ...more,
+      )
+      expect(code, said).toBe(0)
+      return readFile(join(folderOf, 'pier-dust.png'))
+    }
+    const plain = await bakedWith('plain')
+    const scene = ['--stage', 'pier', '--recording', 'jump and turn']
+    const first = await bakedWith('first', ...scene)
+    expect(first.equals(plain)).toBe(false)
+    expect((await bakedWith('again', ...scene, '--firing', '1')).equals(first)).toBe(true)
+    expect((await bakedWith('second', ...scene, '--firing', '2')).equals(first)).toBe(false)
+    expect((await bakedWith('weak', '--strength', '0.3')).equals(plain)).toBe(false)
+    expect((await bakedWith('designed', '--strength', '1')).equals(plain)).toBe(true)
+  })
+
+  it('what is not there is refused in words', async () => {
+    const refused = async (...argv: string[]): Promise<string> => (await gliv(...argv)).said
+    expect(
+      await refused('run', kit, '--stage', 'pier', '--recording', 'none', '--until', '1', '--json'),
+    ).toContain('it has "jump and turn"')
+    const args = [
+      '--effect',
+      'Canal rain',
+      '--out',
+      folder,
+      '--stage',
+      'pier',
+      '--recording',
+      'jump and turn',
+    ]
+    expect(await refused('bake', kit, ...args)).toContain('plays the effect 0 times')
+    expect(await refused('bake', kit, '--effect', 'Pier dust', '--out', folder, '--strength', '9')).toContain(
+      'from 0 to 8',
+    )
+  })
+})
+
 describe('the other commands', () => {
   it('list', async () => {
     const list = await json<{ kit: object; effects: { id: string }[]; types: object[]; sheets: object[] }>(

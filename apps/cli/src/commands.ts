@@ -29,7 +29,7 @@ import {
 } from '@gliv/engine'
 import { compileAll, exporterOf, type ExporterId } from '@gliv/export'
 import { Refusal, SAMPLINGS, type Sampling } from '@gliv/model'
-import { strengthened } from '@gliv/scene'
+import { grained, strengthened } from '@gliv/scene'
 import {
   listOption,
   numberOption,
@@ -41,7 +41,7 @@ import {
   type Args,
 } from './args.ts'
 import { loadKit, reasonOf } from './kitfile.ts'
-import { openScene, reportScene } from './sceneRun.ts'
+import { firingIn, openScene, reportScene } from './sceneRun.ts'
 import { readTape } from './tapefile.ts'
 
 export interface Terminal {
@@ -298,9 +298,26 @@ const bakeOptions = (args: Args): BakeOptions => {
   return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined))
 }
 
+/** How strongly, and at which moment of a recording, an effect is baked. */
+const playedOptions = (args: Args, file: KitFile, effect: string): BakeOptions => {
+  const strength = strengthOption(args)
+  const firing = args.options.has('--recording')
+    ? firingIn(
+        openScene(file, required(args, '--stage'), required(args, '--recording')),
+        effect,
+        wholeOption(args, '--firing', 1, 100_000) ?? 1,
+      )
+    : null
+  const all = strength * (firing?.strength ?? 1)
+  return {
+    ...(firing ? { placed: firing.options } : {}),
+    ...(all === 1 ? {} : { change: (plain) => strengthened(plain, grained(all)) }),
+  }
+}
+
 const bake: Command = {
   usage:
-    'bake FILE --effect ID_OR_NAME --out DIR [--seed N] [--size WxH] [--origin X,Y] [--fps N] [--from S] [--to S] [--sampling nearest|smooth] [--columns N] [--tile] [--stage ID_OR_NAME] [--palette ID_OR_NAME]',
+    'bake FILE --effect ID_OR_NAME --out DIR [--seed N] [--size WxH] [--origin X,Y] [--fps N] [--from S] [--to S] [--sampling nearest|smooth] [--columns N] [--tile] [--stage ID_OR_NAME] [--recording ID_OR_NAME] [--firing N] [--strength N] [--palette ID_OR_NAME]',
   syntax: {
     files: 1,
     values: [
@@ -315,6 +332,9 @@ const bake: Command = {
       '--sampling',
       '--columns',
       '--stage',
+      '--recording',
+      '--firing',
+      '--strength',
       '--palette',
     ],
     flags: ['--tile'],
@@ -329,6 +349,7 @@ const bake: Command = {
     const options = {
       ...bakeOptions(args),
       ...(stage === undefined ? {} : { surfaces: findStage(file.kit, stage).surfaces }),
+      ...playedOptions(args, file, effect.id),
       ...(palette === undefined ? {} : { palette: findPalette(file.kit, palette).colours }),
     }
     const { files, summary } = encoderOf('sheet').encode(renderFrames(file, effect, options), name, options)

@@ -73,3 +73,19 @@ const actorsAt = (track: Scene['track'], tick: number) =>
     const now = track.actorAt(id, tick)
     return now ? [{ id, name, x: now.x, y: now.y, facing: now.facing, state: now.state }] : []
   })
+
+/** How the n-th firing of an effect plays in a scene, from 1. Throws `Refusal` where there is none. */
+export const firingIn = (
+  { scene, stage, recording }: ReturnType<typeof openScene>,
+  effect: string,
+  n: number,
+) => {
+  const all = scene.track.firings.filter((firing) => firing.effect === effect)
+  const firing = all[n - 1]
+  if (!firing)
+    throw new Refusal(
+      '--firing',
+      `the recording “${recording.name}” of “${stage.name}” plays the effect ${all.length} times, so there is no firing ${n}; choose one of these, or add a sentence in the studio`,
+    )
+  return { options: scene.optionsOf(firing), strength: firing.strength }
+}

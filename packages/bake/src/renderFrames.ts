@@ -8,6 +8,7 @@ import {
   compile,
   createSimulation,
   latestEndSeconds,
+  type SimulationOptions,
   longestLife,
   loopSecondsOf,
   type Simulation,
@@ -47,6 +48,10 @@ export interface RenderOptions {
   readonly fps?: number
   /** What particles can touch, in world px around the effect's origin. */
   readonly surfaces?: readonly Surface[]
+  /** How it plays at a firing of a scene: place, seed, tape, surfaces; frames lie around where it began. */
+  readonly placed?: SimulationOptions
+  /** Changes the effect before it plays: a strength. */
+  readonly change?: (effect: ResolvedEffect) => ResolvedEffect
   /** Seconds; default 0, for a loop the first repeat in which all earlier particles are gone. */
   readonly from?: number
   /** Seconds, exclusive; default: the latest end, for a loop one repeat. */
@@ -119,13 +124,13 @@ interface Bounds {
   bottom: number
 }
 
-const grow = (bounds: Bounds, { f32, count }: Frame): void => {
+const grow = (bounds: Bounds, { f32, count, originX, originY }: Frame): void => {
   for (let i = 0; i < count; i++) {
     const o = i * INSTANCE_WORDS
     if (!(f32[o + 11]! > 0)) continue
     for (let corner = 0; corner < 4; corner++) {
-      const x = f32[o]! + (corner & 1) * f32[o + 2]! + (corner >> 1) * f32[o + 4]!
-      const y = f32[o + 1]! + (corner & 1) * f32[o + 3]! + (corner >> 1) * f32[o + 5]!
+      const x = originX + f32[o]! + (corner & 1) * f32[o + 2]! + (corner >> 1) * f32[o + 4]!
+      const y = originY + f32[o + 1]! + (corner & 1) * f32[o + 3]! + (corner >> 1) * f32[o + 5]!
       bounds.left = Math.min(bounds.left, x)
       bounds.right = Math.max(bounds.right, x)
       bounds.top = Math.min(bounds.top, y)
@@ -141,23 +146,30 @@ interface Fit {
   readonly y: number
 }
 
+type Start = readonly [x: number, y: number]
+const startOf = (placed: SimulationOptions | undefined): Start => [placed?.x ?? 0, placed?.y ?? 0]
+
+/** A frame around where its effect began. */
+const around = (frame: Frame, [x, y]: Start): Frame =>
+  x === 0 && y === 0 ? frame : { ...frame, originX: frame.originX - x, originY: frame.originY - y }
+
 /** Frame size and origin that hold everything, whole pixels, the origin inside. */
-const fit = (simulation: Simulation, span: Span): Fit => {
+const fit = (simulation: Simulation, span: Span, start: Start): Fit => {
   const bounds = { left: 0, top: 0, right: 1, bottom: 1 }
   for (let k = 0; k < span.count; k++) {
     simulation.seek(bakeTick(span.from, span.fps, k, simulation.rate))
-    grow(bounds, simulation.frame(1))
+    grow(bounds, around(simulation.frame(1), start))
   }
   const x = Math.ceil(-bounds.left) + 1
   const y = Math.ceil(-bounds.top) + 1
   return { w: x + Math.ceil(bounds.right) + 1, h: y + Math.ceil(bounds.bottom) + 1, x, y }
 }
 
-const placement = (simulation: Simulation, span: Span, { size, origin }: RenderOptions): Fit => {
+const placement = (simulation: Simulation, span: Span, { size, origin, placed }: RenderOptions): Fit => {
   if (size && !(Number.isInteger(size.w) && Number.isInteger(size.h) && size.w > 0 && size.h > 0))
     throw new Refusal('--size', `${size.w}x${size.h} is no frame size; give whole pixels, like 128x128`)
   if (size) return { w: size.w, h: size.h, x: origin?.x ?? size.w / 2, y: origin?.y ?? size.h / 2 }
-  const fitted = fit(simulation, span)
+  const fitted = fit(simulation, span, startOf(placed))
   return origin ? { ...fitted, ...origin } : fitted
 }
 
@@ -168,7 +180,10 @@ const tilePlacement = (simulation: Simulation, span: Span, options: RenderOption
       '--tile',
       'a tile has the size of the rectangle that particles wrap in; leave --size and --origin out',
     )
-  const fitted = tile.w === null || tile.h === null ? fit(simulation, span) : { w: 1, h: 1, x: 0, y: 0 }
+  const fitted =
+    tile.w === null || tile.h === null
+      ? fit(simulation, span, startOf(options.placed))
+      : { w: 1, h: 1, x: 0, y: 0 }
   return {
     ...(tile.w === null ? { w: fitted.w, x: fitted.x } : { w: tile.w, x: tile.w / 2 }),
     ...(tile.h === null ? { h: fitted.h, y: fitted.y } : { h: tile.h, y: tile.h / 2 }),
@@ -203,16 +218,19 @@ export interface RenderedFrames {
 
 /** Makes an effect ready to be drawn frame by frame. Throws `Refusal` for options that cannot be. */
 export const renderFrames = (file: KitFile, effect: Effect, options: RenderOptions = {}): RenderedFrames => {
-  const resolved = resolveEffect(
+  const plain = resolveEffect(
     file.kit,
     effect,
     maskReader(() => file.pictures),
   )
+  const resolved = options.change?.(plain) ?? plain
   const simulation = createSimulation(compile(resolved), {
     tape: onceThrough(resolved),
     surfaces: options.surfaces ?? [],
+    ...options.placed,
     ...(options.seed === undefined ? {} : { seed: options.seed }),
   })
+  const start = startOf(options.placed)
   const { from, fps, count } = spanOf(simulation, options)
   const tile = options.tile ? tileOf(resolved) : null
   const span = { from, to: 0, fps, count }
@@ -227,7 +245,7 @@ export const renderFrames = (file: KitFile, effect: Effect, options: RenderOptio
     draw: (k) => {
       simulation.seek(bakeTick(from, fps, k, simulation.rate))
       fill(canvas)
-      const frame = simulation.frame(1)
+      const frame = around(simulation.frame(1), start)
       const drawn = tile
         ? repeatedIn(frame, tile, { x: -place.x, y: -place.y, w: place.w, h: place.h })
         : frame

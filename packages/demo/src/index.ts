@@ -1,5 +1,6 @@
 /** Last Ferry: the night boat of a canal town. The demo kit, generated. */
 import { emptyKit, type KitFile } from '@gliv/document'
+import { BACKDROPS, DECKHAND } from './backdrops.ts'
 import { BLASTS, BLAST_TYPES, PALETTES, PIXEL_CLIPS } from './blasts.ts'
 import { EFFECTS, TYPES } from './effects.ts'
 import { HARBOUR, HARBOUR_TYPES } from './harbour.ts'
@@ -15,6 +16,8 @@ export const makeDemo = (): KitFile => {
     makeSheet('soft', 'Soft shapes', 'smooth', SOFT_SPRITES),
     makeSheet('bits', 'Bits', 'smooth', BIT_SPRITES),
     makeSheet('pixels', 'Hard pixels', 'nearest', PIXEL_SPRITES, PIXEL_CLIPS),
+    BACKDROPS,
+    DECKHAND,
   ]) {
     kit.sheets[sheet.id] = sheet
     kit.sheetOrder.push(sheet.id)

@@ -54,13 +54,15 @@ const SurfaceRows = ({
           key={kind}
           size="small"
           startIcon={<Add />}
-          onClick={() =>
+          onClick={() => {
+            const made = STARTS[kind](makeId('surface'))
             editStage(
               stage.id,
               `Add ${SURFACE_TEXTS[kind]}`,
-              (draft) => void (draft.surfaces = [...draft.surfaces, STARTS[kind](makeId('surface'))]),
+              (draft) => void (draft.surfaces = [...draft.surfaces, made]),
             )
-          }
+            onChoose(made.id)
+          }}
         >
           {SURFACE_TEXTS[kind]}
         </Button>

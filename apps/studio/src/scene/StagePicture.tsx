@@ -117,7 +117,7 @@ export const StagePicture = ({ driver, canvasRef, actor, chosen, onChoose }: Pic
           role="group"
           tabIndex={0}
           aria-label="The stage’s picture"
-          data-testid="stage-picture"
+          data-testid="scene-picture"
           onKeyDown={onKeyDown}
           {...dropped}
         >
