@@ -16,7 +16,7 @@ const ALLOWED = {
     'packages/document',
   ],
   'packages/export': ['packages/model', 'packages/engine', 'packages/document', 'packages/bake'],
-  'packages/player': ['packages/base', 'packages/model', 'packages/engine'],
+  'packages/player': ['packages/base', 'packages/model', 'packages/engine', 'packages/scene'],
   'packages/demo': ['packages/model', 'packages/document', 'packages/pixels'],
   'apps/cli': [
     'packages/model',
@@ -83,6 +83,7 @@ const ROOMS = {
     'strip',
     'transport',
     'timeline',
+    'page',
     'stage',
   ],
 }
@@ -102,7 +103,9 @@ const DOORS = {
   'apps/studio/src/editor/recipe': 'Recipe.tsx|focusSearch.ts',
   'apps/studio/src/editor/strip': 'LifeStrip.tsx',
   'apps/studio/src/editor/transport': 'Transport.tsx|StageChoice.tsx',
-  'apps/studio/src/editor/timeline': 'Timeline.tsx|SceneRuler.tsx|Track.tsx|RegionBand.tsx',
+  'apps/studio/src/editor/timeline':
+    'Timeline.tsx|SceneRuler.tsx|Track.tsx|RegionBand.tsx|innerEffects.ts|numbers.ts|PlayControls.tsx',
+  'apps/studio/src/editor/page': 'EffectPage.tsx|CostPage.tsx',
   'apps/studio/src/editor/stage': 'Stage.tsx|useStageDriver.ts|together.ts',
 }
 const TEST = '\\.test\\.tsx?$|/testing/'

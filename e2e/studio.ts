@@ -167,7 +167,7 @@ export class Studio {
     await this.page.getByRole('button', { name, exact: true }).click()
     // Its tooltip reaches over the stage.
     await this.page.mouse.move(640, 20)
-    await this.page.locator('.MuiTooltip-popper').waitFor({ state: 'detached' })
+    await expect(this.page.locator('.MuiTooltip-popper')).toHaveCount(0)
     return this
   }
 

@@ -61,9 +61,7 @@ const births = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await studio.selectEmitter('Foam')
   await studio.freezeAt(200)
   await page.getByRole('button', { name: 'Placed' }).click()
-  await page
-    .locator('.MuiPopover-paper')
-    .evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
+  await page.locator('.effect-page').waitFor()
   await shoot('moving')
   await page.keyboard.press('Escape')
 }
@@ -124,11 +122,8 @@ const motion = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.goBack()
   await studio.openEffect('Hard landing')
   await studio.freezeAt(20)
-  await page.getByRole('button', { name: 'Times of the effect' }).click()
-  await page.locator('.effect-menu').waitFor()
-  await page
-    .locator('.MuiPopover-paper')
-    .evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
+  await page.getByRole('button', { name: 'The effect’s own page' }).click()
+  await page.locator('.effect-page').waitFor()
   await shoot('parts')
   await page.keyboard.press('Escape')
   await page.goBack()

@@ -200,11 +200,8 @@ test('a companion follows its partner; a placed effect is mirrored, turned and m
   await page.getByLabel('Angle of the effect').fill('40')
   await page.keyboard.press('Enter')
   const close = async (): Promise<void> => {
-    await page
-      .locator('.MuiPopover-root .MuiBackdrop-root')
-      .first()
-      .click({ position: { x: 5, y: 700 } })
-    await page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
+    await page.keyboard.press('Escape')
+    await expect(page.getByLabel('Recipe')).toBeVisible()
   }
   await close()
   const placed = await studio.picture()
@@ -222,8 +219,8 @@ test('an effect that sustains: its middle is set, and it warms up', async ({ pag
   const studio = await new Studio(page).openDemoEffect('Funnel steam')
   await page.getByRole('combobox', { name: 'How the effect plays' }).click()
   await page.getByRole('option', { name: 'sustains' }).click()
-  await page.getByRole('button', { name: 'Times of the effect' }).click()
-  const menu = page.locator('.effect-menu')
+  await page.getByRole('button', { name: 'The effect’s own page' }).click()
+  const menu = page.locator('.effect-page')
   await expect(menu.locator('[data-property="sustainTo"]')).toBeVisible()
   await menu.locator('[data-property="warmUp"]').click()
   await menu.locator('.number-input:focus').fill('2')

@@ -45,8 +45,8 @@ test('the ruler goes to a moment; an effect is made to loop, and its repeat is s
   await studio.pick('How the effect plays', 'loops')
   await expect(page.locator('.play-controls')).toHaveText(/loops/)
   await studio.goWithin(`/kit/${makeDemo().kit.id}/effect/hard-landing`)
-  await page.getByRole('button', { name: 'Times of the effect' }).click()
-  await expect(page.locator('.effect-menu [data-row="partLength"]').first()).toBeVisible()
+  await page.getByRole('button', { name: 'The effect’s own page' }).click()
+  await expect(page.locator('.effect-page [data-row="partLength"]').first()).toBeVisible()
   await page.keyboard.press('Escape')
 
   await studio.openDemoEffect('Cargo blast')

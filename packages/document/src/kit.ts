@@ -15,6 +15,7 @@ import type {
   StageEvent,
   StageLayer,
   StageRecording,
+  StrengthRamps,
   Surface,
   TypeChoices,
   TypeRamps,
@@ -234,6 +235,8 @@ export interface Effect {
   backwards: boolean
   /** The sprite that it breaks up or puts together: hidden while the effect runs. */
   source: { sheet: string; frame: number } | null
+  /** Factors at strengths beside those of births: docs/format.md. */
+  strengthRamps?: StrengthRamps
   numbers: Numbers<'effect'>
   lanes: Lanes
   emitters: Record<string, Emitter>

@@ -40,6 +40,7 @@ export const makePack = ({ kit, pictures }: KitFile, read?: MaskReader): Pack =>
       return { id, name, image: toDataUrl(pictures.get(picture)!), width, height, sampling }
     }),
     effects: kit.effectOrder.map((id) => resolveEffect(lean, kit.effects[id]!, read)),
+    ...(kit.cues && kit.cues.length > 0 ? { cues: kit.cues } : {}),
   }
 }
 

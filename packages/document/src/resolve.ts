@@ -261,6 +261,7 @@ export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): Reso
     sheet: kit.sheetOrder.indexOf(effect.source.sheet),
     frame: rectOf(kit.sheets[effect.source.sheet]!.frames[effect.source.frame]!),
   },
+  ...(effect.strengthRamps ? { strengthRamps: effect.strengthRamps } : {}),
   numbers: effect.numbers,
   lanes: effect.lanes,
   emitters: effect.emitterOrder

@@ -56,6 +56,7 @@ import {
   type Owner,
   type Property,
   type PropertyId,
+  STRENGTH_TARGETS,
 } from '@gliv/model'
 import { z } from 'zod'
 import { idSchema, nameSchema } from './ids.ts'
@@ -404,6 +405,17 @@ export const emitterSchema = z.looseObject({
     .default([]),
 })
 
+const strengthPoints = z
+  .array(z.tuple([z.number().min(0).max(8), z.number().min(0).max(16)]))
+  .min(1, { error: 'factors at strengths need at least one point; add one, or leave them out' })
+  .max(32, { error: 'at most 32 points; leave some out' })
+  .refine((list) => list.every(([at], k) => k === 0 || at > list[k - 1]![0]), {
+    error: 'strengths must ascend; sort them',
+  })
+const strengthSchema = z.strictObject(
+  Object.fromEntries(STRENGTH_TARGETS.map((target) => [target, strengthPoints.optional()])),
+)
+
 export const effectSchema = z.looseObject({
   id,
   name,
@@ -411,6 +423,7 @@ export const effectSchema = z.looseObject({
   play: oneOf('play', PLAYS),
   backwards: z.boolean().default(false),
   source: z.looseObject({ sheet: id, frame: frameNumber }).nullable().default(null),
+  strengthRamps: strengthSchema.optional(),
   numbers: numbersSchema('effect'),
   lanes: lanesSchema(['effect']),
   emitters: z.record(id, emitterSchema),

@@ -1,6 +1,7 @@
 /** The file a game loads. */
 import type { Sampling } from './kinds.ts'
 import type { ResolvedEffect } from './resolved.ts'
+import type { Cue } from './scene.ts'
 
 export interface PackSheet {
   readonly id: string
@@ -22,6 +23,8 @@ export interface Pack {
   readonly units: string
   readonly sheets: readonly PackSheet[]
   readonly effects: readonly ResolvedEffect[]
+  /** Names by which a game plays effects; left out while there are none. */
+  readonly cues?: readonly Cue[]
 }
 
 export const PACK_VERSION = 4

@@ -94,6 +94,14 @@ export interface ResolvedEmitter extends EmitterChoices {
   readonly type: ResolvedType
 }
 
+/** What a strength may change beside counts and flow. */
+export const STRENGTH_TARGETS = ['scale', 'speed', 'opacity'] as const
+export type StrengthTarget = (typeof STRENGTH_TARGETS)[number]
+/** Factors at strengths, ascending; in between they are linear, and 1 is always as designed. */
+export type StrengthRamps = Readonly<
+  Partial<Record<StrengthTarget, readonly (readonly [strength: number, factor: number])[]>>
+>
+
 export interface ResolvedEffect {
   readonly id: string
   readonly name: string
@@ -110,6 +118,8 @@ export interface ResolvedEffect {
   readonly view?: { readonly w: number; readonly h: number }
   /** The sprite that a game hides while the effect runs: number of its sheet, and its frame. */
   readonly source: { readonly sheet: number; readonly frame: FrameRect } | null
+  /** What a strength does beside births; left out while it does nothing. */
+  readonly strengthRamps?: StrengthRamps
   readonly numbers: NumbersOf<'effect'>
   /** In real time; only `timeScale` has one. */
   readonly lanes: Lanes

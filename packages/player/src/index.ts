@@ -1,5 +1,7 @@
+export { CueHandle } from './cueHandle.ts'
 export { createRenderer, type DrawTarget } from './create.ts'
 export { decodeSheetImage, loadPack, type LoadedPack } from './pack.ts'
-export { EffectHandle, Player, type PlayerOptions } from './player.ts'
+export { EffectHandle } from './effectHandle.ts'
+export { Player, type PlayerOptions } from './player.ts'
 export type { Placing, PlayOptions } from './placing.ts'
 export type { Camera, DrawPath, Renderer, RenderSheet } from './renderer.ts'

@@ -23,4 +23,6 @@ export interface PlayOptions extends Placing {
   readonly surfaces?: readonly Surface[]
   /** Unsigned 32 bits; default: the effect's own. */
   readonly seed?: number
+  /** Multiplies counts of bursts and flow, and what the effect's own ramps say; 0 to 8, 1 is as designed. */
+  readonly strength?: number
 }

@@ -5,7 +5,7 @@ import { defaultsOf } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
 import { withAnchorB } from './anchor.ts'
 import { expandInto } from './glPaths.ts'
-import { EffectHandle } from './player.ts'
+import { EffectHandle } from './effectHandle.ts'
 import { findInPack, loadPack } from './pack.ts'
 
 const program = compile(

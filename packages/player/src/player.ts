@@ -1,18 +1,13 @@
-import {
-  checkPose,
-  checkView,
-  compile,
-  createSimulation,
-  LiveTape,
-  type Program,
-  type Simulation,
-  viewAround,
-} from '@gliv/engine'
-import type { Surface, ViewRect } from '@gliv/model'
+import { checkView, compile, type Program, latestEndSeconds } from '@gliv/engine'
+import type { ViewRect } from '@gliv/model'
+import { CueDispatch } from '@gliv/scene/cues'
+import { grained, strengthened } from '@gliv/scene/strength'
 import { withAnchorB } from './anchor.ts'
+import { CueHandle } from './cueHandle.ts'
 import { createRenderer, type DrawTarget } from './create.ts'
+import { EffectHandle } from './effectHandle.ts'
 import { findInPack, type LoadedPack } from './pack.ts'
-import type { Placing, PlayOptions } from './placing.ts'
+import type { PlayOptions } from './placing.ts'
 import type { Camera, DrawPath, Renderer } from './renderer.ts'
 
 /** How a player draws. */
@@ -21,121 +16,8 @@ export interface PlayerOptions {
   readonly path?: DrawPath
 }
 
-const poseOf = ({
-  rotation,
-  mirror,
-  scale,
-}: Placing): { rotate?: number; mirror?: boolean; scale?: number } => ({
-  ...(rotation === undefined ? {} : { rotate: rotation }),
-  ...(mirror === undefined ? {} : { mirror }),
-  ...(scale === undefined ? {} : { scale }),
-})
-
 /** Most ended effects whose marks are kept; the oldest goes first. */
 const MARKED_LIMIT = 64
-
-/** Longest stretch that is caught up at once, in seconds: after a hidden tab, effects go on from there. */
-const CATCH_UP_SECONDS = 1
-
-/** One playing effect. */
-export class EffectHandle {
-  /** Resolves when the last particle is gone; the effect has then freed itself. */
-  readonly finished: Promise<void>
-  readonly simulation: Simulation
-  readonly #tape: LiveTape
-  #behind = 0
-  #over = false
-  #resolve: () => void = () => {}
-
-  constructor(program: Program, options: PlayOptions, view?: ViewRect) {
-    const { x = 0, y = 0, seed } = options
-    const pose = { x, y, ...poseOf(options) }
-    checkPose('play', pose)
-    this.#tape = new LiveTape(pose, view ?? viewAround(program.effect), options.surfaces)
-    this.simulation = createSimulation(program, {
-      ...pose,
-      live: this.#tape,
-      ...(options.surfaces ? { surfaces: options.surfaces } : {}),
-      ...(view ? { view } : {}),
-      ...(seed === undefined ? {} : { seed }),
-    })
-    this.finished = new Promise((resolve) => (this.#resolve = resolve))
-  }
-
-  /** Moves where particles are born; births lie along the way. */
-  moveTo(x: number, y: number, placing: Placing = {}): void {
-    this.#move(x, y, placing, false)
-  }
-
-  /** Jumps: nothing is born along the way. */
-  teleport(x: number, y: number, placing: Placing = {}): void {
-    this.#move(x, y, placing, true)
-  }
-
-  #move(x: number, y: number, placing: Placing, jump: boolean): void {
-    const pose = { x, y, ...poseOf(placing) }
-    checkPose('moveTo', pose)
-    this.#tape.moveTo(pose, jump)
-  }
-
-  /**
-   * What the game's camera shows, for weather and other effects that follow it. `Player.setView` does it for
-   * all.
-   */
-  setView(view: ViewRect): void {
-    this.#tape.setView(view)
-  }
-
-  /**
-   * What its particles can touch from now on; surfaces with the same id move to their new place within a
-   * tick.
-   */
-  setSurfaces(surfaces: readonly Surface[]): void {
-    this.#tape.setSurfaces(surfaces)
-  }
-
-  /** Switches emission off and on. */
-  emit(on: boolean): void {
-    this.#tape.emit(on)
-  }
-
-  /** Ends emission for good and lets the living finish; a sustained effect goes on to its tail. */
-  stop(): void {
-    this.#tape.stop()
-  }
-
-  /** Advances by whole ticks; gives false once it is over. */
-  advance(seconds: number): boolean {
-    const { rate } = this.simulation
-    this.#behind = Math.min(this.#behind + seconds, CATCH_UP_SECONDS)
-    while (this.#behind * rate >= 1) {
-      this.simulation.step()
-      this.#behind -= 1 / rate
-    }
-    if (this.#over || !this.simulation.finished) return !this.#over
-    this.#over = true
-    this.#resolve()
-    return false
-  }
-
-  /** How far display time is between the last two ticks, 0 to 1. */
-  get alpha(): number {
-    return this.#behind * this.simulation.rate
-  }
-
-  /**
-   * Whether the game's own sprite should be hidden now, because this effect breaks it up or puts it together.
-   */
-  get hidesSource(): boolean {
-    return !this.#over && this.simulation.program.effect.source !== null
-  }
-
-  /** Ends at once, particles and all. */
-  remove(): void {
-    this.#over = true
-    this.#resolve()
-  }
-}
 
 /**
  * Plays a pack's effects on a canvas. The game calls `update` with the seconds since its last picture and
@@ -155,6 +37,8 @@ export class Player {
   readonly #marked = new Set<EffectHandle>()
   #request = 0
   #view: ViewRect | undefined
+  #cues: CueDispatch | null = null
+  #seconds = 0
 
   constructor(canvas: DrawTarget, pack: LoadedPack, options: PlayerOptions = {}) {
     this.#pack = pack
@@ -187,15 +71,60 @@ export class Player {
 
   /** Starts an effect by id or name. Throws an error in words when there is none. */
   play(effect: string, options: PlayOptions = {}): EffectHandle {
-    let program = this.#programs.get(effect)
-    if (!program) this.#programs.set(effect, (program = compile(findInPack(this.#pack.pack, effect))))
+    let program = this.#programOf(effect, options.strength ?? 1)
     if (options.anchorB) program = compile(withAnchorB(program.effect, options))
     const handle = new EffectHandle(program, options, this.#view)
     this.#playing.add(handle)
     return handle
   }
 
+  #programOf(effect: string, strength: number): Program {
+    if (!(strength >= 0 && strength <= 8))
+      throw new Error(`The strength is ${strength}; it must be from 0 to 8, and 1 is as designed`)
+    const grain = grained(strength)
+    const key = `${effect} ${grain}`
+    const program =
+      this.#programs.get(key) ?? compile(strengthened(findInPack(this.#pack.pack, effect), grain))
+    this.#programs.set(key, program)
+    return program
+  }
+
+  /** Names of the pack's cues. */
+  get cueNames(): readonly string[] {
+    return (this.#pack.pack.cues ?? []).map(({ name }) => name)
+  }
+
+  #dispatch(): CueDispatch {
+    const { cues = [], effects } = this.#pack.pack
+    return (this.#cues ??= new CueDispatch(Object.fromEntries(cues.map((cue) => [cue.id, cue])), (id) => {
+      const effect = effects.find((one) => one.id === id)
+      if (!effect) return null
+      const seconds = latestEndSeconds({ ...effect, play: 'once' })
+      const endTicks = Math.ceil(seconds * effect.rate)
+      return { seed: effect.seed, endTicks, sustained: effect.play !== 'once' }
+    }))
+  }
+
+  /**
+   * Says what has happened, by a cue's name or id: its effects play, as strongly and by the chance that the pack says.
+   * Throws an error in words when there is no such cue.
+   */
+  cue(idOrName: string, options: PlayOptions = {}): CueHandle {
+    const { cues = [], effects } = this.#pack.pack
+    const cue = cues.find(({ id }) => id === idOrName) ?? cues.find(({ name }) => name === idOrName)
+    if (!cue)
+      throw new Error(`The pack has no cue "${idOrName}"; it has ${this.cueNames.join(', ') || 'none'}`)
+    const dispatch = this.#dispatch()
+    const now = (): number => Math.floor(this.#seconds * (effects[0]?.rate ?? 60))
+    const fired = dispatch.fire(cue.id, now(), options.strength)
+    const handles = (fired?.started ?? []).map(({ effect, seed, strength }) =>
+      this.play(effect, { ...options, strength: grained(strength), seed: options.seed ?? seed }),
+    )
+    return new CueHandle(handles, () => fired?.stop(now()))
+  }
+
   update(seconds: number): void {
+    this.#seconds += seconds
     for (const handle of this.#playing) {
       if (handle.advance(seconds)) continue
       this.#playing.delete(handle)

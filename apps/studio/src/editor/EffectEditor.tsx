@@ -1,10 +1,10 @@
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef } from 'react'
+import { lazy, type ReactNode, Suspense, useEffect, useLayoutEffect, useMemo, useRef } from 'react'
 import { Group, Panel, Separator } from 'react-resizable-panels'
 import { useParams } from 'react-router'
 import { NumberMenu } from './fields/NumberMenu.tsx'
 import { useDocument } from '../state/document.ts'
-import { useColumn } from '../state/column.ts'
+import { type ColumnPage, setColumn, useColumn } from '../state/column.ts'
 import { useEscape } from '../shared/keys/escape.ts'
 import { setSession, useSession } from '../state/session.ts'
 import { useSprites } from '../state/sprites.ts'
@@ -12,6 +12,8 @@ import { Guard } from '../frame/Guard.tsx'
 import { EditorContext, useSelectedEmitter } from './playback/shownEffect.ts'
 import { EditorHeader } from './EditorHeader.tsx'
 import { LeversPage } from './levers/LeversPage.tsx'
+import { CostPage } from './page/CostPage.tsx'
+import { EffectPage } from './page/EffectPage.tsx'
 import { Recipe } from './recipe/Recipe.tsx'
 import { LifeStrip } from './strip/LifeStrip.tsx'
 import { Stage } from './stage/Stage.tsx'
@@ -49,13 +51,21 @@ const WidthSeparator = () => (
   <Separator className="separator vertical" aria-label="Width of the column before it" />
 )
 
+/** What the column beside the stage shows. */
+const PAGES: Readonly<Record<ColumnPage, () => ReactNode>> = {
+  recipe: () => <Recipe />,
+  levers: () => <LeversPage />,
+  effect: () => <EffectPage />,
+  cost: () => <CostPage />,
+}
+
 const RecipeColumn = ({ effectId }: { effectId: string }) => {
   const page = useColumn((s) => s.page)
   return (
     <>
       <Panel id="panel-recipe" defaultSize="26%" minSize="296px" className="recipe-panel">
         <Guard what="The recipe" resetKey={effectId}>
-          {page === 'levers' ? <LeversPage /> : <Recipe />}
+          {PAGES[page]()}
         </Guard>
       </Panel>
       <WidthSeparator />
@@ -129,6 +139,8 @@ const Editor = ({ effectId }: { effectId: string }) => {
   // Where there is no room for both, the sprites take the Recipe's place.
   const narrow = useMediaQuery('(max-width: 1200px)')
   useEditorCommands(effectId, driver)
+  // A page of the column is gone with the effect that it was opened for.
+  useEffect(() => () => setColumn('recipe'), [effectId])
   const place = useRef<HTMLDivElement>(null)
   useEscape(stageOnly, place, () => setSession({ stageOnly: false }))
   const name = useDocument((s) => s.kit?.effects[effectId]?.name)

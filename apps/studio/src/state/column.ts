@@ -1,6 +1,8 @@
 /** What the column beside the stage shows. Lifetime: moment. */
 import { create } from 'zustand'
 
-export const useColumn = create<{ readonly page: 'recipe' | 'levers' }>(() => ({ page: 'recipe' }))
+export type ColumnPage = 'recipe' | 'levers' | 'effect' | 'cost'
 
-export const setColumn = (page: 'recipe' | 'levers'): void => useColumn.setState({ page })
+export const useColumn = create<{ readonly page: ColumnPage }>(() => ({ page: 'recipe' }))
+
+export const setColumn = (page: ColumnPage): void => useColumn.setState({ page })

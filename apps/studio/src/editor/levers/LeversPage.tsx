@@ -23,8 +23,8 @@ export const LeversPage = () => {
   const place = useRef<HTMLElement>(null)
   useEscape(true, place, close)
   useEffect(() => place.current?.focus(), [])
-  // The page is gone with the effect that it was opened for.
-  useEffect(() => () => setColumn('recipe'), [])
+  // What was tried and not kept goes with the page.
+  useEffect(() => cancelMoment, [])
   return (
     <aside ref={place} className="recipe levers-page" aria-label="Levers" tabIndex={-1}>
       <header className="levers-head">

@@ -11,6 +11,8 @@ import { type Around, EffectScene } from '../../scene/effectScene.ts'
 import { figureSheet } from '../../scene/figures.ts'
 import { pixelOf } from '../../shared/controls/pipette.ts'
 import type { Preview } from '../../state/stagePreview.ts'
+import { shownView } from '../../document/shownView.ts'
+import { drawsOf, overdrawOf } from './cost.ts'
 import { EditProbe, type EditTiming } from './editProbe.ts'
 import { EffectSession } from './effectSession.ts'
 import { type Picture, PictureScheduler } from './pictureScheduler.ts'
@@ -49,6 +51,7 @@ export class StageDriver {
   #sheets: readonly RenderSheet[] = []
   #plain: readonly RenderSheet[] = []
   #request = 0
+  #ms = 0
   readonly #listeners = new Set<(playback: Playback) => void>()
 
   constructor(canvas: HTMLCanvasElement, renderer: StageRenderer = createStageRenderer(canvas)) {
@@ -92,6 +95,13 @@ export class StageDriver {
   get #tick(): number {
     const { seconds } = this.#clock
     return seconds < 0 ? Math.round(seconds * this.rate) : (this.simulation?.tick ?? 0)
+  }
+
+  /** What the present picture costs; times are of the last pictures, smoothed. */
+  get cost(): { readonly overdraw: number; readonly draws: number; readonly ms: number } {
+    const { frame, frames = frame ? [frame] : [] } = this.#picture()
+    const view = this.#scene?.around.view ?? shownView()
+    return { overdraw: overdrawOf(frames, view), draws: drawsOf(frames), ms: this.#ms }
   }
 
   /** The scene around the effect; null while it plays alone. */
@@ -301,6 +311,7 @@ export class StageDriver {
   /** A turn of the screen: every tick is stepped, whatever drawing does. */
   readonly #turn = (now: number): void => {
     this.#request = requestAnimationFrame(this.#turn)
+    const start = performance.now()
     const { simulation } = this
     const jump = (seconds: number): void => simulation?.seek(Math.max(0, Math.floor(seconds * this.rate)))
     if (this.#clock.advance(now, simulation?.program.effect, jump)) {
@@ -309,6 +320,7 @@ export class StageDriver {
       this.#tell()
     }
     this.#pictures.turn(now)
+    if (this.#clock.playing) this.#ms += (performance.now() - start - this.#ms) * 0.1
   }
 
   /** The effect, and the scene around it, to where the clock stands. */

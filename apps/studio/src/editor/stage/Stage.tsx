@@ -14,6 +14,7 @@ import { techniqueDrop } from '../starters/drop.ts'
 import { Axes } from './Axes.tsx'
 import { DwellOverlay } from './DwellOverlay.tsx'
 import { Handles } from './Handles.tsx'
+import { PartHandles } from './PartHandles.tsx'
 import { Surfaces } from './Surfaces.tsx'
 import { useCanvasSize } from './useCanvasSize.ts'
 import { useStageSettings } from './useStageSettings.ts'
@@ -84,6 +85,7 @@ const Overlays = ({ camera: plain, driver }: { camera: Camera; driver: StageDriv
     <>
       <Surfaces camera={seen} />
       <Axes camera={camera} />
+      {handles && <PartHandles camera={camera} />}
       {handles && <Handles camera={camera} />}
       {handles && <DwellOverlay camera={camera} />}
       <InspectOverlay camera={seen} />

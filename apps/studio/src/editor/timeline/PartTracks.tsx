@@ -3,6 +3,7 @@ import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, useRef } from 'react'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { arrowSteps } from '../../shared/keys/arrows.ts'
+import { setColumn } from '../../state/column.ts'
 import { editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
 import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
 import { partTimes } from './scale.ts'
@@ -66,9 +67,9 @@ const PartTrack = ({ id, seconds, width }: { id: string; seconds: number; width:
     <div className={muted ? 'track part muted' : 'track part'} data-testid="part-track">
       <div className="track-label">
         <Extension fontSize="inherit" />
-        <span className="track-name" title={name}>
+        <button type="button" className="track-name" title={name} onClick={() => setColumn('effect')}>
           {name}
-        </span>
+        </button>
       </div>
       <div className="track-time">
         <div

@@ -8,7 +8,7 @@ import {
   useSensors,
 } from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
-import { addEmitter, moveEmitter, type StarterId, STARTERS } from '@gliv/document'
+import { addEmitter, moveEmitter, newPart, type StarterId, STARTERS } from '@gliv/document'
 import Add from '@mui/icons-material/Add'
 import Button from '@mui/material/Button'
 import Menu from '@mui/material/Menu'
@@ -16,6 +16,7 @@ import MenuItem from '@mui/material/MenuItem'
 import { useDrag } from '@use-gesture/react'
 import { Fragment, type KeyboardEvent, useEffect, useRef, useState } from 'react'
 import { arrowSteps } from '../../shared/keys/arrows.ts'
+import { setColumn, useColumn } from '../../state/column.ts'
 import { edit, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { regionOf, setLoopRegion } from '../../state/loopRegion.ts'
@@ -25,6 +26,7 @@ import { fitStage, isInView } from '../playback/camera.ts'
 import { stepBy } from '../playback/playing.ts'
 import { useDriver, useEffectId, useShown } from '../playback/shownEffect.ts'
 import { useWhenIdle } from '../playback/useWhenIdle.ts'
+import { useInnerEffects } from './innerEffects.ts'
 import { PartTracks } from './PartTracks.tsx'
 import { PlayControls } from './PlayControls.tsx'
 import { populationOf, populationPath } from './population.ts'
@@ -59,6 +61,7 @@ const AddMenu = () => {
       (kit) => void (id = addEmitter(kit, effectId, starter, makeId)),
     )
     select(effectId, id)
+    setColumn('recipe')
     // A new emitter that lies outside of what the stage shows is brought into the picture.
     const added = useDocument.getState().kit?.effects[effectId]?.emitters[id]
     if (driver && added && !isInView(driver, added.numbers.offsetX, added.numbers.offsetY)) fitStage(driver)
@@ -86,6 +89,56 @@ const AddMenu = () => {
         {(Object.keys(STARTERS) as StarterId[]).map((id) => (
           <MenuItem key={id} dense onClick={() => add(id)}>
             {STARTERS[id].name}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  )
+}
+
+/** Pressed, it opens the effect's own page, as pressing a track shows an emitter. */
+const EffectName = () => {
+  const name = useShown((_, effect) => effect.name, '')
+  const open = useColumn((s) => s.page === 'effect')
+  return (
+    <button
+      type="button"
+      className={open ? 'effect-of-time notched' : 'effect-of-time'}
+      aria-pressed={open}
+      aria-label="The effect’s own page"
+      title={`${name}: how it plays, its parts, strength and cues`}
+      onClick={() => setColumn(open ? 'recipe' : 'effect')}
+    >
+      {name}
+    </button>
+  )
+}
+
+/** Another effect of the kit inside this one. */
+const AddPart = () => {
+  const effectId = useEffectId()
+  const choices = useInnerEffects()
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const add = (inner: string): void => {
+    setAnchor(null)
+    edit('Add a part', (kit) => void kit.effects[effectId]!.parts.push(newPart(makeId('part'), inner)))
+    setColumn('effect')
+  }
+  return (
+    <>
+      <Button
+        startIcon={<Add />}
+        aria-label="Add part"
+        disabled={choices.length === 0}
+        title="Another effect of the kit inside this one"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        Part
+      </Button>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        {choices.map(({ id, name }) => (
+          <MenuItem key={id} dense onClick={() => add(id)}>
+            {name}
           </MenuItem>
         ))}
       </Menu>
@@ -261,8 +314,10 @@ export const Timeline = () => {
   return (
     <section className="timeline" aria-label="Timeline">
       <div className="timeline-head">
+        <EffectName />
         <PlayControls />
         <AddMenu />
+        <AddPart />
       </div>
       <div className="time-area" ref={ref}>
         <Ruler seconds={seconds} width={width} />

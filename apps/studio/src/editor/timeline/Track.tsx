@@ -12,6 +12,7 @@ import IconButton from '@mui/material/IconButton'
 import { useSortable } from '@dnd-kit/sortable'
 import { deleteEmitter, duplicateEmitter, type Kit } from '@gliv/document'
 import { memo, useEffect, useRef } from 'react'
+import { setColumn, useColumn } from '../../state/column.ts'
 import { edit, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { offerShare } from '../../state/offerShare.ts'
@@ -25,6 +26,12 @@ import './common.css'
 
 const emitterName = (kit: Kit, effectId: string, emitterId: string): string =>
   kit.effects[effectId]?.emitters[emitterId]?.name ?? ''
+
+/** Shows an emitter in the Recipe, whatever page the column had; the levers stay, they act on it. */
+const choose = (effectId: string, emitterId: string): void => {
+  select(effectId, emitterId)
+  if (useColumn.getState().page !== 'levers') setColumn('recipe')
+}
 
 export const duplicateSelected = (effectId: string, emitterId: string): void => {
   let id = ''
@@ -219,7 +226,7 @@ export const Track = memo(({ emitterId, seconds, width, population }: TrackProps
       }}
       data-testid="track"
       aria-current={selected}
-      onClick={(event) => (event.shiftKey && !selected ? toggleAlso(emitterId) : select(effectId, emitterId))}
+      onClick={(event) => (event.shiftKey && !selected ? toggleAlso(emitterId) : choose(effectId, emitterId))}
     >
       <div className="track-flash" ref={flash} />
       <div className="track-label">

@@ -1,4 +1,6 @@
 import Casino from '@mui/icons-material/Casino'
+import OpenWith from '@mui/icons-material/OpenWith'
+import Button from '@mui/material/Button'
 import Pause from '@mui/icons-material/Pause'
 import PlayArrow from '@mui/icons-material/PlayArrow'
 import Repeat from '@mui/icons-material/Repeat'
@@ -11,12 +13,13 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
 import { useEffect, useRef } from 'react'
 import { TypedField } from '../../shared/controls/TypedField.tsx'
+import { setColumn, useColumn } from '../../state/column.ts'
 import { edit } from '../../state/document.ts'
+import { STILL } from '../../state/stagePreview.ts'
 import { setSession, SPEEDS, useSession } from '../../state/session.ts'
 import { InspectBar } from '../inspect/InspectBar.tsx'
 import { stepBy, togglePlay } from '../playback/playing.ts'
 import { useDriver, useEffectId, usePlaying, useShown } from '../playback/shownEffect.ts'
-import { PreviewMenu } from './PreviewMenu.tsx'
 import './Transport.css'
 
 const SPEED_LABELS: Record<(typeof SPEEDS)[number], string> = {
@@ -39,6 +42,38 @@ const Clock = () => {
     [driver],
   )
   return <span ref={place} className="clock" data-testid="clock" />
+}
+
+/** How often the costs are read, in ms. */
+const COST_EVERY_MS = 250
+
+/** What it costs, always in sight: measured; pressed, it names the emitters. */
+const CostLine = () => {
+  const driver = useDriver()
+  const place = useRef<HTMLButtonElement>(null)
+  const open = useColumn((s) => s.page === 'cost')
+  useEffect(() => {
+    let last = 0
+    return driver?.subscribe(({ playing }) => {
+      const now = performance.now()
+      if (!place.current || (playing && now - last < COST_EVERY_MS)) return
+      last = now
+      const { overdraw, draws, ms } = driver.cost
+      place.current.textContent = `${overdraw.toFixed(1)}× · ${draws} draw${draws === 1 ? '' : 's'} · ${ms.toFixed(1)} ms`
+    })
+  }, [driver])
+  return (
+    <button
+      ref={place}
+      type="button"
+      className="cost-line"
+      data-testid="cost"
+      aria-pressed={open}
+      aria-label="What it costs"
+      title="Overdraw of the view, draw calls, and the time of engine and drawing calls a picture; press for each emitter"
+      onClick={() => setColumn(open ? 'recipe' : 'cost')}
+    />
+  )
 }
 
 const readSeed = (text: string): number | null =>
@@ -70,6 +105,24 @@ const SeedField = () => {
         </IconButton>
       </Tooltip>
     </span>
+  )
+}
+
+/** Whether the effect is looked at otherwise than as designed; pressed, it opens where that is set. */
+const PlacedButton = () => {
+  const changed = useSession((s) => JSON.stringify(s.preview) !== JSON.stringify(STILL))
+  const open = useColumn((s) => s.page === 'effect')
+  return (
+    <Button
+      size="small"
+      startIcon={<OpenWith fontSize="small" />}
+      className={changed ? 'notched' : ''}
+      aria-pressed={open}
+      title="Move, turn, scale and mirror the effect, and choose what it meets; the effect itself stays as it is"
+      onClick={() => setColumn(open ? 'recipe' : 'effect')}
+    >
+      Placed
+    </Button>
   )
 }
 
@@ -122,9 +175,10 @@ export const Transport = () => {
         ))}
       </ToggleButtonGroup>
       <Clock />
+      <CostLine />
       <span className="spacer" />
       <InspectBar />
-      <PreviewMenu />
+      <PlacedButton />
       <SeedField />
     </div>
   )

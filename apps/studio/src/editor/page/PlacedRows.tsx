@@ -1,16 +1,12 @@
-import OpenWith from '@mui/icons-material/OpenWith'
+/** Where and how an effect is placed where no game does it. */
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
-import { useState } from 'react'
-import { GrowingPopover } from '../../shared/controls/GrowingPopover.tsx'
 import { TypedField } from '../../shared/controls/TypedField.tsx'
 import { setSession, useSession } from '../../state/session.ts'
 import { type Move, MOVES, type Preview, STILL } from '../../state/stagePreview.ts'
-import { StageRows } from './StageRows.tsx'
-import { ViewRows } from './ViewRows.tsx'
-import './PreviewMenu.css'
+import './PlacedRows.css'
 
 const MOVE_TEXTS = {
   auto: 'moves when it has to',
@@ -109,36 +105,15 @@ const PlaceRows = ({ preview }: { preview: Preview }) => (
 )
 
 /** How the effect is placed on the stage, for judging; that never changes the effect. */
-export const PreviewMenu = () => {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+export const PlacedRows = () => {
   const preview = useSession((s) => s.preview)
   const changed = JSON.stringify(preview) !== JSON.stringify(STILL)
   return (
-    <>
-      <Button
-        size="small"
-        startIcon={<OpenWith fontSize="small" />}
-        className={changed ? 'notched' : ''}
-        title="Move, turn, scale and mirror the effect, and choose what it meets; the effect itself stays as it is"
-        onClick={(event) => setAnchor(event.currentTarget)}
-      >
-        Placed
+    <div className="placed-rows">
+      <PlaceRows preview={preview} />
+      <Button size="small" disabled={!changed} onClick={() => set(STILL)}>
+        As designed
       </Button>
-      <GrowingPopover
-        className="preview-menu"
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={() => setAnchor(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
-      >
-        <PlaceRows preview={preview} />
-        <Button disabled={!changed} onClick={() => set(STILL)}>
-          As designed
-        </Button>
-        <ViewRows />
-        <StageRows />
-      </GrowingPopover>
-    </>
+    </div>
   )
 }

@@ -1,5 +1,4 @@
-import { effectsWithin, newPart } from '@gliv/document'
-import type { Part } from '@gliv/document'
+import { newPart, type Part } from '@gliv/document'
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import Visibility from '@mui/icons-material/Visibility'
@@ -13,38 +12,14 @@ import { TypedField } from '../../shared/controls/TypedField.tsx'
 import { edit } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { PropertyRow } from '../fields/PropertyRow.tsx'
-import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
-import { PART_NUMBERS } from './numbers.ts'
+import { useEffectId, useShown } from '../playback/shownEffect.ts'
+import { type InnerEffect, useInnerEffects } from '../timeline/innerEffects.ts'
+import { PART_NUMBERS } from '../timeline/numbers.ts'
 import './PartRows.css'
 
 const readWeight = (text: string): number | null => {
   const value = Number(text.replace(',', '.'))
   return text.trim() !== '' && value > 0 && value <= 1e6 ? value : null
-}
-
-interface Choice {
-  readonly id: string
-  readonly name: string
-}
-
-const NO_CHOICES: readonly Choice[] = []
-
-/** Effects that can be inside this one: those that do not play it themselves, nor repeat backwards. */
-const useInnerEffects = (): readonly Choice[] => {
-  const effectId = useEffectId()
-  return useShownData<readonly Choice[]>(
-    (kit) =>
-      kit.effectOrder
-        .map((id) => kit.effects[id]!)
-        .filter(
-          (e) =>
-            e.id !== effectId &&
-            (e.play === 'once' || !e.backwards) &&
-            !effectsWithin(kit, e.id).has(effectId),
-        )
-        .map(({ id, name }) => ({ id, name })),
-    NO_CHOICES,
-  )
 }
 
 type ChangePart = (label: string, recipe: (part: Part) => void) => void
@@ -87,7 +62,7 @@ const PartChoice = ({
 }: {
   part: Part
   index: number
-  choices: readonly Choice[]
+  choices: readonly InnerEffect[]
   change: ChangePart
 }) => {
   const choice = part.effects[index]!
@@ -134,7 +109,7 @@ const PartChoice = ({
   )
 }
 
-const PartSection = ({ id, choices }: { id: string; choices: readonly Choice[] }) => {
+const PartSection = ({ id, choices }: { id: string; choices: readonly InnerEffect[] }) => {
   const effectId = useEffectId()
   const part = useShown<Part | null>((_, effect) => effect.parts.find((p) => p.id === id) ?? null, null)
   const stopped = useShown(

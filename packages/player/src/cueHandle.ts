@@ -1,0 +1,28 @@
+/** What a cue has started, steered as one. */
+import type { Placing } from './placing.ts'
+import type { EffectHandle } from './effectHandle.ts'
+
+export class CueHandle {
+  /** Its effects; none when chance or number said no. */
+  readonly effects: readonly EffectHandle[]
+  /** Resolves when the last of them is over. */
+  readonly finished: Promise<void>
+  readonly #stopped: () => void
+
+  /** @param stopped told when it is let go */
+  constructor(effects: readonly EffectHandle[], stopped: () => void) {
+    this.effects = effects
+    this.#stopped = stopped
+    this.finished = Promise.all(effects.map((handle) => handle.finished)).then(() => undefined)
+  }
+
+  moveTo(x: number, y: number, placing: Placing = {}): void {
+    for (const handle of this.effects) handle.moveTo(x, y, placing)
+  }
+
+  /** Ends emission and lets the living finish. */
+  stop(): void {
+    for (const handle of this.effects) handle.stop()
+    this.#stopped()
+  }
+}
