@@ -106,7 +106,7 @@ const DOORS = {
   'apps/studio/src/editor/timeline':
     'Timeline.tsx|SceneRuler.tsx|Track.tsx|RegionBand.tsx|innerEffects.ts|numbers.ts|PlayControls.tsx',
   'apps/studio/src/editor/page': 'EffectPage.tsx|CostPage.tsx',
-  'apps/studio/src/editor/stage': 'Stage.tsx|useStageDriver.ts|together.ts',
+  'apps/studio/src/editor/stage': 'Stage.tsx|useStageDriver.ts|together.ts|here.ts',
 }
 const TEST = '\\.test\\.tsx?$|/testing/'
 

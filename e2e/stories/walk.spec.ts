@@ -102,6 +102,8 @@ const PREDICTED: {
   }),
   stageOnly: null,
   inScene: null,
+  nine: null,
+  playHere: () => ({}),
   sprites: ({ drawer }) => ({ drawer: !drawer }),
   mute: () => ({ document: 'edit', muted: undefined }),
   solo: () => ({ solo: undefined }),

@@ -1,7 +1,14 @@
 /** Stages of Last Ferry in motion: who is on them, what happens, and a run on the pier. */
 import { backdropFrame, DECKHAND_CLIPS } from './backdrops.ts'
 import { newActor, newEvent, type Stage } from '@gliv/document'
-import { type ActorKey, type Cue, keyBit, type StageLayer, type StageRecording } from '@gliv/model'
+import {
+  type Actor,
+  type ActorKey,
+  type Cue,
+  keyBit,
+  type StageLayer,
+  type StageRecording,
+} from '@gliv/model'
 
 const layer = (id: string, name: string, more: Partial<StageLayer>): StageLayer => ({
   id,
@@ -61,7 +68,9 @@ const RUN: StageRecording = {
     press(2.8, 'left'),
     press(3.6),
     press(3.8, 'a'),
-    press(4.6),
+    press(4.5),
+    press(4.6, 'dash'),
+    press(4.7),
   ],
 }
 
@@ -76,10 +85,11 @@ const art = (name: string, x: number, y: number, more: Partial<StageLayer> = {})
     ...more,
   })
 
-const deckhand = {
+const deckhand: Actor = {
   ...newActor('deckhand', 'walker', -60, 90),
   name: 'Deckhand',
   clips: DECKHAND_CLIPS,
+  afterImage: { count: 5, every: 0.04, tint: '#8fb4ff', opacity: 0.5, during: 'dash' },
   points: [
     { name: 'feet', x: 0, y: 0 },
     {
@@ -97,7 +107,7 @@ const deckhand = {
     },
     { name: 'back', x: -8, y: -24 },
     { name: 'centre', x: 0, y: -20 },
-  ] as const,
+  ],
 }
 
 /** What stands on the pier beside its surfaces. */

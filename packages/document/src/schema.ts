@@ -56,6 +56,7 @@ import {
   type Owner,
   type Property,
   type PropertyId,
+  MARK_CLIPS,
   STRENGTH_TARGETS,
 } from '@gliv/model'
 import { z } from 'zod'
@@ -286,6 +287,7 @@ export const typeSchema = z.looseObject({
     .nullable()
     .default(null),
   markBlend: oneOf('markBlend', BLENDS).default(T.markBlend),
+  markClip: oneOf('markClip', MARK_CLIPS).default(T.markClip),
   markColours: z
     .array(colourSchema)
     .min(1, { error: 'a list of colours needs at least one; add one' })

@@ -63,6 +63,23 @@ const actorSchema = z.looseObject({
     )
     .max(32, { error: 'an actor has at most 32 points; remove some' })
     .default([]),
+  afterImage: z
+    .looseObject({
+      count: z.number().int().min(1).max(32).default(5),
+      every: z.number().min(0.005).max(2).default(0.05),
+      tint: colour.default('#ffffff'),
+      opacity: z.number().min(0).max(1).default(0.5),
+      during: oneOf('a state', ACTOR_STATES).nullable().default(null),
+    })
+    .optional(),
+  silhouette: z
+    .looseObject({
+      at: oneOf('a state', ACTOR_STATES).default('dash'),
+      seconds: z.number().min(0.02).max(60).default(0.6),
+      tint: colour.default('#ffffff'),
+      opacity: z.number().min(0).max(1).default(0.6),
+    })
+    .optional(),
   clips: states(z.looseObject({ sheet: idSchema, clip: idSchema })).default({}),
 })
 

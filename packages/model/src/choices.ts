@@ -1,6 +1,7 @@
 /** What is chosen rather than numbered; the document and the engine share it. */
 import type { DirectedForce, ForceKind, RampedForce } from './forces.ts'
 import type {
+  MarkClip,
   Aim,
   Anchor,
   Avoided,
@@ -115,6 +116,7 @@ export interface TypeChoices {
   readonly wavers: { readonly [K in WaverTarget]: WaverKind }
   readonly contact: Contact
   readonly markBlend: Blend
+  readonly markClip: MarkClip
   /** One is drawn for each mark; it multiplies. */
   readonly markColours: readonly string[]
   /** Ends when it is further outside the view than `outsideBy`. */

@@ -47,6 +47,7 @@ export const DEFAULT_TYPE_CHOICES: TypeChoices = {
   wavers: { speed: 'walk', heading: 'walk', spin: 'sine', scale: 'sine', opacity: 'walk' },
   contact: 'none',
   markBlend: 'normal',
+  markClip: 'edge',
   markColours: ['#ffffff'],
   endsOutside: false,
 }

@@ -56,6 +56,7 @@ export const TYPE_INVALIDATES = {
   wavers: 'motion',
   contact: 'motion',
   markBlend: 'motion',
+  markClip: 'output',
   markColours: 'motion',
   endsOutside: 'motion',
 } as const satisfies Record<keyof TypeChoices, InvalidationLevel>

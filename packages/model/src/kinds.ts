@@ -166,6 +166,10 @@ export const WRAP_AREAS = ['view', 'box'] as const
 export type WrapArea = (typeof WRAP_AREAS)[number]
 
 /** What happens at a surface. */
+/** What a mark is cut off by: the end of its surface, or all of the surface's outline. */
+export const MARK_CLIPS = ['edge', 'body'] as const
+export type MarkClip = (typeof MARK_CLIPS)[number]
+
 export const CONTACTS = ['none', 'bounce', 'slide', 'stick', 'end', 'loseLife'] as const
 export type Contact = (typeof CONTACTS)[number]
 

@@ -71,6 +71,28 @@ export interface ActorPoint {
   readonly frames?: Readonly<Partial<Record<ActorState, readonly (readonly [x: number, y: number])[]>>>
 }
 
+/** What an actor leaves behind as it moves. */
+export interface AfterImage {
+  /** How many at a time. */
+  readonly count: number
+  /** Seconds from one to the next. */
+  readonly every: number
+  /** `#rrggbb`, multiplied. */
+  readonly tint: string
+  /** Of the nearest, 0 to 1; the others are fainter. */
+  readonly opacity: number
+  /** Only while it does this; null: always. */
+  readonly during: ActorState | null
+}
+
+/** What an actor leaves where it was. */
+export interface Silhouette {
+  readonly at: ActorState
+  readonly seconds: number
+  readonly tint: string
+  readonly opacity: number
+}
+
 /** Someone or something on a stage. */
 export interface Actor {
   readonly id: string
@@ -81,6 +103,10 @@ export interface Actor {
   readonly y: number
   readonly numbers: Readonly<Record<ActorNumber, number>>
   readonly points: readonly ActorPoint[]
+  /** Pictures of itself that it leaves behind and that fade; none when it is left out. */
+  readonly afterImage?: AfterImage
+  /** A still picture of itself that it leaves where a state begins; none when it is left out. */
+  readonly silhouette?: Silhouette
   /** Clips of sheets by state; a state without one is drawn as a plain figure. */
   readonly clips: Readonly<Partial<Record<ActorState, { readonly sheet: string; readonly clip: string }>>>
 }

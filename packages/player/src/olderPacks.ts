@@ -15,7 +15,7 @@ const RISING = line(0, 1)
 const filled = <T extends object>(latest: Partial<T>, said: T): T => ({ ...latest, ...said })
 
 const typeOf = (type: ResolvedType): ResolvedType => ({
-  ...filled({ turnRelative: true, spreadOn: 'tint' }, type),
+  ...filled({ turnRelative: true, spreadOn: 'tint', markClip: 'edge' }, type),
   numbers: filled(
     { turnFrom: NO_TURN, turnTo: NO_TURN, depthScale: 1, depthSpeed: 1, depthOpacity: 1 },
     type.numbers,

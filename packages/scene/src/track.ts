@@ -113,6 +113,14 @@ export class Track {
     return now && actor ? placeOf(actor, now, point, this.#frameOf(actor, now, tick)) : [0, 0]
   }
 
+  /** The latest tick up to one at which an actor began to do something; undefined when it never did. */
+  lastBegin(id: string, state: string, tick: number): number | undefined {
+    const past = this.#past.get(id)
+    for (let at = Math.min(tick, this.tick); past && at >= 0; at--)
+      if (past[at]!.state === state && past[at]!.since === at) return at
+    return undefined
+  }
+
   /** Where a firing is at a tick, world px. */
   placeOf({ x, y, tick: start, follows }: Firing, tick: number): readonly [x: number, y: number] {
     if (!follows || tick < start) return [x, y]

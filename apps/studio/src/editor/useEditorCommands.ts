@@ -10,6 +10,7 @@ import { fitStage, zoomTo } from './playback/camera.ts'
 import type { StageDriver } from './playback/driver.ts'
 import { stepBy, togglePlay } from './playback/playing.ts'
 import { selectedOf } from './playback/selected.ts'
+import { playAtPointer } from './stage/here.ts'
 import { focusSearch } from './recipe/focusSearch.ts'
 import { moveTogether } from './stage/together.ts'
 import { duplicateSelected, removeEmitter, toggleMute } from './timeline/Track.tsx'
@@ -88,6 +89,11 @@ const editorRuns = (place: RefObject<{ readonly effectId: string; readonly drive
     again: () => setSession((s) => ({ loop: !s.loop })),
     handles: () => setSession((s) => ({ handles: !s.handles })),
     stageOnly: () => setSession((s) => ({ stageOnly: !s.stageOnly })),
+    playHere: (_event: KeyboardEvent, down: boolean) => {
+      const { driver } = place.current
+      if (driver) playAtPointer(driver, down)
+    },
+    nine: () => setSession((s) => ({ nine: !s.nine })),
     inScene: () => setSession((s) => ({ inScene: !s.inScene })),
     sprites: () => setSprites((s) => ({ open: !s.open })),
     frameAll: driven((driver) => fitStage(driver)),

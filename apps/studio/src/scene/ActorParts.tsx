@@ -1,6 +1,13 @@
 /** Points of an actor, and the clips that it is drawn with. */
 import type { Stage } from '@gliv/document'
-import { type Actor, ACTOR_STATES, type ActorPoint, type ActorState } from '@gliv/model'
+import {
+  type Actor,
+  ACTOR_STATES,
+  type ActorPoint,
+  type ActorState,
+  type AfterImage,
+  type Silhouette,
+} from '@gliv/model'
 import Close from '@mui/icons-material/Close'
 import IconButton from '@mui/material/IconButton'
 import { useState } from 'react'
@@ -8,6 +15,7 @@ import { TypedField } from '../shared/controls/TypedField.tsx'
 import { useDocument } from '../state/document.ts'
 import { STATE_TEXTS } from './texts.ts'
 import { editStage } from './useStage.ts'
+import { LayerColour } from './LayerColour.tsx'
 import { Digits, Word } from './words.tsx'
 
 export type SetActor = (label: string, make: (actor: Actor) => Actor) => void
@@ -214,6 +222,132 @@ export const ClipRows = ({ actor, set }: Props) => {
           </label>
         ))}
       </div>
+    </details>
+  )
+}
+
+const AFTER: AfterImage = { count: 5, every: 0.05, tint: '#9fc4ff', opacity: 0.5, during: 'dash' }
+const SILHOUETTE: Silhouette = { at: 'dash', seconds: 0.6, tint: '#9fc4ff', opacity: 0.6 }
+
+const AfterRows = ({ actor, set }: Props) => {
+  const { afterImage } = actor
+  const change = (next: Partial<AfterImage>): void =>
+    set(`After-image of ${actor.name}`, (a) => ({ ...a, afterImage: { ...AFTER, ...a.afterImage, ...next } }))
+  if (!afterImage)
+    return (
+      <button type="button" className="word-choice" onClick={() => change({})}>
+        leave an after-image
+      </button>
+    )
+  return (
+    <p>
+      After-image of{' '}
+      <Digits
+        label="Pictures"
+        value={afterImage.count}
+        low={1}
+        high={32}
+        onCommit={(count) => change({ count: Math.round(count) })}
+      />
+      , each{' '}
+      <Digits
+        label="Each"
+        value={afterImage.every}
+        low={0.005}
+        high={2}
+        unit="s"
+        onCommit={(every) => change({ every })}
+      />{' '}
+      at{' '}
+      <Digits
+        label="Opacity of the after-image"
+        value={afterImage.opacity * 100}
+        low={0}
+        high={100}
+        unit="%"
+        onCommit={(opacity) => change({ opacity: opacity / 100 })}
+      />{' '}
+      while{' '}
+      <Word
+        label="While"
+        value={afterImage.during ?? ''}
+        options={[
+          { value: '', label: 'always' },
+          ...ACTOR_STATES.map((value) => ({ value, label: STATE_TEXTS[value] })),
+        ]}
+        onChoose={(value) => change({ during: value === '' ? null : (value as ActorState) })}
+      />{' '}
+      <LayerColour value={afterImage.tint} set={(tint) => change({ tint })} />
+      <button
+        type="button"
+        className="word-choice"
+        onClick={() => set(`No after-image of ${actor.name}`, ({ afterImage: _, ...a }) => a)}
+      >
+        none
+      </button>
+    </p>
+  )
+}
+
+const SilhouetteRows = ({ actor, set }: Props) => {
+  const { silhouette } = actor
+  const change = (next: Partial<Silhouette>): void =>
+    set(`Silhouette of ${actor.name}`, (a) => ({
+      ...a,
+      silhouette: { ...SILHOUETTE, ...a.silhouette, ...next },
+    }))
+  if (!silhouette)
+    return (
+      <button type="button" className="word-choice" onClick={() => change({})}>
+        leave a silhouette
+      </button>
+    )
+  return (
+    <p>
+      Silhouette where{' '}
+      <Word
+        label="Silhouette at"
+        value={silhouette.at}
+        options={ACTOR_STATES.map((value) => ({ value, label: STATE_TEXTS[value] }))}
+        onChoose={(at) => change({ at: at as ActorState })}
+      />{' '}
+      begins, for{' '}
+      <Digits
+        label="Silhouette for"
+        value={silhouette.seconds}
+        low={0.02}
+        high={60}
+        unit="s"
+        onCommit={(seconds) => change({ seconds })}
+      />{' '}
+      at{' '}
+      <Digits
+        label="Opacity of the silhouette"
+        value={silhouette.opacity * 100}
+        low={0}
+        high={100}
+        unit="%"
+        onCommit={(opacity) => change({ opacity: opacity / 100 })}
+      />{' '}
+      <LayerColour value={silhouette.tint} set={(tint) => change({ tint })} />
+      <button
+        type="button"
+        className="word-choice"
+        onClick={() => set(`No silhouette of ${actor.name}`, ({ silhouette: _, ...a }) => a)}
+      >
+        none
+      </button>
+    </p>
+  )
+}
+
+/** What it leaves behind: pictures that fade, and one that stays for a while. */
+export const TraceRows = (props: Props) => {
+  const { afterImage, silhouette } = props.actor
+  return (
+    <details>
+      <summary>Leaves behind: {afterImage || silhouette ? 'itself' : 'nothing'}</summary>
+      <AfterRows {...props} /> <SilhouetteRows {...props} />
     </details>
   )
 }

@@ -8,7 +8,7 @@ import IconButton from '@mui/material/IconButton'
 import { NameField } from '../document/NameField.tsx'
 import { makeId } from '../state/ids.ts'
 import { editActor } from './ActorPoints.tsx'
-import { ClipRows, PointRows, type SetActor } from './ActorParts.tsx'
+import { ClipRows, PointRows, type SetActor, TraceRows } from './ActorParts.tsx'
 import { Section } from './Section.tsx'
 import { KIND_TEXTS } from './texts.ts'
 import { editStage } from './useStage.ts'
@@ -98,6 +98,7 @@ const ActorRows = ({
       </div>
       <PointRows stage={stage} actor={actor} set={set} />
       <ClipRows actor={actor} set={set} />
+      <TraceRows actor={actor} set={set} />
     </div>
   )
 }

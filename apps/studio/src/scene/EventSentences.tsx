@@ -133,7 +133,7 @@ const ActorWord = ({ event, change }: SentenceProps) => {
         value={event.actor ?? ''}
         options={[
           ...actors.map(({ id, name }) => ({ value: id, label: name })),
-          ...(anybody ? [{ value: '', label: 'nobody' }] : []),
+          ...(anybody ? [{ value: '', label: 'the stage' }] : []),
         ]}
         onChoose={(next) => change('Actor', { actor: next === '' ? null : next, point: null })}
       />

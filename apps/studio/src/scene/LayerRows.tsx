@@ -9,10 +9,10 @@ import IconButton from '@mui/material/IconButton'
 import { useState } from 'react'
 import { NameField } from '../document/NameField.tsx'
 import { FrameMenu } from '../preview/FrameMenu.tsx'
-import { ColourField } from '../shared/controls/ColourField.tsx'
-import { edit, editMoment, endMoment } from '../state/document.ts'
+import { edit } from '../state/document.ts'
 import { makeId } from '../state/ids.ts'
 import { Digits, Word } from './words.tsx'
+import { LayerColour } from './LayerColour.tsx'
 import { newLayer } from './layers.ts'
 import { editStage } from './useStage.ts'
 
@@ -24,15 +24,6 @@ const TILED_WORDS = {
   y: 'again and again ↓',
   both: 'all over',
 } as const
-
-const LayerColour = ({ value, set }: { value: string; set: (colour: string, how: typeof edit) => void }) => (
-  <ColourField
-    value={value}
-    onMove={(colour) => set(colour, editMoment)}
-    onDone={endMoment}
-    onCommit={(colour) => set(colour, edit)}
-  />
-)
 
 type SetLayer = (label: string, next: Partial<StageLayer>, how?: typeof edit) => void
 

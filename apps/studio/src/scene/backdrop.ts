@@ -1,6 +1,6 @@
 /** Layers and actors of a stage as quads, in the order in which they are drawn. Pure. */
 import type { Kit, Stage } from '@gliv/document'
-import type { ActorNow } from '@gliv/scene'
+import type { ActorNow, Track } from '@gliv/scene'
 import type { Actor, StageLayer, ViewRect } from '@gliv/model'
 import { CELL, figureCell, POSE_RATE, WHITE } from './figures.ts'
 import type { Quad } from './quads.ts'
@@ -74,7 +74,7 @@ export const layerQuads = (kit: Kit, stage: Stage, front: boolean, seen: ViewRec
     })
 
 /** An actor as it stands: a frame of the clip of its state, else a plain figure. */
-export const actorQuad = (kit: Kit, actor: Actor, now: ActorNow, tick: number, own: number): Quad | null => {
+const standing = (kit: Kit, actor: Actor, now: ActorNow, tick: number, own: number): Quad | null => {
   if (now.state === 'gone') return null
   const seconds = (tick - now.since) / kit.rate
   const found = actor.clips[now.state]
@@ -100,4 +100,43 @@ export const actorQuad = (kit: Kit, actor: Actor, now: ActorNow, tick: number, o
   const pose = Math.floor(seconds * POSE_RATE)
   const at = { x: now.x - w / 2, y: now.y - CELL.foot * scale, w: w * now.facing, h }
   return { sheet: own, ...at, ...figureCell(actor.kind, now.state, pose) }
+}
+
+/** The pictures of itself that an actor left behind, the oldest first. */
+const afterImages = (kit: Kit, actor: Actor, track: Track, tick: number, own: number): Quad[] => {
+  const { afterImage } = actor
+  if (!afterImage) return []
+  const step = Math.max(1, Math.round(afterImage.every * kit.rate))
+  return Array.from({ length: afterImage.count }, (_, k) => afterImage.count - k).flatMap((k): Quad[] => {
+    // They stay where they were left: on whole steps of the clock.
+    const at = Math.floor(tick / step) * step - (k - 1) * step
+    const then = at < 0 || at === tick ? null : track.actorAt(actor.id, at)
+    if (!then || (afterImage.during !== null && then.state !== afterImage.during)) return []
+    const quad = standing(kit, actor, then, at, own)
+    const opacity = afterImage.opacity * (1 - (tick - at) / ((afterImage.count + 1) * step))
+    return quad ? [{ ...quad, colour: afterImage.tint, opacity: Math.max(0, opacity) }] : []
+  })
+}
+
+/** The still picture that an actor left where a state began. */
+const silhouetteOf = (kit: Kit, actor: Actor, track: Track, tick: number, own: number): Quad[] => {
+  const { silhouette } = actor
+  if (!silhouette) return []
+  const at = track.lastBegin(actor.id, silhouette.at, tick)
+  if (at === undefined || at === tick || tick - at > silhouette.seconds * kit.rate) return []
+  const then = track.actorAt(actor.id, Math.max(0, at - 1))
+  const quad = then && standing(kit, actor, then, at - 1, own)
+  return quad ? [{ ...quad, colour: silhouette.tint, opacity: silhouette.opacity }] : []
+}
+
+/** An actor with what it leaves behind, from the far to the near. */
+export const actorQuads = (kit: Kit, actor: Actor, track: Track, tick: number, own: number): Quad[] => {
+  const now = track.actorAt(actor.id, tick)
+  if (!now) return []
+  const quad = standing(kit, actor, now, tick, own)
+  return [
+    ...silhouetteOf(kit, actor, track, tick, own),
+    ...afterImages(kit, actor, track, tick, own),
+    ...(quad ? [quad] : []),
+  ]
 }

@@ -8,9 +8,8 @@ import { stageRun } from '@gliv/document'
 import type { ResolvedEffect, StageRecording, ViewRect } from '@gliv/model'
 import { type Camera, createRenderer, type Renderer, type RenderSheet } from '@gliv/player'
 import { cameraAt, Scene } from '@gliv/scene'
-import { actorQuad, layerQuads } from './backdrop.ts'
 import { figureSheet } from './figures.ts'
-import { layersOf, quadsFrame } from './quads.ts'
+import { sceneFrames } from './sceneFrames.ts'
 
 /** What a driver tells of a picture. */
 export interface Shown {
@@ -260,24 +259,11 @@ export class SceneDriver {
       this.#draws += frame.batchCount
     }
     if (shown && this.#sheets.length > 0) {
-      const { kit, stage } = shown
-      const own = kit.sheetOrder.length
-      draw(quadsFrame(layerQuads(kit, stage, false, seen, own)))
-      const frames = this.#scene?.playing.map(({ simulation }) => simulation.frame(1)) ?? []
-      for (const frame of frames) draw(layersOf(frame, (layer) => layer === 'behind'))
-      draw(quadsFrame(this.#actorQuads(own)))
-      for (const frame of frames) draw(layersOf(frame, (layer) => layer !== 'behind'))
-      draw(quadsFrame(layerQuads(kit, stage, true, seen, own)))
+      const effects = this.#scene?.playing.map(({ simulation }) => simulation.frame(1)) ?? []
+      const tick = this.#live ? (this.#scene?.tick ?? 0) : this.#tick
+      for (const frame of sceneFrames(shown.kit, shown.stage, this.#scene, tick, effects, seen)) draw(frame)
     }
     renderer.end()
-  }
-
-  #actorQuads(own: number) {
-    const { kit, stage } = this.#shown!
-    return (stage.actors ?? []).flatMap((actor) => {
-      const now = this.#scene?.track.actorAt(actor.id, this.#tick)
-      return now ? (actorQuad(kit, actor, now, this.#tick, own) ?? []) : []
-    })
   }
 
   redraw(): void {

@@ -2,7 +2,7 @@
 import type { Kit, Stage } from '@gliv/document'
 import type { Frame, ViewRect } from '@gliv/model'
 import type { Scene } from '@gliv/scene'
-import { actorQuad, layerQuads } from './backdrop.ts'
+import { actorQuads, layerQuads } from './backdrop.ts'
 import { layersOf, quadsFrame } from './quads.ts'
 
 const isBehind = (layer: string): boolean => layer === 'behind'
@@ -18,6 +18,18 @@ const sideOf = (frame: Frame, takes: (layer: string) => boolean): readonly Frame
 const quads = (list: Parameters<typeof quadsFrame>[0]): readonly Frame[] =>
   list.length > 0 ? [quadsFrame(list)] : []
 
+/** Whose sprite is broken up or put together now by an effect at it: the game hides it as long. */
+const hiddenActors = (stage: Stage, scene: Scene, tick: number): ReadonlySet<string> => {
+  const events = new Map((stage.events ?? []).map((event) => [event.id, event]))
+  return new Set(
+    scene.track.firings.flatMap((firing) => {
+      const actor = events.get(firing.event)?.actor
+      const plays = firing.tick <= tick && tick <= firing.endTick
+      return plays && actor && scene.setup.resolved(firing.effect)?.source ? [actor] : []
+    }),
+  )
+}
+
 /**
  * @param effects what plays, in the order of its start
  * @param seen world px that are on the screen
@@ -31,10 +43,10 @@ export const sceneFrames = (
   seen: ViewRect,
 ): readonly Frame[] => {
   const own = kit.sheetOrder.length
-  const actors = (stage.actors ?? []).flatMap((actor) => {
-    const now = scene?.track.actorAt(actor.id, tick)
-    return now ? (actorQuad(kit, actor, now, tick, own) ?? []) : []
-  })
+  const hidden = scene ? hiddenActors(stage, scene, tick) : new Set<string>()
+  const actors = (stage.actors ?? []).flatMap((actor) =>
+    scene && !hidden.has(actor.id) ? actorQuads(kit, actor, scene.track, tick, own) : [],
+  )
   return [
     ...quads(layerQuads(kit, stage, false, seen, own)),
     ...effects.flatMap((frame) => sideOf(frame, isBehind)),

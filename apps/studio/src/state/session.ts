@@ -45,6 +45,12 @@ interface SessionState {
   readonly stageOnly: boolean
   /** Effects are shown in a scene of the chosen stage instead of alone. */
   readonly inScene: boolean
+  /** A press on the stage plays an instance there. */
+  readonly playHere: boolean
+  /** The same moment under nine seeds. */
+  readonly nine: boolean
+  /** Further instances by effect, placed by hand. */
+  readonly placed: Readonly<Record<string, readonly Placed[]>>
   readonly preview: Preview
   /** The view size that effects are judged in, by its id; empty for the kit's first. */
   readonly view: string
@@ -54,7 +60,24 @@ interface SessionState {
   readonly recordings: Readonly<Record<string, string>>
 }
 
+/** One further instance of an effect on the stage. */
+export interface Placed {
+  readonly x: number
+  readonly y: number
+  /** Degrees. */
+  readonly rotate: number
+  readonly scale: number
+  readonly mirror: boolean
+}
+
 const finite = z.number()
+const placedSchema = z.object({
+  x: finite,
+  y: finite,
+  rotate: finite,
+  scale: finite.positive(),
+  mirror: z.boolean(),
+})
 const previewSchema = z
   .object({ move: z.enum(MOVES), rotate: finite, scale: finite.positive(), mirror: z.boolean() })
   .catchall(z.unknown()) as unknown as z.ZodType<Preview>
@@ -78,6 +101,9 @@ export const useSession = create<SessionState>()(
       extremesOpen: false,
       stageOnly: false,
       inScene: false,
+      playHere: false,
+      nine: false,
+      placed: {},
       preview: STILL,
       view: '',
       viewsShown: [],
@@ -100,6 +126,9 @@ export const useSession = create<SessionState>()(
       extremesOpen: z.boolean(),
       stageOnly: z.boolean(),
       inScene: z.boolean(),
+      playHere: z.boolean(),
+      nine: z.boolean(),
+      placed: z.record(z.string(), z.array(placedSchema)),
       preview: previewSchema,
       view: z.string(),
       viewsShown: z.array(z.string()),

@@ -91,6 +91,27 @@ describe('marks', () => {
     expect(new Set(marks.map((m) => m.scale)).size).toBe(marks.length)
   })
 
+  it('are cut off at the surface’s outline where that is wanted: nothing lies over it', () => {
+    for (const turned of [0, 180]) {
+      const numbers = { markAngle: { from: turned, to: turned }, markScale: { from: 2, to: 2 } }
+      const whole = rain(numbers)
+      const inside = rain(numbers, { markClip: 'body' })
+      whole.seek(400)
+      inside.seek(400)
+      const [a, b] = [whole.frame(1, undefined, 'marks'), inside.frame(1, undefined, 'marks')]
+      expect(b.count).toBe(a.count)
+      for (let k = 0; k < b.count; k++) {
+        const o = k * 12
+        const ends = (f32: Float32Array): number[] =>
+          [f32[o + 1]!, f32[o + 1]! + f32[o + 5]!].sort((p, q) => p - q)
+        // Frames are 4 px high with the pivot in the middle, twice as large here.
+        expect(ends(a.f32).map((y) => Math.round(y))).toEqual([46, 54])
+        expect(ends(b.f32).map((y) => Math.round(y))).toEqual([50, 54])
+        expect(b.f32[o + 9]).toBe(2)
+      }
+    }
+  })
+
   it('are cut off where their surface ends, and lie below the particles', () => {
     const simulation = rain({}, {}, { surfaces: [{ ...FLOOR, x1: 98, x2: 104 }] })
     simulation.seek(530)

@@ -56,6 +56,21 @@ export interface MarkReport {
   readonly sheetId: string
 }
 
+/**
+ * Leaves of a mark's quad only what lies inside the surface: its picture under the pivot, or over it when it is
+ * turned. Of a mark across the surface the nearer half stays.
+ */
+const intoBody = (rect: FrameRect, f32: Float32Array, o: number, turned: boolean): void => {
+  const [top, rows] = turned ? [0, rect.pivotY] : [rect.pivotY, rect.h - rect.pivotY]
+  const [downX, downY] = [f32[o + 4]! / rect.h, f32[o + 5]! / rect.h]
+  f32[o] = f32[o]! + downX * top
+  f32[o + 1] = f32[o + 1]! + downY * top
+  f32[o + 4] = downX * rows
+  f32[o + 5] = downY * rows
+  f32[o + 7] = rect.y + top
+  f32[o + 9] = rows
+}
+
 export class MarkLog {
   count = 0
   readonly #program: EmitterProgram
@@ -209,6 +224,8 @@ export class MarkLog {
       if (opacity <= 0) continue
       const o = (frame.count + written++) * INSTANCE_WORDS
       this.#quad(at, mark.frames[this.#rows[at + MARK.frame]!]!, f32, o, frame.originX, frame.originY)
+      if (type.markClip === 'body')
+        intoBody(mark.frames[this.#rows[at + MARK.frame]!]!, f32, o, this.#turned(at))
       u32[o + 10] = (this.#rows[at + MARK.tint]! | 0xff000000) >>> 0
       f32[o + 11] = opacity
     }
@@ -259,6 +276,12 @@ export class MarkLog {
     f32[o + 7] = rect.y
     f32[o + 8] = w
     f32[o + 9] = rect.h
+  }
+
+  /** Its picture stands on its head there. */
+  #turned(at: number): boolean {
+    cosSinInto(this.#rows[at + MARK.deg]!, pair)
+    return pair[0]! < 0
   }
 
   /** As data, the oldest first. */

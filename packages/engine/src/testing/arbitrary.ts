@@ -249,6 +249,7 @@ export const typeChoices: fc.Arbitrary<TypeChoices> = fc.record({
   wavers: words(WAVER_TARGETS, WAVER_KINDS),
   contact: of(CONTACTS),
   markBlend: fc.constantFrom(...BLENDS),
+  markClip: fc.constantFrom('edge', 'body'),
   markColours: fc.array(colour, { minLength: 1, maxLength: 3 }),
   endsOutside: seldom(false, fc.constant(true)),
   turnRelative: seldom(true, fc.constant(false)),

@@ -5,6 +5,7 @@ import type {
   Centre,
   ChurnSpace,
   Contact,
+  MarkClip,
   Falloff,
   CONTACT_PROPERTIES,
   FORCE_NUMBERS,
@@ -225,6 +226,11 @@ export const WAVER_KIND_TEXTS = {
   triangle: 'to and fro',
   sine: 'in waves',
 } as const satisfies Record<WaverKind, string>
+export const MARK_CLIP_TEXTS = {
+  edge: 'where the surface ends',
+  body: 'at its outline, too',
+} as const satisfies Record<MarkClip, string>
+
 export const CONTACT_TEXTS = {
   none: 'passes through',
   bounce: 'bounces',

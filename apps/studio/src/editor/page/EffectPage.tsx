@@ -13,6 +13,7 @@ import { useEffectId, useShown } from '../playback/shownEffect.ts'
 import { RARE_EFFECT_NUMBERS, SUSTAIN_NUMBERS } from '../timeline/numbers.ts'
 import { PlayControls } from '../timeline/PlayControls.tsx'
 import { CueLines } from './CueLines.tsx'
+import { InstanceRows } from './InstanceRows.tsx'
 import { PartRows } from './PartRows.tsx'
 import { PlacedRows } from './PlacedRows.tsx'
 import { StageRows } from './StageRows.tsx'
@@ -94,6 +95,7 @@ export const EffectPage = () => {
       </Part>
       <Part title="Placed, to look at">
         <PlacedRows />
+        <InstanceRows />
         <StageRows />
       </Part>
       <Part title="Views">

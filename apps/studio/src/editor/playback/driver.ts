@@ -3,19 +3,21 @@
  * here; components subscribe to what they show. Lifetime: as long as the effect's page is open.
  */
 import type { Shown, Simulation } from '@gliv/engine'
-import type { ResolvedEffect, ViewRect } from '@gliv/model'
+import type { Frame, PoseParts, ResolvedEffect, ViewRect } from '@gliv/model'
 import { type Camera, createRenderer, type RenderSheet } from '@gliv/player'
-import type { Firing } from '@gliv/scene'
 import type { Stages } from '../../preview/previewOptions.ts'
+import { type Firing, seedOf } from '@gliv/scene'
 import { type Around, EffectScene } from '../../scene/effectScene.ts'
 import { figureSheet } from '../../scene/figures.ts'
 import { pixelOf } from '../../shared/controls/pipette.ts'
 import type { Preview } from '../../state/stagePreview.ts'
 import { shownView } from '../../document/shownView.ts'
+import { Copies, type Copy } from './copies.ts'
 import { drawsOf, overdrawOf } from './cost.ts'
 import { EditProbe, type EditTiming } from './editProbe.ts'
 import { EffectSession } from './effectSession.ts'
 import { type Picture, PictureScheduler } from './pictureScheduler.ts'
+import { PlayHere } from './playHere.ts'
 import { PlaybackClock, type Region } from './playbackClock.ts'
 import { CHECKER, checkerAt } from './stageRenderer/checker.ts'
 import { createStageRenderer } from './stageRenderer/createStageRenderer.ts'
@@ -47,6 +49,11 @@ export class StageDriver {
   readonly #probe = new EditProbe()
   readonly #pictures: PictureScheduler
   #scene: EffectScene | null = null
+  readonly here = new PlayHere()
+  readonly #copies = new Copies()
+  #placed: readonly PoseParts[] = []
+  #nine = false
+  #before = 0
   #ground = '#16171c'
   #sheets: readonly RenderSheet[] = []
   #plain: readonly RenderSheet[] = []
@@ -97,6 +104,57 @@ export class StageDriver {
     return seconds < 0 ? Math.round(seconds * this.rate) : (this.simulation?.tick ?? 0)
   }
 
+  /** Further instances: placed by hand, or the same moment under nine seeds. */
+  setCopies(placed: readonly PoseParts[], nine: boolean): void {
+    this.#placed = placed
+    this.#nine = nine
+    this.redraw()
+    this.#tell()
+  }
+
+  get nine(): boolean {
+    return this.#nine
+  }
+
+  /** The seeds that are shown, row by row; the present one is in the middle. */
+  get nineSeeds(): readonly number[] {
+    const seed = this.#session.played?.seed ?? 0
+    const own = this.#scene?.chosen?.seed ?? seed
+    const n = this.#scene?.chosen?.n ?? 0
+    const others = Array.from({ length: 8 }, (_, k) => seedOf(seed, n + k + 1))
+    return [...others.slice(0, 4), own, ...others.slice(4)]
+  }
+
+  #copiesNow(): readonly Copy[] {
+    const options = this.#session.optionsNow()
+    if (!this.#nine) {
+      const seed = this.#session.played?.seed ?? 0
+      return this.#placed.map((pose, k) => ({
+        options: { ...options, ...pose, seed: seedOf(seed, k + 1) },
+        dx: 0,
+        dy: 0,
+      }))
+    }
+    const { width, height } = this.canvas
+    const [w, h] = [width / this.camera.zoom, height / this.camera.zoom]
+    return this.nineSeeds.flatMap((seed, k) => {
+      const [column, row] = [(k % 3) - 1, Math.floor(k / 3) - 1]
+      return column === 0 && row === 0 ? [] : [{ options: { ...options, seed }, dx: column * w, dy: row * h }]
+    })
+  }
+
+  /** Frames of the further instances at the effect's present tick. */
+  #copyFrames(): readonly Frame[] {
+    const played = this.#session.played
+    if (!played || (this.#placed.length === 0 && !this.#nine)) {
+      if (this.#copies.count > 0) this.#copies.clear()
+      return []
+    }
+    this.#copies.set(played, this.#copiesNow())
+    this.#copies.seek(Math.max(0, this.#tick))
+    return this.#copies.frames()
+  }
+
   /** What the present picture costs; times are of the last pictures, smoothed. */
   get cost(): { readonly overdraw: number; readonly draws: number; readonly ms: number } {
     const { frame, frames = frame ? [frame] : [] } = this.#picture()
@@ -127,6 +185,12 @@ export class StageDriver {
   /** The camera with what the scene's own camera adds. */
   get seenBy(): Camera {
     const [x, y] = this.#scene?.cameraAt(this.sceneTick) ?? [0, 0]
+    if (this.#nine) {
+      // Nine times what is seen, each a third as large.
+      const { zoom } = this.camera
+      const [w, h] = [this.canvas.width / zoom, this.canvas.height / zoom]
+      return { zoom: zoom / 3, x: this.camera.x + x - w, y: this.camera.y + y - h }
+    }
     return x === 0 && y === 0 ? this.camera : { ...this.camera, x: this.camera.x + x, y: this.camera.y + y }
   }
 
@@ -319,6 +383,7 @@ export class StageDriver {
       this.#pictures.stale()
       this.#tell()
     }
+    this.#playHere(now)
     this.#pictures.turn(now)
     if (this.#clock.playing) this.#ms += (performance.now() - start - this.#ms) * 0.1
   }
@@ -332,6 +397,22 @@ export class StageDriver {
     this.#scene?.seek(this.sceneTick)
   }
 
+  #playHere(now: number): void {
+    const seconds = ((now - this.#before) / 1000) * this.#clock.speed
+    this.#before = now
+    if (!this.here.busy) return
+    this.here.advance(seconds, this.rate)
+    this.#pictures.stale()
+  }
+
+  /** Plays an instance at a place of the world, until it is let go. */
+  beginHere(x: number, y: number): void {
+    const program = this.simulation?.program
+    if (!program) return
+    const { surfaces = [] } = this.#session.optionsNow()
+    this.here.begin(program, { x, y, surfaces, view: this.#scene?.around.view ?? shownView() })
+  }
+
   /** What is to be seen now. */
   #picture(): Picture {
     const { seconds, playing } = this.#clock
@@ -339,8 +420,17 @@ export class StageDriver {
     const begun = !this.#scene || (seconds >= 0 && this.#scene.chosen !== null)
     const frame = begun ? this.#session.frame(ticks) : null
     const picture = { frame, camera: this.seenBy, ground: this.#ground, playing }
-    const frames = this.#scene?.frames(frame, this.sceneTick, this.#seen(picture.camera))
+    const frames = this.#allFrames(frame, picture.camera)
     return frames ? { ...picture, frames } : picture
+  }
+
+  /** The effect with all that is around it; null where it is alone. */
+  #allFrames(frame: Frame | null, camera: Camera): readonly Frame[] | null {
+    const more = [...this.#copyFrames(), ...this.here.frames()]
+    const scene = this.#nine ? null : this.#scene
+    if (!scene && more.length === 0) return null
+    const own = frame ? [frame] : []
+    return [...(scene?.frames(frame, this.sceneTick, this.#seen(camera)) ?? own), ...more]
   }
 
   /** World px that the canvas shows. */
@@ -373,6 +463,8 @@ export class StageDriver {
   dispose(): void {
     cancelAnimationFrame(this.#request)
     this.#listeners.clear()
+    this.here.clear()
+    this.#copies.clear()
     this.#session.close()
     this.renderer.dispose()
   }

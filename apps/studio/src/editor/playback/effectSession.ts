@@ -1,5 +1,12 @@
 /** The effect that is open: its simulation as the preview places it, kept through edits. */
-import { compile, createSimulation, type Shown, type Simulation, updateSimulation } from '@gliv/engine'
+import {
+  compile,
+  createSimulation,
+  type Shown,
+  type Simulation,
+  type SimulationOptions,
+  updateSimulation,
+} from '@gliv/engine'
 import { type Frame, INSTANCE_WORDS, Refusal, type ResolvedEffect, WORD } from '@gliv/model'
 import { strengthened, grained } from '@gliv/scene'
 import { previewOptions, type Stages, hasContact } from '../../preview/previewOptions.ts'
@@ -103,6 +110,17 @@ export class EffectSession {
 
   #atStrength(effect: ResolvedEffect): ResolvedEffect {
     return this.#placement ? strengthened(effect, grained(this.#placement.strength)) : effect
+  }
+
+  /** How it is placed now. */
+  optionsNow(): SimulationOptions {
+    const effect = this.#effect
+    return this.#placement?.options ?? (effect ? previewOptions(effect, this.#preview, this.#stages) : {})
+  }
+
+  /** The effect as it plays now, at its strength. */
+  get played(): ResolvedEffect | null {
+    return this.#effect && this.#atStrength(this.#effect)
   }
 
   /** How many particles live that are seen: those of emitters that solo leaves out do not count. */

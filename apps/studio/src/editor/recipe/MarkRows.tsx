@@ -13,7 +13,12 @@ import { MARK_NUMBERS } from './numbers.ts'
 import type { Row } from './row.ts'
 import './common.css'
 
-const ROWS: readonly Row[] = [...MARK_NUMBERS.slice(0, 4), '@markBlend', ...MARK_NUMBERS.slice(4)]
+const ROWS: readonly Row[] = [
+  ...MARK_NUMBERS.slice(0, 4),
+  '@markBlend',
+  '@markClip',
+  ...MARK_NUMBERS.slice(4),
+]
 
 const NOTHING: readonly string[] = []
 

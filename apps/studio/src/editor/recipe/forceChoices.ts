@@ -6,6 +6,7 @@ import {
   CENTRES,
   CHURN_SPACES,
   CONTACTS,
+  MARK_CLIPS,
   type DirectedForce,
   FALLOFFS,
   RAIL_MODES,
@@ -20,6 +21,7 @@ import {
   CENTRE_TEXTS,
   CHURN_SPACE_TEXTS,
   CONTACT_TEXTS,
+  MARK_CLIP_TEXTS,
   FALLOFF_TEXTS,
   RAIL_MODE_TEXTS,
   THRUST_END_TEXTS,
@@ -74,6 +76,7 @@ export const FORCE_CHOICES = {
   waverScale: waver('scale'),
   waverOpacity: waver('opacity'),
   markBlend: ofType('Blend', 'markBlend', BLENDS, BLEND_TEXTS),
+  markClip: ofType('Cut off', 'markClip', MARK_CLIPS, MARK_CLIP_TEXTS),
   contact: ofType('At a surface', 'contact', CONTACTS, CONTACT_TEXTS),
   dormant: {
     title: 'Sends out',

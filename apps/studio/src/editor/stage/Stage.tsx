@@ -3,7 +3,8 @@ import { useGesture } from '@use-gesture/react'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Guard } from '../../frame/Guard.tsx'
 import { setWorkplace } from '../../shared/keys/focus.ts'
-import { useSession } from '../../state/session.ts'
+import { useEscape } from '../../shared/keys/escape.ts'
+import { type Placed, setSession, useSession } from '../../state/session.ts'
 import { useStarterShelf } from '../../state/starterShelf.ts'
 import { InspectOverlay } from '../inspect/InspectOverlay.tsx'
 import { pickAt } from '../inspect/pick.ts'
@@ -16,6 +17,9 @@ import { DwellOverlay } from './DwellOverlay.tsx'
 import { Handles } from './Handles.tsx'
 import { PartHandles } from './PartHandles.tsx'
 import { Surfaces } from './Surfaces.tsx'
+import { notePointer, worldPoint } from './here.ts'
+import { NineSeeds } from './NineSeeds.tsx'
+import { PlacedHandles } from './PlacedHandles.tsx'
 import { useCanvasSize } from './useCanvasSize.ts'
 import { useStageSettings } from './useStageSettings.ts'
 import { useLivePatches, useStageSheets } from './useStageSheets.ts'
@@ -31,12 +35,24 @@ const useStageGestures = (
 ): void => {
   useGesture(
     {
-      onDrag: ({ delta: [dx, dy], event, tap, xy: [clientX, clientY] }) => {
-        if (!driver || (event.target as Element).closest('[data-handle]')) return
+      onDrag: ({ delta: [dx, dy], event, tap, first, last, xy: [clientX, clientY] }) => {
+        if (!driver || (event.target as Element).closest('[data-handle], .nine-seeds')) return
+        if (useSession.getState().playHere) {
+          const at = worldPoint(driver, clientX, clientY)
+          if (first || tap) driver.beginHere(...at)
+          else driver.here.move(...at)
+          if (last) driver.here.end()
+          return
+        }
         if (tap) return void pickAt(driver, effectId, ...canvasPoint(driver, clientX, clientY))
         const scale = window.devicePixelRatio / driver.camera.zoom
         const { x, y } = driver.camera
         setCamera(driver, { ...driver.camera, x: x - dx * scale, y: y - dy * scale })
+      },
+      onMove: ({ xy: [clientX, clientY] }) => {
+        notePointer(clientX, clientY)
+        if (!driver) return
+        driver.here.move(...worldPoint(driver, clientX, clientY))
       },
       onWheel: ({ event }) => {
         if (!driver) return
@@ -76,14 +92,17 @@ const useOrigin = (driver: StageDriver) => {
 
 /** What lies over the picture. */
 const Overlays = ({ camera: plain, driver }: { camera: Camera; driver: StageDriver }) => {
+  const nine = useSession((s) => s.nine)
   const handles = useSession((s) => s.handles)
   const [x, y, byX, byY] = useOrigin(driver)
   const seen = { ...plain, x: plain.x + byX, y: plain.y + byY }
   // Handles count from the effect's own origin, wherever its scene has put it.
   const camera = { ...seen, x: seen.x - x, y: seen.y - y }
+  if (nine) return <NineSeeds driver={driver} />
   return (
     <>
       <Surfaces camera={seen} />
+      {handles && <PlacedHandles camera={seen} />}
       <Axes camera={camera} />
       {handles && <PartHandles camera={camera} />}
       {handles && <Handles camera={camera} />}
@@ -93,15 +112,27 @@ const Overlays = ({ camera: plain, driver }: { camera: Camera; driver: StageDriv
   )
 }
 
+const NO_COPIES: readonly Placed[] = []
+
+/** Further instances on the stage, and the same moment under nine seeds. */
+const useCopies = (driver: StageDriver | null, effectId: string): void => {
+  const placed = useSession((s) => s.placed[effectId] ?? NO_COPIES)
+  const nine = useSession((s) => s.nine)
+  useEffect(() => driver?.setCopies(placed, nine), [driver, placed, nine])
+}
+
 export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | null) => void }) => {
   const driver = useDriver()
   const effectId = useEffectId()
+  const playHere = useSession((s) => s.playHere)
   const frame = useRef<HTMLDivElement>(null)
   useStageSheets(driver)
   useLivePatches(driver)
   useStageSettings(driver)
   useCanvasSize(driver, effectId, frame)
   useStageGestures(driver, effectId, frame)
+  useCopies(driver, effectId)
+  useEscape(playHere, frame, () => setSession({ playHere: false }))
   useEffect(() => (frame.current ? setWorkplace(frame.current) : undefined), [])
   const camera = useCamera((s) => s.camera)
   const shelfOpen = useStarterShelf((s) => s.open)
@@ -109,7 +140,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
   return (
     <div className="mat">
       <div
-        className="stage"
+        className={playHere ? 'stage playing-here' : 'stage'}
         ref={frame}
         role="group"
         tabIndex={0}

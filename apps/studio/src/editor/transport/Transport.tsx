@@ -1,3 +1,4 @@
+import Apps from '@mui/icons-material/Apps'
 import Casino from '@mui/icons-material/Casino'
 import OpenWith from '@mui/icons-material/OpenWith'
 import Button from '@mui/material/Button'
@@ -8,6 +9,7 @@ import RestartAlt from '@mui/icons-material/RestartAlt'
 import SkipNext from '@mui/icons-material/SkipNext'
 import SkipPrevious from '@mui/icons-material/SkipPrevious'
 import IconButton from '@mui/material/IconButton'
+import TouchApp from '@mui/icons-material/TouchApp'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
@@ -108,6 +110,36 @@ const SeedField = () => {
   )
 }
 
+/** A press on the stage plays the effect there; the same moment under nine seeds. */
+const HereButtons = () => {
+  const here = useSession((s) => s.playHere)
+  const nine = useSession((s) => s.nine)
+  return (
+    <>
+      <Tooltip title="Play here: a press on the stage plays it there, held for what sustains (hold I at the pointer)">
+        <IconButton
+          aria-label="Play here"
+          aria-pressed={here}
+          className={here ? 'notched' : ''}
+          onClick={() => setSession({ playHere: !here })}
+        >
+          <TouchApp fontSize="small" />
+        </IconButton>
+      </Tooltip>
+      <Tooltip title="The same moment under nine seeds (9)">
+        <IconButton
+          aria-label="Nine seeds"
+          aria-pressed={nine}
+          className={nine ? 'notched' : ''}
+          onClick={() => setSession({ nine: !nine })}
+        >
+          <Apps fontSize="small" />
+        </IconButton>
+      </Tooltip>
+    </>
+  )
+}
+
 /** Whether the effect is looked at otherwise than as designed; pressed, it opens where that is set. */
 const PlacedButton = () => {
   const changed = useSession((s) => JSON.stringify(s.preview) !== JSON.stringify(STILL))
@@ -178,6 +210,7 @@ export const Transport = () => {
       <CostLine />
       <span className="spacer" />
       <InspectBar />
+      <HereButtons />
       <PlacedButton />
       <SeedField />
     </div>

@@ -72,6 +72,8 @@ export const COMMANDS = {
   handles: { name: 'Handles on the stage', context: 'editor', keys: ['h'] },
   stageOnly: { name: 'Only the stage', context: 'editor', keys: ['g'] },
   inScene: { name: 'The effect alone, or in the scene of its stage', context: 'editor', keys: ['e'] },
+  playHere: { name: 'Play it at the pointer, while held', context: 'editor', keys: ['i'], held: true },
+  nine: { name: 'The same moment under nine seeds', context: 'editor', keys: ['9'] },
   sprites: { name: 'Sprites beside the stage', context: 'editor', keys: ['p'] },
   frameAll: { name: 'Frame everything', context: 'editor', keys: ['f'] },
   frameEmitter: { name: 'Frame the selected emitter', context: 'editor', keys: ['Shift+f'] },
