@@ -2,6 +2,7 @@
 import type { Placing } from './placing.ts'
 import type { EffectHandle } from './effectHandle.ts'
 
+/** The effects of one cue. */
 export class CueHandle {
   /** Its effects; none when chance or number said no. */
   readonly effects: readonly EffectHandle[]

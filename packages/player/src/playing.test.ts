@@ -50,7 +50,18 @@ const FLOOR: Surface = { id: 'floor', kind: 'segment', x1: -50, y1: 20, x2: 50, 
 const start = () => {
   fakeCanvases()
   const { context, calls } = fakeContext(320, 200)
-  const pack: Pack = { format: 'gliv-pack', version: 4, sheets: [], effects: [specks, drop, rain] } as never
+  const cue = (name: string, effects: string[], more: object = {}) => ({
+    ...{ id: `cue-${name}`, name, effects, strength: 1, chance: 1, most: 16 },
+    ...more,
+  })
+  const pack: Pack = {
+    ...{ format: 'gliv-pack', version: 4, sheets: [], effects: [specks, drop, rain] },
+    cues: [
+      cue('land', ['specks', 'drop']),
+      cue('storm', ['rain'], { most: 1 }),
+      cue('never', ['specks'], { chance: 0 }),
+    ],
+  } as never
   const canvas = { getContext: () => context } as unknown as HTMLCanvasElement
   const player = new Player(
     canvas,
@@ -78,6 +89,37 @@ describe('a player', () => {
     run(0.1)
     expect([player.playing, player.alive]).toEqual([2, 20])
     expect(() => player.play('Sparks')).toThrow(/no effect "Sparks"; it has Specks/)
+  })
+
+  it('is told what happened by a cue’s name: its effects play, as strongly, by chance, at most so many', async () => {
+    const { player, run } = start()
+    expect(player.cueNames).toEqual(['land', 'storm', 'never'])
+    const landing = player.cue('land', { x: 5, strength: 2 })
+    expect(landing.effects).toHaveLength(2)
+    run(0.1)
+    // Twice as many specks and drops as designed.
+    expect(player.alive).toBe(22)
+    expect(player.cue('never').effects).toEqual([])
+    const storm = player.cue('cue-storm')
+    expect(storm.effects).toHaveLength(1)
+    expect(player.cue('storm').effects).toEqual([])
+    storm.moveTo(20, 0)
+    storm.stop()
+    landing.stop()
+    run(10)
+    await Promise.all([storm.finished, landing.finished])
+    expect(player.cue('storm').effects).toHaveLength(1)
+    expect(() => player.cue('fly')).toThrow(/no cue "fly"; it has land, storm, never/)
+    expect(() => player.cue('land', { strength: 9 })).toThrow(/from 0 to 8/)
+  })
+
+  it('the n-th of a cue has a seed of its own, the same in every game', () => {
+    const seeds = [0, 1].map(() => {
+      const { player } = start()
+      return [0, 1, 2].map(() => player.cue('land').effects[0]!.simulation.seed)
+    })
+    expect(seeds[0]).toEqual(seeds[1])
+    expect(new Set(seeds[0]).size).toBe(3)
   })
 
   it('draws all that lives over the ground, or one layer', () => {

@@ -15,9 +15,22 @@ import {
 } from '@gliv/model'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { CueDispatch, type Presses, Scene, type SceneSetup, seedOf, strengthened, Track } from './index.ts'
+import {
+  alongWay,
+  cameraAt,
+  CueDispatch,
+  factorAt,
+  type Presses,
+  roundTicks,
+  Scene,
+  type SceneSetup,
+  seedOf,
+  strengthened,
+  Track,
+} from './index.ts'
 
 const RATE = 60
+const VIEW = { x: -320, y: -180, w: 640, h: 360 }
 const FLOOR: Surface = { id: 'floor', kind: 'segment', x1: -500, y1: 100, x2: 500, y2: 100 }
 const WALL: Surface = { id: 'wall', kind: 'box', x: 200, y: 0, w: 20, h: 100 }
 
@@ -359,6 +372,100 @@ describe('a scene', () => {
     )
     expect(live.hash()).toBe(later.hash())
     expect(later.playing.length).toBeGreaterThan(1)
+  })
+
+  it('a changed effect, sentence or actor gives what a fresh run gives, at the very tick', () => {
+    const faster = (effect: ResolvedEffect): ResolvedEffect => ({
+      ...effect,
+      emitters: effect.emitters.map((emitter) => ({
+        ...emitter,
+        numbers: { ...emitter.numbers, heading: emitter.numbers.heading + 30, fan: 10 },
+      })),
+    })
+    const dust = faster(resolved('pier-dust')!)
+    const CHANGES: Partial<SceneSetup>[] = [
+      { resolved: (id) => (id === 'pier-dust' ? dust : resolved(id)) },
+      { events: [event('landing', { strongerBy: 90 }), EVENTS[1]!] },
+      { actors: [actor('walker', { gravity: 500, jump: 90 })] },
+      { surfaces: [{ ...FLOOR, y1: 90, y2: 104 } as Surface, WALL] },
+      { cues: { dust: cue('dust', ['hook-swipe', 'pier-dust']), glow: cue('glow', ['stove-fire']) } },
+      { camera: { follows: 'walker', x: 10, y: 0, panX: 5, panY: 0, shake: 3 }, view: VIEW },
+    ]
+    fc.assert(
+      fc.property(presses, fc.integer({ min: 20, max: 170 }), fc.subarray(CHANGES), (held, tick, changes) => {
+        const scene = new Scene(setup({ events: EVENTS }), held, 180)
+        scene.seek(tick)
+        let now = setup({ events: EVENTS })
+        for (const change of changes) {
+          now = { ...now, ...change }
+          scene.update(now)
+        }
+        const fresh = new Scene(now, held, 180)
+        fresh.seek(tick)
+        expect(scene.hash()).toBe(fresh.hash())
+        expect(scene.track.firings).toEqual(fresh.track.firings)
+      }),
+      { numRuns: 20 },
+    )
+  })
+
+  it('the camera goes with somebody, pans, and shakes for a while where somebody is hurt', () => {
+    const still = { follows: null, x: 0, y: 0, panX: 0, panY: 0, shake: 0 }
+    const run = track()
+    run.run(120, [
+      [0, keyBit('right')],
+      [60, keyBit('hurt')],
+      [61, 0],
+    ])
+    expect(cameraAt(run, undefined, 50, RATE)).toEqual([0, 0])
+    expect(cameraAt(run, still, 50, RATE)).toEqual([0, 0])
+    const at = run.actorAt('walker', 50)!
+    expect(cameraAt(run, { ...still, follows: 'walker', x: 20, y: -5 }, 50, RATE)).toEqual([
+      at.x - 20,
+      at.y + 5,
+    ])
+    expect(cameraAt(run, { ...still, panX: 30, panY: -12 }, 90, RATE)).toEqual([45, -18])
+    const shaken = (tick: number): number => Math.hypot(...cameraAt(run, { ...still, shake: 8 }, tick, RATE))
+    expect(shaken(59)).toBe(0)
+    expect(shaken(61)).toBeGreaterThan(0)
+    expect(shaken(61)).toBeLessThanOrEqual(8 * Math.SQRT2)
+    expect(shaken(60 + 22)).toBe(0)
+  })
+
+  it('what goes along a way is at its shares in time, slow at both ends when eased, and comes again', () => {
+    const way = [
+      [0, 0],
+      [30, 40],
+      [30, 100],
+    ] as const
+    const along = event('along', { actor: null, number: 110, way })
+    expect(roundTicks(along, RATE)).toBe(60)
+    expect(alongWay(along, 0)).toEqual([0, 0])
+    expect(alongWay(along, 0.25)).toEqual([0.3 * 55, 0.4 * 55].map((v) => expect.closeTo(v, 9)))
+    expect(alongWay(along, 1)).toEqual([30, 100])
+    expect(alongWay({ ...along, eased: true }, 0.5)).toEqual(alongWay(along, 0.5))
+    expect(alongWay({ ...along, eased: true }, 0.1)[0]).toBeLessThan(alongWay(along, 0.1)[0])
+    const run = track({ events: [along] })
+    run.run(130, [])
+    expect(run.firings.map(({ tick }) => tick)).toEqual([0, 60, 120])
+    expect(run.placeOf(run.firings[0]!, 15)).toEqual(alongWay(along, 0.25))
+  })
+
+  it('a strength is linear between its points, as designed at 1, and acts on scale, speed and opacity', () => {
+    const points = [
+      [0.5, 0.7],
+      [2, 1.5],
+    ] as const
+    expect([0, 0.5, 0.75, 1, 1.5, 2, 8].map((s) => factorAt(points, s))).toEqual(
+      [0.7, 0.7, 0.85, 1, 1.25, 1.5, 1.5].map((v) => expect.closeTo(v, 12)),
+    )
+    const plain = resolved('pier-dust')!
+    const ramped = { ...plain, strengthRamps: { scale: points, speed: [[2, 3]] as const } }
+    const [a, b] = [plain.emitters[0]!, strengthened(ramped, 2).emitters[0]!]
+    expect(b.type.numbers.scale.to).toBeCloseTo(a.type.numbers.scale.to * 1.5, 12)
+    expect(b.numbers.speed.from).toBeCloseTo(a.numbers.speed.from * 3, 12)
+    expect(b.type.numbers.opacity).toEqual(a.type.numbers.opacity)
+    expect(strengthened(ramped, 1)).toBe(ramped)
   })
 
   it('a harder landing is a denser one', () => {

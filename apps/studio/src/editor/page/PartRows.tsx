@@ -1,4 +1,5 @@
-import { newPart, type Part } from '@gliv/document'
+import type { Part } from '@gliv/document'
+import { newPart } from '@gliv/document'
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import Visibility from '@mui/icons-material/Visibility'

@@ -8,7 +8,7 @@ import {
   useSensors,
 } from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
-import { addEmitter, moveEmitter, newPart, type StarterId, STARTERS } from '@gliv/document'
+import { addEmitter, moveEmitter, newPart, STARTERS, type StarterId } from '@gliv/document'
 import Add from '@mui/icons-material/Add'
 import Button from '@mui/material/Button'
 import Menu from '@mui/material/Menu'
