@@ -16,6 +16,11 @@ export interface PlayerOptions {
   readonly path?: DrawPath
 }
 
+const checkStrength = (strength: number): void => {
+  if (!(strength >= 0 && strength <= 8))
+    throw new Error(`The strength is ${strength}; it must be from 0 to 8, and 1 is as designed`)
+}
+
 /** Most ended effects whose marks are kept; the oldest goes first. */
 const MARKED_LIMIT = 64
 
@@ -79,8 +84,7 @@ export class Player {
   }
 
   #programOf(effect: string, strength: number): Program {
-    if (!(strength >= 0 && strength <= 8))
-      throw new Error(`The strength is ${strength}; it must be from 0 to 8, and 1 is as designed`)
+    checkStrength(strength)
     const grain = grained(strength)
     const key = `${effect} ${grain}`
     const program =
@@ -114,6 +118,7 @@ export class Player {
     const cue = cues.find(({ id }) => id === idOrName) ?? cues.find(({ name }) => name === idOrName)
     if (!cue)
       throw new Error(`The pack has no cue "${idOrName}"; it has ${this.cueNames.join(', ') || 'none'}`)
+    checkStrength(options.strength ?? 1)
     const dispatch = this.#dispatch()
     const now = (): number => Math.floor(this.#seconds * (effects[0]?.rate ?? 60))
     const fired = dispatch.fire(cue.id, now(), options.strength)
