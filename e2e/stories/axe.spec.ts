@@ -98,6 +98,39 @@ const SCREENS: readonly (readonly [string, (studio: Studio, page: Page) => Promi
         .then(() => page.getByRole('dialog').waitFor()),
   ],
   [
+    'effect page, in its scene',
+    async (_studio, page) => {
+      await page.keyboard.press('Escape')
+      await page.getByRole('dialog').waitFor({ state: 'detached' })
+      await page.getByRole('button', { name: 'The effect’s own page' }).click()
+      await page.locator('.effect-page').waitFor()
+      await page.getByRole('button', { name: 'Alone', exact: true }).click()
+      await page.getByRole('menuitem', { name: 'In “The pier”' }).click()
+      await page.locator('.scene-line').waitFor()
+    },
+  ],
+  [
+    'costs and nine seeds',
+    async (_studio, page) => {
+      await page.getByTestId('cost').click()
+      await page.getByRole('table').waitFor()
+      await page.getByRole('button', { name: 'Nine seeds' }).click()
+      await page.getByRole('group', { name: 'Nine seeds' }).waitFor()
+    },
+  ],
+  [
+    'stage',
+    async (_studio, page) => {
+      await page.goto('/kit/last-ferry/stage/pier')
+      await page.locator('.scene-firing').first().waitFor()
+      for (const title of [/^Picture/, /^Surfaces/, /^Cues of the kit/, /^Camera/])
+        await page.getByRole('button', { name: title }).click()
+      for (const details of await page.locator('.stage-column summary').all()) await details.click()
+      for (const more of await page.getByRole('button', { name: 'More of this sentence' }).all())
+        await more.click()
+    },
+  ],
+  [
     'sprites page',
     (_studio, page) =>
       page.keyboard

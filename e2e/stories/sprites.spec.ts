@@ -89,7 +89,14 @@ test('several pictures at once are packed; more are added; nothing in use can be
   await page.getByLabel('Width and height powers of two').check()
   await page.getByRole('button', { name: 'Pack 3 pictures' }).click()
   await dialogGone(page)
-  expect(await sheetNames(page)).toEqual(['Soft shapes', 'Bits', 'Hard pixels', 'Debris'])
+  expect(await sheetNames(page)).toEqual([
+    'Soft shapes',
+    'Bits',
+    'Hard pixels',
+    'Backdrops',
+    'Deckhand',
+    'Debris',
+  ])
   await expect(page.getByText('32 × 32 px ·')).toBeVisible()
   await expect(page.getByRole('listbox', { name: 'Frames' }).getByRole('option')).toHaveText([
     'bit 1',
@@ -126,7 +133,9 @@ test('several pictures at once are packed; more are added; nothing in use can be
   await remove('Bits')
   await expect(page.getByText(/"Bits" is used by/)).toBeVisible()
   await remove('Debris')
-  await expect.poll(() => sheetNames(page)).toEqual(['Soft shapes', 'Bits', 'Hard pixels'])
+  await expect
+    .poll(() => sheetNames(page))
+    .toEqual(['Soft shapes', 'Bits', 'Hard pixels', 'Backdrops', 'Deckhand'])
 })
 
 test('GIF, WebP, JPEG and SVG come in; broken, hostile and foreign files say why and change nothing', async ({

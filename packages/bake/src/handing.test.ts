@@ -111,7 +111,10 @@ describe('surfaces in a kit', () => {
       },
       /at least three corners/,
     ],
-    [{ kind: 'wall', id: 'a' }, /kind of a surface must be one of segment, box, circle, polygon, tiles/],
+    [
+      { kind: 'wall', id: 'a' },
+      /kind of a surface must be one of segment, box, circle, polygon, polyline, tiles/,
+    ],
   ])('%j is refused', (surface, message) => {
     const { kit } = open()
     const data = JSON.parse(JSON.stringify(kit)) as { stages: Record<string, { surfaces: unknown[] }> }

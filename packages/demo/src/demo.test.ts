@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import { adviseKit, checkKit, framesOf, readKitFile, usersOfType, writeKitZip } from '@gliv/document'
+import {
+  adviseKit,
+  checkKit,
+  deleteClip,
+  deleteSheet,
+  framesOf,
+  readKitFile,
+  setFrames,
+  usersOfSheet,
+  usersOfType,
+  writeKitZip,
+} from '@gliv/document'
 import { decodePng } from '@gliv/pixels'
 import { makeDemo } from './index.ts'
 
@@ -37,5 +48,30 @@ describe('the demo kit', () => {
           alpha += image.data[(row * image.width + column) * 4 + 3]!
       expect(alpha / (w * h), type.name).toBeGreaterThan(10)
     }
+  })
+})
+
+describe('stages that show a sheet', () => {
+  const open = () => JSON.parse(JSON.stringify(makeDemo().kit)) as ReturnType<typeof makeDemo>['kit']
+
+  it('are its users: backdrops and actors; it cannot be deleted under them', () => {
+    const kit = open()
+    expect(new Set(usersOfSheet(kit, 'backdrops').map(({ as }) => as))).toEqual(new Set(['backdrop']))
+    expect(usersOfSheet(kit, 'deckhand').map(({ name }) => name)).toEqual(['Deckhand', 'Stoker'])
+    expect(() => deleteSheet(kit, 'backdrops')).toThrow(/is used by "The pier"/)
+  })
+
+  it('follow its frames, and lose a clip that is deleted', () => {
+    const kit = open()
+    const { frames } = kit.sheets['backdrops']!
+    const before = kit.stages['pier']!.layers!.filter(({ sheet }) => sheet === 'backdrops')
+    // The first frame goes to the end.
+    const became = frames.map((_, k) => (k === 0 ? frames.length - 1 : k - 1))
+    setFrames(kit, 'backdrops', [...frames.slice(1), frames[0]!], became)
+    const after = kit.stages['pier']!.layers!.filter(({ sheet }) => sheet === 'backdrops')
+    expect(after.map(({ frame }) => frame)).toEqual(before.map(({ frame }) => became[frame]))
+    deleteClip(kit, 'deckhand', 'walk')
+    expect(Object.keys(kit.stages['pier']!.actors![0]!.clips)).not.toContain('walk')
+    expect(checkKit(kit)).toEqual([])
   })
 })

@@ -356,6 +356,14 @@ const checkStage = (kit: Kit, stage: Stage, problems: Problem[]): void => {
         message: `there is no cue "${event.cue}"; choose one of ${saidChoices(cues)}`,
       })
   })
+  stage.actors?.forEach((actor, i) => {
+    for (const [state, use] of Object.entries(actor.clips))
+      if (!kit.sheets[use.sheet]?.clips.some(({ id }) => id === use.clip))
+        problems.push({
+          place: `${place}.actors.${i}.clips.${state}`,
+          message: `there is no clip "${use.clip}" on the sheet "${use.sheet}"; choose another, or leave it out`,
+        })
+  })
   stage.layers?.forEach((layer, i) => {
     if (layer.sheet !== null) checkFrame(kit, `${place}.layers.${i}`, layer.sheet, layer.frame, problems)
   })

@@ -296,6 +296,41 @@ const mendEffect = (kit: Kit, effect: Effect, aside: SetAside[]): void => {
   })
 }
 
+/** What a stage or a cue names and is gone is left out. */
+const mendStages = (kit: Kit, aside: SetAside[]): void => {
+  if (kit.cues)
+    kit.cues = kit.cues.map((cue) => ({ ...cue, effects: cue.effects.filter((id) => kit.effects[id]) }))
+  const cues = new Set((kit.cues ?? []).map(({ id }) => id))
+  for (const stage of Object.values(kit.stages)) {
+    const actors = new Set((stage.actors ?? []).map(({ id }) => id))
+    const events = stage.events?.filter(
+      ({ actor, cue }) => cues.has(cue) && (actor === null || actors.has(actor)),
+    )
+    if (events && events.length < stage.events!.length) {
+      aside.push({
+        place: `stages.${stage.id}`,
+        message: 'sentences whose actor or cue is gone were left out',
+      })
+      stage.events = events
+    }
+    if (stage.layers)
+      stage.layers = stage.layers.map((layer) =>
+        layer.sheet === null || kit.sheets[layer.sheet]?.frames[layer.frame]
+          ? layer
+          : { ...layer, sheet: null, frame: 0 },
+      )
+    if (stage.actors)
+      stage.actors = stage.actors.map((actor) => ({
+        ...actor,
+        clips: Object.fromEntries(
+          Object.entries(actor.clips).filter(([, use]) =>
+            kit.sheets[use.sheet]?.clips.some(({ id }) => id === use.clip),
+          ),
+        ),
+      }))
+  }
+}
+
 const mendSheet = (sheet: Sheet): void => {
   for (const f of sheet.frames) {
     f.x = Math.min(f.x, sheet.width - 1)
@@ -356,6 +391,7 @@ const mend = (kit: Kit, aside: SetAside[]): void => {
     mendRules('effect', effect)
     for (const emitter of Object.values(effect.emitters)) mendRules('emitter', emitter)
   }
+  mendStages(kit, aside)
 }
 
 /** Most things that are dropped one after the other. */

@@ -1,5 +1,5 @@
 /** Edits of sheets, frames, clips and palettes. Whatever uses a frame follows it. */
-import { Refusal, type Sampling } from '@gliv/model'
+import { type Actor, Refusal, type Sampling } from '@gliv/model'
 import { freeName, type MakeId } from './layers.ts'
 import type {
   Clip,
@@ -25,11 +25,33 @@ export const framesOf = (sheet: Sheet, picture: Pick<TypePicture, 'frames' | 'cl
 
 /** What a sheet, or one frame of it, is used for. */
 export interface SheetUse {
-  readonly as: 'picture' | 'mark' | 'mask' | 'source'
-  /** Name of the particle type or the emitter or the effect. */
+  readonly as: 'picture' | 'mark' | 'mask' | 'source' | 'backdrop' | 'actor'
+  /** Name of the particle type or the emitter, the effect, the stage or the actor. */
   readonly name: string
   readonly effect: string | null
 }
+
+/** Backdrops and actors that show a sheet. */
+const usesOnStages = (
+  kit: Kit,
+  sheetId: string,
+  has: (id: string, frames: readonly number[]) => boolean,
+): SheetUse[] =>
+  kit.stageOrder.flatMap((id): SheetUse[] => {
+    const { name, layers = [], actors = [] } = kit.stages[id]!
+    const backdrop = layers.some((layer) => layer.sheet !== null && has(layer.sheet, [layer.frame]))
+    const drawn = actors.filter(({ clips }) =>
+      Object.values(clips).some(
+        (use) =>
+          use.sheet === sheetId &&
+          has(sheetId, kit.sheets[sheetId]!.clips.filter((clip) => clip.id === use.clip).flatMap(clipFrames)),
+      ),
+    )
+    return [
+      ...(backdrop ? [{ as: 'backdrop' as const, name, effect: null }] : []),
+      ...drawn.map((actor) => ({ as: 'actor' as const, name: actor.name, effect: null })),
+    ]
+  })
 
 /** Who shows a sheet; with `frame`, who shows that one. */
 export const usersOfSheet = (kit: Kit, sheetId: string, frame?: number): SheetUse[] => {
@@ -55,7 +77,7 @@ export const usersOfSheet = (kit: Kit, sheetId: string, frame?: number): SheetUs
       if (mask && has(mask.sheet, [mask.frame])) uses.push({ as: 'mask', name, effect: id })
     }
   }
-  return uses
+  return [...uses, ...usesOnStages(kit, sheetId, has)]
 }
 
 /** Ids of sheets that no type, mask, mark or effect uses, in the kit's order. */
@@ -127,6 +149,11 @@ const eachUse = (kit: Kit, sheetId: string, change: (frame: number) => number): 
     const masks = Object.values(effect.emitters).map(({ mask }) => mask)
     for (const use of [effect.source, ...masks].flatMap(ofSheet)) use.frame = change(use.frame)
   }
+  for (const stage of Object.values(kit.stages))
+    if (stage.layers?.some((layer) => layer.sheet === sheetId))
+      stage.layers = stage.layers.map((layer) =>
+        layer.sheet === sheetId ? { ...layer, frame: change(layer.frame) } : layer,
+      )
   for (const clip of kit.sheets[sheetId]!.clips)
     for (const step of clip.steps) step.frame = change(step.frame)
 }
@@ -256,7 +283,17 @@ export const deleteClip = (kit: Kit, sheetId: string, clipId: string): void => {
   for (const { picture } of typesOfClip(kit, sheetId, clipId))
     Object.assign(picture, { frames: clipFrames(clip), clip: null })
   sheet.clips = sheet.clips.filter((c) => c.id !== clipId)
+  for (const stage of Object.values(kit.stages))
+    if (stage.actors?.some(({ clips }) => Object.values(clips).some((use) => use.clip === clipId)))
+      stage.actors = stage.actors.map((actor) => ({
+        ...actor,
+        clips: withoutClip(actor.clips, sheetId, clipId),
+      }))
 }
+
+/** What an actor is drawn with when a clip is gone: a plain figure there. */
+const withoutClip = (clips: Actor['clips'], sheetId: string, clipId: string): Actor['clips'] =>
+  Object.fromEntries(Object.entries(clips).filter(([, use]) => use.sheet !== sheetId || use.clip !== clipId))
 
 /** Lets one picture of a particle type follow a clip, and the type run as the clip does. */
 export const followClip = (

@@ -26,7 +26,7 @@ describe('exporters', () => {
     for (const id of ['kit', 'kit-json'] as const) {
       const read = readKitFile(exporterOf(id).make(demo) as Uint8Array)
       expect(read.kit).toEqual(demo.kit)
-      expect([...read.pictures]).toEqual([...demo.pictures])
+      expect(Object.fromEntries(read.pictures)).toEqual(Object.fromEntries(demo.pictures))
     }
   })
 

@@ -2,10 +2,14 @@
 import Pause from '@mui/icons-material/Pause'
 import PlayArrow from '@mui/icons-material/PlayArrow'
 import RestartAlt from '@mui/icons-material/RestartAlt'
+import SkipNext from '@mui/icons-material/SkipNext'
+import SkipPrevious from '@mui/icons-material/SkipPrevious'
 import IconButton from '@mui/material/IconButton'
+import ToggleButton from '@mui/material/ToggleButton'
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
 import { useDrag } from '@use-gesture/react'
-import { type KeyboardEvent, useRef } from 'react'
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
 import { useDocument } from '../state/document.ts'
 import { EVENT_TEXTS, STATE_TEXTS } from './texts.ts'
 import { useRecording, useSceneDriver, useShownScene, useStage } from './useStage.ts'
@@ -146,6 +150,48 @@ const Cost = () => {
   )
 }
 
+const PACES = [0.1, 0.25, 0.5, 1] as const
+const PACE_LABELS = { 0.1: '¹⁄₁₀', 0.25: '¼', 0.5: '½', 1: '1×' } as const
+
+/** Step by step, and how fast it plays. */
+const Steps = () => {
+  const driver = useSceneDriver()
+  const { tick, live } = useShownScene()
+  const [pace, setPace] = useState<(typeof PACES)[number]>(1)
+  useEffect(() => void (driver && (driver.speed = pace)), [driver, pace])
+  const step = (by: number) => () => {
+    driver?.pause()
+    driver?.seek(tick + by)
+  }
+  return (
+    <>
+      <Tooltip title="One tick back ([)">
+        <IconButton aria-label="One tick back" disabled={live} onClick={step(-1)}>
+          <SkipPrevious fontSize="small" />
+        </IconButton>
+      </Tooltip>
+      <Tooltip title="One tick on (])">
+        <IconButton aria-label="One tick on" disabled={live} onClick={step(1)}>
+          <SkipNext fontSize="small" />
+        </IconButton>
+      </Tooltip>
+      <ToggleButtonGroup
+        size="small"
+        exclusive
+        value={pace}
+        aria-label="Pace"
+        onChange={(_, next: (typeof PACES)[number] | null) => next !== null && setPace(next)}
+      >
+        {PACES.map((one) => (
+          <ToggleButton key={one} value={one} aria-label={`Pace ${one}`}>
+            {PACE_LABELS[one]}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+    </>
+  )
+}
+
 export const SceneTimeline = () => {
   const driver = useSceneDriver()
   const rate = useDocument((s) => s.kit?.rate ?? 60)
@@ -169,6 +215,7 @@ export const SceneTimeline = () => {
             {playing ? <Pause /> : <PlayArrow />}
           </IconButton>
         </Tooltip>
+        <Steps />
         <b data-testid="scene-clock">
           {(tick / rate).toFixed(2)} s{live ? '' : ` of ${(length / rate).toFixed(1)} s`}
         </b>

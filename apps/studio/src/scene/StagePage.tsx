@@ -141,6 +141,22 @@ const Header = (props: HeaderProps) => {
   )
 }
 
+/** Space plays, brackets step; where no field or button has the key. */
+const useTimeKeys = (driver: SceneDriver | null) => {
+  const { playing } = useShownScene()
+  return (event: KeyboardEvent): void => {
+    const isField = event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement
+    const by = { '[': -1, ']': 1, '{': -10, '}': 10 }[event.key]
+    if (isField || (event.key !== ' ' && by === undefined)) return
+    event.preventDefault()
+    if (by !== undefined) {
+      driver?.pause()
+      driver?.seek(driver.shown.tick + by)
+    } else if (playing) driver?.pause()
+    else driver?.play()
+  }
+}
+
 const Body = ({
   driver,
   canvasRef,
@@ -152,14 +168,7 @@ const Body = ({
   const [chosenActor, setActor] = useState<string | null>(null)
   const [surface, setSurface] = useState<string | null>(null)
   const actor = stage?.actors?.find(({ id }) => id === chosenActor)?.id ?? stage?.actors?.[0]?.id ?? null
-  const { playing } = useShownScene()
-  const onKeyDown = (event: KeyboardEvent): void => {
-    const isField = event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement
-    if (event.key !== ' ' || isField) return
-    event.preventDefault()
-    if (playing) driver?.pause()
-    else driver?.play()
-  }
+  const onKeyDown = useTimeKeys(driver)
   return (
     <main className="stage-main" onKeyDown={onKeyDown}>
       <h1 className="only-read">Stage {stage?.name}</h1>

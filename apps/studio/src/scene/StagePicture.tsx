@@ -6,7 +6,14 @@ import { ActorPoints } from './ActorPoints.tsx'
 import { EventPlaces } from './EventPlaces.tsx'
 import type { SceneDriver } from './sceneDriver.ts'
 import { StageBar } from './StageBar.tsx'
-import { type Drawing, useCardDrop, useDrawing, useFramed, usePastedScreenshot } from './stageHands.ts'
+import {
+  type Drawing,
+  useCardDrop,
+  useDrawing,
+  useFramed,
+  usePastedScreenshot,
+  usePlayPointer,
+} from './stageHands.ts'
 import { outlineOf, SurfaceLayer } from './SurfaceLayer.tsx'
 import { drawn, isByPoints, type Tool } from './surfaceTools.ts'
 import { useShownScene, useStage } from './useStage.ts'
@@ -100,6 +107,8 @@ export const StagePicture = ({ driver, canvasRef, actor, chosen, onChoose }: Pic
     onChoose(id)
   })
   const dropped = useCardDrop(driver, frame)
+  usePlayPointer(driver, frame, live)
+  useEffect(() => (live ? fit() : undefined), [live, fit])
   usePastedScreenshot(stage?.id)
   useWorkplace(frame)
   const take = (next: Tool): void => {
@@ -112,7 +121,7 @@ export const StagePicture = ({ driver, canvasRef, actor, chosen, onChoose }: Pic
       {!live && <StageBar tool={tool} setTool={take} zoom={zoom} onFit={fit} />}
       <div className="mat">
         <div
-          className={tool === 'move' ? 'stage' : 'stage drawing'}
+          className={['stage', tool === 'move' ? '' : 'drawing', live ? 'live' : ''].join(' ')}
           ref={frame}
           role="group"
           tabIndex={0}

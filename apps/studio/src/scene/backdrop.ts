@@ -1,5 +1,5 @@
 /** Layers and actors of a stage as quads, in the order in which they are drawn. Pure. */
-import type { Kit, Stage } from '@gliv/document'
+import type { Kit } from '@gliv/document'
 import type { ActorNow, Track } from '@gliv/scene'
 import type { Actor, StageLayer, ViewRect } from '@gliv/model'
 import { CELL, figureCell, POSE_RATE, WHITE } from './figures.ts'
@@ -50,28 +50,25 @@ const pictureQuads = (kit: Kit, layer: StageLayer, seen: ViewRect, moveX: number
 }
 
 /**
- * The layers behind or before the effects.
+ * A layer as quads.
  * @param seen world px that are on the screen
  * @param own number of the sheet of figures
  */
-export const layerQuads = (kit: Kit, stage: Stage, front: boolean, seen: ViewRect, own: number): Quad[] =>
-  (stage.layers ?? [])
-    .filter((layer) => layer.front === front)
-    .flatMap((layer): Quad[] => {
-      const stay = 1 - layer.parallax
-      const [moveX, moveY] = [(seen.x + seen.w / 2) * stay, (seen.y + seen.h / 2) * stay]
-      if (layer.kind === 'picture') return pictureQuads(kit, layer, seen, moveX, moveY)
-      if (layer.kind === 'colour') return [{ sheet: own, ...seen, ...WHITE, colour: layer.colour }]
-      return Array.from({ length: BANDS }, (_, k) => ({
-        sheet: own,
-        x: seen.x,
-        y: seen.y + (k * seen.h) / BANDS,
-        w: seen.w,
-        h: seen.h / BANDS + 0.6,
-        ...WHITE,
-        colour: mixed(layer.colour, layer.foot, k / (BANDS - 1)),
-      }))
-    })
+export const layerQuads = (kit: Kit, layer: StageLayer, seen: ViewRect, own: number): Quad[] => {
+  const stay = 1 - layer.parallax
+  const [moveX, moveY] = [(seen.x + seen.w / 2) * stay, (seen.y + seen.h / 2) * stay]
+  if (layer.kind === 'picture') return pictureQuads(kit, layer, seen, moveX, moveY)
+  if (layer.kind === 'colour') return [{ sheet: own, ...seen, ...WHITE, colour: layer.colour }]
+  return Array.from({ length: BANDS }, (_, k) => ({
+    sheet: own,
+    x: seen.x,
+    y: seen.y + (k * seen.h) / BANDS,
+    w: seen.w,
+    h: seen.h / BANDS + 0.6,
+    ...WHITE,
+    colour: mixed(layer.colour, layer.foot, k / (BANDS - 1)),
+  }))
+}
 
 /** An actor as it stands: a frame of the clip of its state, else a plain figure. */
 const standing = (kit: Kit, actor: Actor, now: ActorNow, tick: number, own: number): Quad | null => {

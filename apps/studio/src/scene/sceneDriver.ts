@@ -5,7 +5,7 @@
 import type { Kit, Stage } from '@gliv/document'
 import { latestEndSeconds } from '@gliv/engine'
 import { stageRun } from '@gliv/document'
-import type { ResolvedEffect, StageRecording, ViewRect } from '@gliv/model'
+import { keyBit, type ResolvedEffect, type StageRecording, type ViewRect } from '@gliv/model'
 import { type Camera, createRenderer, type Renderer, type RenderSheet } from '@gliv/player'
 import { cameraAt, Scene } from '@gliv/scene'
 import { figureSheet } from './figures.ts'
@@ -31,6 +31,16 @@ export interface StageShown {
   readonly resolved: (id: string) => ResolvedEffect | null
 }
 
+/** How near is there, px. */
+const THERE = 6
+
+/** Keys held to get nearer; only what flies or is seen from above goes up and down. */
+export const keysToward = (dx: number, dy: number, upAndDown: boolean): number => {
+  const across = Math.abs(dx) <= THERE ? 0 : keyBit(dx > 0 ? 'right' : 'left')
+  const down = !upAndDown || Math.abs(dy) <= THERE ? 0 : keyBit(dy > 0 ? 'down' : 'up')
+  return across | down
+}
+
 const NO_PRESSES: StageRecording['presses'] = []
 
 /** Longest run by hand, in seconds. */
@@ -52,6 +62,9 @@ export class SceneDriver {
   #playing = false
   #live = false
   #keys = 0
+  /** Where the pointer leads somebody, world px. */
+  #pointer: readonly [x: number, y: number] | null = null
+  speed = 1
   #presses: [tick: number, keys: number][] = []
   #dirty = true
   #before = 0
@@ -176,10 +189,24 @@ export class SceneDriver {
     this.#run = null
     this.#presses = []
     this.#keys = 0
+    this.#pointer = null
     this.#live = this.#playing = true
     this.#tick = -1
     this.#seconds = 0
     this.#tell()
+  }
+
+  /** Leads the first actor that can be led to a place, as keys would; null lets go. */
+  setPointer(place: readonly [x: number, y: number] | null): void {
+    this.#pointer = place
+  }
+
+  /** Keys that lead to the pointer. */
+  #keysToPointer(): number {
+    const actor = this.#shown?.stage.actors?.find(({ kind }) => kind !== 'target' && kind !== 'thrown')
+    const now = actor && this.#scene?.track.actorAt(actor.id, this.#tick)
+    if (!now || !this.#pointer) return 0
+    return keysToward(this.#pointer[0] - now.x, this.#pointer[1] - now.y, actor.kind !== 'walker')
   }
 
   setKeys(keys: number): void {
@@ -200,15 +227,16 @@ export class SceneDriver {
   #stepLive(): void {
     const last = this.#presses.at(-1)
     const tick = this.#tick + 1
-    if (last?.[1] !== this.#keys) this.#presses.push([tick, this.#keys])
-    this.#scene!.play(this.#keys)
+    const keys = this.#keys | this.#keysToPointer()
+    if ((last?.[1] ?? 0) !== keys || !last) this.#presses.push([tick, keys])
+    this.#scene!.play(keys)
     this.#tick = this.#scene!.tick
   }
 
   #advance(now: number): void {
     const passed = Math.min(0.1, (now - this.#before) / 1000)
     if (!this.#playing || !this.#scene) return
-    this.#seconds += passed
+    this.#seconds += passed * (this.#live ? 1 : this.speed)
     const to = Math.floor(this.#seconds * this.rate)
     if (this.#live) {
       while (this.#tick < to && this.#tick < LONGEST * this.rate) this.#stepLive()

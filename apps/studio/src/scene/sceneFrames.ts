@@ -5,8 +5,19 @@ import type { Scene } from '@gliv/scene'
 import { actorQuads, layerQuads } from './backdrop.ts'
 import { layersOf, quadsFrame } from './quads.ts'
 
-const isBehind = (layer: string): boolean => layer === 'behind'
-const isBefore = (layer: string): boolean => layer !== 'behind'
+/** Marks lie on surfaces, below everybody. */
+const BELOW = new Set(['behind', 'marks'])
+
+/** Which batches are drawn where: at a layer of the stage that has their name, below the actors, or over them. */
+const placesOf = (stage: Stage) => {
+  const named = new Set((stage.layers ?? []).map(({ name }) => name))
+  const isNamed = (layer: string): boolean => named.has(layer) && !BELOW.has(layer) && layer !== 'front'
+  return {
+    named: isNamed,
+    below: (layer: string): boolean => BELOW.has(layer),
+    over: (layer: string): boolean => !BELOW.has(layer) && !isNamed(layer),
+  }
+}
 
 /** A frame's batches on one side of the actors; nothing where it has none. */
 const sideOf = (frame: Frame, takes: (layer: string) => boolean): readonly Frame[] => {
@@ -47,11 +58,20 @@ export const sceneFrames = (
   const actors = (stage.actors ?? []).flatMap((actor) =>
     scene && !hidden.has(actor.id) ? actorQuads(kit, actor, scene.track, tick, own) : [],
   )
+  const places = placesOf(stage)
+  const takes = (wanted: (layer: string) => boolean) => effects.flatMap((frame) => sideOf(frame, wanted))
+  const backdrop = (front: boolean): readonly Frame[] =>
+    (stage.layers ?? [])
+      .filter((layer) => layer.front === front)
+      .flatMap((layer) => [
+        ...quads(layerQuads(kit, layer, seen, own)),
+        ...(places.named(layer.name) ? takes((name) => name === layer.name) : []),
+      ])
   return [
-    ...quads(layerQuads(kit, stage, false, seen, own)),
-    ...effects.flatMap((frame) => sideOf(frame, isBehind)),
+    ...backdrop(false),
+    ...takes(places.below),
     ...quads(actors),
-    ...effects.flatMap((frame) => sideOf(frame, isBefore)),
-    ...quads(layerQuads(kit, stage, true, seen, own)),
+    ...takes(places.over),
+    ...backdrop(true),
   ]
 }

@@ -136,7 +136,7 @@ export const useDrawing = (
   useGesture(
     {
       onDrag: ({ event, first, last, tap, delta: [dx, dy], xy: [x, y] }) => {
-        if (!driver || (event.target as Element).closest('[data-handle]')) return
+        if (!driver || driver.shown.live || (event.target as Element).closest('[data-handle]')) return
         if (tool === 'move') return tap ? undefined : moving.pan(dx, dy)
         const place = placeAt(x, y)
         if (isByPoints(tool)) return last ? point(place) : undefined
@@ -153,6 +153,33 @@ export const useDrawing = (
   )
   const drop = (): void => setDrawing(null)
   return { drawing, onKeyDown: keysOf(tool, drawing, add, drop), drop }
+}
+
+/** While somebody plays, a held pointer leads the actor. */
+export const usePlayPointer = (driver: SceneDriver | null, frame: Frame, live: boolean): void => {
+  useEffect(() => {
+    const box = frame.current
+    if (!live || !driver || !box) return
+    let held = false
+    const lead = (event: PointerEvent): void =>
+      held ? driver.setPointer(worldAt(driver, frame, event.clientX, event.clientY)) : undefined
+    const down = (event: PointerEvent): void => {
+      held = true
+      lead(event)
+    }
+    const up = (): void => {
+      held = false
+      driver.setPointer(null)
+    }
+    box.addEventListener('pointerdown', down)
+    box.addEventListener('pointermove', lead)
+    window.addEventListener('pointerup', up)
+    return () => {
+      box.removeEventListener('pointerdown', down)
+      box.removeEventListener('pointermove', lead)
+      window.removeEventListener('pointerup', up)
+    }
+  }, [driver, frame, live])
 }
 
 /** A picture in the clipboard becomes the backdrop. */

@@ -21,6 +21,8 @@ const AS: Readonly<Record<SheetUse['as'], string>> = {
   mark: 'mark of',
   mask: 'births of',
   source: 'source of',
+  backdrop: 'backdrop of',
+  actor: 'pictures of',
 }
 
 /** Who shows the sheet, each a way to the effect. */

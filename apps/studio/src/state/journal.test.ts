@@ -192,7 +192,7 @@ describe('the shelf', () => {
     expect((await db.kits.toArray()).map((k) => k.name).sort()).toEqual(['Last Ferry', 'Last Ferry 2'])
     const file = await kitFileOf(db, 'fresh')
     expect(readKit(file.kit)).toEqual(file.kit)
-    expect(file.pictures.size).toBe(3)
+    expect(file.pictures.size).toBe(makeDemo().pictures.size)
   })
 
   it('deletes a kit with all it had', async () => {

@@ -23,7 +23,7 @@ import './EffectPage.css'
 
 const Part = ({ title, children }: { title: string; children: ReactNode }) => (
   <section className="page-section" aria-label={title}>
-    <h3>{title}</h3>
+    <h2>{title}</h2>
     {children}
   </section>
 )
