@@ -153,10 +153,10 @@ const frozenEdits = async (studio: Studio, page: Page, marks: boolean): Promise<
   console.log(
     `\nfrozen near the end of ${SECONDS} s, ${alive} particles alive${marks ? ', lasting marks' : ''}; ms: median, 95 %, most`,
   )
-  await studio.openGroup('launch')
+  for (const group of ['launch', 'scale']) await studio.openGroup(group)
   await edits(page, 'speed (births)', studio.number('speed', 'to'))
   if (marks) await edits(page, 'gravity (motion)', studio.number('gravity'))
-  await edits(page, 'scale (output)', studio.number('scale'))
+  await edits(page, 'scale (output)', page.locator('[data-group="scale"] [data-property="scale"]').first())
 }
 
 await withStudio(async (studio, page) => {

@@ -1,6 +1,5 @@
 /** npm run screenshots — takes docs/screenshots/ anew from the demo. Run "npm run build -- --peek" first. */
 import { fileURLToPath } from 'node:url'
-import { inDatabase } from '../database.ts'
 import type { Page } from '@playwright/test'
 import type { Studio } from '../studio.ts'
 import { withStudio } from './run.ts'
@@ -21,6 +20,9 @@ const shelfAndEditor = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await studio.openShelf()
   await shoot('shelf')
   await studio.openKit()
+  await page.getByRole('button', { name: 'Export' }).waitFor()
+  // The cards draw themselves one after the other.
+  await page.waitForTimeout(3000)
   await shoot('kit')
 
   await studio.openEffect('Signal flare burst')
@@ -56,14 +58,6 @@ const births = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.locator('[data-group="launch"]').scrollIntoViewIfNeeded()
   await page.getByRole('button', { name: 'Delay', exact: true }).click()
   await shoot('shapes')
-  await page.goBack()
-  await studio.openEffect('Wake')
-  await studio.selectEmitter('Foam')
-  await studio.freezeAt(200)
-  await page.getByRole('button', { name: 'Placed' }).click()
-  await page.locator('.effect-page').waitFor()
-  await shoot('moving')
-  await page.keyboard.press('Escape')
 }
 
 /** The tracer and paths, whole-effect levers, starters, the table. */
@@ -149,16 +143,27 @@ const spritesAndShip = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await shoot('ship')
 }
 
-/** A damaged kit, and the game page. */
-const recoveryAndGame = async ({ studio, page, shoot }: Shot): Promise<void> => {
+/** A stage on its page, an effect in its scene at the moment of a landing. */
+const scenes = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.keyboard.press('Escape')
-  await studio.saved()
-  await inDatabase(page, 'damage')
-  await page.goto('/kit/last-ferry/recovery')
-  await page.getByTestId('aside-list').waitFor()
-  await page.getByTestId('snapshot-card').locator('img').waitFor()
-  await shoot('recovery')
+  await page.goto('/kit/last-ferry/stage/pier')
+  await page.locator('.scene-firing').first().waitFor()
+  const ruler = page.getByRole('slider', { name: 'Moment of the scene' })
+  await ruler.focus()
+  for (let k = 0; k < 9; k++) await page.keyboard.press('Shift+ArrowRight')
+  for (let k = 0; k < 7; k++) await page.keyboard.press('ArrowRight')
+  await shoot('stage')
+  await studio.openDemoEffect('Pier dust')
+  await studio.selectEmitter('Cloud')
+  await page.getByRole('button', { name: 'Alone', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'In “The pier”' }).click()
+  await page.locator('.scene-mark.own').first().click()
+  await studio.freezeAt(13)
+  await shoot('scene')
+}
 
+/** The game page. */
+const game = async ({ studio, page }: Shot): Promise<void> => {
   await page.goto('/ferry/')
   await page.getByRole('radio', { name: 'Funnel steam' }).click()
   await page.mouse.move(574, 440)
@@ -197,5 +202,6 @@ await withStudio(async (studio, page) => {
   await inspecting(shot)
   await motion(shot)
   await spritesAndShip(shot)
-  await recoveryAndGame(shot)
+  await scenes(shot)
+  await game(shot)
 })

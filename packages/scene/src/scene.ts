@@ -121,8 +121,9 @@ export class Scene {
   /**
    * Takes over changed effects, sentences, actors or surfaces at the present tick of a recording; what the change does
    * not reach goes on, and a changed effect re-runs as far as it must.
+   * @param later firings whose effect alone has changed wait for `catchUp`, and show what they were until then
    */
-  update(setup: SceneSetup): void {
+  update(setup: SceneSetup, later = false): void {
     const before = this.#setup
     const facts = this.#facts()
     this.#setup = setup
@@ -133,15 +134,37 @@ export class Scene {
     for (const firing of this.#track.firings) {
       const playing = keeps ? old.get(firingKey(firing)) : undefined
       const effect = this.#setup.resolved(firing.effect)
-      if (playing && effect) this.#takeOver(playing, firing, effect)
+      if (playing && effect) this.#takeOver(playing, firing, effect, later)
     }
     this.seek(this.tick)
   }
 
-  #takeOver(playing: Playing, firing: Firing, effect: ResolvedEffect): void {
+  /**
+   * Brings firings that wait to their changed effects, one after the other.
+   * @param more asked after each whether there is time for another
+   * @returns whether some still wait
+   */
+  catchUp(more: () => boolean): boolean {
+    for (const [firing, playing] of this.#playing) {
+      const effect = this.#setup.resolved(firing.effect)
+      if (!effect || effect === playing.effect) continue
+      updateSimulation(playing.simulation, strengthened(effect, grained(firing.strength)))
+      this.#playing.set(firing, { ...playing, effect })
+      if (!more()) return this.waits
+    }
+    return false
+  }
+
+  /** Whether some firings wait to be brought to their changed effects. */
+  get waits(): boolean {
+    return [...this.#playing].some(([firing, { effect }]) => this.#setup.resolved(firing.effect) !== effect)
+  }
+
+  #takeOver(playing: Playing, firing: Firing, effect: ResolvedEffect, later: boolean): void {
     const place = this.#placeOf(firing)
     if (place !== playing.place) return
     const { simulation } = playing
+    if (later && effect !== playing.effect) return void this.#playing.set(firing, { ...playing, firing })
     if (effect !== playing.effect)
       updateSimulation(simulation, strengthened(effect, grained(firing.strength)))
     this.#playing.set(firing, { ...playing, firing, effect, place })

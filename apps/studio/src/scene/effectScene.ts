@@ -96,7 +96,7 @@ export class EffectScene {
       around.recording?.ticks === this.#around.recording?.ticks &&
       around.stage.id === this.#around.stage.id
     this.#around = around
-    if (sameRun) this.#scene.update(this.#setup())
+    if (sameRun) this.#scene.update(this.#setup(), true)
     else {
       this.#scene = this.#fresh()
       this.chosen = null
@@ -127,6 +127,15 @@ export class EffectScene {
     const { chosen } = this
     if (!chosen) return null
     return { options: this.#scene.optionsOf(chosen), strength: chosen.strength }
+  }
+
+  /** Other firings of changed effects follow one after the other, as long as there is time. */
+  catchUp(more: () => boolean): void {
+    this.#scene.catchUp(more)
+  }
+
+  get waits(): boolean {
+    return this.#scene.waits
   }
 
   /** Everything but the chosen firing, to a tick of the scene. */

@@ -1,4 +1,5 @@
-import type { NumbersOf, Surface, TypeChoices } from '@gliv/model'
+import type { NumbersOf, Surface, Tape, TypeChoices } from '@gliv/model'
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { compile, createSimulation, reportRun, type SimulationOptions } from '../index.ts'
 import { fixed, makeEffect, makeEmitter, makeType } from '../testing/build.ts'
@@ -62,6 +63,34 @@ describe('marks', () => {
     expect(fading.marks).toBeLessThanOrEqual(8)
     for (const m of reportRun(fading).marks)
       expect(m.opacity).toBeCloseTo(1 - (400 / 60 - m.bornSeconds) / 0.7, 9)
+  })
+
+  it('that last are the newest ones whatever moment is gone back to, however few or many may be there', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 60 }),
+        fc.array(fc.integer({ min: 0, max: 700 }), { minLength: 2, maxLength: 5 }),
+        fc.boolean(),
+        (markCap, ticks, moving) => {
+          const surfaces = [{ ...FLOOR, id: 'floor' }]
+          const tape: Tape = moving
+            ? [
+                { tick: 100, do: 'surfaces', surfaces },
+                { tick: 600, do: 'surfaces', surfaces: [{ ...FLOOR, y1: 90, y2: 90 }] },
+              ]
+            : []
+          const seeking = rain({ markCap }, {}, { tape })
+          for (const tick of ticks) {
+            seeking.seek(tick)
+            const stepped = rain({ markCap }, {}, { tape })
+            while (stepped.tick < tick) stepped.step()
+            expect(reportRun(seeking).marks).toEqual(reportRun(stepped).marks)
+            expect(reportRun(seeking).stateHash).toBe(reportRun(stepped).stateHash)
+          }
+        },
+      ),
+      { numRuns: 25 },
+    )
   })
 
   it('draw scale, angle, opacity and colour from their ranges, and take the particle’s tint', () => {

@@ -97,6 +97,11 @@ export class MarkLog {
     })
   }
 
+  /** There are as many as there may be, and all were left at or after a moment, in seconds on the clock. */
+  isFullSince(seconds: number): boolean {
+    return this.count === this.#cap && this.#rows[this.#at(0) + MARK.clock]! >= seconds
+  }
+
   clear(): void {
     this.count = this.#first = 0
   }

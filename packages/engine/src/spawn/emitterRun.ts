@@ -126,13 +126,44 @@ export class EmitterRun {
   seek(tick: number): void {
     const { clock } = this.context
     const start = tickAtOrBefore(clock, clock.secondsAt(tick) - this.program.history, tick) - 2
-    if (tick < this.tick || (this.tick < start && !this.#lasting)) {
+    const back = tick < this.tick
+    if ((back || this.tick < start) && this.#seekByLastMarks(tick)) return
+    if (back || (this.tick < start && !this.#lasting)) {
       this.#restart(Math.max(-1, start), tick)
       while (this.tick < tick) this.step()
       if (this.#from < 0 || !this.#refusedBelow()) return
       this.#restart(-1)
     }
     while (this.tick < tick) this.step()
+  }
+
+  /**
+   * Marks that last come from everything before, but no more than the newest `markCap` of them are there: it starts so
+   * late that as many were left since its state is whole, further and further back until they are.
+   * @returns whether that was enough; else everything is to be stepped
+   */
+  #seekByLastMarks(tick: number): boolean {
+    const { marks, program, context } = this
+    if (
+      !marks ||
+      program.marks !== 'lasting' ||
+      this.#endsMatter ||
+      this.children.some(Boolean) ||
+      this.hosts.length > 0
+    )
+      return false
+    const { clock } = context
+    const now = clock.secondsAt(tick)
+    for (let back = 1; back < 1e9; back *= 2) {
+      const whole = tickAtOrBefore(clock, now - back * program.history, tick)
+      const start = tickAtOrBefore(clock, clock.secondsAt(whole) - program.history, whole) - 2
+      if (start <= 0) break
+      this.#restart(start, tick, true)
+      while (this.tick < tick) this.step()
+      if (marks.isFullSince(clock.secondsAt(whole))) return true
+    }
+    if (this.#from >= 0) this.#restart(-1)
+    return false
   }
 
   /** From the beginning, so that every count is that of the whole time. */
@@ -165,8 +196,11 @@ export class EmitterRun {
     return this.program.marks === 'lasting' || this.children.some((child) => child !== null && child.#lasting)
   }
 
-  /** @param target where the seek will end; relayed emitters need not be stepped long before it */
-  #restart(start: number, target = -1): void {
+  /**
+   * @param target where the seek will end; relayed emitters need not be stepped long before it
+   * @param late begins there although its marks last
+   */
+  #restart(start: number, target = -1, late = false): void {
     this.pool.empty()
     this.tick = this.#from = -1
     this.#before = this.#now = 0
@@ -174,7 +208,7 @@ export class EmitterRun {
     this.#spawner.clear()
     this.marks?.clear()
     if (this.#triggers) this.#triggers.refused = 0
-    if (start < 0 || this.#endsMatter || this.#lasting) this.#restartChildren(-1, -1)
+    if (start < 0 || this.#endsMatter || (this.#lasting && !late)) this.#restartChildren(-1, -1)
     else if (this.program.needsCountReplay || this.context.tape.hasEmitToggle) {
       while (this.tick < start) this.#stepWith(false)
       this.#restartChildren(start, target)

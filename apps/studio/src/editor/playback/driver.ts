@@ -40,6 +40,9 @@ export interface StageSettings {
   readonly shows?: ((what: Shown) => boolean) | null
 }
 
+/** How long of a picture other firings of an edited effect may take to follow, in ms. */
+const CATCH_UP_MS = 6
+
 export class StageDriver {
   readonly canvas: HTMLCanvasElement
   readonly renderer: StageRenderer
@@ -383,6 +386,7 @@ export class StageDriver {
       this.#pictures.stale()
       this.#tell()
     }
+    this.#followScene(start)
     this.#playHere(now)
     this.#pictures.turn(now)
     if (this.#clock.playing) this.#ms += (performance.now() - start - this.#ms) * 0.1
@@ -395,6 +399,14 @@ export class StageDriver {
     const own = Math.ceil(this.#clock.seconds * this.rate - 1e-9)
     this.simulation?.seek(Math.max(0, own))
     this.#scene?.seek(this.sceneTick)
+  }
+
+  /** Other firings of what was edited follow within the next pictures, so that the edit itself is there at once. */
+  #followScene(start: number): void {
+    const scene = this.#scene
+    if (!scene?.waits) return
+    scene.catchUp(() => performance.now() - start < CATCH_UP_MS)
+    this.#pictures.stale()
   }
 
   #playHere(now: number): void {

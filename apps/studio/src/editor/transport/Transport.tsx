@@ -1,7 +1,6 @@
 import Apps from '@mui/icons-material/Apps'
 import Casino from '@mui/icons-material/Casino'
 import OpenWith from '@mui/icons-material/OpenWith'
-import Button from '@mui/material/Button'
 import Pause from '@mui/icons-material/Pause'
 import PlayArrow from '@mui/icons-material/PlayArrow'
 import Repeat from '@mui/icons-material/Repeat'
@@ -145,16 +144,16 @@ const PlacedButton = () => {
   const changed = useSession((s) => JSON.stringify(s.preview) !== JSON.stringify(STILL))
   const open = useColumn((s) => s.page === 'effect')
   return (
-    <Button
-      size="small"
-      startIcon={<OpenWith fontSize="small" />}
-      className={changed ? 'notched' : ''}
-      aria-pressed={open}
-      title="Move, turn, scale and mirror the effect, and choose what it meets; the effect itself stays as it is"
-      onClick={() => setColumn(open ? 'recipe' : 'effect')}
-    >
-      Placed
-    </Button>
+    <Tooltip title="Placed: move, turn, scale and mirror the effect, and choose what it meets; the effect itself stays as it is">
+      <IconButton
+        aria-label="Placed"
+        className={changed ? 'notched' : ''}
+        aria-pressed={open}
+        onClick={() => setColumn(open ? 'recipe' : 'effect')}
+      >
+        <OpenWith fontSize="small" />
+      </IconButton>
+    </Tooltip>
   )
 }
 
