@@ -41,7 +41,7 @@ const kitWith = (marks: boolean, segments: number): Buffer => {
   type.numbers.scale = { from: 0.25, to: 0.25 }
   if (marks) {
     Object.assign(type, { contact: 'end', forces: ['gravity'], mark: { sheet: 'soft', frames: [0] } })
-    type.numbers.gravity = 600
+    Object.assign(type.numbers, { gravity: 600, gravityHeading: 90 })
   }
   effect.emitterOrder = ['steam-wisps']
   delete effect.emitters['steam-body']

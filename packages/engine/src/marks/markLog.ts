@@ -97,9 +97,16 @@ export class MarkLog {
     })
   }
 
-  /** There are as many as there may be, and all were left at or after a moment, in seconds on the clock. */
-  isFullSince(seconds: number): boolean {
-    return this.count === this.#cap && this.#rows[this.#at(0) + MARK.clock]! >= seconds
+  /** Most at a time. */
+  get cap(): number {
+    return this.#cap
+  }
+
+  /** How many were left at or after a moment, in seconds on the clock. */
+  leftSince(seconds: number): number {
+    let n = this.count
+    while (n > 0 && this.#rows[this.#at(n - 1) + MARK.clock]! >= seconds) n--
+    return this.count - n
   }
 
   clear(): void {

@@ -160,7 +160,11 @@ export class EmitterRun {
       if (start <= 0) break
       this.#restart(start, tick, true)
       while (this.tick < tick) this.step()
-      if (marks.isFullSince(clock.secondsAt(whole))) return true
+      const since = clock.secondsAt(whole)
+      const left = marks.leftSince(since)
+      if (left === marks.cap) return true
+      // So rarely that there have hardly been so many.
+      if (left * now < marks.cap * (now - since)) break
     }
     if (this.#from >= 0) this.#restart(-1)
     return false
