@@ -5,6 +5,8 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
+import MenuList from '@mui/material/MenuList'
+import Popover from '@mui/material/Popover'
 import Tooltip from '@mui/material/Tooltip'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -13,8 +15,16 @@ import { NameField } from '../document/NameField.tsx'
 import { useNamed } from '../document/useNamed.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { Guard } from '../frame/Guard.tsx'
+import { ColourField } from '../shared/controls/ColourField.tsx'
 import { useDocument } from '../state/document.ts'
-import { type Ground, GROUNDS, setSession, useSession } from '../state/session.ts'
+import {
+  type Ground,
+  GROUNDS,
+  setSession,
+  shownGround,
+  type StageGround,
+  useSession,
+} from '../state/session.ts'
 import { setSprites, useSprites } from '../state/sprites.ts'
 import { LeversButton } from './levers/LeversPage.tsx'
 import { fitStage } from './playback/camera.ts'
@@ -55,22 +65,55 @@ const EffectSwitch = () => {
   )
 }
 
-const nextGround = (): void => {
-  const all = Object.keys(GROUNDS) as Ground[]
-  const { ground } = useSession.getState()
-  setSession({ ground: all[(all.indexOf(ground) + 1) % all.length]! })
-}
+const GROUND_TEXTS = {
+  dark: 'Dark',
+  middle: 'Middle',
+  light: 'Light',
+  checker: 'Checker',
+} as const satisfies Record<Ground, string>
 
+/** What an effect stands on alone: dark, middle, light, squares, or a colour of one's own. */
 const GroundButton = () => {
   const ground = useSession((s) => s.ground)
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const choose = (next: StageGround): void => {
+    setAnchor(null)
+    setSession({ ground: next })
+  }
+  const own = ground.startsWith('#') ? ground : '#3a5a40'
+  const set = (colour: string): void => void setSession({ ground: colour as StageGround })
   return (
-    <Button variant="outlined" onClick={nextGround} title="Ground of the stage; hold N for the other one">
-      <span
-        className={`ground-patch ${ground}`}
-        style={{ background: ground === 'checker' ? undefined : GROUNDS[ground] }}
-      />{' '}
-      Ground
-    </Button>
+    <>
+      <Button
+        variant="outlined"
+        aria-haspopup="menu"
+        title="Ground of the stage; hold N for the other one"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        <span
+          className={`ground-patch ${ground}`}
+          style={{ background: ground === 'checker' ? undefined : shownGround(ground) }}
+        />{' '}
+        Ground
+      </Button>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      >
+        <MenuList aria-label="Ground" dense>
+          {(Object.keys(GROUNDS) as Ground[]).map((one) => (
+            <MenuItem key={one} selected={ground === one} onClick={() => choose(one)}>
+              {GROUND_TEXTS[one]}
+            </MenuItem>
+          ))}
+        </MenuList>
+        <div className="own-ground">
+          <ColourField value={own} onMove={set} onDone={() => undefined} onCommit={set} />
+        </div>
+      </Popover>
+    </>
   )
 }
 

@@ -10,9 +10,17 @@ import { MOVES, type Preview, STILL } from './stagePreview.ts'
 export const SPEEDS = [0.1, 0.25, 0.5, 1, 2] as const
 export const GROUNDS = { dark: '#16171c', middle: '#5d6470', light: '#e9e4da', checker: 'checker' } as const
 export type Ground = keyof typeof GROUNDS
+/** What an effect is shown on alone: a ground by name, or a colour of one's own. */
+export type StageGround = Ground | `#${string}`
+const isNamed = (ground: StageGround): ground is Ground => Object.hasOwn(GROUNDS, ground)
+/** What the stage is cleared to. */
+export const shownGround = (ground: StageGround): string => (isNamed(ground) ? GROUNDS[ground] : ground)
+/** The ground that one is compared with while a key is held. */
+export const otherGround = (ground: StageGround): Ground => (isNamed(ground) ? OTHER_GROUND[ground] : 'dark')
+
 /** One colour for what has no squares: films, pictures of sprites. */
-export const groundColour = (ground: Ground): string =>
-  ground === 'checker' ? GROUNDS.middle : GROUNDS[ground]
+export const groundColour = (ground: StageGround): string =>
+  ground === 'checker' ? GROUNDS.middle : shownGround(ground)
 
 /** What a ground is compared with while a key is held. */
 export const OTHER_GROUND = {
@@ -37,7 +45,7 @@ interface SessionState {
   /** Ramps that are edited at once; the one at hand is among them, or none are. */
   readonly rampsTogether: readonly ScalarRampKind[]
   readonly handles: boolean
-  readonly ground: Ground
+  readonly ground: StageGround
   readonly filmOpen: boolean
   readonly rampsOpen: boolean
   /** The film shows the least and the most of every range, too. */
@@ -120,7 +128,10 @@ export const useSession = create<SessionState>()(
       ramp: z.enum(RAMP_KINDS),
       rampsTogether: z.array(z.enum(SCALAR_RAMPS)),
       handles: z.boolean(),
-      ground: z.enum(['dark', 'middle', 'light', 'checker']),
+      ground: z.union([
+        z.enum(['dark', 'middle', 'light', 'checker']),
+        z.string().regex(/^#[0-9a-f]{6}$/i),
+      ]) as z.ZodType<StageGround>,
       filmOpen: z.boolean(),
       rampsOpen: z.boolean(),
       extremesOpen: z.boolean(),

@@ -4,7 +4,7 @@ import { useEffect } from 'react'
 import { useDocument } from '../../state/document.ts'
 import { useInspect } from '../../state/inspect.ts'
 import { useLoopRegion } from '../../state/loopRegion.ts'
-import { GROUNDS, OTHER_GROUND, useSession } from '../../state/session.ts'
+import { otherGround as compared, shownGround, useSession } from '../../state/session.ts'
 import type { StageDriver } from '../playback/driver.ts'
 import { useSelectedId } from '../playback/shownEffect.ts'
 
@@ -22,7 +22,7 @@ export const useStageSettings = (driver: StageDriver | null): void => {
   )
   useEffect(() => {
     if (!driver) return
-    driver.set({ loop, region, speed, ground: GROUNDS[otherGround ? OTHER_GROUND[ground] : ground] })
+    driver.set({ loop, region, speed, ground: shownGround(otherGround ? compared(ground) : ground) })
   }, [driver, loop, speed, ground, otherGround, region])
   useEffect(() => {
     if (!driver) return

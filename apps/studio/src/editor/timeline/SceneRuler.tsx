@@ -175,6 +175,11 @@ export const SceneRuler = () => {
       <b>Scene</b>
       <Recordings scene={scene} />
       <Moment driver={driver} />
+      {scene.chosen && (
+        <small title="The firing’s own seed, from the effect’s and its number">
+          seed {scene.chosen.seed}
+        </small>
+      )}
       {scene.firings.length === 0 && !scene.lost && (
         <small role="status">Nothing on this stage plays the effect; add a sentence on its page</small>
       )}
