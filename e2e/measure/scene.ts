@@ -130,15 +130,15 @@ const drag = async (page: Page, what: Locator, steps: number): Promise<void> => 
 const shares = (values: readonly number[]): string =>
   [0.5, 0.95, 1].map((share) => percentile(values, share).toFixed(1).padStart(7)).join('')
 
-const edits = async (page: Page, title: string, what: Locator): Promise<void> => {
+const edits = async (page: Page, title: string, what: Locator, steps = 80): Promise<void> => {
   await page.evaluate(() => void ((globalThis as unknown as Inside).glivStage.timings = []))
-  await drag(page, what, 80)
+  await drag(page, what, steps)
   const timings = await page.evaluate(() => (globalThis as unknown as Inside).glivStage.timings!)
   const totals = timings.filter(({ total }) => total > 0).map(({ total }) => total)
   console.log(`  ${title.padEnd(44)}${shares(totals)}   (${totals.length} edits)`)
 }
 
-const frozenEdits = async (studio: Studio, page: Page, marks: boolean): Promise<void> => {
+const frozenEdits = async (studio: Studio, page: Page, marks: boolean, steps = 80): Promise<void> => {
   await page.evaluate(
     (tick) => {
       const { glivStage } = globalThis as unknown as Inside
@@ -154,8 +154,8 @@ const frozenEdits = async (studio: Studio, page: Page, marks: boolean): Promise<
     `\nfrozen near the end of ${SECONDS} s, ${alive} particles alive${marks ? ', lasting marks' : ''}; ms: median, 95 %, most`,
   )
   for (const group of ['launch', 'scale']) await studio.openGroup(group)
-  await edits(page, 'speed (births)', studio.number('speed', 'to'))
-  if (marks) await edits(page, 'gravity (motion)', studio.number('gravity'))
+  await edits(page, 'speed (births)', studio.number('speed', 'to'), steps)
+  if (marks) await edits(page, 'gravity (motion)', studio.number('gravity'), steps)
   await edits(page, 'scale (output)', page.locator('[data-group="scale"] [data-property="scale"]').first())
 }
 
@@ -181,6 +181,6 @@ await withStudio(async (studio, page) => {
     await frozenEdits(studio, page, marks)
   }
   await openScene(studio, page, kitWith(true, 2000))
-  await frozenEdits(studio, page, true)
+  await frozenEdits(studio, page, true, 15)
   console.log('  (2,000 segments)')
 })
