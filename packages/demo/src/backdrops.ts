@@ -87,9 +87,9 @@ const awning = drawn('awning', 84, 26, (pen) => {
   }
 })
 
-const water = drawn('dark water', 64, 40, (pen) => {
-  for (let y = 0; y < 40; y++) pen(0, y, 64, 1, y < 2 ? '#49618c' : y < 12 ? '#15203c' : '#0e1730')
-  for (let k = 0; k < 9; k++)
+const water = drawn('dark water', 64, 100, (pen) => {
+  for (let y = 0; y < 100; y++) pen(0, y, 64, 1, y < 2 ? '#49618c' : y < 12 ? '#15203c' : '#0e1730')
+  for (let k = 0; k < 22; k++)
     pen(
       Math.floor(chance(k, 3) * 54),
       4 + k * 4,

@@ -125,7 +125,7 @@ export const PIER: Partial<Stage> = {
     }),
     art('far houses', 40, 66, { parallax: 0.3, tiled: 'x' }),
     art('near houses', -60, 96, { parallax: 0.55, tiled: 'x' }),
-    art('dark water', 0, 170, { tiled: 'x' }),
+    art('dark water', 0, 200, { tiled: 'x' }),
     art('buoy', 176, 132),
     art('pier planks', -80, 121),
     art('tarred cargo', -168, 67),

@@ -128,6 +128,13 @@ export class StageDriver {
     return [...others.slice(0, 4), own, ...others.slice(4)]
   }
 
+  /** Size of the part of the world that each of nine seeds has, px. */
+  get #cell(): readonly [w: number, h: number] {
+    const { width, height } = this.canvas
+    const share = this.camera.zoom * (this.#scene ? 3 : 1)
+    return [width / share, height / share]
+  }
+
   #copiesNow(): readonly Copy[] {
     const options = this.#session.optionsNow()
     if (!this.#nine) {
@@ -138,8 +145,7 @@ export class StageDriver {
         dy: 0,
       }))
     }
-    const { width, height } = this.canvas
-    const [w, h] = [width / this.camera.zoom, height / this.camera.zoom]
+    const [w, h] = this.#cell
     return this.nineSeeds.flatMap((seed, k) => {
       const [column, row] = [(k % 3) - 1, Math.floor(k / 3) - 1]
       return column === 0 && row === 0 ? [] : [{ options: { ...options, seed }, dx: column * w, dy: row * h }]
@@ -189,10 +195,12 @@ export class StageDriver {
   get seenBy(): Camera {
     const [x, y] = this.#scene?.cameraAt(this.sceneTick) ?? [0, 0]
     if (this.#nine) {
-      // Nine times what is seen, each a third as large.
+      const [w, h] = this.#cell
       const { zoom } = this.camera
-      const [w, h] = [this.canvas.width / zoom, this.canvas.height / zoom]
-      return { zoom: zoom / 3, x: this.camera.x + x - w, y: this.camera.y + y - h }
+      // Alone nine times what is seen, each a third as large; in a scene as large as it is, around the effect.
+      if (!this.#scene) return { zoom: zoom / 3, x: this.camera.x - w, y: this.camera.y - h }
+      const [originX, originY] = this.origin
+      return { zoom, x: originX - w * 1.5, y: originY - h * 1.5 }
     }
     return x === 0 && y === 0 ? this.camera : { ...this.camera, x: this.camera.x + x, y: this.camera.y + y }
   }
