@@ -76,10 +76,10 @@ export class EffectBuilder {
     )
     const ids = [...(play === 'sustain' ? (['sustainFrom', 'sustainTo'] as const) : []), ...rare]
     if (ids.length === 0) return
-    await this.#page.getByRole('button', { name: 'Times of the effect' }).click()
-    for (const id of ids) await this.#number(this.#page.locator('.effect-menu'), id, numbers[id])
+    await this.#page.getByRole('button', { name: 'The effect’s own page' }).click()
+    for (const id of ids) await this.#number(this.#page.locator('.effect-page'), id, numbers[id])
     await this.#page.keyboard.press('Escape')
-    await this.#page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
+    await this.#page.locator('.effect-page').waitFor({ state: 'detached' })
   }
 
   async #emitter(emitter: Emitter): Promise<void> {
