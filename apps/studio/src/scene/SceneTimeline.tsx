@@ -8,10 +8,10 @@ import IconButton from '@mui/material/IconButton'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
-import { useDrag } from '@use-gesture/react'
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { useDocument } from '../state/document.ts'
 import { EVENT_TEXTS, STATE_TEXTS } from './texts.ts'
+import { useMoment } from './useMoment.ts'
 import { useRecording, useSceneDriver, useShownScene, useStage } from './useStage.ts'
 import './SceneTimeline.css'
 
@@ -95,22 +95,11 @@ const Ruler = ({ length, rate }: { length: number; rate: number }) => {
   const driver = useSceneDriver()
   const { tick } = useShownScene()
   const place = useRef<HTMLDivElement>(null)
-  const bind = useDrag(
-    ({ xy: [x] }) => {
-      const box = place.current!.getBoundingClientRect()
-      driver?.pause()
-      driver?.seek(Math.round(Math.min(1, Math.max(0, (x - box.x) / box.width)) * length))
-    },
-    { pointer: { keys: false } },
-  )
-  const onKeyDown = (event: KeyboardEvent): void => {
-    const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
-    if (!by) return
-    event.preventDefault()
-    event.stopPropagation()
+  const go = (to: number): void => {
     driver?.pause()
-    driver?.seek(tick + by * (event.shiftKey ? 10 : 1))
+    driver?.seek(to)
   }
+  const { bind, onKeyDown } = useMoment(place, length, () => tick, go)
   const seconds = length / rate
   const step = seconds > 20 ? 5 : seconds > 8 ? 2 : 1
   return (

@@ -1,7 +1,7 @@
 /** The slim ruler of the scene: its time, what plays in it, and the firing that the effect's time counts from. */
 import { firingKey, type Firing } from '@gliv/scene'
-import { useDrag } from '@use-gesture/react'
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import { useMoment } from '../../scene/useMoment.ts'
 import { useDocument } from '../../state/document.ts'
 import { setSession, useSession } from '../../state/session.ts'
 import type { StageDriver } from '../playback/driver.ts'
@@ -121,20 +121,7 @@ const Moment = ({ driver }: { driver: StageDriver }) => {
     setSession({ playing: false })
     driver.seekScene(tick)
   }
-  const bind = useDrag(
-    ({ xy: [x] }) => {
-      const box = place.current!.getBoundingClientRect()
-      go(Math.round(Math.min(1, Math.max(0, (x - box.x) / box.width)) * scene.length))
-    },
-    { pointer: { keys: false } },
-  )
-  const onKeyDown = (event: KeyboardEvent): void => {
-    const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
-    if (!by) return
-    event.preventDefault()
-    event.stopPropagation()
-    go(driver.sceneTick + by * (event.shiftKey ? 10 : 1))
-  }
+  const { bind, onKeyDown } = useMoment(place, scene.length, () => driver.sceneTick, go)
   const { firings } = scene.scene.track
   const marks = scene.lost && scene.chosen ? [...firings, scene.chosen] : firings
   return (
