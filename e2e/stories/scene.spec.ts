@@ -324,6 +324,7 @@ test('a screenshot is pasted as backdrop at the scale of its pixels, a map and a
     await expect(surfaces).toHaveCount(left)
   }
   await expect(page.getByLabel('Scale of shot')).toBeHidden()
+  await expect(page.getByTestId('scene-picture')).toBeVisible()
 })
 
 test('an effect is played by hand, set beside itself, and shown under nine seeds; what it costs is said', async ({

@@ -15,20 +15,30 @@ let named: Entry | null = null
 const effectIn = (pathname: string): string | null =>
   /^\/kit\/[^/]+\/effect\/([^/]+)/.exec(pathname)?.[1] ?? null
 
+const stageIn = (pathname: string): string | null =>
+  /^\/kit\/[^/]+\/stage\/([^/]+)/.exec(pathname)?.[1] ?? null
+
 const isSeen = (place: Place, pathname: string): boolean => {
   if (place.page === 'anywhere') return true
+  // The editor shows an effect on its stage, and changes that stage's firings.
+  if (place.page === 'stage')
+    return decodeURIComponent(stageIn(pathname) ?? '') === place.stage || effectIn(pathname) !== null
   if (place.page === 'effect') return decodeURIComponent(effectIn(pathname) ?? '') === place.effect
   if (place.page === 'sprites')
     return pathname.endsWith('/sprites') || (effectIn(pathname) !== null && useSprites.getState().open)
   return /^\/kit\/[^/]+\/?$/.test(pathname)
 }
 
-const addressOf = (kitId: string, place: Place): string =>
-  `/kit/${kitId}${place.page === 'effect' ? `/effect/${encodeURIComponent(place.effect)}` : place.page === 'sprites' ? '/sprites' : ''}`
+const addressOf = (kitId: string, place: Place): string => {
+  if (place.page === 'effect') return `/kit/${kitId}/effect/${encodeURIComponent(place.effect)}`
+  if (place.page === 'stage') return `/kit/${kitId}/stage/${encodeURIComponent(place.stage)}`
+  return `/kit/${kitId}${place.page === 'sprites' ? '/sprites' : ''}`
+}
 
 const placeText = (place: Place): string => {
-  if (place.page === 'effect')
-    return `in ${useDocument.getState().kit?.effects[place.effect]?.name ?? 'another effect'}`
+  const { kit } = useDocument.getState()
+  if (place.page === 'effect') return `in ${kit?.effects[place.effect]?.name ?? 'another effect'}`
+  if (place.page === 'stage') return `on ${kit?.stages[place.stage]?.name ?? 'another stage'}`
   return { anywhere: 'here', kit: 'on the kit page', sprites: 'among the sprites' }[place.page]
 }
 

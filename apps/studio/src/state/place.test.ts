@@ -69,6 +69,17 @@ describe('where an undo step is seen', () => {
     ).toEqual({ page: 'kit' })
   })
 
+  it('what is on a stage there, with the sheet that came along; a stage that goes, on the kit page', () => {
+    const [stage] = kit.stageOrder as [string, ...string[]]
+    const pasted = step((k) => {
+      k.stages[stage]!.surfaces = []
+      k.sheets[k.sheetOrder[0]!]!.name = 'Pasted'
+    })
+    expect(placeOf(pasted, kit, null)).toEqual({ page: 'stage', stage })
+    const gone = step((k) => void delete k.stages[stage])
+    expect(placeOf(gone, kit, null)).toEqual({ page: 'kit' })
+  })
+
   it('sheets and palettes among the sprites', () => {
     expect(
       placeOf(

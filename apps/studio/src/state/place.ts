@@ -3,7 +3,9 @@ import type { Kit } from '@gliv/document'
 import type { Entry } from './history.ts'
 
 export type Place =
-  { readonly page: 'anywhere' | 'kit' | 'sprites' } | { readonly page: 'effect'; readonly effect: string }
+  | { readonly page: 'anywhere' | 'kit' | 'sprites' }
+  | { readonly page: 'effect'; readonly effect: string }
+  | { readonly page: 'stage'; readonly stage: string }
 
 const ANYWHERE: Place = { page: 'anywhere' }
 const SPRITES = ['sheets', 'sheetOrder', 'palettes', 'paletteOrder', 'wholePixels']
@@ -22,6 +24,11 @@ const effectAt = (kit: Kit, path: readonly (string | number)[], shown: string | 
   return users.find((effect) => effect === shown) ?? users[0] ?? null
 }
 
+/** Effects and stages that come or go are seen among the others. */
+const isOfTheList = (path: readonly (string | number)[]): boolean =>
+  ['name', 'effectOrder', 'stageOrder'].includes(String(path[0])) ||
+  (['effects', 'stages'].includes(String(path[0])) && path.length === 2)
+
 /**
  * Where a step's change is seen in `kit`, the document before the step; `shown` is the effect on the screen.
  */
@@ -31,16 +38,13 @@ export const placeOf = (
   shown: string | null,
 ): Place => {
   const paths = [...patches, ...inverse].map((patch) => patch.path)
-  // An effect that comes or goes is seen among the others.
-  if (
-    paths.some(
-      ([top], i) => top === 'name' || top === 'effectOrder' || (top === 'effects' && paths[i]!.length === 2),
-    )
-  )
-    return { page: 'kit' }
+  if (paths.some(isOfTheList)) return { page: 'kit' }
   const effects = new Set(paths.map((path) => effectAt(kit, path, shown)).filter((id) => id !== null))
   if (shown !== null && effects.has(shown)) return { page: 'effect', effect: shown }
   const [first] = effects
   if (first !== undefined) return { page: 'effect', effect: first }
+  // A picture that came to a stage made a sheet as well: it is seen where it was put.
+  const stage = paths.find(([top, id]) => top === 'stages' && kit.stages[String(id)])?.[1]
+  if (stage !== undefined) return { page: 'stage', stage: String(stage) }
   return paths.some(([top]) => SPRITES.includes(String(top))) ? { page: 'sprites' } : ANYWHERE
 }
