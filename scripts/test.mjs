@@ -1,7 +1,7 @@
 /**
  * npm test: installs what is missing; types, lint, kernels and dependencies beside the unit tests; then
  * builds and runs the
- * end-to-end tests. `--long` (npm run test:long) runs the fuzzing, kills and damages at full length instead.
+ * end-to-end tests. `--long` (npm run test:long) runs the fuzzing, kills, damages and rebuilding at full length instead.
  */
 import { spawn } from 'node:child_process'
 import { ensureChromium, ensureInstalled, ROOT, run, tool, toolCommand } from './lib.mjs'
@@ -53,7 +53,7 @@ if (LONG) {
   step('long fuzz', () => tool('vitest', ['run', 'hostile', 'damage']))
   step('build', () => run(process.execPath, [`${ROOT}/scripts/build.mjs`, '--peek', '--if-changed']))
   step('long stories', () =>
-    tool('playwright', ['test', '--config', 'e2e/playwright.config.ts', 'kills', 'walk']),
+    tool('playwright', ['test', '--config', 'e2e/playwright.config.ts', 'kills', 'walk', 'undone', 'rebuilt']),
   )
 } else {
   console.log('\n— unit tests, and beside them types, lint, kernels, dependencies')

@@ -25,7 +25,11 @@ const essence = (effect: ResolvedEffect): unknown => {
 
 test.use({ deviceScaleFactor: 0.5 })
 
-for (const id of ['pier-dust', 'kettle-steam', 'funnel-steam', 'sink-hole', 'sunk-beat', 'signal-flare'])
+const SHORT = ['pier-dust', 'sunk-beat']
+/** npm run test:long. */
+const LONG = [...SHORT, 'kettle-steam', 'funnel-steam', 'sink-hole', 'signal-flare']
+
+for (const id of process.env['GLIV_LONG'] === '1' ? LONG : SHORT)
   test(`${id} is built from nothing and equals the demo's`, async ({ page }) => {
     test.setTimeout(240_000)
     const { kit } = makeDemo()

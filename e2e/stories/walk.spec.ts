@@ -9,7 +9,7 @@ import { dice, type Roll } from '../dice.ts'
 import { peek, type Peek } from '../peek.ts'
 import { Studio } from '../studio.ts'
 
-const STEPS = Number(process.env['GLIV_WALK_STEPS'] ?? 300)
+const STEPS = Number(process.env['GLIV_WALK_STEPS'] ?? 120)
 const SEED = Number(process.env['GLIV_WALK_SEED'] ?? 14)
 
 /** `GLIV_WALK_TOLD=1` prints each step. */
