@@ -5,11 +5,13 @@ export { checkPose, checkView, DEFAULT_VIEW, LiveTape, viewAround } from './inpu
 export { cosSinInto } from './maths/index.ts'
 export {
   compile,
+  dueMoments,
   emitterEndSeconds,
   emptyFrame,
   longestLife,
   placesOf,
   type Program,
+  timedEventsOf,
 } from './program/index.ts'
 export {
   createSimulation,
@@ -28,4 +30,4 @@ export {
   tickOf,
   updateSimulation,
 } from './runtime/index.ts'
-export { type Shown } from './state/index.ts'
+export { EffectEvents, eventNumber, type Shown } from './state/index.ts'

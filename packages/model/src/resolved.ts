@@ -3,6 +3,7 @@
  * followed,
  * muted emitters are gone. Made by the document package; nothing here is optional.
  */
+import type { EffectExtras } from './events.ts'
 import type { EmitterChoices, Lanes, RelayChoices, TypeChoices } from './choices.ts'
 import type { Play } from './kinds.ts'
 import type { NumbersOf } from './properties.ts'
@@ -102,7 +103,7 @@ export type StrengthRamps = Readonly<
   Partial<Record<StrengthTarget, readonly (readonly [strength: number, factor: number])[]>>
 >
 
-export interface ResolvedEffect {
+export interface ResolvedEffect extends EffectExtras {
   readonly id: string
   readonly name: string
   /** Unsigned 32 bits. */

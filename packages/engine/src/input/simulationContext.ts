@@ -1,6 +1,7 @@
 /** What the emitters of one simulation share. */
 import type { Frame } from '@gliv/model'
 import { type Program, type Clock, type Timeline } from '../program/index.ts'
+import type { EffectEvents } from '../state/index.ts'
 import type { CompiledTape } from './tape.ts'
 
 /** What was counted of an emitter from the effect's start. */
@@ -25,6 +26,8 @@ export interface SubEffect {
   readonly alive: number
   readonly finished: boolean
   seek(tick: number): void
+  /** To tick 0, telling what happens there. */
+  begin(): void
   step(): void
   append(frame: Frame, layer: number): void
   /** Frees its pools at once; it is not used any more. */
@@ -43,6 +46,8 @@ export interface SimulationContext {
   readonly jumpPx: number
   /** Length of the effect's period in seconds; 0 when it has none. */
   readonly periodSeconds: number
+  /** Where what happens is told; null when nobody listens. */
+  readonly events: EffectEvents | null
   /** Makes the simulations of effects inside this one. */
   readonly makeSubEffect: MakeSubEffect
 }

@@ -13,6 +13,7 @@ export {
 } from './compile.ts'
 export { rampOfForce } from './forceRamp.ts'
 export { laneAt, withLane } from './lanes.ts'
+export { dueMoments, type TimedEvent, timedEventsOf } from './moments.ts'
 export { createSchedule, type Schedule, TOP_UP_KEY, TRAVEL_KEY } from './schedule.ts'
 export {
   type Clock,

@@ -10,9 +10,10 @@ import {
 import { appendInstances, setDisplay, snapFrame } from '../output/index.ts'
 import { type EmitterProgram, emptyFrame, type Program } from '../program/index.ts'
 import { addedUp, EmitterRun, PartHost } from '../spawn/index.ts'
-import { Recording, releaseInstances, type Shown } from '../state/index.ts'
+import { type EffectEvents, Recording, releaseInstances, type Shown } from '../state/index.ts'
 import { ownCounts } from './counts.ts'
 import { hasEmissionEnded } from './endTimes.ts'
+import { readEnds, tellMoments } from './tellMoments.ts'
 
 /** Where an effect stands, what happens to it, and what is around it. */
 export interface SimulationOptions extends PoseParts {
@@ -27,6 +28,8 @@ export interface SimulationOptions extends PoseParts {
   readonly surfaces?: readonly Surface[]
   /** For effects inside others: the outer one's tape as this one reads it. */
   readonly inner?: CompiledTape
+  /** Where what happens is told as it is stepped; seeks and re-runs tell nothing. */
+  readonly events?: EffectEvents
 }
 
 const NOTHING: readonly Simulation[] = []
@@ -47,6 +50,7 @@ const tapeFor = (program: Program, { live, inner, tape = [], ...at }: Simulation
 export class Simulation {
   #program: Program
   readonly #tape: CompiledTape
+  readonly #events: EffectEvents | null
   readonly #frame: Frame = emptyFrame()
   readonly seed: number
   /** It plays inside another effect. */
@@ -68,13 +72,17 @@ export class Simulation {
     this.seed = (options.seed ?? program.effect.seed) >>> 0
     this.isInside = options.inner !== undefined
     this.#tape = tapeFor(program, options)
+    this.#events = options.events ?? null
     this.#frame.originX = options.x ?? 0
     this.#frame.originY = options.y ?? 0
     this.runs = this.start(program, program.emitters)
     this.#arrange()
     if (options.live && program.lastTick > 0) this.#record(options.live)
     else if (!options.live) this.seek(0)
-    else for (let internal = 0; internal <= program.warmTicks; internal++) this.#stepLive(internal)
+    else {
+      for (let internal = 0; internal < program.warmTicks; internal++) this.#stepLive(internal)
+      this.#told(() => this.#stepLive(program.warmTicks))
+    }
   }
 
   /** A game plays what was recorded where the owner is; nothing is simulated any more. */
@@ -127,7 +135,9 @@ export class Simulation {
       tape: this.#tape,
       jumpPx: effect.numbers.jumpPx,
       periodSeconds: effect.play === 'period' ? effect.numbers.periodSeconds : 0,
-      makeSubEffect: (inner, seed, tape) => new Simulation(inner, { seed, inner: tape }),
+      events: this.#events,
+      makeSubEffect: (inner, seed, tape) =>
+        new Simulation(inner, { seed, inner: tape, ...(this.#events ? { events: this.#events } : {}) }),
     }
   }
 
@@ -193,15 +203,65 @@ export class Simulation {
 
   /** One tick on. */
   step(): void {
+    if (this.#events) this.#told(() => this.#step())
+    else this.#step()
+  }
+
+  #step(): void {
     const { periodTicks, lastTick } = this.#program
     if (this.#recording) this.#live!.advance?.(++this.tick)
     else if (lastTick > 0) this.seek(this.tick + 1)
     else if (this.#tape.advance) this.#stepLive(this.tick + 1 + this.#program.warmTicks)
-    else if (periodTicks > 0 && (this.tick + 1) % periodTicks === 0) this.seek(this.tick + 1)
+    else if (periodTicks > 0 && (this.tick + 1) % periodTicks === 0) this.#arriveAt(this.tick + 1)
     else {
       this.tick++
       this.#stepAll()
     }
+  }
+
+  /** Does what makes one tick, and tells what happens in it. Inside an effect the outermost one's tick is told. */
+  #told(make: () => void): void {
+    const events = this.#events
+    if (!events || (this.isInside && !events.open)) return make()
+    const { nowEffect, open } = events
+    events.nowEffect = this.#program.effect
+    events.open = true
+    if (!this.isInside) events.nowTick = this.tick + 1
+    const before = readEnds(this, events, this.#tape)
+    make()
+    tellMoments(this, events, this.#tape, before)
+    events.nowEffect = nowEffect
+    events.open = open
+  }
+
+  /** To tick 0, as `seek(0)`, but telling what happens there. */
+  begin(): void {
+    this.tick = -1
+    this.#told(() => {
+      if (this.#program.lastTick > 0) this.seek(0)
+      else this.#arriveAt(0)
+    })
+  }
+
+  /** By a step to a tick, from the one before it. */
+  #arriveAt(tick: number): void {
+    this.tick = tick
+    const internal = this.#internal
+    this.#silently(() => {
+      for (const run of this.runs) run.seek(internal - 1)
+      for (const part of this.parts)
+        if (internal > 0) part.seek(internal - 1, false)
+        else part.clear()
+    })
+    this.#stepAll()
+  }
+
+  #silently(make: () => void): void {
+    const events = this.#events
+    const open = events?.open ?? false
+    if (events) events.open = false
+    make()
+    if (events) events.open = open
   }
 
   #stepLive(internal: number): void {
@@ -218,8 +278,10 @@ export class Simulation {
   /** To any tick ≥ 0; costs at most one longest life of steps. */
   seek(tick: number): void {
     this.tick = Math.max(0, Math.floor(tick))
-    for (const run of this.runs) run.seek(this.#internal)
-    for (const part of this.parts) part.seek(this.#internal, false)
+    this.#silently(() => {
+      for (const run of this.runs) run.seek(this.#internal)
+      for (const part of this.parts) part.seek(this.#internal, false)
+    })
   }
 
   /**

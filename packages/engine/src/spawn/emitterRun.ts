@@ -10,6 +10,7 @@ import { InstanceHost } from './subEffects.ts'
 import { Launcher } from './launcher.ts'
 import type { Appearance } from '../appearance/index.ts'
 import { MarkLog } from '../marks/index.ts'
+import { ParticleTeller } from './particleTeller.ts'
 import { Motion } from '../integrate/index.ts'
 import { Spawner } from './spawner.ts'
 import type { Firing } from './relays/delayedSpawns.ts'
@@ -36,6 +37,7 @@ export class EmitterRun {
   /** Effects that its relays set off. */
   readonly hosts: readonly InstanceHost[]
   readonly #triggers: RelayTriggers | null
+  readonly #teller: ParticleTeller | null
   readonly #queue: BirthQueue
   readonly #spawner: Spawner
   readonly #motion: Motion
@@ -60,10 +62,13 @@ export class EmitterRun {
       const to = this.children[k] ?? hosts[k]
       return to ? [{ relay, to }] : []
     })
-    this.#triggers = receivers.length > 0 ? new RelayTriggers(program, context, this.pool, receivers) : null
+    this.#teller = context.events && new ParticleTeller(program, context, context.events, this.pool)
+    this.#triggers =
+      receivers.length > 0 ? new RelayTriggers(program, context, this.pool, receivers, this.#teller) : null
     this.marks = program.marks === 'none' ? null : new MarkLog(program, context, this.pool)
     this.events = new EventLog(
       this.marks === null && !receivers.some(({ relay }) => relay.trigger === 'contact'),
+      context.events,
     )
     const launcher = new Launcher(program, context)
     this.#queue = new BirthQueue(program, context, launcher)
@@ -75,6 +80,7 @@ export class EmitterRun {
       events: this.events,
       marks: this.marks,
       triggers: this.#triggers,
+      teller: this.#teller,
     })
     this.sources = [...this.#queue.schedule.sources.map((s) => s.id), 'travel', 'topUp', 'relay']
   }
@@ -125,6 +131,7 @@ export class EmitterRun {
    */
   seek(tick: number): void {
     const { clock } = this.context
+    if (tick < 0) return this.#restart(-1)
     const start = tickAtOrBefore(clock, clock.secondsAt(tick) - this.program.history, tick) - 2
     const back = tick < this.tick
     if ((back || this.tick < start) && this.#seekByLastMarks(tick)) return
@@ -270,7 +277,9 @@ export class EmitterRun {
       this.#motion.begin(this.tick, this.#before, this.#now)
       this.events.clear()
       this.marks?.begin(this.tick, this.#now)
+      this.#teller?.begin(this.tick)
       this.#motion.move()
+      this.#teller?.contacts(this.events)
       this.marks?.add(this.events, this.tick, this.#before, this.#now)
       this.#triggers?.begin(this.tick, this.#before, this.#now)
       this.#triggers?.afterStep(this.events)

@@ -16,6 +16,7 @@ import { sampleAppearance, samplePicture, type Appearance } from '../appearance/
 import type { MarkLog } from '../marks/index.ts'
 import type { Motion } from '../integrate/index.ts'
 import { type Firing, DelayedSpawnHeap, RELAYED } from './relays/delayedSpawns.ts'
+import type { ParticleTeller } from './particleTeller.ts'
 import type { RelayTriggers } from './relays/relayTriggers.ts'
 import type { Moment, SimulationContext } from '../input/index.ts'
 
@@ -30,6 +31,7 @@ export interface SpawnerParts {
   readonly events: EventLog
   readonly marks: MarkLog | null
   readonly triggers: RelayTriggers | null
+  readonly teller: ParticleTeller | null
 }
 
 export class Spawner {
@@ -249,6 +251,7 @@ export class Spawner {
       pool.open(pool.slab!)
       pool.slab!.kernels.launch(from, to)
     }
+    this.#parts.teller?.births(from, to)
     this.#look(from, to)
     if (this.placedPlainly) this.#notePlaces(from, to)
     const { motion, triggers: watch } = this.#parts
@@ -270,7 +273,7 @@ export class Spawner {
 
   /** Of one whose step can be met by something, or that may set off something. */
   #first(i: number): void {
-    const { events, motion, marks, triggers: watch } = this.#parts
+    const { events, motion, marks, triggers: watch, teller } = this.#parts
     const pool = this.#pool
     events.clear()
     if (!motion.undisturbed) {
@@ -278,6 +281,7 @@ export class Spawner {
       motion.first(i, pool.born[i]!, this.#tick)
       if (lived && isDead(pool, i, this.#now)) this.alive--
     }
+    teller?.contacts(events)
     marks?.add(events, this.#tick, this.#before, this.#now)
     watch?.born(i, events)
   }

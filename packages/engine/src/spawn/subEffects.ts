@@ -120,6 +120,8 @@ export class PartHost {
       let running = this.#running.get(pass)
       if (!running) this.#running.set(pass, (running = { start, ...this.#begin(pass, start) }))
       if (byStep && tick > start && this.#goesForward) running.subEffect.step()
+      else if (byStep && tick === start && this.#context.events?.open && this.#innerTick(0) === 0)
+        running.subEffect.begin()
       else running.subEffect.seek(this.#innerTick(tick - start))
     }
   }
@@ -318,7 +320,11 @@ export class InstanceHost {
     while (this.#delayed.due <= now) {
       this.#delayed.take()
       if (this.#running.length >= this.#most) this.refused++
-      else this.#running.push(this.#begin(tick))
+      else {
+        const begun = this.#begin(tick)
+        if (this.#context.events?.open) begun.begin()
+        this.#running.push(begun)
+      }
     }
   }
 

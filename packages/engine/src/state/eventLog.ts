@@ -3,6 +3,8 @@
  * again each tick.
  */
 
+import { type EffectEvents, EVENT_KINDS } from './effectEvents.ts'
+
 /** Numbers of a row. */
 export const EVENT_ROW = 9
 /** Place, normal and velocity in the world, seconds on the clock, slot, index of the edge. */
@@ -11,11 +13,16 @@ export const EVENT = { x: 0, y: 1, nx: 2, ny: 3, vx: 4, vy: 5, clock: 6, slot: 7
 export class EventLog {
   rows = new Float64Array(EVENT_ROW * 16)
   count = 0
-  /** Nobody reads it. */
-  readonly unread: boolean
+  readonly #unread: boolean
+  readonly #listener: EffectEvents | null
 
-  constructor(unread: boolean) {
-    this.unread = unread
+  /**
+   * @param unread neither relays nor marks read it
+   * @param listener reads it while it is told of contacts
+   */
+  constructor(unread: boolean, listener: EffectEvents | null) {
+    this.#unread = unread
+    this.#listener = listener
   }
 
   clear(): void {
@@ -42,7 +49,7 @@ export class EventLog {
     v: Float64Array,
     edge: number,
   ): void {
-    if (this.unread) return
+    if (this.#unread && !this.#listener?.tells(EVENT_KINDS.contact)) return
     const o = this.#row()
     const { rows } = this
     rows[o] = way[0]!

@@ -7,6 +7,7 @@ import { Reference, endsByKernel, effectiveInto } from '../../integrate/index.ts
 import { LEFT_AT_ONCE, type Slab } from '../../kernels/index.ts'
 import { scaleAndTintAt, type Appearance, fromWhite } from '../../appearance/index.ts'
 import type { SimulationContext } from '../../input/index.ts'
+import type { ParticleTeller } from '../particleTeller.ts'
 import type { Firing } from './delayedSpawns.ts'
 
 /** Most firings of one relay by one particle in a tick. */
@@ -28,6 +29,7 @@ export class RelayTriggers {
   readonly #relays: readonly { readonly relay: ResolvedRelay; readonly to: Receiver }[]
   readonly #pool: Pool
   readonly #reference: Reference
+  readonly #teller: ParticleTeller | null
   readonly #firing: Firing = {
     clock: 0,
     key: { hi: 0, lo: 0 },
@@ -53,7 +55,9 @@ export class RelayTriggers {
     context: SimulationContext,
     pool: Pool,
     relays: readonly { readonly relay: ResolvedRelay; readonly to: Receiver }[],
+    teller: ParticleTeller | null,
   ) {
+    this.#teller = teller
     this.#program = program
     this.appearance = program.appearance
     this.#pool = pool
@@ -294,6 +298,7 @@ export class RelayTriggers {
     absorb(key, n)
     const { hi, lo } = key
     if (numbers.relayChance < 1 && sample(hi, lo, STREAMS.relayChance, 0) >= numbers.relayChance) return
+    this.#teller?.relayed(i, f)
     const { vx, vy } = f
     const speed = Math.sqrt(vx * vx + vy * vy)
     f.alongX = launch === 'world' ? 1 : launch === 'normal' || speed === 0 ? nx : vx / speed
