@@ -16,7 +16,14 @@ const ALLOWED = {
     'packages/document',
   ],
   'packages/export': ['packages/model', 'packages/engine', 'packages/document', 'packages/bake'],
-  'packages/player': ['packages/base', 'packages/model', 'packages/engine', 'packages/scene'],
+  'packages/sound': ['packages/model', 'packages/engine'],
+  'packages/player': [
+    'packages/base',
+    'packages/model',
+    'packages/engine',
+    'packages/scene',
+    'packages/sound',
+  ],
   'packages/demo': ['packages/model', 'packages/document', 'packages/pixels'],
   'apps/cli': [
     'packages/model',
@@ -38,6 +45,7 @@ const LIBRARIES = {
   'packages/engine': '^$',
   'packages/paint': '^$',
   'packages/scene': '^$',
+  'packages/sound': '^$',
   'packages/player': '^$',
   'packages/pixels': 'fflate|omggif|gifenc|maxrects-packer|simplify-js',
   'packages/document': 'zod|fflate|@noble/hashes',

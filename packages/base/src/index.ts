@@ -12,3 +12,4 @@ export {
 } from './colour.ts'
 export { isNoShift, pixelShiftInto } from './pixelShift.ts'
 export { cubeRoot, nthRoot } from './roots.ts'
+export { MEDIA, mediaTypeOf, type MediaType, wavSeconds } from './media.ts'

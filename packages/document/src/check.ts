@@ -325,6 +325,7 @@ export const checkKit = (kit: Kit): Problem[] => {
   for (const effect of Object.values(kit.effects)) checkEffect(kit, effect, problems)
   for (const sheet of Object.values(kit.sheets)) checkSheet(kit, sheet, problems)
   checkCues(kit, problems)
+  for (const effect of Object.values(kit.effects)) checkSounds(kit, effect, problems)
   for (const stage of Object.values(kit.stages)) checkStage(kit, stage, problems)
   return problems
 }
@@ -337,6 +338,22 @@ const checkCues = (kit: Kit, problems: Problem[]): void =>
           place: `cues.${i}.effects`,
           message: `there is no effect "${effect}"; choose one of ${saidChoices(kit.effectOrder)}`,
         })
+  })
+
+/** Sounds and emitters that an effect's sounds name must be there. */
+const checkSounds = (kit: Kit, effect: Effect, problems: Problem[]): void =>
+  effect.sounds?.forEach((use, i) => {
+    const place = `effects.${effect.id}.sounds.${i}`
+    if (!kit.sounds?.some(({ id }) => id === use.sound))
+      problems.push({
+        place: `${place}.sound`,
+        message: `there is no sound "${use.sound}"; choose one of ${saidChoices((kit.sounds ?? []).map(({ id }) => id))}`,
+      })
+    if (use.emitter !== null && !Object.hasOwn(effect.emitters, use.emitter))
+      problems.push({
+        place: `${place}.emitter`,
+        message: `there is no emitter "${use.emitter}"; choose one of ${saidChoices(effect.emitterOrder)}`,
+      })
   })
 
 /** What a stage names must be there: actors, cues, sheets. */

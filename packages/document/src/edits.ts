@@ -7,6 +7,7 @@ import { defaultsOf, sourceOfId } from '@gliv/model'
 import { addType, clone, freeName, type MakeId } from './layers.ts'
 import { type Effect, type Emitter, type Kit, KIT_VERSION, type Relay, type Part } from './kit.ts'
 import { forgetInCues } from './scenes.ts'
+import { forgetInSounds } from './sounds.ts'
 import { addEmitter } from './starters.ts'
 
 /** A kit with nothing in it but the default rate of 60 ticks per second. */
@@ -119,6 +120,7 @@ export const deleteEmitter = (kit: Kit, effectId: string, emitterId: string): vo
     other.relays = other.relays.filter((relay) => relay.emitter !== emitterId)
   }
   effect.emitterOrder = effect.emitterOrder.filter((id) => id !== emitterId)
+  forgetInSounds(effect, emitterId)
   dropUnused(kit, [type])
 }
 

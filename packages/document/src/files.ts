@@ -1,11 +1,12 @@
-/** Kit files: `.gliv` (a zip of kit.json and pictures) and `.gliv.json` (one file, pictures as data URLs). */
+/** Kit files: `.gliv` (a zip of kit.json, pictures, sounds and clips) and `.gliv.json` (one file, pictures as data URLs). */
 import { crc32 } from '@gliv/base'
 import { Refusal } from '@gliv/model'
 import { inflateSync, strFromU8, strToU8, zipSync, type Zippable } from 'fflate'
 import { canonicalJson } from './canonical.ts'
 import { readKit } from './check.ts'
 import type { Kit, KitFile, Pictures } from './kit.ts'
-import { fromDataUrl, hashPicture, pngSize, toDataUrl } from './pictures.ts'
+import { blobOf, blobPath, checkBlob, namedBlobs, withOwnHashes } from './blobs.ts'
+import { fromDataUrl, pngSize, toDataUrl } from './pictures.ts'
 import { said, saidPlace } from './said.ts'
 import { zipEntries, type ZipEntry } from './zipCheck.ts'
 
@@ -19,43 +20,20 @@ const JSON_FORM_LIMIT_BYTES = 128 * 1024 * 1024
 /** The earliest time a zip can carry; a fixed one makes equal kits equal files. */
 const ZIP_TIME = new Date(1980, 0, 1)
 
-const usedPictures = (kit: Kit): string[] =>
-  [...new Set(kit.sheetOrder.map((id) => kit.sheets[id]!.picture))].sort()
-
-const pictureOf = (pictures: Pictures, hash: string): Uint8Array => {
-  const bytes = pictures.get(hash)
-  if (!bytes)
-    throw new Refusal(
-      `pictures.${hash}`,
-      'a sheet names this picture but it is missing; import the sheet again',
-    )
-  return bytes
-}
-
 /**
- * Pictures under the hash of their own bytes: a stand-in for a lost picture is one of its own from then on.
- */
-const withOwnHashes = ({ kit, pictures }: KitFile): KitFile => {
-  const sheets = { ...kit.sheets }
-  const own = new Map<string, Uint8Array>()
-  for (const id of kit.sheetOrder) {
-    const bytes = pictureOf(pictures, kit.sheets[id]!.picture)
-    const picture = hashPicture(bytes)
-    own.set(picture, bytes)
-    if (picture !== sheets[id]!.picture) sheets[id] = { ...sheets[id]!, picture }
-  }
-  return { kit: { ...kit, sheets }, pictures: own }
-}
-
-/**
- * A kit with its pictures as the bytes of a `.gliv` file: a zip of `kit.json` and PNG files by content hash. The same
+ * A kit with its pictures as the bytes of a `.gliv` file: a zip of `kit.json` and of PNG, sound and clip files by content hash. The same
  * kit gives the same bytes. Throws `Refusal` when a picture is missing.
  */
 export const writeKitZip = (file: KitFile): Uint8Array => {
   const { kit, pictures } = withOwnHashes(file)
   const files: Zippable = { 'kit.json': [strToU8(canonicalJson(kit)), { mtime: ZIP_TIME, level: 6 }] }
-  for (const hash of usedPictures(kit))
-    files[`pictures/${hash}.png`] = [pictureOf(pictures, hash), { mtime: ZIP_TIME, level: 0 }]
+  const paths = new Map(
+    namedBlobs(kit).map((named) => {
+      const bytes = blobOf(pictures, named)
+      return [blobPath(named.kind, named.hash, bytes), bytes] as const
+    }),
+  )
+  for (const path of [...paths.keys()].sort()) files[path] = [paths.get(path)!, { mtime: ZIP_TIME, level: 0 }]
   return zipSync(files)
 }
 
@@ -69,7 +47,7 @@ export const writeKitJson = (file: KitFile): Uint8Array => {
     canonicalJson({
       ...kit,
       pictures: Object.fromEntries(
-        usedPictures(kit).map((hash) => [hash, toDataUrl(pictureOf(pictures, hash))]),
+        [...pictures].sort(([a], [b]) => (a < b ? -1 : 1)).map(([hash, bytes]) => [hash, toDataUrl(bytes)]),
       ),
     }),
   )
@@ -97,19 +75,16 @@ const parseJson = (place: string, bytes: Uint8Array): unknown => {
   }
 }
 
-const checkPictures = (kit: Kit, pictures: Pictures): void => {
-  for (const id of kit.sheetOrder) {
-    const sheet = kit.sheets[id]!
-    const bytes = pictureOf(pictures, sheet.picture)
-    const size = pngSize(`pictures.${sheet.picture}`, bytes)
-    if (hashPicture(bytes) !== sheet.picture)
-      throw new Refusal(
-        `sheets.${id}.picture`,
-        'the picture was changed outside Gliv: its content hash differs; import it again',
-      )
+const checkBlobs = (kit: Kit, pictures: Pictures): void => {
+  for (const named of namedBlobs(kit)) {
+    const bytes = blobOf(pictures, named)
+    checkBlob(named, bytes)
+    if (named.kind !== 'picture') continue
+    const sheet = kit.sheets[named.place.slice('sheets.'.length)]!
+    const size = pngSize(`pictures.${named.hash}`, bytes)
     if (size.width !== sheet.width || size.height !== sheet.height)
       throw new Refusal(
-        `sheets.${id}`,
+        named.place,
         `it says ${sheet.width} × ${sheet.height} but its picture is ${size.width} × ${size.height}; correct width and height`,
       )
   }
@@ -148,7 +123,8 @@ const inflated = (name: string, packed: Uint8Array, size: number): Uint8Array =>
   }
 }
 
-const IS_PICTURE = /^pictures\/[0-9a-f]{32}\.png$/
+const IS_BLOB =
+  /^(?:pictures\/[0-9a-f]{32}\.png|sounds\/[0-9a-f]{32}\.(?:wav|ogg|mp3)|clips\/[0-9a-f]{32}\.(?:gif|png|webm))$/
 
 const limitOf = (name: string): number => (name === 'kit.json' ? KIT_JSON_LIMIT_BYTES : FILE_LIMIT_BYTES)
 
@@ -156,7 +132,7 @@ const limitOf = (name: string): number => (name === 'kit.json' ? KIT_JSON_LIMIT_
 export type Progress = (share: number) => void
 
 const unzip = (bytes: Uint8Array, progress: Progress): Map<string, Uint8Array> => {
-  const entries = zipEntries(bytes).filter(({ name }) => name === 'kit.json' || IS_PICTURE.test(name))
+  const entries = zipEntries(bytes).filter(({ name }) => name === 'kit.json' || IS_BLOB.test(name))
   const total = entries.reduce((sum, { size }) => sum + size, 0)
   for (const { name, size } of entries)
     if (size > limitOf(name))
@@ -209,7 +185,7 @@ const zipParts = (
   files.delete('kit.json')
   return {
     data: parseJson('kit.json', json),
-    pictures: new Map([...files].map(([name, picture]) => [name.slice(9, 41), picture])),
+    pictures: new Map([...files].map(([name, blob]) => [name.split('/')[1]!.slice(0, 32), blob])),
   }
 }
 
@@ -227,6 +203,6 @@ export const readKitFile = (bytes: Uint8Array, progress: Progress = () => {}): K
   const { data, pictures } =
     bytes[0] === 0x50 && bytes[1] === 0x4b ? zipParts(bytes, progress) : jsonParts(bytes)
   const kit = readKit(data)
-  checkPictures(kit, pictures)
+  checkBlobs(kit, pictures)
   return { kit, pictures }
 }

@@ -2,6 +2,7 @@
 import type {
   Actor,
   Cue,
+  EffectExtras,
   EmitterChoices,
   Lanes,
   MaskPart,
@@ -9,6 +10,7 @@ import type {
   Owner,
   Play,
   Ramp,
+  Reference,
   RelayChoices,
   Sampling,
   StageCamera,
@@ -225,8 +227,19 @@ export interface Stage {
   camera?: StageCamera
 }
 
+/** A sound of the kit: its bytes are a blob, WAV, OGG or MP3. */
+export interface Sound {
+  readonly id: string
+  readonly name: string
+  /** Content hash of its bytes. */
+  readonly blob: string
+  readonly mediaType: 'audio/wav' | 'audio/ogg' | 'audio/mpeg'
+  /** How long it is. */
+  readonly seconds: number
+}
+
 /** Emitters that play together, and effects that it plays as parts. */
-export interface Effect {
+export interface Effect extends Writable<EffectExtras> {
   id: string
   name: string
   /** Unsigned 32 bits. */
@@ -237,6 +250,8 @@ export interface Effect {
   source: { sheet: string; frame: number } | null
   /** Factors at strengths beside those of births: docs/format.md. */
   strengthRamps?: StrengthRamps
+  /** What it is held against while it is made. */
+  reference?: Reference
   numbers: Numbers<'effect'>
   lanes: Lanes
   emitters: Record<string, Emitter>
@@ -271,6 +286,8 @@ export interface Kit {
   stageOrder: string[]
   /** What can happen in the game by name, and which effects play then. */
   cues?: Cue[]
+  /** What effects can be heard with. */
+  sounds?: Sound[]
   /** What the game's camera shows, in px, the usual one first; 640 × 360 when nobody said. */
   views?: ViewSize[]
   /** Ramps that are kept for use anywhere in the kit. */
@@ -284,7 +301,7 @@ export interface Kit {
 /** Version of the kit format that is written; older ones are migrated, newer ones refused. */
 export const KIT_VERSION = 3
 
-/** Bytes of PNG files by content hash. */
+/** Bytes by content hash: PNG pictures, sounds, clips. */
 export type Pictures = ReadonlyMap<string, Uint8Array>
 
 /** A kit together with its pictures: what a file holds. */

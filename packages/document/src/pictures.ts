@@ -1,4 +1,4 @@
-import { isPng } from '@gliv/base'
+import { isPng, mediaTypeOf } from '@gliv/base'
 import { Refusal } from '@gliv/model'
 import { strToU8 } from 'fflate'
 import { said } from './said.ts'
@@ -16,7 +16,7 @@ export const pngSize = (place: string, bytes: Uint8Array): { width: number; heig
   return { width: view.getUint32(16), height: view.getUint32(20) }
 }
 
-const PREFIX = 'data:image/png;base64,'
+const PREFIX = /^data:(?:image\/(?:png|gif)|video\/webm|audio\/(?:wav|ogg|mpeg));base64,/
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
 
 /** Base64 by hand: the core has neither the DOM's nor Node's functions. */
@@ -31,17 +31,18 @@ export const toDataUrl = (bytes: Uint8Array): string => {
         (i + 2 < bytes.length ? ALPHABET[n & 63]! : '='),
     )
   }
-  return PREFIX + parts.join('')
+  return `data:${mediaTypeOf(bytes) ?? 'image/png'};base64,${parts.join('')}`
 }
 
-/** Bytes of a PNG's data URL. Throws `Refusal` at `place` for anything else, or for damaged base64. */
+/** Bytes of a data URL of a picture, a sound or a clip. Throws `Refusal` at `place` for anything else, or for damaged base64. */
 export const fromDataUrl = (place: string, url: unknown): Uint8Array => {
-  if (typeof url !== 'string' || !url.startsWith(PREFIX))
+  const prefix = typeof url === 'string' ? PREFIX.exec(url)?.[0] : undefined
+  if (typeof url !== 'string' || prefix === undefined)
     throw new Refusal(
       place,
-      `${said(url)} is no picture; it must be a PNG as a data URL starting with "${PREFIX}"; export the kit again`,
+      `${said(url)} is no picture; it must be a PNG, or a sound or clip, as a data URL starting with "data:image/png;base64,"; export the kit again`,
     )
-  const text = url.slice(PREFIX.length).replace(/=+$/, '')
+  const text = url.slice(prefix.length).replace(/=+$/, '')
   const bytes = new Uint8Array(Math.floor((text.length * 3) / 4))
   let bits = 0
   let held = 0

@@ -35,10 +35,12 @@ export const pieceOf = (kit: Kit, effectIds: readonly string[]): Kit => {
       ...Object.values(effects).flatMap((effect) => sheetsOfEffect(effect)),
     ]),
   )
+  const heard = new Set(Object.values(effects).flatMap(({ sounds = [] }) => sounds.map(({ sound }) => sound)))
   const palettes = picked(kit.palettes, new Set(Object.values(types).flatMap(({ palette }) => palette ?? [])))
   return {
     ...kit,
     rampShelf: [],
+    ...(kit.sounds ? { sounds: kit.sounds.filter(({ id }) => heard.has(id)) } : {}),
     effects,
     effectOrder: kit.effectOrder.filter((id) => Object.hasOwn(effects, id)),
     types,

@@ -31,6 +31,7 @@ import type {
 } from './kit.ts'
 import { countedWhole } from './measure.ts'
 import { framesOf } from './sheets.ts'
+import { extrasOf } from './sounds.ts'
 import { gameView } from './views.ts'
 
 /** Reads the places of a picture; given by who has the pixels. The same question must get the same object. */
@@ -262,6 +263,7 @@ export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): Reso
     frame: rectOf(kit.sheets[effect.source.sheet]!.frames[effect.source.frame]!),
   },
   ...(effect.strengthRamps ? { strengthRamps: effect.strengthRamps } : {}),
+  ...extrasOf(effect),
   numbers: effect.numbers,
   lanes: effect.lanes,
   emitters: effect.emitterOrder

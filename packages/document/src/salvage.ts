@@ -19,6 +19,7 @@ import { migrate } from './migrations.ts'
 import { brokenRules, ORDER_RULES } from './rules.ts'
 import { said, saidMessage, saidPlace } from './said.ts'
 import { kitSchema } from './schema.ts'
+import { setExtras } from './sounds.ts'
 
 /** Something that could not be read, and why. */
 export interface SetAside {
@@ -297,6 +298,21 @@ const mendEffect = (kit: Kit, effect: Effect, aside: SetAside[]): void => {
 }
 
 /** What a stage or a cue names and is gone is left out. */
+/** Sounds that are gone, or whose emitter is, are left out of effects. */
+const mendSounds = (kit: Kit, effect: Effect, aside: SetAside[]): void => {
+  const fits = effect.sounds?.filter(
+    ({ sound, emitter }) =>
+      kit.sounds?.some(({ id }) => id === sound) &&
+      (emitter === null || Object.hasOwn(effect.emitters, emitter)),
+  )
+  if (!fits || fits.length === effect.sounds!.length) return
+  aside.push({
+    place: `effects.${effect.id}`,
+    message: 'sounds that are gone, or whose emitter is, were left out',
+  })
+  setExtras(effect, 'sounds', fits)
+}
+
 const mendStages = (kit: Kit, aside: SetAside[]): void => {
   if (kit.cues)
     kit.cues = kit.cues.map((cue) => ({ ...cue, effects: cue.effects.filter((id) => kit.effects[id]) }))
@@ -390,6 +406,7 @@ const mend = (kit: Kit, aside: SetAside[]): void => {
     mendEffect(kit, effect, aside)
     mendRules('effect', effect)
     for (const emitter of Object.values(effect.emitters)) mendRules('emitter', emitter)
+    mendSounds(kit, effect, aside)
   }
   mendStages(kit, aside)
 }

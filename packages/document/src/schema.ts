@@ -65,6 +65,7 @@ import { KIT_VERSION } from './kit.ts'
 import { said } from './said.ts'
 import { sheetSchema } from './sheetSchema.ts'
 import { stageSchema } from './stages.ts'
+import { extrasSchema, soundsSchema } from './soundParts.ts'
 import { cuesSchema } from './stageParts.ts'
 
 const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
@@ -426,6 +427,7 @@ export const effectSchema = z.looseObject({
   backwards: z.boolean().default(false),
   source: z.looseObject({ sheet: id, frame: frameNumber }).nullable().default(null),
   strengthRamps: strengthSchema.optional(),
+  ...extrasSchema,
   numbers: numbersSchema('effect'),
   lanes: lanesSchema(['effect']),
   emitters: z.record(id, emitterSchema),
@@ -469,6 +471,7 @@ export const kitSchema = z.looseObject({
   stages: z.record(id, stageSchema).default({}),
   stageOrder: z.array(id).default([]),
   cues: cuesSchema.optional(),
+  sounds: soundsSchema.optional(),
   views: z
     .array(z.looseObject({ id, name, w: viewSide, h: viewSide }))
     .min(1, { error: 'a list of view sizes needs at least one; add one, or leave the list out' })

@@ -13,6 +13,28 @@ export interface PackSheet {
   readonly sampling: Sampling
 }
 
+/** A sound of a pack. */
+export interface PackSound {
+  readonly id: string
+  readonly name: string
+  /** Data URL of WAV, OGG or MP3. */
+  readonly data: string
+}
+
+/** What a pack may need of a player beside plain effects; a player refuses what it does not know. */
+export const PACK_FEATURES = [
+  'cues',
+  'sounds',
+  'events',
+  'screen',
+  'contact',
+  'marks',
+  'relays',
+  'parts',
+  'recolour',
+] as const
+export type PackFeature = (typeof PACK_FEATURES)[number]
+
 /** The file a game loads. */
 export interface Pack {
   readonly format: 'gliv-pack'
@@ -25,6 +47,10 @@ export interface Pack {
   readonly effects: readonly ResolvedEffect[]
   /** Names by which a game plays effects; left out while there are none. */
   readonly cues?: readonly Cue[]
+  /** What its effects are heard with; left out while there are none. */
+  readonly sounds?: readonly PackSound[]
+  /** Features without which it would not play right; left out while there are none. */
+  readonly needs?: readonly string[]
 }
 
 export const PACK_VERSION = 4

@@ -2,6 +2,7 @@
 import {
   checkPose,
   createSimulation,
+  type EffectEvents,
   LiveTape,
   type Program,
   type Simulation,
@@ -33,7 +34,11 @@ export class EffectHandle {
   #over = false
   #resolve: () => void = () => {}
 
-  constructor(program: Program, options: PlayOptions, view?: ViewRect) {
+  /** How strongly it plays; 1 is as designed. */
+  readonly strength: number
+
+  constructor(program: Program, options: PlayOptions, view?: ViewRect, events?: EffectEvents) {
+    this.strength = options.strength ?? 1
     const { x = 0, y = 0, seed } = options
     const pose = { x, y, ...poseOf(options) }
     checkPose('play', pose)
@@ -44,6 +49,7 @@ export class EffectHandle {
       ...(options.surfaces ? { surfaces: options.surfaces } : {}),
       ...(view ? { view } : {}),
       ...(seed === undefined ? {} : { seed }),
+      ...(events ? { events } : {}),
     })
     this.finished = new Promise((resolve) => (this.#resolve = resolve))
   }

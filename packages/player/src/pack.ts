@@ -1,4 +1,4 @@
-import { type Pack, PACK_VERSION, type ResolvedEffect } from '@gliv/model'
+import { type Pack, PACK_FEATURES, PACK_VERSION, type ResolvedEffect } from '@gliv/model'
 import { withLatest } from './olderPacks.ts'
 import type { RenderSheet } from './renderer.ts'
 
@@ -12,7 +12,7 @@ export interface LoadedPack {
 export const decodeSheetImage = (blob: Blob): Promise<ImageBitmap> =>
   createImageBitmap(blob, { premultiplyAlpha: 'premultiply', colorSpaceConversion: 'none' })
 
-const blobOfDataUrl = (url: string): Blob => {
+export const blobOfDataUrl = (url: string): Blob => {
   const [head, body] = url.split(',', 2) as [string, string]
   const bytes = Uint8Array.from(atob(body), (c) => c.charCodeAt(0))
   return new Blob([bytes], { type: head.slice(5).split(';')[0] ?? 'image/png' })
@@ -25,6 +25,13 @@ const refuseForeign = (data: unknown): Pack => {
   if (version !== PACK_VERSION)
     throw new Error(
       `This pack has format ${String(version)} but this player reads format ${PACK_VERSION}; use the player that came with the pack`,
+    )
+  const unknown = ((data as Pack).needs ?? []).filter(
+    (need) => !(PACK_FEATURES as readonly string[]).includes(need),
+  )
+  if (unknown.length > 0)
+    throw new Error(
+      `This pack needs ${unknown.map((need) => `"${need}"`).join(' and ')}, which this player does not know; use the player that came with the pack`,
     )
   return withLatest(data as Pack)
 }

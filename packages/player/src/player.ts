@@ -1,11 +1,12 @@
 import { checkView, compile, type Program, latestEndSeconds } from '@gliv/engine'
-import type { ViewRect } from '@gliv/model'
+import type { EffectEventKind, ViewRect } from '@gliv/model'
 import { CueDispatch } from '@gliv/scene/cues'
 import { grained, strengthened } from '@gliv/scene/strength'
 import { withAnchorB } from './anchor.ts'
 import { CueHandle } from './cueHandle.ts'
 import { createRenderer, type DrawTarget } from './create.ts'
 import { EffectHandle } from './effectHandle.ts'
+import { type EventListener, Hearing } from './hearing.ts'
 import { findInPack, type LoadedPack } from './pack.ts'
 import type { PlayOptions } from './placing.ts'
 import type { Camera, DrawPath, Renderer } from './renderer.ts'
@@ -44,9 +45,11 @@ export class Player {
   #view: ViewRect | undefined
   #cues: CueDispatch | null = null
   #seconds = 0
+  readonly #hearing: Hearing
 
   constructor(canvas: DrawTarget, pack: LoadedPack, options: PlayerOptions = {}) {
     this.#pack = pack
+    this.#hearing = new Hearing(pack.pack)
     this.renderer = createRenderer(canvas, options.path)
     this.renderer.setSheets(pack.sheets)
   }
@@ -71,6 +74,7 @@ export class Player {
   setView(view: ViewRect): void {
     checkView('setView', view)
     this.#view = view
+    this.#hearing.view = view
     for (const handle of this.#playing) handle.setView(view)
   }
 
@@ -78,8 +82,9 @@ export class Player {
   play(effect: string, options: PlayOptions = {}): EffectHandle {
     let program = this.#programOf(effect, options.strength ?? 1)
     if (options.anchorB) program = compile(withAnchorB(program.effect, options))
-    const handle = new EffectHandle(program, options, this.#view)
+    const handle = new EffectHandle(program, options, this.#view, this.#hearing.events)
     this.#playing.add(handle)
+    this.#hearing.tell(handle)
     return handle
   }
 
@@ -91,6 +96,33 @@ export class Player {
       this.#programs.get(key) ?? compile(strengthened(findInPack(this.#pack.pack, effect), grain))
     this.#programs.set(key, program)
     return program
+  }
+
+  /**
+   * Lets the pack's sounds be heard through a context, which a browser lets run after a press or a key. Resolves when
+   * they are decoded; throws an error in words for one that cannot be.
+   * @example button.onclick = () => player.sound(new AudioContext())
+   */
+  async sound(context: BaseAudioContext): Promise<void> {
+    await this.#hearing.open(context)
+  }
+
+  /** Nothing is heard while it is set. */
+  get muted(): boolean {
+    return this.#hearing.muted
+  }
+
+  set muted(muted: boolean) {
+    this.#hearing.muted = muted
+  }
+
+  /**
+   * Tells the game what happens in effects, from their next step on: `named` and `screen` events of their timelines,
+   * births, contacts, ends. Returns a function that ends it.
+   * @example player.on('screen', ({ screen }) => camera.shake(screen))
+   */
+  on(kind: EffectEventKind, listener: EventListener): () => void {
+    return this.#hearing.on(kind, listener)
   }
 
   /** Names of the pack's cues. */
@@ -131,14 +163,18 @@ export class Player {
   update(seconds: number): void {
     this.#seconds += seconds
     for (const handle of this.#playing) {
-      if (handle.advance(seconds)) continue
+      const goesOn = handle.advance(seconds)
+      this.#hearing.tell(handle)
+      if (goesOn) continue
       this.#playing.delete(handle)
+      this.#hearing.release(handle)
       if (handle.simulation.marks > 0) this.#marked.add(handle)
       else handle.simulation.dispose()
     }
     // Marks outlive their effects: they fade, and go with their surfaces.
     for (const handle of this.#marked) {
       handle.advance(seconds)
+      this.#hearing.events.clear()
       if (handle.simulation.marks === 0) this.#forgetMarks(handle)
     }
     while (this.#marked.size > MARKED_LIMIT) this.#forgetMarks(this.#marked.values().next().value!)
@@ -227,6 +263,7 @@ export class Player {
       handle.simulation.dispose()
     }
     this.#playing.clear()
+    this.#hearing.dispose()
     this.clearMarks()
     this.renderer.dispose()
   }

@@ -1,0 +1,3 @@
+/** What effects are heard with: sounds set off by what happens, through Web Audio, in step with the ticks. */
+export { type Hearing, SoundDesk, TickClock } from './desk.ts'
+export { kindsHeard } from './bound.ts'
