@@ -3,6 +3,7 @@
  * most so many at a time. A scene and a game use the same.
  */
 import type { Cue } from '@gliv/model'
+import type { ScreenMoment } from './screen.ts'
 import { drawOf, seedOf } from './chance.ts'
 
 /** What a cue knows of an effect. */
@@ -13,6 +14,10 @@ export interface CueEffect {
   readonly endTicks: number
   /** It goes on until it is stopped. */
   readonly sustained: boolean
+  /** What the screen does, by the effect's ticks. */
+  readonly screen?: readonly ScreenMoment[]
+  /** A freeze of the screen holds it, too. */
+  readonly freezes?: boolean
 }
 
 /** One effect that a cue has started. */

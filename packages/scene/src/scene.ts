@@ -3,11 +3,10 @@
  * that reads a tape of where it goes; a moment is reached by seeking each of them.
  */
 import {
-  compile,
   createSimulation,
+  type EffectEvents,
   hashParticles,
   LiveTape,
-  type Program,
   reportParticles,
   type Simulation,
   type SimulationOptions,
@@ -15,6 +14,8 @@ import {
 } from '@gliv/engine'
 import type { ResolvedEffect, StageCamera, Surface, TapeEntry, ViewRect } from '@gliv/model'
 import { isStill, viewAt } from './camera.ts'
+import { programOf } from './programs.ts'
+import { screenMoments } from './screen.ts'
 import { grained, strengthened } from './strength.ts'
 import { type Firing, type Presses, type StageSetup, Track } from './track.ts'
 
@@ -31,17 +32,8 @@ export interface SceneSetup extends Omit<StageSetup, 'effectOf'> {
 
 const sustained = (effect: ResolvedEffect): boolean => effect.play !== 'once'
 
-const programs = new WeakMap<ResolvedEffect, Map<number, Program>>()
-
-/** The program of an effect at a strength; the same effect and strength give the same one. */
-export const programOf = (effect: ResolvedEffect, strength: number): Program => {
-  const known = programs.get(effect) ?? new Map<number, Program>()
-  programs.set(effect, known)
-  const grain = grained(strength)
-  const program = known.get(grain) ?? compile(strengthened(effect, grain))
-  known.set(grain, program)
-  return program
-}
+/** Ticks that are stepped one by one at most; what is further is sought. */
+const MOST_AT_ONCE = 30
 
 const sameRun = (a: SceneSetup, b: SceneSetup): boolean =>
   a.rate === b.rate &&
@@ -63,6 +55,15 @@ export interface Playing {
   readonly live: LiveTape | null
 }
 
+/** Who is told what happens in a scene's effects while it is played. */
+export interface Ears {
+  /** Filled in by each effect's step, and cleared afterwards. */
+  readonly events: EffectEvents
+  readonly tell: (playing: Playing) => void
+  /** A firing is over. */
+  readonly release: (playing: Playing) => void
+}
+
 /** The same firing in two runs of a stage: the n-th of a cue that a sentence raised. */
 export const firingKey = ({ event, cue, n, effect }: Firing): string => `${event} ${cue} ${n} ${effect}`
 
@@ -72,6 +73,7 @@ export class Scene {
   readonly #presses: Presses
   /** What is stepped already, by its firing. */
   #playing = new Map<Firing, Playing>()
+  #ears: Ears | null = null
   /** Last tick of the recording; Infinity while somebody plays. */
   readonly #end: number
   tick = -1
@@ -94,6 +96,16 @@ export class Scene {
     return this.#track
   }
 
+  /** Ticks of the whole, those that stand still included; Infinity while somebody plays. */
+  get length(): number {
+    return this.#end === Infinity ? Infinity : this.#track.tick
+  }
+
+  /** From now on somebody hears what happens; before the first tick. */
+  listen(ears: Ears): void {
+    this.#ears = ears
+  }
+
   #factsOf(id: string) {
     const setup = this.#setup
     const effect = setup.resolved(id)
@@ -102,6 +114,8 @@ export class Scene {
         seed: effect.seed,
         endTicks: Math.ceil(setup.endSeconds(effect) * setup.rate),
         sustained: sustained(effect),
+        screen: screenMoments(effect),
+        freezes: effect.freezes ?? false,
       }
     )
   }
@@ -180,16 +194,59 @@ export class Scene {
    * @param except a firing that somebody else plays
    */
   seek(tick: number, except?: Firing): void {
-    const to = Math.max(0, Math.min(tick, this.#end))
+    const to = Math.max(0, Math.min(tick, this.length))
     this.tick = to
     for (const firing of this.track.firings) {
       if (firing.tick > to || firing.endTick < to || firing === except) {
-        this.#playing.delete(firing)
+        this.#forget(firing)
         continue
       }
       const playing = this.#playing.get(firing) ?? this.#begin(firing)
-      playing?.simulation.seek(to - firing.tick)
+      playing?.simulation.seek(this.#ownTick(firing, to))
     }
+  }
+
+  /** To a tick as play comes to it: what happens on the way is told to who listens. */
+  advance(tick: number, except?: Firing): void {
+    const to = Math.min(tick, this.length)
+    if (!this.#ears || to <= this.tick || to - this.tick > MOST_AT_ONCE) return this.seek(tick, except)
+    while (this.tick < to) {
+      this.tick++
+      for (const firing of this.track.firings) this.#advance(firing, except)
+    }
+  }
+
+  #advance(firing: Firing, except: Firing | undefined): void {
+    const { tick } = this
+    if (firing.tick > tick || firing.endTick < tick || firing === except) return this.#forget(firing)
+    const known = this.#playing.get(firing)
+    const playing = known ?? this.#begin(firing)
+    if (!playing) return
+    const { simulation } = playing
+    const own = this.#ownTick(firing, tick)
+    if (!known && own === 0) simulation.begin()
+    else if (own === simulation.tick + 1) simulation.step()
+    else simulation.seek(own)
+    this.#tell(playing)
+  }
+
+  #tell(playing: Playing): void {
+    const ears = this.#ears
+    if (!ears || ears.events.count === 0) return
+    ears.tell(playing)
+    ears.events.clear()
+  }
+
+  #forget(firing: Firing): void {
+    const playing = this.#playing.get(firing)
+    if (!playing) return
+    this.#ears?.release(playing)
+    this.#playing.delete(firing)
+  }
+
+  /** Tick of a firing's own at a tick of the scene: what a freeze holds is younger by what stood still. */
+  #ownTick({ tick, freezes }: Firing, at: number): number {
+    return at - tick - (freezes ? this.#track.heldBy(at) - this.#track.heldBy(tick) : 0)
   }
 
   /** One tick with these keys held: somebody plays. */
@@ -198,11 +255,12 @@ export class Scene {
     this.tick = this.track.tick
     for (const playing of this.#playing.values()) this.#go(playing)
     for (const firing of this.track.firings.slice(-32)) if (firing.tick === this.tick) this.#beginLive(firing)
-    for (const [firing] of this.#playing) if (firing.endTick < this.tick) this.#playing.delete(firing)
+    for (const [firing] of this.#playing) if (firing.endTick < this.tick) this.#forget(firing)
   }
 
-  #go({ firing, simulation, live }: Playing): void {
-    if (!live) return
+  #go(playing: Playing): void {
+    const { firing, simulation, live } = playing
+    if (!live || (firing.freezes && this.#track.heldBy(this.tick) > this.#track.heldBy(this.tick - 1))) return
     if (firing.follows) {
       const [x, y] = this.track.placeOf(firing, this.tick)
       live.moveTo({ x, y })
@@ -211,6 +269,7 @@ export class Scene {
     if (view) live.setView(view)
     if (firing.stopTick === this.tick) live.stop()
     simulation.step()
+    this.#tell(playing)
   }
 
   #beginLive(firing: Firing): void {
@@ -225,8 +284,15 @@ export class Scene {
       seed,
       live,
       surfaces: this.setup.surfaces,
+      ...this.#told,
     })
-    this.#playing.set(firing, { firing, effect, place: '', simulation, live })
+    const playing = { firing, effect, place: '', simulation, live }
+    this.#playing.set(firing, playing)
+    this.#tell(playing)
+  }
+
+  get #told(): Pick<SimulationOptions, 'events'> {
+    return this.#ears ? { events: this.#ears.events } : {}
   }
 
   #viewAt(tick: number): ViewRect | undefined {
@@ -237,7 +303,10 @@ export class Scene {
   #begin(firing: Firing): Playing | null {
     const effect = this.setup.resolved(firing.effect)
     if (!effect) return null
-    const simulation = createSimulation(programOf(effect, firing.strength), this.optionsOf(firing))
+    const simulation = createSimulation(programOf(effect, firing.strength), {
+      ...this.optionsOf(firing),
+      ...this.#told,
+    })
     const playing = { firing, effect, place: this.#placeOf(firing), simulation, live: null }
     this.#playing.set(firing, playing)
     return playing
@@ -273,11 +342,12 @@ export class Scene {
   #viewsOf(firing: Firing, last: number): TapeEntry[] {
     const { view, camera, rate } = this.#setup
     if (!view || isStill(camera)) return []
-    return Array.from({ length: Math.max(0, last - firing.tick) }, (_, k) => ({
-      tick: k + 1,
+    const entries = Array.from({ length: Math.max(0, last - firing.tick) }, (_, k) => ({
+      tick: this.#ownTick(firing, firing.tick + k + 1),
       do: 'view' as const,
       ...viewAt(this.#track, camera, view, firing.tick + k + 1, rate),
     }))
+    return entries.filter(({ tick }, k) => tick !== entries[k - 1]?.tick)
   }
 
   /** The way of what a firing follows, what the view shows, and where it is let go. */
@@ -287,16 +357,17 @@ export class Scene {
     const { follows, stopTick } = firing
     let [lastX, lastY] = [firing.x, firing.y]
     if (follows)
-      for (let tick = firing.tick + 1; tick <= Math.min(this.#end, firing.endTick); tick++) {
+      for (let tick = firing.tick + 1; tick <= Math.min(this.length, firing.endTick); tick++) {
         const [x, y] = this.track.placeOf(firing, tick)
         if (x === lastX && y === lastY) continue
-        tape.push({ tick: tick - firing.tick - 1, do: 'move', x: lastX, y: lastY })
-        tape.push({ tick: tick - firing.tick, do: 'move', x, y })
+        const own = this.#ownTick(firing, tick)
+        tape.push({ tick: own - 1, do: 'move', x: lastX, y: lastY })
+        tape.push({ tick: own, do: 'move', x, y })
         ;[lastX, lastY] = [x, y]
       }
     const once = tape.filter((entry, k) => tape[k + 1]?.tick !== entry.tick)
-    if (stopTick <= this.#end) once.push({ tick: stopTick - firing.tick, do: 'stop' })
-    once.push(...this.#viewsOf(firing, Math.min(this.#end, firing.endTick)))
+    if (stopTick <= this.length) once.push({ tick: this.#ownTick(firing, stopTick), do: 'stop' })
+    once.push(...this.#viewsOf(firing, Math.min(this.length, firing.endTick)))
     return once.sort((a, b) => a.tick - b.tick)
   }
 

@@ -17,6 +17,7 @@ import { type ActorNow, type ActorTick, type Happening, setState, startOf } from
 import { Bodies } from './bodies.ts'
 import { drawOf } from './chance.ts'
 import { CueDispatch, type CueEffect, type Started } from './cues.ts'
+import type { ScreenMoment } from './screen.ts'
 import { stepFlyer, stepRoamer, stepTarget, stepThrown } from './movers.ts'
 import { stepWalker } from './walker.ts'
 import { alongWay, roundTicks } from './way.ts'
@@ -53,6 +54,8 @@ export interface Firing extends Started {
   stopTick: number
   /** Tick at which nothing of it lives any more, as far as it is known. */
   endTick: number
+  /** A freeze of the screen holds it, too. */
+  readonly freezes: boolean
 }
 
 const STEPPERS = {
@@ -81,6 +84,15 @@ export class Track {
   readonly firings: Firing[] = []
   /** What happened, with its tick. */
   readonly happenings: (Happening & { readonly tick: number })[] = []
+  /** What the screen does, in the order in which it was set off. */
+  readonly screens: (ScreenMoment & { readonly firing: Firing })[] = []
+  /** Freezes to come: what stands after their tick stands still. */
+  #freezes: { readonly after: number; readonly ticks: number; readonly firing: Firing }[] = []
+  /** Ticks that still stand still. */
+  #still = 0
+  /** How many ticks have stood still up to each. */
+  readonly #heldAt: number[] = []
+  #answered = -1
   /** Each actor at each tick. */
   readonly #past = new Map<string, ActorNow[]>()
   readonly #now = new Map<string, ActorNow>()
@@ -141,11 +153,21 @@ export class Track {
     return Math.floor(((tick - now.since) * rate) / this.setup.rate)
   }
 
-  /** Steps until a tick with the keys of a recording. */
+  /** Ticks up to one at which actors and recording stood still. */
+  heldBy(tick: number): number {
+    return this.#heldAt[Math.min(tick, this.tick)] ?? 0
+  }
+
+  /** Ticks of the recording that were played. */
+  get played(): number {
+    return this.tick - this.heldBy(this.tick)
+  }
+
+  /** Steps until a tick of a recording, with its keys. */
   run(to: number, presses: Presses): void {
-    let k = presses.findLastIndex(([tick]) => tick <= this.tick)
-    while (this.tick < to) {
-      while (k + 1 < presses.length && presses[k + 1]![0] <= this.tick + 1) k++
+    let k = presses.findLastIndex(([tick]) => tick <= this.played)
+    while (this.played < to) {
+      while (k + 1 < presses.length && presses[k + 1]![0] <= this.played + 1) k++
       this.step(k >= 0 ? presses[k]![1] : 0)
     }
   }
@@ -153,6 +175,7 @@ export class Track {
   /** One tick with these keys held. */
   step(keys: number): void {
     this.tick++
+    if (this.#standsStill()) return
     const pressed = keys & ~this.#keys
     const released = this.#keys & ~keys
     this.#keys = keys
@@ -161,7 +184,32 @@ export class Track {
     this.#strike(happened)
     for (const one of happened) this.happenings.push({ ...one, tick: this.tick })
     for (const event of this.setup.events) if (!event.muted) this.#answer(event, happened, pressed, released)
+    this.#answered = this.tick
     for (const [id, past] of this.#past) past.push({ ...this.#now.get(id)! })
+  }
+
+  /** Whether a freeze of the screen holds this tick: then only the effects go on. */
+  #standsStill(): boolean {
+    const due = this.#freezes.filter(({ after }) => after < this.tick)
+    for (const { ticks, after, firing } of due) if (firing.stopTick >= after) this.#still += ticks
+    this.#freezes = this.#freezes.filter((freeze) => !due.includes(freeze))
+    const still = this.#still > 0
+    this.#heldAt.push(this.heldBy(this.tick - 1) + (still ? 1 : 0))
+    if (!still) return false
+    this.#still--
+    for (const firing of this.firings) if (firing.freezes && firing.endTick >= this.tick) firing.endTick++
+    for (const [id, past] of this.#past) {
+      const now = this.#now.get(id)!
+      // What an actor does is as old as before.
+      now.since++
+      past.push({ ...now })
+    }
+    return true
+  }
+
+  /** Ticks in which sentences were answered last, and are now. */
+  get answered(): number {
+    return this.#answered
   }
 
   #stepActor(actor: Actor, keys: number, pressed: number, happened: Happening[]): void {
@@ -231,7 +279,16 @@ export class Track {
     if (!of)
       return happened.filter(({ kind, actor }) => kind === event.on && (event.actor ?? actor) === actor)
     const now = event.actor === null ? undefined : this.#now.get(event.actor)
-    return of({ event, now, keyDown, tick: this.tick, track: this, rate: this.setup.rate, near: this.#near })
+    return of({
+      event,
+      now,
+      keyDown,
+      tick: this.tick,
+      played: this.played,
+      track: this,
+      rate: this.setup.rate,
+      near: this.#near,
+    })
   }
 
   #fire(event: StageEvent, { speed, x, y }: Happening): void {
@@ -254,11 +311,21 @@ export class Track {
         x: at[0],
         y: at[1],
         mirror: event.mirrored && now?.facing === -1,
+        freezes: effect.freezes ?? false,
         ...this.#lastsOf(follows, effect),
       }
     })
     this.firings.push(...firings)
+    for (const firing of firings) this.#noteScreen(firing)
     if (event.on === 'hold') this.#held.push({ event: event.id, stop: fired.stop, firings })
+  }
+
+  #noteScreen(firing: Firing): void {
+    for (const { tick: after, event } of this.setup.effectOf(firing.effect)!.screen ?? []) {
+      const tick = firing.tick + after
+      this.screens.push({ tick, event, strength: firing.strength, firing })
+      if (event.kind === 'freeze') this.#freezes.push({ after: tick, ticks: event.amount, firing })
+    }
   }
 
   /** When it is let go and over: what goes along a way is let go at its end. */
@@ -307,6 +374,8 @@ interface RuleAt {
   readonly now: ActorNow | undefined
   readonly keyDown: boolean
   readonly tick: number
+  /** Of the recording: ticks that stood still left out. */
+  readonly played: number
   readonly rate: number
   readonly track: Track
   /** Places that somebody is at. */
@@ -325,17 +394,17 @@ const here = ({ event, now }: RuleAt, x = now?.x ?? event.x, y = now?.y ?? event
 const RULES: Readonly<Partial<Record<EventKind, Rule>>> = {
   tap: (at) => (at.keyDown ? here(at) : NOTHING),
   hold: (at) => (at.keyDown ? here(at) : NOTHING),
-  start: (at) => (at.tick === 0 ? here(at) : NOTHING),
+  start: (at) => (at.played === 0 ? here(at) : NOTHING),
   along: (at) =>
-    at.tick % roundTicks(at.event, at.rate) === 0 ? here(at, ...alongWay(at.event, 0)) : NOTHING,
+    at.played % roundTicks(at.event, at.rate) === 0 ? here(at, ...alongWay(at.event, 0)) : NOTHING,
   every: (at) => {
     const ticks = Math.max(1, Math.floor(at.event.number * at.rate + 0.5))
-    return at.tick > 0 && at.tick % ticks === 0 ? here(at) : NOTHING
+    return at.played > 0 && at.played % ticks === 0 ? here(at) : NOTHING
   },
   random: (at) => {
-    const { event, tick, rate } = at
-    if (drawOf(event.id, tick) >= event.number / rate) return NOTHING
-    const [x, y] = [drawOf(event.id, tick, 1) - 0.5, drawOf(event.id, tick, 2) - 0.5]
+    const { event, played, rate } = at
+    if (drawOf(event.id, played) >= event.number / rate) return NOTHING
+    const [x, y] = [drawOf(event.id, played, 1) - 0.5, drawOf(event.id, played, 2) - 0.5]
     return here(at, event.x + x * event.w, event.y + y * event.h)
   },
   frame: (at) => {
@@ -354,7 +423,9 @@ const RULES: Readonly<Partial<Record<EventKind, Rule>>> = {
   },
   ended: (at) =>
     at.track.firings
-      .filter(({ cue, endTick }) => cue === at.event.after && endTick === at.tick)
+      .filter(
+        ({ cue, endTick }) => cue === at.event.after && endTick <= at.tick && endTick > at.track.answered,
+      )
       .slice(0, 1)
       .flatMap(({ x, y }) => here({ ...at, now: undefined }, x, y)),
 }
