@@ -71,6 +71,7 @@ const ROOMS = {
     'shared',
     'state',
     'document',
+    'sound',
     'preview',
     'starters',
     'frame',
@@ -82,6 +83,7 @@ const ROOMS = {
   ],
   'apps/studio/src/editor': [
     'playback',
+    'extras',
     'ramps',
     'fields',
     'inspect',
@@ -102,7 +104,7 @@ const DOORS = {
   'apps/studio/src/sprites':
     'SpritesDrawer.tsx|SpritesPage.tsx|ImportDialog.tsx|receive.ts|arrivalStore.ts|sheets/pictures.ts|sheets/jobs.ts',
   'apps/studio/src/scene':
-    'StagePage.tsx|SurfaceLayer.tsx|effectScene.ts|figures.ts|resolvedCache.ts|sceneStage.ts|useMoment.ts',
+    'StagePage.tsx|SurfaceLayer.tsx|effectScene.ts|figures.ts|screenFrames.ts|resolvedCache.ts|sceneStage.ts|useMoment.ts',
   'apps/studio/src/ship': 'ShipDialog.tsx|ExportMenu.tsx',
   'apps/studio/src/editor': 'EffectEditor.tsx',
   'apps/studio/src/editor/inspect': 'InspectBar.tsx|InspectOverlay.tsx|shownTrace.ts|pick.ts|trace.ts',

@@ -1,7 +1,7 @@
 /**
  * npm test: installs what is missing; types, lint, kernels and dependencies beside the unit tests; then
  * builds and runs the
- * end-to-end tests. `--long` (npm run test:long) runs the fuzzing, kills, damages and rebuilding at full length instead.
+ * end-to-end tests. `--long` (npm run test:long) runs fuzzing, kills, damages and rebuilding at full length instead.
  */
 import { spawn } from 'node:child_process'
 import { ensureChromium, ensureInstalled, ROOT, run, tool, toolCommand } from './lib.mjs'

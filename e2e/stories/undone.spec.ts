@@ -55,9 +55,7 @@ const DEEDS: readonly ((studio: Studio, page: Page, roll: Roll) => Promise<unkno
       .click(),
 ]
 
-test('random edits are undone to the stored copy, byte for byte, and brought back', async ({
-  page,
-}) => {
+test('random edits are undone to the stored copy, byte for byte, and brought back', async ({ page }) => {
   test.setTimeout(300_000)
   const studio = await new Studio(page).openDemoEffect('Cargo blast')
   const names = ['Fire', 'Sparks', 'Smoke', 'Chunks']

@@ -106,6 +106,7 @@ const PREDICTED: {
   playHere: () => ({}),
   sprites: ({ drawer }) => ({ drawer: !drawer }),
   mute: () => ({ document: 'edit', muted: undefined }),
+  muteSounds: () => ({}),
   solo: () => ({ solo: undefined }),
   tracer: (seen) => flipped(seen, 'tracer'),
   paths: (seen) => flipped(seen, 'paths'),

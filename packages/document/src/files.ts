@@ -1,4 +1,7 @@
-/** Kit files: `.gliv` (a zip of kit.json, pictures, sounds and clips) and `.gliv.json` (one file, pictures as data URLs). */
+/**
+ * Kit files: `.gliv` (a zip of kit.json, pictures, sounds and clips) and `.gliv.json` (one file, all that as data
+ * URLs).
+ */
 import { crc32 } from '@gliv/base'
 import { Refusal } from '@gliv/model'
 import { inflateSync, strFromU8, strToU8, zipSync, type Zippable } from 'fflate'
@@ -21,8 +24,8 @@ const JSON_FORM_LIMIT_BYTES = 128 * 1024 * 1024
 const ZIP_TIME = new Date(1980, 0, 1)
 
 /**
- * A kit with its pictures as the bytes of a `.gliv` file: a zip of `kit.json` and of PNG, sound and clip files by content hash. The same
- * kit gives the same bytes. Throws `Refusal` when a picture is missing.
+ * A kit with its pictures as the bytes of a `.gliv` file: a zip of `kit.json` and of PNG, sound and clip files by
+ * content hash. The same kit gives the same bytes. Throws `Refusal` when a picture is missing.
  */
 export const writeKitZip = (file: KitFile): Uint8Array => {
   const { kit, pictures } = withOwnHashes(file)

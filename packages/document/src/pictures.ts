@@ -34,7 +34,10 @@ export const toDataUrl = (bytes: Uint8Array): string => {
   return `data:${mediaTypeOf(bytes) ?? 'image/png'};base64,${parts.join('')}`
 }
 
-/** Bytes of a data URL of a picture, a sound or a clip. Throws `Refusal` at `place` for anything else, or for damaged base64. */
+/**
+ * Bytes of a data URL of a picture, a sound or a clip. Throws `Refusal` at `place` for anything else, or for damaged
+ * base64.
+ */
 export const fromDataUrl = (place: string, url: unknown): Uint8Array => {
   const prefix = typeof url === 'string' ? PREFIX.exec(url)?.[0] : undefined
   if (typeof url !== 'string' || prefix === undefined)

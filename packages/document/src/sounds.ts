@@ -1,4 +1,4 @@
-/** Sounds of a kit, and what effects have beside their particles: what is new, who uses it, what goes with what ends. */
+/** Sounds of a kit, and what effects have beside their particles: what is new, and what goes with what ends. */
 import {
   type EffectExtras,
   type EffectSound,

@@ -206,6 +206,12 @@ export class Scene {
     }
   }
 
+  /** Before the first tick, so that what begins with it is told by `advance`. */
+  rewind(): void {
+    for (const [firing] of this.#playing) this.#forget(firing)
+    this.tick = -1
+  }
+
   /** To a tick as play comes to it: what happens on the way is told to who listens. */
   advance(tick: number, except?: Firing): void {
     const to = Math.min(tick, this.length)

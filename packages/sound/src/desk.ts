@@ -1,6 +1,6 @@
 /**
- * The desk at which sounds are mixed: reads what happened in steps of effects and plays what is bound to it. The same in
- * the studio and in a game.
+ * The desk at which sounds are mixed: reads what happened in steps of effects and plays what is bound to it. The same
+ * in the studio and in a game.
  */
 import type { EffectEvents } from '@gliv/engine'
 import { EFFECT_EVENTS, type EffectSound, type ResolvedEffect } from '@gliv/model'
@@ -93,7 +93,7 @@ export class SoundDesk {
     at: number,
     { view, strength = 1, pace = 1 }: Hearing,
     x: number,
-    offset = 0,
+    since = 0,
   ): void {
     const buffer = this.#bufferOf(use.sound)
     if (!buffer || strength <= 0) return
@@ -113,7 +113,7 @@ export class SoundDesk {
     this.#voices.add(voice)
     source.onended = () => this.#forget(voice)
     const start = Math.max(this.context.currentTime, at)
-    if (offset > 0) source.start(start, offset % buffer.duration)
+    if (since > 0) source.start(start, since % buffer.duration)
     else source.start(start)
   }
 

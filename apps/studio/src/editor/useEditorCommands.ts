@@ -1,6 +1,7 @@
 import { type RefObject, useMemo, useRef } from 'react'
 import { useCommands } from '../shared/keys/dispatch.ts'
 import type { Run } from '../shared/keys/table.ts'
+import { toggleMuted } from '../sound/desk.ts'
 import { editStep, shownKit, useDocument } from '../state/document.ts'
 import { setInspect } from '../state/inspect.ts'
 import { setSession, toggleSolo, useSession } from '../state/session.ts'
@@ -100,6 +101,7 @@ const editorRuns = (place: RefObject<{ readonly effectId: string; readonly drive
     frameEmitter: driven((driver) => fitStage(driver, selectedOf(place.current.effectId))),
     zoom: driven((driver, { key }) => zoomTo(driver, Number(key))),
     mute: selected(toggleMute),
+    muteSounds: toggleMuted,
     solo: selected((_, emitter) => toggleSolo(emitter)),
     duplicate: selected(duplicateSelected),
     remove: selected(removeEmitter),

@@ -5,10 +5,20 @@ import Button from '@mui/material/Button'
 import { useDocument } from '../state/document.ts'
 import { isNumbersFile, isPictureFile } from '../sprites/arrivalStore.ts'
 import { receivePictures } from '../sprites/receive.ts'
+import { isSoundFile, soundPlaceAt, takeSounds } from '../sound/takeSounds.ts'
 import { useImporting } from './importing.ts'
 import './ImportZone.css'
 
 const notify = (notice: string): void => useDocument.setState({ notice })
+
+/** Sounds come into the open kit; over an editor they are played there, too. */
+const takeDroppedSounds = (sounds: readonly File[], event: unknown): void => {
+  if (sounds.length === 0) return
+  if (!useDocument.getState().kit) return notify('Sounds belong to a kit; open one first, then drop them')
+  const { clientX, clientY } = event as { clientX?: number; clientY?: number }
+  const place = clientX === undefined || clientY === undefined ? null : soundPlaceAt(clientX, clientY)
+  void takeSounds(sounds, place)
+}
 
 /** Opens the system's file chooser for a kit. */
 export const ImportContext = createContext<() => void>(() => {})
@@ -32,19 +42,22 @@ const ImportProgress = () => {
  */
 export const ImportZone = ({ children }: { children: ReactNode }) => {
   const navigate = useNavigate()
-  const onDrop = (all: File[]): void => {
+  const onDrop = (dropped: File[], _: unknown, event: unknown): void => {
+    const all = dropped.filter((file) => !isSoundFile(file))
+    takeDroppedSounds(dropped.filter(isSoundFile), event)
     const pictures = all.filter(isPictureFile)
     // A sheet's numbers come beside its picture; a kit comes alone or with other kits.
     const numbers = pictures.length > 0 ? all.filter(isNumbersFile) : []
     if (pictures.length > 0 && useDocument.getState().kit) void receivePictures([...pictures, ...numbers])
     else if (pictures.length > 0) notify('Pictures belong to a kit; open one first, then drop them')
     const files = all.filter((file) => !isPictureFile(file) && !numbers.includes(file))
-    void import('./importKits.ts')
-      .then(({ importKits }) => importKits(files))
-      .then((ids) => {
-        if (ids.length === 1) void navigate(`/kit/${ids[0]}`)
-        else if (ids.length > 1) void navigate('/')
-      })
+    if (files.length > 0 || dropped.length === 0)
+      void import('./importKits.ts')
+        .then(({ importKits }) => importKits(files))
+        .then((ids) => {
+          if (ids.length === 1) void navigate(`/kit/${ids[0]}`)
+          else if (ids.length > 1) void navigate('/')
+        })
   }
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
     noClick: true,
@@ -60,7 +73,7 @@ export const ImportZone = ({ children }: { children: ReactNode }) => {
       />
       <ImportContext value={open}>{children}</ImportContext>
       <ImportProgress />
-      {isDragActive && <div className="drop-veil">Drop kit files or pictures to import them</div>}
+      {isDragActive && <div className="drop-veil">Drop kit files, pictures or sounds to import them</div>}
     </div>
   )
 }

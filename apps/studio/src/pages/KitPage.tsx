@@ -9,6 +9,7 @@ import { AppHeader } from '../frame/AppHeader.tsx'
 import { Guard } from '../frame/Guard.tsx'
 import type { BeginningId } from '../starters/choices.ts'
 import { EffectCards } from './EffectCards.tsx'
+import { SoundList } from './SoundList.tsx'
 import { StageList } from './StageList.tsx'
 import './common.css'
 
@@ -84,6 +85,7 @@ export const KitPage = () => {
           <FirstEffect onChoose={(id) => void create(id)} />
         )}
         <StageList kitId={kit.id} />
+        <SoundList />
       </main>
       {choosing && (
         <Guard what="The choice of a beginning">

@@ -16,7 +16,7 @@ import { useDocument } from '../state/document.ts'
 import { STATE_TEXTS } from './texts.ts'
 import { editStage } from './useStage.ts'
 import { LayerColour } from './LayerColour.tsx'
-import { Digits, Word } from './words.tsx'
+import { Digits, Word } from '../shared/controls/words.tsx'
 
 export type SetActor = (label: string, make: (actor: Actor) => Actor) => void
 

@@ -12,7 +12,7 @@ import { ClipRows, PointRows, type SetActor, TraceRows } from './ActorParts.tsx'
 import { Section } from './Section.tsx'
 import { KIND_TEXTS } from './texts.ts'
 import { editStage } from './useStage.ts'
-import { Digits, Word } from './words.tsx'
+import { Digits, Word } from '../shared/controls/words.tsx'
 
 /** Numbers that mean something to a kind of actor. */
 const NUMBERS = {

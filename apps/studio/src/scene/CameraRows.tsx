@@ -2,7 +2,7 @@
 import type { Stage } from '@gliv/document'
 import type { StageCamera } from '@gliv/model'
 import { editStage } from './useStage.ts'
-import { Digits, Word } from './words.tsx'
+import { Digits, Word } from '../shared/controls/words.tsx'
 
 const STILL: StageCamera = { follows: null, x: 0, y: 0, panX: 0, panY: 0, shake: 0 }
 

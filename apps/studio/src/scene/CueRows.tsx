@@ -6,7 +6,7 @@ import { NameField } from '../document/NameField.tsx'
 import { edit, useDocument } from '../state/document.ts'
 import { changeCue } from './changeCue.ts'
 import { Section } from './Section.tsx'
-import { Digits } from './words.tsx'
+import { Digits } from '../shared/controls/words.tsx'
 
 export const CueRows = () => {
   const kit = useDocument((s) => s.kit)

@@ -14,7 +14,7 @@ import { makeId } from '../state/ids.ts'
 import { SentenceDetails, type SentenceProps } from './SentenceDetails.tsx'
 import { BY_ITSELF, EVENT_TEXTS, PLACED } from './texts.ts'
 import { editStage, useStage } from './useStage.ts'
-import { Digits, Word, words } from './words.tsx'
+import { Digits, Word, words } from '../shared/controls/words.tsx'
 
 /** Mirrored, stronger, follows, chance, at most: what may be added to a sentence. */
 const Extras = ({ event, cue, change }: SentenceProps & { cue: Cue | undefined }) => {

@@ -13,6 +13,7 @@ import { useDocument } from '../state/document.ts'
 import { EVENT_TEXTS, STATE_TEXTS } from './texts.ts'
 import { useMoment } from './useMoment.ts'
 import { useRecording, useSceneDriver, useShownScene, useStage } from './useStage.ts'
+import { MuteButton } from '../sound/MuteButton.tsx'
 import './SceneTimeline.css'
 
 interface Stretch {
@@ -212,6 +213,7 @@ export const SceneTimeline = () => {
           {live ? 'you play; Escape ends it' : (recording?.name ?? 'nobody moves')}
         </span>
         <span className="spacer" />
+        <MuteButton />
         <Cost />
       </div>
       {!live && (

@@ -5,7 +5,7 @@ import { wayOf } from '@gliv/scene'
 import type { ReactNode } from 'react'
 import { TypedField } from '../shared/controls/TypedField.tsx'
 import { KEY_TEXTS, STATE_TEXTS } from './texts.ts'
-import { Digits, Word, words } from './words.tsx'
+import { Digits, Word, words } from '../shared/controls/words.tsx'
 
 export interface SentenceProps {
   readonly event: StageEvent

@@ -13,7 +13,7 @@ import { setSession } from '../state/session.ts'
 import { addOutlines, addScreenshot, addTileMap } from './bringIn.ts'
 import { type Tool, TOOL_TEXTS, TOOLS } from './surfaceTools.ts'
 import { editStage, useStage } from './useStage.ts'
-import { Word } from './words.tsx'
+import { Word } from '../shared/controls/words.tsx'
 
 /** A file of some kinds is chosen, and handed over. */
 const useFile = (accept: string, take: (file: File) => void) => {

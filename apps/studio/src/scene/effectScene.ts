@@ -5,7 +5,7 @@
 import { type Kit, type Stage, stageRun } from '@gliv/document'
 import { latestEndSeconds, type SimulationOptions } from '@gliv/engine'
 import type { Frame, ResolvedEffect, StageRecording, ViewRect } from '@gliv/model'
-import { cameraAt, type Firing, firingKey, Scene } from '@gliv/scene'
+import { cameraAt, type Ears, type Firing, firingKey, Scene } from '@gliv/scene'
 import { sceneFrames } from './sceneFrames.ts'
 
 /** What a scene is made of. */
@@ -34,12 +34,14 @@ export class EffectScene {
   readonly effectId: string
   #around: Around
   #scene: Scene
+  readonly #ears: Ears | undefined
   /** The firing whose moment is shown; kept when an edit takes it away. */
   chosen: Firing | null = null
   /** Somebody chose it; else it is the latest before the moment. */
   held = false
 
-  constructor(effectId: string, around: Around) {
+  constructor(effectId: string, around: Around, ears?: Ears) {
+    this.#ears = ears
     this.effectId = effectId
     this.#around = around
     this.#scene = this.#fresh()
@@ -48,7 +50,10 @@ export class EffectScene {
 
   #fresh(): Scene {
     const { recording } = this.#around
-    return new Scene(this.#setup(), recording?.presses ?? NO_PRESSES, this.length)
+    const ticks = recording?.ticks ?? PLAIN_SECONDS * this.rate
+    const scene = new Scene(this.#setup(), recording?.presses ?? NO_PRESSES, ticks)
+    if (this.#ears) scene.listen(this.#ears)
+    return scene
   }
 
   #setup() {
@@ -66,7 +71,7 @@ export class EffectScene {
 
   /** Ticks of the whole. */
   get length(): number {
-    return this.#around.recording?.ticks ?? PLAIN_SECONDS * this.rate
+    return this.#scene.length
   }
 
   get rate(): number {
@@ -141,6 +146,17 @@ export class EffectScene {
   /** Everything but the chosen firing, to a tick of the scene. */
   seek(tick: number): void {
     this.#scene.seek(tick, this.chosen ?? undefined)
+  }
+
+  /** To a tick of the scene as play comes to it, and heard. */
+  advance(tick: number): void {
+    this.#scene.advance(tick, this.chosen ?? undefined)
+  }
+
+  /** All effects that some cue may play here. */
+  get effects(): readonly ResolvedEffect[] {
+    const { cues, resolved } = this.#scene.setup
+    return Object.values(cues).flatMap(({ effects }) => effects.flatMap((id) => resolved(id) ?? []))
   }
 
   /** Where the effect is, world px. */

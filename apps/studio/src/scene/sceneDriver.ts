@@ -7,9 +7,11 @@ import { latestEndSeconds } from '@gliv/engine'
 import { stageRun } from '@gliv/document'
 import { keyBit, type ResolvedEffect, type StageRecording, type ViewRect } from '@gliv/model'
 import { type Camera, createRenderer, type Renderer, type RenderSheet } from '@gliv/player'
-import { cameraAt, Scene } from '@gliv/scene'
+import { cameraAt, type Playing, Scene, screenNow, screenView } from '@gliv/scene'
 import { figureSheet } from './figures.ts'
+import { Ears } from '../sound/ears.ts'
 import { sceneFrames } from './sceneFrames.ts'
+import { overFrame } from './screenFrames.ts'
 
 /** What a driver tells of a picture. */
 export interface Shown {
@@ -61,6 +63,7 @@ export class SceneDriver {
   #ticks = 0
   #playing = false
   #live = false
+  readonly #ears = new Ears()
   #keys = 0
   /** Where the pointer leads somebody, world px. */
   #pointer: readonly [x: number, y: number] | null = null
@@ -141,7 +144,7 @@ export class SceneDriver {
       // The same run goes on where only what it is made of has changed.
       if (this.#scene && this.#run === presses && this.#ticks === ticks) this.#scene.update(setup)
       else {
-        this.#scene = new Scene(setup, presses, ticks)
+        this.#scene = this.#heard(new Scene(setup, presses, ticks))
         this.#run = presses
         this.#ticks = ticks
       }
@@ -155,20 +158,46 @@ export class SceneDriver {
     this.#tell()
   }
 
-  /** Length of what is played, in ticks. */
+  /** Length of what is played, in ticks, those that a freeze adds included. */
   get length(): number {
-    return this.#recording?.ticks ?? this.rate * 4
+    const length = this.#scene?.length ?? Infinity
+    return length === Infinity ? (this.#recording?.ticks ?? this.rate * 4) : length
+  }
+
+  /** What happens in the scene is heard while it plays. */
+  #heard(scene: Scene): Scene {
+    const { cues, resolved } = scene.setup
+    this.#ears.want(Object.values(cues).flatMap(({ effects }) => effects.flatMap((id) => resolved(id) ?? [])))
+    scene.listen({
+      events: this.#ears.events,
+      tell: ({ simulation, firing }) => this.#ears.hear(simulation, this.#pace, firing.strength),
+      release: ({ simulation }) => this.#ears.release(simulation),
+    })
+    return scene
+  }
+
+  get #pace() {
+    return { speed: this.#live ? 1 : this.speed, view: this.#shown!.view }
+  }
+
+  #resume({ simulation, firing }: Playing): void {
+    this.#ears.resume(simulation, this.#pace, firing.strength)
   }
 
   play(): void {
     if (this.#tick >= this.length) this.seek(0)
     this.#playing = true
     this.#seconds = this.#tick / this.rate
+    this.#ears.hush()
+    // What begins with the scene is told with its first tick.
+    if (this.#tick === 0) this.#scene?.rewind()
+    else for (const one of this.#scene?.playing ?? []) this.#resume(one)
     this.#tell()
   }
 
   pause(): void {
     this.#playing = false
+    this.#ears.hush()
     this.#tell()
   }
 
@@ -185,7 +214,8 @@ export class SceneDriver {
   startLive(): void {
     if (!this.#shown) return
     const { kit, stage, view, resolved } = this.#shown
-    this.#scene = new Scene({ ...stageRun(kit, stage), resolved, endSeconds, view })
+    this.#scene = this.#heard(new Scene({ ...stageRun(kit, stage), resolved, endSeconds, view }))
+    this.#ears.hush()
     this.#run = null
     this.#presses = []
     this.#keys = 0
@@ -217,7 +247,8 @@ export class SceneDriver {
   stopLive(): Pick<StageRecording, 'ticks' | 'presses'> | null {
     if (!this.#live) return null
     this.#live = this.#playing = false
-    const ticks = Math.max(1, this.#tick)
+    this.#ears.hush()
+    const ticks = Math.max(1, this.#scene?.track.played ?? this.#tick)
     const presses = this.#presses
     this.#tick = 0
     this.#restart()
@@ -226,9 +257,11 @@ export class SceneDriver {
 
   #stepLive(): void {
     const last = this.#presses.at(-1)
-    const tick = this.#tick + 1
+    // Ticks that stand still are none of the recording.
+    const tick = this.#scene!.track.played + 1
     const keys = this.#keys | this.#keysToPointer()
-    if ((last?.[1] ?? 0) !== keys || !last) this.#presses.push([tick, keys])
+    if (last?.[0] === tick) last[1] = keys
+    else if ((last?.[1] ?? 0) !== keys || !last) this.#presses.push([tick, keys])
     this.#scene!.play(keys)
     this.#tick = this.#scene!.tick
   }
@@ -241,8 +274,11 @@ export class SceneDriver {
     if (this.#live) {
       while (this.#tick < to && this.#tick < LONGEST * this.rate) this.#stepLive()
     } else {
-      if (to > this.length) this.#seconds = 0
-      this.#scene.seek(Math.floor(this.#seconds * this.rate))
+      if (to > this.length) {
+        this.#seconds = 0
+        this.#scene.rewind()
+      }
+      this.#scene.advance(Math.floor(this.#seconds * this.rate))
       this.#tick = this.#scene.tick
     }
     this.#dirty = true
@@ -267,7 +303,14 @@ export class SceneDriver {
     if (!shown || !this.#scene) return this.place
     const tick = this.#live ? this.#scene.tick : this.#tick
     const [x, y] = cameraAt(this.#scene.track, shown.stage.camera, tick, this.rate)
-    return { ...this.place, x: this.place.x + x, y: this.place.y + y }
+    const at = { ...this.place, x: this.place.x + x, y: this.place.y + y }
+    return screenView(at, this.screen, this.canvas.width, this.canvas.height)
+  }
+
+  /** What the screen does now. */
+  get screen() {
+    const { tick = 0, track } = this.#scene ?? {}
+    return screenNow(track?.screens ?? [], this.#live ? tick : this.#tick, this.rate)
   }
 
   /** World px that the canvas shows. */
@@ -278,7 +321,7 @@ export class SceneDriver {
 
   #draw(): void {
     const renderer = this.#renderer
-    const { camera, seen } = this
+    const { camera, seen, screen } = this
     const shown = this.#shown
     renderer.begin('#16171c')
     this.#draws = 0
@@ -290,6 +333,8 @@ export class SceneDriver {
       const effects = this.#scene?.playing.map(({ simulation }) => simulation.frame(1)) ?? []
       const tick = this.#live ? (this.#scene?.tick ?? 0) : this.#tick
       for (const frame of sceneFrames(shown.kit, shown.stage, this.#scene, tick, effects, seen)) draw(frame)
+      const over = overFrame(screen, seen, this.#sheets.length - 1)
+      if (over) draw(over)
     }
     renderer.end()
   }

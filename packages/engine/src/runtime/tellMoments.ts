@@ -1,10 +1,9 @@
 /** Tells what happens to a whole effect within a tick: moments of its timeline, the end of emission, its end. */
 import type { CompiledTape } from '../input/index.ts'
-import { dueMoments, type TimedEvent, timedEventsOf } from '../program/index.ts'
+import { dueMoments, type Program, type TimedEvent, timedEventsOf } from '../program/index.ts'
 import { type EffectEvents, eventNumber } from '../state/index.ts'
 import { emptyPose } from '../geometry/index.ts'
 import { hasEmissionEnded } from './endTimes.ts'
-import type { Simulation } from './simulation.ts'
 
 const ENDED = eventNumber('emissionEnded')
 const FINISHED = eventNumber('finished')
@@ -17,6 +16,14 @@ const TIMED = Object.values(NUMBERS).reduce((bits, n) => bits | (1 << n), 0)
 
 const pose = emptyPose()
 
+/** As much of a simulation as is told of. */
+interface Told {
+  readonly program: Program
+  readonly tick: number
+  readonly finished: boolean
+  internalTickOf(program: Program): number
+}
+
 /** What was over before a tick: ends are told once, when they come. */
 export interface Ends {
   readonly ended: boolean
@@ -26,7 +33,7 @@ const OVER: Ends = { ended: true, finished: true }
 const GOING: Ends = { ended: false, finished: false }
 
 /** @returns what is over now, as far as somebody wants to know */
-export const readEnds = (simulation: Simulation, events: EffectEvents, tape: CompiledTape): Ends => {
+export const readEnds = (simulation: Told, events: EffectEvents, tape: CompiledTape): Ends => {
   if ((events.wanted & ((1 << ENDED) | (1 << FINISHED))) === 0) return OVER
   if (simulation.tick < 0) return GOING
   const { program } = simulation
@@ -40,7 +47,7 @@ export const readEnds = (simulation: Simulation, events: EffectEvents, tape: Com
 
 /** Tells of a tick that was just made; the place is the effect's own. */
 export const tellMoments = (
-  simulation: Simulation,
+  simulation: Told,
   events: EffectEvents,
   tape: CompiledTape,
   before: Ends,

@@ -117,13 +117,18 @@ export class PartHost {
     }
     for (const pass of this.#running.keys()) if (!wanted.has(pass)) this.#end(pass)
     for (const [pass, start] of wanted) {
-      let running = this.#running.get(pass)
-      if (!running) this.#running.set(pass, (running = { start, ...this.#begin(pass, start) }))
-      if (byStep && tick > start && this.#goesForward) running.subEffect.step()
-      else if (byStep && tick === start && this.#context.events?.open && this.#innerTick(0) === 0)
-        running.subEffect.begin()
-      else running.subEffect.seek(this.#innerTick(tick - start))
+      const running = this.#running.get(pass) ?? { start, ...this.#begin(pass, start) }
+      this.#running.set(pass, running)
+      this.#bring(running.subEffect, tick - start, byStep)
     }
+  }
+
+  /** An inner effect to so many outer ticks after its beginning. */
+  #bring(subEffect: SubEffect, since: number, byStep: boolean): void {
+    if (byStep && since > 0 && this.#goesForward) subEffect.step()
+    else if (byStep && since === 0 && this.#context.events?.open && this.#innerTick(0) === 0)
+      subEffect.begin()
+    else subEffect.seek(this.#innerTick(since))
   }
 
   /** Each outer tick is the next one of the inner effect. */

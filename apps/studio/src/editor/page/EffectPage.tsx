@@ -15,7 +15,10 @@ import { PlayControls } from '../timeline/PlayControls.tsx'
 import { CueLines } from './CueLines.tsx'
 import { InstanceRows } from './InstanceRows.tsx'
 import { PartRows } from './PartRows.tsx'
+import { NamedRows } from './NamedRows.tsx'
 import { PlacedRows } from './PlacedRows.tsx'
+import { ScreenRows } from './ScreenRows.tsx'
+import { SoundRows } from './SoundRows.tsx'
 import { StageRows } from './StageRows.tsx'
 import { StrengthRows } from './StrengthRows.tsx'
 import { ViewRows } from './ViewRows.tsx'
@@ -86,6 +89,15 @@ export const EffectPage = () => {
       </Part>
       <Part title="Parts">
         <PartRows />
+      </Part>
+      <Part title="Sounds">
+        <SoundRows />
+      </Part>
+      <Part title="Screen">
+        <ScreenRows />
+      </Part>
+      <Part title="Told to the game">
+        <NamedRows />
       </Part>
       <Part title="Strength">
         <StrengthRows />

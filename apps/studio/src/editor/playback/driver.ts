@@ -6,9 +6,11 @@ import type { Shown, Simulation } from '@gliv/engine'
 import type { Frame, PoseParts, ResolvedEffect, ViewRect } from '@gliv/model'
 import { type Camera, createRenderer, type RenderSheet } from '@gliv/player'
 import type { Stages } from '../../preview/previewOptions.ts'
-import { type Firing, seedOf } from '@gliv/scene'
+import { CALM, type Firing, screenMoments, type ScreenNow, screenNow, screenView, seedOf } from '@gliv/scene'
 import { type Around, EffectScene } from '../../scene/effectScene.ts'
 import { figureSheet } from '../../scene/figures.ts'
+import { overFrame } from '../../scene/screenFrames.ts'
+import { Ears, type Pace } from '../../sound/ears.ts'
 import { pixelOf } from '../../shared/controls/pipette.ts'
 import type { Preview } from '../../state/stagePreview.ts'
 import { shownView } from '../../document/shownView.ts'
@@ -42,12 +44,15 @@ export interface StageSettings {
 
 /** How long of a picture other firings of an edited effect may take to follow, in ms. */
 const CATCH_UP_MS = 6
+/** Ticks of one picture that are stepped and heard one by one; further ones are sought. */
+const HEARD_AT_ONCE = 30
 
 export class StageDriver {
   readonly canvas: HTMLCanvasElement
   readonly renderer: StageRenderer
   camera: Camera = { x: -320, y: -180, zoom: 1 }
-  readonly #session = new EffectSession()
+  readonly #ears = new Ears()
+  readonly #session = new EffectSession(this.#ears.events)
   readonly #clock = new PlaybackClock()
   readonly #probe = new EditProbe()
   readonly #pictures: PictureScheduler
@@ -56,6 +61,8 @@ export class StageDriver {
   readonly #copies = new Copies()
   #placed: readonly PoseParts[] = []
   #nine = false
+  /** The effect has not begun yet, as far as somebody hears it. */
+  #fresh = false
   #before = 0
   #ground = '#16171c'
   #sheets: readonly RenderSheet[] = []
@@ -219,7 +226,11 @@ export class StageDriver {
       this.#bound()
       before.seek(this.sceneTick)
     } else {
-      this.#scene = new EffectScene(effectId, around)
+      this.#scene = new EffectScene(effectId, around, {
+        events: this.#ears.events,
+        tell: ({ simulation, firing }) => this.#ears.hear(simulation, this.#pace, firing.strength),
+        release: ({ simulation }) => this.#ears.release(simulation),
+      })
       this.#useSheets()
       this.#session.place(this.#scene.placement, Math.max(0, this.#tick))
       this.#bound()
@@ -269,6 +280,8 @@ export class StageDriver {
     const scene = this.#scene
     if (!scene?.follow(sceneTick)) return
     const tick = sceneTick - scene.offset
+    if (this.simulation) this.#ears.release(this.simulation)
+    this.#fresh = this.#clock.playing
     this.#session.place(scene.placement, Math.max(0, tick))
     this.#clock.seconds = tick / this.rate
     this.#bound()
@@ -300,9 +313,15 @@ export class StageDriver {
     this.redraw()
   }
 
-  /** The kit's sheets, and in a scene the project's own figures. */
+  /** The effect does something with the whole screen, or what plays inside it. */
+  get #screens(): boolean {
+    const played = this.#session.played
+    return played !== null && screenMoments(played).length > 0
+  }
+
+  /** The kit's sheets, in a scene the project's own figures, and plain white where the screen is coloured. */
   #useSheets(): void {
-    this.#sheets = this.#scene ? [...this.#plain, figureSheet()] : this.#plain
+    this.#sheets = this.#scene || this.#screens ? [...this.#plain, figureSheet()] : this.#plain
     this.renderer.setSheets(this.#sheets)
   }
 
@@ -327,6 +346,7 @@ export class StageDriver {
   open(effect: ResolvedEffect): void {
     if (!this.#session.open(effect)) return
     this.#clock.seconds = 0
+    if (this.#screens) this.#useSheets()
     this.#pictures.stale(true)
     this.#tell()
   }
@@ -347,6 +367,7 @@ export class StageDriver {
     if (!this.simulation) return this.open(effect)
     const start = performance.now()
     this.#session.edit(effect)
+    if (this.#screens && this.#sheets === this.#plain) this.#useSheets()
     this.#probe.note(performance.now() - start, eventTime)
     this.#pictures.change()
     this.#pictures.drawNow()
@@ -363,12 +384,33 @@ export class StageDriver {
     if (this.simulation && this.#clock.isAtEnd(this.simulation.program.effect))
       this.seek(Math.round(this.#clock.first * this.rate))
     this.#clock.start()
+    this.#beHeard()
     this.#tell()
+  }
+
+  get #pace(): Pace {
+    return { speed: this.#clock.speed, view: this.#scene?.around.view ?? shownView() }
+  }
+
+  /** Play begins: what stands at the first tick is heard, and loops that go on. */
+  #beHeard(): void {
+    const { simulation } = this
+    if (!simulation) return
+    const played = this.#session.played
+    this.#ears.want([...(played ? [played] : []), ...(this.#scene?.effects ?? [])])
+    this.#ears.hush()
+    if (this.#clock.seconds <= 0 && simulation.tick === 0 && !this.#scene) {
+      simulation.begin()
+      this.#ears.hear(simulation, this.#pace)
+    } else this.#ears.resume(simulation, this.#pace, this.#session.strength)
+    for (const playing of this.#scene?.scene.playing ?? [])
+      this.#ears.resume(playing.simulation, this.#pace, playing.firing.strength)
   }
 
   /** Stops at the tick that is on the screen. */
   pause(): void {
     this.#clock.playing = false
+    this.#ears.hush()
     this.seek(Math.round(this.#clock.seconds * this.rate))
   }
 
@@ -388,7 +430,7 @@ export class StageDriver {
     this.#request = requestAnimationFrame(this.#turn)
     const start = performance.now()
     const { simulation } = this
-    const jump = (seconds: number): void => simulation?.seek(Math.max(0, Math.floor(seconds * this.rate)))
+    const jump = (seconds: number): void => this.#jump(Math.floor(seconds * this.rate))
     if (this.#clock.advance(now, simulation?.program.effect, jump)) {
       this.#goOn()
       this.#pictures.stale()
@@ -405,8 +447,39 @@ export class StageDriver {
     const tick = Math.ceil(this.#clock.seconds * this.rate - 1e-9)
     if (this.#scene) this.#followTo(this.#scene.offset + tick)
     const own = Math.ceil(this.#clock.seconds * this.rate - 1e-9)
-    this.simulation?.seek(Math.max(0, own))
-    this.#scene?.seek(this.sceneTick)
+    this.#stepTo(Math.max(0, own))
+    this.#scene?.advance(this.sceneTick)
+  }
+
+  /** Steps the effect to a tick as play comes to it, and is heard. */
+  #stepTo(tick: number): void {
+    const { simulation } = this
+    if (!simulation) return
+    const before = this.#scene !== null && this.#clock.seconds < 0
+    const fresh = this.#fresh && !before
+    this.#fresh = before
+    if (before || tick < simulation.tick || tick - simulation.tick > HEARD_AT_ONCE)
+      return simulation.seek(tick)
+    if (fresh && tick < HEARD_AT_ONCE) {
+      simulation.begin()
+      this.#ears.hear(simulation, this.#pace, this.#session.strength)
+    }
+    while (simulation.tick < tick) {
+      simulation.step()
+      this.#ears.hear(simulation, this.#pace, this.#session.strength)
+    }
+  }
+
+  /** To where play goes on: the beginning again, or that of a region. */
+  #jump(tick: number): void {
+    const { simulation } = this
+    if (!simulation) return
+    this.#ears.release(simulation)
+    simulation.seek(Math.max(0, tick))
+    if (tick === 0) {
+      simulation.begin()
+      this.#ears.hear(simulation, this.#pace, this.#session.strength)
+    } else if (tick > 0) this.#ears.resume(simulation, this.#pace, this.#session.strength)
   }
 
   /** Other firings of what was edited follow within the next pictures, so that the edit itself is there at once. */
@@ -421,7 +494,7 @@ export class StageDriver {
     const seconds = ((now - this.#before) / 1000) * this.#clock.speed
     this.#before = now
     if (!this.here.busy) return
-    this.here.advance(seconds, this.rate)
+    this.here.advance(seconds, this.rate, (simulation) => this.#ears.hear(simulation, this.#pace))
     this.#pictures.stale()
   }
 
@@ -430,7 +503,11 @@ export class StageDriver {
     const program = this.simulation?.program
     if (!program) return
     const { surfaces = [] } = this.#session.optionsNow()
-    this.here.begin(program, { x, y, surfaces, view: this.#scene?.around.view ?? shownView() })
+    this.here.begin(
+      program,
+      { x, y, surfaces, view: this.#scene?.around.view ?? shownView() },
+      this.#ears.events,
+    )
   }
 
   /** What is to be seen now. */
@@ -439,18 +516,32 @@ export class StageDriver {
     const ticks = playing ? seconds * this.rate : (this.simulation?.tick ?? 0)
     const begun = !this.#scene || (seconds >= 0 && this.#scene.chosen !== null)
     const frame = begun ? this.#session.frame(ticks) : null
-    const picture = { frame, camera: this.seenBy, ground: this.#ground, playing }
-    const frames = this.#allFrames(frame, picture.camera)
+    // Frozen, the moment is shown as it is, so that it can be worked on.
+    const screen = playing && !this.#nine ? this.screen : CALM
+    const camera = screenView(this.seenBy, screen, this.canvas.width, this.canvas.height)
+    const picture = { frame, camera, ground: this.#ground, playing }
+    const frames = this.#allFrames(frame, camera, screen)
     return frames ? { ...picture, frames } : picture
   }
 
   /** The effect with all that is around it; null where it is alone. */
-  #allFrames(frame: Frame | null, camera: Camera): readonly Frame[] | null {
-    const more = [...this.#copyFrames(), ...this.here.frames()]
+  #allFrames(frame: Frame | null, camera: Camera, screen: ScreenNow): readonly Frame[] | null {
+    const over = overFrame(screen, this.#seen(camera), this.#plain.length)
+    const more = [...this.#copyFrames(), ...this.here.frames(), ...(over ? [over] : [])]
     const scene = this.#nine ? null : this.#scene
     if (!scene && more.length === 0) return null
     const own = frame ? [frame] : []
     return [...(scene?.frames(frame, this.sceneTick, this.#seen(camera)) ?? own), ...more]
+  }
+
+  /** What the whole screen does now. */
+  get screen(): ScreenNow {
+    const scene = this.#scene
+    if (scene) return screenNow(scene.scene.track.screens, this.sceneTick, this.rate)
+    const played = this.#session.played
+    return played?.screen || played?.parts.length
+      ? screenNow(screenMoments(played), this.#tick, this.rate)
+      : CALM
   }
 
   /** World px that the canvas shows. */
@@ -483,6 +574,7 @@ export class StageDriver {
   dispose(): void {
     cancelAnimationFrame(this.#request)
     this.#listeners.clear()
+    this.#ears.hush()
     this.here.clear()
     this.#copies.clear()
     this.#session.close()

@@ -2,6 +2,7 @@
 import {
   compile,
   createSimulation,
+  type EffectEvents,
   type Shown,
   type Simulation,
   type SimulationOptions,
@@ -60,6 +61,8 @@ const tapeKey = (effect: ResolvedEffect): string => {
 
 export class EffectSession {
   simulation: Simulation | null = null
+  /** Where what happens while it plays is told. */
+  readonly #events: EffectEvents | undefined
   shows: ((what: Shown) => boolean) | null = null
   /** Told when an effect cannot be simulated. */
   onRefusal: ((message: string) => void) | null = null
@@ -68,6 +71,10 @@ export class EffectSession {
   #placement: Placement | null = null
   /** As it was resolved, before its strength. */
   #effect: ResolvedEffect | null = null
+
+  constructor(events?: EffectEvents) {
+    this.#events = events
+  }
 
   /** Shows an effect from its start; false when it cannot be simulated, which is then said in words. */
   open(effect: ResolvedEffect): boolean {
@@ -112,6 +119,11 @@ export class EffectSession {
     return this.#placement ? strengthened(effect, grained(this.#placement.strength)) : effect
   }
 
+  /** How strongly it plays. */
+  get strength(): number {
+    return this.#placement?.strength ?? 1
+  }
+
   /** How it is placed now. */
   optionsNow(): SimulationOptions {
     const effect = this.#effect
@@ -148,7 +160,10 @@ export class EffectSession {
   /** Another simulation takes the place of the one before, which frees its memory at once. */
   #replace(effect: ResolvedEffect, tick = 0): void {
     const options = this.#placement?.options ?? previewOptions(effect, this.#preview, this.#stages)
-    const next = createSimulation(compile(this.#atStrength(effect)), options)
+    const next = createSimulation(compile(this.#atStrength(effect)), {
+      ...options,
+      ...(this.#events ? { events: this.#events } : {}),
+    })
     this.simulation?.dispose()
     this.simulation = next
     this.#effect = effect

@@ -1,5 +1,5 @@
 /** Instances that somebody plays by hand on the stage: at the pointer, as long as it is held. */
-import { createSimulation, LiveTape, type Program, type Simulation } from '@gliv/engine'
+import { createSimulation, type EffectEvents, LiveTape, type Program, type Simulation } from '@gliv/engine'
 import type { Frame, Surface, ViewRect } from '@gliv/model'
 import { seedOf } from '@gliv/scene'
 
@@ -28,11 +28,14 @@ export class PlayHere {
   #count = 0
 
   /** Starts one; it is held until `end`. The n-th takes a seed of its own, as firings do. */
-  begin(program: Program, { x, y, surfaces, view }: Here): void {
+  begin(program: Program, { x, y, surfaces, view }: Here, events?: EffectEvents): void {
     this.end()
     const tape = new LiveTape({ x, y }, view, surfaces)
     const seed = seedOf(program.effect.seed, this.#count++)
-    const simulation = createSimulation(program, { x, y, live: tape, surfaces, view, seed })
+    const simulation = createSimulation(program, {
+      ...{ x, y, live: tape, surfaces, view, seed },
+      ...(events ? { events } : {}),
+    })
     this.#held = { simulation, tape }
     this.#all.push(this.#held)
     for (const old of this.#all.splice(0, Math.max(0, this.#all.length - MOST))) old.simulation.dispose()
@@ -54,11 +57,14 @@ export class PlayHere {
   }
 
   /** Goes on by so many seconds; those that are over go. */
-  advance(seconds: number, rate: number): void {
+  advance(seconds: number, rate: number, heard: (simulation: Simulation) => void = () => {}): void {
     if (!this.busy) return void (this.#behind = 0)
     this.#behind = Math.min(CATCH_UP_SECONDS, this.#behind + seconds)
     for (; this.#behind * rate >= 1; this.#behind -= 1 / rate)
-      for (const { simulation } of this.#all) simulation.step()
+      for (const { simulation } of this.#all) {
+        simulation.step()
+        heard(simulation)
+      }
     this.#all = this.#all.filter((one) => {
       const over = one !== this.#held && one.simulation.finished && one.simulation.marks === 0
       if (over) one.simulation.dispose()

@@ -27,6 +27,7 @@ import { stepBy } from '../playback/playing.ts'
 import { useDriver, useEffectId, useShown } from '../playback/shownEffect.ts'
 import { useWhenIdle } from '../playback/useWhenIdle.ts'
 import { useInnerEffects } from './innerEffects.ts'
+import { ExtraTracks } from './ExtraTracks.tsx'
 import { PartTracks } from './PartTracks.tsx'
 import { PlayControls } from './PlayControls.tsx'
 import { populationOf, populationPath } from './population.ts'
@@ -339,6 +340,7 @@ export const Timeline = () => {
           </SortableContext>
         </DndContext>
         <PartTracks seconds={seconds} width={width} />
+        <ExtraTracks seconds={seconds} width={width} />
         {shown.length === 0 && !parts && (
           <p className="empty-note">No emitter yet. “+ Emitter” starts one.</p>
         )}

@@ -14,6 +14,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
 import { useEffect, useRef } from 'react'
 import { TypedField } from '../../shared/controls/TypedField.tsx'
+import { MuteButton } from '../../sound/MuteButton.tsx'
 import { setColumn, useColumn } from '../../state/column.ts'
 import { edit } from '../../state/document.ts'
 import { STILL } from '../../state/stagePreview.ts'
@@ -209,6 +210,7 @@ export const Transport = () => {
       <CostLine />
       <span className="spacer" />
       <InspectBar />
+      <MuteButton />
       <HereButtons />
       <PlacedButton />
       <SeedField />

@@ -79,6 +79,7 @@ export const COMMANDS = {
   frameEmitter: { name: 'Frame the selected emitter', context: 'editor', keys: ['Shift+f'] },
   zoom: { name: 'Zoom by a whole number', context: 'editor', keys: ['1', '2', '3', '4'] },
   mute: { name: 'Mute or unmute the selected emitter', context: 'editor', keys: ['m'] },
+  muteSounds: { name: 'Mute or unmute all sounds', context: 'editor', keys: ['a'] },
   solo: { name: 'Solo the selected emitter', context: 'editor', keys: ['s'] },
   duplicate: { name: 'Duplicate the selected emitter', context: 'editor', keys: ['$mod+d'] },
   remove: { name: 'Delete the selected emitter', context: 'editor', keys: ['Shift+Delete'] },

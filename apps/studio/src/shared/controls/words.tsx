@@ -2,7 +2,7 @@
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useState } from 'react'
-import { TypedField } from '../shared/controls/TypedField.tsx'
+import { TypedField } from './TypedField.tsx'
 
 export interface Option {
   readonly value: string
