@@ -77,6 +77,7 @@ const ROOMS = {
     'frame',
     'ship',
     'sprites',
+    'reference',
     'scene',
     'editor',
     'pages',

@@ -84,6 +84,7 @@ const PREDICTED: {
   otherBlend: () => ({}),
   otherGround: () => ({}),
   without: () => ({}),
+  reference: () => ({}),
   undo: ({ undo }) => (undo.length === 0 ? {} : { document: 'undo', muted: undefined }),
   redo: ({ redo }) => (redo.length === 0 ? {} : { document: 'redo', muted: undefined }),
   play: ({ playing }) => ({ playing: !playing }),

@@ -1,5 +1,5 @@
 export { blit, createImage, type Image } from './image.ts'
-export { encodePng } from './pngWrite.ts'
+export { encodeApng, encodePng } from './pngWrite.ts'
 export { decodePng } from './pngRead.ts'
 export { PICTURE_LIMITS, PictureError, pngFacts, refuseSize } from './pngCheck.ts'
 export * from './decode.ts'

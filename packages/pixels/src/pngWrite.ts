@@ -36,14 +36,7 @@ const filterUp = ({ width, height, data }: Image): Uint8Array => {
   return out
 }
 
-/** Same picture, same bytes. */
-export const encodePng = (image: Image): Uint8Array => {
-  const parts = [
-    Uint8Array.from(PNG_SIGNATURE),
-    chunk('IHDR', header(image.width, image.height)),
-    chunk('IDAT', zlibSync(filterUp(image), { level: 6 })),
-    chunk('IEND', new Uint8Array(0)),
-  ]
+const joined = (parts: readonly Uint8Array[]): Uint8Array => {
   const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0))
   let at = 0
   for (const part of parts) {
@@ -51,4 +44,55 @@ export const encodePng = (image: Image): Uint8Array => {
     at += part.length
   }
   return out
+}
+
+const pixelsOf = (image: Image): Uint8Array => zlibSync(filterUp(image), { level: 6 })
+
+/** Same picture, same bytes. */
+export const encodePng = (image: Image): Uint8Array =>
+  joined([
+    Uint8Array.from(PNG_SIGNATURE),
+    chunk('IHDR', header(image.width, image.height)),
+    chunk('IDAT', pixelsOf(image)),
+    chunk('IEND', new Uint8Array(0)),
+  ])
+
+const u32 = (...values: readonly number[]): Uint8Array => {
+  const data = new Uint8Array(values.length * 4)
+  values.forEach((value, k) => new DataView(data.buffer).setUint32(k * 4, value))
+  return data
+}
+
+/** Milliseconds are exact enough for any clip. */
+const MS = 1000
+
+/** fcTL: number, size, no offset, how long it stays; each picture takes the place of the one before. */
+const control = (sequence: number, { width, height }: Image, seconds: number): Uint8Array => {
+  const tail = new Uint8Array(6)
+  const view = new DataView(tail.buffer)
+  view.setUint16(0, Math.min(65_535, Math.max(1, Math.round(seconds * MS))))
+  view.setUint16(2, MS)
+  return chunk('fcTL', joined([u32(sequence, width, height, 0, 0), tail]))
+}
+
+/**
+ * Pictures of one size as an animated PNG that plays again and again (the APNG extension of PNG).
+ * @param seconds how long each stays
+ */
+export const encodeApng = (images: readonly [Image, ...Image[]], seconds: readonly number[]): Uint8Array => {
+  const [first] = images
+  const parts = [
+    Uint8Array.from(PNG_SIGNATURE),
+    chunk('IHDR', header(first.width, first.height)),
+    chunk('acTL', u32(images.length, 0)),
+  ]
+  let sequence = 0
+  images.forEach((image, k) => {
+    parts.push(control(sequence++, image, seconds[k] ?? 0.1))
+    parts.push(
+      k === 0 ? chunk('IDAT', pixelsOf(image)) : chunk('fdAT', joined([u32(sequence++), pixelsOf(image)])),
+    )
+  })
+  parts.push(chunk('IEND', new Uint8Array(0)))
+  return joined(parts)
 }

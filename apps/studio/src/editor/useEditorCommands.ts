@@ -1,6 +1,7 @@
 import { type RefObject, useMemo, useRef } from 'react'
 import { useCommands } from '../shared/keys/dispatch.ts'
 import type { Run } from '../shared/keys/table.ts'
+import { setSwapped } from '../reference/store.ts'
 import { toggleMuted } from '../sound/desk.ts'
 import { editStep, shownKit, useDocument } from '../state/document.ts'
 import { setInspect } from '../state/inspect.ts'
@@ -120,6 +121,7 @@ const editorRuns = (place: RefObject<{ readonly effectId: string; readonly drive
     one: () => setInspect((s) => ({ one: !s.one })),
     otherBlend: held('otherBlend'),
     otherGround: held('otherGround'),
+    reference: (_event: KeyboardEvent, down: boolean) => setSwapped(down),
     without: held('without'),
   }
 }

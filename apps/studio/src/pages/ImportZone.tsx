@@ -36,6 +36,18 @@ const ImportProgress = () => {
   )
 }
 
+const isClipFile = ({ name, type }: File): boolean => type === 'video/webm' || /\.webm$/i.test(name)
+
+/** A WebM is what the open effect is held against. */
+const takeDroppedClips = (clips: readonly File[]): void => {
+  if (clips.length === 0) return
+  const place = soundPlaceAt(0, 0)
+  if (!place) return notify('A clip is held against an effect; open one first, then drop it')
+  void import('../reference/store.ts').then(({ takeReference }) =>
+    takeReference(place.effectId, clips.slice(0, 1)),
+  )
+}
+
 /**
  * Files can be dropped on every screen: a kit comes in as a kit of its own and is opened, pictures come into
  * the open kit.
@@ -43,7 +55,8 @@ const ImportProgress = () => {
 export const ImportZone = ({ children }: { children: ReactNode }) => {
   const navigate = useNavigate()
   const onDrop = (dropped: File[], _: unknown, event: unknown): void => {
-    const all = dropped.filter((file) => !isSoundFile(file))
+    const all = dropped.filter((file) => !isSoundFile(file) && !isClipFile(file))
+    takeDroppedClips(dropped.filter(isClipFile))
     takeDroppedSounds(dropped.filter(isSoundFile), event)
     const pictures = all.filter(isPictureFile)
     // A sheet's numbers come beside its picture; a kit comes alone or with other kits.

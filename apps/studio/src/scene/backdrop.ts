@@ -3,7 +3,7 @@ import type { Kit } from '@gliv/document'
 import type { ActorNow, Track } from '@gliv/scene'
 import type { Actor, StageLayer, ViewRect } from '@gliv/model'
 import { CELL, figureCell, POSE_RATE, WHITE } from './figures.ts'
-import type { Quad } from './quads.ts'
+import type { Quad } from '../shared/quads.ts'
 
 /** Bands that a gradient is drawn in. */
 const BANDS = 48

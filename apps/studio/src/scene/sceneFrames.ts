@@ -3,7 +3,7 @@ import type { Kit, Stage } from '@gliv/document'
 import type { Frame, ViewRect } from '@gliv/model'
 import type { Scene } from '@gliv/scene'
 import { actorQuads, layerQuads } from './backdrop.ts'
-import { layersOf, quadsFrame } from './quads.ts'
+import { layersOf, quadsFrame } from '../shared/quads.ts'
 
 /** Marks lie on surfaces, below everybody. */
 const BELOW = new Set(['behind', 'marks'])

@@ -2,7 +2,7 @@
 import type { Frame, ViewRect } from '@gliv/model'
 import type { ScreenNow } from '@gliv/scene'
 import { WHITE } from './figures.ts'
-import { quadsFrame } from './quads.ts'
+import { quadsFrame } from '../shared/quads.ts'
 
 /**
  * Flashes and tints over all that is seen; null while there are none.

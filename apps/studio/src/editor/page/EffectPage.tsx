@@ -17,6 +17,7 @@ import { InstanceRows } from './InstanceRows.tsx'
 import { PartRows } from './PartRows.tsx'
 import { NamedRows } from './NamedRows.tsx'
 import { PlacedRows } from './PlacedRows.tsx'
+import { ReferenceRows } from './ReferenceRows.tsx'
 import { ScreenRows } from './ScreenRows.tsx'
 import { SoundRows } from './SoundRows.tsx'
 import { StageRows } from './StageRows.tsx'
@@ -98,6 +99,9 @@ export const EffectPage = () => {
       </Part>
       <Part title="Told to the game">
         <NamedRows />
+      </Part>
+      <Part title="Reference clip">
+        <ReferenceRows />
       </Part>
       <Part title="Strength">
         <StrengthRows />

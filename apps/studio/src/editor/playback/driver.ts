@@ -2,13 +2,14 @@
  * The stage's engine room: an effect's session, the transport's clock, and when pictures are drawn. No React in
  * here; components subscribe to what they show. Lifetime: as long as the effect's page is open.
  */
-import type { Shown, Simulation } from '@gliv/engine'
+import { loopSecondsOf, type Shown, type Simulation } from '@gliv/engine'
 import type { Frame, PoseParts, ResolvedEffect, ViewRect } from '@gliv/model'
 import { type Camera, createRenderer, type RenderSheet } from '@gliv/player'
 import type { Stages } from '../../preview/previewOptions.ts'
 import { CALM, type Firing, screenMoments, type ScreenNow, screenNow, screenView, seedOf } from '@gliv/scene'
 import { type Around, EffectScene } from '../../scene/effectScene.ts'
 import { figureSheet } from '../../scene/figures.ts'
+import type { ReferenceLayer } from '../../reference/layer.ts'
 import { overFrame } from '../../scene/screenFrames.ts'
 import { Ears, type Pace } from '../../sound/ears.ts'
 import { pixelOf } from '../../shared/controls/pipette.ts'
@@ -66,6 +67,9 @@ export class StageDriver {
   #before = 0
   #ground = '#16171c'
   #sheets: readonly RenderSheet[] = []
+  #reference: ReferenceLayer | null = null
+  /** The reference clip is shown instead of the effect. */
+  #swapped = false
   #plain: readonly RenderSheet[] = []
   #request = 0
   #ms = 0
@@ -313,6 +317,45 @@ export class StageDriver {
     this.redraw()
   }
 
+  /** Holds the effect against a clip, or no longer; `swapped` shows the clip instead of the effect. */
+  setReference(layer: ReferenceLayer | null, swapped: boolean): void {
+    const other = layer !== this.#reference
+    this.#reference = layer
+    this.#swapped = swapped
+    if (other) this.#useSheets()
+    this.redraw()
+  }
+
+  /** Which picture of the reference clip shows; −1 for none. */
+  get referenceFrame(): number {
+    return this.#reference?.frameAt(this.#referenceSeconds) ?? -1
+  }
+
+  /** The effect's moment as the reference clip takes it: each round of a loop begins it again. */
+  get #referenceSeconds(): number {
+    const loop = (this.#session.played && loopSecondsOf(this.#session.played)) ?? 0
+    const seconds = this.#tick / this.rate
+    return loop > 0 ? seconds % loop : seconds
+  }
+
+  /** The reference clip's picture now. */
+  #referenceFrames(): readonly Frame[] {
+    const reference = this.#reference
+    if (!reference || this.#nine) return []
+    const sheet = this.#plain.length + 1
+    const frame = reference.frame(
+      this.#referenceSeconds,
+      sheet,
+      this.origin,
+      this.#swapped,
+      ({ y, rgba }) => {
+        const { width, height } = reference.clip
+        this.renderer.patchSheet({ sheet, x: 0, y, width, height, rgba })
+      },
+    )
+    return frame ? [frame] : []
+  }
+
   /** The effect does something with the whole screen, or what plays inside it. */
   get #screens(): boolean {
     const played = this.#session.played
@@ -321,8 +364,13 @@ export class StageDriver {
 
   /** The kit's sheets, in a scene the project's own figures, and plain white where the screen is coloured. */
   #useSheets(): void {
-    this.#sheets = this.#scene || this.#screens ? [...this.#plain, figureSheet()] : this.#plain
+    const reference = this.#reference
+    this.#sheets =
+      this.#scene || this.#screens || reference
+        ? [...this.#plain, figureSheet(), ...(reference ? [reference.sheet] : [])]
+        : this.#plain
     this.renderer.setSheets(this.#sheets)
+    reference?.forget()
   }
 
   /** Shows a part of a sheet otherwise, at once. */
@@ -527,11 +575,17 @@ export class StageDriver {
   /** The effect with all that is around it; null where it is alone. */
   #allFrames(frame: Frame | null, camera: Camera, screen: ScreenNow): readonly Frame[] | null {
     const over = overFrame(screen, this.#seen(camera), this.#plain.length)
+    const clip = this.#referenceFrames()
     const more = [...this.#copyFrames(), ...this.here.frames(), ...(over ? [over] : [])]
     const scene = this.#nine ? null : this.#scene
-    if (!scene && more.length === 0) return null
-    const own = frame ? [frame] : []
-    return [...(scene?.frames(frame, this.sceneTick, this.#seen(camera)) ?? own), ...more]
+    if (!scene && more.length === 0 && clip.length === 0) return null
+    const swapped = this.#swapped && clip.length > 0
+    const own = swapped ? null : frame
+    if (scene) return [...scene.frames(own, this.sceneTick, this.#seen(camera)), ...clip, ...more]
+    const all = own ? [own] : []
+    return this.#reference?.view.place === 'under' && !swapped
+      ? [...clip, ...all, ...more]
+      : [...all, ...clip, ...more]
   }
 
   /** What the whole screen does now. */

@@ -4,6 +4,8 @@ import type { ResolvedEffect } from '@gliv/model'
 import { useCallback, useEffect, useState } from 'react'
 import { readMask } from '../../document/masks.ts'
 import { chosenView, forChosenView, rectOf } from '../../document/shownView.ts'
+import { ReferenceLayer } from '../../reference/layer.ts'
+import { readReference, referenceOf, setSwapped, useReferences } from '../../reference/store.ts'
 import type { Around } from '../../scene/effectScene.ts'
 import { ResolvedCache } from '../../scene/resolvedCache.ts'
 import { sceneStageOf } from '../../scene/sceneStage.ts'
@@ -128,6 +130,35 @@ const followScene = (driver: StageDriver, effectId: string): (() => void) => {
   return () => ends.forEach((end) => end())
 }
 
+/** The clip that the effect is held against. */
+const followReference = (driver: StageDriver, effectId: string): (() => void) => {
+  let layer: ReferenceLayer | null = null
+  const follow = (): void => {
+    readReference(effectId)
+    const found = referenceOf(effectId)
+    const { clips, swapped } = useReferences.getState()
+    const clip = found && clips[found.blob]
+    if (!found || !clip) layer = null
+    else if (layer?.clip !== clip) layer = new ReferenceLayer(clip, found)
+    else layer.view = found
+    driver.setReference(layer, swapped)
+  }
+  let before: unknown = null
+  follow()
+  const ends = [
+    useReferences.subscribe(follow),
+    useDocument.subscribe(() => {
+      const now = shownKit()?.effects[effectId]?.reference
+      if (now !== before) follow()
+      before = now
+    }),
+  ]
+  return () => {
+    ends.forEach((end) => end())
+    setSwapped(false)
+  }
+}
+
 /** Creates the driver for a canvas and keeps it fed with the shown effect. */
 export const useStageDriver = (
   effectId: string,
@@ -143,5 +174,6 @@ export const useStageDriver = (
   useEffect(() => (driver ? followDocument(driver, effectId) : undefined), [driver, effectId])
   useEffect(() => (driver ? followInspect(driver, effectId) : undefined), [driver, effectId])
   useEffect(() => (driver ? followScene(driver, effectId) : undefined), [driver, effectId])
+  useEffect(() => (driver ? followReference(driver, effectId) : undefined), [driver, effectId])
   return { driver, canvasRef }
 }

@@ -88,6 +88,12 @@ export const COMMANDS = {
   one: { name: 'One particle', context: 'editor', keys: ['o'] },
   otherBlend: { name: 'The other blend, while held', context: 'editor', keys: ['b'], held: true },
   otherGround: { name: 'The other ground, while held', context: 'editor', keys: ['n'], held: true },
+  reference: {
+    name: 'The reference clip instead of the effect, while held',
+    context: 'editor',
+    keys: ['c'],
+    held: true,
+  },
   without: { name: 'Without the selected emitter, while held', context: 'editor', keys: ['w'], held: true },
   nudge: { name: 'Move the selected emitter by 1 px', context: 'view', keys: ARROWS, repeats: true },
   nudgeFar: {
