@@ -72,6 +72,7 @@ const ROOMS = {
     'state',
     'document',
     'sound',
+    'capture',
     'preview',
     'starters',
     'frame',

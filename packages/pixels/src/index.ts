@@ -1,4 +1,5 @@
 export { blit, createImage, type Image } from './image.ts'
+export { encodeGif } from './gifWrite.ts'
 export { encodeApng, encodePng } from './pngWrite.ts'
 export { decodePng } from './pngRead.ts'
 export { PICTURE_LIMITS, PictureError, pngFacts, refuseSize } from './pngCheck.ts'

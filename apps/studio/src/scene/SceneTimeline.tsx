@@ -13,6 +13,7 @@ import { useDocument } from '../state/document.ts'
 import { EVENT_TEXTS, STATE_TEXTS } from './texts.ts'
 import { useMoment } from './useMoment.ts'
 import { useRecording, useSceneDriver, useShownScene, useStage } from './useStage.ts'
+import { CaptureButton } from '../capture/CaptureButton.tsx'
 import { MuteButton } from '../sound/MuteButton.tsx'
 import './SceneTimeline.css'
 
@@ -182,6 +183,8 @@ const Steps = () => {
   )
 }
 
+const CaptureStage = () => <CaptureButton driver={useSceneDriver()} name={useStage()?.name ?? ''} />
+
 export const SceneTimeline = () => {
   const driver = useSceneDriver()
   const rate = useDocument((s) => s.kit?.rate ?? 60)
@@ -214,6 +217,7 @@ export const SceneTimeline = () => {
         </span>
         <span className="spacer" />
         <MuteButton />
+        <CaptureStage />
         <Cost />
       </div>
       {!live && (

@@ -77,6 +77,8 @@ export class SceneDriver {
   /** Where the camera begins; the stage's own camera moves it from there. */
   place: Camera = { x: -320, y: -180, zoom: 1 }
   readonly #listeners = new Set<(shown: Shown) => void>()
+  /** Told of each picture in the task in which it was drawn. */
+  onPicture: (() => void) | null = null
   onRefusal: (message: string) => void = () => {}
 
   constructor(canvas: HTMLCanvasElement) {
@@ -337,6 +339,7 @@ export class SceneDriver {
       if (over) draw(over)
     }
     renderer.end()
+    this.onPicture?.()
   }
 
   redraw(): void {

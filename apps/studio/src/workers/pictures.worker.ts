@@ -6,6 +6,7 @@ import {
   type DecodedPicture,
   decodePicture,
   decodePng,
+  encodeGif,
   encodePng,
   type Likely,
   type Image,
@@ -117,6 +118,12 @@ const api = {
     return transfer(image, [image.data.buffer as ArrayBuffer])
   },
   encode: (image: Image): Uint8Array => encodePng(image),
+  /** Pictures as an animated GIF; told a share from 0 to 1. */
+  gif: (
+    images: readonly Image[],
+    seconds: readonly number[],
+    progress?: (share: number) => void,
+  ): Uint8Array => encodeGif(images, seconds, progress),
   /** A written picture as the renderers draw it, premultiplied, and its content hash. */
   bitmap: async (png: Uint8Array): Promise<{ readonly bitmap: ImageBitmap; readonly hash: string }> => {
     const { width, height, data } = decodePng(png)

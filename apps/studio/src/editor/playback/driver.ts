@@ -52,6 +52,8 @@ export class StageDriver {
   readonly canvas: HTMLCanvasElement
   readonly renderer: StageRenderer
   camera: Camera = { x: -320, y: -180, zoom: 1 }
+  /** Told of each picture in the task in which it was drawn. */
+  onPicture: (() => void) | null = null
   readonly #ears = new Ears()
   readonly #session = new EffectSession(this.#ears.events)
   readonly #clock = new PlaybackClock()
@@ -81,7 +83,10 @@ export class StageDriver {
     this.#pictures = new PictureScheduler(
       renderer,
       () => this.#picture(),
-      () => this.#probe.submitted(renderer.uploadSeconds * 1000),
+      () => {
+        this.#probe.submitted(renderer.uploadSeconds * 1000)
+        this.onPicture?.()
+      },
     )
     this.#request = requestAnimationFrame(this.#turn)
   }
@@ -574,9 +579,8 @@ export class StageDriver {
 
   /** The effect with all that is around it; null where it is alone. */
   #allFrames(frame: Frame | null, camera: Camera, screen: ScreenNow): readonly Frame[] | null {
-    const over = overFrame(screen, this.#seen(camera), this.#plain.length)
     const clip = this.#referenceFrames()
-    const more = [...this.#copyFrames(), ...this.here.frames(), ...(over ? [over] : [])]
+    const more = [...this.#copyFrames(), ...this.here.frames(), ...this.#over(screen, camera)]
     const scene = this.#nine ? null : this.#scene
     if (!scene && more.length === 0 && clip.length === 0) return null
     const swapped = this.#swapped && clip.length > 0
@@ -586,6 +590,11 @@ export class StageDriver {
     return this.#reference?.view.place === 'under' && !swapped
       ? [...clip, ...all, ...more]
       : [...all, ...clip, ...more]
+  }
+
+  #over(screen: ScreenNow, camera: Camera): readonly Frame[] {
+    const over = overFrame(screen, this.#seen(camera), this.#plain.length)
+    return over ? [over] : []
   }
 
   /** What the whole screen does now. */
