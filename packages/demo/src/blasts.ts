@@ -84,10 +84,10 @@ export const BLAST_TYPES: readonly ParticleType[] = [
   type('blast-smoke', 'Blast smoke', soft('puff'), {
     forces: ['gravity', 'drag'],
     numbers: {
-      life: range(1.1, 2.1),
+      life: range(0.9, 1.5),
       scale: range(0.9, 1.7),
       scaleFloor: fixed(0.35),
-      opacity: range(0.35, 0.6),
+      opacity: range(0.5, 0.75),
       startAngle: ANY_ANGLE,
       spin: range(-35, 35),
       gravity: 34,
@@ -97,8 +97,8 @@ export const BLAST_TYPES: readonly ParticleType[] = [
     },
     ramps: {
       scale: GROW,
-      opacity: ramp([0, 0, 'ease'], [0.15, 1], [0.5, 0.7, 'ease'], [1, 0]),
-      tint: tint([0, '#8a5a42'], [0.3, '#564c4c'], [1, '#2f2d33']),
+      opacity: ramp([0, 0, 'ease'], [0.12, 1], [0.8, 0.85, 'ease'], [1, 0]),
+      tint: tint([0, '#e0a078'], [0.3, '#b5a29c'], [1, '#8f8c96']),
     },
   }),
   type('keg-pop', 'Pop', pixels('pop 1'), {
@@ -122,7 +122,7 @@ export const BLAST_TYPES: readonly ParticleType[] = [
       spin: { from: -720, to: 720, bias: 'middle' },
       gravity: 760,
     },
-    ramps: { opacity: ramp([0, 1]), tint: tint([0, '#f7b23b'], [0.5, '#d8602a'], [1, '#3a1a1c']) },
+    ramps: { opacity: ramp([0, 1]), tint: tint([0, '#fff4c2'], [0.5, '#f7b23b'], [1, '#d8602a']) },
   }),
   type('splinter', 'Splinter', pixels('block'), {
     forces: ['gravity', 'drag'],

@@ -50,10 +50,10 @@ export const TYPES: readonly ParticleType[] = [
   type('dust', 'Dust', soft('torn puff'), {
     forces: ['gravity', 'drag'],
     numbers: {
-      life: range(0.5, 1.05),
+      life: range(0.5, 0.9),
       scale: range(0.45, 0.8),
       scaleFloor: range(0.12, 0.2),
-      opacity: range(0.5, 0.8),
+      opacity: range(0.72, 0.95),
       startAngle: ANY_ANGLE,
       spin: range(-120, 120),
       gravity: 26,
@@ -62,8 +62,8 @@ export const TYPES: readonly ParticleType[] = [
     },
     ramps: {
       scale: GROW,
-      opacity: ramp([0, 0.9], [0.25, 0.7, 'ease'], [1, 0]),
-      tint: tint([0, '#d8c3a0'], [1, '#8f7f6b']),
+      opacity: ramp([0, 0.95], [0.65, 0.85, 'ease'], [1, 0]),
+      tint: tint([0, '#f4e3c2'], [1, '#cdbb9e']),
     },
   }),
   type('grit', 'Grit', bits('chip'), {
@@ -76,7 +76,7 @@ export const TYPES: readonly ParticleType[] = [
       gravity: 620,
       drag: 0.6,
     },
-    ramps: { opacity: ramp([0, 1], [0.7, 1], [1, 0]), tint: tint([0, '#c9b28d'], [1, '#7a6a55']) },
+    ramps: { opacity: ramp([0, 1], [0.7, 1], [1, 0]), tint: tint([0, '#f0dcb4'], [1, '#c4b08e']) },
   }),
   type('flash', 'Flash', soft('glow'), {
     blend: 'additive',
@@ -120,7 +120,7 @@ export const TYPES: readonly ParticleType[] = [
   type('falling-ember', 'Falling ember', bits('ember'), {
     blend: 'additive',
     forces: ['gravity', 'drag'],
-    numbers: { life: range(1.3, 2.3), scale: range(0.3, 0.75), gravity: 95, drag: 0.9 },
+    numbers: { life: range(0.6, 1), scale: range(0.5, 1.1), gravity: 95, drag: 0.9 },
     ramps: {
       scale: ramp([0, 1], [1, 0.3]),
       opacity: ramp([0, 0], [0.08, 1], [0.5, 0.9, 'ease'], [1, 0]),
@@ -130,10 +130,10 @@ export const TYPES: readonly ParticleType[] = [
   type('flare-smoke', 'Flare smoke', soft('puff'), {
     forces: ['gravity', 'drag'],
     numbers: {
-      life: range(1.4, 2.4),
+      life: range(0.8, 1.2),
       scale: range(0.9, 1.6),
       scaleFloor: fixed(0.3),
-      opacity: range(0.16, 0.3),
+      opacity: range(0.3, 0.44),
       startAngle: ANY_ANGLE,
       spin: range(-30, 30),
       gravity: 14,
@@ -142,27 +142,27 @@ export const TYPES: readonly ParticleType[] = [
     },
     ramps: {
       scale: GROW,
-      opacity: ramp([0, 0, 'ease'], [0.15, 1], [0.5, 0.7, 'ease'], [1, 0]),
-      tint: tint([0, '#b56a4a'], [0.35, '#6a5a5e'], [1, '#3c3a44']),
+      opacity: ramp([0, 0, 'ease'], [0.12, 1], [0.75, 0.85, 'ease'], [1, 0]),
+      tint: tint([0, '#f0a070'], [0.35, '#c0a0a0'], [1, '#a39cae']),
     },
   }),
   type('near-drop', 'Near drop', soft('drop streak'), {
     numbers: {
       life: range(0.66, 0.8),
       scale: range(0.7, 1.05),
-      opacity: range(0.4, 0.7),
+      opacity: range(0.66, 0.95),
       startAngle: fixed(101),
     },
-    ramps: { opacity: ramp([0, 0], [0.08, 1], [0.9, 1], [1, 0]), tint: tint([0, '#c3dcea'], [1, '#8fb4c9']) },
+    ramps: { opacity: ramp([0, 0], [0.08, 1], [0.9, 1], [1, 0]), tint: tint([0, '#e9f5fb'], [1, '#c3dbe8']) },
   }),
   type('far-drop', 'Far drop', soft('drop streak'), {
     numbers: {
       life: range(0.95, 1.15),
       scale: range(0.35, 0.55),
-      opacity: range(0.18, 0.34),
+      opacity: range(0.4, 0.6),
       startAngle: fixed(99),
     },
-    ramps: { opacity: ramp([0, 0], [0.08, 1], [0.9, 1], [1, 0]), tint: tint([0, '#9dbccd'], [1, '#7595a8']) },
+    ramps: { opacity: ramp([0, 0], [0.08, 1], [0.9, 1], [1, 0]), tint: tint([0, '#cfe3ee'], [1, '#aac6d6']) },
   }),
 ]
 

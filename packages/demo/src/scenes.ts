@@ -45,6 +45,27 @@ export const CUES: readonly Cue[] = [
   cue('mud', 'mud', 'mud-splat', { most: 3 }),
   cue('steam', 'steam', 'kettle-steam', { most: 2 }),
   cue('wake', 'wake', 'boat-wake', { most: 1 }),
+  cue('torch', 'torch', 'torch', { most: 1 }),
+  cue('volley', 'volley', 'flare-volley', { most: 2 }),
+  cue('blast', 'blast', 'cargo-blast', { most: 2 }),
+  cue('slip', 'slip', 'slip', { most: 3 }),
+  cue('moths', 'moths', 'lantern-moths', { most: 1 }),
+  cue('coin', 'coin', 'coin', { most: 4 }),
+  cue('storm', 'storm', 'distant-storm', { most: 1 }),
+  cue('fall', 'fall', 'three-landings'),
+  cue('smoke', 'smoke', 'funnel-steam', { most: 1 }),
+  cue('short circuit', 'short circuit', 'tow-line-spark', { most: 2 }),
+  cue('gather', 'gather', 'gathering-ring', { most: 2 }),
+  cue('keg', 'keg', 'keg-pop', { most: 3 }),
+  cue('break', 'break', 'crate-shatter', { most: 2 }),
+  cue('thruster', 'thruster', 'bow-thruster', { most: 1 }),
+  cue('sink', 'sink', 'sunk-beat', { most: 3 }),
+  cue('rise', 'rise', 'risen-beat', { most: 3 }),
+  cue('eddy', 'eddy', 'sink-hole', { most: 1 }),
+  cue('seeds', 'seeds', 'seed-fluff', { most: 1 }),
+  cue('rain', 'rain', 'canal-rain', { most: 1 }),
+  cue('signal', 'signal', 'signal-flare', { most: 2 }),
+  cue('stumble', 'stumble', 'hard-landing', { most: 2 }),
 ]
 
 const press = (seconds: number, ...keys: ActorKey[]): readonly [number, number] => [
@@ -71,6 +92,46 @@ const RUN: StageRecording = {
     press(4.5),
     press(4.6, 'dash'),
     press(4.7),
+  ],
+}
+
+/** A slip across the deck, a torch, flares over the water, and a crate that goes up. */
+const NIGHT_WATCH: StageRecording = {
+  id: 'night-watch',
+  name: 'night watch',
+  ticks: 480,
+  presses: [
+    press(0, 'left'),
+    press(0.25),
+    press(0.6, 'right'),
+    press(0.66, 'right', 'teleport'),
+    press(0.72),
+    press(1.6, 'b'),
+    press(2.4, 'b', 'up'),
+    press(2.5, 'b'),
+    press(3.4),
+    press(3.8, 'down'),
+    press(3.9),
+    press(5.8, 'hurt'),
+    press(5.9),
+  ],
+}
+
+/** Off the grating, a jump, down from a low step: three strengths of landing. */
+const THREE_LANDINGS: StageRecording = {
+  id: 'three-landings',
+  name: 'three landings',
+  ticks: 360,
+  presses: [
+    press(0, 'right'),
+    press(1, 'right'),
+    press(1.7),
+    press(2.2, 'jump'),
+    press(2.4),
+    press(3.4, 'right'),
+    press(4.6),
+    press(5.2, 'hurt'),
+    press(5.3),
   ],
 }
 
@@ -138,8 +199,16 @@ export const PIER: Partial<Stage> = {
     { ...newEvent('on-attack', 'frame', 'deckhand', 'swipe'), point: 'hand', number: 3 },
     { ...newEvent('on-struck', 'struck', 'dummy', 'mud'), point: 'centre' },
     { ...newEvent('on-lamp', 'hold', 'deckhand', 'lamp'), key: 'a', point: 'hand', follows: true },
+    { ...newEvent('on-torch', 'hold', 'deckhand', 'torch'), key: 'b', point: 'hand', follows: true },
+    { ...newEvent('on-arrives', 'arrives', 'deckhand', 'slip'), point: 'centre' },
+    { ...newEvent('on-hurt', 'hurt', 'deckhand', 'blast'), point: 'centre' },
+    { ...newEvent('on-coin', 'reaches', 'deckhand', 'coin'), point: 'centre', x: -88, y: 90 },
+    { ...newEvent('on-down', 'tap', null, 'volley'), key: 'down', x: 20, y: 30 },
+    { ...newEvent('on-signal', 'tap', null, 'signal'), key: 'up', x: -20, y: -60 },
+    { ...newEvent('on-moths', 'start', null, 'moths'), x: 79, y: 34 },
+    { ...newEvent('on-storm', 'start', null, 'storm') },
   ],
-  recordings: [RUN],
+  recordings: [RUN, NIGHT_WATCH],
 }
 
 /** Stages that are made for being looked at. */
@@ -151,6 +220,7 @@ export const MORE_STAGES: readonly Stage[] = [
       { id: 'floor', kind: 'box', x: -320, y: 110, w: 640, h: 40 },
       { id: 'boiler', kind: 'box', x: 90, y: 20, w: 120, h: 90 },
       { id: 'walk', kind: 'segment', x1: -240, y1: 10, x2: -40, y2: 10, oneWay: true },
+      { id: 'step', kind: 'box', x: 0, y: 98, w: 56, h: 12 },
     ],
     layers: [
       art('iron plates', 0, 0, { tiled: 'both', parallax: 0.6 }),
@@ -159,12 +229,18 @@ export const MORE_STAGES: readonly Stage[] = [
       art('grating', -140, 17),
       art('engine floor', 0, 130, { tiled: 'x' }),
     ],
-    actors: [{ ...deckhand, id: 'stoker', name: 'Stoker', x: -160, y: 110 }],
-    recordings: [{ ...RUN, id: 'round', name: 'round' }],
+    actors: [{ ...deckhand, id: 'stoker', name: 'Stoker', x: -160, y: 10 }],
+    recordings: [{ ...RUN, id: 'round', name: 'round' }, THREE_LANDINGS],
     events: [
-      { ...newEvent('on-land', 'landing', 'stoker', 'land'), strongerBy: 340 },
+      { ...newEvent('on-land', 'landing', 'stoker', 'fall'), strongerBy: 240 },
       { ...newEvent('on-start', 'start', null, 'lamp'), x: 150, y: 100 },
       { ...newEvent('on-steam', 'every', null, 'steam'), number: 1.5, x: 120, y: 16 },
+      { ...newEvent('on-smoke', 'start', null, 'smoke'), x: 196, y: 16 },
+      { ...newEvent('on-short', 'every', null, 'short circuit'), number: 2.4, x: -20, y: -96 },
+      { ...newEvent('on-gather', 'every', null, 'gather'), number: 3.2, x: -70, y: 66 },
+      { ...newEvent('on-keg', 'every', null, 'keg'), number: 2, x: 62, y: 84 },
+      { ...newEvent('on-hurt', 'hurt', 'stoker', 'break'), point: 'centre' },
+      { ...newEvent('on-dash', 'dash', 'stoker', 'stumble'), point: 'feet' },
     ],
   },
   {
@@ -213,6 +289,12 @@ export const MORE_STAGES: readonly Stage[] = [
         ],
       },
       { ...newEvent('on-strike', 'strikes', 'moth', 'mud'), point: null },
+      { ...newEvent('on-thruster', 'hold', null, 'thruster'), key: 'a', x: -120, y: 140 },
+      { ...newEvent('on-sink', 'every', null, 'sink'), number: 1.6, x: 40, y: 152 },
+      { ...newEvent('on-rise', 'every', null, 'rise'), number: 2.6, x: -40, y: 156 },
+      { ...newEvent('on-eddy', 'start', null, 'eddy'), x: 130, y: 160 },
+      { ...newEvent('on-seeds', 'start', null, 'seeds') },
+      { ...newEvent('on-rain', 'tap', null, 'rain'), key: 'b' },
     ],
     recordings: [
       {
@@ -223,9 +305,12 @@ export const MORE_STAGES: readonly Stage[] = [
           press(0),
           press(0.4, 'right', 'up'),
           press(1.4, 'right'),
-          press(2.4, 'left', 'down'),
+          press(1.6, 'right', 'a'),
+          press(2.4, 'left', 'down', 'a'),
+          press(3, 'left'),
           press(3.6, 'left'),
-          press(5),
+          press(5, 'b'),
+          press(5.1),
         ],
       },
     ],

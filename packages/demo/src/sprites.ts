@@ -4,6 +4,7 @@ import {
   blit,
   bolt,
   chip,
+  coin,
   createImage,
   crescent,
   dot,
@@ -12,6 +13,7 @@ import {
   fluff,
   foam,
   glow,
+  moth,
   paintField,
   puff,
   ring,
@@ -47,6 +49,8 @@ export const SOFT_SPRITES: readonly Sprite[] = [
   sprite('bolt', 20, 8, bolt),
   sprite('foam', 40, 40, foam(5)),
   sprite('broken foam', 40, 40, foam(23)),
+  sprite('moth', 28, 22, moth),
+  sprite('coin', 32, 32, coin),
 ]
 
 export const BIT_SPRITES: readonly Sprite[] = [

@@ -145,3 +145,24 @@ export const foam =
     const r = Math.sqrt(x * x + y * y)
     return (1 - smooth((r - 0.45 - n * 0.3) / 0.22)) * smooth((n - 0.28) / 0.3)
   }
+
+/** A moth from above, its wings spread; the head is up. */
+export const moth: Field = (x, y) => {
+  const ax = Math.abs(x)
+  const upper = Math.sqrt(
+    ((ax - 0.46) * (ax - 0.46)) / 0.2 + ((y + 0.2 + ax * 0.35) * (y + 0.2 + ax * 0.35)) / 0.1,
+  )
+  const lower = Math.sqrt(((ax - 0.3) * (ax - 0.3)) / 0.07 + ((y - 0.38) * (y - 0.38)) / 0.09)
+  const body = Math.sqrt((x * x) / 0.008 + (y * y) / 0.3)
+  const wings = Math.max(1 - smooth((upper - 0.8) / 0.25), 0.75 * (1 - smooth((lower - 0.8) / 0.25)))
+  return Math.max(wings * 0.85, 1 - smooth((body - 0.8) / 0.3))
+}
+
+/** A coin: a hard disc with a rim and a mark in its middle. */
+export const coin: Field = (x, y) => {
+  const r = Math.sqrt(x * x + y * y)
+  const disc = 1 - smooth((r - 0.86) / 0.06)
+  const groove = smooth(Math.abs(r - 0.68) / 0.07)
+  const mark = Math.abs(x) < 0.14 && Math.abs(y) < 0.36 ? 0.55 : 1
+  return disc * (0.45 + 0.55 * groove) * mark
+}
