@@ -13,6 +13,7 @@ import { decodePng, dot, encodePng, paintField, puff } from '@gliv/pixels'
 import { StageBuffer } from '../../apps/studio/src/editor/playback/stageRenderer/stageBuffer.ts'
 import type { FrameBudget } from '../../apps/studio/src/editor/playback/stageRenderer/stageRenderer.ts'
 import { createRenderer, decodeSheetImage, type DrawPath, type RenderSheet } from '@gliv/player'
+import { onsets } from './onsets.ts'
 import { sceneHashes } from './sceneHash.ts'
 
 export interface Scene {
@@ -208,6 +209,9 @@ const harness = {
       return stateHash(simulation)
     })
   },
+
+  /** When sounds set in, against what set them off. */
+  onsets,
 
   /** Stages in motion: the same states as in Node. */
   scenes: sceneHashes,

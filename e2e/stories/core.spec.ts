@@ -135,6 +135,19 @@ test('a picture that covers far more than the last one is planned for before it 
   expect(await page.evaluate(() => harness.foreseen(0, [1e9]))).toEqual([{ bands: 1, coarse: false }])
 })
 
+test('a sound sets in within one tick of what sets it off, in samples of what is rendered', async ({
+  page,
+}) => {
+  const { heard, happened } = await page.evaluate(() => harness.onsets())
+  expect(happened.length).toBeGreaterThan(4)
+  expect(heard.length).toBe(happened.length)
+  const late = heard.map((seconds, k) => seconds - happened[k]!)
+  console.log(
+    `  ${heard.length} onsets, the farthest ${(Math.max(...late.map(Math.abs)) * 1000).toFixed(2)} ms away`,
+  )
+  for (const by of late) expect(Math.abs(by)).toBeLessThan(1 / 60)
+})
+
 test('a lost graphics context comes back with the same picture', async ({ page }) => {
   for (const path of ['instanced', 'expanded'] as const) {
     const { before, lost, after, same } = await page.evaluate((p) => harness.loseContext(p), path)

@@ -65,3 +65,4 @@ export const makeDemo = (): KitFile => {
   // A deep copy: callers may change what they get.
   return { kit: JSON.parse(JSON.stringify(kit)) as typeof kit, pictures }
 }
+export { SOUNDS } from './sounds.ts'

@@ -84,17 +84,33 @@ export const checkBlob = (named: NamedBlob, bytes: Uint8Array): void => {
     )
 }
 
+const mapped = <T>(map: Readonly<Record<string, T>>, change: (value: T) => T): Record<string, T> =>
+  Object.fromEntries(Object.entries(map).map(([id, value]) => [id, change(value)]))
+
+/** A kit that names blobs by other hashes. */
+const withNames = (kit: Kit, renamed: ReadonlyMap<string, string>): Kit => {
+  const now = (hash: string): string => renamed.get(hash) ?? hash
+  return {
+    ...kit,
+    sheets: mapped(kit.sheets, (sheet) => ({ ...sheet, picture: now(sheet.picture) })),
+    ...(kit.sounds ? { sounds: kit.sounds.map((sound) => ({ ...sound, blob: now(sound.blob) })) } : {}),
+    effects: mapped(kit.effects, (effect) =>
+      effect.reference
+        ? { ...effect, reference: { ...effect.reference, blob: now(effect.reference.blob) } }
+        : effect,
+    ),
+  }
+}
+
 /** Under the hash of their own bytes: a stand-in for a lost picture is one of its own from then on. */
 export const withOwnHashes = ({ kit, pictures }: KitFile): KitFile => {
-  const sheets = { ...kit.sheets }
   const own = new Map<string, Uint8Array>()
+  const renamed = new Map<string, string>()
   for (const named of namedBlobs(kit)) {
     const bytes = blobOf(pictures, named)
     const hash = hashPicture(bytes)
     own.set(hash, bytes)
-    if (hash === named.hash || named.kind !== 'picture') continue
-    const id = named.place.slice('sheets.'.length)
-    sheets[id] = { ...sheets[id]!, picture: hash }
+    if (hash !== named.hash) renamed.set(named.hash, hash)
   }
-  return { kit: { ...kit, sheets }, pictures: own }
+  return { kit: renamed.size > 0 ? withNames(kit, renamed) : kit, pictures: own }
 }

@@ -33,13 +33,17 @@ const useCapture = (driver: Captured | null, name: string) => {
     if (driver) driver.onPicture = null
     setCapture(null)
     if (!now) return
+    // The worker may tell of its progress after it has given the file.
+    let writing = true
     try {
       setText('writing…')
-      const bytes = await now.finish((share) => setText(`writing ${Math.round(share * 100)} %`))
+      const bytes = await now.finish((share) => writing && setText(`writing ${Math.round(share * 100)} %`))
+      writing = false
       download(fileName(name, now.form), bytes, MIMES[now.form])
     } catch (error) {
       tell(`It was not captured: ${error instanceof Error ? error.message : String(error)}`)
     } finally {
+      writing = false
       setText('')
     }
   }

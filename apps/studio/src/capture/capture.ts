@@ -82,10 +82,12 @@ const webmTaker = async (canvas: HTMLCanvasElement): Promise<Taker> => {
   const pictures = new CanvasSource(copy, { codec, bitrate: BITS })
   output.addVideoTrack(pictures)
   const sound = (await canEncodeAudio('opus')) ? soundTrack() : null
-  if (sound)
-    output.addAudioTrack(
-      new MediaStreamAudioTrackSource(sound.track as never, { codec: 'opus', bitrate: 128_000 }),
-    )
+  if (sound) {
+    const track = new MediaStreamAudioTrackSource(sound.track as never, { codec: 'opus', bitrate: 128_000 })
+    // Without sound the pictures are still worth having.
+    track.errorPromise.catch(() => sound.end())
+    output.addAudioTrack(track)
+  }
   await output.start()
   let busy = false
   let waits: Promise<unknown> = Promise.resolve()

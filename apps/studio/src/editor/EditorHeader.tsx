@@ -29,7 +29,8 @@ import { setSprites, useSprites } from '../state/sprites.ts'
 import { LeversButton } from './levers/LeversPage.tsx'
 import { fitStage } from './playback/camera.ts'
 import { StageChoice } from './transport/StageChoice.tsx'
-import { useDriver, useEffectId } from './playback/shownEffect.ts'
+import { CaptureButton } from '../capture/CaptureButton.tsx'
+import { useDriver, useEffectId, useShown } from './playback/shownEffect.ts'
 import './EditorHeader.css'
 
 const ShipDialog = lazy(() => import('../ship/ShipDialog.tsx'))
@@ -136,6 +137,7 @@ const ViewButtons = () => {
   const stageOnly = useSession((s) => s.stageOnly)
   return (
     <>
+      <CaptureEffect />
       <Tooltip title="Frame everything (F)">
         <IconButton aria-label="Frame everything" onClick={() => driver && fitStage(driver)}>
           <FitScreen fontSize="small" />
@@ -153,6 +155,10 @@ const ViewButtons = () => {
     </>
   )
 }
+
+const CaptureEffect = () => (
+  <CaptureButton driver={useDriver()} name={useShown((_, effect) => effect.name, '')} />
+)
 
 const ShipButton = ({ effectId }: { effectId: string }) => {
   const [shipping, setShipping] = useState(false)

@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { db, edit, openDocument, saved, useDocument } from '../state/document.ts'
 import { type OlderSnapshot, olderSnapshots, openKit, repairKit } from '../state/journal.ts'
-import { completePictures, loadPictures } from '../state/pictureStore.ts'
+import { completePictures, loadBlobs } from '../state/pictureStore.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { downloadRaw } from './downloadRaw.ts'
 import { Thumbnail } from '../preview/Thumbnail.tsx'
@@ -27,17 +27,25 @@ const AsideList = ({ rows }: { rows: readonly SetAside[] }) => (
 )
 
 /** Takes the snapshot's document as the kit's present one: one step of undo. */
-const goBackTo = (snapshot: OlderSnapshot): void =>
+const goBackTo = async (snapshot: OlderSnapshot): Promise<void> => {
+  // Pictures and sounds that only the older state names come along.
+  const found = await loadBlobs(db, snapshot.kit)
+  useDocument.setState(({ pictures }) => ({ pictures: new Map([...found, ...pictures]) }))
   edit(`Go back to the snapshot ${dateText(snapshot.savedAt)}`, (kit) => {
-    for (const key of Object.keys(kit) as (keyof typeof kit)[])
-      if (key !== 'id') Reflect.set(kit, key, snapshot.kit[key])
+    const keys = new Set([...Object.keys(kit), ...Object.keys(snapshot.kit)]) as Set<keyof typeof kit>
+    for (const key of keys) {
+      if (key === 'id') continue
+      if (snapshot.kit[key] === undefined) Reflect.deleteProperty(kit, key)
+      else Reflect.set(kit, key, snapshot.kit[key])
+    }
   })
+}
 
 const SnapshotCard = ({ snapshot, usable }: { snapshot: OlderSnapshot; usable: boolean }) => {
   const [pictures, setPictures] = useState<ReadonlyMap<string, Uint8Array> | null>(null)
   useEffect(() => {
     let current = true
-    void loadPictures(db, snapshot.kit.sheets).then(
+    void loadBlobs(db, snapshot.kit).then(
       (found) => current && setPictures(completePictures(snapshot.kit, found).pictures),
     )
     return () => void (current = false)
@@ -55,7 +63,7 @@ const SnapshotCard = ({ snapshot, usable }: { snapshot: OlderSnapshot; usable: b
         <span>
           {snapshot.kit.effectOrder.length} effects · step {snapshot.rev}
         </span>
-        <Button variant="outlined" disabled={!usable} onClick={() => goBackTo(snapshot)}>
+        <Button variant="outlined" disabled={!usable} onClick={() => void goBackTo(snapshot)}>
           Go back to it
         </Button>
       </footer>

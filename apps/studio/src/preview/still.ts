@@ -3,7 +3,7 @@ import { maskReader, prepareSheets } from '@gliv/bake'
 import { type KitFile, resolveEffect } from '@gliv/document'
 import { compile, createSimulation, longestLife, type Simulation } from '@gliv/engine'
 import { Refusal, type ResolvedEffect } from '@gliv/model'
-import { createCanvas, fill, paintFrame, toStraight } from '@gliv/paint'
+import { type Canvas, createCanvas, fill, paintFrame, type PaintSheet, toStraight } from '@gliv/paint'
 import { encodePng } from '@gliv/pixels'
 import type { Camera } from '@gliv/player'
 import { STILL } from '../state/stagePreview.ts'
@@ -88,6 +88,42 @@ export const showOf = (effect: ResolvedEffect, simulation: Simulation, kit: KitF
   camera: cameraFor(boundsOf(effect, previewOptions(effect, STILL, kit)), STILL_WIDTH, STILL_HEIGHT, 1.5),
 })
 
+/** How much coarser moments are compared than the picture is drawn. */
+const COARSER = 4
+/** Seconds of a loop that are looked through. */
+const LOOKED = 3
+
+/** Area × contrast: the sum of how far each pixel's luminance is from the ground's. */
+const fullness = (canvas: Canvas, ground: readonly [number, number, number]): number => {
+  const of = (r: number, g: number, b: number): number => 0.2126 * r + 0.7152 * g + 0.0722 * b
+  const base = of(...ground) * 128
+  const { data } = canvas
+  let sum = 0
+  for (let o = 0; o < data.length; o += 4) sum += Math.abs(of(data[o]!, data[o + 1]!, data[o + 2]!) - base)
+  return sum
+}
+
+/** The moment of a span at which most is to be seen, in seconds: largest area × contrast with the ground. */
+export const fullestMoment = (
+  simulation: Simulation,
+  sheets: readonly PaintSheet[],
+  { from, to, camera }: Show,
+  ground: readonly [number, number, number],
+): number => {
+  const canvas = createCanvas(STILL_WIDTH / COARSER, STILL_HEIGHT / COARSER)
+  const end = Math.min(to, from + LOOKED)
+  let [best, at] = [-1, from]
+  for (let k = 0; k < MOMENTS; k++) {
+    const seconds = from + ((k + 0.5) / MOMENTS) * (end - from)
+    simulation.seek(Math.round(seconds * simulation.rate))
+    fill(canvas, ground)
+    paintFrame(canvas, simulation.frame(1), sheets, { ...camera, zoom: camera.zoom / COARSER })
+    const full = fullness(canvas, ground)
+    if (full > best) [best, at] = [full, seconds]
+  }
+  return at
+}
+
 /** The picture of an effect as a PNG; null when the engine refuses it. @param ground red, green, blue, 0 to 255 */
 export const makeStill = (
   file: KitFile,
@@ -97,11 +133,13 @@ export const makeStill = (
   const run = runSmall(file, effectId)
   if (!run) return null
   const { effect, simulation } = run
-  const show = showOf(effect, simulation, file.kit)
+  const sheets = prepareSheets(file)
+  const span = showOf(effect, simulation, file.kit)
+  const show = { ...span, at: fullestMoment(simulation, sheets, span, ground) }
   simulation.seek(Math.round(show.at * simulation.rate))
   const canvas = createCanvas(STILL_WIDTH, STILL_HEIGHT)
   fill(canvas, ground)
-  paintFrame(canvas, simulation.frame(1), prepareSheets(file), show.camera)
+  paintFrame(canvas, simulation.frame(1), sheets, show.camera)
   simulation.dispose()
   return { png: encodePng({ width: STILL_WIDTH, height: STILL_HEIGHT, data: toStraight(canvas) }), show }
 }

@@ -18,7 +18,7 @@ export interface ShownStill {
 }
 
 /** Raise it when stills look different from before: none of the old ones is shown again. */
-const EDITION = 1
+const EDITION = 2
 /** Stills kept in the database, and addresses kept in memory. */
 const KEPT_ROWS = 4000
 const KEPT_ADDRESSES = 1000
@@ -30,7 +30,16 @@ const underway = new Map<string, Promise<ShownStill | null>>()
 /** What an effect shows: the same for two effects that differ in name and id alone. */
 export const stillHash = (piece: Kit, effectId: string): string => {
   const { effects, types, sheets, palettes, stages, stageOrder, rate, wholePixels } = piece
-  const { name: _name, id: _id, ...shown } = effects[effectId]!
+  // What is heard, told or held against is not seen.
+  const {
+    name: _name,
+    id: _id,
+    sounds: _sounds,
+    events: _events,
+    screen: _screen,
+    reference: _reference,
+    ...shown
+  } = effects[effectId]!
   const inner = Object.values(effects).filter(({ id }) => id !== effectId)
   return hashText(
     JSON.stringify([EDITION, rate, wholePixels, shown, inner, types, sheets, palettes, stages, stageOrder]),

@@ -16,7 +16,7 @@ import {
   SNAPSHOT_EVERY,
   Unreadable,
 } from './journal.ts'
-import { completePictures, loadPictures } from './pictureStore.ts'
+import { completePictures, loadBlobs } from './pictureStore.ts'
 import { restore, type Stored } from './restore.ts'
 import { addKit, shelfRows } from './shelf.ts'
 
@@ -183,7 +183,7 @@ describe('pictures', () => {
     const torn = row.bytes.slice()
     torn[torn.length >> 1]! ^= 255
     await db.pictures.put({ hash: row.hash, bytes: torn })
-    const { pictures, missing, aside } = completePictures(kit, await loadPictures(db, kit.sheets))
+    const { pictures, missing, aside } = completePictures(kit, await loadBlobs(db, kit))
     expect([...missing].sort()).toEqual([first!.picture, second!.picture].sort())
     expect(aside.map(({ message }) => message)).toEqual(
       [first!, second!].map(
@@ -206,7 +206,7 @@ it(`${RUNS / 2} damages to pictures: those that were not touched are loaded, the
     if (torn.length === row.bytes.length) torn[dice(torn.length)]! ^= 1 + dice(255)
     const broken: unknown = [torn, 'text', null, new Uint8Array()][dice(4)]
     await db.pictures.put({ hash: row.hash, bytes: broken as Uint8Array })
-    const { pictures, missing } = completePictures(kit, await loadPictures(db, kit.sheets))
+    const { pictures, missing } = completePictures(kit, await loadBlobs(db, kit))
     expect([...missing]).toEqual([row.hash])
     for (const other of rows)
       if (other.hash !== row.hash) expect(pictures.get(other.hash)).toEqual(other.bytes)

@@ -57,8 +57,11 @@ export interface Draft {
   inverse: Patch[]
 }
 
+/** A picture, a sound or a clip, by the hash of its content. */
 export interface PictureRow {
   hash: string
+  /** What the bytes are; not in rows of before. */
+  mediaType?: string
   bytes: Uint8Array
 }
 

@@ -37,7 +37,7 @@ import {
   saveDraft,
   snapshotOf,
 } from './journal.ts'
-import { completePictures, hashesIn, loadPictures, putPictures } from './pictureStore.ts'
+import { completePictures, hashesIn, loadBlobs, loadPictures, putPictures } from './pictureStore.ts'
 import { enqueue, savedWithin, tryAgain, useSaving } from './saving.ts'
 import { db } from './storage.ts'
 import { claimTab, isTabAlive, TAB } from './tab.ts'
@@ -133,7 +133,7 @@ const picturesOf = async (
   kit: Kit,
   history: History,
 ): Promise<Pick<DocumentState, 'pictures' | 'missing' | 'aside'>> =>
-  completePictures(kit, await loadPictures(db, kit.sheets, history))
+  completePictures(kit, await loadBlobs(db, kit, history))
 
 /** How long opening waits for what another opening of the same kit still has to write, in ms. */
 const PATIENCE_MS = 3000
@@ -170,7 +170,7 @@ const adopt = async (of: Session): Promise<boolean> => {
   set({
     ...CLOSED,
     kit,
-    ...completePictures(kit, await loadPictures(db, kit.sheets).catch(() => new Map<string, Uint8Array>())),
+    ...completePictures(kit, await loadBlobs(db, kit).catch(() => new Map<string, Uint8Array>())),
   })
   return true
 }

@@ -2,12 +2,15 @@
  * Pictures of a kit in the database: read with their hashes checked; one that is missing or broken has a
  * stand-in of its size.
  */
-import { hashPicture, type Kit, type KitFile, type SetAside } from '@gliv/document'
+import { mediaTypeOf } from '@gliv/base'
+import { hashPicture, type Kit, type KitFile, namedBlobs, type SetAside } from '@gliv/document'
 import { createImage, encodePng } from '@gliv/pixels'
 import type { Database } from './db.ts'
 
 export const putPictures = async (db: Database, pictures: KitFile['pictures']): Promise<void> => {
-  await db.pictures.bulkPut([...pictures].map(([hash, bytes]) => ({ hash, bytes })))
+  await db.pictures.bulkPut(
+    [...pictures].map(([hash, bytes]) => ({ hash, mediaType: mediaTypeOf(bytes) ?? 'image/png', bytes })),
+  )
 }
 
 /**
@@ -43,6 +46,18 @@ export const loadPictures = async (
   return sound
 }
 
+/** All that a kit names, and what else is named: pictures, sounds, clips. */
+export const loadBlobs = (
+  db: Database,
+  kit: Kit,
+  ...more: readonly unknown[]
+): Promise<Map<string, Uint8Array>> =>
+  loadPictures(
+    db,
+    namedBlobs(kit).map(({ hash }) => hash),
+    ...more,
+  )
+
 /** Texels of a square of the stand-in's checks. */
 const CHECK = 4
 const COLOURS = [
@@ -66,7 +81,29 @@ export interface Completed {
   readonly aside: readonly SetAside[]
 }
 
-/** All pictures that a kit's sheets name, stand-ins for those that are not there. */
+/** Silence as a WAV: 8 bits, 8,000 samples a second, a tenth of a second. */
+const silence = (): Uint8Array => {
+  const samples = 800
+  const bytes = new Uint8Array(44 + samples).fill(128, 44)
+  const view = new DataView(bytes.buffer)
+  const text = (at: number, value: string): void =>
+    [...value].forEach((c, k) => void (bytes[at + k] = c.charCodeAt(0)))
+  text(0, 'RIFF')
+  view.setUint32(4, 36 + samples, true)
+  text(8, 'WAVEfmt ')
+  view.setUint32(16, 16, true)
+  view.setUint16(20, 1, true)
+  view.setUint16(22, 1, true)
+  view.setUint32(24, 8000, true)
+  view.setUint32(28, 8000, true)
+  view.setUint16(32, 1, true)
+  view.setUint16(34, 8, true)
+  text(36, 'data')
+  view.setUint32(40, samples, true)
+  return bytes
+}
+
+/** All that a kit names, stand-ins for what is not there: checks, silence, a clip of one small picture. */
 export const completePictures = (kit: Kit, found: ReadonlyMap<string, Uint8Array>): Completed => {
   const pictures = new Map(found)
   const missing = new Set<string>()
@@ -78,6 +115,15 @@ export const completePictures = (kit: Kit, found: ReadonlyMap<string, Uint8Array
     aside.push({
       place: `sheets.${sheet.id}`,
       message: `the picture of “${sheet.name}” is missing or damaged; checks stand in for it until it is replaced`,
+    })
+  }
+  for (const { hash, place, name, kind } of namedBlobs(kit)) {
+    if (kind === 'picture' || pictures.has(hash)) continue
+    missing.add(hash)
+    pictures.set(hash, kind === 'sound' ? silence() : standIn(8, 8))
+    aside.push({
+      place,
+      message: `the ${kind} “${name}” is missing or damaged; ${kind === 'sound' ? 'silence' : 'a small picture'} stands in for it until it is added again`,
     })
   }
   return { pictures, missing, aside }

@@ -41,6 +41,8 @@ export const placeOf = (
   if (paths.some(isOfTheList)) return { page: 'kit' }
   const effects = new Set(paths.map((path) => effectAt(kit, path, shown)).filter((id) => id !== null))
   if (shown !== null && effects.has(shown)) return { page: 'effect', effect: shown }
+  // A sound that comes or goes is seen among the kit's, whoever played it.
+  if (paths.some(([top]) => top === 'sounds')) return { page: 'kit' }
   const [first] = effects
   if (first !== undefined) return { page: 'effect', effect: first }
   // A picture that came to a stage made a sheet as well: it is seen where it was put.

@@ -2,7 +2,7 @@
 import type { Kit, KitFile } from '@gliv/document'
 import type { Database, KitRow } from './db.ts'
 import { openKit, snapshotOf } from './journal.ts'
-import { completePictures, hashNow, loadPictures, putPictures } from './pictureStore.ts'
+import { completePictures, hashNow, loadBlobs, putPictures } from './pictureStore.ts'
 
 /** The hash of a snapshot of a kit, off this thread where the browser can. */
 const snapshotHashSoon = (kit: Kit): Promise<string> => hashNow(new TextEncoder().encode(JSON.stringify(kit)))
@@ -84,5 +84,5 @@ export const shelfRows = async (db: Database): Promise<KitRow[]> => {
 /** A kit as a file, for export and for its picture on the shelf. */
 export const kitFileOf = async (db: Database, id: string): Promise<KitFile> => {
   const { kit } = await openKit(db, id)
-  return { kit, pictures: completePictures(kit, await loadPictures(db, kit.sheets)).pictures }
+  return { kit, pictures: completePictures(kit, await loadBlobs(db, kit)).pictures }
 }

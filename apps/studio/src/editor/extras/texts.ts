@@ -2,7 +2,7 @@
 import type { ScreenKind, SoundTrigger } from '@gliv/model'
 
 export const TRIGGER_TEXTS = {
-  time: 'a moment',
+  time: 'the moment',
   born: 'each birth',
   contact: 'each contact',
   relayed: 'each relay',

@@ -27,7 +27,7 @@ const Amount = ({ event, change }: { event: ScreenEvent; change: Change }) => {
   const by = amount.unit === '%' ? 100 : 1
   return (
     <label className="extra-amount">
-      {amount.label}{' '}
+      {`, ${amount.label.toLowerCase()} `}
       <Digits
         label={`${amount.label} of the ${SCREEN_TEXTS[event.kind].toLowerCase()}`}
         value={event.amount * by}
@@ -51,7 +51,7 @@ const Length = ({ event, change }: { event: ScreenEvent; change: Change }) => {
   if (!seconds) return null
   return (
     <label className="extra-amount">
-      {seconds.label}{' '}
+      {`, ${seconds.label.toLowerCase()} `}
       <Digits
         label={`Length of the ${name.toLowerCase()}`}
         value={event.seconds}

@@ -37,11 +37,11 @@ interface RowProps {
   readonly change: (label: string, make: (use: EffectSound) => EffectSound | null) => void
 }
 
-const Amount = ({ id, use, change }: RowProps & { id: SoundNumber }) => {
+const Amount = ({ id, use, change, bare = false }: RowProps & { id: SoundNumber; bare?: boolean }) => {
   const { low, high, unit, label } = SOUND_NUMBERS[id]
   return (
     <label className="extra-amount">
-      {label}{' '}
+      {!bare && `${label} `}
       <Digits
         label={`${label} of the sound`}
         value={use[id]}
@@ -67,7 +67,7 @@ const TriggerDetail = (props: RowProps) => {
     (_, effect) => (effect.events ?? []).map(({ name }) => name),
     [],
   )
-  if (use.on === 'time') return <Amount {...props} id="at" />
+  if (use.on === 'time') return <Amount {...props} id="at" bare />
   if (OF_PARTICLES.has(use.on))
     return (
       <>

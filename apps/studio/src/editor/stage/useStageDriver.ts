@@ -10,6 +10,7 @@ import type { Around } from '../../scene/effectScene.ts'
 import { ResolvedCache } from '../../scene/resolvedCache.ts'
 import { sceneStageOf } from '../../scene/sceneStage.ts'
 import { registerPixels } from '../../shared/controls/pipette.ts'
+import { prepareSounds } from '../../sound/desk.ts'
 import { takeInputTime } from '../../shared/hooks/inputTime.ts'
 import { shownKit, useDocument } from '../../state/document.ts'
 import { inspected, useInspect } from '../../state/inspect.ts'
@@ -44,6 +45,7 @@ const openIn = (driver: StageDriver, effectId: string): (() => void) | undefined
   const { kit } = useDocument.getState()
   const effect = kit && asInspected(kit, effectId)
   if (!effect) return undefined
+  prepareSounds()
   driver.onRefusal = (notice) => useDocument.setState({ notice })
   driver.setPreview(useSession.getState().preview, kit)
   driver.open(effect)

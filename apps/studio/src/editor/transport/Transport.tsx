@@ -14,7 +14,6 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
 import { useEffect, useRef } from 'react'
 import { TypedField } from '../../shared/controls/TypedField.tsx'
-import { CaptureButton } from '../../capture/CaptureButton.tsx'
 import { MuteButton } from '../../sound/MuteButton.tsx'
 import { setColumn, useColumn } from '../../state/column.ts'
 import { edit } from '../../state/document.ts'
@@ -159,10 +158,6 @@ const PlacedButton = () => {
   )
 }
 
-const CaptureEffect = () => (
-  <CaptureButton driver={useDriver()} name={useShown((_, effect) => effect.name, '')} />
-)
-
 export const Transport = () => {
   const driver = useDriver()
   const playing = usePlaying()
@@ -216,7 +211,6 @@ export const Transport = () => {
       <span className="spacer" />
       <InspectBar />
       <MuteButton />
-      <CaptureEffect />
       <HereButtons />
       <PlacedButton />
       <SeedField />
