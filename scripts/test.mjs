@@ -53,7 +53,15 @@ if (LONG) {
   step('long fuzz', () => tool('vitest', ['run', 'hostile', 'damage']))
   step('build', () => run(process.execPath, [`${ROOT}/scripts/build.mjs`, '--peek', '--if-changed']))
   step('long stories', () =>
-    tool('playwright', ['test', '--config', 'e2e/playwright.config.ts', 'kills', 'walk', 'undone', 'rebuilt']),
+    tool('playwright', [
+      'test',
+      '--config',
+      'e2e/playwright.config.ts',
+      'kills',
+      'walk',
+      'undone',
+      'rebuilt',
+    ]),
   )
 } else {
   console.log('\n— unit tests, and beside them types, lint, kernels, dependencies')

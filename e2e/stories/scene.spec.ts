@@ -173,10 +173,10 @@ test('a swipe on frame 4 of an attack plays at the hand, where the frame has it'
   await page.getByRole('textbox', { name: 'Each frame of hand' }).fill('0,0 0,0 0,0 30,-4')
   await page.keyboard.press('Enter')
   // A card that is dropped on a point starts a sentence there.
-  await expect(page.locator('.event-sentence')).toHaveCount(4)
+  await expect(page.locator('.event-sentence')).toHaveCount(12)
   await page.getByText('Effects to drop on a point').click()
   await page.locator('[data-card="signal-flare"]').dragTo(page.getByRole('slider', { name: 'Point feet' }))
-  await expect(page.locator('.event-sentence')).toHaveCount(5)
+  await expect(page.locator('.event-sentence')).toHaveCount(13)
   await expect(page.locator('.event-sentence').last()).toContainText(
     'landing of Deckhand plays Signal flare burst + at feet',
   )

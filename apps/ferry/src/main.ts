@@ -91,8 +91,19 @@ const run = (mine: Player): void => {
   requestAnimationFrame(tick)
 }
 
+/** A browser lets nothing sound before the first press. */
+let context: AudioContext | null = null
+let heard: Player | null = null
+const beHeard = (): void => {
+  if (!player || heard === player) return
+  heard = player
+  context ??= new AudioContext()
+  player.sound(context).catch((error: unknown) => (status.textContent = String(error)))
+}
+
 canvas.addEventListener('pointerdown', (event) => {
   if (!player || !chosen) return
+  beHeard()
   held = player.play(chosen, {
     x: event.offsetX,
     y: event.offsetY,

@@ -10,6 +10,7 @@ export const MEDIA = {
   'audio/ogg': { ending: 'ogg', label: 'OGG', kind: 'sound' },
   'audio/mpeg': { ending: 'mp3', label: 'MP3', kind: 'sound' },
 } as const
+/** One of the media types that a kit may hold. */
 export type MediaType = keyof typeof MEDIA
 
 const says = (bytes: Uint8Array, at: number, text: string): boolean =>

@@ -27,7 +27,7 @@ interface Taker {
 const sizeOf = ({ width, height }: HTMLCanvasElement, side: number) => {
   const scale = Math.min(1, side / Math.max(width, height))
   // Codecs want even sides.
-  const even = (length: number): number => Math.max(2, Math.round((length * scale) / 2) * 2)
+  const even = (px: number): number => Math.max(2, Math.round((px * scale) / 2) * 2)
   return { width: even(width), height: even(height) }
 }
 
