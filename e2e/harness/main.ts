@@ -376,8 +376,8 @@ const harness = {
   },
 
   /** A real moment of the demo by a drawing path against paint. */
-  async compareDemo(effect: string, seconds: number, path: DrawPath): Promise<Comparison> {
-    const { kit, pictures } = frozenDemo()
+  async compareDemo(effect: string, seconds: number, path: DrawPath, today = false): Promise<Comparison> {
+    const { kit, pictures } = today ? makeDemo() : frozenDemo()
     const sheets = kit.sheetOrder.map((id) => ({
       sheet: kit.sheets[id]!,
       bytes: pictures.get(kit.sheets[id]!.picture)!,

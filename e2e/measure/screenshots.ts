@@ -40,15 +40,18 @@ const shelfAndEditor = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.getByRole('menuitem', { name: 'Paper' }).click()
 }
 
-/** A shape with its handles and ramps, a lane under its number, pictures and colours, ways on the stage. */
+/** What an effect is heard and felt with; a shape with its handles and ramps. */
 const births = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.goBack()
   await studio.openEffect('Cargo blast')
-  await studio.selectEmitter('Sparks')
-  await studio.freezeAt(11)
-  for (const group of ['facing', 'how-many', 'forces', 'tint']) await studio.openGroup(group)
-  await page.locator('[data-group="tint"]').scrollIntoViewIfNeeded()
-  await shoot('looks')
+  await studio.selectEmitter('Fire')
+  await studio.freezeAt(7)
+  await page.getByRole('button', { name: 'The effect’s own page' }).click()
+  await page.locator('.effect-page .page-section').nth(2).scrollIntoViewIfNeeded()
+  await page.getByTestId('extra-track').last().scrollIntoViewIfNeeded()
+  await page.locator('.waveform[data-ready="true"]').first().waitFor()
+  await shoot('heard')
+  await page.keyboard.press('Escape')
   await page.goBack()
   await studio.openEffect('Boat-hook swipe')
   await studio.selectEmitter('Blade')

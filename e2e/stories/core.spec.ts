@@ -135,6 +135,20 @@ test('a picture that covers far more than the last one is planned for before it 
   expect(await page.evaluate(() => harness.foreseen(0, [1e9]))).toEqual([{ bands: 1, coarse: false }])
 })
 
+test('every effect of the demo as it is today comes out of both renderers as the reference paints it', async ({
+  page,
+}) => {
+  test.setTimeout(180_000)
+  for (const effect of makeDemo().kit.effectOrder)
+    for (const path of ['instanced', 'canvas2d'] as const)
+      expect(
+        agreement(
+          await page.evaluate(([e, p]) => harness.compareDemo(e, 0.35, p, true), [effect, path] as const),
+        ),
+        `${effect}, ${path}`,
+      ).toBeGreaterThanOrEqual(0.99)
+})
+
 test('a sound sets in within one tick of what sets it off, in samples of what is rendered', async ({
   page,
 }) => {

@@ -216,7 +216,7 @@ describe('a placed effect on the command line', () => {
   it('is moved, scaled, turned and mirrored', async () => {
     const plain = await crate()
     const placed = await crate('--x', '100', '--y', '-20', '--scale', '2', '--rotate', '90', '--mirror')
-    expect(placed.particles.length).toBe(256)
+    expect(placed.particles.length).toBe(282)
     plain.particles.forEach((p, i) => {
       const q = placed.particles[i]!
       // Mirrored: (−x, y); twice as large; a quarter turn clockwise: (−y, x).
@@ -253,8 +253,8 @@ describe('a stage in motion', () => {
   it('is run to a moment: actor, cues, hash, particles', async () => {
     const report = await at('1.1')
     expect(report.actor.state).toBe('land')
-    expect(report.cues.map(({ cue }) => cue)).toEqual(['land'])
-    expect(report.cues[0]!.strength).toBeGreaterThan(0.5)
+    expect(report.cues.map(({ cue }) => cue)).toEqual(['moths', 'storm', 'land'])
+    expect(report.cues[2]!.strength).toBeGreaterThan(0.5)
     expect(report.particles.length).toBeGreaterThan(10)
     const { out } = await gliv(
       ...['run', kit, '--stage', 'pier', '--recording', 'jump and turn'],
@@ -328,10 +328,10 @@ describe('the other commands', () => {
       duration: 0.07,
       period: null,
       emissionEndSeconds: 0.07,
-      latestEndSeconds: 1.05,
+      latestEndSeconds: 0.9,
     })
     expect(list.effects[0]).toMatchObject({ duration: 3, emissionEndSeconds: null, latestEndSeconds: null })
-    expect(list.sheets[0]).toEqual({ id: 'soft', name: 'Soft shapes', frames: 13 })
+    expect(list.sheets[0]).toEqual({ id: 'soft', name: 'Soft shapes', frames: 15 })
     expect((await gliv('list', kit)).out).toContain('Signal flare burst')
   })
 

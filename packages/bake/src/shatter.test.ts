@@ -90,7 +90,7 @@ describe('a palette for the whole sheet', () => {
   it('leaves no other colour in what is baked, and alpha as it was', () => {
     const file = makeDemo()
     const effect = Object.values(file.kit.effects).find((e) => e.name === 'Pier dust')!
-    const colours = ['#201810', '#907050', '#ffffff']
+    const colours = ['#201810', '#f4e3c2', '#cdbb9e']
     const options = { fps: 4, size: { w: 40, h: 40 } }
     const [free, bound] = [
       bakeSheet(file, effect, 'x.png', options),

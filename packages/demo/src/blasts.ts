@@ -124,6 +124,12 @@ export const BLAST_TYPES: readonly ParticleType[] = [
     },
     ramps: { opacity: ramp([0, 1]), tint: tint([0, '#fff4c2'], [0.5, '#f7b23b'], [1, '#d8602a']) },
   }),
+  type('keg-crumb', 'Keg crumb', pixels('block'), {
+    palette: 'keg',
+    forces: ['gravity', 'drag'],
+    numbers: { life: range(0.25, 0.5), scale: fixed(1), gravity: 520, drag: 1.5 },
+    ramps: { opacity: ramp([0, 1]), tint: tint([0, '#fff4c2'], [0.5, '#f7b23b'], [1, '#d8602a']) },
+  }),
   type('splinter', 'Splinter', pixels('block'), {
     forces: ['gravity', 'drag'],
     numbers: { life: range(0.7, 1.3), scale: fixed(1), gravity: 520, drag: 0.8 },
@@ -208,6 +214,10 @@ export const BLASTS: readonly Effect[] = [
       numbers: { ...ALL_ROUND, fan: 0, speed: range(150, 260), shapeRadius: 8 },
       bursts: [burst('pop', 0.05, 12)],
     }),
+    emitter('keg-crumbs', 'Crumbs', 'keg-crumb', {
+      numbers: { ...ALL_ROUND, speed: range(60, 210) },
+      bursts: [burst('pop', 0.03, 16)],
+    }),
     emitter('keg-star', 'Star', 'keg-pop', {
       numbers: { ...ALL_ROUND, fan: 0, speed: fixed(0) },
       bursts: [burst('pop', 0, 1)],
@@ -219,6 +229,24 @@ export const BLASTS: readonly Effect[] = [
     5,
     null,
     [
+      emitter('crate-dust', 'Dust', 'dust', {
+        shape: 'rectangle',
+        layer: 'behind',
+        numbers: { ...ALL_ROUND, speed: range(20, 110), shapeWidth: 30, shapeHeight: 24 },
+        bursts: [burst('break', 0, 12)],
+      }),
+      emitter('crate-grit', 'Grit', 'grit', {
+        shape: 'rectangle',
+        numbers: {
+          ...ALL_ROUND,
+          heading: -90,
+          fan: 240,
+          speed: range(80, 240),
+          shapeWidth: 26,
+          shapeHeight: 20,
+        },
+        bursts: [burst('break', 0, 14)],
+      }),
       emitter('crate-pixels', 'Pixels', 'splinter', {
         shape: 'picture',
         placement: 'eachOnce',

@@ -55,6 +55,23 @@ export const MOTION_TYPES: readonly ParticleType[] = [
     markColours: ['#ffffff', '#d9c6ae'],
     ramps: { opacity: ramp([0, 1], [0.9, 1, 'ease'], [1, 0]), tint: tint([0, '#d2a878'], [1, '#a98660']) },
   }),
+  type('mud-haze', 'Mud haze', soft('torn puff'), {
+    forces: ['gravity', 'drag'],
+    numbers: {
+      life: range(0.3, 0.55),
+      scale: range(0.3, 0.55),
+      scaleFloor: fixed(0.1),
+      opacity: range(0.3, 0.5),
+      startAngle: ANY_ANGLE,
+      gravity: 160,
+      drag: 3,
+    },
+    ramps: {
+      scale: ramp([0, 0, 'easeOut'], [1, 1]),
+      opacity: ramp([0, 1, 'ease'], [1, 0]),
+      tint: tint([0, '#d6b48a'], [1, '#a98660']),
+    },
+  }),
   type('mud-crumb', 'Mud crumb', bits('grain'), {
     forces: ['gravity'],
     contact: 'bounce',
@@ -108,6 +125,11 @@ export const MOTION: readonly Effect[] = [
       dormant: true,
       numbers: { ...ONCE, heading: 0, fan: 130, speed: range(40, 130) },
     }),
+    emitter('mud-hazes', 'Haze', 'mud-haze', {
+      layer: 'behind',
+      numbers: { ...ONCE, heading: -90, fan: 150, speed: range(30, 150) },
+      bursts: [burst('splat', 0, 10)],
+    }),
     emitter('mud-blobs', 'Blobs', 'mud-blob', {
       numbers: { ...ONCE, heading: -78, fan: 74, speed: range(160, 380) },
       bursts: [burst('splat', 0, range(14, 18), { burstSpan: 0.06 })],
@@ -126,6 +148,12 @@ export const MOTION: readonly Effect[] = [
       dormant: true,
       layer: 'behind',
       numbers: { ...ONCE, fan: 360, speed: range(2, 12) },
+    }),
+    emitter('volley-muzzles', 'Muzzles', 'flash', {
+      shape: 'line',
+      placement: 'evenly',
+      numbers: { ...ONCE, fan: 0, speed: fixed(0), shapeWidth: 220, offsetY: 150 },
+      bursts: [burst('volley', 0, 3, { burstSpan: 0.5 })],
     }),
     emitter('volley-shells', 'Shells', 'flare-shell', {
       shape: 'line',

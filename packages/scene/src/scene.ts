@@ -273,7 +273,8 @@ export class Scene {
     }
     const view = isStill(this.#setup.camera) ? undefined : this.#viewAt(this.tick)
     if (view) live.setView(view)
-    if (firing.stopTick === this.tick) live.stop()
+    // A stop counts from the tick before the step that takes it: as a tape that stops at `stopTick`.
+    if (this.tick > firing.stopTick) live.stop()
     simulation.step()
     this.#tell(playing)
   }

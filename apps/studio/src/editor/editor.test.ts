@@ -158,9 +158,9 @@ describe('estimates and times', () => {
     expect(trackTimes(kit, flare, 'flare-embers')).toEqual({
       start: 0.08,
       emissionEnd: 0.53,
-      latestEnd: 0.53 + 2.3,
+      latestEnd: 0.53 + 1,
     })
-    expect(rulerSeconds(kit, flare)).toBeCloseTo(2.83 * 1.06, 9)
+    expect(rulerSeconds(kit, flare)).toBeCloseTo(1.76 * 1.06, 9)
     const looped = { ...flare, play: 'loop' as const, numbers: { ...flare.numbers, loopSeconds: 0.3 } }
     expect(trackTimes(kit, looped, 'flare-embers').emissionEnd).toBe(0.3)
   })

@@ -1,13 +1,15 @@
+import { maskReader } from '@gliv/bake'
 import { makeDemo } from '@gliv/demo'
 import { type Kit, resolveEffect, type Stage } from '@gliv/document'
 import type { ResolvedEffect } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
 import { type Around, EffectScene } from './effectScene.ts'
 
-const { kit } = makeDemo()
+const { kit, pictures } = makeDemo()
+const readMask = maskReader(() => pictures)
 const effects = new Map<string, ResolvedEffect>()
 const resolved = (id: string): ResolvedEffect | null => {
-  const made = effects.get(id) ?? (kit.effects[id] ? resolveEffect(kit, kit.effects[id]) : null)
+  const made = effects.get(id) ?? (kit.effects[id] ? resolveEffect(kit, kit.effects[id], readMask) : null)
   if (made) effects.set(id, made)
   return made
 }

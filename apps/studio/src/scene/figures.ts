@@ -127,7 +127,8 @@ const painted = (): HTMLCanvasElement => {
   const canvas = document.createElement('canvas')
   canvas.width = STATES.length * POSES * CELL.w
   canvas.height = KINDS.length * CELL.h + 8
-  const context = canvas.getContext('2d')!
+  const context = canvas.getContext('2d')
+  if (!context) return canvas
   KINDS.forEach((kind, row) =>
     STATES.forEach((state, s) => {
       for (let pose = 0; pose < POSES; pose++) {
