@@ -1,4 +1,12 @@
-import { type Frame, type PoseParts, Refusal, type Surface, type Tape, type ViewRect } from '@gliv/model'
+import {
+  type Frame,
+  type PoseParts,
+  Refusal,
+  type ResolvedEffect,
+  type Surface,
+  type Tape,
+  type ViewRect,
+} from '@gliv/model'
 import { emptyPose } from '../geometry/index.ts'
 import {
   type CompiledTape,
@@ -51,6 +59,9 @@ export class Simulation {
   #program: Program
   readonly #tape: CompiledTape
   readonly #events: EffectEvents | null
+  /** What the buffer said before this tick was told. */
+  #outerEffect: ResolvedEffect | null = null
+  #outerOpen = false
   readonly #frame: Frame = emptyFrame()
   readonly seed: number
   /** It plays inside another effect. */
@@ -81,7 +92,9 @@ export class Simulation {
     else if (!options.live) this.seek(0)
     else {
       for (let internal = 0; internal < program.warmTicks; internal++) this.#stepLive(internal)
-      this.#told(() => this.#stepLive(program.warmTicks))
+      const before = this.#openTelling()
+      this.#stepLive(program.warmTicks)
+      this.#closeTelling(before)
     }
   }
 
@@ -203,8 +216,9 @@ export class Simulation {
 
   /** One tick on. */
   step(): void {
-    if (this.#events) this.#told(() => this.#step())
-    else this.#step()
+    const before = this.#openTelling()
+    this.#step()
+    this.#closeTelling(before)
   }
 
   #step(): void {
@@ -219,28 +233,37 @@ export class Simulation {
     }
   }
 
-  /** Does what makes one tick, and tells what happens in it. Inside an effect the outermost one's tick is told. */
-  #told(make: () => void): void {
+  /**
+   * Before what makes one tick: what happens in it is told. Inside an effect the outermost one's tick is told.
+   * @returns what was over before, as bits; −1 when nobody is told
+   */
+  #openTelling(): number {
     const events = this.#events
-    if (!events || (this.isInside && !events.open)) return make()
-    const { nowEffect, open } = events
+    if (!events || (this.isInside && !events.open)) return -1
+    this.#outerEffect = events.nowEffect
+    this.#outerOpen = events.open
     events.nowEffect = this.#program.effect
     events.open = true
     if (!this.isInside) events.nowTick = this.tick + 1
-    const before = readEnds(this, events, this.#tape)
-    make()
+    return readEnds(this, events, this.#tape)
+  }
+
+  /** After it. @param before as `#openTelling` gave it */
+  #closeTelling(before: number): void {
+    const events = this.#events
+    if (!events || before < 0) return
     tellMoments(this, events, this.#tape, before)
-    events.nowEffect = nowEffect
-    events.open = open
+    events.nowEffect = this.#outerEffect
+    events.open = this.#outerOpen
   }
 
   /** To tick 0, as `seek(0)`, but telling what happens there. */
   begin(): void {
     this.tick = -1
-    this.#told(() => {
-      if (this.#program.lastTick > 0) this.seek(0)
-      else this.#arriveAt(0)
-    })
+    const before = this.#openTelling()
+    if (this.#program.lastTick > 0) this.seek(0)
+    else this.#arriveAt(0)
+    this.#closeTelling(before)
   }
 
   /** By a step to a tick, from the one before it. */

@@ -24,25 +24,30 @@ interface Told {
   internalTickOf(program: Program): number
 }
 
-/** What was over before a tick: ends are told once, when they come. */
-export interface Ends {
-  readonly ended: boolean
-  readonly finished: boolean
-}
-const OVER: Ends = { ended: true, finished: true }
-const GOING: Ends = { ended: false, finished: false }
+/** What is over, as bits: ends are told once, when they come. */
+const IS_ENDED = 1
+const IS_FINISHED = 2
+const OVER = IS_ENDED | IS_FINISHED
 
-/** @returns what is over now, as far as somebody wants to know */
-export const readEnds = (simulation: Told, events: EffectEvents, tape: CompiledTape): Ends => {
+/** @returns what is over now, as bits, as far as somebody wants to know */
+export const readEnds = (simulation: Told, events: EffectEvents, tape: CompiledTape): number => {
   if ((events.wanted & ((1 << ENDED) | (1 << FINISHED))) === 0) return OVER
-  if (simulation.tick < 0) return GOING
+  if (simulation.tick < 0) return 0
   const { program } = simulation
-  const finished = simulation.finished
-  const ended =
-    program.lastTick > 0
-      ? finished
-      : hasEmissionEnded(program, tape, simulation.internalTickOf(program)) || finished
-  return { ended, finished }
+  if (simulation.finished) return OVER
+  const ends = program.lastTick === 0 && hasEmissionEnded(program, tape, simulation.internalTickOf(program))
+  return ends ? IS_ENDED : 0
+}
+
+// What is told now; kept here so that a tick makes no objects.
+let nowEvents: EffectEvents | null = null
+
+const tell = (number: number, payload: number): void =>
+  nowEvents!.push(number, '', 0, 0, pose.x, pose.y, 0, 0, 0, payload)
+
+const tellDue = ({ kind, index }: TimedEvent): void => {
+  const number = NUMBERS[kind]
+  if (nowEvents!.tells(number)) tell(number, index)
 }
 
 /** Tells of a tick that was just made; the place is the effect's own. */
@@ -50,26 +55,20 @@ export const tellMoments = (
   simulation: Told,
   events: EffectEvents,
   tape: CompiledTape,
-  before: Ends,
+  before: number,
 ): void => {
   const { program } = simulation
-  const internal = simulation.internalTickOf(program)
-  const tell = (number: number, payload: number): void => {
-    tape.poseInto(internal, pose)
-    events.push(number, '', 0, 0, pose.x, pose.y, 0, 0, 0, payload)
-  }
   const list = timedEventsOf(program.effect)
-  if (list.length > 0 && (events.wanted & TIMED) !== 0) {
-    const due = (moment: TimedEvent): void => {
-      const number = NUMBERS[moment.kind]
-      if (events.tells(number)) tell(number, moment.index)
-    }
-    // Backwards the timeline is gone through as it is seen: from its beginning.
-    const seen = program.lastTick > 0 ? simulation.tick + program.warmTicks : internal
-    dueMoments(list, program.clock, program.timeline, seen, tape.stopTick(), due)
-  }
-  if (before.ended && before.finished) return
-  const now = readEnds(simulation, events, tape)
-  if (now.ended && !before.ended && events.tells(ENDED)) tell(ENDED, -1)
-  if (now.finished && !before.finished && events.tells(FINISHED)) tell(FINISHED, -1)
+  const timed = list.length > 0 && (events.wanted & TIMED) !== 0
+  if (!timed && before === OVER) return
+  const internal = simulation.internalTickOf(program)
+  tape.poseInto(internal, pose)
+  nowEvents = events
+  // Backwards the timeline is gone through as it is seen: from its beginning.
+  const seen = program.lastTick > 0 ? simulation.tick + program.warmTicks : internal
+  if (timed) dueMoments(list, program.clock, program.timeline, seen, tape.stopTick(), tellDue)
+  if (before === OVER) return
+  const come = readEnds(simulation, events, tape) & ~before
+  if ((come & IS_ENDED) !== 0 && events.tells(ENDED)) tell(ENDED, -1)
+  if ((come & IS_FINISHED) !== 0 && events.tells(FINISHED)) tell(FINISHED, -1)
 }
