@@ -91,7 +91,7 @@ export const TYPES: readonly ParticleType[] = [
     blend: 'additive',
     forces: ['gravity', 'drag'],
     numbers: {
-      life: range(0.9, 1.6),
+      life: range(0.8, 1.2),
       scale: range(0.3, 0.62),
       scaleFloor: fixed(0.05),
       startAngle: ANY_ANGLE,
@@ -109,7 +109,7 @@ export const TYPES: readonly ParticleType[] = [
     blend: 'additive',
     forces: ['gravity', 'drag'],
     numbers: {
-      life: range(0.7, 1.3),
+      life: range(0.45, 0.75),
       scale: range(0.9, 1.7),
       opacity: range(0.12, 0.26),
       gravity: 70,
@@ -130,10 +130,10 @@ export const TYPES: readonly ParticleType[] = [
   type('flare-smoke', 'Flare smoke', soft('puff'), {
     forces: ['gravity', 'drag'],
     numbers: {
-      life: range(0.8, 1.2),
+      life: range(1, 1.4),
       scale: range(0.9, 1.6),
       scaleFloor: fixed(0.3),
-      opacity: range(0.3, 0.44),
+      opacity: range(0.34, 0.48),
       startAngle: ANY_ANGLE,
       spin: range(-30, 30),
       gravity: 14,
@@ -142,7 +142,7 @@ export const TYPES: readonly ParticleType[] = [
     },
     ramps: {
       scale: GROW,
-      opacity: ramp([0, 0, 'ease'], [0.12, 1], [0.75, 0.85, 'ease'], [1, 0]),
+      opacity: ramp([0, 0, 'ease'], [0.12, 1], [0.85, 0.9, 'ease'], [1, 0]),
       tint: tint([0, '#f0a070'], [0.35, '#c0a0a0'], [1, '#a39cae']),
     },
   }),

@@ -104,8 +104,8 @@ export const MOTION_TYPES: readonly ParticleType[] = [
     windMode: 'carry',
     numbers: {
       life: range(0.5, 0.9),
-      scale: range(0.12, 0.22),
-      opacity: range(0.45, 0.65),
+      scale: range(0.22, 0.36),
+      opacity: range(0.4, 0.6),
       startAngle: ANY_ANGLE,
       windSpeed: 30,
       windCarry: 1.5,
@@ -114,7 +114,7 @@ export const MOTION_TYPES: readonly ParticleType[] = [
     ramps: {
       scale: ramp([0, 0.4, 'easeOut'], [1, 1]),
       opacity: ramp([0, 1, 'easeIn'], [1, 0]),
-      tint: tint([0, '#f4cfae'], [1, '#a8a2b0']),
+      tint: tint([0, '#f4cfae'], [1, '#d2ccd8']),
     },
   }),
 ]
@@ -161,7 +161,7 @@ export const MOTION: readonly Effect[] = [
       numbers: { ...ONCE, fan: 14, speed: range(330, 400), shapeWidth: 220, offsetY: 150 },
       bursts: [burst('volley', 0, 3, { burstSpan: 0.5 })],
       relays: [
-        relay('volley-trail', 'everyPx', { relayPx: 9, relayVelocity: 0.05 }),
+        relay('volley-trail', 'everyPx', { relayPx: 4, relayVelocity: 0.05 }),
         { ...relay('', 'end', { relayInstances: 8 }, 'world'), emitter: null, effect: 'signal-flare' },
       ],
     }),

@@ -49,7 +49,7 @@ const rain = (id: string, name: string, near: number): ParticleType =>
     numbers: {
       life: range(0.5 + 0.3 * (1 - near), 0.64 + 0.4 * (1 - near)),
       scale: range(0.36 + 0.36 * near, 0.5 + 0.56 * near),
-      opacity: range(0.6 + 0.22 * near, 0.76 + 0.24 * near),
+      opacity: range(0.7 + 0.2 * near, 0.84 + 0.16 * near),
       startAngle: fixed(110),
     },
     ramps: {
@@ -166,7 +166,7 @@ export const NIGHT_TYPES: readonly ParticleType[] = [
     numbers: {
       life: range(2.4, 3.6),
       scale: range(3, 5),
-      opacity: range(0.05, 0.1),
+      opacity: range(0.04, 0.08),
       startAngle: ANY_ANGLE,
       windSpeed: 60,
       windCarry: 1,

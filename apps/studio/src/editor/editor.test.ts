@@ -160,7 +160,7 @@ describe('estimates and times', () => {
       emissionEnd: 0.53,
       latestEnd: 0.53 + 1,
     })
-    expect(rulerSeconds(kit, flare)).toBeCloseTo(1.76 * 1.06, 9)
+    expect(rulerSeconds(kit, flare)).toBeCloseTo(1.53 * 1.06, 9)
     const looped = { ...flare, play: 'loop' as const, numbers: { ...flare.numbers, loopSeconds: 0.3 } }
     expect(trackTimes(kit, looped, 'flare-embers').emissionEnd).toBe(0.3)
   })
