@@ -144,7 +144,7 @@ test('emitters are added, duplicated, renamed, muted, soloed, reordered and dele
   await studio.track('Cloud').getByRole('button', { name: 'Solo Cloud' }).click()
   expect(await studio.picture()).toBe(all)
 
-  const names = () => page.locator('.track-name').allTextContents()
+  const names = () => page.getByTestId('track').locator('.track-name').allTextContents()
   expect(await names()).toEqual(['Burst', 'Grit 2', 'Grit', 'Cloud'])
   await studio.drag(studio.track('Cloud').getByLabel('Reorder Cloud'), 0, -62, 12)
   await expect.poll(names).toEqual(['Cloud', 'Burst', 'Grit 2', 'Grit'])

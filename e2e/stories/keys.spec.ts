@@ -224,7 +224,7 @@ test('handles, bars, burst marks and the ruler are reached, read and moved by ke
   await moved(page, page.getByRole('slider', { name: 'Delay of Grit' }), 'Shift+ArrowRight', effect)
   await moved(
     page,
-    page.getByRole('slider', { name: 'Moment' }),
+    page.getByRole('slider', { name: 'Moment', exact: true }),
     'ArrowRight',
     async () => (await peek(page)).tick,
   )

@@ -54,7 +54,7 @@ test('the ruler goes to a moment; an effect is made to loop, and its repeat is s
   await page.mouse.down()
   await page.mouse.move(box.x + box.width / 2, box.y + 10, { steps: 3 })
   await page.mouse.up()
-  await expect(page.getByTestId('clock')).toContainText('0.55 s')
+  await expect(page.getByTestId('clock')).toContainText('0.48 s')
   // Another effect plays this one inside of it, and may go on doing so: for a length of its own.
   await studio.pick('How the effect plays', 'loops')
   await expect(page.locator('.play-controls')).toHaveText(/loops/)

@@ -149,7 +149,7 @@ test('an exact repeat, what it refuses, and playing backwards', async ({ page })
   expect(await studio.picture()).toBe(picture)
   await studio.openGroup('how-many')
   await studio.type('minimum', '5')
-  await expect(page.getByText(/it cannot repeat exactly: "Spout": it keeps a minimum alive/)).toBeVisible()
+  await expect(page.getByText(/it cannot repeat exactly: "Jet": it keeps a minimum alive/)).toBeVisible()
 })
 
 test('a surface on the stage is dragged, nudged by arrow keys, removed and brought back', async ({

@@ -16,7 +16,9 @@ import { Studio } from '../studio.ts'
 const essence = (effect: ResolvedEffect): unknown => {
   // How long a round is says nothing of an effect that plays once.
   const loopSeconds = effect.play === 'loop' ? effect.numbers.loopSeconds : 0
-  const plain = { ...effect, id: '', name: '', numbers: { ...effect.numbers, loopSeconds } }
+  // What is heard, shown and told beside it is bound in stories of its own.
+  const { sounds: _sounds, screen: _screen, events: _events, ...seen } = effect
+  const plain = { ...seen, id: '', name: '', numbers: { ...effect.numbers, loopSeconds } }
   const text = JSON.stringify(plain, (key, value: unknown) =>
     key === 'id' || key === 'salt' || key === 'name' || key === 'partner' ? undefined : value,
   )

@@ -81,6 +81,15 @@ export const FIRE_TYPES: readonly ParticleType[] = [
       tint: tint([0, '#fff6d8'], [0.4, '#ffb347'], [1, '#d2401c']),
     },
   }),
+  type('spark-glow', 'Spark glow', soft('glow'), {
+    blend: 'screen',
+    numbers: { scale: range(0.25, 0.42), opacity: range(0.25, 0.4) },
+    ramps: {
+      scale: ramp([0, 1], [1, 0.5]),
+      opacity: ramp([0, 1], [0.6, 0.8, 'ease'], [1, 0]),
+      tint: tint([0, '#ff9c40'], [1, '#a02a14']),
+    },
+  }),
   type('fire-smoke', 'Fire smoke', soft('puff'), {
     forces: ['gravity', 'drag'],
     numbers: {
@@ -147,6 +156,7 @@ const flames = ({ id, width, size, seconds }: Hearth): readonly Emitter[] => {
         offsetY: -3,
       },
     }),
+    emitter(`${id}-glows`, 'Spark glows', 'spark-glow', { companionOf: `${id}-sparks` }),
     emitter(`${id}-sparks`, 'Sparks', 'fire-spark', {
       ...wide,
       rhythm: 'random',

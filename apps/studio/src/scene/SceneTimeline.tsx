@@ -35,6 +35,26 @@ const statesOf = (stateAt: (tick: number) => string | null, length: number): Str
   return stretches
 }
 
+/** Height of a lane of firings, px: as high as a finger or a pointer needs. */
+const LANE_PX = 25
+/** Firings of a lane are at least this share of the whole apart. */
+const APART = 0.03
+
+/** Firings that overlap lie under one another: which lane each has, and how many there are. */
+const lanesOf = (
+  firings: readonly { readonly tick: number; readonly endTick: number }[],
+  length: number,
+): { readonly of: readonly number[]; readonly count: number } => {
+  const ends: number[] = []
+  const of = firings.map(({ tick, endTick }) => {
+    const free = ends.findIndex((end) => end <= tick)
+    const lane = free < 0 ? ends.length : free
+    ends[lane] = Math.max(Math.min(endTick, length), tick + length * APART)
+    return lane
+  })
+  return { of, count: ends.length }
+}
+
 const Rows = ({ length }: { length: number }) => {
   const driver = useSceneDriver()
   const stage = useStage()
@@ -44,6 +64,7 @@ const Rows = ({ length }: { length: number }) => {
   const at = (tick: number): string => `${(Math.min(tick, length) / length) * 100}%`
   const width = (from: number, to: number): string =>
     `${((Math.min(to, length) - Math.min(from, length)) / length) * 100}%`
+  const lanes = lanesOf(track.firings, length)
   const sentences = new Map((stage.events ?? []).map((event) => [event.id, EVENT_TEXTS[event.on]]))
   return (
     <>
@@ -68,7 +89,7 @@ const Rows = ({ length }: { length: number }) => {
       ))}
       <div className="scene-row">
         <b>Effects</b>
-        <div className="scene-lane high">
+        <div className="scene-lane" style={{ height: Math.max(1, lanes.count) * LANE_PX }}>
           {track.firings.map((firing, k) => (
             <button
               key={k}
@@ -77,7 +98,7 @@ const Rows = ({ length }: { length: number }) => {
               style={{
                 left: at(firing.tick),
                 width: `max(8px, ${width(firing.tick, Math.min(firing.endTick, length))})`,
-                top: (k % 3) * 13,
+                top: lanes.of[k]! * LANE_PX,
               }}
               title={`${sentences.get(firing.event) ?? ''}: ${kit.effects[firing.effect]?.name ?? ''}, seed ${firing.seed}, strength ${firing.strength.toFixed(2)}; press to go there`}
               aria-label={`Firing ${k + 1}: ${kit.effects[firing.effect]?.name ?? ''} at ${(firing.tick / kit.rate).toFixed(2)} s`}
