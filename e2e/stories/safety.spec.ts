@@ -29,7 +29,7 @@ test('a damaged kit opens; what was set aside is listed, repaired, and a snapsho
   await expect(studio.number('drag')).toHaveText('3 per s')
   await page.getByRole('link', { name: 'See and repair' }).click()
   await expect(page.getByTestId('aside-list')).toContainText('keg-pop')
-  await expect(page.getByTestId('aside-list')).toContainText(/picture of “.+” is missing/)
+  await expect(page.getByTestId('aside-list')).toContainText(/(?:picture of|sound) “.+” is missing/)
   await expect(page.getByTestId('snapshot-card')).toHaveCount(1)
   const [raw] = await Promise.all([
     page.waitForEvent('download'),

@@ -13,12 +13,15 @@ const SQUASHED = {
   opacity: { by: 'ramp', relative: false },
 } as const
 
+/** To thousandths, as one would type it. */
+const neat = (value: number): number => Math.round(value * 1000) / 1000
+
 /** Flat on the water: half as high as it is wide. */
 const flat = (from: number, to: number, share = 0.32) => ({
   scale: range(from, to),
-  scaleFloor: fixed(from * 0.2),
-  scaleY: range(from * share, to * share),
-  scaleYFloor: fixed(from * share * 0.2),
+  scaleFloor: fixed(neat(from * 0.2)),
+  scaleY: range(neat(from * share), neat(to * share)),
+  scaleYFloor: fixed(neat(from * share * 0.2)),
 })
 
 export const WATER_TYPES: readonly ParticleType[] = [
