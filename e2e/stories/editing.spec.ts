@@ -146,7 +146,7 @@ test('emitters are added, duplicated, renamed, muted, soloed, reordered and dele
 
   const names = () => page.getByTestId('track').locator('.track-name').allTextContents()
   expect(await names()).toEqual(['Burst', 'Grit 2', 'Grit', 'Cloud'])
-  await studio.drag(studio.track('Cloud').getByLabel('Reorder Cloud'), 0, -62, 12)
+  await studio.drag(studio.track('Cloud').getByLabel('Reorder Cloud'), 0, -76, 12)
   await expect.poll(names).toEqual(['Cloud', 'Burst', 'Grit 2', 'Grit'])
   await studio.selectEmitter('Grit 2')
   await studio.track('Grit 2').getByRole('button', { name: 'Delete Grit 2' }).click()

@@ -101,7 +101,7 @@ test('bake, export and pack; the game page plays the pack', async ({ page, conte
   await expect(page.getByRole('alert')).toContainText('write two numbers')
   await page.getByLabel('Frame size').fill('120 x 90')
   await page.getByRole('button', { name: 'Bake', exact: true }).click()
-  await expect(page.getByText('10 frames of 120 × 90')).toBeVisible()
+  await expect(page.getByText('9 frames of 120 × 90')).toBeVisible()
   const sheet = await download(page, () => page.getByRole('button', { name: 'Save PNG and JSON' }).click())
   expect(sheet.name).toBe('pier-dust-sheet.zip')
   const { unzipSync } = await import('fflate')

@@ -131,7 +131,6 @@ export const WATER_TYPES: readonly ParticleType[] = [
     },
   }),
   type('sunk-foam', 'Boil', soft('foam'), {
-    pictures: [softPicture('foam', 1), softPicture('broken foam', 1)],
     scaleApart: true,
     styles: SQUASHED,
     forces: ['drag'],
