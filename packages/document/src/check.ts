@@ -344,10 +344,11 @@ const checkCues = (kit: Kit, problems: Problem[]): void =>
 const checkSounds = (kit: Kit, effect: Effect, problems: Problem[]): void =>
   effect.sounds?.forEach((use, i) => {
     const place = `effects.${effect.id}.sounds.${i}`
-    if (!kit.sounds?.some(({ id }) => id === use.sound))
+    const known = (kit.sounds ?? []).map(({ id }) => id)
+    if (!known.includes(use.sound))
       problems.push({
         place: `${place}.sound`,
-        message: `there is no sound "${use.sound}"; choose one of ${saidChoices((kit.sounds ?? []).map(({ id }) => id))}`,
+        message: `there is no sound "${use.sound}"; choose one of ${saidChoices(known)}`,
       })
     if (use.emitter !== null && !Object.hasOwn(effect.emitters, use.emitter))
       problems.push({
