@@ -16,7 +16,7 @@ import { sampleAppearance, samplePicture, type Appearance } from '../appearance/
 import type { MarkLog } from '../marks/index.ts'
 import type { Motion } from '../integrate/index.ts'
 import { type Firing, DelayedSpawnHeap, RELAYED } from './relays/delayedSpawns.ts'
-import type { ParticleTeller } from './particleTeller.ts'
+import type { ParticleTeller } from './relays/particleTeller.ts'
 import type { RelayTriggers } from './relays/relayTriggers.ts'
 import type { Moment, SimulationContext } from '../input/index.ts'
 

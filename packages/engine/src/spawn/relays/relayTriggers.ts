@@ -7,7 +7,7 @@ import { Reference, endsByKernel, effectiveInto } from '../../integrate/index.ts
 import { LEFT_AT_ONCE, type Slab } from '../../kernels/index.ts'
 import { scaleAndTintAt, type Appearance, fromWhite } from '../../appearance/index.ts'
 import type { SimulationContext } from '../../input/index.ts'
-import type { ParticleTeller } from '../particleTeller.ts'
+import type { ParticleTeller } from './particleTeller.ts'
 import type { Firing } from './delayedSpawns.ts'
 
 /** Most firings of one relay by one particle in a tick. */

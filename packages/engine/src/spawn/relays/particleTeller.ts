@@ -1,9 +1,16 @@
 /** Tells what happens to an emitter's particles: births, contacts, what their relays send. */
-import type { EmitterProgram } from '../program/index.ts'
-import { EVENT, EVENT_KINDS, EVENT_ROW, type EffectEvents, type EventLog, type Pool } from '../state/index.ts'
-import { Reference } from '../integrate/index.ts'
-import type { SimulationContext } from '../input/index.ts'
-import type { Firing } from './relays/delayedSpawns.ts'
+import type { EmitterProgram } from '../../program/index.ts'
+import {
+  EVENT,
+  EVENT_KINDS,
+  EVENT_ROW,
+  type EffectEvents,
+  type EventLog,
+  type Pool,
+} from '../../state/index.ts'
+import { Reference } from '../../integrate/index.ts'
+import type { SimulationContext } from '../../input/index.ts'
+import type { Firing } from './delayedSpawns.ts'
 
 export class ParticleTeller {
   readonly #events: EffectEvents
