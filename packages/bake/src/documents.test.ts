@@ -190,7 +190,8 @@ describe('random broken kits', () => {
             for (const problem of error.problems) expect(problem.message.length).toBeGreaterThan(8)
         }
       }),
-      { numRuns: 250 },
+      // A failure is shrunk for two minutes at most.
+      { numRuns: 250, interruptAfterTimeLimit: 120_000 },
     )
     expect(refused).toBeGreaterThan(100)
   })

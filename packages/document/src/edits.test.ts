@@ -58,6 +58,9 @@ describe('emitters', () => {
     expect(of(id).salt).toBe(of(partner!).salt)
     expect(of(id).type.numbers.life).toEqual(of(partner!).type.numbers.life)
     expect(of(id).type.numbers.scale).toEqual({ from: 4, to: 4 })
+    // A number of a later Gliv stays, and means nothing here.
+    Object.assign(kit.types[effect.emitters[id]!.type]!.numbers, { toCome: 1 })
+    expect(of(id).type.numbers).toMatchObject({ toCome: 1 })
     // A muted partner is still followed.
     effect.emitters[partner!]!.muted = true
     expect(of(id).numbers).toEqual(effect.emitters[partner!]!.numbers)

@@ -10,7 +10,7 @@ import {
   type MaskPart,
   type MaskPlaces,
   type Picture,
-  property,
+  PROPERTIES,
   type PropertyId,
   type ResolvedEffect,
   type ResolvedEmitter,
@@ -117,7 +117,9 @@ const resolveMask = (kit: Kit, emitter: Emitter, read: MaskReader | undefined): 
 
 /** Looks are the companion's own; births, place, launch and motion are its partner's. */
 const companionOf = (emitter: Emitter, own: ResolvedType, partner: ResolvedEmitter): ResolvedEmitter => {
-  const moves = (id: string): boolean => property(id as PropertyId).invalidates !== 'output'
+  // Keys of a later Gliv are kept and mean nothing here.
+  const moves = (id: string): boolean =>
+    Object.hasOwn(PROPERTIES, id) && PROPERTIES[id as PropertyId].invalidates !== 'output'
   const numbers = Object.fromEntries(
     Object.entries(own.numbers).map(([id, value]) => [
       id,
