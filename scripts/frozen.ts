@@ -7,7 +7,8 @@
  */
 import { createHash } from 'node:crypto'
 import { writeFileSync } from 'node:fs'
-import { bakeSheet, type BakeOptions, maskReader } from '@gliv/bake'
+import { maskReader } from '@gliv/bake'
+import { plainBake, type PlainOptions } from '../packages/bake/src/testing/plain.ts'
 import { frozenDemo } from '@gliv/demo/frozen'
 import bytes from '@gliv/demo/bytes.json' with { type: 'json' }
 import golden from '@gliv/demo/golden.json' with { type: 'json' }
@@ -38,20 +39,20 @@ const goldenHashes = (): Hashes => {
 const sha256 = (data: Uint8Array | string): string => createHash('sha256').update(data).digest('hex')
 
 /** A one-shot on the pier, pixel art, and a loop. */
-const BAKES: readonly (readonly [effect: string, options: BakeOptions])[] = [
+const BAKES: readonly (readonly [effect: string, options: PlainOptions])[] = [
   ['pier-dust', { fps: 12, surfaces }],
   ['cargo-blast', { fps: 10, to: 1, sampling: 'nearest' }],
   ['stove-fire', { fps: 8, size: { w: 96, h: 128 }, columns: 5 }],
 ]
 
-const promisedBytes = (): Hashes => {
+const promisedBytes = async (): Promise<Hashes> => {
   const hashes: Record<string, string> = {
     'kit as .gliv': sha256(writeKitZip(file)),
     'kit as .gliv.json': sha256(writeKitJson(file)),
     'pack as .glivpack.json': sha256(writePack(file, readMask)),
   }
   for (const [id, options] of BAKES) {
-    const { png, json } = bakeSheet(file, kit.effects[id]!, `${id}.png`, options)
+    const { png, json } = await plainBake(file, kit.effects[id]!, `${id}.png`, options)
     hashes[`${id}.png`] = sha256(png)
     hashes[`${id}.json`] = sha256(JSON.stringify(json))
   }
@@ -70,7 +71,7 @@ const write = (name: string, hashes: Hashes): void =>
   )
 
 const states = goldenHashes()
-const promised = promisedBytes()
+const promised = await promisedBytes()
 if (process.argv.includes('--write')) {
   write('golden.json', states)
   write('bytes.json', promised)

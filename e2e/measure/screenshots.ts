@@ -138,11 +138,11 @@ const spritesAndShip = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.getByTestId('draw-canvas').waitFor()
   await shoot('drawing')
   await page.getByRole('button', { name: 'Sprites', exact: true }).click()
-  await page.getByRole('button', { name: 'Bake & ship' }).click()
-  await page.getByLabel('Frames per second').fill('12')
-  await page.getByLabel('To, in s').fill('1.5')
-  await page.getByRole('button', { name: 'Bake', exact: true }).click()
-  await page.getByTestId('baked-sheet').waitFor()
+  await page.goto('/kit/last-ferry/ship/keg-pop')
+  for (const name of ['Keg pop', 'Pier dust', 'Canal rain']) await page.getByLabel(`Write ${name}`).check()
+  await page.getByRole('button', { name: 'Pause' }).click()
+  await page.locator('.ship-cell [data-frame="8"]').click()
+  await page.getByRole('button', { name: /^Write \d+ files/ }).waitFor({ timeout: 60_000 })
   await shoot('ship')
 }
 

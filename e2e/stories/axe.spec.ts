@@ -94,14 +94,13 @@ const SCREENS: readonly (readonly [string, (studio: Studio, page: Page) => Promi
     (_studio, page) =>
       page.keyboard
         .press('Escape')
-        .then(() => page.getByRole('button', { name: 'Bake & ship' }).click())
-        .then(() => page.getByRole('dialog').waitFor()),
+        .then(() => page.getByRole('link', { name: 'Ship', exact: true }).click())
+        .then(() => page.getByTestId('sheet-facts').waitFor()),
   ],
   [
     'effect page, in its scene',
     async (_studio, page) => {
-      await page.keyboard.press('Escape')
-      await page.getByRole('dialog').waitFor({ state: 'detached' })
+      await page.goBack()
       await page.getByRole('button', { name: 'The effect’s own page' }).click()
       await page.locator('.effect-page').waitFor()
       await page.getByRole('button', { name: 'Alone', exact: true }).click()

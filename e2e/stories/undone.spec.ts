@@ -9,13 +9,14 @@ const EDITS = process.env['GLIV_LONG'] === '1' ? 100 : 35
 
 /** The stored kit as its file has it, byte for byte. */
 const stored = async (page: Page): Promise<string> => {
-  await page.getByRole('button', { name: 'Bake & ship' }).click()
+  await page.getByRole('link', { name: 'Last Ferry' }).click()
+  await page.getByRole('button', { name: 'Export' }).click()
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.locator('button', { hasText: 'Kit file' }).click(),
+    page.getByRole('menuitem', { name: /^Kit file/ }).click(),
   ])
   const parts = unzipSync(await readFile(await file.path()))
-  await page.keyboard.press('Escape')
+  await page.goBack()
   const name = Object.keys(parts).find((part) => part.endsWith('.json'))!
   return Buffer.from(parts[name]!).toString()
 }

@@ -74,6 +74,15 @@ const PREDICTED: {
   readonly [Id in CommandId]:
     ((seen: Seen) => Change & { readonly document?: 'edit' | 'undo' | 'redo' }) | null
 } = {
+  // The ship screen has its own story.
+  shipPlay: null,
+  frameBack: null,
+  frameOn: null,
+  carryBack: null,
+  carryOn: null,
+  holdLonger: null,
+  holdShorter: null,
+  leaveOut: null,
   escape: null,
   find: null,
   remove: null,

@@ -14,18 +14,31 @@ export interface Args {
 }
 
 export interface Syntax {
-  readonly files: number
+  /** How many files it takes. */
+  readonly files: number | 'some'
   /** Options that take a value. */
   readonly values: readonly string[]
+  /** Options that may stand alone: what they mean then, and which words after them are their value. */
+  readonly optional?: Readonly<
+    Record<string, { readonly alone: string; readonly takes: (word: string) => boolean }>
+  >
   /** Options that do not. */
   readonly flags: readonly string[]
 }
+
+/** Options that stand alone get the value that they mean then. */
+const filled = (argv: readonly string[], { optional = {} }: Syntax): string[] =>
+  argv.flatMap((word, k) => {
+    const option = optional[word]
+    const next = argv[k + 1]
+    return option && (next === undefined || !option.takes(next)) ? [word, option.alone] : [word]
+  })
 
 /** Held against what a command knows: throws `Usage` for the first word that it does not. */
 export const parseArgs = (command: string, argv: readonly string[], syntax: Syntax): Args => {
   const known = [...syntax.values, ...syntax.flags]
   const { tokens } = readArgs({
-    args: [...argv],
+    args: filled(argv, syntax),
     options: Object.fromEntries(
       known.map((name) => [name.slice(2), { type: syntax.flags.includes(name) ? 'boolean' : 'string' }]),
     ),
@@ -38,18 +51,23 @@ export const parseArgs = (command: string, argv: readonly string[], syntax: Synt
   for (const token of tokens) {
     if (token.kind === 'positional') files.push(token.value)
     if (token.kind !== 'option') continue
-    const { rawName: name, value = '' } = token
+    const { rawName: name, value } = token
     if (!known.includes(name))
       throw new Usage(`gliv ${command} has no option ${name}; it has ${known.join(', ') || 'none'}`)
     if (options.has(name)) throw new Usage(`${name} is given twice; give it once`)
-    if (token.value === undefined && syntax.values.includes(name)) throw new Usage(`${name} needs a value`)
-    options.set(name, value)
+    if (value === undefined && syntax.values.includes(name)) throw new Usage(`${name} needs a value`)
+    options.set(name, value ?? '')
   }
-  if (files.length !== syntax.files)
+  checkFiles(command, files, syntax)
+  return { files, options, has: (option) => options.has(option) }
+}
+
+const checkFiles = (command: string, files: readonly string[], syntax: Syntax): void => {
+  if (syntax.files === 'some' && files.length === 0) throw new Usage(`gliv ${command} takes a file or more`)
+  if (syntax.files !== 'some' && files.length !== syntax.files)
     throw new Usage(
       `gliv ${command} takes ${syntax.files} file${syntax.files === 1 ? '' : 's'}, not ${files.length}`,
     )
-  return { files, options, has: (option) => options.has(option) }
 }
 
 export const required = (args: Args, option: string): string => {

@@ -1,22 +1,46 @@
-/** From effects to pictures: frames, sheets, files. */
-export { type Encoded, type Encoder, type EncoderId, encoderOf, ENCODERS } from './encoders.ts'
-export { fileNameOf } from './fileName.ts'
-export { SHEET_SIDE_LIMIT } from './layout.ts'
-export { maskReader } from './masks.ts'
-export {
-  bakeTick,
-  prepareSheets,
-  type RenderedFrames,
-  renderFrames,
-  type RenderOptions,
-} from './renderFrames.ts'
+/**
+ * From effects to pictures. Rooms in the order of the work: play (an effect as it is carried), plan (which
+ * moments), draw (painted frames), finish (8 bits, colours), sheet (pages and numbers), write (files).
+ */
+export { createPainter, type DrawnEffect, type DrawOptions, drawJob, type Painter } from './draw/drawJob.ts'
+export { type DrawnClip } from './draw/drawClip.ts'
+export { type Fit } from './draw/fit.ts'
+export { createDrawer, type Raw } from './draw/raw.ts'
+export { finished } from './finish/alpha.ts'
+export { type ClipPlan, type FramePlan } from './plan/clips.ts'
+export { type LoopKind } from './plan/loop.ts'
+export { bakeTick, FRAME_LIMIT } from './plan/span.ts'
+export { planJob } from './plan/subjects.ts'
+export { firingIn, openScene, type OpenScene } from './play/firing.ts'
+export { jobOf, plainJob, type ShipJob } from './play/job.ts'
+export { maskReader } from './play/masks.ts'
+export { prepareSheets } from './play/sheets.ts'
+export { type SheetClip, type SheetFrame, type SheetJson } from './sheet/json.ts'
+export { type Note, notesOf } from './sheet/notes.ts'
+export { type Page, type Sheet, sheetOf } from './sheet/sheet.ts'
 export {
   BakeCancelled,
-  type BakedSheet,
-  type BakeOptions,
   bakeSheet,
-  type EncodedFile,
+  checkJob,
+  formatsOf,
+  groupsOf,
   type Progress,
-  sheetFiles,
-  type SheetJson,
-} from './sheet.ts'
+  ship,
+  type Shipped,
+  type ShipTools,
+  summaryOf,
+  writeSheet,
+} from './ship.ts'
+export { fileNameOf } from './write/fileName.ts'
+export {
+  bytesOf,
+  type EncodedFile,
+  type FormatId,
+  FORMATS,
+  type LossyEncoder,
+  numbersOf,
+} from './write/formats.ts'
+export { inputHash } from './write/inputHash.ts'
+export { checkPattern, NAME_PARTS, nameOf } from './write/names.ts'
+export { framesOfClip, secondsOfClip, wholeFrame } from './write/wholeFrames.ts'
+export { deflateBy } from './write/zlib.ts'

@@ -5,7 +5,8 @@ import { compile, createSimulation } from '@gliv/engine'
 import { createCanvas, fill, paintFrame, toStraight } from '@gliv/paint'
 import { crop, decodePng, onPalette } from '@gliv/pixels'
 import { describe, expect, it } from 'vitest'
-import { bakeSheet, maskReader, prepareSheets } from './index.ts'
+import { maskReader, prepareSheets } from './index.ts'
+import { plainBake } from './testing/plain.ts'
 
 const crateOf = ({ kit }: KitFile): number =>
   kit.sheets['pixels']!.frames.findIndex((f) => f.name === 'crate')
@@ -87,14 +88,15 @@ describe('whole pixels', () => {
 })
 
 describe('a palette for the whole sheet', () => {
-  it('leaves no other colour in what is baked, and alpha as it was', () => {
+  it('leaves no other colour in what is baked, and alpha as it was', async () => {
     const file = makeDemo()
     const effect = Object.values(file.kit.effects).find((e) => e.name === 'Pier dust')!
     const colours = ['#201810', '#f4e3c2', '#cdbb9e']
+    file.kit.palettes['three'] = { id: 'three', name: 'Three', colours }
     const options = { fps: 4, size: { w: 40, h: 40 } }
     const [free, bound] = [
-      bakeSheet(file, effect, 'x.png', options),
-      bakeSheet(file, effect, 'x.png', { ...options, palette: colours }),
+      await plainBake(file, effect, 'x.png', options),
+      await plainBake(file, effect, 'x.png', { ...options, palette: 'three' }),
     ].map((baked) => decodePng(baked.png))
     expect(bound).toEqual(onPalette(free!, colours))
     const seen = new Set<string>()

@@ -3,8 +3,8 @@ import { makeDemo } from '@gliv/demo'
 import { type Kit, type KitFile, resolveEffect } from '@gliv/document'
 import { decodePng, type Image } from '@gliv/pixels'
 import { describe, expect, it } from 'vitest'
-import { bakeSheet, renderFrames } from './index.ts'
-import { tileOf } from './tile.ts'
+import { plainBake, plainFrames } from './testing/plain.ts'
+import { tileOf } from './draw/tile.ts'
 
 type Change = Partial<Record<'wrapWidth' | 'wrapHeight' | 'wrapMargin', number>>
 
@@ -33,23 +33,25 @@ const rolledBy = ({ width, height, data }: Image, dx: number, dy: number): Pick<
 const effectOf = ({ kit }: KitFile) => kit.effects['pier-dust']!
 
 describe('a tile', () => {
-  it('is as large as the rectangle with its margin, around the effect', () => {
+  it('is as large as the rectangle with its margin, around the effect', async () => {
     const file = dusty({ wrapMargin: 3 })
-    const { w, h, x, y } = renderFrames(file, effectOf(file), { tile: true, fps: 10 })
+    const { w, h, x, y } = await plainFrames(file, effectOf(file), { tile: 'wraps', fps: 10 })
     expect([w, h, x, y]).toEqual([96, 66, 48, 33])
   })
 
-  it('has no seam: what is moved on by some px is the same picture, rolled around by as many', () => {
+  it('has no seam: what is moved on by some px is the same picture, rolled around by as many', async () => {
     const plain = dusty()
     const moved = dusty()
     for (const { numbers } of Object.values(effectOf(moved).emitters)) {
       numbers.offsetX += 33
       numbers.offsetY += 47
     }
-    const [a, b] = [plain, moved].map((file) => renderFrames(file, effectOf(file), { tile: true, fps: 10 }))
+    const [a, b] = await Promise.all(
+      [plain, moved].map((file) => plainFrames(file, effectOf(file), { tile: 'wraps', fps: 10 })),
+    )
     for (const k of [1, 3, 5]) {
-      const rolled = rolledBy(a!.draw(k), 33, 47)
-      const far = b!.draw(k)
+      const rolled = rolledBy(a!.images[k]!, 33, 47)
+      const far = b!.images[k]!
       expect(far.data.some((value) => value > 0)).toBe(true)
       // Places are float32: the last bit may differ once they are moved.
       expect(
@@ -58,11 +60,11 @@ describe('a tile', () => {
     }
   })
 
-  it('along a way that does not wrap is as large as it needs to be', () => {
+  it('along a way that does not wrap is as large as it needs to be', async () => {
     const file = dusty({}, 'x')
-    const tile = renderFrames(file, effectOf(file), { tile: true, fps: 10 })
+    const tile = await plainFrames(file, effectOf(file), { tile: 'wraps', fps: 10 })
     expect(tile.w).toBe(90)
-    const free = renderFrames(file, effectOf(file), { fps: 10 })
+    const free = await plainFrames(file, effectOf(file), { fps: 10 })
     expect([tile.h, tile.y]).toEqual([free.h, free.y])
   })
 
@@ -73,15 +75,17 @@ describe('a tile', () => {
     expect(() => tileOf(resolveEffect(file.kit, effectOf(file)))).toThrow(message)
   })
 
-  it('of emitters that do not agree is refused, and so is a size beside it', () => {
+  it('of emitters that do not agree is refused, and so is a size beside it', async () => {
     const file = dusty()
     const [first] = Object.values(effectOf(file).emitters)
     first!.numbers.wrapWidth = 80
     expect(() => tileOf(resolveEffect(file.kit, effectOf(file)))).toThrow(/give both the same rectangle/)
     const good = dusty()
-    expect(() => bakeSheet(good, effectOf(good), 'x.png', { tile: true, size: { w: 8, h: 8 } })).toThrow(
-      /--size/,
-    )
-    expect(decodePng(bakeSheet(good, effectOf(good), 'x.png', { tile: true, fps: 5 }).png).width % 90).toBe(0)
+    await expect(
+      plainBake(good, effectOf(good), 'x.png', { tile: 'wraps', size: { w: 8, h: 8 } }),
+    ).rejects.toThrow(/--size/)
+    expect(
+      decodePng((await plainBake(good, effectOf(good), 'x.png', { tile: 'wraps', fps: 5 })).png).width % 90,
+    ).toBe(0)
   })
 })

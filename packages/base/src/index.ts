@@ -10,6 +10,6 @@ export {
   parseColour,
   toOklab,
 } from './colour.ts'
-export { isNoShift, pixelShiftInto } from './pixelShift.ts'
+export { cosSin, isNoShift, pixelShiftInto } from './pixelShift.ts'
 export { cubeRoot, nthRoot } from './roots.ts'
 export { MEDIA, mediaTypeOf, type MediaType, wavSeconds } from './media.ts'

@@ -11,7 +11,7 @@ const B = 0.0722
 const TWO_PI = 2 * Math.PI
 
 /** cos and sin of degrees by their series on −π to π; errors below 1e-9. */
-const cosSin = (deg: number, out: Float64Array): void => {
+export const cosSin = (deg: number, out: Float64Array): void => {
   const turns = deg / 360
   const x = (turns - Math.floor(turns + 0.5)) * TWO_PI
   const square = -x * x

@@ -11,6 +11,7 @@ import { partsProblem } from './parts.ts'
 import { brokenRules } from './rules.ts'
 import { said, saidChoices, saidMessage, saidPlace } from './said.ts'
 import { kitSchema } from './schema.ts'
+import { shippingProblems } from './shipping.ts'
 
 /** One thing that is wrong with a kit: where, as a path of keys joined by dots, and what to do about it. */
 export interface Problem {
@@ -325,6 +326,7 @@ export const checkKit = (kit: Kit): Problem[] => {
   for (const effect of Object.values(kit.effects)) checkEffect(kit, effect, problems)
   for (const sheet of Object.values(kit.sheets)) checkSheet(kit, sheet, problems)
   checkCues(kit, problems)
+  problems.push(...shippingProblems(kit))
   for (const effect of Object.values(kit.effects)) checkSounds(kit, effect, problems)
   for (const stage of Object.values(kit.stages)) checkStage(kit, stage, problems)
   return problems

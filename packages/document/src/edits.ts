@@ -7,6 +7,7 @@ import { defaultsOf, sourceOfId } from '@gliv/model'
 import { addType, clone, freeName, type MakeId } from './layers.ts'
 import { type Effect, type Emitter, type Kit, KIT_VERSION, type Relay, type Part } from './kit.ts'
 import { forgetInCues } from './scenes.ts'
+import { copyShipping, forgetShipping } from './shipping.ts'
 import { forgetInSounds } from './sounds.ts'
 import { addEmitter } from './starters.ts'
 
@@ -171,6 +172,7 @@ export const duplicateEffect = (kit: Kit, effectId: string, makeId: MakeId): str
   )
   kit.effects[id] = copy
   kit.effectOrder.splice(kit.effectOrder.indexOf(effectId) + 1, 0, id)
+  copyShipping(kit, effectId, id)
   // Emitters that shared a type go on sharing one inside the copy.
   const fresh = new Map<string, string>()
   for (const emitterId of copy.emitterOrder) {
@@ -210,6 +212,7 @@ export const deleteEffect = (kit: Kit, effectId: string): void => {
   }
   kit.effectOrder = kit.effectOrder.filter((id) => id !== effectId)
   forgetInCues(kit, effectId)
+  forgetShipping(kit, effectId)
   dropUnused(kit, used)
 }
 

@@ -4,6 +4,7 @@ import type {
   Cue,
   EffectExtras,
   EmitterChoices,
+  KitShipping,
   Lanes,
   MaskPart,
   NumbersOf,
@@ -290,6 +291,8 @@ export interface Kit {
   sounds?: Sound[]
   /** What the game's camera shows, in px, the usual one first; 640 × 360 when nobody said. */
   views?: ViewSize[]
+  /** How effects leave as pictures. */
+  ship?: KitShipping
   /** Ramps that are kept for use anywhere in the kit. */
   rampShelf: KeptRamp[]
   types: Record<string, ParticleType>

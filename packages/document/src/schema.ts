@@ -66,6 +66,7 @@ import { said } from './said.ts'
 import { sheetSchema } from './sheetSchema.ts'
 import { stageSchema } from './stages.ts'
 import { extrasSchema, soundsSchema } from './soundParts.ts'
+import { shippingSchema } from './shippingParts.ts'
 import { cuesSchema } from './stageParts.ts'
 
 const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
@@ -472,6 +473,7 @@ export const kitSchema = z.looseObject({
   stageOrder: z.array(id).default([]),
   cues: cuesSchema.optional(),
   sounds: soundsSchema.optional(),
+  ship: shippingSchema.optional(),
   views: z
     .array(z.looseObject({ id, name, w: viewSide, h: viewSide }))
     .min(1, { error: 'a list of view sizes needs at least one; add one, or leave the list out' })

@@ -1,31 +1,47 @@
-/** How a premultiplied source, in canvas units, joins a pixel. One entry a blend. */
+/**
+ * How a premultiplied source, in canvas units, joins a pixel; one entry a blend. Arithmetic is float32, every
+ * step rounded, so that the SIMD kernel gives the same bytes.
+ */
 import type { Blend } from '@gliv/model'
 import { ONE } from './canvas.ts'
 
+/** r, g, b and a are float32. */
 export type BlendInto = (data: Uint16Array, o: number, r: number, g: number, b: number, a: number) => void
+
+const { fround, min } = Math
+
+/** s + d·keep + ½ */
+const over = (d: number, s: number, keep: number): number => fround(fround(s + fround(d * keep)) + 0.5)
 
 /** Source over: d = s + d·(1 − a). */
 const normal: BlendInto = (data, o, r, g, b, a) => {
-  const keep = (ONE - a) / ONE
-  data[o] = r + data[o]! * keep + 0.5
-  data[o + 1] = g + data[o + 1]! * keep + 0.5
-  data[o + 2] = b + data[o + 2]! * keep + 0.5
-  data[o + 3] = a + data[o + 3]! * keep + 0.5
+  const keep = fround(fround(ONE - a) / ONE)
+  data[o] = over(data[o]!, r, keep)
+  data[o + 1] = over(data[o + 1]!, g, keep)
+  data[o + 2] = over(data[o + 2]!, b, keep)
+  data[o + 3] = over(data[o + 3]!, a, keep)
 }
+
+const added = (d: number, s: number): number => min(ONE, fround(fround(d + s) + 0.5))
 
 /** Light is added, held at full; the ground's alpha stays. */
 const additive: BlendInto = (data, o, r, g, b) => {
-  data[o] = Math.min(ONE, data[o]! + r + 0.5)
-  data[o + 1] = Math.min(ONE, data[o + 1]! + g + 0.5)
-  data[o + 2] = Math.min(ONE, data[o + 2]! + b + 0.5)
+  data[o] = added(data[o]!, r)
+  data[o + 1] = added(data[o + 1]!, g)
+  data[o + 2] = added(data[o + 2]!, b)
 }
+
+const screened = (d: number, s: number): number => over(d, s, fround(fround(ONE - s) / ONE))
 
 /** d = s + d·(1 − s): light that never overshoots; the ground's alpha stays. */
 const screen: BlendInto = (data, o, r, g, b) => {
-  data[o] = r + data[o]! * ((ONE - r) / ONE) + 0.5
-  data[o + 1] = g + data[o + 1]! * ((ONE - g) / ONE) + 0.5
-  data[o + 2] = b + data[o + 2]! * ((ONE - b) / ONE) + 0.5
+  data[o] = screened(data[o]!, r)
+  data[o + 1] = screened(data[o + 1]!, g)
+  data[o + 2] = screened(data[o + 2]!, b)
 }
+
+const darkened = (d: number, s: number, rest: number): number =>
+  fround(fround(d * fround(fround(rest + s) / ONE)) + 0.5)
 
 /**
  * d = d·(1 − a + s): darkens what is there. Where nothing is there yet, it leaves black with the alpha a − (r
@@ -33,11 +49,14 @@ const screen: BlendInto = (data, o, r, g, b) => {
  * which darkens a backdrop that comes under it later as much as a grey of the same brightness would.
  */
 const multiply: BlendInto = (data, o, r, g, b, a) => {
-  data[o] = data[o]! * ((ONE - a + r) / ONE) + 0.5
-  data[o + 1] = data[o + 1]! * ((ONE - a + g) / ONE) + 0.5
-  data[o + 2] = data[o + 2]! * ((ONE - a + b) / ONE) + 0.5
+  const rest = fround(ONE - a)
+  data[o] = darkened(data[o]!, r, rest)
+  data[o + 1] = darkened(data[o + 1]!, g, rest)
+  data[o + 2] = darkened(data[o + 2]!, b, rest)
   const alpha = data[o + 3]!
-  data[o + 3] = alpha + (ONE - alpha) * ((a - (r + g + b) / 3) / ONE) + 0.5
+  const grey = fround(fround(fround(r + g) + b) / 3)
+  const share = fround(fround(a - grey) / ONE)
+  data[o + 3] = fround(fround(alpha + fround((ONE - alpha) * share)) + 0.5)
 }
 
 export const BLEND_INTO = { normal, additive, screen, multiply } as const satisfies Record<Blend, BlendInto>

@@ -13,20 +13,25 @@ export interface View {
   readonly zoom: number
 }
 
-const texel = new Float64Array(4)
+const { fround } = Math
+
+const texel = new Float32Array(4)
 
 /** The matrix by which pixels are shifted, and whether it is asked. */
 const shift = new Float64Array(9)
+const matrix = new Float32Array(9)
 
 const within = (value: number, most: number): number => (value < 0 ? 0 : value > most ? most : value)
 
 /** Shifts a premultiplied texel, which stays within its alpha. */
 const shiftTexel = (): void => {
   const [r, g, b, a] = texel as unknown as readonly [number, number, number, number]
-  texel[0] = within(shift[0]! * r + shift[1]! * g + shift[2]! * b, a)
-  texel[1] = within(shift[3]! * r + shift[4]! * g + shift[5]! * b, a)
-  texel[2] = within(shift[6]! * r + shift[7]! * g + shift[8]! * b, a)
+  for (let c = 0; c < 3; c++) texel[c] = within(sumOf(matrix, c * 3, r, g, b), a)
 }
+
+/** A row of the matrix by the three channels, in float32. */
+const sumOf = (m: Float32Array, o: number, r: number, g: number, b: number): number =>
+  fround(fround(fround(m[o]! * r) + fround(m[o + 1]! * g)) + fround(m[o + 2]! * b))
 
 interface Quad {
   /** Left top corner and edge vectors in canvas pixels. */
@@ -56,6 +61,16 @@ const narrow = (start: number, slope: number): void => {
   span[1] = Math.min(span[1]!, Math.ceil(Math.max(a, b)) + 1)
 }
 
+/** What a texel is multiplied by: tint and opacity in canvas units, float32. */
+const colour = new Float32Array(4)
+const readColour = (tint: number, opacity: number): void => {
+  const strength = opacity * 128
+  colour[0] = ((tint & 255) / 255) * strength
+  colour[1] = (((tint >>> 8) & 255) / 255) * strength
+  colour[2] = (((tint >>> 16) & 255) / 255) * strength
+  colour[3] = strength
+}
+
 const paintQuad = (
   canvas: Canvas,
   sheet: PaintSheet,
@@ -71,11 +86,8 @@ const paintQuad = (
   if (det === 0) return
   const opacity = f32[o + 11]!
   if (!(opacity > 0)) return
-  const tint = u32[o + 10]!
-  const strength = opacity * 128
-  const kr = ((tint & 255) / 255) * strength
-  const kg = (((tint >>> 8) & 255) / 255) * strength
-  const kb = (((tint >>> 16) & 255) / 255) * strength
+  readColour(u32[o + 10]!, opacity)
+  const [kr, kg, kb, ka] = colour as unknown as readonly [number, number, number, number]
   const tx = f32[o + 6]!
   const ty = f32[o + 7]!
   const tw = f32[o + 8]!
@@ -107,7 +119,14 @@ const paintQuad = (
       const a = texel[3]!
       if (a === 0) continue
       if (shifted) shiftTexel()
-      blend(data, (y * width + x) * 4, texel[0]! * kr, texel[1]! * kg, texel[2]! * kb, a * strength)
+      blend(
+        data,
+        (y * width + x) * 4,
+        fround(texel[0]! * kr),
+        fround(texel[1]! * kg),
+        fround(texel[2]! * kb),
+        fround(a * ka),
+      )
     }
   }
 }
@@ -131,7 +150,10 @@ export const paintFrame = (canvas: Canvas, frame: Frame, sheets: readonly PaintS
       quad.ay = f32[o + 3]! * zoom
       quad.dx = f32[o + 4]! * zoom
       quad.dy = f32[o + 5]! * zoom
-      if (batch.shifted) pixelShiftInto(shifts[i * 3]!, shifts[i * 3 + 1]!, shifts[i * 3 + 2]!, shift)
+      if (batch.shifted) {
+        pixelShiftInto(shifts[i * 3]!, shifts[i * 3 + 1]!, shifts[i * 3 + 2]!, shift)
+        matrix.set(shift)
+      }
       paintQuad(canvas, sheet, sample, blend, f32, u32, o, batch.shifted)
     }
   }

@@ -10,7 +10,7 @@ export type Sampler = (
   y0: number,
   x1: number,
   y1: number,
-  out: Float64Array,
+  out: Float32Array,
 ) => void
 
 const clamp = (value: number, low: number, high: number): number =>
@@ -26,28 +26,44 @@ const nearest: Sampler = (sheet, u, v, x0, y0, x1, y1, out) => {
   out[3] = t[o + 3]!
 }
 
-/** The four texels around the place by distance; frames never bleed into their neighbours. */
+const { fround } = Math
+
+/** Four values by their weights, added up one after another. */
+const weighed = (
+  a: number,
+  wa: number,
+  b: number,
+  wb: number,
+  c: number,
+  wc: number,
+  d: number,
+  wd: number,
+) => fround(fround(fround(fround(a * wa) + fround(b * wb)) + fround(c * wc)) + fround(d * wd))
+
+/** The four texels around the place by distance, in float32; frames never bleed into their neighbours. */
 const smooth: Sampler = (sheet, u, v, x0, y0, x1, y1, out) => {
   const x = clamp(u - 0.5, x0, x1)
   const y = clamp(v - 0.5, y0, y1)
   const ix = x | 0
   const iy = y | 0
-  const fx = x - ix
-  const fy = y - iy
+  const fx = fround(x - ix)
+  const fy = fround(y - iy)
+  const gx = fround(1 - fx)
+  const gy = fround(1 - fy)
   const a = (iy * sheet.width + ix) * 4
   const b = ix < x1 ? a + 4 : a
   const down = iy < y1 ? sheet.width * 4 : 0
   const c = a + down
   const d = b + down
-  const wa = (1 - fx) * (1 - fy)
-  const wb = fx * (1 - fy)
-  const wc = (1 - fx) * fy
-  const wd = fx * fy
+  const wa = fround(gx * gy)
+  const wb = fround(fx * gy)
+  const wc = fround(gx * fy)
+  const wd = fround(fx * fy)
   const t = sheet.texels
-  out[0] = t[a]! * wa + t[b]! * wb + t[c]! * wc + t[d]! * wd
-  out[1] = t[a + 1]! * wa + t[b + 1]! * wb + t[c + 1]! * wc + t[d + 1]! * wd
-  out[2] = t[a + 2]! * wa + t[b + 2]! * wb + t[c + 2]! * wc + t[d + 2]! * wd
-  out[3] = t[a + 3]! * wa + t[b + 3]! * wb + t[c + 3]! * wc + t[d + 3]! * wd
+  out[0] = weighed(t[a]!, wa, t[b]!, wb, t[c]!, wc, t[d]!, wd)
+  out[1] = weighed(t[a + 1]!, wa, t[b + 1]!, wb, t[c + 1]!, wc, t[d + 1]!, wd)
+  out[2] = weighed(t[a + 2]!, wa, t[b + 2]!, wb, t[c + 2]!, wc, t[d + 2]!, wd)
+  out[3] = weighed(t[a + 3]!, wa, t[b + 3]!, wb, t[c + 3]!, wc, t[d + 3]!, wd)
 }
 
 export const SAMPLERS = { nearest, smooth } as const satisfies Record<Sampling, Sampler>

@@ -10,7 +10,9 @@ const flat = (r: number, g: number, b: number) => ({
 describe('an animated GIF', () => {
   it('comes back with its pictures and times; shares are told to the end', () => {
     const told: number[] = []
-    const bytes = encodeGif([flat(255, 0, 0), flat(0, 0, 248)], [0.1, 0.5], (share) => told.push(share))
+    const bytes = encodeGif([flat(255, 0, 0), flat(0, 0, 248)], [0.1, 0.5], {
+      progress: (share) => told.push(share),
+    })
     const { frames, seconds } = decodePicture(bytes)
     expect(frames.map(({ data }) => [...data.subarray(0, 4)])).toEqual([
       [255, 0, 0, 255],

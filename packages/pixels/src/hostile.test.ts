@@ -130,6 +130,29 @@ describe("a sheet's numbers", () => {
       ],
       pivot: { x: 4, y: 7 },
       fps: 24,
+      pivots: [
+        { x: 4, y: 7 },
+        { x: 4, y: 7 },
+      ],
+    })
+    // Trimmed frames begin later, and other pages have other pictures.
+    const [first, second] = baked.frames
+    const pages = {
+      ...baked,
+      version: 2,
+      pages: [{ image: 'a.png' }, { image: 'b.png' }],
+      frames: [
+        { ...first, offsetX: 3, offsetY: 1 },
+        { ...second, page: 1 },
+      ],
+    }
+    expect(readSheetNumbers(pages, 16, 8, 'a.png')).toMatchObject({
+      cells: [first],
+      pivots: [{ x: 1, y: 6 }],
+    })
+    expect(readSheetNumbers(pages, 16, 8, 'b.png')).toMatchObject({
+      cells: [second],
+      pivots: [{ x: 4, y: 7 }],
     })
     expect(readSheetNumbers({ cell: { w: 4, h: 4 }, fps: 0 }, 16, 8)).toMatchObject({
       pivot: null,

@@ -1,6 +1,6 @@
 export { blit, createImage, type Image } from './image.ts'
-export { encodeGif } from './gifWrite.ts'
-export { encodeApng, encodePng } from './pngWrite.ts'
+export { encodeGif, type GifChoice } from './gifWrite.ts'
+export { type Deflate, encodeApng, encodePng, packApng, packPng } from './pngWrite.ts'
 export { decodePng } from './pngRead.ts'
 export { PICTURE_LIMITS, PictureError, pngFacts, refuseSize } from './pngCheck.ts'
 export * from './decode.ts'

@@ -28,6 +28,12 @@ interface Size {
   readonly height: number
 }
 
+/** Large ones first; equal ones keep their order, so that the same pictures always lie alike. */
+const tallestFirst = (sizes: readonly Size[]): number[] =>
+  sizes
+    .map((_, i) => i)
+    .sort((a, b) => sizes[b]!.height - sizes[a]!.height || sizes[b]!.width - sizes[a]!.width || a - b)
+
 /**
  * Places for pictures of these sizes, in their order, and the size of the sheet. Throws `PictureError` when
  * they do not fit.
@@ -46,12 +52,8 @@ export const placesFor = (
     border: padding,
     logic: PACKING_LOGIC.MAX_AREA,
   })
-  // Large ones first; equal ones keep their order, so that the same pictures always lie alike.
-  const order = sizes
-    .map((_, i) => i)
-    .sort((a, b) => sizes[b]!.height - sizes[a]!.height || sizes[b]!.width - sizes[a]!.width || a - b)
   const cells: Cell[] = []
-  for (const i of order) {
+  for (const i of tallestFirst(sizes)) {
     const { width, height } = sizes[i]!
     const rect = packer.add(width + 2 * extrude, height + 2 * extrude, { i })
     cells[i] = { x: rect.x, y: rect.y, w: width, h: height }
@@ -99,4 +101,42 @@ export const packImages = (
     progress?.((i + 1) / images.length)
   })
   return { image, cells }
+}
+
+/** Where a picture lies among pages. */
+export interface PagePlace {
+  readonly page: number
+  readonly x: number
+  readonly y: number
+}
+
+/**
+ * Places for pictures of these sizes on as many pages as they need. Equal sizes always lie alike.
+ * @param side longest of a page; no picture is larger
+ */
+export const packPages = (
+  sizes: readonly Size[],
+  side: number,
+  padding: number,
+): { readonly places: readonly PagePlace[]; readonly pages: readonly Size[] } => {
+  const packer = new MaxRectsPacker(side, side, padding, {
+    smart: true,
+    pot: false,
+    square: false,
+    allowRotation: false,
+    border: 0,
+    logic: PACKING_LOGIC.MAX_AREA,
+  })
+  for (const i of tallestFirst(sizes)) packer.add(sizes[i]!.width, sizes[i]!.height, { i })
+  const places: PagePlace[] = []
+  packer.bins.forEach((bin, page) => {
+    for (const { x, y, data } of bin.rects) places[(data as { i: number }).i] = { page, x, y }
+  })
+  return {
+    places,
+    pages: packer.bins.map(({ rects }) => ({
+      width: Math.max(1, ...rects.map(({ x, width }) => x + width)),
+      height: Math.max(1, ...rects.map(({ y, height }) => y + height)),
+    })),
+  }
 }

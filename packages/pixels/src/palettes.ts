@@ -113,10 +113,15 @@ export const coloursOf = ({ data }: Image, most: number): string[] => {
   const colours =
     seen.size <= most
       ? [...seen].map((c) => hex(c >> 16, (c >> 8) & 255, c & 255))
-      : quantize(opaque.slice(0, n), most).map(([r, g, b]) => hex(r!, g!, b!))
+      : quantized(opaque.slice(0, n), most)
   const lightness = (colour: string): number => toOklab(parseColour(colour))[0]
   return [...new Set(colours)].sort((a, b) => lightness(a) - lightness(b))
 }
+
+/** At most so many colours that stand for opaque RGBA texels, as `#rrggbb`, each once. */
+export const quantized = (rgba: Uint8Array, most: number): string[] => [
+  ...new Set(quantize(rgba, most).map(([r, g, b]) => hex(r!, g!, b!))),
+]
 
 interface Quantizer {
   quantize(rgba: Uint8Array, most: number, options: { format: 'rgb565' }): number[][]

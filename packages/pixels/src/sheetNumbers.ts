@@ -10,8 +10,10 @@ export interface SheetNumbers {
   /** The picture's file name, where it is said. */
   readonly image: string | null
   readonly cells: readonly Cell[]
-  /** Texels from each cell's left top corner; null is the middle. */
+  /** Texels from the whole frame's left top corner; null is the middle. */
   readonly pivot: { readonly x: number; readonly y: number } | null
+  /** The same for each cell: trimmed ones begin later. Null is the middle. */
+  readonly pivots: readonly { readonly x: number; readonly y: number }[] | null
   readonly fps: number | null
 }
 
@@ -58,17 +60,81 @@ const pivotOf = (pivot: unknown): SheetNumbers['pivot'] => {
   return isNumber(x) && isNumber(y) ? { x, y } : null
 }
 
+const offsetOf = (frame: unknown): { readonly x: number; readonly y: number } => {
+  const { offsetX, offsetY } = isData(frame) ? frame : {}
+  return { x: isNumber(offsetX) ? offsetX : 0, y: isNumber(offsetY) ? offsetY : 0 }
+}
+
+/** The pivot of the clip that a frame belongs to, else of all. */
+const pivotAt = (data: Data, k: number): SheetNumbers['pivot'] => {
+  const clips: unknown[] = Array.isArray(data['clips']) ? data['clips'] : []
+  const own = clips
+    .filter(isData)
+    .find(({ from, count }) => isNumber(from) && isNumber(count) && k >= from && k < from + count)
+  return pivotOf(own?.['pivot'] ?? data['pivot'])
+}
+
+/** Number of the page that has a file's name; the first where none has. */
+const pageOf = ({ pages }: Data, name: string | undefined): number => {
+  const all: unknown[] = Array.isArray(pages) ? pages : []
+  return Math.max(
+    0,
+    all.findIndex((page) => isData(page) && page['image'] === name),
+  )
+}
+
+/** The frames of a page, with their numbers among all. */
+const framesOn = (
+  data: Data,
+  name: string | undefined,
+): readonly (readonly [frame: unknown, k: number])[] => {
+  const frames: unknown[] = Array.isArray(data['frames']) ? data['frames'] : []
+  const page = pageOf(data, name)
+  return frames
+    .map((frame, k) => [frame, k] as const)
+    .filter(([frame]) => !isData(frame) || (frame['page'] ?? 0) === page)
+}
+
+const pivotsOf = (data: Data, frames: ReturnType<typeof framesOn>): SheetNumbers['pivots'] => {
+  const pivots = frames.map(([frame, k]) => {
+    const pivot = pivotAt(data, k)
+    const { x, y } = offsetOf(frame)
+    return pivot && { x: pivot.x - x, y: pivot.y - y }
+  })
+  return pivots.every((pivot) => pivot !== null) && pivots.length > 0 ? pivots : null
+}
+
+/** The cells of a picture by its frames, else by one cell that repeats, and the pivot in each. */
+const placesIn = (
+  data: Data,
+  width: number,
+  height: number,
+  name: string | undefined,
+): Pick<SheetNumbers, 'cells' | 'pivots'> => {
+  if (Array.isArray(data['frames'])) {
+    const frames = framesOn(data, name)
+    return { cells: frames.map(([frame, k]) => cellOf(frame, k)), pivots: pivotsOf(data, frames) }
+  }
+  const cells = gridOf(data['cell'] as Data, width, height)
+  const pivot = pivotOf(data['pivot'])
+  return { cells, pivots: pivot && cells.map(() => pivot) }
+}
+
 /**
  * Reads a sheet's numbers for a picture of this size. Throws `PictureError` in words when they do not fit it.
+ * @param name of the picture's file, which tells its page where there are more
  */
-export const readSheetNumbers = (data: unknown, width: number, height: number): SheetNumbers => {
+export const readSheetNumbers = (
+  data: unknown,
+  width: number,
+  height: number,
+  name?: string,
+): SheetNumbers => {
   if (!isData(data) || !isSheetNumbers(data))
     throw new PictureError(
       "This JSON holds no sheet's numbers: it has neither frames nor a cell; import the picture alone",
     )
-  const cells = Array.isArray(data['frames'])
-    ? data['frames'].map(cellOf)
-    : gridOf(data['cell'] as Data, width, height)
+  const { cells, pivots } = placesIn(data, width, height, name)
   if (cells.length < 1 || cells.length > CELL_LIMIT)
     throw new PictureError(
       `The sheet's numbers give ${cells.length} frames; a sheet has 1 to ${CELL_LIMIT}; correct them, or import the picture alone`,
@@ -83,6 +149,7 @@ export const readSheetNumbers = (data: unknown, width: number, height: number): 
     image: typeof image === 'string' ? image : null,
     cells,
     pivot: pivotOf(data['pivot']),
+    pivots,
     fps: isNumber(fps) && fps >= 0.1 && fps <= 240 ? fps : null,
   }
 }

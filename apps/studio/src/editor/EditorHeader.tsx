@@ -8,13 +8,12 @@ import MenuItem from '@mui/material/MenuItem'
 import MenuList from '@mui/material/MenuList'
 import Popover from '@mui/material/Popover'
 import Tooltip from '@mui/material/Tooltip'
-import { lazy, Suspense, useState } from 'react'
+import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { useShallow } from 'zustand/react/shallow'
 import { NameField } from '../document/NameField.tsx'
 import { useNamed } from '../document/useNamed.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
-import { Guard } from '../frame/Guard.tsx'
 import { ColourField } from '../shared/controls/ColourField.tsx'
 import { useDocument } from '../state/document.ts'
 import {
@@ -32,8 +31,6 @@ import { StageChoice } from './transport/StageChoice.tsx'
 import { CaptureButton } from '../capture/CaptureButton.tsx'
 import { useDriver, useEffectId, useShown } from './playback/shownEffect.ts'
 import './EditorHeader.css'
-
-const ShipDialog = lazy(() => import('../ship/ShipDialog.tsx'))
 
 /** Effects are switched without leaving the editor. */
 const EffectSwitch = () => {
@@ -161,20 +158,11 @@ const CaptureEffect = () => (
 )
 
 const ShipButton = ({ effectId }: { effectId: string }) => {
-  const [shipping, setShipping] = useState(false)
+  const kitId = useDocument((s) => s.kit?.id)
   return (
-    <>
-      <Button variant="contained" onClick={() => setShipping(true)}>
-        Bake & ship
-      </Button>
-      {shipping && (
-        <Guard what="Bake & ship">
-          <Suspense>
-            <ShipDialog effectId={effectId} onClose={() => setShipping(false)} />
-          </Suspense>
-        </Guard>
-      )}
-    </>
+    <Button variant="contained" component={Link} to={`/kit/${kitId}/ship/${encodeURIComponent(effectId)}`}>
+      Ship
+    </Button>
   )
 }
 

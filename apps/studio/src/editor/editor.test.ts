@@ -18,7 +18,6 @@ import {
 } from '../document/rampMaths.ts'
 import { directionWord } from '../document/texts/kinds.ts'
 import { boundsOf, cameraFor, zoomAround } from '../preview/fit.ts'
-import { EMPTY_FORM, inFormWords, readForm } from '../ship/bakeForm.ts'
 import { nearerKnob } from './fields/RowSlider.tsx'
 import { estimateAlive, solveAlive } from './recipe/estimate.ts'
 import { findForces, forcesSentence } from './recipe/forces.ts'
@@ -299,23 +298,6 @@ describe('framing', () => {
 })
 
 describe('shipping', () => {
-  it('refusals of the bake speak of the form, not of the command line', () => {
-    expect(inFormWords('--size: the sheet is too large; change it with --columns')).toBe(
-      '“Frame size”: the sheet is too large; change it with “Columns”',
-    )
-    expect(inFormWords('tape: --x is kept')).toBe('tape: --x is kept')
-  })
-
-  it('the bake form reads what was typed, or refuses it in words', () => {
-    expect(
-      readForm({ ...EMPTY_FORM, size: '64 x 48', origin: '32, 40', fps: '12,5', sampling: 'nearest' })
-        .options,
-    ).toEqual({ size: { w: 64, h: 48 }, origin: { x: 32, y: 40 }, fps: 12.5, sampling: 'nearest' })
-    expect(readForm(EMPTY_FORM).options).toEqual({})
-    expect(readForm({ ...EMPTY_FORM, size: 'big' }).refusal).toContain('write two numbers')
-    expect(readForm({ ...EMPTY_FORM, to: 'end' }).refusal).toContain('no number')
-  })
-
   it.each(EXPORTERS.map((e) => [e.id, e] as const))(
     'exporter %s makes a file with its ending',
     (_id, exporter) => {

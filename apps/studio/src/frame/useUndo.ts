@@ -24,6 +24,7 @@ const isSeen = (place: Place, pathname: string): boolean => {
   if (place.page === 'stage')
     return decodeURIComponent(stageIn(pathname) ?? '') === place.stage || effectIn(pathname) !== null
   if (place.page === 'effect') return decodeURIComponent(effectIn(pathname) ?? '') === place.effect
+  if (place.page === 'ship') return /^\/kit\/[^/]+\/ship(\/|$)/.test(pathname)
   if (place.page === 'sprites')
     return pathname.endsWith('/sprites') || (effectIn(pathname) !== null && useSprites.getState().open)
   return /^\/kit\/[^/]+\/?$/.test(pathname)
@@ -32,6 +33,8 @@ const isSeen = (place: Place, pathname: string): boolean => {
 const addressOf = (kitId: string, place: Place): string => {
   if (place.page === 'effect') return `/kit/${kitId}/effect/${encodeURIComponent(place.effect)}`
   if (place.page === 'stage') return `/kit/${kitId}/stage/${encodeURIComponent(place.stage)}`
+  if (place.page === 'ship')
+    return `/kit/${kitId}/ship${place.effect === null ? '' : `/${encodeURIComponent(place.effect)}`}`
   return `/kit/${kitId}${place.page === 'sprites' ? '/sprites' : ''}`
 }
 
@@ -39,7 +42,12 @@ const placeText = (place: Place): string => {
   const { kit } = useDocument.getState()
   if (place.page === 'effect') return `in ${kit?.effects[place.effect]?.name ?? 'another effect'}`
   if (place.page === 'stage') return `on ${kit?.stages[place.stage]?.name ?? 'another stage'}`
-  return { anywhere: 'here', kit: 'on the kit page', sprites: 'among the sprites' }[place.page]
+  return {
+    anywhere: 'here',
+    kit: 'on the kit page',
+    sprites: 'among the sprites',
+    ship: 'on the ship screen',
+  }[place.page]
 }
 
 interface Undo {

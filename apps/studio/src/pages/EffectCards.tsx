@@ -4,12 +4,14 @@ import DeleteOutline from '@mui/icons-material/DeleteOutlined'
 import IconButton from '@mui/material/IconButton'
 import { deleteEffect, duplicateEffect, type Effect, usersOfEffect } from '@gliv/document'
 import { useWindowVirtualizer } from '@tanstack/react-virtual'
-import { memo, useLayoutEffect, useRef, useState } from 'react'
+import { lazy, memo, Suspense, useLayoutEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { PLAY_TEXTS } from '../document/texts/kinds.ts'
 import { Thumbnail } from '../preview/Thumbnail.tsx'
 import { edit, useDocument } from '../state/document.ts'
 import { makeId } from '../state/ids.ts'
+
+const ChangedDot = lazy(() => import('../ship/ChangedDot.tsx'))
 
 /** Deletes an effect; says so where others lose it. */
 const remove = ({ id, name }: Effect): void => {
@@ -33,6 +35,16 @@ const EffectPicture = ({ effectId }: { effectId: string }) => {
   return kit?.effects[effectId] ? <Thumbnail kit={kit} effectId={effectId} pictures={pictures} /> : null
 }
 
+/** Only what was written can have changed since. */
+const Written = ({ effectId }: { effectId: string }) => {
+  const written = useDocument((s) => (s.kit?.ship?.effects[effectId]?.written ?? '') !== '')
+  return written ? (
+    <Suspense>
+      <ChangedDot effectId={effectId} />
+    </Suspense>
+  ) : null
+}
+
 const EffectCard = memo(({ effect, kitId }: { effect: Effect; kitId: string }) => {
   const count = effect.emitterOrder.length
   return (
@@ -44,6 +56,7 @@ const EffectCard = memo(({ effect, kitId }: { effect: Effect; kitId: string }) =
       <footer>
         <span>
           {count} emitter{count === 1 ? '' : 's'} · {playText(effect)}
+          <Written effectId={effect.id} />
         </span>
         <IconButton
           aria-label={`Duplicate ${effect.name}`}

@@ -71,6 +71,9 @@ export const KitPage = () => {
             <Button variant="outlined" component={Link} to={`/kit/${kit.id}/sprites`}>
               Sprites
             </Button>
+            <Button variant="outlined" component={Link} to={`/kit/${kit.id}/ship`}>
+              Ship
+            </Button>
             <Button variant="contained" startIcon={<Add />} onClick={() => setChoosing(true)}>
               New effect
             </Button>

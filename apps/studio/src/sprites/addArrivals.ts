@@ -74,9 +74,10 @@ export const addSheetOf = async (
   const picture = await takePicture(image!, png)
   let id = ''
   const cut = deepFrozen(
-    framesAt(name, cells).map((frame) =>
-      numbers?.pivot ? { ...frame, pivotX: numbers.pivot.x, pivotY: numbers.pivot.y } : frame,
-    ),
+    framesAt(name, cells).map((frame, k) => {
+      const pivot = numbers?.pivots?.[k]
+      return pivot ? { ...frame, pivotX: pivot.x, pivotY: pivot.y } : frame
+    }),
   )
   await nextTask()
   edit(`Import ${name}`, (kit) => {

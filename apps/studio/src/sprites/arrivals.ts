@@ -41,11 +41,20 @@ interface NumbersFile {
   readonly data: unknown
 }
 
+/** File names of the pictures that numbers are about. */
+const namesOf = (data: unknown): unknown[] => {
+  const { image, pages } = data as { image?: unknown; pages?: unknown }
+  return [
+    image,
+    ...(Array.isArray(pages) ? pages.map((page) => (page as { image?: unknown } | null)?.image) : []),
+  ]
+}
+
 /**
  * The numbers that belong to a picture: they name its file, or have its name themselves, or both came alone.
  */
 const numbersFor = (file: File, all: readonly NumbersFile[], pictures: number): NumbersFile | undefined =>
-  all.find(({ data }) => (data as { image?: unknown }).image === file.name) ??
+  all.find(({ data }) => namesOf(data).includes(file.name)) ??
   all.find((numbers) => stemOf(numbers.file) === stemOf(file.name)) ??
   (pictures === 1 && all.length === 1 ? all[0] : undefined)
 
@@ -69,11 +78,12 @@ const readNumbers = async (files: readonly File[]): Promise<NumbersFile[]> => {
 const withNumbers = (
   picture: Omit<Arrival, 'id' | 'name' | 'numbers'>,
   numbers: NumbersFile | undefined,
+  name: string,
 ): Arrival['numbers'] => {
   const [image] = picture.frames
   if (!numbers || !image || picture.frames.length > 1) return null
   try {
-    return { ...readSheetNumbers(numbers.data, image.width, image.height), file: numbers.file }
+    return { ...readSheetNumbers(numbers.data, image.width, image.height, name), file: numbers.file }
   } catch (error) {
     tell(`${numbers.file} was not used. ${error instanceof Error ? error.message : String(error)}`)
     return null
@@ -111,7 +121,7 @@ export const readPictures = async (
         ...read,
         id: ++count,
         name: stemOf(file.name),
-        numbers: withNumbers(read, numbersFor(file, numbers, files.length)),
+        numbers: withNumbers(read, numbersFor(file, numbers, files.length), file.name),
       })
     } catch (error) {
       tell(`${file.name} was not imported. ${error instanceof Error ? error.message : String(error)}`)

@@ -85,6 +85,12 @@ export interface StillRow {
   madeAt: number
 }
 
+/** The folder that a kit's bakes were written to; the handle is the browser's own. */
+export interface FolderRow {
+  kit: string
+  handle: unknown
+}
+
 export class Database extends Dexie {
   declare kits: EntityTable<KitRow, 'id'>
   declare commits: Table<Commit, [string, number]>
@@ -93,6 +99,7 @@ export class Database extends Dexie {
   declare pictures: EntityTable<PictureRow, 'hash'>
   declare stills: EntityTable<StillRow, 'hash'>
   declare aside: EntityTable<AsideRow, 'key'>
+  declare folders: EntityTable<FolderRow, 'kit'>
 
   constructor(name = 'gliv', options: DexieOptions = {}) {
     // Strict: a transaction is complete when it is on the disk, not when the system has promised to write it.
@@ -106,5 +113,6 @@ export class Database extends Dexie {
     })
     this.version(2).stores({ aside: '++key, kit' })
     this.version(3).stores({ stills: 'hash, madeAt' })
+    this.version(4).stores({ folders: 'kit' })
   }
 }

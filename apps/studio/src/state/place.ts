@@ -6,6 +6,7 @@ export type Place =
   | { readonly page: 'anywhere' | 'kit' | 'sprites' }
   | { readonly page: 'effect'; readonly effect: string }
   | { readonly page: 'stage'; readonly stage: string }
+  | { readonly page: 'ship'; readonly effect: string | null }
 
 const ANYWHERE: Place = { page: 'anywhere' }
 const SPRITES = ['sheets', 'sheetOrder', 'palettes', 'paletteOrder', 'wholePixels']
@@ -24,6 +25,15 @@ const effectAt = (kit: Kit, path: readonly (string | number)[], shown: string | 
   return users.find((effect) => effect === shown) ?? users[0] ?? null
 }
 
+/** The first effect whose shipping changes; presets are seen with any. */
+const shipPlace = (kit: Kit, paths: readonly (readonly (string | number)[])[]): Place => ({
+  page: 'ship',
+  effect:
+    paths
+      .map(([, part, id]) => (part === 'effects' ? String(id) : null))
+      .find((id) => id !== null && kit.effects[id]) ?? null,
+})
+
 /** Effects and stages that come or go are seen among the others. */
 const isOfTheList = (path: readonly (string | number)[]): boolean =>
   ['name', 'effectOrder', 'stageOrder'].includes(String(path[0])) ||
@@ -39,6 +49,7 @@ export const placeOf = (
 ): Place => {
   const paths = [...patches, ...inverse].map((patch) => patch.path)
   if (paths.some(isOfTheList)) return { page: 'kit' }
+  if (paths.every(([top]) => top === 'ship')) return shipPlace(kit, paths)
   const effects = new Set(paths.map((path) => effectAt(kit, path, shown)).filter((id) => id !== null))
   if (shown !== null && effects.has(shown)) return { page: 'effect', effect: shown }
   // A sound that comes or goes is seen among the kit's, whoever played it.

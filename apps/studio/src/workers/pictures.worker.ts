@@ -123,7 +123,7 @@ const api = {
     images: readonly Image[],
     seconds: readonly number[],
     progress?: (share: number) => void,
-  ): Uint8Array => encodeGif(images, seconds, progress),
+  ): Uint8Array => encodeGif(images, seconds, progress ? { progress } : {}),
   /** A written picture as the renderers draw it, premultiplied, and its content hash. */
   bitmap: async (png: Uint8Array): Promise<{ readonly bitmap: ImageBitmap; readonly hash: string }> => {
     const { width, height, data } = decodePng(png)

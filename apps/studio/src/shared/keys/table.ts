@@ -6,7 +6,7 @@
  */
 
 /** From the outermost to the innermost. `view` is the stage's picture while it has the focus. */
-export const CONTEXTS = ['application', 'kit', 'editor', 'view'] as const
+export const CONTEXTS = ['application', 'kit', 'ship', 'editor', 'view'] as const
 export type Context = (typeof CONTEXTS)[number]
 
 export interface CommandRow {
@@ -56,6 +56,14 @@ export const COMMANDS = {
     inText: 'unless typing',
     rests: false,
   },
+  shipPlay: { name: 'Play or pause the sheet', context: 'ship', keys: ['Space'] },
+  frameBack: { name: 'The frame before', context: 'ship', keys: ['ArrowLeft'], repeats: true },
+  frameOn: { name: 'The frame after', context: 'ship', keys: ['ArrowRight'], repeats: true },
+  carryBack: { name: 'Carry the frame back', context: 'ship', keys: ['Alt+ArrowLeft'], repeats: true },
+  carryOn: { name: 'Carry the frame on', context: 'ship', keys: ['Alt+ArrowRight'], repeats: true },
+  holdLonger: { name: 'Hold the frame longer', context: 'ship', keys: ['+', 'Shift++', '='], repeats: true },
+  holdShorter: { name: 'Hold the frame shorter', context: 'ship', keys: ['-'], repeats: true },
+  leaveOut: { name: 'Leave the frame out', context: 'ship', keys: ['Delete', 'Backspace'] },
   find: { name: 'Find a property', context: 'editor', keys: ['$mod+f'], inText: 'always' },
   play: { name: 'Play or pause', context: 'editor', keys: ['Space'] },
   start: { name: 'To the start', context: 'editor', keys: ['0'] },

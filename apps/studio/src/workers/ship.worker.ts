@@ -1,0 +1,264 @@
+/**
+ * Bakes for the ship screen: drafts while somebody changes something, and whole files. What was drawn is kept, so
+ * that colours and sheets change without drawing again.
+ */
+import {
+  checkJob,
+  deflateBy,
+  type DrawnEffect,
+  drawJob,
+  inputHash,
+  type Note,
+  notesOf,
+  type Page,
+  planJob,
+  type ShipJob,
+  type Sheet,
+  sheetOf,
+  type SheetClip,
+  type SheetFrame,
+  writeSheet,
+  type EncodedFile,
+} from '@gliv/bake'
+import type { KitFile } from '@gliv/document'
+import type { ShipSentence } from '@gliv/model'
+import { expose, transfer } from 'comlink'
+import zlibUrl from 'zlib-streams/zlib-streams.wasm?url'
+import { webmBytes } from './webm.ts'
+
+/** A page to be drawn on a canvas: what lies over, and light that is added. */
+export interface ShownPage {
+  readonly main: ImageBitmap
+  readonly light: ImageBitmap | null
+  readonly w: number
+  readonly h: number
+}
+
+/** What the screen shows of a sheet. */
+export interface ShownSheet {
+  readonly pages: readonly ShownPage[]
+  readonly frames: readonly SheetFrame[]
+  readonly clips: readonly SheetClip[]
+  /** By frame of all clips: the tick that it shows, and whether that is gone. */
+  readonly ticks: readonly { readonly tick: number; readonly gone: boolean }[]
+  readonly notes: readonly Note[]
+  readonly used: number
+  /** Share of the scale that it is drawn at; 1: as it will be written. */
+  readonly draft: number
+  readonly hash: string
+}
+
+/** A whole bake of a sheet: its files, and what it shows. */
+export interface ShippedSheet {
+  readonly shown: ShownSheet
+  readonly files: readonly EncodedFile[]
+}
+
+/** Pixels of all frames together that a draft may have: enough for a small effect at full size. */
+const DRAFT_PIXELS = 900_000
+
+/** Sentences that decide what is drawn; the others only decide what becomes of it. */
+const DRAWN_BY: readonly ShipSentence[] = ['range', 'order', 'loop', 'size', 'moves']
+
+const drawn = new Map<string, DrawnEffect>()
+/** Effects of which frames are kept. */
+const KEPT = 12
+
+const drawnKey = (file: KitFile, job: ShipJob, draft: number): string => {
+  const { settings } = job
+  const plain: ShipJob = {
+    ...job,
+    file: null,
+    settings: {
+      ...settings,
+      colours: { ...settings.colours, palette: null },
+      write: { ...settings.write, pattern: '' },
+    },
+  }
+  const own = DRAWN_BY.map((sentence) => settings[sentence])
+  return `${inputHash(file, [{ ...plain, settings: { ...plain.settings, ...byDefault(job) } }])} ${draft} ${JSON.stringify(own)}`
+}
+
+/** Sentences that do not decide about drawing, all alike, so that they do not change a key. */
+const byDefault = ({ settings }: ShipJob) => ({
+  colours: {
+    ...settings.colours,
+    alpha: 'straight' as const,
+    light: 'brightest' as const,
+    palette: null,
+    dither: 'none' as const,
+    hardAlpha: false,
+    colours: null,
+    ground: '#000000',
+  },
+  write: {
+    ...settings.write,
+    sheet: true,
+    frames: false,
+    apng: false,
+    gif: false,
+    webp: false,
+    webm: false,
+    typescript: false,
+    fast: false,
+    pattern: '',
+  },
+  sheet: {
+    ...settings.sheet,
+    layout: 'grid' as const,
+    columns: null,
+    powerOfTwo: false,
+    multiple: 1,
+    together: false,
+  },
+})
+
+const draw = async (file: KitFile, job: ShipJob, draft: number): Promise<DrawnEffect> => {
+  const key = drawnKey(file, job, draft)
+  const known = drawn.get(key)
+  if (known) {
+    drawn.delete(key)
+    drawn.set(key, known)
+    // What was drawn stays; the sentences are those of now.
+    return { ...known, job }
+  }
+  const made = await drawJob(file, job, { draft })
+  drawn.set(key, made)
+  for (const old of drawn.keys()) {
+    if (drawn.size <= KEPT) break
+    drawn.delete(old)
+  }
+  return made
+}
+
+/** How much smaller a draft is drawn; 1 when the effect is small. */
+const draftOf = (file: KitFile, jobs: readonly ShipJob[]): number => {
+  const pixels = jobs.reduce((sum, job) => sum + pixelsOf(file, job), 0)
+  return pixels <= DRAFT_PIXELS ? 1 : Math.max(0.125, Math.sqrt(DRAFT_PIXELS / pixels))
+}
+
+/** A guess at the pixels of all frames: what was drawn before tells it best. */
+const guesses = new Map<string, number>()
+const pixelsOf = (file: KitFile, job: ShipJob): number => {
+  const known = guesses.get(job.effect.id)
+  if (known !== undefined) return known * (job.settings.size.scale / 100) ** 2
+  const frames = planJob(file, job).clips.reduce((sum, clip) => sum + clip.frames.length, 0)
+  return frames * 128 * 128 * (job.settings.size.scale / 100) ** 2
+}
+const learn = ({ job, fit, clips }: DrawnEffect, draft: number): void => {
+  const frames = clips.reduce((sum, clip) => sum + clip.frames.length, 0)
+  const scale = (job.settings.size.scale / 100) * draft
+  guesses.set(job.effect.id, (fit.w * fit.h * frames) / scale ** 2)
+}
+
+/** A premultiplied page as it looks: what lies over, and what exceeds alpha as light. */
+const apart = ({ main }: Page): Page => {
+  const over = new Uint8Array(main.data.length)
+  const light = new Uint8Array(main.data.length)
+  for (let o = 0; o < main.data.length; o += 4) {
+    const a = main.data[o + 3]!
+    for (let c = 0; c < 3; c++) {
+      const value = main.data[o + c]!
+      over[o + c] = a === 0 ? 0 : (Math.min(value, a) * 255) / a
+      light[o + c] = Math.max(0, value - a)
+    }
+    over[o + 3] = a
+    light[o + 3] = 255
+  }
+  return { main: { ...main, data: over }, light: { ...main, data: light } }
+}
+
+const bitmapOf = ({ width, height, data }: Page['main']): Promise<ImageBitmap> =>
+  createImageBitmap(new ImageData(new Uint8ClampedArray(data), width, height), {
+    colorSpaceConversion: 'none',
+  })
+
+const shownOf = async (sheet: Sheet, draft: number, hash: string): Promise<ShownSheet> => {
+  const premultiplied = sheet.numbers.alpha === 'premultiplied'
+  const pages = await Promise.all(
+    sheet.pages.map(async (page) => {
+      const { main, light } = premultiplied && !page.light ? apart(page) : page
+      return {
+        main: await bitmapOf(main),
+        light: light && (await bitmapOf(light)),
+        w: main.width,
+        h: main.height,
+      }
+    }),
+  )
+  const { frames, clips } = sheet.numbers
+  return {
+    pages,
+    frames,
+    clips,
+    ticks: sheet.drawn.flatMap((one) =>
+      one.clips.flatMap((clip) => clip.frames.map(({ tick, gone }) => ({ tick, gone }))),
+    ),
+    notes: notesOf(sheet),
+    used: sheet.used,
+    draft,
+    hash,
+  }
+}
+
+const bitmapsOf = ({ pages }: ShownSheet): ImageBitmap[] =>
+  pages.flatMap(({ main, light }) => (light ? [main, light] : [main]))
+
+const sheetBy = async (file: KitFile, jobs: readonly ShipJob[], draft: number): Promise<Sheet> => {
+  const all: DrawnEffect[] = []
+  for (const job of jobs) {
+    const one = await draw(file, job, draft)
+    learn(one, draft)
+    all.push(one)
+  }
+  return sheetOf(file.kit, all as [DrawnEffect, ...DrawnEffect[]], draft)
+}
+
+const zlib = (async () => {
+  const { instance } = await WebAssembly.instantiateStreaming(fetch(zlibUrl), {})
+  return deflateBy(instance.exports)
+})()
+
+/** The browser's own; its bytes may differ from one browser to the next. */
+const fastDeflate = async (bytes: Uint8Array): Promise<Uint8Array> =>
+  new Uint8Array(
+    await new Response(
+      new Blob([bytes as Uint8Array<ArrayBuffer>]).stream().pipeThrough(new CompressionStream('deflate')),
+    ).arrayBuffer(),
+  )
+
+/** Quality at which lossy pictures stay over 35 dB on soft sprites. */
+const WEBP_QUALITY = 0.92
+
+const lossy = {
+  webp: async ({ width, height, data }: Page['main']): Promise<Uint8Array> => {
+    const canvas = new OffscreenCanvas(width, height)
+    canvas.getContext('2d')!.putImageData(new ImageData(new Uint8ClampedArray(data), width, height), 0, 0)
+    const blob = await canvas.convertToBlob({ type: 'image/webp', quality: WEBP_QUALITY })
+    if (blob.type !== 'image/webp') throw new Error('This browser does not write WebP; choose PNG')
+    return new Uint8Array(await blob.arrayBuffer())
+  },
+  webm: webmBytes,
+}
+
+const api = {
+  /** A sheet as it will look, smaller where it would take long. */
+  async draft(file: KitFile, jobs: readonly ShipJob[], whole: boolean): Promise<ShownSheet> {
+    const draft = whole ? 1 : draftOf(file, jobs)
+    const shown = await shownOf(await sheetBy(file, jobs, draft), draft, inputHash(file, jobs))
+    return transfer(shown, bitmapsOf(shown))
+  },
+  /** A sheet with its files. */
+  async bake(file: KitFile, jobs: readonly [ShipJob, ...ShipJob[]]): Promise<ShippedSheet> {
+    for (const job of jobs) checkJob(job, true)
+    const sheet = await sheetBy(file, jobs, 1)
+    const files = await writeSheet(file.kit, jobs, sheet, { deflate: await zlib, fastDeflate, lossy })
+    const shown = await shownOf(sheet, 1, inputHash(file, jobs))
+    return transfer({ shown, files }, bitmapsOf(shown))
+  },
+  hash: (file: KitFile, jobs: readonly ShipJob[]): string => inputHash(file, jobs),
+}
+
+export type ShipApi = typeof api
+
+expose(api)

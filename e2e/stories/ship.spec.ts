@@ -1,0 +1,227 @@
+/** Effects leave as sheets: set, seen, changed, written, written again, taken in again. */
+import { readFile } from 'node:fs/promises'
+import { expect, type Page, test } from '@playwright/test'
+import { unzipSync } from 'fflate'
+import { decodePng } from '@gliv/pixels'
+import { dialogGone, file, give } from '../pictures.ts'
+import { Studio } from '../studio.ts'
+
+interface Json {
+  readonly version: number
+  readonly loop: unknown
+  readonly frames: readonly { readonly w: number; readonly h: number; readonly seconds: number }[]
+  readonly clips: readonly { readonly effect: string; readonly count: number }[]
+}
+
+const openShip = async (page: Page, effect: string): Promise<Studio> => {
+  const studio = await new Studio(page).openDemoEffect(effect)
+  await page.getByRole('link', { name: 'Ship', exact: true }).click()
+  await expect(page.getByTestId('sheet-facts')).toContainText('of texture memory')
+  return studio
+}
+
+const tick = (page: Page, name: string) => page.getByLabel(`Write ${name}`, { exact: true }).check()
+const choose = async (page: Page, name: string): Promise<void> =>
+  page.locator('.ship-effect button', { hasText: name }).first().click()
+const sentence = async (page: Page, name: string): Promise<void> => {
+  const line = page.getByRole('region', { name, exact: true }).locator('.ship-line')
+  if ((await line.getAttribute('aria-expanded')) !== 'true') await line.click()
+}
+const type = async (page: Page, label: string, text: string): Promise<void> => {
+  const field = page.locator('.ship-rows').getByLabel(label, { exact: true })
+  await field.fill(text)
+  await field.press('Enter')
+}
+const word = async (page: Page, label: string, option: string | RegExp): Promise<void> => {
+  await page
+    .locator('.ship-rows')
+    .getByRole('button', { name: new RegExp(`^${label}: `) })
+    .click()
+  await page.getByRole('menuitem', { name: option }).click()
+}
+const ready = (page: Page) => page.getByRole('button', { name: /^Write \d+ files? · / })
+
+/** Writes as a download, and gives the files. */
+const written = async (page: Page): Promise<Record<string, Uint8Array>> => {
+  await expect(ready(page)).toBeEnabled({ timeout: 60_000 })
+  await page.getByRole('button', { name: 'Where to write' }).click()
+  const [zip] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'As a download' }).click(),
+  ])
+  return unzipSync(new Uint8Array(await readFile(await zip.path())))
+}
+const jsonOf = (files: Record<string, Uint8Array>, name: string): Json =>
+  JSON.parse(Buffer.from(files[name]!).toString()) as Json
+
+test('set, look, change, write; bytes are told before, a dot says what has changed since', async ({
+  page,
+}) => {
+  const studio = await openShip(page, 'Keg pop')
+  await tick(page, 'Keg pop')
+  await sentence(page, 'Range')
+  await type(page, 'Rate', '12')
+  await expect(page.locator('.ship-times')).toHaveText('9 × 83 ms')
+  await sentence(page, 'Frame order')
+  await word(page, 'Order', 'out, then in')
+  await expect(page.locator('.ship-times')).toHaveText('18 × 83 ms')
+  await type(page, 'Every', 'many')
+  await expect(page.getByText('Type a whole number from 1 to 64')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await sentence(page, 'Colours')
+  await type(page, 'Colours', '6')
+  const told = await expect(ready(page))
+    .toBeEnabled({ timeout: 60_000 })
+    .then(() => ready(page).textContent())
+  const files = await written(page)
+  expect(Object.keys(files).sort()).toEqual(['keg-pop.json', 'keg-pop.png'])
+  const bytes = Object.values(files).reduce((sum, one) => sum + one.length, 0)
+  expect(told).toBe(`Write 2 files · ${Math.round(bytes / 1024)} kB`)
+  const json = jsonOf(files, 'keg-pop.json')
+  expect([json.version, json.frames.length]).toEqual([2, 18])
+  const { data } = decodePng(files['keg-pop.png']!)
+  const colours = new Set<number>()
+  for (let o = 0; o < data.length; o += 4)
+    if (data[o + 3]! > 0) colours.add((data[o]! << 16) | (data[o + 1]! << 8) | data[o + 2]!)
+  expect(colours.size).toBeLessThanOrEqual(6)
+
+  // Nothing has changed since; then something has, here and on the kit's page, and undo takes it back.
+  await expect(page.getByRole('img', { name: 'changed since it was written' })).toHaveCount(0)
+  await type(page, 'Colours', '4')
+  await expect(page.getByRole('img', { name: 'changed since it was written' })).toBeVisible()
+  await page.getByRole('link', { name: 'Last Ferry' }).click()
+  await expect(page.getByRole('img', { name: 'changed since written' })).toBeVisible()
+  await page.goBack()
+  await page.locator('.ship-main').click({ position: { x: 500, y: 60 } })
+  await page.keyboard.press('Control+z')
+  await sentence(page, 'Colours')
+  await expect(page.locator('.ship-rows').getByLabel('Colours', { exact: true })).toHaveValue('6')
+  await studio.saved()
+})
+
+test('frames: a press shows, keys hold and leave out, a drag reorders; an edit of the effect keeps the list', async ({
+  page,
+}) => {
+  await openShip(page, 'Keg pop')
+  await sentence(page, 'Range')
+  await type(page, 'Rate', '10')
+  await expect(page.locator('.ship-cell')).toHaveCount(8)
+  const cell = (k: number) => page.locator(`.ship-cell [data-frame="${k}"]`)
+  await cell(2).click()
+  await page.keyboard.press('+')
+  await page.keyboard.press('+')
+  await expect(cell(2)).toHaveAccessibleName('Frame 3, held 3 times')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Delete')
+  await expect(page.locator('.ship-cell')).toHaveCount(7)
+  await expect(page.locator('.ship-times')).toHaveText('7 in 0.9 s')
+  const [from, to] = [await cell(0).boundingBox(), await cell(4).boundingBox()]
+  await page.mouse.move(from!.x + 20, from!.y + 20)
+  await page.mouse.down()
+  await page.mouse.move(to!.x + 20, to!.y + 24, { steps: 8 })
+  await page.mouse.up()
+  await expect(cell(4)).toHaveAttribute('aria-pressed', 'true')
+  await expect(cell(1)).toHaveAccessibleName('Frame 2, held 3 times')
+  await page.keyboard.press('Control+z')
+  await expect(cell(2)).toHaveAccessibleName('Frame 3, held 3 times')
+  await page.getByRole('button', { name: 'as the sentences say' }).click()
+  await expect(page.locator('.ship-cell')).toHaveCount(8)
+})
+
+test('one preset for five effects: who follows changes with it, a dot shows what differs', async ({
+  page,
+}) => {
+  await openShip(page, 'Keg pop')
+  await sentence(page, 'Frame size')
+  await type(page, 'Padding', '4')
+  await page.getByRole('button', { name: 'Preset: none' }).click()
+  await page.getByRole('menuitem', { name: 'Keep these sentences as a preset' }).click()
+  await expect(page.getByRole('button', { name: /· 1 follows$/ })).toBeVisible()
+  const more = ['Pier dust', 'Coin', 'Slip', 'Boat-hook swipe']
+  await choose(page, more[0]!)
+  for (const name of more.slice(1))
+    await page
+      .locator('.ship-effect button', { hasText: name })
+      .first()
+      .click({ modifiers: ['Control'] })
+  await page.getByRole('button', { name: 'Preset: none' }).click()
+  await page.getByRole('menuitem', { name: /^Follow Keg pop preset/ }).click()
+  await expect(page.getByRole('button', { name: /· 5 follow$/ })).toBeVisible()
+
+  await choose(page, 'Coin')
+  await sentence(page, 'Frame size')
+  await type(page, 'Padding', '7')
+  const size = page.getByRole('region', { name: 'Frame size', exact: true })
+  await expect(size.getByRole('img', { name: 'differs from its preset' })).toBeVisible()
+  await page.getByRole('button', { name: /· 5 follow$/ }).click()
+  await page.getByRole('menuitem', { name: 'Edit the preset' }).click()
+  await expect(page.getByText('Preset · 5 effects follow')).toBeVisible()
+  await sentence(page, 'Frame size')
+  await type(page, 'Padding', '1')
+  await page.getByRole('button', { name: 'done', exact: true }).click()
+  await sentence(page, 'Frame size')
+  await expect(page.getByLabel('Padding', { exact: true })).toHaveValue('7')
+  await size.getByRole('button', { name: 'back to preset' }).click()
+  await expect(page.getByLabel('Padding', { exact: true })).toHaveValue('1')
+  await choose(page, 'Slip')
+  await sentence(page, 'Frame size')
+  await expect(page.getByLabel('Padding', { exact: true })).toHaveValue('1')
+})
+
+test('several on one atlas, written to a folder, and again: only what has changed', async ({ page }) => {
+  await page.addInitScript(() => {
+    const files = new Map<string, Uint8Array>()
+    const writes: string[] = []
+    const folder = {
+      name: 'sprites',
+      getFileHandle: (name: string) =>
+        Promise.resolve({
+          getFile: () => Promise.resolve(new Blob([(files.get(name) ?? new Uint8Array()) as BlobPart])),
+          createWritable: () =>
+            Promise.resolve({
+              write: (data: Uint8Array) => {
+                writes.push(name)
+                files.set(name, data.slice())
+                return Promise.resolve()
+              },
+              close: () => Promise.resolve(),
+            }),
+        }),
+    }
+    Object.assign(globalThis, { showDirectoryPicker: () => Promise.resolve(folder), glivWrites: writes })
+  })
+  await openShip(page, 'Keg pop')
+  for (const name of ['Keg pop', 'Coin', 'Slip']) await tick(page, name)
+  await choose(page, 'Keg pop')
+  for (const name of ['Coin', 'Slip'])
+    await page
+      .locator('.ship-effect button', { hasText: name })
+      .first()
+      .click({ modifiers: ['Control'] })
+  await sentence(page, 'Sheet')
+  await page.getByLabel('One for all ticked').check()
+  await expect(ready(page)).toHaveText(/^Write 2 files/, { timeout: 60_000 })
+  await ready(page).click()
+  await expect(page.getByText('2 of 2 files were written to sprites.')).toBeVisible()
+  await ready(page).click()
+  await expect(page.getByText('Nothing has changed: 2 files in sprites')).toBeVisible()
+  const writes = () => page.evaluate(() => (globalThis as unknown as { glivWrites: string[] }).glivWrites)
+  expect((await writes()).sort()).toEqual(['last-ferry.json', 'last-ferry.png'])
+})
+
+test('a baked sheet comes back in with its cells', async ({ page }) => {
+  await openShip(page, 'Coin')
+  await tick(page, 'Coin')
+  const files = await written(page)
+  await page.goto('/kit/last-ferry/sprites')
+  await give(
+    page,
+    ...Object.entries(files).map(([name, data]) =>
+      file(name, data, name.endsWith('.png') ? 'image/png' : 'application/json'),
+    ),
+  )
+  const count = jsonOf(files, 'coin.json').frames.length
+  await expect(page.getByRole('dialog')).toContainText(`Cut by the numbers of “coin.json”: ${count} frames`)
+  await page.getByRole('button', { name: /^Add \d+ frame/ }).click()
+  await dialogGone(page)
+})

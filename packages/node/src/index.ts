@@ -1,0 +1,3 @@
+/** What Node alone has for baking: zlib's module from disk, its own deflate, threads. */
+export { fastDeflate, zlibDeflate } from './deflate.ts'
+export { paintOnThisThread, painters, type Painters } from './painters.ts'
