@@ -393,7 +393,7 @@ describe('wrong usage and refusals', () => {
   it.each([
     [['fly'], 2, /no command "fly"/],
     [[], 2, /Usage/],
-    [['check'], 2, /takes 1 file/],
+    [['check'], 2, /takes a file or more/],
     [['check', 'KIT', '--loud'], 2, /no option --loud/],
     [
       ['run', 'KIT', '--effect', 'Pier dust', '--until', 'soon', '--json'],

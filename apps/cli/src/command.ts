@@ -20,8 +20,12 @@ export interface Command {
   /** Options with what they mean, for its own help; the usage names them all. */
   readonly options?: readonly (readonly [option: string, help: string])[]
   readonly syntax: Syntax
-  run(args: Args, terminal: Terminal): Promise<void>
+  /** What it does: its code is read only when it is asked for. */
+  readonly load: () => Promise<Run>
 }
+
+/** The work of a command. */
+export type Run = (args: Args, terminal: Terminal) => Promise<void>
 
 /** Largest seed. */
 export const UINT32 = 0xffffffff

@@ -40,7 +40,10 @@ const ASKED: Readonly<Record<string, () => string>> = {
 
 const run = async (command: Command, name: string, rest: readonly string[], terminal: Terminal) => {
   try {
-    await command.run(parseFor(name, rest), terminal)
+    const args = parseFor(name, rest)
+    await (
+      await command.load()
+    )(args, terminal)
     return 0
   } catch (error) {
     if (error instanceof Usage) {

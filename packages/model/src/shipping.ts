@@ -314,7 +314,7 @@ export const SHIP_RULES = {
     ),
     strength: number(
       1,
-      { low: 0, high: 4, unit: '×' },
+      { low: 0, high: 8, unit: '×' },
       say('--strength', 'Strength', 'How strongly it is played'),
     ),
     variants: number(

@@ -17,13 +17,13 @@ import { findEffect, findPalette, findStage, type Kit, type KitFile } from '@gli
 import { fastDeflate, painters, zlibDeflate } from '@gliv/node'
 import { Refusal, SHIP_PLAIN, type ShipSettings, type Tape } from '@gliv/model'
 import { type Args, listOption, required, Usage, wholeOption } from '../args.ts'
-import { type Command, type Terminal, UINT32, write } from '../command.ts'
+import { type Run, type Terminal, UINT32, write } from '../command.ts'
 import { filesOf } from '../globs.ts'
 import { loadKit } from '../kitfile.ts'
 import { type Baked, isUnchanged, type Manifest, readManifest, sha256, writeManifest } from '../manifest.ts'
 import { loadTape } from '../tapefile.ts'
 import { THREAD_ENTRY } from '../threadEntry.ts'
-import { settingsBy, SHIP_HELP, SHIP_SYNTAX } from './shipOptions.ts'
+import { settingsBy } from './shipOptions.ts'
 
 /** Names of the kit to ids. */
 const withIds = (kit: Kit, settings: ShipSettings): ShipSettings => {
@@ -159,7 +159,7 @@ const bakeKit = async (path: string, tape: Tape | null, work: Work): Promise<Don
   if (groups.length === 0) work.terminal.say(`${path}: no effect is chosen`)
   const threads = work.jobs > 1 ? painters(THREAD_ENTRY.url, file, work.jobs) : null
   const tools: ShipTools = {
-    deflate: await zlibDeflate(),
+    deflate: await zlibDeflate(THREAD_ENTRY.zlib),
     fastDeflate,
     ...(threads ? { painterFor: (job) => threads.painterFor(job) } : {}),
   }
@@ -180,7 +180,7 @@ const resultOf = ({ key, baked, shipped }: Done) => ({
 })
 
 /** Bakes files by the options of `gliv bake`; `watch` does the same again and again. */
-export const bakeFiles = async (args: Args, terminal: Terminal): Promise<void> => {
+export const bake: Run = async (args, terminal) => {
   const folder = required(args, '--out')
   const manifestPath =
     args.options.get('--manifest') ?? (args.has('--effect') ? null : join(folder, 'gliv-manifest.json'))
@@ -198,32 +198,4 @@ export const bakeFiles = async (args: Args, terminal: Terminal): Promise<void> =
       ...Object.fromEntries(done.map(({ key, baked }) => [key, baked])),
     })
   if (args.has('--json')) terminal.out(JSON.stringify({ bakes: done.map(resultOf) }))
-}
-
-const OWN = ['--effect', '--out', '--seed', '--preset', '--jobs', '--manifest', '--part']
-
-export const bake: Command = {
-  usage: 'bake FILE… (--effect ID_OR_NAME | --all | --ticked) --out DIR [--preset NAME] [OPTION…] [--json]',
-  help: 'Bakes effects to sprite sheets, animations and numbers.',
-  options: [
-    ['--effect ID_OR_NAME', 'One effect; plainly, or as the kit says with --kept'],
-    ['--all', 'Every effect, as the kit says that each ships'],
-    ['--ticked', 'The effects that are ticked on the ship screen'],
-    ['--kept', "With --effect: the kit's own settings for it"],
-    ['--out DIR', 'The folder that is written to'],
-    ['--preset ID_OR_NAME', 'The sentences of a preset of the kit'],
-    ['--seed N', 'A seed of 32 bits instead of the effect’s own'],
-    ['--jobs N', 'Threads; default: as many as there are, up to four'],
-    ['--manifest FILE', 'Hashes of what was written: what is unchanged is skipped and said'],
-    ['--part K/N', 'Every N-th sheet from the K-th, so that machines share a bake'],
-    ['--json', 'The result as JSON'],
-    ...SHIP_HELP,
-  ],
-  syntax: {
-    files: 'some',
-    values: [...OWN, ...SHIP_SYNTAX.values.filter((option) => !OWN.includes(option))],
-    optional: SHIP_SYNTAX.optional,
-    flags: ['--all', '--ticked', '--kept', '--json'],
-  },
-  run: bakeFiles,
 }

@@ -1,12 +1,104 @@
-/** All commands by their names. */
+/** All commands: what each is called, takes and means; what it does is read when it is asked for. */
 import { type Args, parseArgs } from '../args.ts'
 import type { Command } from '../command.ts'
-import { bake } from './bake.ts'
-import { check, list, schema } from './inspect.ts'
-import { demo, pack } from './kits.ts'
-import { run } from './run.ts'
+import { SHIP_HELP, SHIP_SYNTAX } from './shipOptions.ts'
 
-export const COMMANDS: Readonly<Record<string, Command>> = { check, list, schema, demo, pack, run, bake }
+const OWN = ['--effect', '--out', '--seed', '--preset', '--jobs', '--manifest', '--part']
+
+const BAKE_OPTIONS: Command['options'] = [
+  ['--effect ID_OR_NAME', 'One effect; plainly, or as the kit says with --kept'],
+  ['--all', 'Every effect, as the kit says that each ships'],
+  ['--ticked', 'The effects that are ticked on the ship screen'],
+  ['--kept', "With --effect: the kit's own settings for it"],
+  ['--out DIR', 'The folder that is written to'],
+  ['--preset ID_OR_NAME', 'The sentences of a preset of the kit'],
+  ['--seed N', 'A seed of 32 bits instead of the effect’s own'],
+  ['--jobs N', 'Threads; default: as many as there are, up to four; one for one effect'],
+  ['--manifest FILE', 'Hashes of what was written: what is unchanged is skipped and said'],
+  ['--part K/N', 'Every N-th sheet from the K-th, so that machines share a bake'],
+  ['--json', 'The result as JSON'],
+  ...SHIP_HELP,
+]
+const BAKE_SYNTAX: Command['syntax'] = {
+  files: 'some',
+  values: [...OWN, ...SHIP_SYNTAX.values.filter((option) => !OWN.includes(option)), '--tape'],
+  optional: SHIP_SYNTAX.optional,
+  flags: ['--all', '--ticked', '--kept', '--json'],
+}
+const WHICH = '(--effect ID_OR_NAME | --all | --ticked) --out DIR [--preset NAME] [OPTION…]'
+
+/** By name, in the order of the help. */
+export const COMMANDS: Readonly<Record<string, Command>> = {
+  check: {
+    usage: 'check FILE… [--json]',
+    help: 'Says whether kits are sound: place, value, rule, remedy. With --json one line a file.',
+    syntax: { files: 'some', values: [], flags: ['--json'] },
+    load: async () => (await import('./inspect.ts')).check,
+  },
+  list: {
+    usage: 'list FILE [--json]',
+    help: 'Effects, particle types and sheets of a kit.',
+    syntax: { files: 1, values: [], flags: ['--json'] },
+    load: async () => (await import('./inspect.ts')).list,
+  },
+  schema: {
+    usage: 'schema',
+    help: 'JSON Schema of a kit file.',
+    syntax: { files: 0, values: [], flags: [] },
+    load: async () => (await import('./inspect.ts')).schema,
+  },
+  demo: {
+    usage: 'demo --out FILE',
+    help: 'Writes the kit of the made-up game Last Ferry.',
+    syntax: { files: 0, values: ['--out'], flags: [] },
+    load: async () => (await import('./kits.ts')).demo,
+  },
+  pack: {
+    usage: 'pack FILE --out FILE',
+    help: 'Writes what the player loads.',
+    syntax: { files: 1, values: ['--out'], flags: [] },
+    load: async () => (await import('./packs.ts')).pack,
+  },
+  run: {
+    usage:
+      'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--stage ID_OR_NAME] [--recording ID_OR_NAME] [--strength N] [--tape FILE] [--every N] --json',
+    help: 'The state of an effect, or of a stage in motion, as JSON.',
+    syntax: {
+      files: 1,
+      values: [
+        '--effect',
+        '--until',
+        '--seed',
+        '--x',
+        '--y',
+        '--rotate',
+        '--scale',
+        '--view',
+        '--stage',
+        '--recording',
+        '--strength',
+        '--tape',
+        '--every',
+      ],
+      flags: ['--json', '--mirror'],
+    },
+    load: async () => (await import('./run.ts')).run,
+  },
+  bake: {
+    usage: `bake FILE… ${WHICH} [--json]`,
+    help: 'Bakes effects to sprite sheets, animations and numbers.',
+    options: BAKE_OPTIONS,
+    syntax: BAKE_SYNTAX,
+    load: async () => (await import('./bake.ts')).bake,
+  },
+  watch: {
+    usage: `watch FILE… ${WHICH}`,
+    help: 'Bakes now, and again whenever a kit file changes; takes the options of bake.',
+    options: BAKE_OPTIONS,
+    syntax: BAKE_SYNTAX,
+    load: async () => (await import('./watch.ts')).watch,
+  },
+}
 
 /** Arguments of a command, checked. Throws `Usage`. */
 export const parseFor = (name: string, argv: readonly string[]): Args =>

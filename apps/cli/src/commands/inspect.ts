@@ -4,7 +4,7 @@ import { adviseKit, kitJsonSchema, KitRefusal, resolveEffect } from '@gliv/docum
 import { emissionEndSeconds, latestEndSeconds, loopSecondsOf } from '@gliv/engine'
 import { compileAll } from '@gliv/export'
 import { Refusal } from '@gliv/model'
-import type { Command } from '../command.ts'
+import type { Run } from '../command.ts'
 import { filesOf } from '../globs.ts'
 import { loadKit } from '../kitfile.ts'
 
@@ -35,67 +35,64 @@ const checkOne = async (path: string, json: boolean, out: (line: string) => void
   }
 }
 
-export const check: Command = {
-  usage: 'check FILE… [--json]',
-  help: 'Says whether kits are sound: place, value, rule, remedy. With --json one line a file.',
-  syntax: { files: 'some', values: [], flags: ['--json'] },
-  async run(args, { out }) {
-    for (const path of await filesOf(args.files)) await checkOne(path, args.has('--json'), out)
-  },
+/** gliv check: every file is looked at, and one that is refused makes the whole so. */
+export const check: Run = async (args, { out, say }) => {
+  const refused: Refusal[] = []
+  for (const path of await filesOf(args.files))
+    try {
+      await checkOne(path, args.has('--json'), out)
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      refused.push(error)
+    }
+  for (const error of refused.slice(0, -1)) say(`gliv: ${error.message}`)
+  if (refused.length > 0) throw refused.at(-1)!
 }
 
-export const list: Command = {
-  usage: 'list FILE [--json]',
-  help: 'Effects, particle types and sheets of a kit.',
-  syntax: { files: 1, values: [], flags: ['--json'] },
-  async run(args, { out }) {
-    const file = await loadKit(args.files[0]!)
-    const { kit } = file
-    const effects = kit.effectOrder.map((id) => {
-      const resolved = resolveEffect(
-        kit,
-        kit.effects[id]!,
-        maskReader(() => file.pictures),
-      )
-      const loop = loopSecondsOf(resolved)
-      const endless = loop !== null || resolved.play === 'sustain'
-      return {
-        id,
-        name: resolved.name,
-        duration: loop ?? finite(emissionEndSeconds(resolved)),
-        period: resolved.play === 'period' ? resolved.numbers.periodSeconds : null,
-        emissionEndSeconds: finite(endless ? Infinity : emissionEndSeconds(resolved)),
-        latestEndSeconds: finite(endless ? Infinity : latestEndSeconds(resolved)),
-      }
-    })
-    const types = kit.typeOrder.map((id) => ({ id, name: kit.types[id]!.name }))
-    const sheets = kit.sheetOrder.map((id) => ({
+/** gliv list. */
+export const list: Run = async (args, { out }) => {
+  const file = await loadKit(args.files[0]!)
+  const { kit } = file
+  const effects = kit.effectOrder.map((id) => {
+    const resolved = resolveEffect(
+      kit,
+      kit.effects[id]!,
+      maskReader(() => file.pictures),
+    )
+    const loop = loopSecondsOf(resolved)
+    const endless = loop !== null || resolved.play === 'sustain'
+    return {
       id,
-      name: kit.sheets[id]!.name,
-      frames: kit.sheets[id]!.frames.length,
-    }))
-    if (args.has('--json'))
-      out(JSON.stringify({ kit: { id: kit.id, name: kit.name }, effects, types, sheets }))
-    else
-      out(
-        [
-          kit.name,
-          ...effects.map(
-            (e) =>
-              `  effect  ${e.id}  "${e.name}"  ${e.latestEndSeconds === null ? (kit.effects[e.id]!.play === 'sustain' ? 'goes on until it is stopped' : `loops every ${e.duration} s`) : `ends by ${e.latestEndSeconds} s`}`,
-          ),
-          ...types.map((t) => `  type    ${t.id}  "${t.name}"`),
-          ...sheets.map((s) => `  sheet   ${s.id}  "${s.name}"  ${s.frames} frames`),
-        ].join('\n'),
-      )
-  },
+      name: resolved.name,
+      duration: loop ?? finite(emissionEndSeconds(resolved)),
+      period: resolved.play === 'period' ? resolved.numbers.periodSeconds : null,
+      emissionEndSeconds: finite(endless ? Infinity : emissionEndSeconds(resolved)),
+      latestEndSeconds: finite(endless ? Infinity : latestEndSeconds(resolved)),
+    }
+  })
+  const types = kit.typeOrder.map((id) => ({ id, name: kit.types[id]!.name }))
+  const sheets = kit.sheetOrder.map((id) => ({
+    id,
+    name: kit.sheets[id]!.name,
+    frames: kit.sheets[id]!.frames.length,
+  }))
+  if (args.has('--json')) out(JSON.stringify({ kit: { id: kit.id, name: kit.name }, effects, types, sheets }))
+  else
+    out(
+      [
+        kit.name,
+        ...effects.map(
+          (e) =>
+            `  effect  ${e.id}  "${e.name}"  ${e.latestEndSeconds === null ? (kit.effects[e.id]!.play === 'sustain' ? 'goes on until it is stopped' : `loops every ${e.duration} s`) : `ends by ${e.latestEndSeconds} s`}`,
+        ),
+        ...types.map((t) => `  type    ${t.id}  "${t.name}"`),
+        ...sheets.map((s) => `  sheet   ${s.id}  "${s.name}"  ${s.frames} frames`),
+      ].join('\n'),
+    )
 }
 
-export const schema: Command = {
-  usage: 'schema',
-  help: 'JSON Schema of a kit file.',
-  syntax: { files: 0, values: [], flags: [] },
-  async run(_args, { out }) {
-    out(JSON.stringify(kitJsonSchema(), null, 1))
-  },
+/** gliv schema. */
+export const schema: Run = (_args, { out }) => {
+  out(JSON.stringify(kitJsonSchema(), null, 1))
+  return Promise.resolve()
 }

@@ -3,7 +3,7 @@ import { makeDemo } from '@gliv/demo'
 import type { KitFile } from '@gliv/document'
 import { exporterOf, type ExporterId } from '@gliv/export'
 import { required, Usage } from '../args.ts'
-import { type Command, write } from '../command.ts'
+import { type Run, write } from '../command.ts'
 import { loadKit } from '../kitfile.ts'
 
 const KIT_FORMS: readonly ExporterId[] = ['kit-json', 'kit']
@@ -15,25 +15,9 @@ export const writeKit = (path: string, file: KitFile): Promise<void> => {
   return write(path, exporter.make(file))
 }
 
-export const demo: Command = {
-  usage: 'demo --out FILE',
-  help: 'Writes the kit of the made-up game Last Ferry.',
-  syntax: { files: 0, values: ['--out'], flags: [] },
-  async run(args, { say }) {
-    const path = required(args, '--out')
-    await writeKit(path, makeDemo())
-    say(`wrote ${path}`)
-  },
-}
-
-export const pack: Command = {
-  usage: 'pack FILE --out FILE',
-  help: 'Writes what the player loads.',
-  syntax: { files: 1, values: ['--out'], flags: [] },
-  async run(args, { say }) {
-    const path = required(args, '--out')
-    const file = await loadKit(args.files[0]!)
-    await write(path, exporterOf('pack').make(file))
-    say(`wrote ${path}`)
-  },
+/** gliv demo. */
+export const demo: Run = async (args, { say }) => {
+  const path = required(args, '--out')
+  await writeKit(path, makeDemo())
+  say(`wrote ${path}`)
 }

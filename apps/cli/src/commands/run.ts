@@ -4,7 +4,7 @@ import { findEffect, findStage, type Kit, type KitFile, resolveEffect } from '@g
 import { compile, createSimulation, reportRun, type SimulationOptions, tickOf } from '@gliv/engine'
 import { strengthened } from '@gliv/scene'
 import { type Args, listOption, numberOption, required, Usage, wholeOption } from '../args.ts'
-import { type Command, UINT32 } from '../command.ts'
+import { type Run, UINT32 } from '../command.ts'
 import { loadKit } from '../kitfile.ts'
 import { reportScene } from '../sceneRun.ts'
 import { loadTape } from '../tapefile.ts'
@@ -53,52 +53,29 @@ const runScene = (args: Args, file: KitFile, out: (line: string) => void): void 
     out(JSON.stringify(reportScene(opened, tick)))
 }
 
-export const run: Command = {
-  help: 'The state of an effect, or of a stage in motion, as JSON.',
-  usage:
-    'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--stage ID_OR_NAME] [--recording ID_OR_NAME] [--strength N] [--tape FILE] [--every N] --json',
-  syntax: {
-    files: 1,
-    values: [
-      '--effect',
-      '--until',
-      '--seed',
-      '--x',
-      '--y',
-      '--rotate',
-      '--scale',
-      '--view',
-      '--stage',
-      '--recording',
-      '--strength',
-      '--tape',
-      '--every',
-    ],
-    flags: ['--json', '--mirror'],
-  },
-  async run(args, { out }) {
-    const file = await loadKit(args.files[0]!)
-    if (args.has('--recording')) return runScene(args, file, out)
-    const effect = strengthened(
-      resolveEffect(
-        file.kit,
-        findEffect(file.kit, required(args, '--effect')),
-        maskReader(() => file.pictures),
-      ),
-      strengthOption(args),
-    )
-    const until = untilOption(args)
-    const simulation = createSimulation(compile(effect), await runOptions(args, file.kit))
-    const last = tickOf(until, simulation.rate)
-    const every = wholeOption(args, '--every', 1, 1_000_000)
-    if (every)
-      for (let tick = 0; tick <= last; tick += every) {
-        simulation.seek(tick)
-        out(JSON.stringify(reportRun(simulation)))
-      }
-    else {
-      simulation.seekFully(last)
+/** gliv run. */
+export const run: Run = async (args, { out }) => {
+  const file = await loadKit(args.files[0]!)
+  if (args.has('--recording')) return runScene(args, file, out)
+  const effect = strengthened(
+    resolveEffect(
+      file.kit,
+      findEffect(file.kit, required(args, '--effect')),
+      maskReader(() => file.pictures),
+    ),
+    strengthOption(args),
+  )
+  const until = untilOption(args)
+  const simulation = createSimulation(compile(effect), await runOptions(args, file.kit))
+  const last = tickOf(until, simulation.rate)
+  const every = wholeOption(args, '--every', 1, 1_000_000)
+  if (every)
+    for (let tick = 0; tick <= last; tick += every) {
+      simulation.seek(tick)
       out(JSON.stringify(reportRun(simulation)))
     }
-  },
+  else {
+    simulation.seekFully(last)
+    out(JSON.stringify(reportRun(simulation)))
+  }
 }

@@ -1,0 +1,13 @@
+/** gliv pack: what the player loads. */
+import { exporterOf } from '@gliv/export'
+import { required } from '../args.ts'
+import { type Run, write } from '../command.ts'
+import { loadKit } from '../kitfile.ts'
+
+/** gliv pack. */
+export const pack: Run = async (args, { say }) => {
+  const path = required(args, '--out')
+  const file = await loadKit(args.files[0]!)
+  await write(path, exporterOf('pack').make(file))
+  say(`wrote ${path}`)
+}

@@ -1,0 +1,47 @@
+/** gliv watch: bakes now, and again whenever a kit file changes, until it is stopped. */
+import { watch as watchFile } from 'node:fs/promises'
+import { basename, dirname } from 'node:path'
+import { Refusal } from '@gliv/model'
+import type { Run, Terminal } from '../command.ts'
+import type { Args } from '../args.ts'
+import { filesOf } from '../globs.ts'
+import { bake } from './bake.ts'
+
+/** A file is written in several goes: changes that come within it are one, ms. */
+const SETTLES_MS = 150
+
+/** A kit that is refused is said, and waited for until it is better. */
+const bakeOnce = async (args: Args, terminal: Terminal): Promise<void> => {
+  try {
+    await bake(args, terminal)
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    terminal.say(`gliv: ${error.message}`)
+  }
+}
+
+/** @param signal ends it, for tests; a terminal ends it by Ctrl+C */
+export const watchUntil = async (args: Args, terminal: Terminal, signal?: AbortSignal): Promise<void> => {
+  const paths = await filesOf(args.files)
+  await bakeOnce(args, terminal)
+  terminal.say(`watching ${paths.join(', ')}; Ctrl+C ends it`)
+  let waits: ReturnType<typeof setTimeout> | undefined
+  let running = Promise.resolve()
+  const changed = (): void => {
+    clearTimeout(waits)
+    waits = setTimeout(() => (running = running.then(() => bakeOnce(args, terminal))), SETTLES_MS)
+  }
+  // Folders are watched, because editors put a new file in the place of the old.
+  const follow = async (path: string): Promise<void> => {
+    const events = watchFile(dirname(path), signal ? { signal } : {})
+    for await (const { filename } of events) if (filename === basename(path)) changed()
+  }
+  await Promise.all(paths.map(follow)).catch((error: unknown) => {
+    if ((error as Error).name !== 'AbortError') throw error
+  })
+  clearTimeout(waits)
+  await running
+}
+
+/** gliv watch. */
+export const watch: Run = (args, terminal) => watchUntil(args, terminal)
