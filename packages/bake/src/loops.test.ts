@@ -107,9 +107,8 @@ describe('loops of random effects', () => {
           const { clips } = await drawJob(file, plainJob(file.kit.effects['e']!, settings))
           for (const { loop, seam } of clips) {
             kinds[loop === false ? 'none' : loop]++
-            // Of two frames the only step is the seam; a fade that cannot hide a step says so in its figures.
-            if (loop === 'faded' && clips[0]!.raws.length > 3)
-              expect(seam.last).toBeLessThanOrEqual(seam.most * 1.5 + 0.01)
+            // Sums of fractions may differ in their last digits.
+            if (loop === 'faded') expect(seam.last).toBeLessThanOrEqual(seam.most + 1e-9)
             if (drawn.loop === 'made') expect(loop).toBe('made')
           }
         } catch (error) {

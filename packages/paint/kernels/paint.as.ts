@@ -4,6 +4,8 @@
  */
 
 const ONE: f32 = 32640
+/** 1 ÷ ONE in float32: a product costs less than a quotient. */
+const SHARE: f32 = <f32>1 / ONE
 
 /** What was touched, in px: left, top, right, bottom. */
 let left: i32 = 0
@@ -119,21 +121,21 @@ function blend(kind: i32, at: usize, s: v128): void {
   const d = read(at)
   if (kind == 0) {
     const a = f32x4.extract_lane(s, 3)
-    const keep = f32x4.splat((ONE - a) / ONE)
+    const keep = f32x4.splat((ONE - a) * SHARE)
     write(at, f32x4.add(f32x4.add(s, f32x4.mul(d, keep)), HALF))
   } else if (kind == 1) {
     const sum = f32x4.min(FULL, f32x4.add(f32x4.add(d, s), HALF))
     write(at, withAlpha(sum, d))
   } else if (kind == 2) {
-    const keep = f32x4.div(f32x4.sub(FULL, s), FULL)
+    const keep = f32x4.mul(f32x4.sub(FULL, s), f32x4.splat(SHARE))
     write(at, withAlpha(f32x4.add(f32x4.add(s, f32x4.mul(d, keep)), HALF), d))
   } else {
     const a = f32x4.extract_lane(s, 3)
-    const keep = f32x4.div(f32x4.add(f32x4.splat(ONE - a), s), FULL)
+    const keep = f32x4.mul(f32x4.add(f32x4.splat(ONE - a), s), f32x4.splat(SHARE))
     const colour = f32x4.add(f32x4.mul(d, keep), HALF)
     const under = f32x4.extract_lane(d, 3)
     const grey = (f32x4.extract_lane(s, 0) + f32x4.extract_lane(s, 1) + f32x4.extract_lane(s, 2)) / <f32>3
-    const alpha = under + (ONE - under) * ((a - grey) / ONE) + <f32>0.5
+    const alpha = under + (ONE - under) * ((a - grey) * SHARE) + <f32>0.5
     write(at, f32x4.replace_lane(colour, 3, alpha))
   }
 }

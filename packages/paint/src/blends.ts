@@ -10,12 +10,15 @@ export type BlendInto = (data: Uint16Array, o: number, r: number, g: number, b: 
 
 const { fround, min } = Math
 
+/** 1 ÷ ONE in float32: a product costs less than a quotient. */
+const SHARE = fround(1 / ONE)
+
 /** s + d·keep + ½ */
 const over = (d: number, s: number, keep: number): number => fround(fround(s + fround(d * keep)) + 0.5)
 
 /** Source over: d = s + d·(1 − a). */
 const normal: BlendInto = (data, o, r, g, b, a) => {
-  const keep = fround(fround(ONE - a) / ONE)
+  const keep = fround(fround(ONE - a) * SHARE)
   data[o] = over(data[o]!, r, keep)
   data[o + 1] = over(data[o + 1]!, g, keep)
   data[o + 2] = over(data[o + 2]!, b, keep)
@@ -31,7 +34,7 @@ const additive: BlendInto = (data, o, r, g, b) => {
   data[o + 2] = added(data[o + 2]!, b)
 }
 
-const screened = (d: number, s: number): number => over(d, s, fround(fround(ONE - s) / ONE))
+const screened = (d: number, s: number): number => over(d, s, fround(fround(ONE - s) * SHARE))
 
 /** d = s + d·(1 − s): light that never overshoots; the ground's alpha stays. */
 const screen: BlendInto = (data, o, r, g, b) => {
@@ -41,7 +44,7 @@ const screen: BlendInto = (data, o, r, g, b) => {
 }
 
 const darkened = (d: number, s: number, rest: number): number =>
-  fround(fround(d * fround(fround(rest + s) / ONE)) + 0.5)
+  fround(fround(d * fround(fround(rest + s) * SHARE)) + 0.5)
 
 /**
  * d = d·(1 − a + s): darkens what is there. Where nothing is there yet, it leaves black with the alpha a − (r
@@ -55,7 +58,7 @@ const multiply: BlendInto = (data, o, r, g, b, a) => {
   data[o + 2] = darkened(data[o + 2]!, b, rest)
   const alpha = data[o + 3]!
   const grey = fround(fround(fround(r + g) + b) / 3)
-  const share = fround(fround(a - grey) / ONE)
+  const share = fround(fround(a - grey) * SHARE)
   data[o + 3] = fround(fround(alpha + fround((ONE - alpha) * share)) + 0.5)
 }
 

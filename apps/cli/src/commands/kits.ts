@@ -4,7 +4,6 @@ import type { KitFile } from '@gliv/document'
 import { exporterOf, type ExporterId } from '@gliv/export'
 import { required, Usage } from '../args.ts'
 import { type Run, write } from '../command.ts'
-import { loadKit } from '../kitfile.ts'
 
 const KIT_FORMS: readonly ExporterId[] = ['kit-json', 'kit']
 

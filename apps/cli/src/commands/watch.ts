@@ -29,7 +29,9 @@ export const watchUntil = async (args: Args, terminal: Terminal, signal?: AbortS
   let running = Promise.resolve()
   const changed = (): void => {
     clearTimeout(waits)
-    waits = setTimeout(() => (running = running.then(() => bakeOnce(args, terminal))), SETTLES_MS)
+    waits = setTimeout(() => {
+      running = running.then(() => bakeOnce(args, terminal))
+    }, SETTLES_MS)
   }
   // Folders are watched, because editors put a new file in the place of the old.
   const follow = async (path: string): Promise<void> => {

@@ -65,7 +65,8 @@ const merged = (raws: readonly Raw[]): Raw[] => {
   })
 }
 
-const seamOf = (raws: readonly Raw[], pixels: number): Seam => {
+/** The steps of a clip. @param pixels of a whole frame */
+export const seamOf = (raws: readonly Raw[], pixels: number): Seam => {
   const step = (a: Raw, b: Raw): number => (a === b ? 0 : differenceOf(a, b) / (pixels * 4))
   return {
     last: step(raws.at(-1)!, raws[0]!),

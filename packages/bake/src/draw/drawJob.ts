@@ -6,7 +6,7 @@ import type { ClipPlan } from '../plan/clips.ts'
 import type { ShipJob } from '../play/job.ts'
 import { prepareSheets } from '../play/sheets.ts'
 import { shrinkFor, SIDE_LIMIT } from '../plan/sides.ts'
-import { assembled, type DrawnClip, paintTicks, type Told } from './drawClip.ts'
+import { assembled, type DrawnClip, paintTicks, seamOf, type Told } from './drawClip.ts'
 import { type Bounds, boundsOf, type Cropped, croppedBy, type Fit, fitOf, ticksOf } from './fit.ts'
 import { createDrawer, type Raw } from './raw.ts'
 
@@ -101,12 +101,24 @@ const paintClip = async (
   return assembled(clip, painted, fit.w * fit.h)
 }
 
+/**
+ * A loop that runs over all through may begin anywhere: where its largest step would be the last, it begins a frame
+ * later. The loop of a sustained effect begins where its beginning ends, and stays.
+ */
+const rotated = (clip: DrawnClip, { w, h }: Fit): DrawnClip => {
+  const { loop, seam, frames, raws, name } = clip
+  if (loop !== 'faded' || name.endsWith('loop') || seam.last <= seam.most) return clip
+  const from = <T>(list: readonly T[]): T[] => [...list.slice(1), list[0]!]
+  return { ...clip, frames: from(frames), raws: from(raws), seam: seamOf(from(raws), w * h) }
+}
+
 const paintAll = async (
   file: KitFile,
   job: ShipJob,
   plan: JobPlan,
   painting: Painting,
 ): Promise<DrawnClip[]> => {
+  const { fit } = painting
   const drawn: DrawnClip[] = []
   for (let k = 0; k < plan.clips.length; k++) {
     const told = painting.told
@@ -118,7 +130,7 @@ const paintAll = async (
       const next = await paintClip(planJob(file, job, fade).clips[k]!, k, part)
       if (next.seam.last / next.seam.most < best.seam.last / best.seam.most) best = next
     }
-    drawn.push(best)
+    drawn.push(rotated(best, fit))
   }
   return drawn
 }
