@@ -17,7 +17,7 @@ const ALLOWED = {
     'packages/document',
   ],
   'packages/export': ['packages/model', 'packages/engine', 'packages/document', 'packages/bake'],
-  'packages/node': ['packages/document', 'packages/bake'],
+  'packages/node': ['packages/model', 'packages/document', 'packages/bake'],
   'packages/sound': ['packages/model', 'packages/engine'],
   'packages/player': [
     'packages/base',

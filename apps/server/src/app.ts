@@ -1,7 +1,7 @@
 /** Serves the studio, the game page and the demo kit. */
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express'
+import express, { type ErrorRequestHandler, type Express, type RequestHandler, type Router } from 'express'
 import staticPacked from 'express-static-gzip'
 import { serveDemo } from './demo.ts'
 import { hostCheck, pagePolicies } from './policies.ts'
@@ -64,15 +64,20 @@ const plainErrors: ErrorRequestHandler = (
 
 /**
  * Builds the application; throws when the studio is not built. `names` are further host names that it answers
- * to.
+ * to; `service` bakes for others.
  */
-export const createApp = ({ studio, ferry }: Folders, names: readonly string[] = []): Express => {
+export const createApp = (
+  { studio, ferry }: Folders,
+  names: readonly string[] = [],
+  service: Router | null = null,
+): Express => {
   const page = join(studio, 'index.html')
   if (!existsSync(page)) throw new Error('The studio is not built; run "npm run build"')
   const app = express()
   app.disable('x-powered-by')
   app.use(hostCheck(names), ...pagePolicies(), readablePath)
   serveDemo(app)
+  if (service) app.use(service)
   app.get('/ferry', (request, response, next) =>
     request.path === '/ferry' ? response.redirect('/ferry/') : next(),
   )

@@ -7,9 +7,11 @@ import {
   Refusal,
   SHIP_DEFAULTS,
   SHIP_RULES,
+  SHIP_SENTENCES,
   type ShipPreset,
   type ShipRule,
   type ShipSentence,
+  type ShipSettings,
   type ShipValues,
   type Tape,
   UNSET_SHIPPING,
@@ -145,3 +147,22 @@ export const shippingSchema = z.looseObject({
     .default([]),
   effects: z.record(idSchema, effectShippingSchema).default({}),
 }) as unknown as z.ZodType<KitShipping>
+
+/**
+ * Sentences as plain data from outside, each with all its values: what is left out takes its default.
+ * Throws `Refusal` with the place of what is wrong.
+ */
+export const readShipSentences = (data: unknown): Partial<ShipSettings> => {
+  const known = z.looseObject({ range: sentenceSchema('range').optional() }).extend(own.shape)
+  const read = known.safeParse(data)
+  const [issue] = read.error?.issues ?? []
+  if (issue) throw new Refusal(['settings', ...issue.path].join('.'), issue.message)
+  const { success: _, data: value } = read as { success: true; data: Record<string, unknown> }
+  const unknown = Object.keys(value).find((key) => !(SHIP_SENTENCES as readonly string[]).includes(key))
+  if (unknown !== undefined)
+    throw new Refusal(
+      `settings.${unknown}`,
+      `there is no sentence "${unknown}"; it is one of ${SHIP_SENTENCES.join(', ')}`,
+    )
+  return value as Partial<ShipSettings>
+}
