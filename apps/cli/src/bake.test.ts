@@ -1,5 +1,5 @@
 /** Many effects at once: manifests, threads, parts, formats, words and numbers as people write them. */
-import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises'
+import { mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { execFile } from 'node:child_process'
@@ -227,7 +227,32 @@ describe('options', () => {
     )
     expect((await gliv('--version')).out).toMatch(/^\d+\.\d+\.\d+$/)
     expect((await gliv('--help')).out.split('\n').filter((line) => line.startsWith('  gliv '))).toHaveLength(
-      8,
+      9,
     )
+  })
+})
+
+describe('gliv convert', () => {
+  it('a folder of plain files is a kit like any other, and comes back to the same bytes', async () => {
+    const parts = join(folder, 'parts-of-it')
+    expect((await gliv('convert', kit, '--out', parts)).code).toBe(0)
+    expect((await readdir(join(parts, 'effects'))).length).toBe(27)
+    expect((await readdir(join(parts, 'sheets'))).some((name) => name.endsWith('.png'))).toBe(true)
+    const back = join(folder, 'back.gliv')
+    expect((await gliv('convert', parts, '--out', back)).code).toBe(0)
+    expect((await readFile(back)).equals(await readFile(kit))).toBe(true)
+    // A part that is gone takes its file along; what is not the kit's stays.
+    await writeFile(join(parts, 'notes.txt'), 'mine')
+    await writeFile(join(parts, 'effects', 'old.json'), '{}')
+    await gliv('convert', kit, '--out', parts)
+    expect(await readdir(join(parts, 'effects'))).not.toContain('old.json')
+    expect(await readFile(join(parts, 'notes.txt'), 'utf8')).toBe('mine')
+    const mine = join(folder, 'mine')
+    await mkdir(join(mine, 'types'), { recursive: true })
+    await writeFile(join(mine, 'types', 'a.ts'), 'mine')
+    expect((await gliv('convert', kit, '--out', mine)).said).toContain('holds other things and no kit')
+    expect(await readFile(join(mine, 'types', 'a.ts'), 'utf8')).toBe('mine')
+    await writeFile(join(parts, 'effects', 'coin.json'), '{')
+    expect((await gliv('check', parts)).said).toContain('effects/coin.json: it is not readable JSON')
   })
 })

@@ -13,6 +13,7 @@ export {
 export { adviseKit, checkKit, KitRefusal, readKit, refuseNumber, type Problem } from './check.ts'
 export * from './edits.ts'
 export { freeName, type MakeId, newBurst } from './layers.ts'
+export { type FolderFiles, pathOfId, readKitFolder, writeKitFolder } from './kitFolder.ts'
 export { FILE_LIMIT_BYTES, type Progress, readKitFile, writeKitJson, writeKitZip } from './files.ts'
 export { MIGRATIONS, migrate } from './migrations.ts'
 export { makePack, writePack } from './pack.ts'

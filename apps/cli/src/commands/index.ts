@@ -53,6 +53,12 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     syntax: { files: 0, values: ['--out'], flags: [] },
     load: async () => (await import('./kits.ts')).demo,
   },
+  convert: {
+    usage: 'convert FILE --out PATH',
+    help: 'A kit in another form: .gliv, .gliv.json, or a folder with a file for each effect.',
+    syntax: { files: 1, values: ['--out'], flags: [] },
+    load: async () => (await import('./convert.ts')).convert,
+  },
   pack: {
     usage: 'pack FILE --out FILE',
     help: 'Writes what the player loads.',
