@@ -9,14 +9,21 @@ export default defineConfig({
           name: 'core',
           environment: 'node',
           include: [
-            'packages/{base,model,engine,scene,sound,paint,pixels,document,bake,export,demo}/src/**/*.test.ts',
+            'packages/{base,model,engine,scene,sound,paint,pixels,document,bake,export,node,demo}/src/**/*.test.ts',
             'apps/{cli,server}/src/**/*.test.ts',
           ],
           testTimeout: 60_000,
         },
       },
       { test: { name: 'player', environment: 'jsdom', include: ['packages/player/src/**/*.test.ts'] } },
-      { test: { name: 'studio', environment: 'node', include: ['apps/studio/src/**/*.test.{ts,tsx}'] } },
+      {
+        test: {
+          name: 'studio',
+          environment: 'node',
+          include: ['apps/studio/src/**/*.test.{ts,tsx}'],
+          testTimeout: 30_000,
+        },
+      },
     ],
   },
 })

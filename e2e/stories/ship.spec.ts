@@ -13,6 +13,50 @@ interface Json {
   readonly clips: readonly { readonly effect: string; readonly count: number }[]
 }
 
+/** A folder in the page's memory stands for one of the machine. */
+const withFolder = (page: Page): Promise<unknown> =>
+  page.addInitScript(() => {
+    const writes: string[] = []
+    interface Handle {
+      readonly kind: string
+    }
+    const fileAt = (name: string) => {
+      let bytes = new Uint8Array()
+      return {
+        kind: 'file',
+        getFile: () => Promise.resolve(new Blob([bytes])),
+        createWritable: () =>
+          Promise.resolve({
+            write: (data: Uint8Array) => {
+              writes.push(name)
+              bytes = data.slice()
+              return Promise.resolve()
+            },
+            close: () => Promise.resolve(),
+          }),
+      }
+    }
+    const folderAt = (name: string): object => {
+      const inside = new Map<string, Handle>()
+      const get = (one: string, make: (name: string) => object) => {
+        if (!inside.has(one)) inside.set(one, make(one) as Handle)
+        return Promise.resolve(inside.get(one))
+      }
+      return {
+        kind: 'directory',
+        name,
+        getFileHandle: (one: string) => get(one, fileAt),
+        getDirectoryHandle: (one: string) => get(one, folderAt),
+        removeEntry: (one: string) => Promise.resolve(inside.delete(one)),
+        entries: async function* () {
+          yield* inside
+        },
+      }
+    }
+    const folder = folderAt('sprites')
+    Object.assign(globalThis, { showDirectoryPicker: () => Promise.resolve(folder), glivWrites: writes })
+  })
+
 const openShip = async (page: Page, effect: string): Promise<Studio> => {
   const studio = await new Studio(page).openDemoEffect(effect)
   await page.getByRole('link', { name: 'Ship', exact: true }).click()
@@ -169,27 +213,7 @@ test('one preset for five effects: who follows changes with it, a dot shows what
 })
 
 test('several on one atlas, written to a folder, and again: only what has changed', async ({ page }) => {
-  await page.addInitScript(() => {
-    const files = new Map<string, Uint8Array>()
-    const writes: string[] = []
-    const folder = {
-      name: 'sprites',
-      getFileHandle: (name: string) =>
-        Promise.resolve({
-          getFile: () => Promise.resolve(new Blob([(files.get(name) ?? new Uint8Array()) as BlobPart])),
-          createWritable: () =>
-            Promise.resolve({
-              write: (data: Uint8Array) => {
-                writes.push(name)
-                files.set(name, data.slice())
-                return Promise.resolve()
-              },
-              close: () => Promise.resolve(),
-            }),
-        }),
-    }
-    Object.assign(globalThis, { showDirectoryPicker: () => Promise.resolve(folder), glivWrites: writes })
-  })
+  await withFolder(page)
   await openShip(page, 'Keg pop')
   for (const name of ['Keg pop', 'Coin', 'Slip']) await tick(page, name)
   await choose(page, 'Keg pop')
@@ -224,4 +248,24 @@ test('a baked sheet comes back in with its cells', async ({ page }) => {
   await expect(page.getByRole('dialog')).toContainText(`Cut by the numbers of “coin.json”: ${count} frames`)
   await page.getByRole('button', { name: /^Add \d+ frame/ }).click()
   await dialogGone(page)
+})
+
+test('a kit leaves as a folder of plain files, and comes back from it', async ({ page }) => {
+  await withFolder(page)
+  const studio = await openShip(page, 'Coin')
+  await tick(page, 'Coin')
+  const toFolder = async (): Promise<void> => {
+    await page.getByRole('button', { name: 'Export' }).click()
+    await page.getByRole('menuitem', { name: /^Kit as a folder/ }).click()
+  }
+  await toFolder()
+  await expect(page.getByText(/^(\d+) of \1 files were written to sprites\.$/)).toBeVisible()
+  await tick(page, 'Slip')
+  await toFolder()
+  await expect(page.getByText(/^1 of \d+ files were written to sprites\.$/)).toBeVisible()
+  await studio.goWithin('/')
+  await page.getByRole('button', { name: 'Import a folder' }).click()
+  await expect(page.getByRole('link', { name: /^Open Coin$/ })).toBeVisible()
+  await page.getByRole('link', { name: 'Ship', exact: true }).click()
+  await expect(page.getByLabel('Write Slip', { exact: true })).toBeChecked()
 })

@@ -15,7 +15,9 @@ import type { KitRow } from '../state/db.ts'
 import { makeId } from '../state/ids.ts'
 import { addKit, deleteKit, kitFileOf, shelfRows } from '../state/shelf.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
+import { canPickFolders } from '../shared/folders.ts'
 import { ImportContext } from './ImportZone.tsx'
+import { importFolder } from './importKits.ts'
 import { whenText } from '../shared/when.ts'
 import { Thumbnail } from '../preview/Thumbnail.tsx'
 import './Shelf.css'
@@ -125,6 +127,15 @@ export const Shelf = () => {
             <Button variant="outlined" startIcon={<FileOpen />} onClick={chooseFile}>
               Import a kit
             </Button>
+            {canPickFolders() && (
+              <Button
+                variant="outlined"
+                title="A kit as a folder of plain files, as repositories keep it"
+                onClick={() => void importFolder().then((id) => id !== null && navigate(`/kit/${id}`))}
+              >
+                Import a folder
+              </Button>
+            )}
             <Button variant="outlined" onClick={() => openAfter(addDemo())}>
               Add the demo
             </Button>

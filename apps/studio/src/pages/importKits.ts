@@ -4,6 +4,7 @@
  */
 import type { KitFile } from '@gliv/document'
 import { proxy } from 'comlink'
+import { filesOf, pickFolder } from '../shared/folders.ts'
 import { Cancelled, workerJob } from '../shared/workerJob.ts'
 import { db, useDocument } from '../state/document.ts'
 import { makeId } from '../state/ids.ts'
@@ -15,13 +16,17 @@ const set = useImporting.setState
 
 const notify = (notice: string): void => useDocument.setState({ notice })
 
+const openWorker = (): Worker =>
+  new Worker(new URL('../workers/kit.worker.ts', import.meta.url), { type: 'module' })
+
+const TOO_LARGE = 'It cannot be read here: it takes too much memory; make the kit smaller'
+
 const read = async (file: File): Promise<KitFile> => {
-  const worker = new Worker(new URL('../workers/kit.worker.ts', import.meta.url), { type: 'module' })
   const onProgress = (share: number): void => set(({ now }) => ({ now: now && { ...now, share } }))
   const job = workerJob<KitApi, KitFile>(
-    worker,
+    openWorker(),
     async (api) => api.read(new Uint8Array(await file.arrayBuffer()), proxy(onProgress)),
-    'It cannot be read here: it takes too much memory; make the kit smaller',
+    TOO_LARGE,
   )
   set({ now: { name: file.name, share: 0, cancel: job.cancel } })
   try {
@@ -46,4 +51,20 @@ export const importKits = async (files: readonly File[]): Promise<string[]> => {
     }
   }
   return ids
+}
+
+/** Reads a kit from its folder, which is chosen now. Gives its id; null when there is none. */
+export const importFolder = async (): Promise<string | null> => {
+  let name = 'The folder'
+  try {
+    const folder = await pickFolder('read', 'gliv-kit')
+    name = folder.name
+    const files = await filesOf(folder)
+    const job = workerJob<KitApi, KitFile>(openWorker(), (api) => api.readFolder(files), TOO_LARGE)
+    return await addKit(db, await job.result, () => makeId('kit'))
+  } catch (error) {
+    if ((error as Error).name !== 'AbortError')
+      notify(`${name} was not imported. ${error instanceof Error ? error.message : String(error)}`)
+    return null
+  }
 }

@@ -6,6 +6,8 @@ import MenuItem from '@mui/material/MenuItem'
 import { useState } from 'react'
 import { useDocument } from '../state/document.ts'
 import { download } from '../shared/download.ts'
+import { canPickFolders } from '../shared/folders.ts'
+import { writeKitToFolder } from './kitFolder.ts'
 import { EXPORTERS, exportName, type Exporter } from '@gliv/export'
 
 export const runExport = (exporter: Exporter): void => {
@@ -42,6 +44,20 @@ const ExportMenu = () => {
             <ListItemText primary={exporter.label} secondary={exporter.help} />
           </MenuItem>
         ))}
+        {canPickFolders() && (
+          <MenuItem
+            dense
+            onClick={() => {
+              setAnchor(null)
+              void writeKitToFolder()
+            }}
+          >
+            <ListItemText
+              primary="Kit as a folder"
+              secondary="For a repository that several people work in: a file for each effect, plain pictures."
+            />
+          </MenuItem>
+        )}
       </Menu>
     </>
   )

@@ -12,7 +12,8 @@ import { edit, useDocument } from '../state/document.ts'
 import { bytesText } from './figures.ts'
 import { textureBytes } from './SheetPicture.tsx'
 import type { Bakes } from './useBakes.ts'
-import { canWriteFolders, downloadFiles, folderFor, folderName, writeToFolder } from './writeFiles.ts'
+import { canPickFolders } from '../shared/folders.ts'
+import { downloadFiles, folderFor, folderName, writeToFolder } from './writeFiles.ts'
 
 const filesOf = ({ done, wanted }: Bakes): EncodedFile[] =>
   wanted.flatMap(({ key }) => done.get(key)?.files ?? [])
@@ -57,7 +58,7 @@ const writeAll = async (kit: Kit, bakes: Bakes, how: 'again' | 'elsewhere' | 'zi
     return say(
       `Two effects would write ${clash}; put {effect} in the name of their files, in the sentence Write.`,
     )
-  if (how === 'zip' || !canWriteFolders()) {
+  if (how === 'zip' || !canPickFolders()) {
     downloadFiles(`${fileNameOf(kit.name)}-sheets`, files)
     return remember(bakes)
   }
@@ -110,10 +111,8 @@ export const WriteButton = ({ kit, bakes }: { kit: Kit; bakes: Bakes }) => {
         </Button>
       </ButtonGroup>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        {canWriteFolders() && folder !== null && (
-          <MenuItem onClick={run('again')}>Again to {folder}</MenuItem>
-        )}
-        {canWriteFolders() && <MenuItem onClick={run('elsewhere')}>To a folder…</MenuItem>}
+        {canPickFolders() && folder !== null && <MenuItem onClick={run('again')}>Again to {folder}</MenuItem>}
+        {canPickFolders() && <MenuItem onClick={run('elsewhere')}>To a folder…</MenuItem>}
         <MenuItem onClick={run('zip')}>As a download</MenuItem>
       </Menu>
     </>

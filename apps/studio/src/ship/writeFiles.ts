@@ -2,26 +2,8 @@
 import { bytesOf, type EncodedFile } from '@gliv/bake'
 import { strToU8, type Zippable, zipSync } from 'fflate'
 import { download } from '../shared/download.ts'
+import { type Folder, mayWrite, pickFolder, writeFile } from '../shared/folders.ts'
 import { db } from '../state/storage.ts'
-
-/** The little of the folder access that is used; the language's own library does not have all of it. */
-interface Folder {
-  readonly name: string
-  getFileHandle(name: string, options: { create: boolean }): Promise<FileHandle>
-  queryPermission?(options: { mode: 'readwrite' }): Promise<PermissionState>
-  requestPermission?(options: { mode: 'readwrite' }): Promise<PermissionState>
-}
-interface FileHandle {
-  getFile(): Promise<File>
-  createWritable(): Promise<{ write(data: Uint8Array): Promise<void>; close(): Promise<void> }>
-}
-type Picker = (options: { mode: 'readwrite'; id: string }) => Promise<Folder>
-
-const pickerOf = (): Picker | undefined =>
-  (globalThis as { showDirectoryPicker?: Picker }).showDirectoryPicker
-
-/** Whether this browser writes to folders. */
-export const canWriteFolders = (): boolean => pickerOf() !== undefined
 
 /** Folders by kit; a second opening of the studio finds them again where the browser keeps handles. */
 const folders = new Map<string, Folder>()
@@ -33,17 +15,11 @@ const keptFolder = async (kitId: string): Promise<Folder | null> => {
   return (row?.handle as Folder | undefined) ?? null
 }
 
-const isAllowed = async (folder: Folder): Promise<boolean> => {
-  if (!folder.queryPermission || (await folder.queryPermission({ mode: 'readwrite' })) === 'granted')
-    return true
-  return (await folder.requestPermission?.({ mode: 'readwrite' })) === 'granted'
-}
-
 /** The folder of a kit: the one of before, else one that is chosen now. Rejects with `AbortError` when none is. */
 export const folderFor = async (kitId: string, again: boolean): Promise<Folder> => {
   const before = again ? await keptFolder(kitId) : null
-  if (before && (await isAllowed(before))) return before
-  const folder = await pickerOf()!({ mode: 'readwrite', id: 'gliv-ship' })
+  if (before && (await mayWrite(before))) return before
+  const folder = await pickFolder('readwrite', 'gliv-ship')
   folders.set(kitId, folder)
   // Some handles cannot be kept, then the folder is asked for anew next time.
   await db.folders.put({ kit: kitId, handle: folder }).catch(() => undefined)
@@ -54,25 +30,10 @@ export const folderFor = async (kitId: string, again: boolean): Promise<Folder> 
 export const folderName = async (kitId: string): Promise<string | null> =>
   (await keptFolder(kitId))?.name ?? null
 
-const isSame = async (handle: FileHandle, bytes: Uint8Array): Promise<boolean> => {
-  const file = await handle.getFile()
-  if (file.size !== bytes.length) return false
-  const there = new Uint8Array(await file.arrayBuffer())
-  return there.every((byte, k) => byte === bytes[k])
-}
-
 /** Writes files to a folder; those that are there with the same bytes stay untouched. Returns how many were written. */
 export const writeToFolder = async (folder: Folder, files: readonly EncodedFile[]): Promise<number> => {
   let written = 0
-  for (const file of files) {
-    const bytes = bytesOf(file)
-    const handle = await folder.getFileHandle(file.name, { create: true })
-    if (await isSame(handle, bytes)) continue
-    const stream = await handle.createWritable()
-    await stream.write(bytes)
-    await stream.close()
-    written++
-  }
+  for (const file of files) if (await writeFile(folder, file.name, bytesOf(file))) written++
   return written
 }
 

@@ -2,10 +2,14 @@
  * Reading kit files off the page: unpacking, parsing and checking, with progress; ended from outside when it
  * is cancelled.
  */
-import { type KitFile, readKitFile } from '@gliv/document'
+import { type KitFile, readKitFile, readKitFolder } from '@gliv/document'
 import { expose, transfer } from 'comlink'
 
+const handedOver = (file: KitFile): KitFile =>
+  transfer(file, [...new Set([...file.pictures.values()].map((picture) => picture.buffer as ArrayBuffer))])
+
 const api = {
+  readFolder: (files: ReadonlyMap<string, Uint8Array>): KitFile => handedOver(readKitFolder(files)),
   read(bytes: Uint8Array, progress: (share: number) => void): KitFile {
     let told = 0
     const file = readKitFile(bytes, (share) => {
@@ -13,9 +17,7 @@ const api = {
       told = share
       progress(share)
     })
-    return transfer(file, [
-      ...new Set([...file.pictures.values()].map((picture) => picture.buffer as ArrayBuffer)),
-    ])
+    return handedOver(file)
   },
 }
 
