@@ -227,7 +227,7 @@ describe('options', () => {
     )
     expect((await gliv('--version')).out).toMatch(/^\d+\.\d+\.\d+$/)
     expect((await gliv('--help')).out.split('\n').filter((line) => line.startsWith('  gliv '))).toHaveLength(
-      9,
+      10,
     )
   })
 })
@@ -254,5 +254,29 @@ describe('gliv convert', () => {
     expect(await readFile(join(mine, 'types', 'a.ts'), 'utf8')).toBe('mine')
     await writeFile(join(parts, 'effects', 'coin.json'), '{')
     expect((await gliv('check', parts)).said).toContain('effects/coin.json: it is not readable JSON')
+  })
+})
+
+describe('gliv render', () => {
+  it('fills in a template in the units of another program, and says what is wrong with one', async () => {
+    const list = await gliv('render', kit, '--template', 'listing', '--effect', 'Keg pop')
+    expect(list.out).toContain('Keg pop (once)')
+    const own = join(folder, 'own.txt')
+    await writeFile(
+      own,
+      '{{#effects}}{{#emitters}}{{name}} {{number.speed.text}} {{number.speed.unit}}\n{{/emitters}}{{/effects}}',
+    )
+    const plain = (await gliv('render', kit, '--template', own, '--effect', 'Coin')).out
+    const steps = (await gliv('render', kit, '--template', own, '--effect', 'Coin', '--per', 'step')).out
+    expect(plain).toContain('px/s')
+    expect(steps).toContain('px/step')
+    expect((await gliv('render', kit, '--template', own, '--zero', 'north')).said).toContain(
+      'one of right, down, left, up',
+    )
+    expect((await gliv('render', kit, '--template', 'nothing')).said).toContain(
+      'templates of Gliv are json, csv',
+    )
+    await writeFile(own, '{{#effects}}{{spead}}{{/effects}}')
+    expect((await gliv('render', kit, '--template', own)).said).toContain('line 1: there is no “spead”')
   })
 })

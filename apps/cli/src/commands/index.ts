@@ -65,6 +65,34 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     syntax: { files: 1, values: ['--out'], flags: [] },
     load: async () => (await import('./packs.ts')).pack,
   },
+  render: {
+    usage: 'render FILE --template NAME_OR_FILE [--effect ID_OR_NAME] [--out FILE] [OPTION…]',
+    help: 'The numbers of a kit as text, by a template: json, csv, constants, listing, or a file.',
+    options: [
+      ['--turns clockwise|counterclockwise', 'Which way angles turn in the other program'],
+      ['--zero right|down|left|up', 'Where its angle of 0 points'],
+      ['--angles degrees|radians', 'What its angles are in'],
+      ['--per second|step', 'Whether its times and speeds are those of a step'],
+      ['--steps N', 'Its steps a second; default 60'],
+      ['--digits N', 'Digits behind the point at most; default 4'],
+    ],
+    syntax: {
+      files: 1,
+      values: [
+        '--template',
+        '--effect',
+        '--out',
+        '--turns',
+        '--zero',
+        '--angles',
+        '--per',
+        '--steps',
+        '--digits',
+      ],
+      flags: [],
+    },
+    load: async () => (await import('./render.ts')).render,
+  },
   run: {
     usage:
       'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--stage ID_OR_NAME] [--recording ID_OR_NAME] [--strength N] [--tape FILE] [--every N] --json',
