@@ -117,6 +117,14 @@ describe('trim, offsets, pages and packing', () => {
     )
   })
 
+  it('a draft is the same picture, smaller: typed sizes and pivots, too', async () => {
+    const job = jobWith('coin', { range: { fps: 5 }, size: { w: 120, h: 80 } }, { pivot: { x: 30, y: 40 } })
+    const [whole, half] = [await drawJob(demo, job), await drawJob(demo, job, { draft: 0.5 })]
+    expect([half.fit.w, half.fit.h, half.fit.x, half.fit.y]).toEqual([60, 40, 15, 20])
+    expect(half.fit.zoom).toBe(whole.fit.zoom / 2)
+    await expect(drawJob(demo, jobWith('coin', { size: { w: 100_000 } }))).rejects.toThrow(/up to 8192/)
+  })
+
   it('scale draws anew: twice as large is not the same picture enlarged, but lies where it should', async () => {
     const one = await sheetWith('coin', { range: { fps: 5 } })
     const two = await sheetWith('coin', { range: { fps: 5 }, size: { scale: 200 } })

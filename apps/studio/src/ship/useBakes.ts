@@ -103,7 +103,8 @@ const useShown = (id: string | null) => {
     const take = (next: ShownSheet): void => {
       if (!current) return
       setShown((last) => ({
-        shown: next,
+        // What is known of before stays until the whole is drawn.
+        shown: next.notes ? next : { ...next, notes: last.shown?.notes ?? [] },
         failure: null,
         took: next.draft < 1 || last.shown?.hash !== next.hash ? performance.now() - began : last.took,
       }))

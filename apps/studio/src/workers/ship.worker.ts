@@ -5,6 +5,7 @@
 import {
   checkJob,
   deflateBy,
+  draftOf as draftJob,
   type DrawnEffect,
   drawJob,
   inputHash,
@@ -21,7 +22,7 @@ import {
   type EncodedFile,
 } from '@gliv/bake'
 import type { KitFile } from '@gliv/document'
-import type { ShipSentence } from '@gliv/model'
+import { SHIP_DEFAULTS } from '@gliv/model'
 import { expose, transfer } from 'comlink'
 import zlibUrl from 'zlib-streams/zlib-streams.wasm?url'
 import { webmBytes } from './webm.ts'
@@ -41,7 +42,8 @@ export interface ShownSheet {
   readonly clips: readonly SheetClip[]
   /** By frame of all clips: the tick that it shows, and whether that is gone. */
   readonly ticks: readonly { readonly tick: number; readonly gone: boolean }[]
-  readonly notes: readonly Note[]
+  /** Null in a draft: its figures are not those of the whole. */
+  readonly notes: readonly Note[] | null
   readonly used: number
   /** Share of the scale that it is drawn at; 1: as it will be written. */
   readonly draft: number
@@ -57,61 +59,24 @@ export interface ShippedSheet {
 /** Pixels of all frames together that a draft may have: enough for a small effect at full size. */
 const DRAFT_PIXELS = 900_000
 
-/** Sentences that decide what is drawn; the others only decide what becomes of it. */
-const DRAWN_BY: readonly ShipSentence[] = ['range', 'order', 'loop', 'size', 'moves']
-
 const drawn = new Map<string, DrawnEffect>()
 /** Effects of which frames are kept. */
 const KEPT = 12
 
+/** What a drawing depends on: sentences that only decide what becomes of it are all alike in its key. */
 const drawnKey = (file: KitFile, job: ShipJob, draft: number): string => {
-  const { settings } = job
-  const plain: ShipJob = {
-    ...job,
-    file: null,
-    settings: {
-      ...settings,
-      colours: { ...settings.colours, palette: null },
-      write: { ...settings.write, pattern: '' },
-    },
+  const { range, order, loop, size, moves, sheet } = job.settings
+  const settings = {
+    ...SHIP_DEFAULTS,
+    range,
+    order,
+    loop,
+    size,
+    moves,
+    sheet: { ...SHIP_DEFAULTS.sheet, maxSide: sheet.maxSide },
   }
-  const own = DRAWN_BY.map((sentence) => settings[sentence])
-  return `${inputHash(file, [{ ...plain, settings: { ...plain.settings, ...byDefault(job) } }])} ${draft} ${JSON.stringify(own)}`
+  return `${inputHash(file, [{ ...job, file: null, settings }])} ${draft}`
 }
-
-/** Sentences that do not decide about drawing, all alike, so that they do not change a key. */
-const byDefault = ({ settings }: ShipJob) => ({
-  colours: {
-    ...settings.colours,
-    alpha: 'straight' as const,
-    light: 'brightest' as const,
-    palette: null,
-    dither: 'none' as const,
-    hardAlpha: false,
-    colours: null,
-    ground: '#000000',
-  },
-  write: {
-    ...settings.write,
-    sheet: true,
-    frames: false,
-    apng: false,
-    gif: false,
-    webp: false,
-    webm: false,
-    typescript: false,
-    fast: false,
-    pattern: '',
-  },
-  sheet: {
-    ...settings.sheet,
-    layout: 'grid' as const,
-    columns: null,
-    powerOfTwo: false,
-    multiple: 1,
-    together: false,
-  },
-})
 
 const draw = async (file: KitFile, job: ShipJob, draft: number): Promise<DrawnEffect> => {
   const key = drawnKey(file, job, draft)
@@ -120,7 +85,7 @@ const draw = async (file: KitFile, job: ShipJob, draft: number): Promise<DrawnEf
     drawn.delete(key)
     drawn.set(key, known)
     // What was drawn stays; the sentences are those of now.
-    return { ...known, job }
+    return { ...known, job: draftJob(job, draft) }
   }
   const made = await drawJob(file, job, { draft })
   drawn.set(key, made)
@@ -194,7 +159,8 @@ const shownOf = async (sheet: Sheet, draft: number, hash: string): Promise<Shown
     ticks: sheet.drawn.flatMap((one) =>
       one.clips.flatMap((clip) => clip.frames.map(({ tick, gone }) => ({ tick, gone }))),
     ),
-    notes: notesOf(sheet),
+    // Figures of a draft would be wrong.
+    notes: draft === 1 ? notesOf(sheet) : null,
     used: sheet.used,
     draft,
     hash,

@@ -3,7 +3,7 @@ import type { KitFile } from '@gliv/document'
 import type { ResolvedEffect } from '@gliv/model'
 import { type JobPlan, planJob } from '../plan/subjects.ts'
 import type { ClipPlan } from '../plan/clips.ts'
-import type { ShipJob } from '../play/job.ts'
+import { draftOf, type ShipJob } from '../play/job.ts'
 import { prepareSheets } from '../play/sheets.ts'
 import { shrinkFor, SIDE_LIMIT } from '../plan/sides.ts'
 import { assembled, type DrawnClip, paintTicks, seamOf, type Told } from './drawClip.ts'
@@ -145,14 +145,15 @@ const shrinkAfter = ({ settings }: ShipJob, fit: Fit, clips: readonly DrawnClip[
 /** Draws all that a job asks for. Throws `Refusal` for what cannot be, and whatever `told` throws. */
 export const drawJob = async (
   file: KitFile,
-  job: ShipJob,
+  asked: ShipJob,
   options: DrawOptions = {},
 ): Promise<DrawnEffect> => {
   const { draft = 1, told = () => {} } = options
+  const job = draftOf(asked, draft)
   const plan = planJob(file, job)
   const bounds = boundsOf(plan.clips)
-  let zoom = (job.settings.size.scale / 100) * draft
-  const asked = zoom
+  let zoom = job.settings.size.scale / 100
+  const whole = zoom
   for (let round = 0; ; round++) {
     const { fit, shrunk } = fitted(plan, job, bounds, zoom)
     const painter = options.painter ?? localPainter(file, job, plan)
@@ -165,7 +166,7 @@ export const drawJob = async (
         fit,
         clips,
         cropped: croppedBy(fit, bounds),
-        shrunk: (zoom * shrunk) / asked,
+        shrunk: (zoom * shrunk) / whole,
       }
     zoom *= shrunk * by * 0.99
   }

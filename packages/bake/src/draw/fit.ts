@@ -2,6 +2,7 @@
 import { type Frame, INSTANCE_WORDS, Refusal, type ResolvedEffect, type ShipValues } from '@gliv/model'
 import type { ShipJob } from '../play/job.ts'
 import type { ClipPlan } from '../plan/clips.ts'
+import { SIDE_LIMIT } from '../plan/sides.ts'
 import { type Tile, tileOf } from './tile.ts'
 
 /** What clips cover around their place, in world px. */
@@ -94,8 +95,11 @@ const sideOf = (way: 'across' | 'down', side: number | null): number => {
 
 const checkSize = ({ w, h }: Size): void => {
   for (const side of [w, h])
-    if (side !== null && !(Number.isInteger(side) && side > 0))
-      throw new Refusal('--size', `${side} is no side of a frame; give whole pixels, like 128x128`)
+    if (side !== null && !(Number.isInteger(side) && side > 0 && side <= SIDE_LIMIT))
+      throw new Refusal(
+        '--size',
+        `${side} is no side of a frame; give whole pixels up to ${SIDE_LIMIT}, like 128x128`,
+      )
 }
 
 interface Axis {

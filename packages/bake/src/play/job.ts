@@ -53,3 +53,32 @@ export const plainJob = (effect: Effect, settings: ShipSettings, more: Partial<S
   file: null,
   ...more,
 })
+
+const scaledBy = (value: number, by: number): number => Math.max(1, Math.round(value * by))
+
+/**
+ * A job as a draft draws it: everything that is said in px of the picture gets smaller together, so that the draft
+ * shows what will be written. @param draft share of the asked scale, from 0 to 1
+ */
+export const draftOf = (job: ShipJob, draft: number): ShipJob => {
+  if (draft === 1) return job
+  const { size, sheet } = job.settings
+  const side = (value: number | null): number | null => (value === null ? null : scaledBy(value, draft))
+  return {
+    ...job,
+    pivot: job.pivot && { x: job.pivot.x * draft, y: job.pivot.y * draft },
+    settings: {
+      ...job.settings,
+      size: {
+        ...size,
+        w: side(size.w),
+        h: side(size.h),
+        scale: size.scale * draft,
+        padding: Math.round(size.padding * draft),
+        extrude: Math.round(size.extrude * draft),
+        multiple: 1,
+      },
+      sheet: { ...sheet, maxSide: scaledBy(sheet.maxSide, draft), powerOfTwo: false, multiple: 1 },
+    },
+  }
+}
