@@ -19,3 +19,14 @@ export const crc32 = (bytes: Uint8Array): number => {
   for (let i = 0; i < bytes.length; i++) crc = CRC_TABLE[(crc ^ bytes[i]!) & 255]! ^ (crc >>> 8)
   return (crc ^ 0xffffffff) >>> 0
 }
+
+/** Bytes one after another. */
+export const joined = (parts: readonly Uint8Array[]): Uint8Array => {
+  const out = new Uint8Array(parts.reduce((n, part) => n + part.length, 0))
+  let at = 0
+  for (const part of parts) {
+    out.set(part, at)
+    at += part.length
+  }
+  return out
+}

@@ -1,6 +1,6 @@
 /** What knows nothing of effects: roots and colours with the same bits everywhere, check sums, a bounded cache. */
 export { BoundedCache } from './boundedCache.ts'
-export { crc32, isPng, PNG_SIGNATURE } from './bytes.ts'
+export { crc32, isPng, joined, PNG_SIGNATURE } from './bytes.ts'
 export {
   type Colour,
   type CompiledPalette,

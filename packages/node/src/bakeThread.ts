@@ -1,8 +1,8 @@
 /** A whole bake on a thread of its own, which can be ended: a kit and what is asked of it in, a zip out. */
 import { parentPort } from 'node:worker_threads'
 import { bytesOf, jobOf, type Note, ship, type ShipJob, summaryOf } from '@gliv/bake'
-import { findEffect, type KitFile, readKitFile, readShipSentences } from '@gliv/document'
-import { Refusal, type ShipSettings } from '@gliv/model'
+import { findEffect, findPreset, type KitFile, readKitFile, readShipSentences } from '@gliv/document'
+import { Refusal } from '@gliv/model'
 import { type Zippable, zipSync } from 'fflate'
 import { fastDeflate, zlibDeflate } from './deflate.ts'
 
@@ -35,13 +35,6 @@ const idsOf = ({ kit }: KitFile, effects: BakeAsked['effects']): readonly string
   return effects.map((name) => findEffect(kit, name).id)
 }
 
-const presetOf = ({ kit }: KitFile, name: string): Partial<ShipSettings> => {
-  const found = kit.ship?.presets.find((one) => one.id === name || one.name === name)
-  if (!found)
-    throw new Refusal('preset', `there is no preset "${name}" in the kit; leave it out, or choose another`)
-  return found.sentences
-}
-
 /** The jobs that are asked for. Throws `Refusal`. */
 export const jobsAsked = (
   file: KitFile,
@@ -50,7 +43,7 @@ export const jobsAsked = (
   const ids = idsOf(file, effects)
   if (ids.length === 0)
     throw new Refusal('effects', 'no effect is chosen; name some, or tick some in the studio')
-  const base = preset === null ? {} : presetOf(file, preset)
+  const base = preset === null ? {} : findPreset(file.kit, preset).sentences
   const own = readShipSentences(settings ?? {})
   return ids.map((id) => {
     const job = jobOf(file.kit, id)

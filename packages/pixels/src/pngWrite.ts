@@ -1,5 +1,5 @@
 /** Writing PNG: ours, because it has to be fast and give the same bytes everywhere. */
-import { crc32, PNG_SIGNATURE } from '@gliv/base'
+import { crc32, joined, PNG_SIGNATURE } from '@gliv/base'
 import { zlibSync } from 'fflate'
 import type { Image } from './image.ts'
 
@@ -32,16 +32,6 @@ const filterUp = ({ width, height, data }: Image): Uint8Array => {
     const o = y * (row + 1)
     out[o] = 2
     for (let x = 0; x < row; x++) out[o + 1 + x] = data[y * row + x]! - (y > 0 ? data[(y - 1) * row + x]! : 0)
-  }
-  return out
-}
-
-const joined = (parts: readonly Uint8Array[]): Uint8Array => {
-  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0))
-  let at = 0
-  for (const part of parts) {
-    out.set(part, at)
-    at += part.length
   }
   return out
 }

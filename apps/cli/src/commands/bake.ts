@@ -13,9 +13,9 @@ import {
   type ShipTools,
   summaryOf,
 } from '@gliv/bake'
-import { findEffect, findPalette, findStage, type Kit, type KitFile } from '@gliv/document'
+import { findEffect, findPalette, findPreset, findStage, type Kit, type KitFile } from '@gliv/document'
 import { fastDeflate, painters, zlibDeflate } from '@gliv/node'
-import { Refusal, SHIP_PLAIN, type ShipSettings, type Tape } from '@gliv/model'
+import { SHIP_PLAIN, type ShipSettings, type Tape } from '@gliv/model'
 import { type Args, listOption, required, Usage, wholeOption } from '../args.ts'
 import { type Run, type Terminal, UINT32, write } from '../command.ts'
 import { filesOf } from '../globs.ts'
@@ -40,17 +40,6 @@ const withIds = (kit: Kit, settings: ShipSettings): ShipSettings => {
   }
 }
 
-const presetOf = ({ ship: shipping }: Kit, idOrName: string): ShipSettings => {
-  const presets = shipping?.presets ?? []
-  const found = presets.find(({ id }) => id === idOrName) ?? presets.find(({ name }) => name === idOrName)
-  if (!found)
-    throw new Refusal(
-      '--preset',
-      `there is no preset "${idOrName}"; the kit has ${presets.map(({ name }) => `"${name}"`).join(', ') || 'none'}`,
-    )
-  return { ...SHIP_PLAIN, ...found.sentences }
-}
-
 const chosenIds = (args: Args, kit: Kit): readonly string[] => {
   const [one, all, ticked] = [args.options.get('--effect'), args.has('--all'), args.has('--ticked')]
   if ([one !== undefined, all, ticked].filter(Boolean).length !== 1)
@@ -68,7 +57,10 @@ const jobsOf = (args: Args, kit: Kit, tape: Tape | null): ShipJob[] => {
   const kept = args.has('--kept') || !args.has('--effect')
   return chosenIds(args, kit).map((id) => {
     const own = kept ? jobOf(kit, id) : plainJob(kit.effects[id]!, SHIP_PLAIN)
-    const base = preset === undefined ? own.settings : { ...presetOf(kit, preset), range: own.settings.range }
+    const base =
+      preset === undefined
+        ? own.settings
+        : { ...SHIP_PLAIN, ...findPreset(kit, preset).sentences, range: own.settings.range }
     const said = settingsBy(args, base)
     const settings =
       tape && said.moves.along === 'auto'

@@ -2,6 +2,7 @@
  * zlib built to WebAssembly, by a package: packs to the same bytes in every browser and in Node, at twice the
  * speed of a deflate in JavaScript.
  */
+import { joined } from '@gliv/base'
 import type { Deflate } from '@gliv/pixels'
 
 /** What the module gives; addresses and sizes are in bytes. */
@@ -58,16 +59,6 @@ const run = ({ zlib, stream, from, to }: Stream, bytes: Uint8Array): Uint8Array[
     if (((result >> 24) & 255) === 1) return parts
     if (made === 0 && taken === 0) throw new Error('zlib took nothing in; the module is broken')
   }
-}
-
-const joined = (parts: readonly Uint8Array[]): Uint8Array => {
-  const out = new Uint8Array(parts.reduce((n, part) => n + part.length, 0))
-  let at = 0
-  for (const part of parts) {
-    out.set(part, at)
-    at += part.length
-  }
-  return out
 }
 
 /** A deflate by an instance of the module's exports. */
