@@ -6,9 +6,9 @@
  */
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { maskReader } from '@gliv/bake'
+import { prepareSheets, resolverOf } from '@gliv/bake'
 import { makeDemo } from '@gliv/demo'
-import { type Kit, resolveEffect, type Stage, stageRun } from '@gliv/document'
+import { type Kit, type Stage, stageRun } from '@gliv/document'
 import { createSimulation, latestEndSeconds, type Simulation } from '@gliv/engine'
 import type { Frame, ResolvedEffect } from '@gliv/model'
 import {
@@ -20,7 +20,7 @@ import {
   prepareSheet,
   toStraight,
 } from '@gliv/paint'
-import { createImage, decodePng, encodePng } from '@gliv/pixels'
+import { createImage, encodePng } from '@gliv/pixels'
 import { cameraAt, type Firing, programOf, Scene } from '@gliv/scene'
 import { layerQuads } from '../../apps/studio/src/scene/backdrop.ts'
 import { quadsFrame } from '../../apps/studio/src/shared/quads.ts'
@@ -33,24 +33,12 @@ const GOAL = { contrast: 0.15, share: 0.8 } as const
 
 const file = makeDemo()
 const { kit } = file
-const readMask = maskReader(() => file.pictures)
-const known = new Map<string, ResolvedEffect>()
-const resolved = (id: string): ResolvedEffect | null => {
-  const effect = kit.effects[id]
-  if (!effect) return null
-  const made = known.get(id) ?? resolveEffect(kit, effect, readMask)
-  known.set(id, made)
-  return made
-}
+const resolved = resolverOf(file)
 
 /** Height of a sheet that is white where the studio keeps white on its sheet of figures. */
 const WHITE_ROWS = 328
 const sheets: PaintSheet[] = [
-  ...kit.sheetOrder.map((id) => {
-    const sheet = kit.sheets[id]!
-    const { width, height, data } = decodePng(file.pictures.get(sheet.picture)!)
-    return prepareSheet(width, height, data, sheet.sampling)
-  }),
+  ...prepareSheets(file),
   prepareSheet(8, WHITE_ROWS, new Uint8Array(8 * WHITE_ROWS * 4).fill(255), 'smooth'),
 ]
 

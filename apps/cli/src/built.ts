@@ -1,7 +1,7 @@
 /** The command line as one file: the same program, with the module that packs inside, and its own threads. */
 import { isMainThread } from 'node:worker_threads'
 import zlib from 'zlib-streams/zlib-streams.wasm'
-import { THREAD_ENTRY } from './threadEntry.ts'
+import { THREAD_ENTRY } from './support/threadEntry.ts'
 
 if (isMainThread) {
   THREAD_ENTRY.url = new URL(import.meta.url)

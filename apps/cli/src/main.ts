@@ -1,6 +1,6 @@
 import { Refusal } from '@gliv/model'
-import { Usage } from './args.ts'
-import { type Command, type Terminal } from './command.ts'
+import { Usage } from './support/args.ts'
+import { type Command, type Terminal } from './support/command.ts'
 import { COMMANDS, parseFor } from './commands/index.ts'
 
 /** Version of the command line, as in package.json. */

@@ -16,13 +16,20 @@ import {
 import { findEffect, findPalette, findPreset, findStage, type Kit, type KitFile } from '@gliv/document'
 import { fastDeflate, painters, zlibDeflate } from '@gliv/node'
 import { SHIP_PLAIN, type ShipSettings, type Tape } from '@gliv/model'
-import { type Args, listOption, required, Usage, wholeOption } from '../args.ts'
-import { type Run, type Terminal, UINT32, write } from '../command.ts'
-import { filesOf } from '../globs.ts'
-import { loadKit } from '../kitfile.ts'
-import { type Baked, isUnchanged, type Manifest, readManifest, sha256, writeManifest } from '../manifest.ts'
-import { loadTape } from '../tapefile.ts'
-import { THREAD_ENTRY } from '../threadEntry.ts'
+import { type Args, listOption, required, Usage, wholeOption } from '../support/args.ts'
+import { type Run, type Terminal, UINT32, write } from '../support/command.ts'
+import { filesOf } from '../support/globs.ts'
+import { loadKit } from '../support/kitfile.ts'
+import {
+  type Baked,
+  isUnchanged,
+  type Manifest,
+  readManifest,
+  sha256,
+  writeManifest,
+} from '../support/manifest.ts'
+import { loadTape } from '../support/tapefile.ts'
+import { THREAD_ENTRY } from '../support/threadEntry.ts'
 import { settingsBy } from './shipOptions.ts'
 
 /** Names of the kit to ids. */

@@ -4,9 +4,9 @@ import { join } from 'node:path'
 import { type KitFile, writeKitFolder } from '@gliv/document'
 import { exporterOf, type ExporterId } from '@gliv/export'
 import { Refusal } from '@gliv/model'
-import { required } from '../args.ts'
-import { type Run, write } from '../command.ts'
-import { loadKit } from '../kitfile.ts'
+import { required } from '../support/args.ts'
+import { type Run, write } from '../support/command.ts'
+import { loadKit } from '../support/kitfile.ts'
 
 const KIT_FORMS: readonly ExporterId[] = ['kit-json', 'kit']
 const FOLDERS = ['effects', 'types', 'sheets', 'stages', 'palettes', 'sounds', 'references']

@@ -1,6 +1,6 @@
 /** All commands: what each is called, takes and means; what it does is read when it is asked for. */
-import { type Args, parseArgs } from '../args.ts'
-import type { Command } from '../command.ts'
+import { type Args, parseArgs } from '../support/args.ts'
+import type { Command } from '../support/command.ts'
 import { SHIP_HELP, SHIP_SYNTAX } from './shipOptions.ts'
 
 const OWN = ['--effect', '--out', '--seed', '--preset', '--jobs', '--manifest', '--part']

@@ -4,9 +4,9 @@ import { adviseKit, kitJsonSchema, KitRefusal, resolveEffect } from '@gliv/docum
 import { emissionEndSeconds, latestEndSeconds, loopSecondsOf } from '@gliv/engine'
 import { compileAll } from '@gliv/export'
 import { Refusal } from '@gliv/model'
-import type { Run } from '../command.ts'
-import { filesOf } from '../globs.ts'
-import { loadKit } from '../kitfile.ts'
+import type { Run } from '../support/command.ts'
+import { filesOf } from '../support/globs.ts'
+import { loadKit } from '../support/kitfile.ts'
 
 /** Infinity has no place in JSON: a loop never ends, which reads null. */
 const finite = (seconds: number): number | null => (Number.isFinite(seconds) ? seconds : null)

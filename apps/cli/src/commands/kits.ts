@@ -1,7 +1,7 @@
 /** gliv demo: the kit of a made-up game. */
 import { makeDemo } from '@gliv/demo'
-import { required, Usage } from '../args.ts'
-import type { Run } from '../command.ts'
+import { required, Usage } from '../support/args.ts'
+import type { Run } from '../support/command.ts'
 import { writeKit } from './convert.ts'
 
 /** gliv demo. */

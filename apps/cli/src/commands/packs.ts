@@ -1,8 +1,8 @@
 /** gliv pack: what the player loads. */
 import { exporterOf } from '@gliv/export'
-import { required } from '../args.ts'
-import { type Run, write } from '../command.ts'
-import { loadKit } from '../kitfile.ts'
+import { required } from '../support/args.ts'
+import { type Run, write } from '../support/command.ts'
+import { loadKit } from '../support/kitfile.ts'
 
 /** gliv pack. */
 export const pack: Run = async (args, { say }) => {

@@ -3,9 +3,9 @@ import { readFile } from 'node:fs/promises'
 import { findEffect } from '@gliv/document'
 import { PLAIN_WRITING, renderTemplate, TEMPLATES, type Writing } from '@gliv/export'
 import { Refusal } from '@gliv/model'
-import { type Args, numberOption, required, Usage, wholeOption } from '../args.ts'
-import { type Run, write } from '../command.ts'
-import { loadKit, reasonOf } from '../kitfile.ts'
+import { type Args, numberOption, required, Usage, wholeOption } from '../support/args.ts'
+import { type Run, write } from '../support/command.ts'
+import { loadKit, reasonOf } from '../support/kitfile.ts'
 
 const oneOf = <const T extends readonly string[]>(
   args: Args,

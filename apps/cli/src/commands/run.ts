@@ -3,11 +3,11 @@ import { maskReader, openScene } from '@gliv/bake'
 import { findEffect, findStage, type Kit, type KitFile, resolveEffect } from '@gliv/document'
 import { compile, createSimulation, reportRun, type SimulationOptions, tickOf } from '@gliv/engine'
 import { strengthened } from '@gliv/scene'
-import { type Args, listOption, numberOption, required, Usage, wholeOption } from '../args.ts'
-import { type Run, UINT32 } from '../command.ts'
-import { loadKit } from '../kitfile.ts'
-import { reportScene } from '../sceneRun.ts'
-import { loadTape } from '../tapefile.ts'
+import { type Args, listOption, numberOption, required, Usage, wholeOption } from '../support/args.ts'
+import { type Run, UINT32 } from '../support/command.ts'
+import { loadKit } from '../support/kitfile.ts'
+import { reportScene } from '../support/sceneRun.ts'
+import { loadTape } from '../support/tapefile.ts'
 
 /** How `gliv run` starts an effect: seed, place, stage, view, tape. */
 const runOptions = async (args: Args, kit: Kit): Promise<SimulationOptions> => {

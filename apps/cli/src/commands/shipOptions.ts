@@ -7,7 +7,7 @@ import {
   type ShipSentence,
   type ShipSettings,
 } from '@gliv/model'
-import { type Args, listOption, type Syntax, Usage } from '../args.ts'
+import { type Args, listOption, type Syntax, Usage } from '../support/args.ts'
 
 interface Entry {
   readonly sentence: ShipSentence

@@ -2,9 +2,9 @@
 import { watch as watchFile } from 'node:fs/promises'
 import { basename, dirname } from 'node:path'
 import { Refusal } from '@gliv/model'
-import type { Run, Terminal } from '../command.ts'
-import type { Args } from '../args.ts'
-import { filesOf } from '../globs.ts'
+import type { Run, Terminal } from '../support/command.ts'
+import type { Args } from '../support/args.ts'
+import { filesOf } from '../support/globs.ts'
 import { bake } from './bake.ts'
 
 /** A file is written in several goes: changes that come within it are one, ms. */

@@ -18,6 +18,20 @@ const findRecording = (
   )
 }
 
+/** Effects of a kit ready to be compiled, each read once; null for an id that is not there. */
+export const resolverOf = (file: KitFile): ((id: string) => ResolvedEffect | null) => {
+  const { kit } = file
+  const readMask = maskReader(() => file.pictures)
+  const known = new Map<string, ResolvedEffect>()
+  return (id) => {
+    const effect = kit.effects[id]
+    if (!effect) return null
+    const made = known.get(id) ?? resolveEffect(kit, effect, readMask)
+    known.set(id, made)
+    return made
+  }
+}
+
 /** A scene, and the parts of the kit that it plays. */
 export interface OpenScene {
   readonly scene: Scene
@@ -30,15 +44,7 @@ export const openScene = (file: KitFile, stageName: string, recordingName: strin
   const { kit } = file
   const stage = findStage(kit, stageName)
   const recording = findRecording(stage, recordingName)
-  const readMask = maskReader(() => file.pictures)
-  const known = new Map<string, ResolvedEffect>()
-  const resolved = (id: string): ResolvedEffect | null => {
-    const effect = kit.effects[id]
-    if (!effect) return null
-    const made = known.get(id) ?? resolveEffect(kit, effect, readMask)
-    known.set(id, made)
-    return made
-  }
+  const resolved = resolverOf(file)
   const scene = new Scene(
     {
       ...stageRun(kit, stage),
