@@ -10,7 +10,7 @@ import { prepareSheets, resolverOf } from '@gliv/bake'
 import { makeDemo } from '@gliv/demo'
 import { type Kit, type Stage, stageRun } from '@gliv/document'
 import { createSimulation, latestEndSeconds, type Simulation } from '@gliv/engine'
-import type { Frame, ResolvedEffect } from '@gliv/model'
+import type { Frame } from '@gliv/model'
 import {
   type Canvas,
   createCanvas,
