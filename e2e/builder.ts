@@ -18,9 +18,9 @@ import {
 } from '@gliv/model'
 import { expect, type Locator, type Page } from '@playwright/test'
 import { CHOICES, choiceOptions, type MenuChoice } from '../apps/studio/src/editor/recipe/choices.ts'
-import { FORCE_TEXTS } from '../apps/studio/src/document/texts/forces.ts'
-import { BIAS_TEXTS, EASE_TEXTS, PLAY_TEXTS, RAMP_TEXTS } from '../apps/studio/src/document/texts/kinds.ts'
-import { PROPERTY_TEXTS, UNIT_TEXTS } from '../apps/studio/src/document/texts/properties.ts'
+import { FORCE_TEXTS } from '@gliv/words'
+import { BIAS_TEXTS, EASE_TEXTS, PLAY_TEXTS, RAMP_TEXTS } from '@gliv/words'
+import { PROPERTY_TEXTS, UNIT_TEXTS } from '@gliv/words'
 import type { Studio } from './studio.ts'
 
 type Value = number | Range

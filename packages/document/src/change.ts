@@ -17,7 +17,17 @@ const SCHEMAS = {
   types: typeSchema,
   effects: effectSchema,
 } as const
-const TOP = ['name', 'rate', 'wholePixels', 'views', 'cues', 'sounds', 'rampShelf', 'palettes'] as const
+const TOP = [
+  'name',
+  'rate',
+  'wholePixels',
+  'views',
+  'cues',
+  'sounds',
+  'rampShelf',
+  'palettes',
+  'ship',
+] as const
 
 const firstIssue = (place: string, result: { error?: z.ZodError | undefined }): string | null => {
   const issue = result.error?.issues[0]

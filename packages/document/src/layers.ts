@@ -15,6 +15,26 @@ export type MakeId = (prefix: string) => string
 
 export const clone = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
+const idsIn = (value: unknown, found: Set<string>, depth = 0): Set<string> => {
+  if (typeof value !== 'object' || value === null || depth > 12) return found
+  const { id } = value as { id?: unknown }
+  if (typeof id === 'string') found.add(id)
+  for (const inner of Object.values(value)) idsIn(inner, found, depth + 1)
+  return found
+}
+
+/** Ids that none of these kits has, counted up: `type-1`, `type-2`, … The same kits give the same ids. */
+export const countedIds = (...kits: readonly Kit[]): MakeId => {
+  const taken = new Set<string>()
+  for (const kit of kits) idsIn(kit, taken)
+  return (prefix) => {
+    let n = 1
+    while (taken.has(`${prefix}-${n}`)) n++
+    taken.add(`${prefix}-${n}`)
+    return `${prefix}-${n}`
+  }
+}
+
 /** `Sparks` → `Sparks 2`, `Sparks 2` → `Sparks 3`: the first number that is free. */
 export const freeName = (name: string, taken: readonly string[]): string => {
   if (!taken.includes(name)) return name

@@ -6,7 +6,7 @@
  */
 import { type Owner, property, propertiesOf, type PropertyId, type Range, type Unit } from '@gliv/model'
 import { usersOfType } from './edits.ts'
-import type { MakeId } from './layers.ts'
+import { addType, clone, type MakeId } from './layers.ts'
 import type { Effect, Emitter, Kit, ParticleType } from './kit.ts'
 
 /**
@@ -165,22 +165,28 @@ const pullLanes = (lanes: Effect['lanes'], lever: Lever, k: number): Effect['lan
     }),
   ) as Effect['lanes']
 
-/** Gives the effect's emitters types that no other effect uses; types shared inside it stay shared. */
-export const partTypes = (kit: Kit, effect: Effect, makeId: MakeId): void => {
+/** The particle types that emitters of these effects send out, each once. */
+export const typesOfEffects = (kit: Kit, effects: readonly Effect[]): ParticleType[] =>
+  [...new Set(effects.flatMap(({ emitters }) => Object.values(emitters).map(({ type }) => type)))].map(
+    (id) => kit.types[id]!,
+  )
+
+/** Gives the effects' emitters types that no effect beside them uses; types shared among them stay shared. */
+export const partTypes = (kit: Kit, effects: readonly Effect[], makeId: MakeId): void => {
   const parted = new Map<string, string>()
-  for (const id of effect.emitterOrder) {
-    const emitter = effect.emitters[id]!
+  const own = new Set(effects.map(({ id }) => id))
+  const emitters = effects.flatMap((effect) => effect.emitterOrder.map((id) => effect.emitters[id]!))
+  for (const emitter of emitters) {
     const known = parted.get(emitter.type)
-    if (known === undefined && usersOfType(kit, emitter.type).every((user) => user.effect.id === effect.id))
+    if (known === undefined && usersOfType(kit, emitter.type).every((user) => own.has(user.effect.id)))
       continue
-    let own = known
-    if (own === undefined) {
-      own = makeId('type')
-      parted.set(emitter.type, own)
-      kit.types[own] = { ...(JSON.parse(JSON.stringify(kit.types[emitter.type]!)) as ParticleType), id: own }
-      kit.typeOrder.push(own)
+    let mine = known
+    if (mine === undefined) {
+      mine = makeId('type')
+      parted.set(emitter.type, mine)
+      addType(kit, { ...clone(kit.types[emitter.type]!), id: mine })
     }
-    emitter.type = own
+    emitter.type = mine
   }
 }
 
@@ -195,36 +201,75 @@ const pullEmitter = (emitter: Emitter, lever: Lever, k: number, clamped: Clamped
   if (emitter.travel) emitter.travel = { ...emitter.travel, path: grown(emitter.travel.path, k) }
 }
 
-/** Pulls a lever by a factor above 0. Gives the numbers that ran into their limit, so that it can be said. */
+const pullParts = (
+  { parts }: Effect,
+  pulled: ReadonlySet<string>,
+  lever: Lever,
+  k: number,
+  clamped: Clamped,
+) => {
+  for (const part of parts) {
+    // What is pulled itself must not be pulled a second time by its place.
+    const inner = part.effects.every(({ effect }) => pulled.has(effect))
+    pull('part', part, lever, k, clamped, (number) => inner && number === 'partScale')
+    // The part's own clock: slower where the whole is longer.
+    if (lever !== 'longer') continue
+    part.numbers.partLength = times('partLength', part.numbers.partLength, k, clamped)
+    if (!inner) part.numbers.partTime = times('partTime', part.numbers.partTime, 1 / k, clamped)
+  }
+}
+
+const LONGEST = 600
+
+/** Events, sounds and what the screen does keep their moments; a shake is a length. */
+const pullExtras = (effect: Effect, lever: Lever, k: number): void => {
+  const later = <T extends { readonly at: number }>(list: readonly T[]): T[] =>
+    list.map((one) => ({ ...one, at: Math.min(LONGEST, one.at * k) }))
+  const { events, sounds, screen } = effect
+  if (lever === 'longer') {
+    if (events) effect.events = later(events)
+    if (sounds) effect.sounds = later(sounds)
+    if (screen)
+      effect.screen = later(screen).map((one) => ({ ...one, seconds: Math.min(60, one.seconds * k) }))
+  }
+  if (lever === 'bigger' && screen)
+    effect.screen = screen.map((one) =>
+      one.kind === 'shake' ? { ...one, amount: Math.min(200, one.amount * k) } : one,
+    )
+}
+
+const pullType = (type: ParticleType, lever: Lever, k: number, clamped: Clamped): void => {
+  const relative: Readonly<Partial<Record<PropertyId, boolean>>> = {
+    scaleFloor: type.styles.scale.relative,
+    scaleYFloor: type.styles.scaleY.relative,
+  }
+  pull('type', type, lever, k, clamped, (number) => relative[number] === true)
+  if (lever === 'bigger') type.rail = grown(type.rail, k)
+}
+
+/**
+ * Pulls a lever of these effects by a factor above 0; what they share is pulled once. Gives the numbers that ran
+ * into their limit, so that it can be said.
+ */
 export const pullLever = (
   kit: Kit,
-  effectId: string,
+  effectIds: readonly string[],
   lever: Lever,
   k: number,
   makeId: MakeId,
 ): PropertyId[] => {
-  const effect = kit.effects[effectId]
+  const effects = effectIds.flatMap((id) => kit.effects[id] ?? [])
   const clamped: Clamped = new Set()
-  if (!effect || !(k > 0) || k === 1) return []
-  partTypes(kit, effect, makeId)
-  pull('effect', effect, lever, k, clamped)
-  effect.lanes = pullLanes(effect.lanes, lever, k)
-  for (const part of effect.parts) {
-    pull('part', part, lever, k, clamped)
-    // The part's own clock: slower where the whole is longer.
-    if (lever !== 'longer') continue
-    part.numbers.partLength = times('partLength', part.numbers.partLength, k, clamped)
-    part.numbers.partTime = times('partTime', part.numbers.partTime, 1 / k, clamped)
+  if (effects.length === 0 || !(k > 0) || k === 1) return []
+  partTypes(kit, effects, makeId)
+  const pulled = new Set(effectIds)
+  for (const effect of effects) {
+    pull('effect', effect, lever, k, clamped)
+    effect.lanes = pullLanes(effect.lanes, lever, k)
+    pullParts(effect, pulled, lever, k, clamped)
+    pullExtras(effect, lever, k)
+    for (const id of effect.emitterOrder) pullEmitter(effect.emitters[id]!, lever, k, clamped)
   }
-  for (const id of effect.emitterOrder) pullEmitter(effect.emitters[id]!, lever, k, clamped)
-  for (const id of new Set(effect.emitterOrder.map((e) => effect.emitters[e]!.type))) {
-    const type = kit.types[id]!
-    const relative: Readonly<Partial<Record<PropertyId, boolean>>> = {
-      scaleFloor: type.styles.scale.relative,
-      scaleYFloor: type.styles.scaleY.relative,
-    }
-    pull('type', type, lever, k, clamped, (number) => relative[number] === true)
-    if (lever === 'bigger') type.rail = grown(type.rail, k)
-  }
+  for (const type of typesOfEffects(kit, effects)) pullType(type, lever, k, clamped)
   return [...clamped]
 }

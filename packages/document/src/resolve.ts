@@ -22,11 +22,9 @@ import type {
   Effect,
   Emitter,
   Kit,
-  Palette,
   ParticleType,
   Sheet,
   SheetFrame,
-  Stage,
   ViewSize,
 } from './kit.ts'
 import { countedWhole } from './measure.ts'
@@ -286,46 +284,3 @@ export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): Reso
       })),
     })),
 })
-
-/** Finds a stage by id, else by name. Throws `Refusal` when there is none or several have the name. */
-export const findStage = (kit: Kit, idOrName: string): Stage => {
-  const all = kit.stageOrder.map((id) => kit.stages[id]!)
-  const found = all.filter((stage) => stage.id === idOrName)
-  const named = found.length > 0 ? found : all.filter((stage) => stage.name === idOrName)
-  if (named.length === 1) return named[0]!
-  if (named.length > 1)
-    throw new Refusal(
-      '--stage',
-      `"${idOrName}" names ${named.length} stages; use an id: ${named.map((s) => s.id).join(', ')}`,
-    )
-  throw new Refusal(
-    '--stage',
-    `there is no stage "${idOrName}"; the kit has ${all.map((s) => `"${s.name}" (${s.id})`).join(', ') || 'none'}`,
-  )
-}
-
-/** Finds a palette by id, else by name. Throws `Refusal` when there is none. */
-export const findPalette = (kit: Kit, idOrName: string): Palette => {
-  const found =
-    (Object.hasOwn(kit.palettes, idOrName) ? kit.palettes[idOrName] : undefined) ??
-    kit.paletteOrder.map((id) => kit.palettes[id]!).find((palette) => palette.name === idOrName)
-  if (found) return found
-  throw new Refusal(
-    '--palette',
-    `there is no palette "${idOrName}"; the kit has ${kit.paletteOrder.map((id) => `"${kit.palettes[id]!.name}" (${id})`).join(', ') || 'none'}`,
-  )
-}
-
-/** Finds an effect by id, else by name. Throws `Refusal` when there is none or several have the name. */
-export const findEffect = (kit: Kit, idOrName: string): Effect => {
-  if (Object.hasOwn(kit.effects, idOrName)) return kit.effects[idOrName]!
-  const named = kit.effectOrder.map((id) => kit.effects[id]!).filter((e) => e.name === idOrName)
-  if (named.length === 1) return named[0]!
-  const known = kit.effectOrder.map((id) => `"${kit.effects[id]!.name}" (${id})`).join(', ')
-  if (named.length === 0)
-    throw new Refusal('--effect', `there is no effect "${idOrName}"; the kit has ${known || 'none'}`)
-  throw new Refusal(
-    '--effect',
-    `"${idOrName}" names ${named.length} effects; use an id: ${named.map((e) => e.id).join(', ')}`,
-  )
-}

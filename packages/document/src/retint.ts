@@ -1,10 +1,9 @@
-/** Colours of a whole effect: which there are, and others in their place. */
+/** Colours of whole effects: which there are, and others in their place. */
 import type { MakeId } from './layers.ts'
-import type { Effect, Kit, ParticleType } from './kit.ts'
-import { partTypes } from './levers.ts'
+import type { Effect, Kit } from './kit.ts'
+import { partTypes, typesOfEffects } from './levers.ts'
 
-const typesOf = (kit: Kit, effect: Effect): ParticleType[] =>
-  [...new Set(effect.emitterOrder.map((id) => effect.emitters[id]!.type))].map((id) => kit.types[id]!)
+const effectsOf = (kit: Kit, ids: readonly string[]): Effect[] => ids.flatMap((id) => kit.effects[id] ?? [])
 
 /**
  * `#rrggbb` to how light it looks, 0 to 1: weights of ITU-R BT.709 on linear light would be slower and sort
@@ -15,11 +14,9 @@ const lightness = (colour: string): number => {
   return (0.299 * ((n >> 16) & 255) + 0.587 * ((n >> 8) & 255) + 0.114 * (n & 255)) / 255
 }
 
-/** Every colour of the effect's tint ramps and picks, the lightest first. */
-export const coloursOfEffect = (kit: Kit, effectId: string): string[] => {
-  const effect = kit.effects[effectId]
-  if (!effect) return []
-  const all = typesOf(kit, effect).flatMap((type) => [
+/** Every colour of the effects' tint ramps and picks, the lightest first. */
+export const coloursOfEffects = (kit: Kit, effectIds: readonly string[]): string[] => {
+  const all = typesOfEffects(kit, effectsOf(kit, effectIds)).flatMap((type) => [
     ...type.ramps.tint.points.map((p) => p.colour),
     ...(type.tintPick === 'ramps' ? type.ramps.tintB.points.map((p) => p.colour) : []),
     ...(type.tintPick === 'list' ? type.pickColours : []),
@@ -48,15 +45,15 @@ export const ontoPalette = (
 /** Writes other colours in place of those named; ramps keep their places and eases. */
 export const retint = (
   kit: Kit,
-  effectId: string,
+  effectIds: readonly string[],
   map: Readonly<Record<string, string>>,
   makeId: MakeId,
 ): void => {
-  const effect = kit.effects[effectId]
-  if (!effect || Object.entries(map).every(([from, to]) => from === to)) return
-  partTypes(kit, effect, makeId)
+  const effects = effectsOf(kit, effectIds)
+  if (Object.entries(map).every(([from, to]) => from === to)) return
+  partTypes(kit, effects, makeId)
   const other = (colour: string): string => map[colour.toLowerCase()] ?? colour
-  for (const type of typesOf(kit, effect)) {
+  for (const type of typesOfEffects(kit, effects)) {
     for (const kind of ['tint', 'tintB'] as const)
       type.ramps[kind] = {
         ...type.ramps[kind],

@@ -4,7 +4,6 @@ import {
   type KitShipping,
   PRESET_SENTENCES,
   type PresetSentence,
-  Refusal,
   settingsOf,
   SHIP_DEFAULTS,
   type ShipPreset,
@@ -69,17 +68,6 @@ export const backToPreset = (kit: Kit, effectIds: readonly string[], sentence: P
 /** Sentences of an effect that say something else than its preset. */
 export const changedSentences = ({ own }: EffectShipping): PresetSentence[] =>
   PRESET_SENTENCES.filter((sentence) => own[sentence] !== undefined)
-
-/** Finds a preset by id, else by name. Throws `Refusal` when there is none. */
-export const findPreset = ({ ship }: Shipping, idOrName: string): ShipPreset => {
-  const presets = ship?.presets ?? []
-  const found = presets.find(({ id }) => id === idOrName) ?? presets.find(({ name }) => name === idOrName)
-  if (found) return found
-  throw new Refusal(
-    '--preset',
-    `there is no preset "${idOrName}"; the kit has ${presets.map(({ name }) => `"${name}"`).join(', ') || 'none'}`,
-  )
-}
 
 /** Keeps an effect's sentences as a preset under a free name, which it follows from then on. Returns the id. */
 export const addPreset = (kit: Kit, effectId: string, name: string, makeId: MakeId): string => {

@@ -3,7 +3,8 @@ import { readdir } from 'node:fs/promises'
 import { basename, dirname, join } from 'node:path'
 import { Refusal } from '@gliv/model'
 
-const matcher = (pattern: string): RegExp =>
+/** What a name must be to fit a pattern with * and ?. */
+export const matcher = (pattern: string): RegExp =>
   new RegExp(
     `^${pattern
       .replace(/[.+^${}()|[\]\\]/g, '\\$&')

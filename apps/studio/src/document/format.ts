@@ -1,6 +1,6 @@
 /** Numbers as people read and type them. */
 import { property, type PropertyId } from '@gliv/model'
-import { UNIT_TEXTS } from './texts/properties.ts'
+import { UNIT_TEXTS } from '@gliv/words'
 
 const unitOf = (id: PropertyId) => UNIT_TEXTS[property(id).unit]
 

@@ -1,7 +1,7 @@
 /** Where a number lives: addresses of owners inside a kit, and the edits of their numbers. */
 import type { Burst, Effect, Emitter, Kit, Part as EffectPart, ParticleType, Relay } from '@gliv/document'
 import type { Owner, PropertyId, Range } from '@gliv/model'
-import { PROPERTY_TEXTS } from './texts/properties.ts'
+import { PROPERTY_TEXTS } from '@gliv/words'
 
 /** An emitter of an effect, and the particle type that it sends out. */
 export interface EmitterPath {

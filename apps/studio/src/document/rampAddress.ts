@@ -10,9 +10,9 @@ import {
   type TintRamp,
   type TintRampKind,
 } from '@gliv/model'
-import { FORCE_TEXTS } from './texts/forces.ts'
-import { ALONG_TEXTS, RAMP_TEXTS } from './texts/kinds.ts'
-import { PROPERTY_TEXTS } from './texts/properties.ts'
+import { FORCE_TEXTS } from '@gliv/words'
+import { ALONG_TEXTS, RAMP_TEXTS } from '@gliv/words'
+import { PROPERTY_TEXTS } from '@gliv/words'
 
 export type RampAddress =
   | { readonly of: 'type'; readonly type: string; readonly ramp: ScalarRampKind }

@@ -1,7 +1,7 @@
 /** What people type into a number: digits with units, ranges, sums, directions, and changes of what is there. */
 import { isSizeNumber } from '@gliv/document'
 import { property, type PropertyId, type Unit } from '@gliv/model'
-import { UNIT_TEXTS } from './texts/properties.ts'
+import { UNIT_TEXTS } from '@gliv/words'
 
 export interface Typed {
   readonly from: number

@@ -16,7 +16,7 @@ import {
   rampPath,
   removePoint,
 } from '../document/rampMaths.ts'
-import { directionWord } from '../document/texts/kinds.ts'
+import { directionWord } from '@gliv/words'
 import { boundsOf, cameraFor, zoomAround } from '../preview/fit.ts'
 import { nearerKnob } from './fields/RowSlider.tsx'
 import { estimateAlive, solveAlive } from './recipe/estimate.ts'

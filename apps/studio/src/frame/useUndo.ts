@@ -20,6 +20,8 @@ const stageIn = (pathname: string): string | null =>
 
 const isSeen = (place: Place, pathname: string): boolean => {
   if (place.page === 'anywhere') return true
+  // All effects are shown there, and what was changed of them.
+  if (/^\/kit\/[^/]+\/many$/.test(pathname)) return place.page === 'kit' || place.page === 'effect'
   // The editor shows an effect on its stage, and changes that stage's firings.
   if (place.page === 'stage')
     return decodeURIComponent(stageIn(pathname) ?? '') === place.stage || effectIn(pathname) !== null

@@ -6,7 +6,7 @@ import { deleteEffect, duplicateEffect, type Effect, usersOfEffect } from '@gliv
 import { useWindowVirtualizer } from '@tanstack/react-virtual'
 import { lazy, memo, Suspense, useLayoutEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import { PLAY_TEXTS } from '../document/texts/kinds.ts'
+import { PLAY_TEXTS } from '@gliv/words'
 import { Thumbnail } from '../preview/Thumbnail.tsx'
 import { edit, useDocument } from '../state/document.ts'
 import { makeId } from '../state/ids.ts'

@@ -71,6 +71,16 @@ export const KitPage = () => {
             <Button variant="outlined" component={Link} to={`/kit/${kit.id}/sprites`}>
               Sprites
             </Button>
+            {effects.length > 0 && (
+              <Button
+                variant="outlined"
+                component={Link}
+                to={`/kit/${kit.id}/many`}
+                title="Colours, pictures, sizes and names of many effects at once"
+              >
+                Change many
+              </Button>
+            )}
             <Button variant="outlined" component={Link} to={`/kit/${kit.id}/ship`}>
               Ship
             </Button>

@@ -302,6 +302,17 @@ const changed = (kit: Kit, recipe: Recipe): readonly [next: Kit, patches: Patch[
   return [sized, [...patches, ...further], [...back, ...inverse]]
 }
 
+/**
+ * What a change would make of the kit, without making it. Throws what the change throws, or in words why the loader
+ * would not take it.
+ */
+export const tried = (kit: Kit, recipe: Recipe): Kit => {
+  const [next] = changed(kit, recipe)
+  const refusal = refuseChange(kit, next)
+  if (refusal) throw new Error(refusal)
+  return next
+}
+
 /** One undoable change. Does nothing when the kit comes out the same. */
 export const edit = (label: string, recipe: Recipe): void => {
   if (get().moment) endMoment()

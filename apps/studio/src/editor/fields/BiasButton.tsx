@@ -4,8 +4,8 @@ import { memo } from 'react'
 import { shownKit, useDocument } from '../../state/document.ts'
 import { changeEach, toRange } from '../../document/values.ts'
 import { editLabel, readValue, type PropertyAddress } from '../../document/propertyAddress.ts'
-import { BIAS_TEXTS } from '../../document/texts/kinds.ts'
-import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { BIAS_TEXTS } from '@gliv/words'
+import { PROPERTY_TEXTS } from '@gliv/words'
 import './BiasButton.css'
 
 /** The density between the ends, drawn as what it is. */

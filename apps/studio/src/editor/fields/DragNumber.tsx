@@ -22,7 +22,7 @@ import {
   readValue,
   spanOf,
 } from '../../document/propertyAddress.ts'
-import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { PROPERTY_TEXTS } from '@gliv/words'
 import { noteTouched } from '../../state/touched.ts'
 import { resetValue } from '../../document/values.ts'
 import { clampHard, formatNumber, stepOf, tidy, unitText } from '../../document/format.ts'

@@ -3,7 +3,7 @@ import { type Lane, property, type PropertyId } from '@gliv/model'
 import { useEffectId, useSelectedId, useShown } from '../playback/shownEffect.ts'
 import { edit } from '../../state/document.ts'
 import { readLane, type RampAddress, writeLane } from '../../document/rampAddress.ts'
-import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { PROPERTY_TEXTS } from '@gliv/words'
 
 export type LaneAddress = Extract<RampAddress, { of: 'lane' }>
 

@@ -7,10 +7,10 @@ import { useState } from 'react'
 import { edit, editMoment, endMoment, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { readMask } from '../../document/masks.ts'
-import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { PROPERTY_TEXTS } from '@gliv/words'
 import { useEffectId } from '../playback/shownEffect.ts'
 import { TypedField } from '../../shared/controls/TypedField.tsx'
-import { factorAt, factorText, readFactor } from './factor.ts'
+import { factorAt, factorText, readFactor } from '../../document/factor.ts'
 import { RetintRows } from './RetintRows.tsx'
 import './LeversPanel.css'
 
@@ -41,7 +41,7 @@ const useLever = (lever: Lever): ((k: number, how: typeof edit) => void) => {
   return (k, how) => {
     let clamped: readonly (keyof typeof PROPERTY_TEXTS)[] = []
     how(`${LEVER_TEXTS[lever].label} × ${factorText(k)}`, (kit) => {
-      clamped = pullLever(kit, effectId, lever, k, makeId)
+      clamped = pullLever(kit, [effectId], lever, k, makeId)
     })
     if (clamped.length > 0 && how === edit)
       useDocument.setState({

@@ -5,7 +5,7 @@
 import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
-import { coloursOfEffect, ontoPalette, retint } from '@gliv/document'
+import { coloursOfEffects, ontoPalette, retint } from '@gliv/document'
 import { useState } from 'react'
 import { ColourField } from '../../shared/controls/ColourField.tsx'
 import { cancelMoment, edit, editMoment, endMoment, useDocument } from '../../state/document.ts'
@@ -75,11 +75,11 @@ const PaletteChoice = ({
 export const RetintRows = () => {
   const effectId = useEffectId()
   // Those of the document itself, not of the preview.
-  const colours = useDocument((s) => (s.kit ? coloursOfEffect(s.kit, effectId).join(SEPARATOR) : ''))
+  const colours = useDocument((s) => (s.kit ? coloursOfEffects(s.kit, [effectId]).join(SEPARATOR) : ''))
     .split(SEPARATOR)
     .filter(Boolean)
   const palettes = useNamed((kit) => kit.paletteOrder.map((id) => kit.palettes[id]!))
-  const paint: Paint = (map, how) => how('Other colours', (kit) => retint(kit, effectId, map, makeId))
+  const paint: Paint = (map, how) => how('Other colours', (kit) => retint(kit, [effectId], map, makeId))
   if (colours.length === 0) return null
   return (
     <div className="retint">

@@ -3,7 +3,7 @@ import { compile, createSimulation, latestEndSeconds, reportParticles } from '@g
 import { describe, expect, it } from 'vitest'
 import {
   checkKit,
-  coloursOfEffect,
+  coloursOfEffects,
   type Kit,
   LEVERS,
   type Lever,
@@ -18,7 +18,7 @@ const makeId = (prefix: string): string => `${prefix}-lever-${++count}`
 const fresh = (): Kit => makeDemo().kit
 const pulled = (lever: Lever, k: number, id = 'pier-dust'): { kit: Kit; clamped: string[] } => {
   const kit = fresh()
-  return { kit, clamped: pullLever(kit, id, lever, k, makeId) }
+  return { kit, clamped: pullLever(kit, [id], lever, k, makeId) }
 }
 const particlesAt = (kit: Kit, seconds: number, id = 'pier-dust') => {
   const simulation = createSimulation(compile(resolveEffect(kit, kit.effects[id]!)))
@@ -31,7 +31,7 @@ describe('levers', () => {
     '%s by %d leaves every effect of the demo without problems',
     (lever, k) => {
       const kit = fresh()
-      for (const id of kit.effectOrder) pullLever(kit, id, lever, k, makeId)
+      for (const id of kit.effectOrder) pullLever(kit, [id], lever, k, makeId)
       expect(checkKit(kit)).toEqual([])
     },
   )
@@ -79,13 +79,13 @@ describe('levers', () => {
     const kit = fresh()
     const emitter = Object.values(kit.effects['signal-flare']!.emitters).find((e) => e.type === 'star')!
     kit.types['star']!.numbers.stretch = 0.3
-    pullLever(kit, 'signal-flare', 'longer', 2, makeId)
+    pullLever(kit, ['signal-flare'], 'longer', 2, makeId)
     expect(kit.types[emitter.type]!.numbers.stretch).toBeCloseTo(0.6, 12)
   })
 
   it('and back again is where it began, but for types that were shared with other effects', () => {
     const { kit } = pulled('bigger', 2)
-    pullLever(kit, 'pier-dust', 'bigger', 0.5, makeId)
+    pullLever(kit, ['pier-dust'], 'bigger', 0.5, makeId)
     const numbers = (k: Kit) =>
       k.effects['pier-dust']!.emitterOrder.map((e) => [
         k.effects['pier-dust']!.emitters[e]!.numbers,
@@ -110,11 +110,11 @@ describe('levers', () => {
         ]),
       )
     const before = text(kit)
-    pullLever(kit, 'keg-pop', 'heavier', 3, makeId)
+    pullLever(kit, ['keg-pop'], 'heavier', 3, makeId)
     retint(
       kit,
-      'keg-pop',
-      Object.fromEntries(coloursOfEffect(kit, 'keg-pop').map((c) => [c, '#00ff00'])),
+      ['keg-pop'],
+      Object.fromEntries(coloursOfEffects(kit, ['keg-pop']).map((c) => [c, '#00ff00'])),
       makeId,
     )
     expect(text(kit)).toBe(before)
@@ -133,10 +133,12 @@ describe('retint', () => {
 
   it('writes the new colours everywhere, and only colours', () => {
     const kit = fresh()
-    const colours = coloursOfEffect(kit, 'cargo-blast')
+    const colours = coloursOfEffects(kit, ['cargo-blast'])
     expect(colours.length).toBeGreaterThan(4)
-    retint(kit, 'cargo-blast', ontoPalette(colours, ['#102030', '#8fd0ff', '#ffffff']), makeId)
-    expect(new Set(coloursOfEffect(kit, 'cargo-blast'))).toEqual(new Set(['#ffffff', '#8fd0ff', '#102030']))
+    retint(kit, ['cargo-blast'], ontoPalette(colours, ['#102030', '#8fd0ff', '#ffffff']), makeId)
+    expect(new Set(coloursOfEffects(kit, ['cargo-blast']))).toEqual(
+      new Set(['#ffffff', '#8fd0ff', '#102030']),
+    )
     expect(particlesAt(kit, 0.2, 'cargo-blast').map((p) => p.x)).toEqual(
       particlesAt(fresh(), 0.2, 'cargo-blast').map((p) => p.x),
     )

@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
 import { EASES, type Ease, type RampPoint } from '@gliv/model'
 import { memo } from 'react'
-import { EASE_TEXTS } from '../../document/texts/kinds.ts'
+import { EASE_TEXTS } from '@gliv/words'
 import { ShareInput } from './ShareInput.tsx'
 
 export interface PointChange {

@@ -1,7 +1,7 @@
 import Popover from '@mui/material/Popover'
 import type { ForceKind } from '@gliv/model'
 import { type KeyboardEvent, useState } from 'react'
-import { FORCE_TEXTS } from '../../document/texts/forces.ts'
+import { FORCE_TEXTS } from '@gliv/words'
 import { ForcePicture } from './ForcePicture.tsx'
 import { findForces } from './forces.ts'
 import './ForceMenu.css'

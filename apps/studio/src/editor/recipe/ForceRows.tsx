@@ -15,7 +15,7 @@ import {
 } from '@gliv/model'
 import { useState } from 'react'
 import { edit } from '../../state/document.ts'
-import { FORCE_TEXTS } from '../../document/texts/forces.ts'
+import { FORCE_TEXTS } from '@gliv/words'
 import { useShown } from '../playback/shownEffect.ts'
 import { RampEditor } from '../ramps/RampEditor.tsx'
 import { addForceToAll } from './addForce.ts'

@@ -37,42 +37,17 @@ import {
   type TypeStyles,
   type ValueStyle,
 } from '@gliv/model'
-import {
-  AIM_TEXTS,
-  ANCHOR_TEXTS,
-  BLEND_TEXTS,
-  CAP_POLICY_TEXTS,
-  FACING_TEXTS,
-  FILL_TEXTS,
-  FRAME_CHOICE_TEXTS,
-  LIFE_MODE_TEXTS,
-  MASK_PART_TEXTS,
-  ORDER_TEXTS,
-  PICK_ACTION_TEXTS,
-  PIECE_FIT_TEXTS,
-  PLACEMENT_TEXTS,
-  RHYTHM_TEXTS,
-  SHAPE_TEXTS,
-  SIDE_TEXTS,
-  SIZE_UNIT_TEXTS,
-  SPACE_TEXTS,
-  SPREAD_TARGET_TEXTS,
-  TINT_PICK_TEXTS,
-  TINT_SPACE_TEXTS,
-  TRAVEL_MODE_TEXTS,
-  VALUE_MODE_TEXTS,
-  WRAP_AREA_TEXTS,
-  WRAP_TEXTS,
-} from '../../document/texts/kinds.ts'
+import { fieldText } from '@gliv/words'
 import {
   type ChoiceDefinition,
   emitterOf,
   ofEmitter,
   ofType,
+  noYes,
   type Option,
-  optionsOf,
+  titled,
   typeOf,
-  yesNo,
+  wordsOf,
 } from './choice.ts'
 import { FORCE_CHOICES } from './forceChoices.ts'
 import { type EmitterPath, pathsOf } from './emitterPath.ts'
@@ -82,26 +57,17 @@ const AIMED: ReadonlySet<Emitter['aim']> = new Set(['outward', 'inward', 'along'
 
 const onView = (shape: Emitter['shape']): boolean => shape === 'viewEdge' || shape === 'view'
 
-const ofFlag = (
-  title: string,
-  key: 'scaleApart' | 'randomStart' | 'turnRelative',
-  no: string,
-  yes: string,
-): ChoiceDefinition => ({
-  title,
-  field: `type.${key}`,
-  options: yesNo(no, yes),
+const ofFlag = (key: 'scaleApart' | 'randomStart' | 'turnRelative'): ChoiceDefinition => ({
+  ...titled(`type.${key}`),
+  options: noYes(`type.${key}`),
   current: (_emitter, type) => (type[key] ? 'yes' : 'no'),
   apply: (kit, path, value) => void (typeOf(kit, path)[key] = value === 'yes'),
 })
 
-const ofStyle = (title: string, key: keyof TypeStyles, part: keyof ValueStyle): ChoiceDefinition => ({
-  title,
-  field: `type.styles.${key}.${part}`,
+const ofStyle = (key: keyof TypeStyles, part: keyof ValueStyle): ChoiceDefinition => ({
+  ...titled(`type.styles.${key}.${part}`),
   options:
-    part === 'by'
-      ? optionsOf(VALUE_MODES, VALUE_MODE_TEXTS)
-      : yesNo('a value of its own', 'a share of the start'),
+    part === 'by' ? wordsOf(`type.styles.${key}.${part}`, VALUE_MODES) : noYes(`type.styles.${key}.${part}`),
   current: (_emitter, type) =>
     part === 'by' ? type.styles[key].by : type.styles[key].relative ? 'yes' : 'no',
   apply: (kit, path, value) => {
@@ -121,7 +87,7 @@ const NO_PALETTE = 'none'
 export const CHOICES = {
   ...FORCE_CHOICES,
   shape: {
-    ...ofEmitter('Shape', 'shape', SHAPE_KINDS, SHAPE_TEXTS),
+    ...ofEmitter('shape', SHAPE_KINDS),
     apply: (kit, path, value) => {
       const emitter = emitterOf(kit, path)
       emitter.shape = value as Emitter['shape']
@@ -139,14 +105,14 @@ export const CHOICES = {
     },
   },
   countsPer: {
-    title: 'Counts are',
-    field: 'emitter.countsPer',
-    help: 'For the whole shape, or for each piece of it, so that a larger shape sends out more.',
-    options: (_kit, emitter) =>
-      yesNo(
-        'for the whole shape',
-        measuredBy(emitter) === 'length' ? 'for each 100 px of its length' : 'for each 100 × 100 px',
-      ),
+    ...titled('emitter.countsPer'),
+    options: (_kit, emitter) => [
+      { value: 'no', label: fieldText('emitter.countsPer').words['no']! },
+      {
+        value: 'yes',
+        label: measuredBy(emitter) === 'length' ? 'for each 100 px of its length' : 'for each 100 × 100 px',
+      },
+    ],
     current: (emitter) => (emitter.countsPer === 'size' ? 'yes' : 'no'),
     apply: (kit, path, value) => {
       const emitter = emitterOf(kit, path)
@@ -154,48 +120,22 @@ export const CHOICES = {
       else delete emitter.countsPer
     },
   },
-  fill: ofEmitter('Fill', 'fill', FILLS, FILL_TEXTS),
-  placement: ofEmitter(
-    'Next place',
-    'placement',
-    PLACEMENTS,
-    PLACEMENT_TEXTS,
-    'Which place of the shape comes next.',
-  ),
-  sizeUnit: ofEmitter('Sizes in', 'sizeUnit', SIZE_UNITS, SIZE_UNIT_TEXTS),
-  space: ofEmitter(
-    'Once born',
-    'space',
-    SPACES,
-    SPACE_TEXTS,
-    'Whether particles stay behind, go with the effect, or stay on the screen.',
-  ),
-  pieceFit: ofEmitter('Pieces are', 'pieceFit', PIECE_FITS, PIECE_FIT_TEXTS),
+  fill: ofEmitter('fill', FILLS),
+  placement: ofEmitter('placement', PLACEMENTS),
+  sizeUnit: ofEmitter('sizeUnit', SIZE_UNITS),
+  space: ofEmitter('space', SPACES),
+  pieceFit: ofEmitter('pieceFit', PIECE_FITS),
   edgeSlant: {
-    title: 'The strip',
-    field: 'emitter.edgeSlant',
-    help: 'Widened, it reaches so far beyond the edge that what falls aslant fills the whole view.',
-    options: yesNo('as long as the edge', 'widened for the slant'),
+    ...titled('emitter.edgeSlant'),
+    options: noYes('emitter.edgeSlant'),
     current: (emitter) => (emitter.edgeSlant ? 'yes' : 'no'),
     apply: (kit, path, value) => void (emitterOf(kit, path).edgeSlant = value === 'yes'),
   },
-  wrap: ofEmitter(
-    'Out of view',
-    'wrap',
-    WRAPS,
-    WRAP_TEXTS,
-    'Weather that comes in again fills the view wherever the camera goes.',
-  ),
-  wrapIn: ofEmitter(
-    'Comes in again',
-    'wrapIn',
-    WRAP_AREAS,
-    WRAP_AREA_TEXTS,
-    'A rectangle of its own is also a tile that can be baked without a seam.',
-  ),
-  side: ofEmitter('Side', 'side', SIDES, SIDE_TEXTS),
+  wrap: ofEmitter('wrap', WRAPS),
+  wrapIn: ofEmitter('wrapIn', WRAP_AREAS),
+  side: ofEmitter('side', SIDES),
   aim: {
-    ...ofEmitter('Heads', 'aim', AIMS, AIM_TEXTS),
+    ...ofEmitter('aim', AIMS),
     apply: (kit, path, value) => {
       const emitter = emitterOf(kit, path)
       emitter.aim = value as Emitter['aim']
@@ -203,9 +143,9 @@ export const CHOICES = {
       if (AIMED.has(emitter.aim)) emitter.numbers.fan = 0
     },
   },
-  rhythm: ofEmitter('Rhythm', 'rhythm', RHYTHMS, RHYTHM_TEXTS),
-  capPolicy: ofEmitter('When full', 'capPolicy', CAP_POLICIES, CAP_POLICY_TEXTS),
-  order: ofEmitter('On top', 'order', ORDERS, ORDER_TEXTS),
+  rhythm: ofEmitter('rhythm', RHYTHMS),
+  capPolicy: ofEmitter('capPolicy', CAP_POLICIES),
+  order: ofEmitter('order', ORDERS),
   companion: {
     title: 'Follows',
     help: 'A companion has the births, launch and motion of its partner, and looks of its own.',
@@ -219,8 +159,8 @@ export const CHOICES = {
     apply: (kit, path, value) => void (emitterOf(kit, path).companionOf = value === NOBODY ? null : value),
   },
   maskPart: {
-    title: 'Born on',
-    options: optionsOf(MASK_PARTS, MASK_PART_TEXTS),
+    title: fieldText('emitter.mask.part').title,
+    options: wordsOf('emitter.mask.part', MASK_PARTS),
     current: (emitter) => emitter.mask?.part ?? 'area',
     apply: (kit, path, value) => {
       const { mask } = emitterOf(kit, path)
@@ -228,8 +168,8 @@ export const CHOICES = {
     },
   },
   maskColours: {
-    title: 'Colours',
-    options: yesNo('their own', 'the picture’s'),
+    title: fieldText('emitter.mask.keepColours').title,
+    options: noYes('emitter.mask.keepColours'),
     current: (emitter) => (emitter.mask?.keepColours ? 'yes' : 'no'),
     apply: (kit, path, value) => {
       const { mask } = emitterOf(kit, path)
@@ -237,8 +177,8 @@ export const CHOICES = {
     },
   },
   travelMode: {
-    title: 'Travels',
-    options: optionsOf(TRAVEL_MODES, TRAVEL_MODE_TEXTS),
+    title: fieldText('emitter.travel.mode').title,
+    options: wordsOf('emitter.travel.mode', TRAVEL_MODES),
     current: (emitter) => emitter.travel?.mode ?? 'once',
     apply: (kit, path, value) => {
       const emitter = emitterOf(kit, path)
@@ -246,26 +186,20 @@ export const CHOICES = {
     },
   },
   travelEase: {
-    title: 'Easing',
-    options: [
-      { value: 'linear', label: 'steady' },
-      { value: 'easeIn', label: 'slow start' },
-      { value: 'easeOut', label: 'slow end' },
-      { value: 'ease', label: 'slow both ends' },
-    ],
+    title: fieldText('emitter.travel.ease').title,
+    options: wordsOf('emitter.travel.ease', ['linear', 'easeIn', 'easeOut', 'ease']),
     current: (emitter) => emitter.travel?.ease ?? 'linear',
     apply: (kit, path, value) => {
       const emitter = emitterOf(kit, path)
       if (emitter.travel) emitter.travel = { ...emitter.travel, ease: value as 'linear' }
     },
   },
-  blend: ofType('Blend', 'blend', BLENDS, BLEND_TEXTS),
+  blend: ofType('blend', BLENDS),
   lifeMode: {
-    title: 'Lives',
-    field: 'type.lifeMode',
+    ...titled('type.lifeMode'),
     help: 'So long as its clip: the life follows when frames or their speed change, until it is typed.',
     options: (kit, _emitter, type) => [
-      ...optionsOf(LIFE_MODES, LIFE_MODE_TEXTS),
+      ...wordsOf('type.lifeMode', LIFE_MODES),
       ...(clipSeconds(kit, type) === null ? [] : [{ value: 'clip', label: 'just as long as its clip' }]),
     ],
     current: (_emitter, type) => (type.lifeIs === 'clip' ? 'clip' : type.lifeMode),
@@ -276,32 +210,24 @@ export const CHOICES = {
       type.lifeMode = value as typeof type.lifeMode
     },
   },
-  scaleApart: ofFlag('Height', 'scaleApart', 'follows the width', 'on its own'),
-  scaleBy: ofStyle('Changes by', 'scale', 'by'),
-  scaleRelative: ofStyle('Floor is', 'scale', 'relative'),
-  scaleYBy: ofStyle('Height by', 'scaleY', 'by'),
-  scaleYRelative: ofStyle('Floor ↓ is', 'scaleY', 'relative'),
-  opacityBy: ofStyle('Changes by', 'opacity', 'by'),
-  opacityRelative: ofStyle('Floor is', 'opacity', 'relative'),
-  facing: ofType('Faces', 'facing', FACINGS, FACING_TEXTS),
-  turnRelative: ofFlag('The turn', 'turnRelative', 'stands for the start angle', 'adds to the start angle'),
-  anchor: ofType('Stretches', 'anchor', ANCHORS, ANCHOR_TEXTS),
-  frameChoice: ofType('Shows', 'frameChoice', FRAME_CHOICES, FRAME_CHOICE_TEXTS),
-  randomStart: ofFlag('First shown', 'randomStart', 'the first frame', 'a random frame'),
-  tintSpace: ofType('Mixes', 'tintSpace', TINT_SPACES, TINT_SPACE_TEXTS),
-  tintPick: ofType('Each takes', 'tintPick', TINT_PICKS, TINT_PICK_TEXTS),
-  pickAction: ofType('The pick', 'pickAction', PICK_ACTIONS, PICK_ACTION_TEXTS),
-  spreadOn: ofType(
-    'Hues turn',
-    'spreadOn',
-    SPREAD_TARGETS,
-    SPREAD_TARGET_TEXTS,
-    'What spreads of hue, saturation and value act on. Pixels keep their brightness as their hue turns.',
-  ),
+  scaleApart: ofFlag('scaleApart'),
+  scaleBy: ofStyle('scale', 'by'),
+  scaleRelative: ofStyle('scale', 'relative'),
+  scaleYBy: ofStyle('scaleY', 'by'),
+  scaleYRelative: ofStyle('scaleY', 'relative'),
+  opacityBy: ofStyle('opacity', 'by'),
+  opacityRelative: ofStyle('opacity', 'relative'),
+  facing: ofType('facing', FACINGS),
+  turnRelative: ofFlag('turnRelative'),
+  anchor: ofType('anchor', ANCHORS),
+  frameChoice: ofType('frameChoice', FRAME_CHOICES),
+  randomStart: ofFlag('randomStart'),
+  tintSpace: ofType('tintSpace', TINT_SPACES),
+  tintPick: ofType('tintPick', TINT_PICKS),
+  pickAction: ofType('pickAction', PICK_ACTIONS),
+  spreadOn: ofType('spreadOn', SPREAD_TARGETS),
   palette: {
-    title: 'Palette lock',
-    field: 'type.palette',
-    help: 'Every colour becomes the nearest of the palette, in hard steps.',
+    ...titled('type.palette'),
     options: (kit) => [
       { value: NO_PALETTE, label: 'none' },
       ...kit.paletteOrder.map((id) => ({ value: id, label: kit.palettes[id]!.name })),

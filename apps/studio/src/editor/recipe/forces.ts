@@ -9,8 +9,8 @@ import {
   WAVER_TARGETS,
   type WaverTarget,
 } from '@gliv/model'
-import { FORCE_TEXTS } from '../../document/texts/forces.ts'
-import { directionWord } from '../../document/texts/kinds.ts'
+import { FORCE_TEXTS } from '@gliv/words'
+import { directionWord } from '@gliv/words'
 import type { Row } from './row.ts'
 import { choice, number, type Token, words } from './tokens.ts'
 

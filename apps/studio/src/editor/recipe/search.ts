@@ -1,8 +1,8 @@
 /** Finds numbers, choices and groups of the Recipe by their names, help sentences and other common words. */
 import { FORCE_KINDS, type ForceKind, type PropertyId } from '@gliv/model'
-import { FORCE_TEXTS } from '../../document/texts/forces.ts'
-import { GROUP_WORDS, OTHER_WORDS } from '../../document/texts/otherWords.ts'
-import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { FORCE_TEXTS } from '@gliv/words'
+import { GROUP_WORDS, OTHER_WORDS } from '@gliv/words'
+import { PROPERTY_TEXTS } from '@gliv/words'
 import { choiceOf, type MenuChoice } from './choices.ts'
 import { GROUPS, type Subject } from './groups.tsx'
 import { forceEditor } from './forces.ts'

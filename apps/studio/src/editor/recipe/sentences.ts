@@ -6,7 +6,7 @@
 import { choice, number, type Token, words } from './tokens.ts'
 import type { Burst, Emitter, ParticleType } from '@gliv/document'
 import { type Range, SHAPES, SPACE } from '@gliv/model'
-import { CONTACT_TEXTS } from '../../document/texts/forces.ts'
+import { CONTACT_TEXTS } from '@gliv/words'
 import {
   AIM_TEXTS,
   ANCHOR_TEXTS,
@@ -20,8 +20,8 @@ import {
   SIDE_TEXTS,
   SPACE_TEXTS,
   TINT_PICK_TEXTS,
-} from '../../document/texts/kinds.ts'
-import { RELAY_TRIGGER_TEXTS } from '../../document/texts/relays.ts'
+} from '@gliv/words'
+import { RELAY_TRIGGER_TEXTS } from '@gliv/words'
 import { shapeEditor } from './shapes.ts'
 
 const none = (range: Range): boolean => range.from === 0 && range.to === 0

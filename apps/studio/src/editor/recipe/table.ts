@@ -5,7 +5,7 @@
 import type { Kit } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
 import type { PropertyAddress } from '../../document/propertyAddress.ts'
-import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { PROPERTY_TEXTS } from '@gliv/words'
 import { type NumberPlace, readTyped } from '../../document/typeInto.ts'
 import { choiceOf, choiceOptions, type MenuChoice } from './choices.ts'
 import { addressOf, type EmitterPath } from './emitterPath.ts'

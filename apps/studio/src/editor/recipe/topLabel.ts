@@ -1,6 +1,6 @@
 /** Names of numbers outside their group, where "Start" or "Heading" alone would say nothing. */
 import type { PropertyId } from '@gliv/model'
-import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { PROPERTY_TEXTS } from '@gliv/words'
 
 const counts = new Map<string, number>()
 for (const { label } of Object.values(PROPERTY_TEXTS)) counts.set(label, (counts.get(label) ?? 0) + 1)

@@ -3,7 +3,7 @@
  */
 import type { PropertyId } from '@gliv/model'
 import { create } from 'zustand'
-import { PROPERTY_TEXTS } from '../../document/texts/properties.ts'
+import { PROPERTY_TEXTS } from '@gliv/words'
 import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
 import { RampEditor } from '../ramps/RampEditor.tsx'
 import './TrackLanes.css'

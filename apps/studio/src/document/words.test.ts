@@ -1,9 +1,9 @@
 /** Texts keep to the table of words: those of the tables, and those in the screens' own files. */
 import { describe, expect, it } from 'vitest'
-import { CHOICES } from '../../editor/recipe/choices.ts'
-import { FORCE_TEXTS } from './forces.ts'
-import { PROPERTY_TEXTS } from './properties.ts'
-import { NOT_SAID, WORDS } from './words.ts'
+import { CHOICES } from '../editor/recipe/choices.ts'
+import { FORCE_TEXTS } from '@gliv/words'
+import { PROPERTY_TEXTS } from '@gliv/words'
+import { NOT_SAID, WORDS } from '@gliv/words'
 
 const wrongIn = (text: string): string[] =>
   NOT_SAID.flatMap(([pattern, instead]) => (pattern.test(text) ? [`“${text}”: say ${instead}`] : []))
@@ -23,7 +23,7 @@ const shownIn = (source: string): string[] =>
   )
 
 const screens = Object.values(
-  import.meta.glob<string>('../../**/*.tsx', { query: '?raw', import: 'default', eager: true }),
+  import.meta.glob<string>('../**/*.tsx', { query: '?raw', import: 'default', eager: true }),
 )
 
 describe('the table of words', () => {
