@@ -9,7 +9,7 @@ export default defineConfig({
           name: 'core',
           environment: 'node',
           include: [
-            'packages/{base,model,engine,scene,sound,paint,pixels,document,bake,export,node,demo}/src/**/*.test.ts',
+            'packages/{base,model,engine,scene,sound,paint,pixels,document,bake,words,export,node,demo}/src/**/*.test.ts',
             'apps/{cli,server}/src/**/*.test.ts',
           ],
           testTimeout: 60_000,

@@ -5,11 +5,17 @@ export {
   type CellsCopy,
   type Copied,
   copyCells,
+  copyEffects,
+  type EffectsCopy,
   graft,
+  graftEffectsCopy,
   type GraftPlace,
+  isEffects,
   readClip,
   writeClip,
-} from './clip.ts'
+} from './graft/clip.ts'
+export { type Arrival, type Brought, WHEN_BOTH, type WhenBoth } from './graft/bring.ts'
+export { mergeKits, type Merged } from './graft/merge.ts'
 export { adviseKit, checkKit, KitRefusal, readKit, refuseNumber, type Problem } from './check.ts'
 export * from './edits.ts'
 export { countedIds, freeName, type MakeId, newBurst } from './layers.ts'

@@ -6,7 +6,7 @@
  */
 import { type Owner, property, propertiesOf, type PropertyId, type Range, type Unit } from '@gliv/model'
 import { usersOfType } from './edits.ts'
-import { addType, clone, type MakeId } from './layers.ts'
+import { addType, clone, freeName, type MakeId } from './layers.ts'
 import type { Effect, Emitter, Kit, ParticleType } from './kit.ts'
 
 /**
@@ -184,7 +184,9 @@ export const partTypes = (kit: Kit, effects: readonly Effect[], makeId: MakeId):
     if (mine === undefined) {
       mine = makeId('type')
       parted.set(emitter.type, mine)
-      addType(kit, { ...clone(kit.types[emitter.type]!), id: mine })
+      const type = clone(kit.types[emitter.type]!)
+      const names = Object.values(kit.types).map(({ name }) => name)
+      addType(kit, { ...type, id: mine, name: freeName(type.name, names) })
     }
     emitter.type = mine
   }

@@ -4,7 +4,7 @@ import { freeName } from './layers.ts'
 import type { Kit } from './kit.ts'
 
 /** Whether a name was made from another by itself: the same, or with a number behind. */
-const isMadeFrom = (name: string, other: string): boolean =>
+export const isMadeFrom = (name: string, other: string): boolean =>
   name === other || (name.startsWith(`${other} `) && /^\d+$/.test(name.slice(other.length + 1)))
 
 const others = (map: Readonly<Record<string, { readonly id: string; readonly name: string }>>, id: string) =>

@@ -18,15 +18,7 @@ import {
   type ResolvedType,
   type TypeChoices,
 } from '@gliv/model'
-import type {
-  Effect,
-  Emitter,
-  Kit,
-  ParticleType,
-  Sheet,
-  SheetFrame,
-  ViewSize,
-} from './kit.ts'
+import type { Effect, Emitter, Kit, ParticleType, Sheet, SheetFrame, ViewSize } from './kit.ts'
 import { countedWhole } from './measure.ts'
 import { framesOf } from './sheets.ts'
 import { extrasOf } from './sounds.ts'

@@ -59,6 +59,25 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     syntax: { files: 1, values: ['--out'], flags: [] },
     load: async () => (await import('./convert.ts')).convert,
   },
+  diff: {
+    usage: 'diff FILE FILE [--json]',
+    help: 'What differs from the first kit to the second, in the words of the studio.',
+    syntax: { files: 2, values: [], flags: ['--json'] },
+    load: async () => (await import('./compare.ts')).diff,
+  },
+  merge: {
+    usage: 'merge FILE FILE [--when-both both|first|second] --out PATH [--json]',
+    help: 'The first kit with what the second has beside it; things of equal content are one.',
+    options: [
+      [
+        '--when-both WORD',
+        'Where both have one thing with other contents: both stay, or what the first or the second has',
+      ],
+      ['--json', 'What became of each thing of the second, as JSON'],
+    ],
+    syntax: { files: 2, values: ['--when-both', '--out'], flags: ['--json'] },
+    load: async () => (await import('./compare.ts')).merge,
+  },
   change: {
     usage: 'change FILE [--effects LIST] OPTION… --out PATH',
     help: 'Changes many effects at once: colours, pictures, sizes, names.',

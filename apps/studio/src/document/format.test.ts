@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { PROPERTIES, type PropertyId } from '@gliv/model'
-import { clampHard, formatNumber, formatWithUnit, railShare, railValue, stepOf, tidy } from './format.ts'
+import { clampHard, railShare, railValue, stepOf, tidy } from './format.ts'
+import { formatNumber, formatWithUnit } from '@gliv/words'
 import { parseTyped } from './typed.ts'
 
 describe('numbers as people type them', () => {

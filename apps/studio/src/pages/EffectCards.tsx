@@ -48,7 +48,7 @@ const Written = ({ effectId }: { effectId: string }) => {
 const EffectCard = memo(({ effect, kitId }: { effect: Effect; kitId: string }) => {
   const count = effect.emitterOrder.length
   return (
-    <article className="card effect-card" data-card data-testid="effect-card">
+    <article className="card effect-card" data-card data-effect={effect.id} data-testid="effect-card">
       <Link to={`/kit/${kitId}/effect/${effect.id}`} className="card-link" aria-label={`Open ${effect.name}`}>
         <EffectPicture effectId={effect.id} />
         <h2 title={effect.name}>{effect.name}</h2>
@@ -60,7 +60,7 @@ const EffectCard = memo(({ effect, kitId }: { effect: Effect; kitId: string }) =
         </span>
         <IconButton
           aria-label={`Duplicate ${effect.name}`}
-          title="Duplicate"
+          title="Duplicate; Ctrl C on the card copies it for another kit"
           onClick={() =>
             edit(`Duplicate ${effect.name}`, (kit) => void duplicateEffect(kit, effect.id, makeId))
           }

@@ -11,6 +11,7 @@ import type { BeginningId } from '../starters/choices.ts'
 import { EffectCards } from './EffectCards.tsx'
 import { SoundList } from './SoundList.tsx'
 import { StageList } from './StageList.tsx'
+import { useEffectClip } from './useEffectClip.ts'
 import './common.css'
 
 const ExportMenu = lazy(() => import('../ship/ExportMenu.tsx'))
@@ -49,6 +50,7 @@ export const KitPage = () => {
   const kit = useDocument(useShallow((s) => ({ id: s.kit?.id ?? '', name: s.kit?.name ?? '' })))
   const effects = useDocument(useShallow((s) => s.kit?.effectOrder.map((id) => s.kit!.effects[id]!) ?? []))
   const [choosing, setChoosing] = useState(false)
+  useEffectClip()
   useEffect(() => void (document.title = `${kit.name} · Gliv`), [kit.name])
   const create = async (id: BeginningId): Promise<void> => {
     const { beginEffect } = await import('../starters/choices.ts')

@@ -22,10 +22,10 @@ import {
   readValue,
   spanOf,
 } from '../../document/propertyAddress.ts'
-import { PROPERTY_TEXTS } from '@gliv/words'
+import { PROPERTY_TEXTS, formatNumber, unitText } from '@gliv/words'
 import { noteTouched } from '../../state/touched.ts'
 import { resetValue } from '../../document/values.ts'
-import { clampHard, formatNumber, stepOf, tidy, unitText } from '../../document/format.ts'
+import { clampHard, stepOf, tidy } from '../../document/format.ts'
 import { pixelSide, pixelText } from '../../document/pictureSide.ts'
 import { readTyped } from '../../document/typeInto.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'

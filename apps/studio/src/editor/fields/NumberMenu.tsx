@@ -14,7 +14,7 @@ import {
   valueNow,
 } from '../../document/values.ts'
 import { togglePin, usePins } from '../../state/touched.ts'
-import { formatNumber, unitText } from '../../document/format.ts'
+import { formatNumber, unitText } from '@gliv/words'
 import { isSizeNumber, keepIn } from '@gliv/document'
 import { pictureSide } from '../../document/pictureSide.ts'
 import { edit, useDocument } from '../../state/document.ts'

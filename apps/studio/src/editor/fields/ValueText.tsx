@@ -1,7 +1,7 @@
 import { property, type PropertyId } from '@gliv/model'
 import { shownKit, useDocument } from '../../state/document.ts'
 import { readValue, type PropertyAddress } from '../../document/propertyAddress.ts'
-import { unitText } from '../../document/format.ts'
+import { unitText } from '@gliv/words'
 import { DragNumber, PX_TEXT, useSide, useSpan } from './DragNumber.tsx'
 import './ValueText.css'
 

@@ -3,16 +3,24 @@
  * A kind is an entry of `KINDS`: its form, and how it is grafted onto a kit.
  */
 import { z } from 'zod'
-import { inWords } from './check.ts'
+import { inWords } from '../check.ts'
 import { cellLabel, type CellPlace, readCell, refuseCell, sameKind, writeCell } from './cells.ts'
-import type { Kit } from './kit.ts'
-import { said, saidMessage } from './said.ts'
+import { strFromU8, strToU8 } from 'fflate'
+import { namedBlobs } from '../blobs.ts'
+import { duplicateEffect } from '../edits.ts'
+import { readKitFile, writeKitJson } from '../files.ts'
+import type { Kit, KitFile } from '../kit.ts'
+import type { MakeId } from '../layers.ts'
+import { pieceOf } from '../piece.ts'
+import type { Bringing } from './bring.ts'
+import { graftEffects, went } from './effects.ts'
+import { said, saidMessage } from '../said.ts'
 
 /** The version of the clip format that this code writes. */
 export const CLIP_VERSION = 1
 
 /** Longest text that is read as a clip, in characters. */
-const CLIP_LIMIT = 4_000_000
+const CLIP_LIMIT = 64_000_000
 
 const head = { format: z.literal('gliv-clip'), version: z.number().int().min(1) }
 
@@ -31,8 +39,28 @@ const cellsSchema = z.looseObject({
  */
 export type CellsCopy = z.infer<typeof cellsSchema>
 
+const effectsSchema = z.looseObject({
+  ...head,
+  kind: z.literal('effects'),
+  effects: z
+    .array(z.string().max(80))
+    .min(1, { error: 'a copy of effects needs at least one; copy an effect' })
+    .max(10_000),
+  kit: z.looseObject({}),
+})
+
+/** Whole effects with all that they need, as a small kit with its pictures. */
+export interface EffectsCopy {
+  readonly format: 'gliv-clip'
+  readonly version: number
+  readonly kind: 'effects'
+  /** Ids of those that were copied; the kit holds what they play, too. */
+  readonly effects: readonly string[]
+  readonly file: KitFile
+}
+
 /** Anything that goes through the clipboard, in the clip format. */
-export type Copied = CellsCopy
+export type Copied = CellsCopy | EffectsCopy
 
 /** Where a clip goes. */
 export interface GraftPlace {
@@ -41,13 +69,6 @@ export interface GraftPlace {
   readonly emitters: readonly string[]
   /** Rows that take a block of one row, instead of the row that it was copied from. */
   readonly rows?: readonly string[]
-}
-
-type Graft<C extends Copied> = (kit: Kit, clip: C, at: GraftPlace) => string | null
-
-interface KindDefinition<C extends Copied> {
-  readonly schema: z.ZodType<C>
-  readonly graft: Graft<C>
 }
 
 /** Which value goes where: by the rows' names, or a single row into the rows that were asked for. */
@@ -69,7 +90,11 @@ const cellsTo = (
   )
 }
 
-const graftCells: Graft<CellsCopy> = (kit, clip, at) => {
+/**
+ * Puts a block of cells into a kit, all of it or none.
+ * @returns null, or in words why it does not fit; the kit is then as it was
+ */
+export const graft = (kit: Kit, clip: CellsCopy, at: GraftPlace): string | null => {
   const [only] = clip.rows
   const other = clip.rows.length === 1 && at.rows?.find((row) => !sameKind(only!.row, row))
   if (other)
@@ -84,16 +109,57 @@ const graftCells: Graft<CellsCopy> = (kit, clip, at) => {
   return null
 }
 
+/**
+ * Puts copied effects into a kit, in place: as new ones, and what they need where it is not there already. Gives
+ * their ids there. Bytes of pictures and sounds are the caller's to keep.
+ */
+export const graftEffectsCopy = (kit: Kit, { effects, file }: EffectsCopy, makeId: MakeId): string[] => {
+  const bringing: Bringing = { makeId, reuse: true, whenBoth: 'both' }
+  const { brought, ways } = graftEffects(kit, file.kit, effects, bringing)
+  return effects.map((id) => {
+    const there = went(ways.effect, id)
+    const one = brought.find((made) => made.kind === 'effect' && made.id === there)
+    // One that is there already was copied to have it twice.
+    return one?.arrival === 'there already' ? duplicateEffect(kit, there, makeId) : there
+  })
+}
+
+const bytesOf = (value: unknown): Uint8Array => strToU8(JSON.stringify(value))
+const plainOf = (file: KitFile): unknown => JSON.parse(strFromU8(writeKitJson(file))) as unknown
+
+interface KindDefinition<C extends Copied> {
+  /** A copy out of plain data; in words why it is none. */
+  readonly read: (plain: unknown) => C | string
+  readonly write: (clip: C) => unknown
+}
+
+const readBy = <T>(schema: z.ZodType<T>, kind: string, plain: unknown): T | string => {
+  const read = schema.safeParse(plain, { error: inWords })
+  if (read.success) return read.data
+  return `The copied ${kind} cannot be read: ${saidMessage(read.error.issues[0]!.message)}`
+}
+
+const readEffects = (plain: unknown): EffectsCopy | string => {
+  const read = readBy(effectsSchema, 'effects', plain)
+  if (typeof read === 'string') return read
+  const { format, version, kind, effects, kit } = read
+  try {
+    const file = readKitFile(bytesOf(kit))
+    const lost = effects.find((id) => !Object.hasOwn(file.kit.effects, id))
+    if (lost !== undefined) return `The copied effects lack ${said(lost)}; copy them again`
+    return { format, version, kind, effects, file }
+  } catch (error) {
+    return `The copied effects cannot be read: ${error instanceof Error ? saidMessage(error.message) : 'copy them again'}`
+  }
+}
+
 const KINDS = {
-  cells: { schema: cellsSchema, graft: graftCells },
+  cells: { read: (plain) => readBy(cellsSchema, 'cells', plain), write: (clip) => clip },
+  effects: { read: readEffects, write: ({ file, ...head }) => ({ ...head, kit: plainOf(file) }) },
 } as const satisfies { readonly [K in Copied['kind']]: KindDefinition<Extract<Copied, { kind: K }>> }
 
-/**
- * Puts a clip into a kit, all of it or none.
- * @returns null, or in words why it does not fit; the kit is then as it was
- */
-export const graft = (kit: Kit, clip: Copied, at: GraftPlace): string | null =>
-  KINDS[clip.kind].graft(kit, clip, at)
+/** Whether a clip holds what stands in a kit's table or what stands on its page. */
+export const isEffects = (clip: Copied): clip is EffectsCopy => clip.kind === 'effects'
 
 /** The kind of what was copied; or, in words, why it is nothing that can be read here. */
 const kindOf = (plain: unknown): string => {
@@ -120,14 +186,26 @@ export const readClip = (text: string): Copied | string => {
   }
   const kind = kindOf(plain)
   if (!Object.hasOwn(KINDS, kind)) return kind
-  const read = KINDS[kind as keyof typeof KINDS].schema.safeParse(plain, { error: inWords })
-  if (read.success) return read.data
-  const [issue] = read.error.issues
-  return `The copied ${kind} cannot be read: ${saidMessage(issue!.message)}`
+  return KINDS[kind as keyof typeof KINDS].read(plain)
 }
 
 /** A clip as it goes into the clipboard: JSON, indented so that people can read it. */
-export const writeClip = (clip: Copied): string => JSON.stringify(clip, null, 1)
+export const writeClip = (clip: Copied): string =>
+  JSON.stringify(isEffects(clip) ? KINDS.effects.write(clip) : KINDS.cells.write(clip), null, 1)
+
+/** Copies effects with all that they need; stages, cues and how they ship stay behind. */
+export const copyEffects = ({ kit, pictures }: KitFile, effects: readonly string[]): EffectsCopy => {
+  const { cues: _cues, ship: _ship, ...piece } = pieceOf(kit, effects)
+  const bare: Kit = { ...piece, stages: {}, stageOrder: [] }
+  const named = new Set(namedBlobs(bare).map(({ hash }) => hash))
+  return {
+    format: 'gliv-clip',
+    version: CLIP_VERSION,
+    kind: 'effects',
+    effects,
+    file: { kit: bare, pictures: new Map([...pictures].filter(([hash]) => named.has(hash))) },
+  }
+}
 
 /**
  * Copies a block of cells of an effect's emitters.

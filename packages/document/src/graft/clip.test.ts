@@ -5,13 +5,14 @@ import {
   type CellsCopy,
   copyCells,
   graft,
+  isEffects,
   type Kit,
   newBurst,
   readClip,
   writeClip,
-} from './index.ts'
-import { addEmitter } from './starters.ts'
-import { counter, smallKit } from './testing/kit.ts'
+} from '../index.ts'
+import { addEmitter } from '../starters.ts'
+import { counter, smallKit } from '../testing/kit.ts'
 
 const open = (): { kit: Kit; effect: string; first: string; second: string } => {
   const { kit } = smallKit()
@@ -50,7 +51,7 @@ describe('a block of cells', () => {
     ]
     const text = writeClip(copyCells(kit, effect, rows, [first], () => true))
     const clip = readClip(text)
-    if (typeof clip === 'string') throw new Error(clip)
+    if (typeof clip === 'string' || isEffects(clip)) throw new Error('no cells')
     expect(graft(kit, clip, { effect, emitters: [second] })).toBeNull()
     const to = kit.effects[effect]!.emitters[second]!
     expect([to.aim, to.numbers.speed]).toEqual(['outward', { from: 12, to: 34, bias: 'low' }])

@@ -1,0 +1,103 @@
+/** Two kits made one: what the second has beside the first comes to it, by the graft of the clipboard. */
+import type { Cue } from '@gliv/model'
+import type { Kit, KitFile, Stage } from '../kit.ts'
+import { clone, type MakeId } from '../layers.ts'
+import { bring, type Bringing, type Brought, SHELVES, type WhenBoth } from './bring.ts'
+import { graftEffects, type Ways, went } from './effects.ts'
+
+const cueThere = (cue: Cue, ways: Ways): Cue => ({
+  ...cue,
+  effects: cue.effects.map((id) => went(ways.effect, id)),
+})
+
+const stageThere = (stage: Stage, ways: Ways): Stage => {
+  const made = clone(stage)
+  const { layers, actors, events } = made
+  if (layers)
+    made.layers = layers.map((layer) =>
+      layer.sheet === null ? layer : { ...layer, sheet: went(ways.sheet, layer.sheet) },
+    )
+  if (actors)
+    made.actors = actors.map((actor) => ({
+      ...actor,
+      clips: Object.fromEntries(
+        Object.entries(actor.clips).map(([state, use]) => [
+          state,
+          { ...use, sheet: went(ways.sheet, use.sheet) },
+        ]),
+      ),
+    }))
+  if (events)
+    made.events = events.map((event) => ({
+      ...event,
+      cue: went(ways.cue, event.cue),
+      after: event.after === null ? null : went(ways.cue, event.after),
+    }))
+  return made
+}
+
+/** Sheets and palettes that no effect shows: backdrops, actors, what is kept for later. */
+const bringLeft = (kit: Kit, other: Kit, ways: Ways, bringing: Bringing): Brought[] => {
+  const made: Brought[] = []
+  const take = (one: Brought, way: Map<string, string>, id: string): void => {
+    made.push(one)
+    way.set(id, one.id)
+  }
+  for (const id of other.sheetOrder)
+    if (!ways.sheet.has(id)) take(bring(kit, SHELVES.sheet, other.sheets[id]!, bringing), ways.sheet, id)
+  for (const id of other.paletteOrder)
+    if (!ways.palette.has(id))
+      take(bring(kit, SHELVES.palette, other.palettes[id]!, bringing), ways.palette, id)
+  for (const sound of other.sounds ?? [])
+    if (!ways.sound.has(sound.id)) take(bring(kit, SHELVES.sound, sound, bringing), ways.sound, sound.id)
+  // A game raises a cue by its name: of two with one name only one could be heard.
+  const ofCues: Bringing = bringing.whenBoth === 'both' ? { ...bringing, whenBoth: 'first' } : bringing
+  for (const cue of other.cues ?? [])
+    take(bring(kit, SHELVES.cue, cueThere(cue, ways), ofCues), ways.cue, cue.id)
+  for (const id of other.stageOrder)
+    made.push(bring(kit, SHELVES.stage, stageThere(other.stages[id]!, ways), bringing))
+  return made
+}
+
+/** How effects ship that came in, and the presets that they follow. */
+const bringShipping = (kit: Kit, other: Kit, ways: Ways, brought: readonly Brought[]): void => {
+  if (!other.ship) return
+  const ship = kit.ship ?? { presets: [], effects: {} }
+  const presets = [...ship.presets]
+  for (const preset of other.ship.presets)
+    if (!presets.some(({ id }) => id === preset.id)) presets.push(preset)
+  const effects = { ...ship.effects }
+  for (const [from, to] of ways.effect) {
+    const shipping = other.ship.effects[from]
+    const arrival = brought.find(({ kind, id }) => kind === 'effect' && id === to)?.arrival
+    const isNew = arrival !== 'kept' && arrival !== 'there already'
+    if (shipping && (isNew || !effects[to])) effects[to] = clone(shipping)
+  }
+  kit.ship = { presets, effects }
+}
+
+/** A merged kit, and what became of each thing of the second. */
+export interface Merged {
+  readonly file: KitFile
+  readonly brought: readonly Brought[]
+}
+
+/**
+ * The first kit with what the second has beside it. Things of equal content are one; where both have a thing of one
+ * id with other contents, `whenBoth` says what stays. Neither kit is changed; name, rate and views stay the first's.
+ */
+export const mergeKits = (first: KitFile, second: KitFile, whenBoth: WhenBoth, makeId: MakeId): Merged => {
+  const kit = clone(first.kit)
+  const other = second.kit
+  const bringing: Bringing = { makeId, reuse: true, whenBoth }
+  const { brought, ways } = graftEffects(kit, other, other.effectOrder, bringing)
+  const further = bringLeft(kit, other, ways, bringing)
+  bringShipping(kit, other, ways, brought)
+  for (const kept of other.rampShelf)
+    if (!kit.rampShelf.some(({ id, name }) => id === kept.id || name === kept.name))
+      kit.rampShelf.push(clone(kept))
+  return {
+    file: { kit, pictures: new Map([...second.pictures, ...first.pictures]) },
+    brought: [...brought, ...further],
+  }
+}
