@@ -17,7 +17,13 @@ const ALLOWED = {
     'packages/document',
   ],
   'packages/words': ['packages/model', 'packages/document'],
-  'packages/export': ['packages/model', 'packages/engine', 'packages/document', 'packages/bake'],
+  'packages/export': [
+    'packages/model',
+    'packages/engine',
+    'packages/document',
+    'packages/words',
+    'packages/bake',
+  ],
   'packages/node': ['packages/model', 'packages/document', 'packages/bake'],
   'packages/sound': ['packages/model', 'packages/engine'],
   'packages/player': [
@@ -113,7 +119,7 @@ const DOORS = {
     'SpritesDrawer.tsx|SpritesPage.tsx|ImportDialog.tsx|receive.ts|arrivalStore.ts|sheets/pictures.ts|sheets/jobs.ts',
   'apps/studio/src/scene':
     'StagePage.tsx|SurfaceLayer.tsx|backdrop.ts|effectScene.ts|figures.ts|screenFrames.ts|resolvedCache.ts|sceneStage.ts|useMoment.ts',
-  'apps/studio/src/ship': 'ShipPage.tsx|ExportMenu.tsx|ChangedDot.tsx',
+  'apps/studio/src/ship': 'ShipPage.tsx|TextPage.tsx|ExportMenu.tsx|ChangedDot.tsx',
   'apps/studio/src/many': 'ManyPage.tsx',
   'apps/studio/src/editor': 'EffectEditor.tsx',
   'apps/studio/src/editor/inspect': 'InspectBar.tsx|InspectOverlay.tsx|shownTrace.ts|pick.ts|trace.ts',

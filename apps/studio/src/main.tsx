@@ -28,6 +28,7 @@ import { openStorage } from './state/storage.ts'
 const SpritesPage = lazy(() => import('./sprites/SpritesPage.tsx').then((m) => ({ default: m.SpritesPage })))
 const StagePage = lazy(() => import('./scene/StagePage.tsx').then((m) => ({ default: m.StagePage })))
 const ShipPage = lazy(() => import('./ship/ShipPage.tsx').then((m) => ({ default: m.ShipPage })))
+const TextPage = lazy(() => import('./ship/TextPage.tsx').then((m) => ({ default: m.TextPage })))
 const ManyPage = lazy(() => import('./many/ManyPage.tsx').then((m) => ({ default: m.ManyPage })))
 const RecoveryPage = lazy(() => import('./pages/RecoveryPage.tsx').then((m) => ({ default: m.RecoveryPage })))
 const EffectEditor = lazy(() =>
@@ -66,6 +67,7 @@ const Pages = () => (
       <Route path="effect/:effectId" element={guarded('The effect editor', <EffectEditor />)} />
       <Route path="stage/:stageId" element={guarded('The stage', <StagePage />)} />
       <Route path="ship/:effectId?" element={guarded('The ship screen', <ShipPage />)} />
+      <Route path="text/:templateId?" element={guarded('Numbers as text', <TextPage />)} />
       <Route path="many" element={guarded('Changing many effects', <ManyPage />)} />
       <Route path="sprites" element={guarded('The sprites page', <SpritesPage />)} />
       <Route path="recovery" element={guarded('The recovery page', <RecoveryPage />)} />

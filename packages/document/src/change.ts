@@ -27,6 +27,7 @@ const TOP = [
   'rampShelf',
   'palettes',
   'ship',
+  'templates',
 ] as const
 
 const firstIssue = (place: string, result: { error?: z.ZodError | undefined }): string | null => {

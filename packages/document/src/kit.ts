@@ -20,6 +20,7 @@ import type {
   StageRecording,
   StrengthRamps,
   Surface,
+  TextTemplate,
   TypeChoices,
   TypeRamps,
 } from '@gliv/model'
@@ -293,6 +294,8 @@ export interface Kit {
   views?: ViewSize[]
   /** How effects leave as pictures. */
   ship?: KitShipping
+  /** How their numbers leave as text. */
+  templates?: readonly TextTemplate[]
   /** Ramps that are kept for use anywhere in the kit. */
   rampShelf: KeptRamp[]
   types: Record<string, ParticleType>

@@ -59,6 +59,7 @@ import {
   MARK_CLIPS,
   STRENGTH_TARGETS,
 } from '@gliv/model'
+import { templatesSchema } from './templates.ts'
 import { z } from 'zod'
 import { idSchema, nameSchema } from './ids.ts'
 import { KIT_VERSION } from './kit.ts'
@@ -474,6 +475,7 @@ export const kitSchema = z.looseObject({
   cues: cuesSchema.optional(),
   sounds: soundsSchema.optional(),
   ship: shippingSchema.optional(),
+  templates: templatesSchema.optional(),
   views: z
     .array(z.looseObject({ id, name, w: viewSide, h: viewSide }))
     .min(1, { error: 'a list of view sizes needs at least one; add one, or leave the list out' })

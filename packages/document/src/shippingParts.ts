@@ -55,16 +55,19 @@ const valueSchema = (what: string, rule: ShipRule): z.ZodType => {
   return textSchema(what, rule)
 }
 
-/** One sentence; what is left out takes its default. */
-const sentenceSchema = <S extends ShipSentence>(sentence: S): z.ZodType<ShipValues<S>> =>
+/** Values by a table of rules; what is left out takes its default. */
+export const rulesSchema = (rules: Readonly<Record<string, ShipRule>>, of: string) =>
   z.looseObject(
     Object.fromEntries(
-      Object.entries<ShipRule>(SHIP_RULES[sentence]).map(([key, rule]) => [
+      Object.entries(rules).map(([key, rule]) => [
         key,
-        valueSchema(`${key} of ${sentence}`, rule).default(rule.default as never),
+        valueSchema(`${key} of ${of}`, rule).default(rule.default as never),
       ]),
     ),
-  ) as unknown as z.ZodType<ShipValues<S>>
+  )
+
+const sentenceSchema = <S extends ShipSentence>(sentence: S): z.ZodType<ShipValues<S>> =>
+  rulesSchema(SHIP_RULES[sentence], sentence) as unknown as z.ZodType<ShipValues<S>>
 
 const SENTENCES = Object.fromEntries(
   PRESET_SENTENCES.map((sentence) => [sentence, sentenceSchema(sentence)]),

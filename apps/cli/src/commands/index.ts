@@ -1,8 +1,10 @@
 /** All commands: what each is called, takes and means; what it does is read when it is asked for. */
+import { type ShipRule, WRITING_RULES } from '@gliv/model'
 import { type Args, parseArgs } from '../support/args.ts'
 import type { Command } from '../support/command.ts'
-import { SHIP_HELP, SHIP_SYNTAX } from './shipOptions.ts'
+import { SHIP_HELP, SHIP_SYNTAX, wordsOf } from './shipOptions.ts'
 
+const WRITING: readonly ShipRule[] = Object.values(WRITING_RULES)
 const OWN = ['--effect', '--out', '--seed', '--preset', '--jobs', '--manifest', '--part']
 
 const BAKE_OPTIONS: Command['options'] = [
@@ -118,28 +120,11 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   },
   render: {
     usage: 'render FILE --template NAME_OR_FILE [--effect ID_OR_NAME] [--out FILE] [OPTION…]',
-    help: 'The numbers of a kit as text, by a template: json, csv, constants, listing, or a file.',
-    options: [
-      ['--turns clockwise|counterclockwise', 'Which way angles turn in the other program'],
-      ['--zero right|down|left|up', 'Where its angle of 0 points'],
-      ['--angles degrees|radians', 'What its angles are in'],
-      ['--per second|step', 'Whether its times and speeds are those of a step'],
-      ['--steps N', 'Its steps a second; default 60'],
-      ['--digits N', 'Digits behind the point at most; default 4'],
-    ],
+    help: 'The numbers of a kit as text, by a template: json, csv, constants, listing, one of the kit, or a file.',
+    options: [...WRITING.map((rule) => [`${rule.option} ${wordsOf(rule)}`, rule.help] as const)],
     syntax: {
       files: 1,
-      values: [
-        '--template',
-        '--effect',
-        '--out',
-        '--turns',
-        '--zero',
-        '--angles',
-        '--per',
-        '--steps',
-        '--digits',
-      ],
+      values: ['--template', '--effect', '--out', ...WRITING.map(({ option }) => option)],
       flags: [],
     },
     load: async () => (await import('./render.ts')).render,

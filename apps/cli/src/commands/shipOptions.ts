@@ -72,7 +72,8 @@ export const SHIP_SYNTAX: Pick<Syntax, 'values'> & { readonly optional: NonNulla
 
 const kebab = (word: string): string => word.replaceAll(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)
 
-const wordsOf = (rule: ShipRule): string => {
+/** What a rule's option takes, as help says it. */
+export const wordsOf = (rule: ShipRule): string => {
   if (rule.kind === 'choice') return Object.keys(rule.of).map(kebab).join('|')
   if (rule.kind === 'flag') return 'yes|no'
   if (rule.kind === 'number') return rule.unit === '' ? 'N' : rule.unit.toUpperCase().replaceAll(' ', '_')
@@ -129,7 +130,8 @@ const numberIn = (text: string, rule: ShipNumberRule): number | null => {
   return value
 }
 
-const valueIn = (text: string, rule: ShipRule): unknown => {
+/** A value as a rule has it, from what was typed. Throws `Usage`. */
+export const valueBy = (text: string, rule: ShipRule): unknown => {
   if (rule.kind === 'number') return numberIn(text, rule)
   if (rule.kind === 'flag') return YES.has(text)
   if (rule.kind === 'choice') {
@@ -177,7 +179,7 @@ export const settingsBy = (args: Args, settings: ShipSettings): ShipSettings => 
   const given: Record<string, Record<string, unknown>> = {}
   for (const { sentence, key, rule } of ENTRIES) {
     const text = args.options.get(rule.option)
-    if (text !== undefined) (given[sentence] ??= {})[key] = valueIn(text, rule)
+    if (text !== undefined) (given[sentence] ??= {})[key] = valueBy(text, rule)
   }
   const size = listOption(args, '--size', 'x', 2)
   if (size) given['size'] = { ...given['size'], w: size[0], h: size[1] }

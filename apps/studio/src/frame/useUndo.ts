@@ -27,6 +27,7 @@ const isSeen = (place: Place, pathname: string): boolean => {
     return decodeURIComponent(stageIn(pathname) ?? '') === place.stage || effectIn(pathname) !== null
   if (place.page === 'effect') return decodeURIComponent(effectIn(pathname) ?? '') === place.effect
   if (place.page === 'ship') return /^\/kit\/[^/]+\/ship(\/|$)/.test(pathname)
+  if (place.page === 'text') return /^\/kit\/[^/]+\/text(\/|$)/.test(pathname)
   if (place.page === 'sprites')
     return pathname.endsWith('/sprites') || (effectIn(pathname) !== null && useSprites.getState().open)
   return /^\/kit\/[^/]+\/?$/.test(pathname)
@@ -37,7 +38,7 @@ const addressOf = (kitId: string, place: Place): string => {
   if (place.page === 'stage') return `/kit/${kitId}/stage/${encodeURIComponent(place.stage)}`
   if (place.page === 'ship')
     return `/kit/${kitId}/ship${place.effect === null ? '' : `/${encodeURIComponent(place.effect)}`}`
-  return `/kit/${kitId}${place.page === 'sprites' ? '/sprites' : ''}`
+  return `/kit/${kitId}${{ sprites: '/sprites', text: '/text', kit: '', anywhere: '' }[place.page]}`
 }
 
 const placeText = (place: Place): string => {
@@ -49,6 +50,7 @@ const placeText = (place: Place): string => {
     kit: 'on the kit page',
     sprites: 'among the sprites',
     ship: 'on the ship screen',
+    text: 'among the templates',
   }[place.page]
 }
 

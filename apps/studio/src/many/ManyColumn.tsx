@@ -1,12 +1,12 @@
 /** The column: which effects, and four sentences of what becomes of them. */
 import { type Kit, sheetsOfEffects } from '@gliv/document'
-import Checkbox from '@mui/material/Checkbox'
 import type { ReactNode } from 'react'
 import { factorText, readFactor } from '../document/factor.ts'
 import { ColourField } from '../shared/controls/ColourField.tsx'
+import { Tick, TickList } from '../shared/controls/TickList.tsx'
 import { TypedField } from '../shared/controls/TypedField.tsx'
 import { type Option, Word } from '../shared/controls/words.tsx'
-import { chosenOf, colourPairs, setMany, useMany } from './useMany.ts'
+import { colourPairs, setMany, useMany } from './useMany.ts'
 
 const options = (
   list: readonly { readonly id: string; readonly name: string }[],
@@ -16,21 +16,6 @@ const options = (
   ...list.map(({ id, name }) => ({ value: id, label: name })),
 ]
 
-const Tick = ({
-  label,
-  value,
-  onSet,
-}: {
-  label: string
-  value: boolean
-  onSet: (value: boolean) => void
-}) => (
-  <label className="many-tick">
-    <Checkbox size="small" checked={value} onChange={(event) => onSet(event.target.checked)} />
-    {label}
-  </label>
-)
-
 const Sentence = ({ name, help, children }: { name: string; help: string; children: ReactNode }) => (
   <section className="many-sentence" aria-label={name} title={help}>
     {children}
@@ -39,42 +24,13 @@ const Sentence = ({ name, help, children }: { name: string; help: string; childr
 
 const Effects = ({ kit }: { kit: Kit }) => {
   const out = useMany((s) => s.out)
-  const all = out.size === 0
-  const tick = (id: string, on: boolean): void => {
-    const next = new Set(out)
-    if (on) next.delete(id)
-    else next.add(id)
-    setMany({ out: next })
-  }
   return (
-    <section className="many-effects" aria-label="Effects">
-      <h2>
-        Effects{' '}
-        <button
-          type="button"
-          className="word-choice"
-          onClick={() => setMany({ out: all ? new Set(kit.effectOrder) : new Set() })}
-        >
-          {all ? 'none' : 'all'}
-        </button>
-        <small>
-          {chosenOf(kit, out).length} of {kit.effectOrder.length}
-        </small>
-      </h2>
-      <ul>
-        {kit.effectOrder.map((id) => (
-          <li key={id}>
-            <Tick
-              label={kit.effects[id]!.name}
-              value={!out.has(id)}
-              onSet={(on) => {
-                tick(id, on)
-              }}
-            />
-          </li>
-        ))}
-      </ul>
-    </section>
+    <TickList
+      title="Effects"
+      list={kit.effectOrder.map((id) => kit.effects[id]!)}
+      out={out}
+      onSet={(next) => setMany({ out: next })}
+    />
   )
 }
 

@@ -1,4 +1,4 @@
-/** Effects go from kit to kit through the system's clipboard: Ctrl C on a card, Ctrl V on a kit's page. */
+/** Effects go from kit to kit through the system's clipboard: Ctrl C with the pointer or the focus on a card, Ctrl V on a kit's page. */
 import { copyEffects, graftEffectsCopy, isEffects, readClip, writeClip } from '@gliv/document'
 import { useEffect } from 'react'
 import { edit, keepPicture, useDocument } from '../state/document.ts'
@@ -6,15 +6,18 @@ import { makeId } from '../state/ids.ts'
 
 const say = (notice: string): void => useDocument.setState({ notice })
 
-/** The effect of the card that has the focus, unless text is selected. */
-const focused = (): string | null => {
+/** The effect of the card that has the focus, else of that under the pointer; none while text is selected. */
+const atHand = (): string | null => {
   if (String(getSelection() ?? '') !== '') return null
-  return document.activeElement?.closest<HTMLElement>('[data-effect]')?.dataset['effect'] ?? null
+  const card =
+    document.activeElement?.closest<HTMLElement>('[data-effect]') ??
+    document.querySelector<HTMLElement>('[data-effect]:hover')
+  return card?.dataset['effect'] ?? null
 }
 
 const copy = (event: ClipboardEvent): void => {
   const { kit, pictures } = useDocument.getState()
-  const id = focused()
+  const id = atHand()
   const effect = id === null ? undefined : kit?.effects[id]
   if (!kit || !effect || !event.clipboardData) return
   event.preventDefault()

@@ -4,6 +4,7 @@ import ListItemText from '@mui/material/ListItemText'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useState } from 'react'
+import { useNavigate } from 'react-router'
 import { useDocument } from '../state/document.ts'
 import { download } from '../shared/download.ts'
 import { canPickFolders } from '../shared/folders.ts'
@@ -22,6 +23,7 @@ export const runExport = (exporter: Exporter): void => {
 
 const ExportMenu = () => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const navigate = useNavigate()
   return (
     <>
       <Button
@@ -44,6 +46,18 @@ const ExportMenu = () => {
             <ListItemText primary={exporter.label} secondary={exporter.help} />
           </MenuItem>
         ))}
+        <MenuItem
+          dense
+          onClick={() => {
+            setAnchor(null)
+            void navigate(`/kit/${useDocument.getState().kit!.id}/text`)
+          }}
+        >
+          <ListItemText
+            primary="Numbers as text…"
+            secondary="JSON, CSV, constants, a listing, or a template of your own."
+          />
+        </MenuItem>
         {canPickFolders() && (
           <MenuItem
             dense

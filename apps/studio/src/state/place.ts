@@ -3,7 +3,7 @@ import type { Kit } from '@gliv/document'
 import type { Entry } from './history.ts'
 
 export type Place =
-  | { readonly page: 'anywhere' | 'kit' | 'sprites' }
+  | { readonly page: 'anywhere' | 'kit' | 'sprites' | 'text' }
   | { readonly page: 'effect'; readonly effect: string }
   | { readonly page: 'stage'; readonly stage: string }
   | { readonly page: 'ship'; readonly effect: string | null }
@@ -50,6 +50,7 @@ export const placeOf = (
   const paths = [...patches, ...inverse].map((patch) => patch.path)
   if (paths.some(isOfTheList)) return { page: 'kit' }
   if (paths.every(([top]) => top === 'ship')) return shipPlace(kit, paths)
+  if (paths.every(([top]) => top === 'templates')) return { page: 'text' }
   const effects = new Set(paths.map((path) => effectAt(kit, path, shown)).filter((id) => id !== null))
   if (shown !== null && effects.has(shown)) return { page: 'effect', effect: shown }
   // A sound that comes or goes is seen among the kit's, whoever played it.

@@ -1,12 +1,11 @@
 /** A designer's own template over the numbers of a kit, by a well-known logic-less template package. */
 import Mustache from 'mustache'
 import type { Kit } from '@gliv/document'
-import { Refusal } from '@gliv/model'
-import { PLAIN_WRITING, type Writing } from './units.ts'
+import { PLAIN_WRITING, Refusal, TEMPLATE_LIMIT, type Writing } from '@gliv/model'
 import { templateView, type TemplateView } from './view.ts'
 
-/** Longest template, and longest text that one makes, characters. */
-const [TEMPLATE_LIMIT, RESULT_LIMIT] = [200_000, 50_000_000]
+/** Longest text that a template makes, characters. */
+const RESULT_LIMIT = 50_000_000
 
 /** Names that a list inside would hide, and a name that can stand in code. */
 const named = (view: TemplateView) => ({

@@ -56,10 +56,10 @@ const listing = `{{kit.name}}, {{kit.rate}} ticks a second
 {{#emitters}}
   {{name}}: {{type.name}} from a {{shape}}
 {{#changed}}
-    {{id}} {{text}} {{unit}}
+    {{label}}: {{text}} {{unit}}  # {{id}}: {{help}}
 {{/changed}}
 {{#type.changed}}
-    {{id}} {{text}} {{unit}}
+    {{label}}: {{text}} {{unit}}  # {{id}}: {{help}}
 {{/type.changed}}
 {{/emitters}}
 {{/effects}}

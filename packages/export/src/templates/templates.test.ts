@@ -1,7 +1,8 @@
 /** Templates against the document. */
 import { describe, expect, it } from 'vitest'
 import { makeDemo } from '@gliv/demo'
-import { PLAIN_WRITING, renderTemplate, TEMPLATES, converted, unitText } from './index.ts'
+import { PLAIN_WRITING } from '@gliv/model'
+import { renderTemplate, TEMPLATES, converted, unitText } from './index.ts'
 
 const { kit } = makeDemo()
 

@@ -1,30 +1,5 @@
 /** Numbers as another program wants them: angles that turn the other way or start elsewhere, a step as the time. */
-import { PROPERTIES, type PropertyId, type Unit } from '@gliv/model'
-
-/** How numbers are written. */
-export interface Writing {
-  /** Gliv's angles turn clockwise, because y points down. */
-  readonly turns: 'clockwise' | 'counterclockwise'
-  /** Where an angle of 0 points; Gliv's points right. */
-  readonly zero: 'right' | 'down' | 'left' | 'up'
-  readonly angles: 'degrees' | 'radians'
-  /** Times in seconds, or in steps of the game; speeds then in px a step. */
-  readonly per: 'second' | 'step'
-  /** Steps a second, where the time is a step. */
-  readonly steps: number
-  /** Digits behind the point at most. */
-  readonly digits: number
-}
-
-/** As Gliv has them. */
-export const PLAIN_WRITING: Writing = {
-  turns: 'clockwise',
-  zero: 'right',
-  angles: 'degrees',
-  per: 'second',
-  steps: 60,
-  digits: 4,
-}
+import { PROPERTIES, type PropertyId, type Unit, type Writing } from '@gliv/model'
 
 /** Angles that point somewhere; others are widths or turns. */
 const HEADINGS: ReadonlySet<PropertyId> = new Set([

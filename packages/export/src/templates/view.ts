@@ -1,12 +1,16 @@
 /** What a template sees: every number of a kit's effects, with its name, unit and owner. */
 import type { Effect, Emitter, Kit } from '@gliv/document'
-import { PROPERTIES, type PropertyId } from '@gliv/model'
-import { converted, unitText, type Writing } from './units.ts'
+import { PROPERTIES, type PropertyId, type Writing } from '@gliv/model'
+import { PROPERTY_TEXTS } from '@gliv/words'
+import { converted, unitText } from './units.ts'
 
 /** One number as a template reads it. */
 export interface NumberView {
   /** Its id in the kit. */
   readonly id: string
+  /** As the studio calls it, and what it does. */
+  readonly label: string
+  readonly help: string
   readonly unit: string
   /** Lower end of a range, or the number itself. */
   readonly from: number
@@ -29,6 +33,8 @@ const numberView = (id: PropertyId, value: Values[string], writing: Writing): Om
   const isRange = from !== to
   return {
     id,
+    label: PROPERTY_TEXTS[id].label,
+    help: PROPERTY_TEXTS[id].help,
     unit: unitText(id, writing),
     from,
     to,
