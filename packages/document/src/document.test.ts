@@ -9,7 +9,7 @@ import {
   type Kit,
   KIT_VERSION,
   KitRefusal,
-  kitJsonSchema,
+  jsonSchemaOf,
   type kitSchema,
   makePack,
   migrate,
@@ -98,7 +98,7 @@ describe('schema and table', () => {
   )
 
   it('is given out as JSON Schema with the limits in it', () => {
-    const text = JSON.stringify(kitJsonSchema())
+    const text = JSON.stringify(jsonSchemaOf('kit'))
     expect(text).toContain('"flow"')
     expect(text).toContain('100000')
   })

@@ -443,6 +443,13 @@ const viewSide = z
   .min(16, { error: 'a view is at least 16 px wide and high; make it larger' })
   .max(8192, { error: 'a view is at most 8192 px wide and high; make it smaller' })
 
+/** The form of a palette. */
+export const paletteSchema = z.looseObject({
+  id,
+  name,
+  colours: z.array(colourSchema).min(1, { error: 'a palette needs at least one colour; add one' }).max(256),
+})
+
 /**
  * The form of a kit file: what is wrong with plain data is said in words. Keys that it does not know are kept.
  */
@@ -456,19 +463,7 @@ export const kitSchema = z.looseObject({
   wholePixels: z.boolean().default(false),
   sheets: z.record(id, sheetSchema),
   sheetOrder: z.array(id),
-  palettes: z
-    .record(
-      id,
-      z.looseObject({
-        id,
-        name,
-        colours: z
-          .array(colourSchema)
-          .min(1, { error: 'a palette needs at least one colour; add one' })
-          .max(256),
-      }),
-    )
-    .default({}),
+  palettes: z.record(id, paletteSchema).default({}),
   paletteOrder: z.array(id).default([]),
   stages: z.record(id, stageSchema).default({}),
   stageOrder: z.array(id).default([]),
@@ -493,6 +488,3 @@ export const kitSchema = z.looseObject({
   effects: z.record(id, effectSchema),
   effectOrder: z.array(id),
 })
-
-/** JSON Schema of a kit, for editors and pipelines. */
-export const kitJsonSchema = (): object => z.toJSONSchema(kitSchema, { io: 'input' })

@@ -111,7 +111,8 @@ const tapeSchema = z.unknown().transform((data, context): Tape | null => {
   }
 })
 
-const effectShippingSchema = z.looseObject({
+/** How one effect ships. */
+export const effectShippingSchema = z.looseObject({
   ticked: z.boolean().default(UNSET_SHIPPING.ticked),
   preset: idSchema.nullable().default(null),
   range: sentenceSchema('range').default(SHIP_DEFAULTS.range),

@@ -44,9 +44,9 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     load: async () => (await import('./inspect.ts')).list,
   },
   schema: {
-    usage: 'schema',
-    help: 'JSON Schema of a kit file.',
-    syntax: { files: 0, values: [], flags: [] },
+    usage: 'schema [--of kit|folder|sheet|pack]',
+    help: 'JSON Schema of a kit file, of a kit folder, of the JSON beside a baked sheet, of a pack.',
+    syntax: { files: 0, values: ['--of'], flags: [] },
     load: async () => (await import('./inspect.ts')).schema,
   },
   demo: {

@@ -1,6 +1,6 @@
 /** Commands that tell about a kit: check, list, schema. */
 import { maskReader } from '@gliv/bake'
-import { adviseKit, kitJsonSchema, KitRefusal, resolveEffect } from '@gliv/document'
+import { adviseKit, jsonSchemaOf, KitRefusal, resolveEffect } from '@gliv/document'
 import { emissionEndSeconds, latestEndSeconds, loopSecondsOf } from '@gliv/engine'
 import { compileAll } from '@gliv/export'
 import { Refusal } from '@gliv/model'
@@ -83,7 +83,7 @@ export const list: Run = async (args, { out }) => {
         kit.name,
         ...effects.map(
           (e) =>
-            `  effect  ${e.id}  "${e.name}"  ${e.latestEndSeconds === null ? (kit.effects[e.id]!.play === 'sustain' ? 'goes on until it is stopped' : `loops every ${e.duration} s`) : `ends by ${e.latestEndSeconds} s`}`,
+            `  effect  ${e.id}  "${e.name}"  ${e.latestEndSeconds === null ? (kit.effects[e.id]!.play === 'sustain' ? 'goes on until it is stopped' : `loops every ${e.duration} s`) : `ends by ${Number(e.latestEndSeconds.toFixed(3))} s`}`,
         ),
         ...types.map((t) => `  type    ${t.id}  "${t.name}"`),
         ...sheets.map((s) => `  sheet   ${s.id}  "${s.name}"  ${s.frames} frames`),
@@ -92,7 +92,7 @@ export const list: Run = async (args, { out }) => {
 }
 
 /** gliv schema. */
-export const schema: Run = (_args, { out }) => {
-  out(JSON.stringify(kitJsonSchema(), null, 1))
+export const schema: Run = (args, { out }) => {
+  out(JSON.stringify(jsonSchemaOf(args.options.get('--of') ?? 'kit'), null, 1))
   return Promise.resolve()
 }
