@@ -8,7 +8,7 @@ import { readKitFile } from '@gliv/document'
 import request from 'supertest'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { createApp } from './app.ts'
-import { listen, readPort } from './listen.ts'
+import { listen, readOptions, readPort } from './listen.ts'
 
 let folder = ''
 beforeAll(async () => {
@@ -122,6 +122,27 @@ describe('the server', () => {
     expect((await request(open).get('/').set('Host', 'evil.example')).status).toBe(421)
     const named = createApp({ studio: join(folder, 'studio'), ferry: join(folder, 'ferry') }, ['gliv.local'])
     expect((await request(named).get('/').set('Host', 'gliv.local:80')).status).toBe(200)
+  })
+})
+
+describe('what is asked for at the start', () => {
+  it('comes from words, else from the environment, else is this machine alone', () => {
+    expect(readOptions([], {})).toEqual({ host: '127.0.0.1', port: 4173, token: null })
+    expect(readOptions([], { HOST: '0.0.0.0', PORT: '80', GLIV_TOKEN: 'x' })).toEqual({
+      host: '0.0.0.0',
+      port: 80,
+      token: 'x',
+    })
+    expect(readOptions(['--host', '::', '--port', '81', '--token=y'], { HOST: 'a', PORT: '1' })).toEqual({
+      host: '::',
+      port: 81,
+      token: 'y',
+    })
+  })
+
+  it('is refused with what can be said instead', () => {
+    expect(() => readOptions(['--hots', 'x'], {})).toThrow(/--hots.*takes --host ADDRESS/)
+    expect(() => readOptions(['--port', 'x'], {})).toThrow(/a port is a whole number/)
   })
 })
 

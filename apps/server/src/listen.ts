@@ -3,6 +3,7 @@
  * before leaving.
  */
 import type { Server } from 'node:http'
+import { parseArgs } from 'node:util'
 import type { AddressInfo } from 'node:net'
 import type { Express } from 'express'
 
@@ -14,6 +15,36 @@ export const readPort = (text: string | undefined, otherwise: number): number =>
   throw new Error(
     `PORT is "${text.slice(0, 40)}"; a port is a whole number from 0 to 65535; start with one: PORT=${otherwise} npm start`,
   )
+}
+
+/** Where the server listens, and who may let it bake. */
+export interface Options {
+  readonly host: string
+  readonly port: number
+  /** What a bake for somebody elsewhere needs; null: one is made up. */
+  readonly token: string | null
+}
+
+/** What was asked for by words after `npm start --`, else by the environment. Throws in words. */
+export const readOptions = (
+  argv: readonly string[],
+  env: Readonly<Record<string, string | undefined>>,
+): Options => {
+  const text = { type: 'string' } as const
+  let values: { readonly host?: string; readonly port?: string; readonly token?: string }
+  try {
+    values = parseArgs({ args: [...argv], options: { host: text, port: text, token: text } }).values
+  } catch (error) {
+    throw new Error(
+      `${(error as Error).message}; npm start -- takes --host ADDRESS, --port NUMBER, --token TEXT`,
+      { cause: error },
+    )
+  }
+  return {
+    host: values.host || env['HOST'] || '127.0.0.1',
+    port: readPort(values.port ?? env['PORT'], 4173),
+    token: values.token ?? env['GLIV_TOKEN'] ?? null,
+  }
 }
 
 /** How long running answers may take to end, in ms. */
@@ -35,7 +66,7 @@ const reasonOf = (error: NodeJS.ErrnoException, port: number, host: string): str
   if (error.code === 'EACCES')
     return `Port ${port} may not be used by this user; start with one over 1023: PORT=4173 npm start`
   if (error.code === 'EADDRNOTAVAIL' || error.code === 'ENOTFOUND')
-    return `HOST is "${host}", which is no address of this machine; start without HOST for this machine alone`
+    return `the host is "${host}", which is no address of this machine; start without --host for this machine alone`
   return error.message
 }
 
