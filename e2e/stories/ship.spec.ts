@@ -159,6 +159,16 @@ test('frames: a press shows, keys hold and leave out, a drag reorders; an edit o
   await page.keyboard.press('Delete')
   await expect(page.locator('.ship-cell')).toHaveCount(7)
   await expect(page.locator('.ship-times')).toHaveText('7 in 0.9 s')
+  // Times are typed, too; the next key goes on with the frames.
+  const stays = page.getByRole('textbox', { name: 'How long the frame stays' })
+  await stays.fill('soon')
+  await expect(page.getByText('Type a time like 120 ms')).toBeVisible()
+  await stays.fill('250 150 ms')
+  await stays.press('Enter')
+  await expect(page.locator('.ship-times')).toHaveText('7 in 1.1 s')
+  await expect(cell(3)).toHaveAccessibleName('Frame 4, held 2.5 times')
+  await page.keyboard.press('-')
+  await expect(cell(3)).toHaveAccessibleName('Frame 4, held 1.5 times')
   const [from, to] = [await cell(0).boundingBox(), await cell(4).boundingBox()]
   await page.mouse.move(from!.x + 20, from!.y + 20)
   await page.mouse.down()

@@ -3,6 +3,14 @@
  * moments), draw (painted frames), finish (8 bits, colours), sheet (pages and numbers), write (files).
  */
 export { createPainter, type DrawnEffect, type DrawOptions, drawJob, type Painter } from './draw/drawJob.ts'
+export {
+  type PaintAnswer,
+  type PaintAsked,
+  type Painters,
+  paintersOver,
+  type PaintThread,
+  paintOnAsked,
+} from './draw/painters.ts'
 export { type DrawnClip } from './draw/drawClip.ts'
 export { type Fit } from './draw/fit.ts'
 export { createDrawer, type Raw } from './draw/raw.ts'

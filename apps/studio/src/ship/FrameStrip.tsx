@@ -11,10 +11,11 @@ import { rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sort
 import { CSS } from '@dnd-kit/utilities'
 import type { ShipFrame } from '@gliv/model'
 import { memo, useCallback, useEffect, useMemo, useRef } from 'react'
+import { TypedField } from '../shared/controls/TypedField.tsx'
 import { useCommands } from '../shared/keys/dispatch.ts'
 import type { ShownSheet } from '../workers/ship.worker.ts'
 import { drawFrame } from './drawFrame.ts'
-import { heldBy, listOf, movedTo, withoutFrame, withoutGone } from './frameList.ts'
+import { heldBy, listOf, movedTo, readTimes, timedFrom, withoutFrame, withoutGone } from './frameList.ts'
 import { setShipView, useShipView } from './shipView.ts'
 import { changeShipping } from './useShipEdit.ts'
 
@@ -136,7 +137,29 @@ const useStripKeys = ({ sheet, list, set, single }: Props & ReturnType<typeof us
   })
 }
 
-const Head = ({ sheet, own, single, list, set }: Props & ReturnType<typeof useList>) => {
+/** How long the frame stays that is shown; several times go to as many frames from it on. */
+const ShownTime = ({ sheet, list, set }: Props & ReturnType<typeof useList>) => {
+  const shown = useShipView((s) => s.frame)
+  const at = Math.min(shown, sheet.frames.length - 1)
+  const [clip] = sheet.clips
+  if (!clip || at < 0) return null
+  return (
+    <span className="ship-stays">
+      frame {at + 1} stays{' '}
+      <TypedField
+        label="How long the frame stays"
+        shown={`${Number((sheet.frames[at]!.seconds * 1000).toFixed(1))} ms`}
+        read={(text) => readTimes(text, clip.fps)}
+        hint="Type a time like 120 ms, 0.12 s or 2x, or several for the frames from this one on"
+        onCommit={(holds) =>
+          set(holds.length > 1 ? 'Times of frames' : 'Time of a frame', timedFrom(list, at, holds))
+        }
+      />
+    </span>
+  )
+}
+
+const Head = ({ id, sheet, own, single, list, set }: Props & ReturnType<typeof useList>) => {
   const gone = sheet.ticks.map((tick) => tick.gone)
   const count = gone.filter(Boolean).length
   return (
@@ -147,6 +170,7 @@ const Head = ({ sheet, own, single, list, set }: Props & ReturnType<typeof useLi
           ? 'press to see, drag to reorder, + − hold, Delete leaves out'
           : 'several clips have the frames of their own time; bake one clip to reorder'}
       </small>
+      {single && <ShownTime sheet={sheet} id={id} own={own} single={single} list={list} set={set} />}
       {own && (
         <button
           type="button"

@@ -43,3 +43,37 @@ export const withoutGone = (list: readonly ShipFrame[], gone: readonly boolean[]
   const kept = list.filter((_, k) => !gone[k])
   return kept.length > 0 ? kept : [...list]
 }
+
+/** Times of the frames from one on, in frame times; further ones stay as they are. */
+export const timedFrom = (list: readonly ShipFrame[], at: number, holds: readonly number[]): ShipFrame[] =>
+  list.map((frame, k) => {
+    const hold = holds[k - at]
+    return hold === undefined ? frame : { ...frame, hold: Math.min(LONGEST, Math.max(SHORTEST, hold)) }
+  })
+
+const TIME = /^([+]?(?:\d+(?:[.,]\d+)?|[.,]\d+))\s*(ms|s|x|×)?$/i
+
+/**
+ * Times as people type them, in frame times: `120 ms`, `0.12 s`, `2x`; several for as many frames, `80 80 120 ms`. A
+ * unit counts for those before it, without any they are ms.
+ * @returns null for what is none
+ */
+export const readTimes = (text: string, fps: number): number[] | null => {
+  const words = text
+    .trim()
+    .replace(/(\d)\s+(ms|s|x|×)(?=[\s;]|$)/gi, '$1$2')
+    .split(/[\s;]+/)
+  if (words.length > 4096) return null
+  const times: number[] = []
+  let unit = 'ms'
+  for (const word of [...words].reverse()) {
+    const match = TIME.exec(word)
+    if (!match) return null
+    unit = match[2]?.toLowerCase() ?? unit
+    const value = Number(match[1]!.replace(',', '.'))
+    const hold = unit === 'ms' ? (value * fps) / 1000 : unit === 's' ? value * fps : value
+    if (!(hold >= SHORTEST && hold <= LONGEST)) return null
+    times.push(Number(hold.toFixed(4)))
+  }
+  return times.reverse()
+}

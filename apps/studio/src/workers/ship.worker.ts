@@ -25,6 +25,7 @@ import type { KitFile } from '@gliv/document'
 import { SHIP_DEFAULTS } from '@gliv/model'
 import { expose, transfer } from 'comlink'
 import zlibUrl from 'zlib-streams/zlib-streams.wasm?url'
+import { sharedPainter } from './paintThreads.ts'
 import { webmBytes } from './webm.ts'
 
 /** A page to be drawn on a canvas: what lies over, and light that is added. */
@@ -87,7 +88,8 @@ const draw = async (file: KitFile, job: ShipJob, draft: number): Promise<DrawnEf
     // What was drawn stays; the sentences are those of now.
     return { ...known, job: draftJob(job, draft) }
   }
-  const made = await drawJob(file, job, { draft })
+  const painter = sharedPainter(file, draftJob(job, draft))
+  const made = await drawJob(file, job, { draft, ...(painter ? { painter } : {}) })
   drawn.set(key, made)
   for (const old of drawn.keys()) {
     if (drawn.size <= KEPT) break

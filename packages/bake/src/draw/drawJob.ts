@@ -33,6 +33,7 @@ export interface DrawOptions {
   /** Share of the asked scale, from 0 to 1: a draft. */
   readonly draft?: number
   readonly told?: Told
+  /** Paints what is worth to be shared among threads; the rest is painted here. */
   readonly painter?: Painter
 }
 
@@ -142,6 +143,17 @@ const shrinkAfter = ({ settings }: ShipJob, fit: Fit, clips: readonly DrawnClip[
   return shrinkFor(sizes, sheet, size.extrude)
 }
 
+/** Pixels of all frames together from which on threads are worth their planning. */
+const WORTH_SHARING = 2_000_000
+
+const sharing = (shared: Painter | undefined, local: Painter): Painter =>
+  shared
+    ? (work, told) =>
+        work.ticks.length < 4 || work.ticks.length * work.fit.w * work.fit.h < WORTH_SHARING
+          ? local(work, told)
+          : shared(work, told)
+    : local
+
 /** Draws all that a job asks for. Throws `Refusal` for what cannot be, and whatever `told` throws. */
 export const drawJob = async (
   file: KitFile,
@@ -156,7 +168,7 @@ export const drawJob = async (
   const whole = zoom
   for (let round = 0; ; round++) {
     const { fit, shrunk } = fitted(plan, job, bounds, zoom)
-    const painter = options.painter ?? localPainter(file, job, plan)
+    const painter = sharing(options.painter, localPainter(file, job, plan))
     const clips = await paintAll(file, job, plan, { fit, painter, told, known: new Map() })
     const by = round < 2 ? shrinkAfter(job, fit, clips) : 1
     if (by === 1)
