@@ -43,6 +43,14 @@ const noted = async (effect: string, change: Change, more: Partial<ShipJob> = {}
   return notes.map(({ text }) => text).join('; ')
 }
 
+it('says when particles would meet surfaces and there are none', async () => {
+  expect(await noted('mud-splat', {})).toContain('its particles meet no surface here')
+  expect(await noted('mud-splat', { moves: { stage: demo.kit.stageOrder[0]! } })).not.toContain(
+    'meet no surface',
+  )
+  expect(await noted('coin', {})).not.toContain('meet no surface')
+})
+
 /** What a picture shows, as a check sum: what is transparent has no colour that counts. */
 const seen = ({ width, height, data }: Image): string => {
   const shown = data.slice()

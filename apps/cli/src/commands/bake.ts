@@ -158,7 +158,7 @@ const bakeKit = async (path: string, tape: Tape | null, work: Work): Promise<Don
   if (groups.length === 0) work.terminal.say(`${path}: no effect is chosen`)
   const threads = work.jobs > 1 ? painters(THREAD_ENTRY.url, file, work.jobs) : null
   const tools: ShipTools = {
-    deflate: await zlibDeflate(THREAD_ENTRY.zlib),
+    deflate: await zlibDeflate(await THREAD_ENTRY.zlib?.()),
     fastDeflate,
     ...(threads ? { painterFor: (job) => threads.painterFor(job) } : {}),
   }

@@ -12,7 +12,8 @@ import {
 } from '@gliv/model'
 import { type Args, required } from '../support/args.ts'
 import { type Run, write } from '../support/command.ts'
-import { loadKit, reasonOf } from '../support/kitfile.ts'
+import { loadKit } from '../support/kitfile.ts'
+import { reasonOf } from '../support/reasons.ts'
 import { valueBy } from './shipOptions.ts'
 
 const writingBy = (args: Args, base: Writing): Writing => ({

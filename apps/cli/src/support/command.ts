@@ -3,7 +3,7 @@ import { mkdir, writeFile } from 'node:fs/promises'
 import { dirname } from 'node:path'
 import { Refusal } from '@gliv/model'
 import type { Args, Syntax } from './args.ts'
-import { reasonOf } from './kitfile.ts'
+import { reasonOf } from './reasons.ts'
 
 /** Where a command's words go. */
 export interface Terminal {

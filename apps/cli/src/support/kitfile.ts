@@ -1,21 +1,9 @@
 /** Kits on disk: a file, or the folder of one. */
 import { readdir, readFile, stat } from 'node:fs/promises'
 import { join, relative, sep } from 'node:path'
-import { FILE_LIMIT_BYTES, type KitFile, readKitFile, readKitFolder } from '@gliv/document'
+import { FILE_LIMIT_BYTES, type KitFile, readKitFile, readKitFolder, readUncompiled } from '@gliv/document'
 import { Refusal } from '@gliv/model'
-
-/** What the system says about a file, in words. */
-const REASONS: Record<string, string> = {
-  ENOENT: 'there is no such file; check the path',
-  EISDIR: 'it is a folder; name a file',
-  EACCES: 'it may not be read; change its permissions',
-}
-
-/** Why something on the disk cannot be used. */
-export const reasonOf = (error: unknown): string => {
-  const code = (error as { code?: string }).code ?? ''
-  return REASONS[code] ?? `it cannot be used (${code || String(error)})`
-}
+import { reasonOf } from './reasons.ts'
 
 /** Most files of a kit's folder: what has more is the folder of something else. */
 const MOST_FILES = 20_000
@@ -51,6 +39,7 @@ const filesIn = async (folder: string): Promise<Map<string, Uint8Array>> => {
 
 /** Reads a kit from a file, or from its folder. Throws `Refusal` in words. */
 export const loadKit = async (path: string): Promise<KitFile> => {
+  readUncompiled()
   let read: Uint8Array | Map<string, Uint8Array>
   try {
     read = (await stat(path)).isDirectory() ? await filesIn(path) : await readFile(path)

@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises'
 import { readTape } from '@gliv/document'
 import { Refusal, type Tape } from '@gliv/model'
-import { reasonOf } from './kitfile.ts'
+import { reasonOf } from './reasons.ts'
 
 /** Reads a tape from a JSON file. Throws `Refusal` in words. */
 export const loadTape = async (path: string): Promise<Tape> => {

@@ -1,4 +1,5 @@
 /** What a designer should know before something leaves: in words and figures. */
+import type { ResolvedEffect } from '@gliv/model'
 import type { DrawnEffect } from '../draw/drawJob.ts'
 import { lightShare } from '../finish/alpha.ts'
 import { rounded } from './json.ts'
@@ -91,7 +92,30 @@ const gone = ({ clips }: DrawnEffect): Found => {
   return count === 0 ? [] : [['fault', `${count} frames of its list lie after its end; leave them out`]]
 }
 
-const RULES: readonly ((drawn: DrawnEffect) => Found)[] = [empties, crops, gone, shrinks, seams, lights]
+/** Whether particles of an effect, or of one that it plays, would meet surfaces. */
+const touches = ({ emitters, parts }: ResolvedEffect): boolean =>
+  emitters.some(
+    ({ type, relays }) =>
+      type.contact !== 'none' || relays.some(({ effect }) => effect !== null && touches(effect)),
+  ) || parts.some(({ choices }) => choices.some(({ effect }) => touches(effect)))
+
+const unmet = ({ effect, job }: DrawnEffect): Found => {
+  const { stage, along } = job.settings.moves
+  const some = stage !== null || job.surfaces !== null || along === 'recording' || along === 'tape'
+  return some || !touches(effect)
+    ? []
+    : [['fact', 'its particles meet no surface here; choose a stage under Moves along for them to land on']]
+}
+
+const RULES: readonly ((drawn: DrawnEffect) => Found)[] = [
+  empties,
+  crops,
+  gone,
+  shrinks,
+  unmet,
+  seams,
+  lights,
+]
 
 const losses = ({ loss }: Sheet): Found =>
   loss === null || loss.after >= loss.before
