@@ -57,8 +57,20 @@ export interface ShippedSheet {
   readonly files: readonly EncodedFile[]
 }
 
-/** Pixels of all frames together that a draft may have: enough for a small effect at full size. */
+/** Pixels of all frames together that a draft begins with: enough for a small effect at full size. */
 const DRAFT_PIXELS = 900_000
+const [LEAST_PIXELS, MOST_PIXELS] = [150_000, 2_000_000]
+/** How long drawing a draft should take, in ms: what is seen comes within 300. */
+const DRAFT_MS = 190
+
+/** Pixels by effects, learnt from how long their drafts took on this machine. */
+const budgets = new Map<string, number>()
+const budgetKey = (jobs: readonly ShipJob[]): string => jobs.map(({ effect }) => effect.id).join(' ')
+const budgetOf = (jobs: readonly ShipJob[]): number => budgets.get(budgetKey(jobs)) ?? DRAFT_PIXELS
+const learnBudget = (jobs: readonly ShipJob[], took: number): void => {
+  const by = Math.min(1.25, Math.max(0.4, DRAFT_MS / Math.max(1, took)))
+  budgets.set(budgetKey(jobs), Math.min(MOST_PIXELS, Math.max(LEAST_PIXELS, budgetOf(jobs) * by)))
+}
 
 const drawn = new Map<string, DrawnEffect>()
 /** Effects of which frames are kept. */
@@ -101,7 +113,8 @@ const draw = async (file: KitFile, job: ShipJob, draft: number): Promise<DrawnEf
 /** How much smaller a draft is drawn; 1 when the effect is small. */
 const draftOf = (file: KitFile, jobs: readonly ShipJob[]): number => {
   const pixels = jobs.reduce((sum, job) => sum + pixelsOf(file, job), 0)
-  return pixels <= DRAFT_PIXELS ? 1 : Math.max(0.125, Math.sqrt(DRAFT_PIXELS / pixels))
+  const budget = budgetOf(jobs)
+  return pixels <= budget ? 1 : Math.max(0.125, Math.sqrt(budget / pixels))
 }
 
 /** A guess at the pixels of all frames: what was drawn before tells it best. */
@@ -213,7 +226,11 @@ const api = {
   /** A sheet as it will look, smaller where it would take long. */
   async draft(file: KitFile, jobs: readonly ShipJob[], whole: boolean): Promise<ShownSheet> {
     const draft = whole ? 1 : draftOf(file, jobs)
-    const shown = await shownOf(await sheetBy(file, jobs, draft), draft, inputHash(file, jobs))
+    const known = jobs.every((job) => drawn.has(drawnKey(file, job, draft)))
+    const start = performance.now()
+    const sheet = await sheetBy(file, jobs, draft)
+    if (draft < 1 && !known) learnBudget(jobs, performance.now() - start)
+    const shown = await shownOf(sheet, draft, inputHash(file, jobs))
     return transfer(shown, bitmapsOf(shown))
   },
   /** A sheet with its files. */
