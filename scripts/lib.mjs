@@ -31,7 +31,10 @@ export const quietly = (program, args) => {
 
 /** A program that serves until it is stopped; a signal to this script goes on to it. */
 export const serve = (script) => {
-  const child = spawn(process.execPath, ['--import', 'tsx', script, ...process.argv.slice(2)], { cwd: ROOT, stdio: 'inherit' })
+  const child = spawn(process.execPath, ['--import', 'tsx', script, ...process.argv.slice(2)], {
+    cwd: ROOT,
+    stdio: 'inherit',
+  })
   for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => child.kill(signal))
   child.on('exit', (code, signal) => process.exit(code ?? (signal ? 0 : 1)))
 }

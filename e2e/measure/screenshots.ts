@@ -63,7 +63,7 @@ const births = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await shoot('shapes')
 }
 
-/** The tracer and paths, whole-effect levers, starters, the table. */
+/** The tracer and paths, starters, the table. */
 const inspecting = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.goBack()
   await studio.openEffect('Cargo blast')
@@ -76,10 +76,6 @@ const inspecting = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await shoot('looking')
   await page.keyboard.press('t')
   await page.keyboard.press('r')
-  await page.getByRole('button', { name: 'Levers' }).click()
-  await page.getByLabel('Longer, times').waitFor()
-  await shoot('levers')
-  await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Table', exact: true }).click()
   await page.locator('.recipe-table').getByRole('button', { name: 'Speed', exact: true }).click()
   await shoot('table')
@@ -93,7 +89,7 @@ const inspecting = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.getByRole('button', { name: 'Close the starters' }).click()
 }
 
-/** Forces with their places and the list they come from, contact with marks and a relay, parts. */
+/** Forces with their places and the list they come from, contact with marks and a relay. */
 const motion = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.goBack()
   await studio.openEffect('Sink-hole')
@@ -117,13 +113,6 @@ const motion = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.locator('[data-group="contact"]').scrollIntoViewIfNeeded()
   await shoot('contact')
   await page.goBack()
-  await studio.openEffect('Hard landing')
-  await studio.freezeAt(20)
-  await page.getByRole('button', { name: 'The effect’s own page' }).click()
-  await page.locator('.effect-page').waitFor()
-  await shoot('parts')
-  await page.keyboard.press('Escape')
-  await page.goBack()
   await studio.openEffect('Signal flare burst')
   await studio.freezeAt(ticks.flare)
 }
@@ -144,6 +133,17 @@ const spritesAndShip = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.locator('.ship-cell [data-frame="8"]').click()
   await page.getByRole('button', { name: /^Write \d+ files/ }).waitFor({ timeout: 60_000 })
   await shoot('ship')
+  await page.goto('/kit/last-ferry/many')
+  await page.getByRole('button', { name: /^Palette that they become/ }).click()
+  await page.getByRole('menuitem', { name: 'Keg', exact: true }).click()
+  const pattern = page.getByRole('textbox', { name: 'Pattern of names' })
+  await pattern.fill('{n} {name}')
+  await pattern.press('Enter')
+  await page.locator('.many-pair img').nth(11).waitFor()
+  await shoot('many')
+  await page.goto('/kit/last-ferry/text/constants')
+  await page.getByRole('region', { name: 'Result' }).waitFor()
+  await shoot('text')
 }
 
 /** A stage on its page, an effect in its scene at the moment of a landing. */

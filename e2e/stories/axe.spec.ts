@@ -130,6 +130,26 @@ const SCREENS: readonly (readonly [string, (studio: Studio, page: Page) => Promi
     },
   ],
   [
+    'many effects',
+    async (_studio, page) => {
+      await page.keyboard.press('Escape')
+      await page.goto('/kit/last-ferry/many')
+      await page.getByTestId('many-pair').first().waitFor()
+      const pattern = page.getByRole('textbox', { name: 'Pattern of names' })
+      await pattern.fill('{n} {name}')
+      await pattern.press('Enter')
+    },
+  ],
+  [
+    'numbers as text',
+    async (_studio, page) => {
+      await page.goto('/kit/last-ferry/text')
+      await page.getByRole('button', { name: 'change a copy' }).click()
+      await page.getByRole('textbox', { name: 'Template text' }).fill('{{oops}}')
+      await page.getByRole('alert').waitFor()
+    },
+  ],
+  [
     'sprites page',
     (_studio, page) =>
       page.keyboard

@@ -1,4 +1,4 @@
-/** Pictures and animations as another decoder reads them: the browser's own, frame by frame, against the PNG sequence. */
+/** Animations as another decoder reads them: the browser’s own, frame by frame, against the PNG sequence. */
 import { readFile } from 'node:fs/promises'
 import { expect, type Page, test } from '@playwright/test'
 import { unzipSync } from 'fflate'

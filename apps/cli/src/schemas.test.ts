@@ -1,4 +1,4 @@
-/** What Gliv writes fits the schemas that it gives out, by another package's reading of them; what is broken does not. */
+/** What Gliv writes fits the schemas that it gives out, as another package reads them; what is broken does not. */
 import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'

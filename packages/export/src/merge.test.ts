@@ -1,4 +1,4 @@
-/** Kits made one, and effects through the clipboard: nothing is lost, nothing is there twice, and all play as before. */
+/** Kits made one, effects through the clipboard: nothing is lost or there twice, and all play as before. */
 import { makeDemo } from '@gliv/demo'
 import {
   changeMany,

@@ -1,4 +1,4 @@
-/** One value that can be set where things leave: its words, default and limits. Form, schema and options come from it. */
+/** A value that can be set where things leave: words, default, limits. Form, schema and options come from it. */
 
 interface Shared {
   /** Name of the command line's option. */

@@ -18,20 +18,23 @@ const effectIn = (pathname: string): string | null =>
 const stageIn = (pathname: string): string | null =>
   /^\/kit\/[^/]+\/stage\/([^/]+)/.exec(pathname)?.[1] ?? null
 
-const isSeen = (place: Place, pathname: string): boolean => {
-  if (place.page === 'anywhere') return true
-  // All effects are shown there, and what was changed of them.
-  if (/^\/kit\/[^/]+\/many$/.test(pathname)) return place.page === 'kit' || place.page === 'effect'
+/** Pages on which more than their own is seen, or that are found by a part of their address. */
+const PAGES = {
   // The editor shows an effect on its stage, and changes that stage's firings.
-  if (place.page === 'stage')
-    return decodeURIComponent(stageIn(pathname) ?? '') === place.stage || effectIn(pathname) !== null
-  if (place.page === 'effect') return decodeURIComponent(effectIn(pathname) ?? '') === place.effect
-  if (place.page === 'ship') return /^\/kit\/[^/]+\/ship(\/|$)/.test(pathname)
-  if (place.page === 'text') return /^\/kit\/[^/]+\/text(\/|$)/.test(pathname)
-  if (place.page === 'sprites')
-    return pathname.endsWith('/sprites') || (effectIn(pathname) !== null && useSprites.getState().open)
-  return /^\/kit\/[^/]+\/?$/.test(pathname)
-}
+  stage: (path: string, place: Place & { page: 'stage' }) =>
+    decodeURIComponent(stageIn(path) ?? '') === place.stage || effectIn(path) !== null,
+  // All effects are shown where many are changed.
+  effect: (path: string, place: Place & { page: 'effect' }) =>
+    decodeURIComponent(effectIn(path) ?? '') === place.effect || /\/many$/.test(path),
+  ship: (path: string) => /^\/kit\/[^/]+\/ship(\/|$)/.test(path),
+  text: (path: string) => /^\/kit\/[^/]+\/text(\/|$)/.test(path),
+  sprites: (path: string) =>
+    path.endsWith('/sprites') || (effectIn(path) !== null && useSprites.getState().open),
+  kit: (path: string) => /^\/kit\/[^/]+(\/many)?\/?$/.test(path),
+  anywhere: () => true,
+} as const satisfies { readonly [P in Place['page']]: (path: string, place: Place & { page: P }) => boolean }
+
+const isSeen = (place: Place, pathname: string): boolean => PAGES[place.page](pathname, place as never)
 
 const addressOf = (kitId: string, place: Place): string => {
   if (place.page === 'effect') return `/kit/${kitId}/effect/${encodeURIComponent(place.effect)}`

@@ -74,7 +74,13 @@ export const ManyPairs = ({
     paddingEnd: GAP,
   })
   return (
-    <div ref={place} className="many-pairs">
+    <div
+      ref={place}
+      className="many-pairs"
+      tabIndex={0}
+      role="region"
+      aria-label="Effects as they are and would be"
+    >
       <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
         {virtual.getVirtualItems().map(({ index, start, key }) => (
           <div

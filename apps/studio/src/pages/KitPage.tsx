@@ -45,6 +45,32 @@ const ExportLater = () => {
   ) : null
 }
 
+/** Where one goes from here, the new effect last. */
+const KitActions = ({ kitId, some, onNew }: { kitId: string; some: boolean; onNew: () => void }) => (
+  <>
+    <ExportLater />
+    <Button variant="outlined" component={Link} to={`/kit/${kitId}/sprites`}>
+      Sprites
+    </Button>
+    {some && (
+      <Button
+        variant="outlined"
+        component={Link}
+        to={`/kit/${kitId}/many`}
+        title="Colours, pictures, sizes and names of many effects at once"
+      >
+        Change many
+      </Button>
+    )}
+    <Button variant="outlined" component={Link} to={`/kit/${kitId}/ship`}>
+      Ship
+    </Button>
+    <Button variant="contained" startIcon={<Add />} onClick={onNew}>
+      New effect
+    </Button>
+  </>
+)
+
 export const KitPage = () => {
   const navigate = useNavigate()
   const kit = useDocument(useShallow((s) => ({ id: s.kit?.id ?? '', name: s.kit?.name ?? '' })))
@@ -67,30 +93,7 @@ export const KitPage = () => {
             write={(k, name) => void (k.name = name)}
           />
         }
-        actions={
-          <>
-            <ExportLater />
-            <Button variant="outlined" component={Link} to={`/kit/${kit.id}/sprites`}>
-              Sprites
-            </Button>
-            {effects.length > 0 && (
-              <Button
-                variant="outlined"
-                component={Link}
-                to={`/kit/${kit.id}/many`}
-                title="Colours, pictures, sizes and names of many effects at once"
-              >
-                Change many
-              </Button>
-            )}
-            <Button variant="outlined" component={Link} to={`/kit/${kit.id}/ship`}>
-              Ship
-            </Button>
-            <Button variant="contained" startIcon={<Add />} onClick={() => setChoosing(true)}>
-              New effect
-            </Button>
-          </>
-        }
+        actions={<KitActions kitId={kit.id} some={effects.length > 0} onNew={() => setChoosing(true)} />}
       />
       <main className="card-area">
         <h1 className="only-read">Effects of {kit.name}</h1>

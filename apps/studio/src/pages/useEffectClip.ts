@@ -1,4 +1,4 @@
-/** Effects go from kit to kit through the system's clipboard: Ctrl C with the pointer or the focus on a card, Ctrl V on a kit's page. */
+/** Effects go from kit to kit through the clipboard: Ctrl C at a card, by pointer or focus, Ctrl V on a kit’s page. */
 import { copyEffects, graftEffectsCopy, isEffects, readClip, writeClip } from '@gliv/document'
 import { useEffect } from 'react'
 import { edit, keepPicture, useDocument } from '../state/document.ts'

@@ -142,6 +142,79 @@ const Tags = () => (
 /** Most characters of a result that are shown; the file has all of them. */
 const SHOWN = 200_000
 
+interface Made {
+  readonly template: ShownTemplate
+  readonly text: string
+  /** Why the template makes nothing, in words. */
+  readonly refusal: string | null
+}
+
+const copy = async (text: string): Promise<void> => {
+  await navigator.clipboard.writeText(text)
+  useDocument.setState({ notice: `Copied ${text.length} characters.` })
+}
+
+const Actions = ({ kit, template, text, refusal }: Made & { readonly kit: Kit }) => (
+  <>
+    <Button
+      variant="outlined"
+      startIcon={<ContentCopy />}
+      disabled={refusal !== null}
+      onClick={() => void copy(text)}
+    >
+      Copy
+    </Button>
+    <Button
+      variant="contained"
+      startIcon={<FileDownload />}
+      disabled={refusal !== null}
+      onClick={() => download(fileNameFor(kit, template), text, 'text/plain')}
+    >
+      Save {fileNameFor(kit, template)}
+    </Button>
+  </>
+)
+
+const typeInto = ({ id, name }: ShownTemplate, text: string): void =>
+  editStep(`Template ${name}`, (kit) => changeTemplate(kit, id, { text }))
+
+/** The template above, what it makes below. */
+const View = ({ template, text, refusal }: Made) => (
+  <Group orientation="vertical">
+    <Panel id="text-template" defaultSize="45%" minSize="80px">
+      <div className="text-box">
+        <textarea
+          aria-label="Template text"
+          aria-invalid={refusal !== null}
+          spellCheck={false}
+          value={template.text}
+          readOnly={!template.own}
+          title={template.own ? '' : 'It comes with Gliv; change a copy of it'}
+          onChange={(event) => typeInto(template, event.target.value)}
+        />
+        {refusal !== null && (
+          <p role="alert" className="text-refusal">
+            {refusal}
+          </p>
+        )}
+      </div>
+    </Panel>
+    <Separator className="separator horizontal" aria-label="Height of the template" />
+    <Panel id="text-result" minSize="80px">
+      <div className="text-box">
+        <pre tabIndex={0} role="region" aria-label="Result" className={refusal === null ? '' : 'stale'}>
+          {text.slice(0, SHOWN)}
+        </pre>
+        {text.length > SHOWN && (
+          <p className="text-refusal soft">
+            The first {SHOWN} of {text.length} characters; the file has all of them.
+          </p>
+        )}
+      </div>
+    </Panel>
+  </Group>
+)
+
 const Body = ({ chosen }: { chosen: string }) => {
   const kit = useDocument((s) => shownKit(s))!
   const navigate = useNavigate()
@@ -158,13 +231,6 @@ const Body = ({ chosen }: { chosen: string }) => {
     if (template.own) edit('How numbers are written', (k) => changeTemplate(k, template.id, { writing }))
     else setTried(writing)
   }
-  const type = (next: string): void => {
-    editStep(`Template ${template.name}`, (k) => changeTemplate(k, template.id, { text: next }))
-  }
-  const copy = async (): Promise<void> => {
-    await navigator.clipboard.writeText(text)
-    useDocument.setState({ notice: `Copied ${text.length} characters.` })
-  }
   return (
     <div className="ship-page">
       <AppHeader
@@ -177,26 +243,7 @@ const Body = ({ chosen }: { chosen: string }) => {
             <b>Numbers as text</b>
           </>
         }
-        actions={
-          <>
-            <Button
-              variant="outlined"
-              startIcon={<ContentCopy />}
-              disabled={refusal !== null}
-              onClick={() => void copy()}
-            >
-              Copy
-            </Button>
-            <Button
-              variant="contained"
-              startIcon={<FileDownload />}
-              disabled={refusal !== null}
-              onClick={() => download(fileNameFor(kit, template), text, 'text/plain')}
-            >
-              Save {fileNameFor(kit, template)}
-            </Button>
-          </>
-        }
+        actions={<Actions kit={kit} template={template} text={text} refusal={refusal} />}
       />
       <main className="ship-main">
         <h1 className="only-read">Numbers of {kit.name} as text</h1>
@@ -218,44 +265,7 @@ const Body = ({ chosen }: { chosen: string }) => {
           </Panel>
           <Separator className="separator vertical" aria-label="Width of the column" />
           <Panel id="text-view" minSize="300px">
-            <Group orientation="vertical">
-              <Panel id="text-template" defaultSize="45%" minSize="80px">
-                <div className="text-box">
-                  <textarea
-                    aria-label="Template text"
-                    aria-invalid={refusal !== null}
-                    spellCheck={false}
-                    value={template.text}
-                    readOnly={!template.own}
-                    title={template.own ? '' : 'It comes with Gliv; change a copy of it'}
-                    onChange={(event) => type(event.target.value)}
-                  />
-                  {refusal !== null && (
-                    <p role="alert" className="text-refusal">
-                      {refusal}
-                    </p>
-                  )}
-                </div>
-              </Panel>
-              <Separator className="separator horizontal" aria-label="Height of the template" />
-              <Panel id="text-result" minSize="80px">
-                <div className="text-box">
-                  <pre
-                    tabIndex={0}
-                    role="region"
-                    aria-label="Result"
-                    className={refusal === null ? '' : 'stale'}
-                  >
-                    {text.slice(0, SHOWN)}
-                  </pre>
-                  {text.length > SHOWN && (
-                    <p className="text-refusal soft">
-                      The first {SHOWN} of {text.length} characters; the file has all of them.
-                    </p>
-                  )}
-                </div>
-              </Panel>
-            </Group>
+            <View template={template} text={text} refusal={refusal} />
           </Panel>
         </Group>
       </main>

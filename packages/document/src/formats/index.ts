@@ -50,6 +50,7 @@ const SCHEMAS = {
 
 /** Something that Gliv writes: a kit in one file, a kit's folder, the JSON of a baked sheet, a pack. */
 export type SchemaId = keyof typeof SCHEMAS
+/** All of them, as a message lists them. */
 export const SCHEMA_IDS = Object.keys(SCHEMAS) as SchemaId[]
 
 /** The JSON Schema of what is named. Throws `Refusal` for a name that is none of `SCHEMA_IDS`. */

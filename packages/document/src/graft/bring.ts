@@ -1,4 +1,4 @@
-/** Things of one kit brought into another: what is there already is used, what clashes gets an id and a name of its own. */
+/** Things of one kit brought into another: what is there is used, what clashes gets an id and a name of its own. */
 import { canonicalJson } from '../canonical.ts'
 import type { Kit } from '../kit.ts'
 import { clone, freeName, type MakeId } from '../layers.ts'
@@ -123,6 +123,12 @@ const besides = <T extends Thing>(kit: Kit, shelf: Shelf<T>, thing: T, makeId: M
   ),
 })
 
+/** A thing of the same content; what came in beside another has a number behind its name. */
+const equalOf = <T extends Thing>(list: readonly T[], thing: T): T | undefined => {
+  const content = contentOf(thing)
+  return list.find((one) => isMadeFrom(one.name, thing.name) && contentOf(one) === content)
+}
+
 /**
  * Brings one thing into a kit, in place; what it names must be named by the kit's own ids already. Gives its id there.
  * @param inPlace a thing of its id may be replaced or kept, as `whenBoth` says; else it comes in beside it
@@ -137,15 +143,12 @@ export const bring = <T extends Thing>(
   const { kind } = shelf
   const told = (one: Thing, arrival: Arrival): Brought => ({ kind, id: one.id, name: one.name, arrival })
   const list = shelf.list(kit)
-  const content = contentOf(thing)
   const clash = list.find(({ id }) => id === thing.id)
-  // What came in beside another has a number behind its name.
-  const same = [...(clash ? [clash] : []), ...list].find(
-    (one) => isMadeFrom(one.name, thing.name) && contentOf(one) === content,
-  )
-  if (reuse && same) return told(same, 'there already')
-  if (clash && inPlace && whenBoth === 'first') return told(clash, 'kept')
-  if (clash && inPlace && whenBoth === 'second') {
+  const same = reuse ? equalOf(clash ? [clash, ...list] : list, thing) : undefined
+  if (same) return told(same, 'there already')
+  const stays = clash && inPlace ? whenBoth : 'both'
+  if (stays === 'first') return told(clash!, 'kept')
+  if (stays === 'second') {
     shelf.put(kit, clone(thing))
     return told(thing, 'replaced')
   }

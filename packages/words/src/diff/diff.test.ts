@@ -22,24 +22,27 @@ describe('differences', () => {
     expect(differencesText([])).toBe('')
   })
 
-  it.each<PropertyId>([...propertiesOf('emitter'), ...propertiesOf('type')])('names %s by its label', (id) => {
-    const { owner, hard } = property(id)
-    const other = (value: number | Range): number | Range =>
-      typeof value === 'number'
-        ? value === hard[0]
-          ? hard[1]
-          : hard[0]
-        : { ...value, from: hard[0], to: value.from === hard[0] ? hard[1] : hard[0] }
-    const found = after((kit) => {
-      const holder = owner === 'emitter' ? emitter(kit) : kit.types[emitter(kit).type]!
-      const numbers = holder.numbers as unknown as Record<PropertyId, number | Range>
-      numbers[id] = other(numbers[id])
-    })
-    expect(found.length).toBe(1)
-    expect(found[0]!.what).toContain(PROPERTY_TEXTS[id].label)
-    expect(found[0]!.from).not.toBe(found[0]!.to)
-    expect(found[0]!.place).toMatch(new RegExp(`^(effects|types)[.].*[.]${id}$`))
-  })
+  it.each<PropertyId>([...propertiesOf('emitter'), ...propertiesOf('type')])(
+    'names %s by its label',
+    (id) => {
+      const { owner, hard } = property(id)
+      const other = (value: number | Range): number | Range =>
+        typeof value === 'number'
+          ? value === hard[0]
+            ? hard[1]
+            : hard[0]
+          : { ...value, from: hard[0], to: value.from === hard[0] ? hard[1] : hard[0] }
+      const found = after((kit) => {
+        const holder = owner === 'emitter' ? emitter(kit) : kit.types[emitter(kit).type]!
+        const numbers = holder.numbers as unknown as Record<PropertyId, number | Range>
+        numbers[id] = other(numbers[id])
+      })
+      expect(found.length).toBe(1)
+      expect(found[0]!.what).toContain(PROPERTY_TEXTS[id].label)
+      expect(found[0]!.from).not.toBe(found[0]!.to)
+      expect(found[0]!.place).toMatch(new RegExp(`^(effects|types)[.].*[.]${id}$`))
+    },
+  )
 
   it('tells words by the words of the Recipe', () => {
     const found = after((kit) => {

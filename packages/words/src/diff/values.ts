@@ -46,13 +46,20 @@ const NAMED: Readonly<Record<string, keyof Kit & ('sheets' | 'types' | 'effects'
     palette: 'palettes',
     stage: 'stages',
   }
+/** Lists of a kit whose things an id of this key names. */
+const LISTED: Readonly<
+  Record<string, (kit: Kit) => readonly { readonly id: string; readonly name: string }[]>
+> = {
+  sound: (kit) => kit.sounds ?? [],
+  cue: (kit) => kit.cues ?? [],
+  after: (kit) => kit.cues ?? [],
+}
 const nameOf = (kit: Kit, key: string, value: unknown): string | null => {
   if (typeof value !== 'string') return null
   const map = NAMED[key]
   if (map) return kit[map][value]?.name ?? value
-  if (key === 'sound') return kit.sounds?.find(({ id }) => id === value)?.name ?? value
-  if (key === 'cue' || key === 'after') return kit.cues?.find(({ id }) => id === value)?.name ?? value
-  return null
+  const list = LISTED[key]?.(kit)
+  return list ? (list.find(({ id }) => id === value)?.name ?? value) : null
 }
 
 /** Words of choices that are no field of the table of emitters. */
@@ -90,19 +97,26 @@ const fieldWord = (place: string, value: unknown): string | null => {
   return typeof key === 'string' ? (words[key] ?? null) : null
 }
 
+/** Ramps by their points, paths by how many they have. */
+const objectText = ({ points }: Plain): string => {
+  if (!Array.isArray(points)) return 'as set'
+  const isRamp = (points[0] as Plain | undefined)?.['at'] !== undefined
+  return isRamp ? cut(rampText(points as Plain[])) : `a path of ${points.length} points`
+}
+
+const plainText = (kit: Kit, key: string, value: unknown): string => {
+  if (value === undefined || value === null || value === '') return 'none'
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'number') return share(value)
+  if (Array.isArray(value)) return cut(listText(kit, key, value))
+  return CHOSEN[key]?.[value as string] ?? cut(String(value))
+}
+
 /** A value of a kit in a few words. @param place as a row of the table is called: `emitter.fill`, `type.ramps.tint` */
 export const valueText = (kit: Kit, place: string, value: unknown): string => {
   const key = place.split('.').at(-1)!
   if (Object.hasOwn(PROPERTIES, key)) return numberText(key as PropertyId, value)
   const word = fieldWord(place, value) ?? nameOf(kit, key, value)
   if (word !== null) return word
-  if (value === undefined || value === null || value === '') return 'none'
-  if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  if (typeof value === 'number') return share(value)
-  if (typeof value === 'string') return CHOSEN[key]?.[value] ?? cut(value)
-  if (Array.isArray(value)) return cut(listText(kit, key, value))
-  const { points } = value as Plain
-  if (Array.isArray(points) && (points[0] as Plain | undefined)?.['at'] !== undefined)
-    return cut(rampText(points as Plain[]))
-  return Array.isArray(points) ? `a path of ${points.length} points` : 'as set'
+  return isPlain(value) ? objectText(value) : plainText(kit, key, value)
 }
