@@ -7,6 +7,7 @@ const cardNames = (page: Page) => page.locator('.effect-card h2').allTextContent
 
 test('many effects are changed at once, seen before, and one undo takes all of it back', async ({ page }) => {
   await (await new Studio(page).openShelf()).openKit()
+  await page.locator('.effect-card').nth(7).waitFor()
   const before = await cardNames(page)
   await page.getByRole('link', { name: 'Change many', exact: true }).click()
   const change = page.getByRole('button', { name: /^Change \d+ effects?$/ })
@@ -53,9 +54,9 @@ test('many effects are changed at once, seen before, and one undo takes all of i
   await page.keyboard.press('Control+Shift+z')
   await expect(page.getByTestId('many-pair').filter({ hasText: 'Big Keg pop' })).toHaveCount(1)
   await page.getByRole('link', { name: 'Last Ferry', exact: true }).click()
-  expect(await cardNames(page)).toEqual(
-    before.map((name) => (['Keg pop', 'Stove fire'].includes(name) ? `Big ${name}` : name)),
-  )
+  await expect
+    .poll(() => cardNames(page))
+    .toEqual(before.map((name) => (['Keg pop', 'Stove fire'].includes(name) ? `Big ${name}` : name)))
 })
 
 test('numbers leave by a template that is tried as it is typed, and kept with the kit', async ({ page }) => {
