@@ -156,6 +156,7 @@ test('frames: a press shows, keys hold and leave out, a drag reorders; an edit o
   await page.keyboard.press('+')
   await expect(cell(2)).toHaveAccessibleName('Frame 3, held 3 times')
   await page.keyboard.press('ArrowRight')
+  await expect(cell(3)).toHaveAttribute('aria-pressed', 'true')
   await page.keyboard.press('Delete')
   await expect(page.locator('.ship-cell')).toHaveCount(7)
   await expect(page.locator('.ship-times')).toHaveText('7 in 0.9 s')
@@ -258,6 +259,27 @@ test('a baked sheet comes back in with its cells', async ({ page }) => {
   await expect(page.getByRole('dialog')).toContainText(`Cut by the numbers of “coin.json”: ${count} frames`)
   await page.getByRole('button', { name: /^Add \d+ frame/ }).click()
   await dialogGone(page)
+})
+
+test('a PNG sequence in its zip comes back in as one animation', async ({ page }) => {
+  await openShip(page, 'Keg pop')
+  await tick(page, 'Keg pop')
+  await sentence(page, 'Range')
+  await type(page, 'Rate', '10')
+  await sentence(page, 'Write')
+  await page.locator('.ship-rows').getByLabel('PNG sequence', { exact: true }).check()
+  const files = await written(page)
+  const zip = files['keg-pop-frames.zip']!
+  const count = Object.keys(unzipSync(zip)).length
+  expect(count).toBe(8)
+  await page.goto('/kit/last-ferry/sprites')
+  await give(page, file('keg-pop-frames.zip', zip, 'application/zip'))
+  await expect(page.getByRole('dialog')).toContainText(`${count} frames`)
+  await page.getByRole('button', { name: /^Add/ }).last().click()
+  await dialogGone(page)
+  await page.getByRole('tab', { name: 'Clips' }).click()
+  await expect(page.getByTestId('film-step')).toHaveCount(count)
+  await expect(page.getByLabel('Frames per second')).toHaveValue('12')
 })
 
 test('a kit leaves as a folder of plain files, and comes back from it', async ({ page }) => {

@@ -38,6 +38,22 @@ describe('docs/cli.md', () => {
     expect(code).toBe(0)
   })
 
+  it('has a workflow whose lines run', { timeout: 240_000 }, async () => {
+    const workflow = await readFile(new URL('../../../docs/workflows/bake.yml', import.meta.url), 'utf8')
+    const lines = [...workflow.matchAll(/- run: node gliv[.]mjs (.*)/g)].map(([, line]) =>
+      line!
+        .replaceAll('${{ matrix.part }}', '1')
+        .replaceAll(/(kits|sheets)(?=\/|\s|$)/g, (path) => join(folder, path)),
+    )
+    expect(lines.length).toBe(2)
+    for (const line of lines) {
+      const said: string[] = []
+      const code = await main(line.split(' '), { out: () => undefined, say: (t) => void said.push(t) })
+      expect(said.join('\n')).not.toMatch(/^gliv: /m)
+      expect(code, line).toBe(0)
+    }
+  })
+
   it('names every command', async () => {
     const { COMMANDS } = await import('./commands/index.ts')
     for (const name of Object.keys(COMMANDS)) expect(text, name).toContain(`gliv ${name}`)

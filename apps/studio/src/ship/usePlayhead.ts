@@ -24,6 +24,8 @@ export const usePlayhead = (sheet: ShownSheet | null): void => {
     let due = performance.now()
     let request = 0
     const tick = (now: number): void => {
+      // Somebody has stopped it: what they show stays.
+      if (!useShipView.getState().playing) return
       let moved = 0
       while (now >= due && moved++ < count) {
         const seconds = sheet.frames[from + at]!.seconds

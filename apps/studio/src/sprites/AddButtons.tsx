@@ -21,7 +21,7 @@ export const AddButtons = () => {
     <div className="add-buttons">
       <Button
         startIcon={<FileOpen />}
-        title="PNG, APNG, GIF, WebP, JPEG or SVG; they can be dropped and pasted, too"
+        title="PNG, APNG, GIF, WebP, JPEG or SVG, numbered PNGs, also in a zip; they can be dropped and pasted, too"
         onClick={() => input.current?.click()}
       >
         {reading > 0 ? `Reading ${reading}…` : 'Import'}
@@ -31,7 +31,7 @@ export const AddButtons = () => {
         type="file"
         hidden
         multiple
-        accept="image/*,.apng,.json"
+        accept="image/*,.apng,.json,.zip"
         aria-label="Pictures"
         onChange={(event) => {
           void receivePictures([...(event.target.files ?? [])])

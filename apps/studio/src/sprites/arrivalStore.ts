@@ -51,6 +51,6 @@ export const stemOf = (fileName: string): string =>
 export const isNumbersFile = (file: File): boolean =>
   /\.json$/i.test(file.name) && !/\.gliv(pack)?\.json$/i.test(file.name)
 
-/** Picture files among others, by type or by ending. */
+/** Picture files among others, by type or by ending; a zip may hold a sequence of them. */
 export const isPictureFile = (file: File): boolean =>
-  file.type.startsWith('image/') || /\.(a?png|gif|webp|jpe?g|svg)$/i.test(file.name)
+  file.type.startsWith('image/') || /\.(a?png|gif|webp|jpe?g|svg|zip)$/i.test(file.name)

@@ -11,6 +11,7 @@ import { type Arrival, isNumbersFile, stemOf, useArrivals, withArrived } from '.
 import { readFile } from './sheets/jobs.ts'
 import { tell } from './sheets/pictures.ts'
 import { rasterise } from './rasterise.ts'
+import { isZipFile, picturesIn, sequencesOf } from './sequences.ts'
 
 const set = useArrivals.setState
 let count = 0
@@ -90,6 +91,45 @@ const withNumbers = (
   }
 }
 
+/** Zips as the pictures that are in them. */
+const unpacked = async (files: readonly File[]): Promise<File[]> => {
+  const all: File[] = []
+  for (const file of files) {
+    try {
+      all.push(...(isZipFile(file) ? await picturesIn(file) : [file]))
+    } catch (error) {
+      tell(`${file.name} was not imported: ${error instanceof Error ? error.message : String(error)}`)
+    }
+  }
+  return all
+}
+
+/** Frames a second of numbered pictures, which say nothing of time. */
+const SEQUENCE_FPS = 12
+
+/** Numbered stills of one size as one animation; what is none stays as it is. */
+const inSequence = (list: readonly Arrival[], names: ReadonlyMap<number, string>): Arrival[] => {
+  const still = list.filter(({ frames, numbers, svg }) => frames.length === 1 && !numbers && svg === null)
+  const sequences = sequencesOf(still.map(({ id }) => names.get(id) ?? ''))
+    .map(({ stem, members }) => ({ stem, of: members.map((k) => still[k]!) }))
+    .filter(({ of }) =>
+      of.every(
+        ({ frames: [image] }) =>
+          image!.width === of[0]!.frames[0]!.width && image!.height === of[0]!.frames[0]!.height,
+      ),
+    )
+  const taken = new Set(sequences.flatMap(({ of }) => of.map(({ id }) => id)))
+  return [
+    ...list.filter(({ id }) => !taken.has(id)),
+    ...sequences.map(({ stem, of }) => ({
+      ...of[0]!,
+      name: stem || of[0]!.name,
+      frames: of.flatMap(({ frames }) => frames),
+      seconds: of.map(() => 1 / SEQUENCE_FPS),
+    })),
+  ]
+}
+
 const SHOW_EVERY_MS = 250
 
 /**
@@ -100,9 +140,10 @@ export const readPictures = async (
   chosen: readonly File[],
   replaces: string | null = null,
 ): Promise<void> => {
-  const files = chosen.filter((file) => !isNumbersFile(file))
+  const files = await unpacked(chosen.filter((file) => !isNumbersFile(file)))
   const numbers = await readNumbers(chosen.filter(isNumbersFile))
   set((s) => ({ reading: s.reading + files.length, replaces }))
+  const names = new Map<number, string>()
   let ready: Arrival[] = []
   let done = 0
   let shownAt = performance.now()
@@ -117,9 +158,10 @@ export const readPictures = async (
   for (const file of files) {
     try {
       const read = await readOne(file)
+      names.set(++count, file.name)
       ready.push({
         ...read,
-        id: ++count,
+        id: count,
         name: stemOf(file.name),
         numbers: withNumbers(read, numbersFor(file, numbers, files.length), file.name),
       })
@@ -130,6 +172,8 @@ export const readPictures = async (
     if (performance.now() - shownAt > SHOW_EVERY_MS) show()
   }
   show()
+  // Whole sequences are known when all of them are read.
+  if (files.length > 2 && replaces === null) set((s) => ({ list: inSequence(s.list, names) }))
   if (useArrivals.getState().list.length === 0) set({ replaces: null })
 }
 
