@@ -155,6 +155,8 @@ test('frames: a press shows, keys hold and leave out, a drag reorders; an edit o
   await page.keyboard.press('+')
   await page.keyboard.press('+')
   await expect(cell(2)).toHaveAccessibleName('Frame 3, held 3 times')
+  // With the focus on the frame itself, as by Tab.
+  await cell(2).focus()
   await page.keyboard.press('ArrowRight')
   await expect(cell(3)).toHaveAttribute('aria-pressed', 'true')
   await page.keyboard.press('Delete')

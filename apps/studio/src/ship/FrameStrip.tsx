@@ -62,6 +62,9 @@ const Cell = memo(({ sheet, frame, label, hold, gone, shown, movable }: CellProp
         {...attributes}
         {...listeners}
         role={undefined}
+        // It is shown, not picked up: arrows go to the next frame, Alt and arrows carry it.
+        aria-roledescription={undefined}
+        aria-describedby={undefined}
         tabIndex={shown ? 0 : -1}
         data-frame={frame}
         aria-label={`Frame ${label}${hold === 1 ? '' : `, held ${hold} times`}${gone ? ', its moment is gone' : ''}`}
