@@ -61,7 +61,7 @@ export interface ShippedSheet {
 const DRAFT_PIXELS = 900_000
 const [LEAST_PIXELS, MOST_PIXELS] = [150_000, 2_000_000]
 /** How long drawing a draft should take, in ms: what is seen comes within 300. */
-const DRAFT_MS = 190
+const DRAFT_MS = 150
 
 /** Pixels by effects, learnt from how long their drafts took on this machine. */
 const budgets = new Map<string, number>()
