@@ -443,11 +443,6 @@ const viewSide = z
   .min(16, { error: 'a view is at least 16 px wide and high; make it larger' })
   .max(8192, { error: 'a view is at most 8192 px wide and high; make it smaller' })
 
-/**
- * Reads by schemas as they stand from now on, without compiling them first: what reads one kit and ends is done sooner.
- */
-export const readUncompiled = (): void => void z.config({ jitless: true })
-
 /** The form of a palette. */
 export const paletteSchema = z.looseObject({
   id,

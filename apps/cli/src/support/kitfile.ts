@@ -1,7 +1,7 @@
 /** Kits on disk: a file, or the folder of one. */
 import { readdir, readFile, stat } from 'node:fs/promises'
 import { join, relative, sep } from 'node:path'
-import { FILE_LIMIT_BYTES, type KitFile, readKitFile, readKitFolder, readUncompiled } from '@gliv/document'
+import { FILE_LIMIT_BYTES, type KitFile, readKitFile, readKitFolder } from '@gliv/document'
 import { Refusal } from '@gliv/model'
 import { reasonOf } from './reasons.ts'
 
@@ -39,7 +39,6 @@ const filesIn = async (folder: string): Promise<Map<string, Uint8Array>> => {
 
 /** Reads a kit from a file, or from its folder. Throws `Refusal` in words. */
 export const loadKit = async (path: string): Promise<KitFile> => {
-  readUncompiled()
   let read: Uint8Array | Map<string, Uint8Array>
   try {
     read = (await stat(path)).isDirectory() ? await filesIn(path) : await readFile(path)
