@@ -1,6 +1,8 @@
 /** Kits made one, effects through the clipboard: nothing is lost or there twice, and all play as before. */
 import { makeDemo } from '@gliv/demo'
+import { PLAIN_WRITING } from '@gliv/model'
 import {
+  addTemplate,
   changeMany,
   checkKit,
   copyEffects,
@@ -81,6 +83,30 @@ describe('gliv merge', () => {
     expect(new Set(file.kit.effectOrder)).toEqual(new Set(alone))
     for (const id of alone) expect(shown(file, id), id).toEqual(shown(DEMO, id))
     expect(readKitFile(writeKitZip(file)).kit).toEqual(file.kit)
+  })
+
+  it('takes templates along, once, and never leaves a frame without its sheet', () => {
+    const other = clone(DEMO.kit)
+    addTemplate(other, { name: 'heads', text: '{{kit.name}}', writing: PLAIN_WRITING }, countedIds(other))
+    const [id] = other.sheetOrder as [string]
+    // Fewer frames than the first kit's effects show.
+    const small = clone(DEMO.kit)
+    small.sheets[id]!.frames = small.sheets[id]!.frames.slice(0, 1)
+    small.sheets[id]!.clips = []
+    small.effects = {}
+    small.effectOrder = []
+    small.types = {}
+    small.typeOrder = []
+    small.cues = []
+    small.stages = {}
+    small.stageOrder = []
+    for (const whenBoth of WHEN_BOTH) {
+      const merged = merge(DEMO, withKit(other), whenBoth).file
+      expect(merged.kit.templates!.map(({ name }) => name)).toEqual(['heads'])
+      expect(merge(merged, withKit(other), whenBoth).file.kit).toEqual(merged.kit)
+      expect(checkKit(merge(DEMO, withKit(small), whenBoth).file.kit)).toEqual([])
+      expect(checkKit(merge(withKit(small), DEMO, whenBoth).file.kit)).toEqual([])
+    }
   })
 
   it('keeps both, the first or the second where both have one of an id', () => {

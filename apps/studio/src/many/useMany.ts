@@ -29,7 +29,8 @@ const NOTHING: Asked = {
   palette: { from: null, to: null },
   own: {},
   picture: { from: null, to: null, keepSize: true },
-  size: { factor: 1, world: true },
+  // As on the command line: what is around them goes along when asked to.
+  size: { factor: 1, world: false },
   names: SAME_NAMES,
 }
 

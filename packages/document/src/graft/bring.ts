@@ -30,8 +30,6 @@ export interface Brought {
 /** How things are held against each other. */
 export interface Bringing {
   readonly makeId: MakeId
-  /** A thing of the same content is used instead of being added once more. */
-  readonly reuse: boolean
   readonly whenBoth: WhenBoth
 }
 
@@ -137,14 +135,14 @@ export const bring = <T extends Thing>(
   kit: Kit,
   shelf: Shelf<T>,
   thing: T,
-  { makeId, reuse, whenBoth }: Bringing,
+  { makeId, whenBoth }: Bringing,
   inPlace = true,
 ): Brought => {
   const { kind } = shelf
   const told = (one: Thing, arrival: Arrival): Brought => ({ kind, id: one.id, name: one.name, arrival })
   const list = shelf.list(kit)
   const clash = list.find(({ id }) => id === thing.id)
-  const same = reuse ? equalOf(clash ? [clash, ...list] : list, thing) : undefined
+  const same = equalOf(clash ? [clash, ...list] : list, thing)
   if (same) return told(same, 'there already')
   const stays = clash && inPlace ? whenBoth : 'both'
   if (stays === 'first') return told(clash!, 'kept')

@@ -12,7 +12,6 @@ import { readKitFile, writeKitJson } from '../files.ts'
 import type { Kit, KitFile } from '../kit.ts'
 import type { MakeId } from '../layers.ts'
 import { pieceOf } from '../piece.ts'
-import type { Bringing } from './bring.ts'
 import { graftEffects, went } from './effects.ts'
 import { said, saidMessage } from '../said.ts'
 
@@ -114,8 +113,7 @@ export const graft = (kit: Kit, clip: CellsCopy, at: GraftPlace): string | null 
  * their ids there. Bytes of pictures and sounds are the caller's to keep.
  */
 export const graftEffectsCopy = (kit: Kit, { effects, file }: EffectsCopy, makeId: MakeId): string[] => {
-  const bringing: Bringing = { makeId, reuse: true, whenBoth: 'both' }
-  const { brought, ways } = graftEffects(kit, file.kit, effects, bringing)
+  const { brought, ways } = graftEffects(kit, file.kit, effects, { makeId, whenBoth: 'both' })
   return effects.map((id) => {
     const there = went(ways.effect, id)
     const one = brought.find((made) => made.kind === 'effect' && made.id === there)

@@ -1,6 +1,6 @@
 /** Effects of one kit brought into another with all that they need. */
 import { innerOf } from '../edits.ts'
-import type { Effect, Kit, ParticleType } from '../kit.ts'
+import type { Effect, Kit, ParticleType, Sheet } from '../kit.ts'
 import { clone } from '../layers.ts'
 import { pieceOf } from '../piece.ts'
 import { bring, type Bringing, type Brought, SHELVES } from './bring.ts'
@@ -61,6 +61,18 @@ const inwards = (piece: Kit): readonly string[] => {
   return [...done].filter((id) => piece.effects[id])
 }
 
+/** Whether one sheet can stand for another: it has as many frames, and the clips that are asked for by id. */
+const standsFor = (stays: Sheet, goes: Sheet): boolean =>
+  stays.frames.length >= goes.frames.length &&
+  goes.clips.every(({ id }) => stays.clips.some((clip) => clip.id === id))
+
+/** Brings a sheet; where the one that would stay lacks frames or clips of the other, both are there. */
+export const bringSheet = (kit: Kit, sheet: Sheet, bringing: Bringing): Brought => {
+  const own = kit.sheets[sheet.id]
+  const [stays, goes] = bringing.whenBoth === 'first' ? [own, sheet] : [sheet, own]
+  return bring(kit, SHELVES.sheet, sheet, bringing, !stays || !goes || standsFor(stays, goes))
+}
+
 /** Types that only effects which are replaced send out may be replaced themselves. */
 const isOnlyOf = (kit: Kit, type: string, effects: ReadonlySet<string>): boolean =>
   kit.effectOrder.every(
@@ -102,8 +114,7 @@ export const graftEffects = (
     brought.push(made)
     way.set(id, made.id)
   }
-  for (const id of piece.sheetOrder)
-    take(bring(kit, SHELVES.sheet, piece.sheets[id]!, bringing), ways.sheet, id)
+  for (const id of piece.sheetOrder) take(bringSheet(kit, piece.sheets[id]!, bringing), ways.sheet, id)
   for (const id of piece.paletteOrder)
     take(bring(kit, SHELVES.palette, piece.palettes[id]!, bringing), ways.palette, id)
   for (const sound of piece.sounds ?? [])

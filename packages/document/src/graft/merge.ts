@@ -1,9 +1,11 @@
 /** Two kits made one: what the second has beside the first comes to it, by the graft of the clipboard. */
-import type { Cue } from '@gliv/model'
+import type { Cue, TextTemplate } from '@gliv/model'
 import type { Kit, KitFile, Stage } from '../kit.ts'
 import { clone, type MakeId } from '../layers.ts'
+import { isMadeFrom } from '../naming.ts'
+import { addTemplate } from '../templates.ts'
 import { bring, type Bringing, type Brought, SHELVES, type WhenBoth } from './bring.ts'
-import { graftEffects, type Ways, went } from './effects.ts'
+import { bringSheet, graftEffects, type Ways, went } from './effects.ts'
 
 const cueThere = (cue: Cue, ways: Ways): Cue => ({
   ...cue,
@@ -44,7 +46,7 @@ const bringLeft = (kit: Kit, other: Kit, ways: Ways, bringing: Bringing): Brough
     way.set(id, one.id)
   }
   for (const id of other.sheetOrder)
-    if (!ways.sheet.has(id)) take(bring(kit, SHELVES.sheet, other.sheets[id]!, bringing), ways.sheet, id)
+    if (!ways.sheet.has(id)) take(bringSheet(kit, other.sheets[id]!, bringing), ways.sheet, id)
   for (const id of other.paletteOrder)
     if (!ways.palette.has(id))
       take(bring(kit, SHELVES.palette, other.palettes[id]!, bringing), ways.palette, id)
@@ -76,6 +78,10 @@ const bringShipping = (kit: Kit, other: Kit, ways: Ways, brought: readonly Broug
   kit.ship = { presets, effects }
 }
 
+/** Templates are told apart by what they make, not by their ids. */
+const isSameTemplate = (a: TextTemplate, b: TextTemplate): boolean =>
+  isMadeFrom(a.name, b.name) && a.text === b.text && JSON.stringify(a.writing) === JSON.stringify(b.writing)
+
 /** A merged kit, and what became of each thing of the second. */
 export interface Merged {
   readonly file: KitFile
@@ -89,13 +95,16 @@ export interface Merged {
 export const mergeKits = (first: KitFile, second: KitFile, whenBoth: WhenBoth, makeId: MakeId): Merged => {
   const kit = clone(first.kit)
   const other = second.kit
-  const bringing: Bringing = { makeId, reuse: true, whenBoth }
+  const bringing: Bringing = { makeId, whenBoth }
   const { brought, ways } = graftEffects(kit, other, other.effectOrder, bringing)
   const further = bringLeft(kit, other, ways, bringing)
   bringShipping(kit, other, ways, brought)
   for (const kept of other.rampShelf)
     if (!kit.rampShelf.some(({ id, name }) => id === kept.id || name === kept.name))
       kit.rampShelf.push(clone(kept))
+  for (const { id, ...template } of other.templates ?? [])
+    if (!kit.templates?.some((own) => isSameTemplate(own, { id, ...template })))
+      addTemplate(kit, template, makeId)
   return {
     file: { kit, pictures: new Map([...second.pictures, ...first.pictures]) },
     brought: [...brought, ...further],
