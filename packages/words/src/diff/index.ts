@@ -1,7 +1,7 @@
 /** What differs between two kits, in the words in which the studio shows it. */
 import type { Effect, Emitter, Kit, ParticleType } from '@gliv/document'
 import type { KitShipping } from '@gliv/model'
-import { RELAY_TRIGGER_TEXTS } from '../relays.ts'
+import { RELAY_TRIGGER_TEXTS } from '../texts/relays.ts'
 import { titleOf } from './titles.ts'
 import { valueText } from './values.ts'
 

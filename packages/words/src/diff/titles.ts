@@ -1,9 +1,9 @@
 /** What places of a kit are called, as the Recipe and the other screens call them. */
 import { PROPERTIES, type PropertyId } from '@gliv/model'
-import { type FieldId, FIELDS } from '../fields.ts'
-import { FORCE_TEXTS } from '../forces.ts'
-import { ALONG_TEXTS, RAMP_TEXTS } from '../kinds.ts'
-import { PROPERTY_TEXTS } from '../properties.ts'
+import { type FieldId, FIELDS } from '../texts/fields.ts'
+import { FORCE_TEXTS } from '../texts/forces.ts'
+import { ALONG_TEXTS, RAMP_TEXTS } from '../texts/kinds.ts'
+import { PROPERTY_TEXTS } from '../texts/properties.ts'
 
 /** Keys that no table has words for. */
 const KEYS: Readonly<Record<string, string>> = {

@@ -1,11 +1,11 @@
 /** Values of a kit in a few words. */
 import type { Kit } from '@gliv/document'
 import { PROPERTIES, type PropertyId } from '@gliv/model'
-import { type FieldId, FIELDS } from '../fields.ts'
-import { FORCE_TEXTS } from '../forces.ts'
-import { BIAS_TEXTS, PLAY_TEXTS } from '../kinds.ts'
-import { formatNumber, formatWithUnit, unitText } from '../numbers.ts'
-import { RELAY_LAUNCH_TEXTS, RELAY_TRIGGER_TEXTS } from '../relays.ts'
+import { type FieldId, FIELDS } from '../texts/fields.ts'
+import { FORCE_TEXTS } from '../texts/forces.ts'
+import { BIAS_TEXTS, PLAY_TEXTS } from '../texts/kinds.ts'
+import { formatNumber, formatWithUnit, unitText } from '../texts/numbers.ts'
+import { RELAY_LAUNCH_TEXTS, RELAY_TRIGGER_TEXTS } from '../texts/relays.ts'
 
 type Plain = Readonly<Record<string, unknown>>
 const isPlain = (value: unknown): value is Plain =>
