@@ -2,9 +2,9 @@
 import Button from '@mui/material/Button'
 import { useEffect } from 'react'
 import { Group, Panel, Separator } from 'react-resizable-panels'
-import { Link } from 'react-router'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { Guard } from '../frame/Guard.tsx'
+import { KitCrumbs } from '../frame/KitCrumbs.tsx'
 import { useDocument } from '../state/document.ts'
 import { ManyColumn } from './ManyColumn.tsx'
 import { ManyPairs } from './ManyPairs.tsx'
@@ -28,15 +28,7 @@ const Body = () => {
   return (
     <div className="many-page">
       <AppHeader
-        crumbs={
-          <>
-            <Link to={`/kit/${kit.id}`} className="crumb" title={kit.name}>
-              {kit.name}
-            </Link>
-            <span aria-hidden>›</span>
-            <b>Change many</b>
-          </>
-        }
+        crumbs={<KitCrumbs kit={kit} here="Change many" />}
         actions={
           <>
             <Button variant="outlined" disabled={!asks} onClick={askNothing}>

@@ -7,6 +7,7 @@ import { Group, Panel, Separator } from 'react-resizable-panels'
 import { Link, useNavigate, useParams } from 'react-router'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { Guard } from '../frame/Guard.tsx'
+import { KitCrumbs } from '../frame/KitCrumbs.tsx'
 import { useDocument } from '../state/document.ts'
 import type { ShownSheet } from '../workers/ship.worker.ts'
 import ExportMenu from './ExportMenu.tsx'
@@ -113,16 +114,11 @@ const Ship = ({ effectId }: { effectId: string | undefined }) => {
     <div className="ship-page">
       <AppHeader
         crumbs={
-          <>
-            <Link to={`/kit/${kit.id}`} className="crumb" title={kit.name}>
-              {kit.name}
-            </Link>
-            <span aria-hidden>›</span>
-            <b>Ship</b>
+          <KitCrumbs kit={kit} here="Ship">
             <small className="soft">
               {ticked} of {kit.effectOrder.length} effects
             </small>
-          </>
+          </KitCrumbs>
         }
         actions={
           <>

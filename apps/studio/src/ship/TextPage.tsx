@@ -4,11 +4,12 @@ import FileDownload from '@mui/icons-material/FileDownload'
 import Button from '@mui/material/Button'
 import { useEffect, useState } from 'react'
 import { Group, Panel, Separator } from 'react-resizable-panels'
-import { Link, useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams } from 'react-router'
 import { addTemplate, changeTemplate, deleteTemplate, type Kit } from '@gliv/document'
 import { type ShipRule, type Writing, WRITING_RULES } from '@gliv/model'
 import { NameField } from '../document/NameField.tsx'
 import { AppHeader } from '../frame/AppHeader.tsx'
+import { KitCrumbs } from '../frame/KitCrumbs.tsx'
 import { TickList } from '../shared/controls/TickList.tsx'
 import { Word } from '../shared/controls/words.tsx'
 import { download } from '../shared/download.ts'
@@ -234,15 +235,7 @@ const Body = ({ chosen }: { chosen: string }) => {
   return (
     <div className="ship-page">
       <AppHeader
-        crumbs={
-          <>
-            <Link to={`/kit/${kit.id}`} className="crumb" title={kit.name}>
-              {kit.name}
-            </Link>
-            <span aria-hidden>›</span>
-            <b>Numbers as text</b>
-          </>
-        }
+        crumbs={<KitCrumbs kit={kit} here="Numbers as text" />}
         actions={<Actions kit={kit} template={template} text={text} refusal={refusal} />}
       />
       <main className="ship-main">

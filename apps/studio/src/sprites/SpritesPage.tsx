@@ -1,8 +1,8 @@
 import Checkbox from '@mui/material/Checkbox'
 import { useEffect } from 'react'
-import { Link } from 'react-router'
 import { useShallow } from 'zustand/react/shallow'
 import { AppHeader } from '../frame/AppHeader.tsx'
+import { KitCrumbs } from '../frame/KitCrumbs.tsx'
 import { edit, useDocument } from '../state/document.ts'
 import { AddButtons } from './AddButtons.tsx'
 import { SheetList } from './SheetList.tsx'
@@ -21,17 +21,7 @@ export const SpritesPage = () => {
   useEffect(() => void (document.title = `Sprites of ${kit.name} · Gliv`), [kit.name])
   return (
     <div className="sprites-page">
-      <AppHeader
-        crumbs={
-          <>
-            <Link to={`/kit/${kit.id}`} className="crumb" title={kit.name}>
-              {kit.name}
-            </Link>
-            <span aria-hidden>›</span>
-            <b>Sprites</b>
-          </>
-        }
-      />
+      <AppHeader crumbs={<KitCrumbs kit={kit} here="Sprites" />} />
       <main className="sprites-body">
         <h1 className="only-read">Sprites of {kit.name}</h1>
         <aside className="sheet-column" aria-label="Sheets">
