@@ -77,6 +77,8 @@ const ROOMS = {
     'output',
     'runtime',
   ],
+  'packages/document/src': ['kit', 'many', 'graft', 'formats'],
+  'packages/words/src': ['texts', 'diff'],
   'apps/studio/src': [
     'workers',
     'shared',

@@ -2,6 +2,7 @@
 import { makeDemo } from '@gliv/demo'
 import { PLAIN_WRITING } from '@gliv/model'
 import {
+  addPreset,
   addTemplate,
   changeMany,
   checkKit,
@@ -18,6 +19,8 @@ import {
   readClip,
   readKitFile,
   resolveEffect,
+  setSentence,
+  shipSettings,
   WHEN_BOTH,
   type WhenBoth,
   writeClip,
@@ -107,6 +110,25 @@ describe('gliv merge', () => {
       expect(checkKit(merge(DEMO, withKit(small), whenBoth).file.kit)).toEqual([])
       expect(checkKit(merge(withKit(small), DEMO, whenBoth).file.kit)).toEqual([])
     }
+  })
+
+  it('lets what comes ship as it did: presets, palettes and stages by what they are', () => {
+    const [a, b] = [clone(DEMO.kit), clone(DEMO.kit)]
+    const ids = countedIds(a, b)
+    const [palette] = b.paletteOrder as [string]
+    b.palettes[palette]!.colours = ['#112233', '#ffffff']
+    b.effects['coin']!.seed = 77
+    setSentence(a, ['coin'], 'size', { padding: 5 })
+    addPreset(a, 'coin', 'Ours', () => 'one')
+    setSentence(b, ['coin'], 'colours', { palette })
+    addPreset(b, 'coin', 'Theirs', () => 'one')
+    const { kit } = mergeKits(withKit(a), withKit(b), 'both', ids).file
+    const coin = kit.effectOrder.find((id) => kit.effects[id]!.seed === 77)!
+    expect(kit.ship!.presets.map(({ name }) => name)).toEqual(['Ours', 'Theirs'])
+    expect(shipSettings(kit, 'coin').size.padding).toBe(5)
+    expect(kit.palettes[shipSettings(kit, coin).colours.palette!]!.colours).toEqual(['#112233', '#ffffff'])
+    expect(checkKit(kit)).toEqual([])
+    expect(mergeKits(withKit(kit), withKit(b), 'both', countedIds(kit, b)).file.kit).toEqual(kit)
   })
 
   it('keeps both, the first or the second where both have one of an id', () => {

@@ -1,10 +1,10 @@
 /** JSON Schemas of everything that Gliv writes, for editors and pipelines. */
 import { Refusal } from '@gliv/model'
 import { z } from 'zod'
-import { effectSchema, kitSchema, paletteSchema, typeSchema } from '../schema.ts'
-import { sheetSchema } from '../sheetSchema.ts'
-import { effectShippingSchema } from '../shippingParts.ts'
-import { stageSchema } from '../stages.ts'
+import { effectSchema, kitSchema, paletteSchema, typeSchema } from '../kit/schema.ts'
+import { sheetSchema } from '../kit/sheetSchema.ts'
+import { effectShippingSchema } from '../kit/shippingParts.ts'
+import { stageSchema } from '../kit/stages.ts'
 import { bakedSchema } from './baked.ts'
 import { packSchema } from './pack.ts'
 

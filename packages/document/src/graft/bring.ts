@@ -1,8 +1,8 @@
 /** Things of one kit brought into another: what is there is used, what clashes gets an id and a name of its own. */
-import { canonicalJson } from '../canonical.ts'
-import type { Kit } from '../kit.ts'
-import { clone, freeName, type MakeId } from '../layers.ts'
-import { isMadeFrom } from '../naming.ts'
+import { canonicalJson } from '../kit/canonical.ts'
+import type { Kit } from '../kit/kit.ts'
+import { clone, freeName, type MakeId } from '../kit/layers.ts'
+import { isMadeFrom } from '../kit/naming.ts'
 
 /** A thing with an id and a name. */
 export interface Thing {

@@ -9,10 +9,10 @@ import {
   PROPERTIES,
   type PropertyId,
 } from '@gliv/model'
-import { refuseNumber } from '../check.ts'
-import type { Kit } from '../kit.ts'
-import { refuseWithin } from '../rules.ts'
-import { said } from '../said.ts'
+import { refuseNumber } from '../kit/check.ts'
+import type { Kit } from '../kit/kit.ts'
+import { refuseWithin } from '../kit/rules.ts'
+import { said } from '../kit/said.ts'
 
 /** One cell: the row's name at an emitter. */
 export interface CellPlace {

@@ -11,7 +11,7 @@ import {
   readClip,
   writeClip,
 } from '../index.ts'
-import { addEmitter } from '../starters.ts'
+import { addEmitter } from '../kit/starters.ts'
 import { counter, smallKit } from '../testing/kit.ts'
 
 const open = (): { kit: Kit; effect: string; first: string; second: string } => {

@@ -3,17 +3,17 @@
  * A kind is an entry of `KINDS`: its form, and how it is grafted onto a kit.
  */
 import { z } from 'zod'
-import { inWords } from '../check.ts'
+import { inWords } from '../kit/check.ts'
 import { cellLabel, type CellPlace, readCell, refuseCell, sameKind, writeCell } from './cells.ts'
 import { strFromU8, strToU8 } from 'fflate'
-import { namedBlobs } from '../blobs.ts'
-import { duplicateEffect } from '../edits.ts'
-import { readKitFile, writeKitJson } from '../files.ts'
-import type { Kit, KitFile } from '../kit.ts'
-import type { MakeId } from '../layers.ts'
-import { pieceOf } from '../piece.ts'
+import { namedBlobs } from '../kit/blobs.ts'
+import { duplicateEffect } from '../kit/edits.ts'
+import { readKitFile, writeKitJson } from '../kit/files.ts'
+import type { Kit, KitFile } from '../kit/kit.ts'
+import type { MakeId } from '../kit/layers.ts'
+import { pieceOf } from '../kit/piece.ts'
 import { graftEffects, went } from './effects.ts'
-import { said, saidMessage } from '../said.ts'
+import { said, saidMessage } from '../kit/said.ts'
 
 /** The version of the clip format that this code writes. */
 export const CLIP_VERSION = 1

@@ -1,8 +1,8 @@
 /** Effects of one kit brought into another with all that they need. */
-import { innerOf } from '../edits.ts'
-import type { Effect, Kit, ParticleType, Sheet } from '../kit.ts'
-import { clone } from '../layers.ts'
-import { pieceOf } from '../piece.ts'
+import { innerOf } from '../kit/edits.ts'
+import type { Effect, Kit, ParticleType, Sheet } from '../kit/kit.ts'
+import { clone } from '../kit/layers.ts'
+import { pieceOf } from '../kit/piece.ts'
 import { bring, type Bringing, type Brought, SHELVES } from './bring.ts'
 
 /** Ids of what is brought to the ids that they have in the kit, by kind. */
@@ -13,6 +13,7 @@ export interface Ways {
   readonly type: Map<string, string>
   readonly effect: Map<string, string>
   readonly cue: Map<string, string>
+  readonly stage: Map<string, string>
 }
 export const noWays = (): Ways => ({
   sheet: new Map(),
@@ -21,6 +22,7 @@ export const noWays = (): Ways => ({
   type: new Map(),
   effect: new Map(),
   cue: new Map(),
+  stage: new Map(),
 })
 
 /** The id there of a thing that was brought. */

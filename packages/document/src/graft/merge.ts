@@ -1,9 +1,10 @@
 /** Two kits made one: what the second has beside the first comes to it, by the graft of the clipboard. */
-import type { Cue, TextTemplate } from '@gliv/model'
-import type { Kit, KitFile, Stage } from '../kit.ts'
-import { clone, type MakeId } from '../layers.ts'
-import { isMadeFrom } from '../naming.ts'
-import { addTemplate } from '../templates.ts'
+import type { Cue, EffectShipping, ShipPreset, TextTemplate } from '@gliv/model'
+import { canonicalJson } from '../kit/canonical.ts'
+import type { Kit, KitFile, Stage } from '../kit/kit.ts'
+import { clone, freeName, type MakeId } from '../kit/layers.ts'
+import { isMadeFrom } from '../kit/naming.ts'
+import { addTemplate } from '../kit/templates.ts'
 import { bring, type Bringing, type Brought, SHELVES, type WhenBoth } from './bring.ts'
 import { bringSheet, graftEffects, type Ways, went } from './effects.ts'
 
@@ -57,23 +58,67 @@ const bringLeft = (kit: Kit, other: Kit, ways: Ways, bringing: Bringing): Brough
   for (const cue of other.cues ?? [])
     take(bring(kit, SHELVES.cue, cueThere(cue, ways), ofCues), ways.cue, cue.id)
   for (const id of other.stageOrder)
-    made.push(bring(kit, SHELVES.stage, stageThere(other.stages[id]!, ways), bringing))
+    take(bring(kit, SHELVES.stage, stageThere(other.stages[id]!, ways), bringing), ways.stage, id)
   return made
 }
 
+type Sentences = EffectShipping['own']
+
+/** Sentences name palettes and stages by their ids. */
+const sentencesThere = <S extends Sentences>(sentences: S, ways: Ways): S => {
+  const { colours, moves } = sentences
+  return {
+    ...sentences,
+    ...(colours?.palette && { colours: { ...colours, palette: went(ways.palette, colours.palette) } }),
+    ...(moves?.stage && { moves: { ...moves, stage: went(ways.stage, moves.stage) } }),
+  }
+}
+
+/** Presets that came along; one whose id means something else here gets another. Gives where each went. */
+const bringPresets = (presets: ShipPreset[], coming: readonly ShipPreset[], ways: Ways, makeId: MakeId) => {
+  const went = new Map<string, string>()
+  for (const { id, name, sentences } of coming) {
+    const said = sentencesThere(sentences, ways)
+    const same = presets.find(
+      (own) => isMadeFrom(own.name, name) && canonicalJson(own.sentences) === canonicalJson(said),
+    )
+    const made = same ?? {
+      id: presets.some((own) => own.id === id) ? makeId('preset') : id,
+      name: freeName(
+        name,
+        presets.map((own) => own.name),
+      ),
+      sentences: clone(said),
+    }
+    if (!same) presets.push(made)
+    went.set(id, made.id)
+  }
+  return went
+}
+
 /** How effects ship that came in, and the presets that they follow. */
-const bringShipping = (kit: Kit, other: Kit, ways: Ways, brought: readonly Brought[]): void => {
+const bringShipping = (
+  kit: Kit,
+  other: Kit,
+  ways: Ways,
+  brought: readonly Brought[],
+  makeId: MakeId,
+): void => {
   if (!other.ship) return
   const ship = kit.ship ?? { presets: [], effects: {} }
   const presets = [...ship.presets]
-  for (const preset of other.ship.presets)
-    if (!presets.some(({ id }) => id === preset.id)) presets.push(preset)
+  const preset = bringPresets(presets, other.ship.presets, ways, makeId)
   const effects = { ...ship.effects }
   for (const [from, to] of ways.effect) {
     const shipping = other.ship.effects[from]
     const arrival = brought.find(({ kind, id }) => kind === 'effect' && id === to)?.arrival
     const isNew = arrival !== 'kept' && arrival !== 'there already'
-    if (shipping && (isNew || !effects[to])) effects[to] = clone(shipping)
+    if (shipping && (isNew || !effects[to]))
+      effects[to] = {
+        ...clone(shipping),
+        own: sentencesThere(shipping.own, ways),
+        preset: shipping.preset && went(preset, shipping.preset),
+      }
   }
   kit.ship = { presets, effects }
 }
@@ -98,7 +143,7 @@ export const mergeKits = (first: KitFile, second: KitFile, whenBoth: WhenBoth, m
   const bringing: Bringing = { makeId, whenBoth }
   const { brought, ways } = graftEffects(kit, other, other.effectOrder, bringing)
   const further = bringLeft(kit, other, ways, bringing)
-  bringShipping(kit, other, ways, brought)
+  bringShipping(kit, other, ways, brought, makeId)
   for (const kept of other.rampShelf)
     if (!kit.rampShelf.some(({ id, name }) => id === kept.id || name === kept.name))
       kit.rampShelf.push(clone(kept))

@@ -1,9 +1,9 @@
 /** Changes of many effects at once: each a kind with what it needs. What the screen does the command line does. */
 import type { PropertyId } from '@gliv/model'
-import type { Effect, Kit } from '../kit.ts'
-import type { MakeId } from '../layers.ts'
-import { partTypes, pullLever, typesOfEffects } from '../levers.ts'
-import { coloursOfEffects, ontoPalette, retint } from '../retint.ts'
+import type { Effect, Kit } from '../kit/kit.ts'
+import type { MakeId } from '../kit/layers.ts'
+import { partTypes, pullLever, typesOfEffects } from '../kit/levers.ts'
+import { coloursOfEffects, ontoPalette, retint } from '../kit/retint.ts'
 import { renameEffects, type Renaming } from './names.ts'
 import { swapPicture } from './pictures.ts'
 import { growWorld } from './world.ts'

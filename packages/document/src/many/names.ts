@@ -1,7 +1,7 @@
 /** New names for many effects by a pattern. */
 import { Refusal } from '@gliv/model'
-import type { Kit } from '../kit.ts'
-import { said } from '../said.ts'
+import type { Kit } from '../kit/kit.ts'
+import { said } from '../kit/said.ts'
 
 /** How names are made. */
 export interface Renaming {

@@ -1,9 +1,9 @@
 /** One picture in the place of another, in many effects at once. */
-import type { Effect, Emitter, Kit, ParticleType, Sheet, TypePicture } from '../kit.ts'
-import type { MakeId } from '../layers.ts'
-import { partTypes, typesOfEffects } from '../levers.ts'
-import { framesOf } from '../sheets.ts'
-import { followSizes, isInPixels, markSideOf, pictureSideOf, type SizeChange } from '../sizes.ts'
+import type { Effect, Emitter, Kit, ParticleType, Sheet, TypePicture } from '../kit/kit.ts'
+import type { MakeId } from '../kit/layers.ts'
+import { partTypes, typesOfEffects } from '../kit/levers.ts'
+import { framesOf } from '../kit/sheets.ts'
+import { followSizes, isInPixels, markSideOf, pictureSideOf, type SizeChange } from '../kit/sizes.ts'
 
 /** The frame of the same name, else of the same number, else the last one. */
 const frameIn = (from: Sheet, to: Sheet, frame: number): number => {

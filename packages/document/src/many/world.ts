@@ -1,7 +1,7 @@
 /** What stands around effects, magnified with them: stages, view sizes, and how effects are baked. */
 import { ACTOR_NUMBERS, type Actor, type EffectShipping, type StageEvent, type Surface } from '@gliv/model'
 import { type KitShipping, REFERENCE_NUMBERS, SHIP_RULES, type ShipRule, type Tape } from '@gliv/model'
-import type { Effect, Kit, Stage } from '../kit.ts'
+import type { Effect, Kit, Stage } from '../kit/kit.ts'
 
 type Pair = readonly [number, number]
 const pairs = (points: readonly Pair[], k: number): Pair[] => points.map(([x, y]) => [x * k, y * k])

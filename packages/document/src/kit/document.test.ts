@@ -24,8 +24,8 @@ import {
   writeKitJson,
   writeKitZip,
   writePack,
-} from './index.ts'
-import { smallKit } from './testing/kit.ts'
+} from '../index.ts'
+import { smallKit } from '../testing/kit.ts'
 
 type Loose = Record<string, unknown>
 const plain = (): Loose => JSON.parse(JSON.stringify(smallKit().kit)) as Loose

@@ -9,7 +9,7 @@ import { clone } from './layers.ts'
 import { makePack } from './pack.ts'
 import { hashPicture, toDataUrl } from './pictures.ts'
 import { resolveEffect } from './resolve.ts'
-import { counter, smallKit } from './testing/kit.ts'
+import { counter, smallKit } from '../testing/kit.ts'
 import { salvageKit } from './salvage.ts'
 import { refuseChange } from './change.ts'
 import {

@@ -11,8 +11,8 @@ import {
   setShipping,
   writeKitFolder,
   writeKitZip,
-} from './index.ts'
-import { counter, smallKit } from './testing/kit.ts'
+} from '../index.ts'
+import { counter, smallKit } from '../testing/kit.ts'
 
 const shipped = () => {
   const file = smallKit()

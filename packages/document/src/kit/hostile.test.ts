@@ -12,13 +12,13 @@ import {
   salvageKit,
   writeKitJson,
   writeKitZip,
-} from './index.ts'
+} from '../index.ts'
 import { addEffect } from './edits.ts'
 import { clone } from './layers.ts'
 import { brokenRules, boundsWithin, ORDER_RULES, refuseWithin } from './rules.ts'
-import { damage, diceOf } from './testing/damage.ts'
-import { counter, smallKit } from './testing/kit.ts'
-import { LONG, tell } from './testing/long.ts'
+import { damage, diceOf } from '../testing/damage.ts'
+import { counter, smallKit } from '../testing/kit.ts'
+import { LONG, tell } from '../testing/long.ts'
 
 const refusalOf = (work: () => unknown): Error | null => {
   try {

@@ -8,8 +8,8 @@ import {
   measuredBy,
   measureOf,
   resolveEffect,
-} from './index.ts'
-import { counter, smallKit } from './testing/kit.ts'
+} from '../index.ts'
+import { counter, smallKit } from '../testing/kit.ts'
 
 const open = () => {
   const { kit } = smallKit()

@@ -8,7 +8,7 @@ import {
   type Kit,
   readKit,
   salvageKit,
-} from './index.ts'
+} from '../index.ts'
 
 let count = 0
 const makeId = (prefix: string): string => `${prefix}-${++count}`

@@ -21,8 +21,8 @@ import {
   newPart,
   newRelay,
   type Kit,
-} from './index.ts'
-import { counter, smallKit } from './testing/kit.ts'
+} from '../index.ts'
+import { counter, smallKit } from '../testing/kit.ts'
 
 const open = (): { kit: Kit; effect: Kit['effects'][string]; makeId: (prefix: string) => string } => {
   const { kit } = smallKit()

@@ -24,8 +24,8 @@ import {
   textureBytes,
   unusedSheets,
   usersOfSheet,
-} from './index.ts'
-import { counter, smallKit } from './testing/kit.ts'
+} from '../index.ts'
+import { counter, smallKit } from '../testing/kit.ts'
 
 const open = () => {
   const { kit, pictures } = smallKit()

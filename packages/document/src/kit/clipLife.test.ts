@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { changedLives, clipSeconds, followLives, liveAsClip } from './index.ts'
+import { changedLives, clipSeconds, followLives, liveAsClip } from '../index.ts'
 import { clone } from './layers.ts'
-import { smallKit } from './testing/kit.ts'
+import { smallKit } from '../testing/kit.ts'
 
 const open = () => {
   const { kit } = smallKit()

@@ -11,7 +11,7 @@ import {
   type TechniqueId,
   TECHNIQUES,
   type TechniqueSprite,
-} from './index.ts'
+} from '../index.ts'
 import { defaultsOf } from '@gliv/model'
 
 let n = 0

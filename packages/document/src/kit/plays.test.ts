@@ -16,8 +16,8 @@ import {
   readKit,
   STARTERS,
   type StarterId,
-} from './index.ts'
-import { counter, smallKit } from './testing/kit.ts'
+} from '../index.ts'
+import { counter, smallKit } from '../testing/kit.ts'
 
 const begun = (starter: StarterId): { kit: Kit; effect: Effect; makeId: (prefix: string) => string } => {
   const { kit } = smallKit()

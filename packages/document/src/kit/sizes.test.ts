@@ -7,9 +7,9 @@ import {
   type Kit,
   type ParticleType,
   pictureSideOf,
-} from './index.ts'
+} from '../index.ts'
 import { clone } from './layers.ts'
-import { smallKit } from './testing/kit.ts'
+import { smallKit } from '../testing/kit.ts'
 
 const open = (): { kit: Kit; type: ParticleType; side: number } => {
   const { kit } = smallKit()
