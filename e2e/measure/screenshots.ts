@@ -139,7 +139,15 @@ const spritesAndShip = async ({ studio, page, shoot }: Shot): Promise<void> => {
   const pattern = page.getByRole('textbox', { name: 'Pattern of names' })
   await pattern.fill('{n} {name}')
   await pattern.press('Enter')
-  await page.locator('.many-pair img').nth(11).waitFor()
+  // Every picture in sight, the new ones too.
+  await page.waitForFunction(
+    () => {
+      const places = [...document.querySelectorAll('.many-pair .thumbnail')].slice(0, 16)
+      return places.length === 16 && places.every((place) => place.querySelector('img')?.complete)
+    },
+    undefined,
+    { timeout: 60_000 },
+  )
   await shoot('many')
   await page.goto('/kit/last-ferry/text/constants')
   await page.getByRole('region', { name: 'Result' }).waitFor()
@@ -192,6 +200,8 @@ const game = async ({ studio, page }: Shot): Promise<void> => {
 await withStudio(async (studio, page) => {
   const shoot = async (name: string): Promise<void> => {
     await page.mouse.move(640, 300)
+    // A tooltip that is fading belongs to nothing.
+    await page.locator('.MuiTooltip-popper').waitFor({ state: 'detached' })
     await studio.drawn()
     // The film follows when there is time; wait until it has.
     await page.evaluate(() => new Promise((done) => requestIdleCallback(() => done(null), { timeout: 2000 })))
