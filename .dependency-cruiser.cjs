@@ -79,6 +79,7 @@ const ROOMS = {
   ],
   'packages/document/src': ['kit', 'many', 'graft', 'formats'],
   'packages/words/src': ['texts', 'diff'],
+  'packages/player/src': ['draw', 'load', 'play', 'hear'],
   'apps/studio/src': [
     'workers',
     'shared',

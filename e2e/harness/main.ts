@@ -12,8 +12,9 @@ import { createCanvas, fill, paintFrame, prepareSheet, toStraight, type PaintShe
 import { decodePng, dot, encodePng, paintField, puff } from '@gliv/pixels'
 import { StageBuffer } from '../../apps/studio/src/editor/playback/stageRenderer/stageBuffer.ts'
 import type { FrameBudget } from '../../apps/studio/src/editor/playback/stageRenderer/stageRenderer.ts'
-import { createRenderer, decodeSheetImage, type DrawPath, type RenderSheet } from '@gliv/player'
+import { createRenderer, decodeSheetImage, type DrawPath, type RenderSheet } from '@gliv/player/renderers'
 import { onsets } from './onsets.ts'
+import { playerHarness } from './player.ts'
 import { sceneHashes } from './sceneHash.ts'
 
 export interface Scene {
@@ -415,4 +416,4 @@ const harness = {
 
 export type Harness = typeof harness
 
-Object.assign(globalThis, { harness })
+Object.assign(globalThis, { harness, playerHarness })

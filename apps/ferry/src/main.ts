@@ -108,7 +108,6 @@ canvas.addEventListener('pointerdown', (event) => {
     x: event.offsetX,
     y: event.offsetY,
     surfaces: townSurfaces(),
-    seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
   })
   canvas.setPointerCapture(event.pointerId)
   status.textContent = `Playing ${chosen}`
@@ -117,7 +116,7 @@ canvas.addEventListener('pointermove', (event) => held?.moveTo(event.offsetX, ev
 for (const end of ['pointerup', 'pointercancel'] as const)
   canvas.addEventListener(end, () => {
     // What loops or sustains ends when the pointer is let go; what plays once ends by itself.
-    if (held && held.simulation.program.effect.play !== 'once') held.stop()
+    if (held?.isEndless) held.stop()
     held = null
   })
 fileField.addEventListener('change', () => {

@@ -1,6 +1,6 @@
 /** The benchmark's side in the browser: the kernels, and each drawing path at 20,000 sprites. */
 import { compile, createSimulation } from '@gliv/engine'
-import { createRenderer, type DrawPath } from '@gliv/player'
+import { createRenderer, type DrawPath } from '@gliv/player/renderers'
 import { fullEffect, median, report } from './kernel.ts'
 
 const SPRITES = 20_000

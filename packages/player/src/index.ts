@@ -1,7 +1,6 @@
-export { CueHandle } from './cueHandle.ts'
-export { createRenderer, type DrawTarget } from './create.ts'
-export { decodeSheetImage, loadPack, type LoadedPack } from './pack.ts'
-export { EffectHandle } from './effectHandle.ts'
+/** A game's player: packs, effects, drawing. */
+export type { DrawTarget } from './draw/create.ts'
+export type { Camera, DrawPath, RenderSheet, SheetImage, Viewport } from './draw/renderer.ts'
+export * from './headless.ts'
+export { loadPack, type LoadedPack } from './load/loadPack.ts'
 export { Player, type PlayerOptions } from './player.ts'
-export type { Placing, PlayOptions } from './placing.ts'
-export type { Camera, DrawPath, Renderer, RenderSheet } from './renderer.ts'

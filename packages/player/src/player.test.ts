@@ -3,10 +3,11 @@ import { makeEffect, makeEmitter, makeType, makeBurst, fixed } from '../../engin
 import { compile, createSimulation, reportParticles } from '@gliv/engine'
 import { defaultsOf } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
-import { withAnchorB } from './anchor.ts'
-import { expandInto } from './glPaths.ts'
-import { EffectHandle } from './effectHandle.ts'
-import { findInPack, loadPack } from './pack.ts'
+import { withAnchorB } from './play/anchor.ts'
+import { expandInto } from './draw/glPaths.ts'
+import { EffectHandle } from './play/effectHandle.ts'
+import { loadPack } from './load/loadPack.ts'
+import { findInPack } from './load/pack.ts'
 
 const program = compile(
   makeEffect([
@@ -149,10 +150,9 @@ describe('packs', () => {
 
   it('name their effects when one is missing', async () => {
     const { pack } = await loadPack({
-      format: 'gliv-pack',
-      version: 4,
+      ...{ format: 'gliv-pack', version: 4, name: 'Test' },
       sheets: [],
-      effects: [program.effect],
+      effects: [{ ...program.effect, emitters: [] }],
     })
     expect(findInPack(pack, 'Effect').id).toBe('effect')
     expect(() => findInPack(pack, 'Boom')).toThrow(/no effect "Boom"; it has Effect/)

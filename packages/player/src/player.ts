@@ -1,29 +1,48 @@
-import { checkView, compile, type Program, latestEndSeconds } from '@gliv/engine'
-import type { EffectEventKind, ViewRect } from '@gliv/model'
-import { CueDispatch } from '@gliv/scene/cues'
-import { grained, strengthened } from '@gliv/scene/strength'
-import { withAnchorB } from './anchor.ts'
-import { CueHandle } from './cueHandle.ts'
-import { createRenderer, type DrawTarget } from './create.ts'
-import { EffectHandle } from './effectHandle.ts'
-import { type EventListener, Hearing } from './hearing.ts'
-import { findInPack, type LoadedPack } from './pack.ts'
-import type { PlayOptions } from './placing.ts'
-import type { Camera, DrawPath, Renderer } from './renderer.ts'
+import { type Frame, Refusal, type ViewRect } from '@gliv/model'
+import { createRenderer, type DrawTarget } from './draw/create.ts'
+import {
+  type Camera,
+  type DrawPath,
+  type Renderer,
+  type RenderSheet,
+  type SheetImage,
+  shownBy,
+  type Viewport,
+} from './draw/renderer.ts'
+import { HeadlessPlayer, type HeadlessOptions } from './headlessPlayer.ts'
+import { Hearing } from './hear/hearing.ts'
+import type { LoadedPack } from './load/loadPack.ts'
+import type { EffectHandle } from './play/effectHandle.ts'
+import { INTERFACE, layerNamed } from './play/layers.ts'
+import { MergedFrame } from './play/merged.ts'
+import type { PlayOptions } from './play/options.ts'
 
 /** How a player draws. */
-export interface PlayerOptions {
+export interface PlayerOptions extends HeadlessOptions {
   /** Asks for one way of drawing instead of the probe's choice. */
   readonly path?: DrawPath
+  /** In a WebGL2 context of the game's own: each picture puts back the state that the game had set. */
+  readonly restoreState?: boolean
 }
 
-const checkStrength = (strength: number): void => {
-  if (!(strength >= 0 && strength <= 8))
-    throw new Error(`The strength is ${strength}; it must be from 0 to 8, and 1 is as designed`)
+const PLAIN_CAMERA: Camera = { x: 0, y: 0, zoom: 1 }
+
+/** @throws Refusal for a camera that shows nothing */
+const checkCamera = ({ x, y, zoom, rotation = 0 }: Camera): void => {
+  if (![x, y, rotation].every(Number.isFinite) || !(zoom > 0 && zoom < Infinity))
+    throw new Refusal(
+      'camera',
+      `it is ${JSON.stringify({ x, y, zoom, rotation })}; x, y and rotation must be finite and zoom over 0`,
+    )
 }
 
-/** Most ended effects whose marks are kept; the oldest goes first. */
-const MARKED_LIMIT = 64
+const checkGround = (ground: string | null | undefined): void => {
+  if (typeof ground === 'string' ? !/^#[0-9a-f]{6}$/i.test(ground) : ground !== null && ground !== undefined)
+    throw new Refusal(
+      'draw',
+      `the ground is ${JSON.stringify(ground)}; give a colour such as "#102030", null for transparent, or nothing to keep what is there`,
+    )
+}
 
 /**
  * Plays a pack's effects on a canvas. The game calls `update` with the seconds since its last picture and
@@ -34,68 +53,100 @@ const MARKED_LIMIT = 64
  * player.run()
  * player.play('Pier dust', { x: 120, y: 200 })
  */
-export class Player {
-  readonly renderer: Renderer
-  readonly #pack: LoadedPack
-  readonly #programs = new Map<string, Program>()
-  readonly #playing = new Set<EffectHandle>()
-  /** Ended effects of which marks are left. */
-  readonly #marked = new Set<EffectHandle>()
-  #request = 0
-  #view: ViewRect | undefined
-  #cues: CueDispatch | null = null
-  #seconds = 0
+export class Player extends HeadlessPlayer {
+  /** How the interface is seen: pixels of the picture unless the game says otherwise. */
+  interfaceCamera: Camera = PLAIN_CAMERA
+  readonly #renderer: Renderer
+  readonly #picture = new MergedFrame()
   readonly #hearing: Hearing
+  /** The pack's sheets, and after them pictures that took the place of some. */
+  readonly #sheets: (RenderSheet | null)[]
+  readonly #swapped = new Map<SheetImage, { sheet: number; users: number }>()
+  #request = 0
 
-  constructor(canvas: DrawTarget, pack: LoadedPack, options: PlayerOptions = {}) {
-    this.#pack = pack
+  constructor(target: DrawTarget, pack: LoadedPack, options: PlayerOptions = {}) {
+    super(pack, options)
     this.#hearing = new Hearing(pack.pack)
-    this.renderer = createRenderer(canvas, options.path)
-    this.renderer.setSheets(pack.sheets)
+    this.#renderer = createRenderer(target, options.path, options.restoreState)
+    this.#sheets = [...pack.sheets]
+    this.#renderer.setSheets(pack.sheets)
   }
 
-  /** Names of the pack's effects. */
-  get effects(): readonly string[] {
-    return this.#pack.pack.effects.map((e) => e.name)
+  /** The way of drawing that was chosen. */
+  get path(): DrawPath {
+    return this.#renderer.path
   }
 
-  /** Particles alive over all playing effects. */
-  get alive(): number {
-    let sum = 0
-    for (const handle of this.#playing) sum += handle.simulation.alive
-    return sum
+  /** True while the graphics context is gone; drawing then does nothing, and goes on by itself. */
+  get lost(): boolean {
+    return this.#renderer.lost
   }
 
-  get playing(): number {
-    return this.#playing.size
+  /** The part of the target that is drawn to, in its pixels from the lower left corner; null for all of it. */
+  get viewport(): Viewport | null {
+    return this.#renderer.viewport
   }
 
-  /** What the game's camera shows, in world px: for all effects that play, and those to come. */
-  setView(view: ViewRect): void {
-    checkView('setView', view)
-    this.#view = view
-    this.#hearing.view = view
-    for (const handle of this.#playing) handle.setView(view)
+  set viewport(viewport: Viewport | null) {
+    if (viewport && !(viewport.w > 0 && viewport.h > 0 && Number.isFinite(viewport.x + viewport.y)))
+      throw new Refusal(
+        'viewport',
+        `it is ${JSON.stringify(viewport)}; give x, y, w, h in pixels, w and h over 0, or null`,
+      )
+    this.#renderer.viewport = viewport
   }
 
-  /** Starts an effect by id or name. Throws an error in words when there is none. */
-  play(effect: string, options: PlayOptions = {}): EffectHandle {
-    let program = this.#programOf(effect, options.strength ?? 1)
-    if (options.anchorB) program = compile(withAnchorB(program.effect, options))
-    const handle = new EffectHandle(program, options, this.#view, this.#hearing.events)
-    this.#playing.add(handle)
-    this.#hearing.tell(handle)
-    return handle
+  protected override started(handle: EffectHandle, { pictures }: PlayOptions): void {
+    if (!pictures) return
+    const used = Object.entries(pictures).map(([name, image]) =>
+      this.#swap(handle, name, image as SheetImage),
+    )
+    handle.onEnd(() => used.forEach((image) => this.#release(image)))
+    this.#renderer.setSheets(this.#sheetList())
   }
 
-  #programOf(effect: string, strength: number): Program {
-    checkStrength(strength)
-    const grain = grained(strength)
-    const key = `${effect} ${grain}`
-    const program =
-      this.#programs.get(key) ?? compile(strengthened(findInPack(this.#pack.pack, effect), grain))
-    this.#programs.set(key, program)
-    return program
+  #sheetList(): RenderSheet[] {
+    // A place that nobody uses any more keeps its number.
+    return this.#sheets.map((sheet) => sheet ?? this.loadedSheets[0]!)
+  }
+
+  private get loadedSheets(): readonly RenderSheet[] {
+    return (this.loaded as LoadedPack).sheets
+  }
+
+  /** Another picture for a sheet of an effect. */
+  #swap(handle: EffectHandle, name: string, image: SheetImage): SheetImage {
+    const { sheets } = this.loaded.pack
+    const number = sheets.findIndex((sheet) => sheet.name === name || sheet.id === name)
+    const sheet = sheets[number]
+    if (!sheet)
+      throw new Refusal(
+        'pictures',
+        `there is no sheet "${name}"; the pack has ${sheets.map((one) => one.name).join(', ')}`,
+      )
+    const { width, height } = (image ?? {}) as Partial<SheetImage>
+    if (width !== sheet.width || height !== sheet.height)
+      throw new Refusal(
+        'pictures',
+        `the picture for "${name}" is ${String(width)} × ${String(height)} px; it must be ${sheet.width} × ${sheet.height}, as the sheet is`,
+      )
+    let known = this.#swapped.get(image)
+    if (!known) {
+      const free = this.#sheets.indexOf(null)
+      const place = free < 0 ? this.#sheets.length : free
+      this.#sheets[place] = { image, width, height, sampling: sheet.sampling }
+      this.#swapped.set(image, (known = { sheet: place, users: 0 }))
+    }
+    known.users++
+    handle.sheets.set(number, known.sheet)
+    return image
+  }
+
+  #release(image: SheetImage): void {
+    const known = this.#swapped.get(image)
+    if (!known || --known.users > 0) return
+    this.#swapped.delete(image)
+    this.#sheets[known.sheet] = null
   }
 
   /**
@@ -105,6 +156,7 @@ export class Player {
    */
   async sound(context: BaseAudioContext): Promise<void> {
     await this.#hearing.open(context)
+    this.telling.alsoWants(this.#hearing.kinds)
   }
 
   /** Nothing is heard while it is set. */
@@ -116,127 +168,50 @@ export class Player {
     this.#hearing.muted = muted
   }
 
-  /**
-   * Tells the game what happens in effects, from their next step on: `named` and `screen` events of their timelines,
-   * births, contacts, ends. Returns a function that ends it.
-   * @example player.on('screen', ({ screen }) => camera.shake(screen))
-   */
-  on(kind: EffectEventKind, listener: EventListener): () => void {
-    return this.#hearing.on(kind, listener)
-  }
-
-  /** Names of the pack's cues. */
-  get cueNames(): readonly string[] {
-    return (this.#pack.pack.cues ?? []).map(({ name }) => name)
-  }
-
-  #dispatch(): CueDispatch {
-    const { cues = [], effects } = this.#pack.pack
-    return (this.#cues ??= new CueDispatch(Object.fromEntries(cues.map((cue) => [cue.id, cue])), (id) => {
-      const effect = effects.find((one) => one.id === id)
-      if (!effect) return null
-      const seconds = latestEndSeconds({ ...effect, play: 'once' })
-      const endTicks = Math.ceil(seconds * effect.rate)
-      return { seed: effect.seed, endTicks, sustained: effect.play !== 'once' }
-    }))
+  protected override heard(handle: EffectHandle): void {
+    this.#hearing.hear(handle, this.telling.events, this.view)
+    if (handle.ended) this.#hearing.release(handle)
   }
 
   /**
-   * Says what has happened, by a cue's name or id: its effects play, as strongly and by the chance that the pack says.
-   * Throws an error in words when there is no such cue.
+   * Draws everything, layer by layer, each effect of a layer in the order in which it was started. While the last
+   * picture is still being drawn, this one is left out: slow drawing costs pictures, never ticks.
+   * @param ground `#rrggbb` is cleared to, null is transparent; left out, what is there is kept
    */
-  cue(idOrName: string, options: PlayOptions = {}): CueHandle {
-    const { cues = [], effects } = this.#pack.pack
-    const cue = cues.find(({ id }) => id === idOrName) ?? cues.find(({ name }) => name === idOrName)
-    if (!cue)
-      throw new Error(`The pack has no cue "${idOrName}"; it has ${this.cueNames.join(', ') || 'none'}`)
-    checkStrength(options.strength ?? 1)
-    const dispatch = this.#dispatch()
-    const now = (): number => Math.floor(this.#seconds * (effects[0]?.rate ?? 60))
-    const fired = dispatch.fire(cue.id, now(), options.strength)
-    const handles = (fired?.started ?? []).map(({ effect, seed, strength }) =>
-      this.play(effect, { ...options, strength: grained(strength), seed: options.seed ?? seed }),
-    )
-    return new CueHandle(handles, () => fired?.stop(now()))
-  }
-
-  update(seconds: number): void {
-    this.#seconds += seconds
-    for (const handle of this.#playing) {
-      const goesOn = handle.advance(seconds)
-      this.#hearing.tell(handle)
-      if (goesOn) continue
-      this.#playing.delete(handle)
-      this.#hearing.release(handle)
-      if (handle.simulation.marks > 0) this.#marked.add(handle)
-      else handle.simulation.dispose()
-    }
-    // Marks outlive their effects: they fade, and go with their surfaces.
-    for (const handle of this.#marked) {
-      handle.advance(seconds)
-      this.#hearing.events.clear()
-      if (handle.simulation.marks === 0) this.#forgetMarks(handle)
-    }
-    while (this.#marked.size > MARKED_LIMIT) this.#forgetMarks(this.#marked.values().next().value!)
-  }
-
-  /** Marks on surfaces, of playing and of ended effects. */
-  get marks(): number {
-    let sum = 0
-    for (const handle of [...this.#marked, ...this.#playing]) sum += handle.simulation.marks
-    return sum
-  }
-
-  /** Wipes the marks of ended effects away. */
-  clearMarks(): void {
-    for (const handle of this.#marked) this.#forgetMarks(handle)
-  }
-
-  #forgetMarks(handle: EffectHandle): void {
-    this.#marked.delete(handle)
-    handle.simulation.dispose()
-  }
-
-  /** The layer of marks: above the surfaces, below all particles. */
-  #drawMarks(camera: Camera): void {
-    for (const handle of [...this.#marked, ...this.#playing])
-      if (handle.simulation.marks > 0)
-        this.renderer.draw(handle.simulation.frame(handle.alpha, undefined, 'marks'), camera)
+  draw(camera: Camera = PLAIN_CAMERA, ground?: string | null): void {
+    checkCamera(camera)
+    checkGround(ground)
+    if (this.#renderer.settle()) return
+    this.#renderer.begin(ground)
+    const world = this.layers.filter((layer) => layer !== INTERFACE)
+    this.#drawLayers(world, camera)
+    this.#drawLayers([INTERFACE], this.interfaceCamera)
+    this.#renderer.end()
   }
 
   /**
-   * Draws everything, in the order in which it was started. `ground` as in `Renderer.begin`. While the last
-   * picture is
-   * still being drawn, this one is left out: slow drawing costs pictures, never ticks.
+   * Draws one layer over what is there: `marks`, `behind`, `front`, a name of the pack's own, `interface`; or the n-th
+   * of `layers`. A game that draws its actor between two layers calls this for each in turn.
+   * @throws Refusal for a layer that there is not
    */
-  draw(camera: Camera = { x: 0, y: 0, zoom: 1 }, ground: string | null = null): void {
-    if (this.renderer.settle()) return
-    this.renderer.begin(ground)
-    this.#drawMarks(camera)
-    for (const handle of this.#playing)
-      this.renderer.draw(handle.simulation.frame(handle.alpha, undefined, 'particles'), camera)
-    this.renderer.end()
+  drawLayer(layer: string | number, camera: Camera = PLAIN_CAMERA, ground?: string | null): void {
+    checkCamera(camera)
+    checkGround(ground)
+    const name = layerNamed(layer, this.layers)
+    this.#renderer.begin(ground)
+    this.#drawLayers([name], name === INTERFACE ? this.interfaceCamera : camera)
+    this.#renderer.end()
   }
 
-  /**
-   * Draws one layer over what is there: `marks`, `behind`, `front`, or a name. A game that draws its actor
-   * between two layers
-   * calls this for each in turn, on a canvas of its own.
-   */
-  drawLayer(
-    layer: string,
-    camera: Camera = { x: 0, y: 0, zoom: 1 },
-    ground: string | null | undefined = undefined,
-  ): void {
-    this.renderer.begin(ground)
-    if (layer === 'marks') this.#drawMarks(camera)
-    else
-      for (const handle of this.#playing)
-        this.renderer.draw(
-          handle.simulation.frame(handle.alpha, (emitter) => emitter.layer === layer, 'particles'),
-          camera,
-        )
-    this.renderer.end()
+  #drawLayers(layers: readonly string[], camera: Camera): void {
+    const renderer = this.#renderer
+    const { w, h } = renderer.size
+    const shown: ViewRect | null = layers[0] === INTERFACE || !(w > 0 && h > 0) ? null : shownBy(camera, w, h)
+    // Near the camera, so that places keep their digits.
+    this.#picture.begin(Math.floor(camera.x), Math.floor(camera.y), renderer.joinsLight)
+    for (const layer of layers) this.mergeLayer(this.#picture, layer, shown)
+    const frame: Frame = this.#picture.frame
+    if (frame.count > 0) renderer.draw(frame, camera)
   }
 
   /** Updates and draws with the screen until `pause`. */
@@ -245,26 +220,23 @@ export class Player {
     const tick = (now: number): void => {
       this.update(Math.max(0, now - last) / 1000)
       last = now
-      this.draw({ x: 0, y: 0, zoom: 1 }, ground)
+      this.draw(PLAIN_CAMERA, ground)
       this.#request = requestAnimationFrame(tick)
     }
     cancelAnimationFrame(this.#request)
     this.#request = requestAnimationFrame(tick)
   }
 
+  /** Ends `run`. */
   pause(): void {
-    cancelAnimationFrame(this.#request)
+    if (this.#request !== 0) cancelAnimationFrame(this.#request)
+    this.#request = 0
   }
 
-  dispose(): void {
+  override dispose(): void {
     this.pause()
-    for (const handle of this.#playing) {
-      handle.remove()
-      handle.simulation.dispose()
-    }
-    this.#playing.clear()
+    super.dispose()
     this.#hearing.dispose()
-    this.clearMarks()
-    this.renderer.dispose()
+    this.#renderer.dispose()
   }
 }

@@ -1,6 +1,6 @@
 /** An effect, small: a picture that was made off the page, running while the pointer or the focus is on its card. */
 import { type Kit, type KitFile } from '@gliv/document'
-import { createRenderer, type Renderer } from '@gliv/player'
+import { createRenderer, type Renderer } from '@gliv/player/renderers'
 import type { Simulation } from '@gliv/engine'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { renderSheetsOf } from '../shared/sheetImages.ts'

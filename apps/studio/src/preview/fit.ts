@@ -2,7 +2,7 @@
 import { compile, createSimulation, longestLife, loopSecondsOf, type SimulationOptions } from '@gliv/engine'
 import { shownEnd } from './previewOptions.ts'
 import { INSTANCE_WORDS, type ResolvedEffect } from '@gliv/model'
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 
 export interface Box {
   readonly left: number

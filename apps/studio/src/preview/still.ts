@@ -5,7 +5,7 @@ import { compile, createSimulation, longestLife, type Simulation } from '@gliv/e
 import { Refusal, type ResolvedEffect } from '@gliv/model'
 import { type Canvas, createCanvas, fill, paintFrame, type PaintSheet, toStraight } from '@gliv/paint'
 import { encodePng } from '@gliv/pixels'
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import { STILL } from '../state/stagePreview.ts'
 import { boundsOf, cameraFor } from './fit.ts'
 import { previewOptions, shownEnd } from './previewOptions.ts'

@@ -1,6 +1,6 @@
 /** A reference clip as a stage draws it: a sheet whose cells hold the pictures that show, patched as time goes. */
 import type { Frame, ReferenceView } from '@gliv/model'
-import type { RenderSheet } from '@gliv/player'
+import type { RenderSheet } from '@gliv/player/renderers'
 import { type Quad, quadsFrame } from '../shared/quads.ts'
 import { type Clip, clipSeconds, frameAt, placeOf, skinsOf } from './clip.ts'
 

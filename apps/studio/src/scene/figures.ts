@@ -1,6 +1,6 @@
 /** Plain figures for actors without pictures, and colours for backdrops: drawn once, on a sheet of their own. */
 import type { ActorKind, ActorState } from '@gliv/model'
-import type { RenderSheet } from '@gliv/player'
+import type { RenderSheet } from '@gliv/player/renderers'
 
 /** Size of a figure's cell; its feet are in the middle of the foot, px. */
 export const CELL = { w: 56, h: 64, foot: 60 } as const

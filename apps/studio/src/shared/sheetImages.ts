@@ -3,7 +3,7 @@ import { BoundedCache } from '@gliv/base'
 import type { Kit } from '@gliv/document'
 import { prepareSheet, type PaintSheet } from '@gliv/paint'
 import { decodePng, type Image } from '@gliv/pixels'
-import { decodeSheetImage, type RenderSheet } from '@gliv/player'
+import { decodeSheetImage, type RenderSheet } from '@gliv/player/renderers'
 
 /** Texels kept: every stroke makes a new picture, and the latest are the ones that undo wants. */
 const KEPT_TEXELS = 32 * 1024 * 1024

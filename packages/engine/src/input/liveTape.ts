@@ -12,12 +12,18 @@ import {
 } from '../geometry/index.ts'
 import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
 
+interface Place {
+  readonly x: number
+  readonly y: number
+}
+
 /**
  * The tape of a running game: keeps only the last two poses, so it cannot be replayed.
  * Inputs given between two ticks take effect with the next one.
  */
 export class LiveTape implements CompiledTape {
-  readonly hasEmitToggle = true
+  /** Something has been withheld, so that ordinals alone do not tell what was born. */
+  hasEmitToggle = false
   readonly still = false
   #tick = -1
   #from: Pose
@@ -26,6 +32,10 @@ export class LiveTape implements CompiledTape {
   #fromView: ViewRect
   #toView: ViewRect
   #nextView: ViewRect
+  /** Point B of segments, where somebody has said so. */
+  #fromEnd: Place | null = null
+  #toEnd: Place | null = null
+  #nextEnd: Place | null = null
   #jump = true
   #jumped = true
   #surfaces: readonly Surface[] = []
@@ -48,6 +58,22 @@ export class LiveTape implements CompiledTape {
     this.#jump = jump
   }
 
+  /** Moves point B of segments to a place in the world; births of the next tick lie on the way. */
+  anchorTo(x: number, y: number): void {
+    this.#nextEnd = { x, y }
+    // The first place is not on a way.
+    if (!this.#toEnd) this.#fromEnd = this.#toEnd = this.#nextEnd
+  }
+
+  endInto(ticks: number, out: { x: number; y: number }): boolean {
+    const [from, to] = [this.#fromEnd, this.#toEnd]
+    if (!from || !to) return false
+    const t = Math.min(1, Math.max(0, ticks - (this.#tick - 1)))
+    out.x = from.x + (to.x - from.x) * t
+    out.y = from.y + (to.y - from.y) * t
+    return true
+  }
+
   setView(view: ViewRect): void {
     this.#nextView = view
   }
@@ -58,12 +84,27 @@ export class LiveTape implements CompiledTape {
     this.#nextSurfaces = surfaces
   }
 
+  /**
+   * Everything stands where it was last said to, as if it had come there by a jump: for a seek to a tick.
+   * @param tick on the clock, warm-up included
+   */
+  settle(tick: number): void {
+    this.#tick = tick
+    this.#from = this.#to = this.#next
+    this.#fromView = this.#toView = this.#nextView
+    this.#fromEnd = this.#toEnd = this.#nextEnd
+    this.#jump = this.#jumped = false
+    this.#surfaces = this.#nextSurfaces
+    this.#surroundings = new Surroundings(this.#surfaces, this.#surfaces)
+  }
+
   emit(on: boolean): void {
+    this.hasEmitToggle ||= !on
     this.#on = on
   }
 
   stop(): void {
-    this.#stopped = true
+    this.#stopped = this.hasEmitToggle = true
   }
 
   advance(tick: number): void {
@@ -74,6 +115,8 @@ export class LiveTape implements CompiledTape {
     this.#jump = false
     this.#fromView = this.#toView
     this.#toView = this.#nextView
+    this.#fromEnd = this.#toEnd
+    this.#toEnd = this.#nextEnd
     if (this.#surroundings.before !== this.#surfaces || this.#surroundings.after !== this.#nextSurfaces)
       this.#surroundings = new Surroundings(this.#surfaces, this.#nextSurfaces)
     this.#surfaces = this.#nextSurfaces

@@ -28,6 +28,11 @@ export interface CompiledTape {
   stopTick(): number
   /** Tick from which on nothing is ever emitted; Infinity when emission never ends for good. */
   endTick(): number
+  /**
+   * Where point B of segments lies in the world at a moment in ticks; false, and nothing written, while it lies as
+   * designed.
+   */
+  endInto?(ticks: number, out: { x: number; y: number }): boolean
   /** Called once before each tick is stepped; a live tape takes over its latest inputs here. */
   advance?(tick: number): void
 }

@@ -14,6 +14,7 @@ export {
 export { rampOfForce } from './forceRamp.ts'
 export { laneAt, withLane } from './lanes.ts'
 export { dueMoments, type TimedEvent, timedEventsOf } from './moments.ts'
+export { pieceCount } from './pieces.ts'
 export { createSchedule, type Schedule, TOP_UP_KEY, TRAVEL_KEY } from './schedule.ts'
 export {
   type Clock,

@@ -393,6 +393,11 @@ export class Simulation {
     return frame
   }
 
+  /** What `frame` has filled in last. */
+  get frameNow(): Frame {
+    return this.#frame
+  }
+
   #show(
     frame: Frame,
     alpha: number,

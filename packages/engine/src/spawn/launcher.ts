@@ -22,7 +22,7 @@ import {
 } from '../geometry/index.ts'
 import { type Moment, type SimulationContext, EmitterCentre } from '../input/index.ts'
 import { angleOf, cosSinIn, sample, sampleInto, sampleRangeInto } from '../maths/index.ts'
-import { type EmitterProgram, withLane } from '../program/index.ts'
+import { type EmitterProgram, pieceCount, withLane } from '../program/index.ts'
 import type { Pool } from '../state/index.ts'
 import { writeLaunchParameters, writePoseParameters } from './kernelLaunch.ts'
 import { relayedInto } from './relays/relayedPlace.ts'
@@ -31,6 +31,8 @@ import { relayedInto } from './relays/relayedPlace.ts'
 const sampled = new Float64Array(1)
 
 const turn = new Float64Array(2)
+const anchorX = new Float64Array(1)
+const anchorY = new Float64Array(1)
 /** A unit direction, as cos and sin; draws of a place go through here, too, before there is one. */
 const pair = new Float64Array(2)
 
@@ -69,6 +71,9 @@ export class Launcher {
   readonly #shape: Shape
   readonly #sample: ShapeSampler
   readonly #dynamic: boolean
+  /** A game may say where its segment ends. */
+  readonly #anchored: boolean
+  readonly #end = { x: 0, y: 0 }
   readonly #view: boolean
   readonly #outline: boolean
   readonly #centre: EmitterCentre
@@ -84,6 +89,7 @@ export class Launcher {
   #delay: CompiledRamp | null = null
   #byKernels = false
   #pathDeg = 0
+  #ticks = 0
   /** What the placement asks about; the caller fills in ordinals before `place`. */
   readonly question: PlaceQuestion
 
@@ -95,6 +101,7 @@ export class Launcher {
     this.#context = context
     this.#shape = createShape(source, source.numbers, source.mask)
     this.#sample = SHAPE_SAMPLERS[source.shape]
+    this.#anchored = source.shape === 'segment' && context.tape.endInto !== undefined
     this.#dynamic =
       source.sizeUnit === 'view' || SIZE_KEYS.some((key) => program.lanes[SIZES[key]] !== undefined)
     this.#view = onView(source.shape)
@@ -126,6 +133,7 @@ export class Launcher {
    */
   leaves(pool: Pool, tick: number): boolean {
     const { tape } = this.#context
+    if (this.#anchored && tape.endInto!(tick, this.#end)) return false
     if (!this.#byKernels || tape.still || this.#source.space === 'carried') return this.#byKernels
     tape.poseInto(tick - 1, this.#before)
     tape.poseInto(tick, this.#pose)
@@ -157,6 +165,22 @@ export class Launcher {
           (this.#view ? 1 : this.#pose.scale)
       shape[key] = size
     }
+  }
+
+  /** The segment ends where the game says, as seen from its own beginning; it has as many places as then fit. */
+  #endAtAnchor(seconds: number): void {
+    if (!this.#context.tape.endInto!(this.#ticks, this.#end)) return
+    const shape = this.#shape
+    anchorX[0] = this.#end.x
+    anchorY[0] = this.#end.y
+    this.#transform.set(this.#pose)
+    this.#transform.localPlaceIn(anchorX, anchorY, 0)
+    this.#centre.localInto(seconds, this.#way)
+    shape.endX = anchorX[0]! - this.#way.x
+    shape.endY = anchorY[0]! - this.#way.y
+    const { pieceFit, numbers } = this.#source
+    const { endX, endY } = shape
+    this.question.places = pieceCount({ pieceFit, numbers: { ...numbers, endX, endY } })
   }
 
   /** Share of the shape at which the particle with this key will be born; `question` must be filled in. */
@@ -251,7 +275,9 @@ export class Launcher {
     if (this.#dynamic || this.#view || this.#source.space === 'pinned')
       tape.viewInto(moment.ticks, this.#rect)
     if (this.#view) Object.assign(this.#shape.view, this.#rect)
+    this.#ticks = moment.ticks
     if (this.#dynamic) this.#resize(moment.timeline)
+    if (this.#anchored) this.#endAtAnchor(moment.timeline)
     if (this.#laned) this.#relane(moment.timeline)
   }
 

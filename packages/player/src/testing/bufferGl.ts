@@ -13,6 +13,7 @@ export const fakeBufferGl = () => {
     SIGNALED: 4,
     LINEAR: 5,
     NEAREST: 6,
+    getContextAttributes: () => ({ antialias: false }),
     drawingBufferWidth: 1000,
     drawingBufferHeight: 500,
     createFramebuffer: () => 'behind',

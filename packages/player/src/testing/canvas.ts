@@ -37,8 +37,8 @@ export const fakeContext = (
               fill: target.fillStyle,
               smooth: target.imageSmoothingEnabled,
             })
-            // Pixels are read where they are coloured one by one.
-            return name === 'getImageData'
+            // Pixels are read and made where they are coloured one by one.
+            return name === 'getImageData' || name === 'createImageData'
               ? { width, height, data: new Uint8ClampedArray(width * height * 4) }
               : undefined
           },

@@ -4,7 +4,7 @@
  */
 import { useDrag } from '@use-gesture/react'
 import { resolveEffect } from '@gliv/document'
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
 import { arrowSteps } from '../../shared/keys/arrows.ts'
 import { editMoment, editStep, endMoment, shownKit, useDocument } from '../../state/document.ts'

@@ -2,7 +2,7 @@
  * The stage's camera, shown by handles and read by the driver. Lifetime: session, as long as the editor is
  * open.
  */
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import { create } from 'zustand'
 import { boundsOf, type Box, cameraFor, wholeCamera, zoomAround } from '../../preview/fit.ts'
 import { previewOptions } from '../../preview/previewOptions.ts'

@@ -15,6 +15,9 @@ class CountingRenderer implements StageRenderer {
   readonly path = 'canvas2d'
   readonly uploadSeconds = 0
   readonly lost = false
+  readonly joinsLight = false
+  readonly viewport = null
+  readonly size = { w: 640, h: 360 }
   /** Pictures take long here, so that those in a hurry are coarse. */
   slow = false
   coarse = false

@@ -4,7 +4,7 @@
  */
 import { loopSecondsOf, type Shown, type Simulation } from '@gliv/engine'
 import type { Frame, PoseParts, ResolvedEffect, ViewRect } from '@gliv/model'
-import { type Camera, createRenderer, type RenderSheet } from '@gliv/player'
+import { type Camera, createRenderer, type RenderSheet } from '@gliv/player/renderers'
 import type { Stages } from '../../preview/previewOptions.ts'
 import { CALM, type Firing, screenMoments, type ScreenNow, screenNow, screenView, seedOf } from '@gliv/scene'
 import { type Around, EffectScene } from '../../scene/effectScene.ts'

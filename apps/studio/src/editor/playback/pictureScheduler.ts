@@ -1,6 +1,6 @@
 /** When pictures are drawn, and how finely: soon and coarse while edits follow one another, in full when they rest. */
 import type { Frame } from '@gliv/model'
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import type { StageRenderer } from './stageRenderer/stageRenderer.ts'
 
 /** After a change, further ones are expected for so long, in ms: pictures are wanted in a hurry. */

@@ -1,4 +1,4 @@
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import './Axes.css'
 
 /** A quiet cross at the effect's origin. */

@@ -3,7 +3,7 @@
  */
 import { type Emitter, framesOf, type ParticleType } from '@gliv/document'
 import type { PropertyId } from '@gliv/model'
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import type { ReactNode } from 'react'
 import { useDwell } from '../../shared/hooks/dwell.ts'
 import { shownKit } from '../../state/document.ts'

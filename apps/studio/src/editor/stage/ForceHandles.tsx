@@ -1,6 +1,6 @@
 import type { Emitter, ParticleType } from '@gliv/document'
 import type { ForceKind } from '@gliv/model'
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import { useDocument } from '../../state/document.ts'
 import { useEffectId, useSelectedType } from '../playback/shownEffect.ts'
 import { Handle, type HandleProps, whole } from './Handle.tsx'

@@ -1,6 +1,6 @@
 import type { Emitter } from '@gliv/document'
 import { type PropertyId, type ShapeHandle, type ShapeKind, SHAPES } from '@gliv/model'
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import { Fragment } from 'react'
 import {
   angleOf,

@@ -1,7 +1,7 @@
 /** Where the parts of the effect lie: pulled on the stage, moved by arrow keys. */
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, useRef } from 'react'
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import { arrowSteps } from '../../shared/keys/arrows.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'

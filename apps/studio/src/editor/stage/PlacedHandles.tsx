@@ -1,5 +1,5 @@
 /** Where further instances of the effect are: pulled on the stage, moved by arrow keys, removed by Delete. */
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import { useDrag } from '@use-gesture/react'
 import type { KeyboardEvent } from 'react'
 import { arrowSteps } from '../../shared/keys/arrows.ts'

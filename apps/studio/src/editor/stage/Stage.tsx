@@ -1,4 +1,4 @@
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import { useGesture } from '@use-gesture/react'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Guard } from '../../frame/Guard.tsx'

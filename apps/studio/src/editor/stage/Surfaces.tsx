@@ -1,4 +1,4 @@
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import { stageOf } from '../../preview/previewOptions.ts'
 import { SurfaceLayer } from '../../scene/SurfaceLayer.tsx'
 import { shownKit, useDocument } from '../../state/document.ts'

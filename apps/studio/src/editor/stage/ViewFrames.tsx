@@ -2,7 +2,7 @@
 import type { Emitter } from '@gliv/document'
 import type { ViewRect } from '@gliv/model'
 import { rectOf, useViews } from '../../document/shownView.ts'
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 import { usesView } from './outlines.tsx'
 
 const Frame = ({

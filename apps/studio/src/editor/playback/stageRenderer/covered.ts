@@ -1,5 +1,5 @@
 import { type Frame, INSTANCE_WORDS } from '@gliv/model'
-import type { Camera } from '@gliv/player'
+import type { Camera } from '@gliv/player/renderers'
 
 /**
  * Pixels that a frame's sprites cover on a canvas of so many, each counted for every sprite: what a picture

@@ -1,4 +1,4 @@
-import type { DrawPath, DrawTarget } from '@gliv/player'
+import type { DrawPath, DrawTarget } from '@gliv/player/renderers'
 import { contextOf } from '@gliv/player/renderers'
 import { StageCanvasRenderer } from './stageCanvasRenderer.ts'
 import { StageGlRenderer } from './stageGlRenderer.ts'

@@ -1,5 +1,5 @@
 import type { Frame } from '@gliv/model'
-import type { Camera, RenderSheet } from '@gliv/player'
+import type { Camera, RenderSheet } from '@gliv/player/renderers'
 import { type GlDrawPath, GlRenderer, probe } from '@gliv/player/renderers'
 import { CHECKER } from './checker.ts'
 import { coveredPixels } from './covered.ts'
@@ -14,7 +14,7 @@ export class StageGlRenderer extends GlRenderer<StageBuffer> implements StageRen
   /** @param path who asks for one measures for himself; else the probe tells what a pixel costs, too */
   constructor(gl: WebGL2RenderingContext, path?: GlDrawPath) {
     const perPixel = path ? 0 : probe().perPixel
-    super(gl, path, (context) => new StageBuffer(context, perPixel))
+    super(gl, { path, makeBack: (context) => new StageBuffer(context, perPixel) })
   }
 
   protected override isStale(sheet: RenderSheet): boolean {
@@ -30,6 +30,7 @@ export class StageGlRenderer extends GlRenderer<StageBuffer> implements StageRen
     const texture = this.textures[sheet]
     if (this.lost || !texture) return
     const { gl } = this
+    gl.activeTexture(gl.TEXTURE0)
     this.#patched.add(this.sheets[sheet]!)
     const bytes = new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength)
     gl.bindTexture(gl.TEXTURE_2D, texture)

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { type Frame, INSTANCE_WORDS } from '@gliv/model'
-import type { RenderSheet } from '@gliv/player'
+import type { RenderSheet } from '@gliv/player/renderers'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { fakeCanvases, fakeContext } from '../../../../../../packages/player/src/testing/canvas.ts'
 import { CHECKER, checkerAt } from './checker.ts'

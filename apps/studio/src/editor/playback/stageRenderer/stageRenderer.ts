@@ -1,9 +1,10 @@
+import type { PictureStart } from '@gliv/player/renderers'
 /** What a stage draws with: a renderer that plans its pictures, and shows strokes before they are kept. */
 import type { Frame } from '@gliv/model'
-import type { Camera, Renderer } from '@gliv/player'
+import type { Camera, Renderer } from '@gliv/player/renderers'
 
 /** How a picture is wanted where pictures are slow. */
-export interface FrameBudget {
+export interface FrameBudget extends PictureStart {
   /** Another one will follow at once: it may be coarser, to be there soon. */
   readonly hurried?: boolean
   /** Others follow at their own pace: it may be coarser where it would take long enough to be seen. */

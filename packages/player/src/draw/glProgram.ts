@@ -1,8 +1,8 @@
 /**
- * Shaders. Both paths share the fragment side; they differ in how a corner gets its data. `place` in the
- * fragment shader is
- * held half a texel inside the frame, so that neighbours never bleed in; `camera` is offset and scale to clip
- * space.
+ * Shaders. Both paths share the fragment side; they differ in how a corner gets its data. `place` in the fragment
+ * shader is held half a texel inside the frame, so that neighbours never bleed in; `turned` (columns of a matrix) and
+ * `start` bring a place to clip space. A tint's own alpha is 1, and 0 for light that is added where both blends are
+ * drawn as one.
  */
 
 /** What a program of shifted pixels has beside the plain one; empty strings for that. */
@@ -55,16 +55,17 @@ void main() {
 
 const commonOf = ({ carried }: Variant): string => `#version 300 es
 precision highp float;
-uniform vec4 camera;
+uniform vec4 turned;
+uniform vec2 start;
 out vec2 texel;
 flat out vec4 frameBox;
 flat out vec4 colour;
 ${carried.replaceAll('{way}', 'out')}${carried && EMIT_SHIFT}
 void emitCorner(vec2 place, vec2 at, vec4 box, vec4 tint, float opacity) {
-  gl_Position = vec4(place * camera.zw + camera.xy, 0.0, 1.0);
+  gl_Position = vec4(place.x * turned.xy + place.y * turned.zw + start, 0.0, 1.0);
   texel = at;
   frameBox = box;
-  colour = vec4(tint.rgb * opacity, opacity);
+  colour = tint * opacity;
 }`
 
 const instancedOf = (variant: Variant): string => `${commonOf(variant)}
@@ -94,7 +95,8 @@ void main() {
 
 export interface GlProgram {
   readonly program: WebGLProgram
-  readonly camera: WebGLUniformLocation | null
+  readonly turned: WebGLUniformLocation | null
+  readonly start: WebGLUniformLocation | null
   readonly sheetSize: WebGLUniformLocation | null
 }
 
@@ -107,14 +109,20 @@ const compileShader = (gl: WebGL2RenderingContext, type: number, source: string)
 
 const link = (gl: WebGL2RenderingContext, vertex: string, fragment: string): GlProgram => {
   const program = gl.createProgram()!
-  gl.attachShader(program, compileShader(gl, gl.VERTEX_SHADER, vertex))
-  gl.attachShader(program, compileShader(gl, gl.FRAGMENT_SHADER, fragment))
+  const shaders = [
+    compileShader(gl, gl.VERTEX_SHADER, vertex),
+    compileShader(gl, gl.FRAGMENT_SHADER, fragment),
+  ]
+  for (const shader of shaders) gl.attachShader(program, shader)
   gl.linkProgram(program)
+  // A program keeps what it is linked from.
+  for (const shader of shaders) gl.deleteShader(shader)
   if (!gl.getProgramParameter(program, gl.LINK_STATUS) && !gl.isContextLost())
     throw new Error(`Shader: ${gl.getProgramInfoLog(program)}`)
   return {
     program,
-    camera: gl.getUniformLocation(program, 'camera'),
+    turned: gl.getUniformLocation(program, 'turned'),
+    start: gl.getUniformLocation(program, 'start'),
     sheetSize: gl.getUniformLocation(program, 'sheetSize'),
   }
 }

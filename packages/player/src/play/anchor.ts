@@ -1,7 +1,7 @@
 /** Point B of segments, given by the game in world pixels. */
 import { cosSinInto } from '@gliv/engine'
 import type { ResolvedEffect } from '@gliv/model'
-import type { PlayOptions } from './placing.ts'
+import type { PlayOptions } from './options.ts'
 
 const turn = new Float64Array(2)
 

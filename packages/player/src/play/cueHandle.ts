@@ -1,5 +1,5 @@
 /** What a cue has started, steered as one. */
-import type { Placing } from './placing.ts'
+import type { Placing } from './options.ts'
 import type { EffectHandle } from './effectHandle.ts'
 
 /** The effects of one cue. */

@@ -9,6 +9,8 @@ export interface GlPath {
   /** Hands a frame's instances over. */
   upload(frame: Frame): void
   drawBatch(batch: Batch): void
+  /** Frees its buffers, arrays and programs. */
+  dispose(): void
 }
 
 /** [location, size, type, normalised, byte offset] */
@@ -28,9 +30,26 @@ const point = (
 const SHIFT = 5
 const SHIFT_FLOATS = 3
 
-const once = <T>(make: () => T): (() => T) => {
-  let made: T | undefined
-  return () => (made ??= make())
+/** Made when it is asked for first; `made` is empty until then. */
+interface Once<T> {
+  (): T
+  readonly made: () => readonly T[]
+}
+
+const once = <T>(make: () => T): Once<T> => {
+  let all: readonly T[] = []
+  return Object.assign(() => (all = all.length > 0 ? all : [make()])[0]!, { made: () => all })
+}
+
+const freePath = (
+  gl: WebGL2RenderingContext,
+  array: WebGLVertexArrayObject,
+  buffers: readonly WebGLBuffer[],
+  programs: readonly GlProgram[],
+): void => {
+  gl.deleteVertexArray(array)
+  for (const buffer of buffers) gl.deleteBuffer(buffer)
+  for (const { program } of programs) gl.deleteProgram(program)
 }
 
 const anyShifted = ({ batches, batchCount }: Frame): boolean => {
@@ -83,9 +102,12 @@ export const createInstancedPath = (gl: WebGL2RenderingContext): GlPath => {
     gl.vertexAttribPointer(SHIFT, SHIFT_FLOATS, gl.FLOAT, false, 0, first * SHIFT_FLOATS * 4)
     gl.bindBuffer(gl.ARRAY_BUFFER, buffer)
   }
+  const program = linkInstanced(gl)
+  const shiftedProgram = once(() => linkInstanced(gl, true))
   return {
-    program: linkInstanced(gl),
-    shiftedProgram: once(() => linkInstanced(gl, true)),
+    program,
+    shiftedProgram,
+    dispose: () => freePath(gl, array, [buffer, ...shiftBuffer.made()], [program, ...shiftedProgram.made()]),
     upload: (frame) => {
       gl.bindVertexArray(array)
       if (anyShifted(frame))
@@ -178,9 +200,12 @@ export const createExpandedPath = (gl: WebGL2RenderingContext): GlPath => {
     shiftRoom = streamInto(gl, shiftBuffer(), shiftRoom, cornerShifts, floats)
     gl.vertexAttribPointer(SHIFT, SHIFT_FLOATS, gl.FLOAT, false, 0, 0)
   }
+  const shiftedProgram = once(() => linkExpanded(gl, true))
   return {
     program,
-    shiftedProgram: once(() => linkExpanded(gl, true)),
+    shiftedProgram,
+    dispose: () =>
+      freePath(gl, array, [buffer, indexBuffer, ...shiftBuffer.made()], [program, ...shiftedProgram.made()]),
     upload: (frame) => {
       gl.bindVertexArray(array)
       if (frame.count > quads) {

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { BackBuffer } from './backBuffer.ts'
-import { fakeBufferGl } from './testing/bufferGl.ts'
+import { fakeBufferGl } from '../testing/bufferGl.ts'
 
 let now = 0
 beforeEach(() => {

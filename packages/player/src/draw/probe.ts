@@ -2,6 +2,7 @@
  * Which way of drawing is faster here: measured once a page on a small canvas of its own, then remembered.
  */
 import { INSTANCE_WORDS, type Frame } from '@gliv/model'
+import { newCanvas } from './newCanvas.ts'
 import { createExpandedPath, createInstancedPath, type GlPath } from './glPaths.ts'
 
 const SPRITES = 1500
@@ -42,7 +43,8 @@ const timeOnce = (gl: WebGL2RenderingContext, path: GlPath, frame: Frame, pixel:
   const start = performance.now()
   gl.useProgram(path.program.program)
   path.upload(frame)
-  gl.uniform4f(path.program.camera, -1, 1, 2 / 128, -2 / 128)
+  gl.uniform4f(path.program.turned, 2 / 128, 0, 0, -2 / 128)
+  gl.uniform2f(path.program.start, -1, 1)
   gl.uniform2f(path.program.sheetSize, 1, 1)
   path.drawBatch(frame.batches[0]!)
   gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel)
@@ -53,9 +55,7 @@ const median = (values: number[]): number => values.sort((a, b) => a - b)[values
 
 export const probe = (): Probed => {
   if (known) return known
-  const canvas = document.createElement('canvas')
-  canvas.width = canvas.height = 128
-  const gl = canvas.getContext('webgl2')
+  const gl = newCanvas(128, 128).getContext('webgl2') as WebGL2RenderingContext | null
   if (!gl) return { path: 'expanded', perPixel: 0 }
   gl.bindTexture(gl.TEXTURE_2D, gl.createTexture())
   gl.texImage2D(

@@ -2,7 +2,8 @@ import { type Batch, type Blend, type Frame, INSTANCE_WORDS } from '@gliv/model'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { Canvas2dRenderer } from './canvas2dRenderer.ts'
 import type { RenderSheet } from './renderer.ts'
-import { fakeCanvases, fakeContext } from './testing/canvas.ts'
+import { Tints } from './tints.ts'
+import { fakeCanvases, fakeContext } from '../testing/canvas.ts'
 
 afterEach(() => void vi.restoreAllMocks())
 
@@ -105,30 +106,81 @@ describe('drawing with a 2D context', () => {
   it('tints each frame and colour once, in steps that nobody sees', () => {
     const { renderer, made } = start()
     const camera = { x: 0, y: 0, zoom: 1 }
+    // One to read the frame's pixels, one for the tint.
     renderer.draw(frameOf([{ tint: 0xff204080 }, { tint: 0xff204080 }, { tint: 0xff214181 }]), camera)
-    expect(made()).toBe(1)
-    renderer.draw(frameOf([{ tint: 0xff204090 }]), camera)
     expect(made()).toBe(2)
-    renderer.draw(frameOf([{ tint: 0xff204080, texel: [8, 0, 8, 4] }]), camera)
+    renderer.draw(frameOf([{ tint: 0xff204090 }]), camera)
     expect(made()).toBe(3)
+    renderer.draw(frameOf([{ tint: 0xff204080, texel: [8, 0, 8, 4] }]), camera)
+    expect(made()).toBe(5)
+    // White is the sheet itself.
+    renderer.draw(frameOf([{}]), camera)
+    expect(made()).toBe(5)
     // New pictures: nothing of the old ones may be shown.
     renderer.setSheets([sheetOf('smooth')])
     renderer.draw(frameOf([{ tint: 0xff204080 }]), camera)
-    expect(made()).toBe(4)
+    expect(made()).toBe(7)
   })
 
-  it('forgets the oldest of too many tints, not those that are used', () => {
-    const { renderer, made } = start()
-    const camera = { x: 0, y: 0, zoom: 1 }
+  it('keeps what the game has set: its transform counts, its opacity too, and both are there afterwards', () => {
+    const { context, calls } = fakeContext(48, 30)
+    Object.assign(context, {
+      getTransform: () => ({ a: 2, b: 0, c: 0, d: 2, e: 7, f: 9, isIdentity: false }),
+      globalAlpha: 0.5,
+    })
+    const renderer = new Canvas2dRenderer(context, true)
+    renderer.setSheets([sheetOf('smooth')])
+    renderer.begin()
+    renderer.draw(frameOf([{ opacity: 0.5 }]), { x: 90, y: 40, zoom: 3 })
+    renderer.end()
+    expect(calls.find(({ name }) => name === 'setTransform')!.args).toEqual([0, 12, -12, 0, 127, 189])
+    expect(calls.find(({ name }) => name === 'drawImage')!.alpha).toBe(0.25)
+    const count = (wanted: string) => calls.filter(({ name }) => name === wanted).length
+    expect(count('save')).toBe(count('restore'))
+  })
+
+  it('turns with the camera around the middle of the picture', () => {
+    const { renderer, named } = start()
+    renderer.draw(frameOf([{}]), { x: 90, y: 40, zoom: 1, rotation: 90 })
+    // (20, 30) from the left top is (−4, 15) from the middle of 48 × 30: the camera's quarter makes it (15, 4).
+    expect(
+      named('setTransform')
+        .at(-1)!
+        .args.map((v) => Math.round(Number(v) * 1e6) / 1e6 + 0),
+    ).toEqual([2, 0, 0, 2, 39, 19])
+  })
+})
+
+describe('kept tints', () => {
+  const sheet = sheetOf('smooth')
+  const tintsOf = (frame: Frame, tints: Tints) =>
+    Array.from({ length: frame.count }, (_, i) => tints.get(0, sheet, frame, i * 12, false))
+
+  it('forget the oldest of too many, not those that are used', () => {
+    fakeCanvases()
+    // Room for ten frames of 8 × 4.
+    const tints = new Tints(320)
     const used = frameOf([{ tint: 0xff000000 }])
-    renderer.draw(used, camera)
-    for (let k = 0; k < 600; k++) {
-      renderer.draw(frameOf([{ texel: [k, 0, 8, 4] }]), camera)
-      renderer.draw(used, camera)
+    const [first] = tintsOf(used, tints)
+    for (let k = 1; k < 40; k++) {
+      tintsOf(frameOf([{ tint: 0xff000000 + k * 4 }]), tints)
+      expect(tintsOf(used, tints)[0]).toBe(first)
     }
-    expect(made()).toBe(601)
-    renderer.draw(frameOf([{ texel: [0, 0, 8, 4] }]), camera)
-    expect(made()).toBe(602)
+    const early = tintsOf(frameOf([{ tint: 0xff000004 }]), tints)
+    expect(tintsOf(frameOf([{ tint: 0xff000004 }]), tints)).toEqual(early)
+  })
+
+  it('are coarser where a picture asks for too many new ones, and exact again in the next', () => {
+    const made = fakeCanvases()
+    const many = frameOf(Array.from({ length: 60 }, (_, k) => ({ tint: 0xff000000 + k * 4 })))
+    const tints = new Tints(undefined, 320)
+    tints.begin()
+    tintsOf(many, tints)
+    // Ten exact ones, and six more that steps of 32 make of the others.
+    expect(made()).toBe(1 + 10 + 6)
+    tints.begin()
+    tintsOf(many, tints)
+    expect(made()).toBe(1 + 20 + 6)
   })
 })
 

@@ -1,0 +1,341 @@
+import { checkView, compile, latestEndSeconds, type Program } from '@gliv/engine'
+import { type EffectEventKind, type Frame, Refusal, type ResolvedEffect, type ViewRect } from '@gliv/model'
+import { CueDispatch, seedOf } from '@gliv/scene/cues'
+import { grained, strengthened } from '@gliv/scene/strength'
+import { findInPack, type ReadPack } from './load/pack.ts'
+import { withAnchorB } from './play/anchor.ts'
+import { CueHandle } from './play/cueHandle.ts'
+import { EffectHandle } from './play/effectHandle.ts'
+import { checkOrder, INTERFACE, layerNamed, layersOf, MARKS } from './play/layers.ts'
+import { checkLimits, firstToGo, type Limits } from './play/limits.ts'
+import { MergedFrame, PLAIN_LOOK } from './play/merged.ts'
+import { checkOptions, checkSeconds, checkSeed, type PlayOptions } from './play/options.ts'
+import { type PlayedEvents, Telling } from './play/telling.ts'
+
+/** How a player plays, whether it draws or not. */
+export interface HeadlessOptions {
+  /** What the seeds of effects that are played without one start from; unsigned 32 bits, default 0. */
+  readonly seed?: number
+  /** Most that may play at once; see `priority` of what is played. */
+  readonly limits?: Limits
+  /**
+   * Effects without an end stand still while they are further than so many world px from the view, and are where they
+   * would be when it comes near; default: they never do.
+   */
+  readonly sleepBeyond?: number
+}
+
+/** Most ended effects whose marks are kept; the oldest goes first. */
+const MARKED_LIMIT = 64
+
+/** Programs by effect and strength, of a pack that players may share. */
+const programs = new WeakMap<ReadPack['pack'], Map<string, Program>>()
+
+const SECONDS_LIMITS = { low: 0, high: 16 } as const
+
+/**
+ * Plays a pack's effects without drawing them: in Node, in a worker, on a server, or for a game that draws instances
+ * itself.
+ * @example
+ * const player = new HeadlessPlayer(readPack(JSON.parse(text)))
+ * player.play('Pier dust', { x: 120, y: 200 })
+ * player.update(1 / 60)
+ * const { f32, count } = player.frame()
+ */
+export class HeadlessPlayer {
+  /** Nothing goes on while it is set. */
+  paused = false
+  protected readonly loaded: ReadPack
+  protected readonly telling = new Telling()
+  readonly #playing = new Set<EffectHandle>()
+  /** Ended effects of which marks are left. */
+  readonly #marked = new Set<EffectHandle>()
+  readonly #limits: Required<Limits>
+  readonly #sleepBeyond: number
+  readonly #seed: number
+  readonly #played = new Map<string, number>()
+  readonly #merged = new MergedFrame()
+  #layers: readonly string[]
+  #view: ViewRect | undefined
+  #cues: CueDispatch | null = null
+  #seconds = 0
+  #timeScale = 1
+
+  constructor(pack: ReadPack, options: HeadlessOptions = {}) {
+    const { seed = 0, limits = {}, sleepBeyond = Infinity } = options
+    if (!Array.isArray((pack as Partial<ReadPack> | null)?.pack?.effects))
+      throw new Refusal('pack', 'it is none; give what loadPack or readPack gives')
+    const fault = checkSeed(seed)
+    if (fault !== null) throw new Refusal('player', `the seed is ${String(seed)}; it ${fault}`)
+    if (!(sleepBeyond >= 0))
+      throw new Refusal('player', `sleepBeyond is ${String(sleepBeyond)}; give world pixels, 0 or more`)
+    this.loaded = pack
+    this.#seed = seed
+    this.#limits = checkLimits(limits)
+    this.#sleepBeyond = sleepBeyond
+    this.#layers = layersOf(pack.pack.effects)
+  }
+
+  /** Names of the pack's effects. */
+  get effects(): readonly string[] {
+    return this.loaded.pack.effects.map((e) => e.name)
+  }
+
+  /** Names of the pack's cues. */
+  get cueNames(): readonly string[] {
+    return (this.loaded.pack.cues ?? []).map(({ name }) => name)
+  }
+
+  /** Layers in the order in which they are drawn; the game may set another order of the same names. */
+  get layers(): readonly string[] {
+    return this.#layers
+  }
+
+  set layers(order: readonly string[]) {
+    this.#layers = checkOrder(order, this.#layers)
+  }
+
+  /** Particles alive over all playing effects. */
+  get alive(): number {
+    let sum = 0
+    for (const handle of this.#playing) sum += handle.alive
+    return sum
+  }
+
+  /** How many effects play. */
+  get playing(): number {
+    return this.#playing.size
+  }
+
+  /** Those that play, in the order in which they were started. */
+  get handles(): readonly EffectHandle[] {
+    return [...this.#playing]
+  }
+
+  /** How fast time goes for all: 0 to 16, 1 is as designed. */
+  get timeScale(): number {
+    return this.#timeScale
+  }
+
+  set timeScale(scale: number) {
+    const { low, high } = SECONDS_LIMITS
+    if (!(scale >= low && scale <= high))
+      throw new Refusal('timeScale', `it is ${String(scale)}; it must be a number from ${low} to ${high}`)
+    this.#timeScale = scale
+  }
+
+  /** What the game's camera shows, in world px: for all effects that play, and those to come. */
+  setView(view: ViewRect): void {
+    checkView('setView', view)
+    this.#view = view
+    for (const handle of this.#playing) handle.setView(view)
+  }
+
+  /** What was said last. */
+  protected get view(): ViewRect | undefined {
+    return this.#view
+  }
+
+  /** Compiles effects before they are needed, all when none is named, and brings their code to speed. */
+  preload(...effects: readonly string[]): void {
+    for (const name of effects.length > 0 ? effects : this.effects) {
+      const handle = new EffectHandle(this.#programOf(name, 1), {})
+      for (let k = 0; k < 3; k++) handle.simulation.step()
+      handle.frame()
+      handle.simulation.dispose()
+    }
+  }
+
+  /** Starts an effect by id or name. Throws an error in words when there is none, or for options that cannot be. */
+  play(effect: string, options: PlayOptions = {}): EffectHandle {
+    const found = findInPack(this.loaded.pack, effect)
+    checkOptions(`play "${found.name}"`, options)
+    let program = this.#programOf(effect, options.strength ?? 1)
+    if (options.anchorB) program = compile(withAnchorB(program.effect, options))
+    const seed = options.seed === 'designed' ? found.seed : (options.seed ?? this.#nextSeed(found))
+    const handle = new EffectHandle(program, { ...options, seed }, this.#view, this.telling.events)
+    this.started(handle, options)
+    this.#playing.add(handle)
+    handle.onEnd(() => this.#ended(handle))
+    this.#tellOf(handle)
+    while (this.#playing.size > this.#limits.effects) firstToGo(this.#playing)?.remove()
+    return handle
+  }
+
+  /** An effect has been started; for who draws it. */
+  protected started(_handle: EffectHandle, _options: PlayOptions): void {}
+
+  /** What steps of a handle have filled in; for who lets it be heard. */
+  protected heard(_handle: EffectHandle): void {}
+
+  /** The first time as designed, then another one each time, and others for another seed of the player. */
+  #nextSeed({ id, seed }: ResolvedEffect): number {
+    const n = this.#played.get(id) ?? 0
+    this.#played.set(id, n + 1)
+    return seedOf(seed ^ this.#seed, n)
+  }
+
+  #programOf(effect: string, strength: number): Program {
+    const { pack } = this.loaded
+    let known = programs.get(pack)
+    if (!known) programs.set(pack, (known = new Map<string, Program>()))
+    const grain = grained(strength)
+    const key = `${effect} ${grain}`
+    let program = known.get(key)
+    if (!program) known.set(key, (program = compile(strengthened(findInPack(pack, effect), grain))))
+    return program
+  }
+
+  #tellOf(handle: EffectHandle): void {
+    const { events } = this.telling
+    if (events.count === 0) return
+    this.heard(handle)
+    const { tick, rate } = handle.simulation
+    const now = this.#seconds - handle.behind / (handle.speed || 1)
+    this.telling.collect(handle, (at) => now - (tick - at) / rate)
+  }
+
+  /** An effect is over: what is left of it is freed, but for its marks. */
+  #ended(handle: EffectHandle): void {
+    this.#playing.delete(handle)
+    if (handle.simulation.marks > 0) this.#marked.add(handle)
+    else handle.simulation.dispose()
+  }
+
+  /**
+   * Tells the game what happens in effects: `named` and `screen` events of their timelines, births, contacts, ends; in
+   * the order of time, at the end of each `update`. Returns a function that ends it.
+   * @example player.on('screen', ({ screen }) => camera.shake(screen))
+   */
+  on<K extends EffectEventKind>(kind: K, listener: (event: PlayedEvents[K]) => void): () => void {
+    return this.telling.on(kind, listener)
+  }
+
+  #dispatch(): CueDispatch {
+    const { cues = [], effects } = this.loaded.pack
+    return (this.#cues ??= new CueDispatch(Object.fromEntries(cues.map((cue) => [cue.id, cue])), (id) => {
+      const effect = effects.find((one) => one.id === id)
+      if (!effect) return null
+      const seconds = latestEndSeconds({ ...effect, play: 'once' })
+      const endTicks = Math.ceil(seconds * effect.rate)
+      return { seed: (effect.seed ^ this.#seed) >>> 0, endTicks, sustained: effect.play !== 'once' }
+    }))
+  }
+
+  /**
+   * Says what has happened, by a cue's name or id: its effects play, as strongly and by the chance that the pack says.
+   * Throws an error in words when there is no such cue.
+   */
+  cue(idOrName: string, options: PlayOptions = {}): CueHandle {
+    const { cues = [], effects } = this.loaded.pack
+    const cue = cues.find(({ id }) => id === idOrName) ?? cues.find(({ name }) => name === idOrName)
+    if (!cue)
+      throw new Refusal(
+        'cue',
+        `The pack has no cue "${idOrName}"; it has ${this.cueNames.join(', ') || 'none'}`,
+      )
+    checkOptions(`cue "${cue.name}"`, options)
+    const dispatch = this.#dispatch()
+    const now = (): number => Math.floor(this.#seconds * (effects[0]?.rate ?? 60))
+    const fired = dispatch.fire(cue.id, now(), options.strength)
+    const handles = (fired?.started ?? []).map(({ effect, seed, strength }) =>
+      this.play(effect, { ...options, strength: grained(strength), seed: options.seed ?? seed }),
+    )
+    return new CueHandle(handles, () => fired?.stop(now()))
+  }
+
+  /**
+   * Goes on by the seconds since the last picture; at most one second is caught up. Throws an error in words for what
+   * is no time, and changes nothing.
+   */
+  update(seconds: number): void {
+    checkSeconds('update', seconds)
+    if (this.paused) return
+    const passed = seconds * this.#timeScale
+    this.#seconds += passed
+    for (const handle of this.#playing) {
+      if (this.#view && this.#sleepBeyond < Infinity) handle.sleepBeyond(this.#sleepBeyond, this.#view)
+      handle.advance(passed)
+      this.#tellOf(handle)
+    }
+    this.#fadeMarks(passed)
+    this.#keepLimits()
+    this.telling.tell()
+  }
+
+  /** Marks outlive their effects: they fade, and go with their surfaces. */
+  #fadeMarks(seconds: number): void {
+    for (const handle of this.#marked) {
+      handle.fade(seconds)
+      this.telling.events.clear()
+      if (handle.simulation.marks === 0) this.#forgetMarks(handle)
+    }
+    while (this.#marked.size > MARKED_LIMIT) this.#forgetMarks(this.#marked.values().next().value!)
+  }
+
+  #keepLimits(): void {
+    const { particles } = this.#limits
+    if (particles === Infinity) return
+    let { alive } = this
+    while (alive > particles) {
+      const first = firstToGo(this.#playing)
+      if (!first) return
+      alive -= first.alive
+      first.remove()
+    }
+  }
+
+  /** Marks on surfaces, of playing and of ended effects. */
+  get marks(): number {
+    let sum = 0
+    for (const handle of [...this.#marked, ...this.#playing]) sum += handle.simulation.marks
+    return sum
+  }
+
+  /** Wipes the marks of ended effects away. */
+  clearMarks(): void {
+    for (const handle of this.#marked) this.#forgetMarks(handle)
+  }
+
+  #forgetMarks(handle: EffectHandle): void {
+    this.#marked.delete(handle)
+    handle.simulation.dispose()
+  }
+
+  /**
+   * Everything that is alive as one list of instances, in the order in which it is to be drawn; docs/format.md says how
+   * they lie in memory. The same object is filled again by the next call.
+   * @param layer only this one, by name or by number @param view only what may show in it, in world px
+   */
+  frame(layer: string | number | null = null, view: ViewRect | null = null): Frame {
+    if (view) checkView('frame', view)
+    this.#merged.begin(view?.x ?? 0, view?.y ?? 0, false)
+    const names = layer === null ? this.#layers : [layerNamed(layer, this.#layers)]
+    for (const name of names) this.mergeLayer(this.#merged, name, view)
+    return this.#merged.frame
+  }
+
+  /** Adds what is on a layer to a frame. @param view what cannot show in it is left out */
+  protected mergeLayer(into: MergedFrame, layer: string, view: ViewRect | null): void {
+    if (layer === MARKS) return this.#mergeMarks(into)
+    for (const handle of this.#playing) {
+      if ((handle.space === 'interface') !== (layer === INTERFACE)) continue
+      if (handle.asleep || (view && !handle.boundsAreDue && !handle.mayShowIn(view))) continue
+      const frame = handle.frame()
+      if (view && !handle.mayShowIn(view)) continue
+      into.add(frame, layer === INTERFACE ? null : layer, handle.look, handle.sheets)
+    }
+  }
+
+  #mergeMarks(into: MergedFrame): void {
+    for (const handle of [...this.#marked, ...this.#playing])
+      if (handle.simulation.marks > 0) into.add(handle.marksFrame(), null, PLAIN_LOOK, handle.sheets)
+  }
+
+  /** Ends and frees everything. */
+  dispose(): void {
+    for (const handle of this.#playing) handle.remove()
+    this.clearMarks()
+    this.telling.dispose()
+  }
+}

@@ -1,0 +1,138 @@
+/** Damages of a pack, found when it is loaded: what is missing, of another kind, or no number. */
+import { type Pack, Refusal } from '@gliv/model'
+
+const again = 'the pack is damaged; export it from Gliv again'
+
+const kindOf = (value: unknown): string =>
+  value === null ? 'null' : Array.isArray(value) ? 'list' : typeof value
+
+type Shape = 'string' | 'number' | 'boolean' | 'object' | 'list' | 'numbers'
+
+/** What must be there, part by part; what a player can do without is not asked for. */
+const NEEDED = {
+  pack: { name: 'string', sheets: 'list', effects: 'list' },
+  sheet: {
+    id: 'string',
+    name: 'string',
+    image: 'string',
+    width: 'number',
+    height: 'number',
+    sampling: 'string',
+  },
+  effect: {
+    ...{ id: 'string', name: 'string', seed: 'number', rate: 'number', play: 'string' },
+    ...{ numbers: 'numbers', lanes: 'object', emitters: 'list', parts: 'list' },
+  },
+  emitter: {
+    ...{ id: 'string', name: 'string', salt: 'number', shape: 'string', space: 'string', layer: 'string' },
+    ...{ numbers: 'numbers', lanes: 'object', bursts: 'list', relays: 'list', type: 'object' },
+  },
+  type: { id: 'string', numbers: 'numbers', ramps: 'object', pictures: 'list', blend: 'string' },
+  picture: { sheet: 'number', weight: 'number', frames: 'list' },
+  burst: { id: 'string', numbers: 'numbers' },
+  relay: { id: 'string', salt: 'number', numbers: 'numbers' },
+  part: { id: 'string', salt: 'number', numbers: 'numbers', choices: 'list' },
+  sound: { id: 'string', name: 'string', data: 'string' },
+  cue: {
+    id: 'string',
+    name: 'string',
+    effects: 'list',
+    chance: 'number',
+    most: 'number',
+    strength: 'number',
+  },
+} as const satisfies Record<string, Readonly<Record<string, Shape>>>
+type Part = keyof typeof NEEDED
+
+const checkNumbers = (place: string, numbers: object): void => {
+  for (const [key, value] of Object.entries(numbers)) {
+    const { from, to } = (value ?? {}) as { from?: unknown; to?: unknown }
+    if (!Number.isFinite(value) && !(Number.isFinite(from) && Number.isFinite(to)))
+      throw new Refusal(
+        `${place}.${key}`,
+        `${JSON.stringify(value)} is neither a number nor a range; ${again}`,
+      )
+  }
+}
+
+const check = (part: Part, place: string, value: unknown): Readonly<Record<string, never>> => {
+  if (kindOf(value) !== 'object') throw new Refusal(place, `it is ${kindOf(value)}, not a ${part}; ${again}`)
+  const record = value as Record<string, unknown>
+  for (const [key, shape] of Object.entries(NEEDED[part])) {
+    const found = record[key]
+    const kind = kindOf(found)
+    const fits =
+      kind === (shape === 'numbers' ? 'object' : shape) && (kind !== 'number' || Number.isFinite(found))
+    if (!fits) throw new Refusal(`${place}.${key}`, `it is ${kind}, not ${shape}; ${again}`)
+    if (shape === 'numbers') checkNumbers(`${place}.${key}`, found as object)
+  }
+  return record as Record<string, never>
+}
+
+const each = (
+  part: Part,
+  place: string,
+  list: readonly unknown[],
+  more?: (at: string, one: never) => void,
+): void =>
+  list.forEach((one, k) => {
+    const at = `${place}[${k}]`
+    more?.(at, check(part, at, one) as never)
+    if (!more) check(part, at, one)
+  })
+
+interface Emitter {
+  readonly type: {
+    readonly pictures: readonly { readonly sheet: number; readonly frames: readonly unknown[] }[]
+  }
+  readonly bursts: readonly unknown[]
+  readonly relays: readonly unknown[]
+}
+
+const checkEmitter = (sheets: number) => (place: string, emitter: Emitter) => {
+  check('type', `${place}.type`, emitter.type)
+  each(
+    'picture',
+    `${place}.type.pictures`,
+    emitter.type.pictures,
+    (at, { sheet, frames }: Emitter['type']['pictures'][number]) => {
+      if (!(sheet >= 0 && sheet < sheets) || frames.length === 0)
+        throw new Refusal(at, `it shows frame 1 of ${frames.length} of sheet ${sheet} of ${sheets}; ${again}`)
+    },
+  )
+  each('burst', `${place}.bursts`, emitter.bursts)
+  each('relay', `${place}.relays`, emitter.relays, (at, { effect }: { effect?: unknown }) => {
+    if (effect) checkEffect(sheets)(`${at}.effect`, check('effect', `${at}.effect`, effect) as never)
+  })
+}
+
+interface Effect {
+  readonly emitters: readonly unknown[]
+  readonly parts: readonly unknown[]
+}
+
+const checkEffect =
+  (sheets: number) =>
+  (place: string, { emitters, parts }: Effect): void => {
+    each('emitter', `${place}.emitters`, emitters, checkEmitter(sheets))
+    each('part', `${place}.parts`, parts, (at, { choices }: { choices: readonly unknown[] }) =>
+      choices.forEach((choice, k) => {
+        const { effect } = (choice ?? {}) as { effect?: unknown }
+        const inner = `${at}.choices[${k}].effect`
+        checkEffect(sheets)(inner, check('effect', inner, effect) as never)
+      }),
+    )
+  }
+
+/**
+ * A pack as it came.
+ * @throws Refusal with the place of the first damage
+ */
+export const checkPack = (pack: Pack): Pack => {
+  check('pack', 'pack', pack)
+  each('sheet', 'sheets', pack.sheets)
+  each('effect', 'effects', pack.effects, checkEffect(pack.sheets.length))
+  each('sound', 'sounds', pack.sounds ?? [])
+  each('cue', 'cues', pack.cues ?? [])
+  return pack
+}

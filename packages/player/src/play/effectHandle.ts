@@ -1,0 +1,362 @@
+/** One playing effect, as a game steers it. */
+import {
+  checkPose,
+  createSimulation,
+  type EffectEvents,
+  LiveTape,
+  type Program,
+  type Simulation,
+  viewAround,
+} from '@gliv/engine'
+import { type Frame, Refusal, type Surface, type ViewRect } from '@gliv/model'
+import { Bounds, type Extent, extentOf } from './bounds.ts'
+import { type Look, PLAIN_LOOK, tintOf } from './merged.ts'
+import { checkOption, checkSeconds, type Placing, type PlayOptions } from './options.ts'
+
+const poseOf = ({
+  rotation,
+  mirror,
+  scale,
+}: Placing): { rotate?: number; mirror?: boolean; scale?: number } => ({
+  ...(rotation === undefined ? {} : { rotate: rotation }),
+  ...(mirror === undefined ? {} : { mirror }),
+  ...(scale === undefined ? {} : { scale }),
+})
+
+const DEFAULTS = {
+  ...{ x: 0, y: 0, rotation: 0, mirror: false, scale: 1, surfaces: [], strength: 1, tint: '#ffffff' },
+  ...{ opacity: 1, speed: 1, priority: 0, space: 'world' },
+} as const satisfies PlayOptions
+
+type Filled = Required<Pick<PlayOptions, keyof typeof DEFAULTS>>
+
+/** What is undefined counts as left out. */
+const withDefaults = (options: PlayOptions): Filled => ({
+  ...DEFAULTS,
+  ...Object.fromEntries(Object.entries(options).filter(([, value]) => value !== undefined)),
+})
+
+/** Longest stretch that is caught up at once, in seconds: after a hidden tab, effects go on from there. */
+const CATCH_UP_SECONDS = 1
+
+/** What goes away with an effect: told once, when it is over. */
+type Ended = () => void
+
+/** One playing effect. It frees itself when it is over; what is asked of it then does nothing. */
+export class EffectHandle {
+  /** Resolves when the last particle is gone; the effect has then freed itself. */
+  readonly finished: Promise<void>
+  /** @internal */
+  readonly simulation: Simulation
+  /** Id and name of the effect. */
+  readonly effect: string
+  readonly name: string
+  /** Unsigned 32 bits: with it the same effect plays the same again. */
+  readonly seed: number
+  /** How strongly it plays; 1 is as designed. */
+  readonly strength: number
+  /** Which effects stay when the player's limits are reached. */
+  readonly priority: number
+  readonly space: 'world' | 'interface'
+  /** Its time stands still. */
+  paused = false
+  /** @internal */
+  readonly sheets: Map<number, number> = new Map()
+  readonly #tape: LiveTape
+  readonly #bounds: Bounds
+  readonly #extent: Extent
+  #behind = 0
+  #over = false
+  #asleep = false
+  #stopped = false
+  #resolve: () => void = () => {}
+  readonly #onEnd: Ended[] = []
+  #placed: { x: number; y: number; rotation: number; mirror: boolean; scale: number }
+  #look: Look = PLAIN_LOOK
+  #speed = 1
+  /** What the last frame shows: tick and share of the way to the next. */
+  #framed = -1
+
+  /** @internal */
+  constructor(program: Program, options: PlayOptions, view?: ViewRect, events?: EffectEvents) {
+    const { effect } = program
+    const said = withDefaults(options)
+    const { x, y, scale } = said
+    this.effect = effect.id
+    this.name = effect.name
+    this.strength = said.strength
+    this.priority = said.priority
+    this.space = said.space
+    this.#placed = { x, y, rotation: said.rotation, mirror: said.mirror, scale }
+    const pose = { x, y, ...poseOf(options) }
+    checkPose('play', pose)
+    this.#tape = new LiveTape(pose, view ?? viewAround(effect), said.surfaces)
+    const { seed } = options
+    this.simulation = createSimulation(program, {
+      ...pose,
+      live: this.#tape,
+      surfaces: said.surfaces,
+      ...(view ? { view } : {}),
+      ...(typeof seed === 'number' ? { seed } : {}),
+      ...(events ? { events } : {}),
+    })
+    this.seed = this.simulation.seed
+    this.#extent = extentOf(effect)
+    this.#bounds = new Bounds(x, y, this.#extent, scale, effect.rate)
+    this.finished = new Promise((resolve) => (this.#resolve = resolve))
+    this.#setLook(tintOf(said.tint), said.opacity)
+    this.#speed = said.speed
+  }
+
+  /** Where it stands, in world px. */
+  get x(): number {
+    return this.#placed.x
+  }
+
+  get y(): number {
+    return this.#placed.y
+  }
+
+  /** Seconds of its own time since it began. */
+  get seconds(): number {
+    return this.simulation.tick / this.simulation.rate
+  }
+
+  /** Particles alive. */
+  get alive(): number {
+    return this.#over ? 0 : this.simulation.alive
+  }
+
+  /** It is over: by itself, or because it was removed. */
+  get ended(): boolean {
+    return this.#over
+  }
+
+  /** It goes on until it is stopped. */
+  get isEndless(): boolean {
+    return this.simulation.program.effect.play !== 'once'
+  }
+
+  /** It is so far away that it stands still until it comes near; see `PlayerOptions.sleepBeyond`. */
+  get asleep(): boolean {
+    return this.#asleep
+  }
+
+  /** `#rrggbb`, multiplied with every particle's own colour; `#ffffff` leaves them as designed. */
+  get tint(): string {
+    const { tint } = this.#look
+    const channel = (shift: number): string => ((tint >> shift) & 255).toString(16).padStart(2, '0')
+    return `#${channel(0)}${channel(8)}${channel(16)}`
+  }
+
+  set tint(colour: string) {
+    checkOption(this.name, 'tint', colour)
+    this.#setLook(tintOf(colour), this.#look.opacity)
+  }
+
+  /** 0 to 1, multiplied with every particle's own. */
+  get opacity(): number {
+    return this.#look.opacity
+  }
+
+  set opacity(opacity: number) {
+    checkOption(this.name, 'opacity', opacity)
+    this.#setLook(this.#look.tint, opacity)
+  }
+
+  #setLook(tint: number, opacity: number): void {
+    this.#look = tint === 0xffffff && opacity === 1 ? PLAIN_LOOK : { tint, opacity }
+  }
+
+  /** @internal */
+  get look(): Look {
+    return this.#look
+  }
+
+  /** How fast its time goes: 0 to 16, 1 is as designed. */
+  get speed(): number {
+    return this.#speed
+  }
+
+  set speed(speed: number) {
+    checkOption(this.name, 'speed', speed)
+    this.#speed = speed
+  }
+
+  /** Multiplies every length of what is born from now on; 1 is as designed. */
+  get scale(): number {
+    return this.#placed.scale
+  }
+
+  set scale(scale: number) {
+    this.#move(this.x, this.y, { scale }, false)
+  }
+
+  /** Moves where particles are born; births lie along the way. What is left out stays as it is. */
+  moveTo(x: number, y: number, placing: Placing = {}): void {
+    this.#move(x, y, placing, false)
+  }
+
+  /** Jumps: nothing is born along the way. */
+  teleport(x: number, y: number, placing: Placing = {}): void {
+    this.#move(x, y, placing, true)
+  }
+
+  #move(x: number, y: number, placing: Placing, jump: boolean): void {
+    for (const key of ['rotation', 'mirror', 'scale'] as const)
+      if (placing[key] !== undefined) checkOption(this.name, key, placing[key])
+    const pose = { x, y, ...poseOf(placing) }
+    checkPose('moveTo', pose)
+    this.#tape.moveTo(pose, jump)
+    this.#bounds.moved(x - this.x, y - this.y)
+    this.#placed = { ...this.#placed, ...placing, x, y }
+  }
+
+  /** Moves point B of its segments, to a place in world px. */
+  anchorTo(x: number, y: number): void {
+    checkOption(this.name, 'anchorB', { x, y })
+    this.#wake()
+    this.#tape.anchorTo(x, y)
+  }
+
+  /**
+   * What the game's camera shows, for weather and other effects that follow it. `Player.setView` does it for
+   * all.
+   */
+  setView(view: ViewRect): void {
+    this.#tape.setView(view)
+  }
+
+  /**
+   * What its particles can touch from now on; surfaces with the same id move to their new place within a
+   * tick.
+   */
+  setSurfaces(surfaces: readonly Surface[]): void {
+    checkOption(this.name, 'surfaces', surfaces)
+    this.#wake()
+    this.#tape.setSurfaces(surfaces)
+  }
+
+  /** Switches emission off and on. */
+  emit(on: boolean): void {
+    if (typeof on !== 'boolean') throw new Refusal(this.name, `emit(${String(on)}) must say true or false`)
+    this.#wake()
+    this.#tape.emit(on)
+  }
+
+  /** Ends emission for good and lets the living finish; a sustained effect goes on to its tail. */
+  stop(): void {
+    this.#wake()
+    this.#stopped = true
+    this.#tape.stop()
+  }
+
+  /** Ends at once, particles and all. Its marks stay. */
+  remove(): void {
+    if (this.#over) return
+    this.#over = true
+    this.#resolve()
+    for (const ended of this.#onEnd) ended()
+  }
+
+  /** @internal */
+  onEnd(ended: Ended): void {
+    this.#onEnd.push(ended)
+  }
+
+  /**
+   * Advances by whole ticks; gives false once it is over. @internal
+   */
+  advance(seconds: number): boolean {
+    checkSeconds(this.name, seconds)
+    if (this.#over) return false
+    if (this.paused) return true
+    const { rate } = this.simulation
+    const passed = this.#behind + seconds * this.#speed
+    if (this.#asleep) {
+      this.#behind = passed
+      return true
+    }
+    this.#behind = Math.min(passed, CATCH_UP_SECONDS)
+    while (this.#behind * rate >= 1) {
+      this.simulation.step()
+      this.#behind -= 1 / rate
+    }
+    if (!this.simulation.finished) return true
+    this.remove()
+    return false
+  }
+
+  /** Steps what is left of it once it is over: its marks. @internal */
+  fade(seconds: number): void {
+    const { rate } = this.simulation
+    this.#behind = Math.min(this.#behind + seconds, CATCH_UP_SECONDS)
+    for (; this.#behind * rate >= 1; this.#behind -= 1 / rate) this.simulation.step()
+  }
+
+  /** Seconds of its time between two ticks that have passed since its last. @internal */
+  get behind(): number {
+    return this.#behind
+  }
+
+  /** How far display time is between the last two ticks, 0 to 1. @internal */
+  get alpha(): number {
+    return Math.min(1, this.#behind * this.simulation.rate)
+  }
+
+  /**
+   * Whether the game's own sprite should be hidden now, because this effect breaks it up or puts it together.
+   */
+  get hidesSource(): boolean {
+    return !this.#over && this.simulation.program.effect.source !== null
+  }
+
+  /**
+   * Falls asleep when it is further than so many px from a view, and wakes when it is nearer. @internal
+   */
+  sleepBeyond(distance: number, view: ViewRect): void {
+    if (!this.#extent.followsView && this.space === 'world' && this.#bounds.distanceTo(view) > distance)
+      // What ends by itself is soon over; what plays backwards goes by its recording.
+      this.#asleep = this.isEndless && !this.#stopped && this.simulation.program.lastTick === 0
+    else this.#wake()
+  }
+
+  /** Goes to where it would be by now. */
+  #wake(): void {
+    if (!this.#asleep) return
+    this.#asleep = false
+    const { simulation } = this
+    const ticks = Math.floor(this.#behind * simulation.rate)
+    this.#behind -= ticks / simulation.rate
+    if (ticks === 0) return
+    this.#tape.settle(simulation.program.warmTicks + simulation.tick + ticks)
+    simulation.seek(simulation.tick + ticks)
+  }
+
+  /** Whether something of it may be inside a view. @internal */
+  mayShowIn(view: ViewRect): boolean {
+    return this.#extent.followsView || this.space !== 'world' || this.#bounds.distanceTo(view) === 0
+  }
+
+  /** Its bounds ought to be measured anew. @internal */
+  get boundsAreDue(): boolean {
+    return !this.#extent.followsView && this.space === 'world' && this.#bounds.isDue(this.simulation.tick)
+  }
+
+  /** Its marks, between the last two ticks. The same object is filled again by the next picture. @internal */
+  marksFrame(): Frame {
+    this.#framed = -1
+    return this.simulation.frame(this.alpha, undefined, 'marks')
+  }
+
+  /** Its particles, made once between two steps. @internal */
+  frame(): Frame {
+    const { simulation } = this
+    const at = simulation.tick + this.alpha
+    if (at === this.#framed) return simulation.frameNow
+    const frame = simulation.frame(this.alpha, undefined, 'particles')
+    this.#framed = at
+    if (this.boundsAreDue) this.#bounds.measure(frame, this.x, this.y, simulation.tick)
+    return frame
+  }
+}

@@ -1,0 +1,137 @@
+/** Pictures of many effects as one: one upload, and no more runs than blends and sheets ask for. */
+import { type Batch, type Frame, INSTANCE_WORDS, WORD } from '@gliv/model'
+
+/** What a game does to all particles of an effect: channels and opacity are multiplied. */
+export interface Look {
+  /** 0xbbggrr */
+  readonly tint: number
+  /** 0 to 1 */
+  readonly opacity: number
+}
+
+export const PLAIN_LOOK: Look = { tint: 0xffffff, opacity: 1 }
+
+export const tintOf = (colour: string): number => {
+  const n = Number.parseInt(colour.slice(1), 16)
+  return (n >> 16) | (n & 0xff00) | ((n & 255) << 16)
+}
+
+const multiplied = (a: number, b: number): number => {
+  const at = (shift: number): number =>
+    (((((a >>> shift) & 255) * ((b >>> shift) & 255)) / 255 + 0.5) | 0) << shift
+  return at(0) | at(8) | at(16)
+}
+
+/** A frame that others are added to; the same object is filled again and again. */
+export class MergedFrame {
+  readonly frame: Frame = {
+    f32: new Float32Array(0),
+    u32: new Uint32Array(0),
+    count: 0,
+    shifts: new Float32Array(0),
+    batches: [],
+    batchCount: 0,
+    originX: 0,
+    originY: 0,
+  }
+  #joinsLight = false
+
+  /**
+   * Empties it. @param x, y its origin in world px @param joinsLight additive runs join normal ones: their tints lose
+   * their alpha, by which a renderer tells them
+   */
+  begin(x: number, y: number, joinsLight: boolean): void {
+    const { frame } = this
+    frame.count = frame.batchCount = 0
+    frame.originX = x
+    frame.originY = y
+    this.#joinsLight = joinsLight
+  }
+
+  #reserve(count: number): void {
+    const { frame } = this
+    const words = (frame.count + count) * INSTANCE_WORDS
+    if (words <= frame.f32.length) return
+    const grown = new Float32Array(Math.max(words, frame.f32.length * 2, 256 * INSTANCE_WORDS))
+    grown.set(frame.f32.subarray(0, frame.count * INSTANCE_WORDS))
+    frame.f32 = grown
+    frame.u32 = new Uint32Array(grown.buffer)
+  }
+
+  #open(sheet: number, blend: Batch['blend'], layer: string, shifted: boolean): Batch {
+    const { frame } = this
+    const last = frame.batchCount > 0 ? frame.batches[frame.batchCount - 1]! : null
+    if (last && last.sheet === sheet && last.blend === blend && last.shifted === shifted) return last
+    const batch = (frame.batches[frame.batchCount++] ??= {
+      sheet,
+      blend,
+      layer,
+      first: 0,
+      count: 0,
+      shifted,
+    })
+    batch.sheet = sheet
+    batch.blend = blend
+    batch.layer = layer
+    batch.shifted = shifted
+    batch.first = frame.count
+    batch.count = 0
+    return batch
+  }
+
+  /**
+   * Adds the runs of a frame that are on a layer.
+   * @param layer null for all of them @param sheets other sheets for some, by number
+   */
+  add(from: Frame, layer: string | null, look: Look, sheets: ReadonlyMap<number, number> | null): void {
+    for (let b = 0; b < from.batchCount; b++) {
+      const batch = from.batches[b]!
+      if (batch.count === 0 || (layer !== null && batch.layer !== layer)) continue
+      this.#addBatch(from, batch, look, sheets?.get(batch.sheet) ?? batch.sheet)
+    }
+  }
+
+  #addBatch(from: Frame, batch: Batch, look: Look, sheet: number): void {
+    const { frame } = this
+    const { first, count, blend, shifted } = batch
+    this.#reserve(count)
+    const lit = this.#joinsLight && blend === 'additive'
+    const to = this.#open(sheet, lit ? 'normal' : blend, batch.layer, shifted)
+    const start = frame.count * INSTANCE_WORDS
+    frame.f32.set(from.f32.subarray(first * INSTANCE_WORDS, (first + count) * INSTANCE_WORDS), start)
+    this.#shiftBy(start, count, from.originX - frame.originX, from.originY - frame.originY)
+    if (lit || look !== PLAIN_LOOK) this.#recolour(start, count, look, lit ? 0 : 0xff000000)
+    if (shifted) this.#copyShifts(from, first, count)
+    to.count += count
+    frame.count += count
+  }
+
+  #shiftBy(start: number, count: number, dx: number, dy: number): void {
+    if (dx === 0 && dy === 0) return
+    const { f32 } = this.frame
+    for (let i = 0, o = start; i < count; i++, o += INSTANCE_WORDS) {
+      f32[o]! += dx
+      f32[o + 1]! += dy
+    }
+  }
+
+  #recolour(start: number, count: number, { tint, opacity }: Look, alpha: number): void {
+    const { f32, u32 } = this.frame
+    for (let i = 0, o = start; i < count; i++, o += INSTANCE_WORDS) {
+      const word = u32[o + WORD.TINT]!
+      u32[o + WORD.TINT] = (tint === 0xffffff ? word & 0xffffff : multiplied(word, tint)) | alpha
+      f32[o + WORD.OPACITY]! *= opacity
+    }
+  }
+
+  #copyShifts({ shifts }: Frame, first: number, count: number): void {
+    const { frame } = this
+    const end = (frame.count + count) * 3
+    if (end > frame.shifts.length) {
+      const grown = new Float32Array(Math.max(end, frame.shifts.length * 2))
+      grown.set(frame.shifts)
+      frame.shifts = grown
+    }
+    frame.shifts.set(shifts.subarray(first * 3, (first + count) * 3), frame.count * 3)
+  }
+}
