@@ -23,6 +23,7 @@ const ALLOWED = {
     'packages/document',
     'packages/words',
     'packages/bake',
+    'packages/pixels',
   ],
   'packages/node': ['packages/model', 'packages/document', 'packages/bake'],
   'packages/sound': ['packages/model', 'packages/engine'],
@@ -45,7 +46,7 @@ const ALLOWED = {
     'packages/demo',
     'packages/node',
   ],
-  'apps/server': ['packages/document', 'packages/bake', 'packages/demo', 'packages/node'],
+  'apps/server': ['packages/document', 'packages/export', 'packages/bake', 'packages/demo', 'packages/node'],
   'apps/ferry': ['packages/player'],
   'apps/studio': ['packages/'],
 }

@@ -14,6 +14,7 @@ const RESULTS = [
   'apps/ferry/dist/index.html',
   'packages/player/dist/gliv-player.js',
   'packages/player/dist/gliv-player.d.ts',
+  'packages/player/dist/headless.js',
 ]
 const LEFT_OUT = /(^|\/)(node_modules|dist|\.tsbuild|\.git|test-results|docs|e2e)(\/|$)|\.test\.tsx?$/
 
@@ -59,11 +60,10 @@ else {
     toolCommand('vite', ['build', folder, '--config', `${folder}/vite.config.ts`, '--logLevel', 'warn'])
   step('the studio', vite('apps/studio'))
   step('the game page', vite('apps/ferry'))
-  step('the player', vite('packages/player'))
   // The player's types are put together from the packages' declarations, which a fresh clone does not have
   // yet.
-  step('the player’s types', toolCommand('tsc', ['-b', 'packages/player']))
-  step('one file of types', [process.execPath, [`${ROOT}/scripts/playertypes.mjs`]])
+  step('declarations', toolCommand('tsc', ['-b', 'packages/player']))
+  step('the player', [process.execPath, [`${ROOT}/scripts/playerPackage.mjs`]])
   step('packing', [process.execPath, [`${ROOT}/scripts/compress.mjs`]])
   writeFileSync(MARK, state)
 }

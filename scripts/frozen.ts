@@ -12,7 +12,8 @@ import { plainBake, type PlainOptions } from '../packages/bake/src/testing/plain
 import { frozenDemo } from '@gliv/demo/frozen'
 import bytes from '@gliv/demo/bytes.json' with { type: 'json' }
 import golden from '@gliv/demo/golden.json' with { type: 'json' }
-import { resolveEffect, writeKitJson, writeKitZip, writePack } from '@gliv/document'
+import { packText } from '@gliv/export'
+import { resolveEffect, writeKitJson, writeKitZip } from '@gliv/document'
 import { compile, createSimulation, stateHash, tickOf } from '@gliv/engine'
 
 type Hashes = Readonly<Record<string, string>>
@@ -49,7 +50,7 @@ const promisedBytes = async (): Promise<Hashes> => {
   const hashes: Record<string, string> = {
     'kit as .gliv': sha256(writeKitZip(file)),
     'kit as .gliv.json': sha256(writeKitJson(file)),
-    'pack as .glivpack.json': sha256(writePack(file, readMask)),
+    'pack as .glivpack.json': sha256(packText(file)),
   }
   for (const [id, options] of BAKES) {
     const { png, json } = await plainBake(file, kit.effects[id]!, `${id}.png`, options)

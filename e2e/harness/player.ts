@@ -1,7 +1,6 @@
 /** The player in a game's own pictures, in a real browser. */
-import { maskReader } from '@gliv/bake'
 import { frozenDemo } from '@gliv/demo/frozen'
-import { makePack } from '@gliv/document'
+import { packBytes } from '@gliv/export'
 import { createCanvas, fill, paintFrame, prepareSheet, toStraight } from '@gliv/paint'
 import { decodePng } from '@gliv/pixels'
 import { type Camera, loadPack, type LoadedPack, Player, type PlayerOptions } from '@gliv/player'
@@ -11,15 +10,7 @@ const SIZE = 96
 const GROUND = '#56606c'
 
 let loading: Promise<LoadedPack> | null = null
-const demo = (): Promise<LoadedPack> => {
-  const { kit, pictures } = frozenDemo()
-  return (loading ??= loadPack(
-    makePack(
-      { kit, pictures },
-      maskReader(() => pictures),
-    ),
-  ))
-}
+const demo = (): Promise<LoadedPack> => (loading ??= loadPack(packBytes(frozenDemo())))
 
 const canvasOf = (): HTMLCanvasElement => {
   const canvas = document.createElement('canvas')
@@ -243,9 +234,8 @@ export const playerHarness = {
         : upright(pixelsOf(canvas.getContext('webgl2')!))
     const painted = createCanvas(SIZE, SIZE)
     fill(painted, [0x56, 0x60, 0x6c])
-    const { kit, pictures } = frozenDemo()
-    const sheets = loaded.pack.sheets.map(({ id, width, height, sampling }) =>
-      prepareSheet(width, height, decodePng(pictures.get(kit.sheets[id]!.picture)!).data, sampling),
+    const sheets = loaded.contents.pages.map(({ image, width, height, sampling }) =>
+      prepareSheet(width, height, decodePng(image).data, sampling),
     )
     paintFrame(painted, player.frame(), sheets, camera)
     const result = compared(drawn, toStraight(painted))
@@ -296,7 +286,7 @@ export const playerHarness = {
 
   /** A worker that plays on a canvas that the page handed over, and one with a canvas of its own. */
   async inWorker(): Promise<{ handed: number; own: number; same: boolean }> {
-    const pack = (await demo()).pack
+    const pack = packBytes(frozenDemo())
     const worker = new Worker(new URL('./playerWorker.ts', import.meta.url), { type: 'module' })
     const canvas = canvasOf()
     const offscreen = canvas.transferControlToOffscreen()

@@ -361,7 +361,24 @@ describe('the other commands', () => {
     expect(await json('schema')).toMatchObject({ type: 'object' })
     const pack = join(folder, 'out', 'demo.glivpack.json')
     expect((await gliv('pack', kit, '--out', pack)).code).toBe(0)
-    expect(JSON.parse(await readFile(pack, 'utf8'))).toMatchObject({ format: 'gliv-pack', version: 4 })
+    expect(JSON.parse(await readFile(pack, 'utf8'))).toMatchObject({
+      format: 'gliv-pack',
+      version: 5,
+      open: 27,
+    })
+    const lean = join(folder, 'out', 'coin.glivpack')
+    expect((await gliv('pack', kit, '--effect', 'Co*, Wake', '--with-source', '--out', lean)).code).toBe(0)
+    const bytes = await readFile(lean)
+    expect(bytes.subarray(0, 8).toString()).toBe('GLIVPACK')
+    expect(JSON.parse(bytes.subarray(12, 12 + bytes.readUInt32LE(8)).toString())).toMatchObject({
+      effects: [{ name: 'Wake' }, { name: 'Coin' }],
+    })
+    // A pack with its kit inside is read like a kit; one without is not.
+    expect((await gliv('check', lean)).code).toBe(0)
+    const refused = await gliv('check', pack)
+    expect([refused.code, refused.said]).toEqual([1, expect.stringContaining('its kit is not inside')])
+    const none = await gliv('pack', kit, '--effect', 'Nothing', '--out', lean)
+    expect([none.code, none.said]).toEqual([1, expect.stringContaining('Nothing')])
     const baked = await gliv(
       'bake',
       kit,

@@ -92,7 +92,7 @@ describe('gliv schema', () => {
     expect(fits(pack), JSON.stringify(fits.errors?.slice(0, 3))).toBe(true)
     expect(fits(broken(pack, (copy) => void (copy['version'] = 3)))).toBe(false)
     expect(
-      fits(broken(pack, (copy) => void delete (copy['effects'] as { numbers?: unknown }[])[0]!.numbers)),
+      fits(broken(pack, (copy) => void delete (copy['effects'] as { emitters?: unknown }[])[0]!.emitters)),
     ).toBe(false)
   })
 

@@ -69,7 +69,7 @@ const show = async (source: string | Blob): Promise<void> => {
       }),
     )
     choose(player.effects[0] ?? '')
-    status.textContent = `${loaded.pack.name}: click in the picture`
+    status.textContent = `${loaded.name}: click in the picture`
     run(player)
   } catch (error) {
     // The pack that was there goes on.

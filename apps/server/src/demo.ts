@@ -1,8 +1,8 @@
 /** The demo as files, made once: a kit and a pack, each also packed for the way. */
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
-import { maskReader } from '@gliv/bake'
 import { makeDemo } from '@gliv/demo'
-import { writeKitZip, writePack } from '@gliv/document'
+import { writeKitZip } from '@gliv/document'
+import { packText } from '@gliv/export'
 import type { Express, Request, Response } from 'express'
 
 interface Made {
@@ -37,10 +37,7 @@ export const serveDemo = (app: Express): void => {
   const kit: Made = { type: 'application/zip', plain: Buffer.from(writeKitZip(demo)), packed: null }
   const pack = packedText(
     'application/json',
-    writePack(
-      demo,
-      maskReader(() => demo.pictures),
-    ),
+    packText(demo),
   )
   app.get('/demo.gliv', (request, response) => send(kit, request, response))
   app.get('/demo.glivpack.json', (request, response) => send(pack, request, response))

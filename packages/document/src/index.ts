@@ -22,7 +22,7 @@ export { countedIds, freeName, type MakeId, newBurst } from './kit/layers.ts'
 export { type FolderFiles, pathOfId, readKitFolder, writeKitFolder } from './kit/kitFolder.ts'
 export { FILE_LIMIT_BYTES, type Progress, readKitFile, writeKitJson, writeKitZip } from './kit/files.ts'
 export { MIGRATIONS, migrate } from './kit/migrations.ts'
-export { makePack, writePack } from './kit/pack.ts'
+export { type GatheredPack, gatherPack } from './kit/pack.ts'
 export { hashPicture, hashText, pngSize, toDataUrl, fromDataUrl } from './kit/pictures.ts'
 export {
   addTechnique,

@@ -42,6 +42,8 @@ describe('exporters', () => {
   it('name files after the kit, each with its own ending', () => {
     expect(EXPORTERS.map((exporter) => exportName('Last Ferry', exporter))).toEqual([
       'last-ferry.glivpack.json',
+      'last-ferry.glivpack',
+      'last-ferry.glivpack.json',
       'last-ferry.gliv',
       'last-ferry.gliv.json',
     ])

@@ -1,7 +1,8 @@
 /** Ways to get a kit out: one definition each. */
-import { type KitFile, resolveEffect, writeKitJson, writeKitZip, writePack } from '@gliv/document'
+import { type KitFile, resolveEffect, writeKitJson, writeKitZip } from '@gliv/document'
 import { fileNameOf, maskReader } from '@gliv/bake'
 import { compile } from '@gliv/engine'
+import { packBytes, packText } from './pack/pack.ts'
 
 /** Compiles every effect of a kit. Throws `Refusal` for the first that no player could run. */
 export const compileAll = ({ kit, pictures }: KitFile): void => {
@@ -28,17 +29,26 @@ export const EXPORTERS = [
   {
     id: 'pack',
     label: 'Pack for a game',
-    help: 'What the player loads: effects with everything filled in, pictures inside.',
+    help: 'What the player loads: effects, and only the frames that they show.',
     extension: '.glivpack.json',
     type: 'application/json',
-    make: (file: KitFile) => {
-      // A pack is never written with an effect that a player would refuse.
-      compileAll(file)
-      return writePack(
-        file,
-        maskReader(() => file.pictures),
-      )
-    },
+    make: (file: KitFile) => packText(file),
+  },
+  {
+    id: 'pack-binary',
+    label: 'Pack, smaller',
+    help: 'The same in one binary file: pictures and sounds as they are.',
+    extension: '.glivpack',
+    type: 'application/octet-stream',
+    make: (file: KitFile) => packBytes(file),
+  },
+  {
+    id: 'pack-source',
+    label: 'Pack with its kit inside',
+    help: 'Plays like the others, and opens in Gliv again.',
+    extension: '.glivpack.json',
+    type: 'application/json',
+    make: (file: KitFile) => packText(file, { withSource: true }),
   },
   {
     id: 'kit',

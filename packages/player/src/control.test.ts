@@ -1,22 +1,19 @@
 /** What a game may do to effects while they play, without drawing. */
 import { frozenDemo } from '@gliv/demo/frozen'
-import { makePack } from '@gliv/document'
-import { compile, createSimulation, reportParticles, stateHash, tickOf } from '@gliv/engine'
 import { maskReader } from '@gliv/bake'
+import { resolveEffect } from '@gliv/document'
+import { packBytes } from '@gliv/export'
+import { compile, createSimulation, reportParticles, stateHash, tickOf } from '@gliv/engine'
 import { type ResolvedEffect, type ViewRect } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from '../../engine/src/testing/build.ts'
 import { HeadlessPlayer, type HeadlessOptions } from './headlessPlayer.ts'
-import { readPack } from './load/pack.ts'
+import { Pack, readPack } from './load/pack.ts'
 import type { PlayOptions } from './play/options.ts'
 
-const { kit, pictures } = frozenDemo()
-const demo = readPack(
-  makePack(
-    { kit, pictures },
-    maskReader(() => pictures),
-  ),
-)
+const file = frozenDemo()
+const demo = readPack(packBytes(file))
+const masks = maskReader(() => file.pictures)
 const TICK = 1 / 60 + 1e-9
 
 const still = makeEffect(
@@ -28,9 +25,7 @@ const still = makeEffect(
   ],
   { id: 'still', name: 'Still' },
 )
-const packOf = (...effects: ResolvedEffect[]) => ({
-  pack: { ...demo.pack, effects, sheets: [{ ...demo.pack.sheets[0]! }] },
-})
+const packOf = (...effects: ResolvedEffect[]) => new Pack({ ...demo.contents, effects })
 const run = (player: HeadlessPlayer, ticks: number): void => {
   for (let k = 0; k < ticks; k++) player.update(TICK)
 }
@@ -94,19 +89,19 @@ describe('seeds', () => {
     expect(new Set(seeds({})).size).toBe(50)
     expect(seeds({ seed: 5 })).toEqual(seeds({ seed: 5 }))
     expect(seeds({ seed: 5 })).not.toEqual(seeds({ seed: 6 }))
-    const own = demo.pack.effects.find(({ name }) => name === 'Hard landing')!.seed
+    const own = demo.contents.effects.find(({ name }) => name === 'Hard landing')!.seed
     expect(new Set(seeds({}, { seed: 'designed' }))).toEqual(new Set([own]))
     expect(new Set(seeds({}, { seed: 7 }))).toEqual(new Set([7]))
   })
 
   it('the player’s states are the command line’s, for every effect of the demo', () => {
     const player = new HeadlessPlayer(demo)
-    for (const { name } of demo.pack.effects) player.play(name, { seed: 11 })
+    for (const { name } of demo.contents.effects) player.play(name, { seed: 11 })
     const { handles } = player
     run(player, 90)
     for (const handle of handles) {
       if (handle.ended) continue
-      const effect = demo.pack.effects.find(({ id }) => id === handle.effect)!
+      const effect = resolveEffect(file.kit, file.kit.effects[handle.effect]!, masks)
       const simulation = createSimulation(compile(effect), { seed: 11 })
       simulation.seek(tickOf(handle.seconds, effect.rate))
       expect(stateHash(handle.simulation), effect.name).toBe(stateHash(simulation))
@@ -278,7 +273,7 @@ describe('what nobody sees', () => {
   })
 
   it('sleeps far away, and wakes where it would be', () => {
-    const endless = demo.pack.effects.filter(({ play, backwards }) => play !== 'once' && !backwards)
+    const endless = demo.contents.effects.filter(({ play, backwards }) => play !== 'once' && !backwards)
     let slept = 0
     for (const { name } of endless) {
       const far = (sleepBeyond: number) => {

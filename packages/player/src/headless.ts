@@ -1,7 +1,7 @@
 /** Playing without drawing: for Node, workers without a canvas, and games that draw instances themselves. */
-export type { Batch, Frame, Pack, Surface, ViewRect } from '@gliv/model'
+export type { Batch, Frame, Surface, ViewRect } from '@gliv/model'
 export { HeadlessPlayer, type HeadlessOptions } from './headlessPlayer.ts'
-export { type ReadPack, readPack } from './load/pack.ts'
+export { Pack, readPack } from './load/pack.ts'
 export { CueHandle } from './play/cueHandle.ts'
 export { EffectHandle } from './play/effectHandle.ts'
 export type { Limits } from './play/limits.ts'

@@ -2,7 +2,7 @@ import { checkView, compile, latestEndSeconds, type Program } from '@gliv/engine
 import { type EffectEventKind, type Frame, Refusal, type ResolvedEffect, type ViewRect } from '@gliv/model'
 import { CueDispatch, seedOf } from '@gliv/scene/cues'
 import { grained, strengthened } from '@gliv/scene/strength'
-import { findInPack, type ReadPack } from './load/pack.ts'
+import { findInPack, Pack } from './load/pack.ts'
 import { withAnchorB } from './play/anchor.ts'
 import { CueHandle } from './play/cueHandle.ts'
 import { EffectHandle } from './play/effectHandle.ts'
@@ -29,7 +29,7 @@ export interface HeadlessOptions {
 const MARKED_LIMIT = 64
 
 /** Programs by effect and strength, of a pack that players may share. */
-const programs = new WeakMap<ReadPack['pack'], Map<string, Program>>()
+const programs = new WeakMap<Pack, Map<string, Program>>()
 
 const SECONDS_LIMITS = { low: 0, high: 16 } as const
 
@@ -45,7 +45,9 @@ const SECONDS_LIMITS = { low: 0, high: 16 } as const
 export class HeadlessPlayer {
   /** Nothing goes on while it is set. */
   paused = false
-  protected readonly loaded: ReadPack
+  /** @internal */
+  protected readonly pack: Pack
+  /** @internal */
   protected readonly telling = new Telling()
   readonly #playing = new Set<EffectHandle>()
   /** Ended effects of which marks are left. */
@@ -61,29 +63,28 @@ export class HeadlessPlayer {
   #seconds = 0
   #timeScale = 1
 
-  constructor(pack: ReadPack, options: HeadlessOptions = {}) {
+  constructor(pack: Pack, options: HeadlessOptions = {}) {
     const { seed = 0, limits = {}, sleepBeyond = Infinity } = options
-    if (!Array.isArray((pack as Partial<ReadPack> | null)?.pack?.effects))
-      throw new Refusal('pack', 'it is none; give what loadPack or readPack gives')
+    if (!(pack instanceof Pack)) throw new Refusal('pack', 'it is none; give what loadPack or readPack gives')
     const fault = checkSeed(seed)
     if (fault !== null) throw new Refusal('player', `the seed is ${String(seed)}; it ${fault}`)
     if (!(sleepBeyond >= 0))
       throw new Refusal('player', `sleepBeyond is ${String(sleepBeyond)}; give world pixels, 0 or more`)
-    this.loaded = pack
+    this.pack = pack
     this.#seed = seed
     this.#limits = checkLimits(limits)
     this.#sleepBeyond = sleepBeyond
-    this.#layers = layersOf(pack.pack.effects)
+    this.#layers = layersOf(pack.contents.effects)
   }
 
   /** Names of the pack's effects. */
   get effects(): readonly string[] {
-    return this.loaded.pack.effects.map((e) => e.name)
+    return this.pack.effects
   }
 
   /** Names of the pack's cues. */
   get cueNames(): readonly string[] {
-    return (this.loaded.pack.cues ?? []).map(({ name }) => name)
+    return this.pack.cues
   }
 
   /** Layers in the order in which they are drawn; the game may set another order of the same names. */
@@ -131,7 +132,7 @@ export class HeadlessPlayer {
     for (const handle of this.#playing) handle.setView(view)
   }
 
-  /** What was said last. */
+  /** What was said last. @internal */
   protected get view(): ViewRect | undefined {
     return this.#view
   }
@@ -148,7 +149,7 @@ export class HeadlessPlayer {
 
   /** Starts an effect by id or name. Throws an error in words when there is none, or for options that cannot be. */
   play(effect: string, options: PlayOptions = {}): EffectHandle {
-    const found = findInPack(this.loaded.pack, effect)
+    const found = findInPack(this.pack.contents, effect)
     checkOptions(`play "${found.name}"`, options)
     let program = this.#programOf(effect, options.strength ?? 1)
     if (options.anchorB) program = compile(withAnchorB(program.effect, options))
@@ -162,10 +163,10 @@ export class HeadlessPlayer {
     return handle
   }
 
-  /** An effect has been started; for who draws it. */
+  /** An effect has been started; for who draws it. @internal */
   protected started(_handle: EffectHandle, _options: PlayOptions): void {}
 
-  /** What steps of a handle have filled in; for who lets it be heard. */
+  /** What steps of a handle have filled in; for who lets it be heard. @internal */
   protected heard(_handle: EffectHandle): void {}
 
   /** The first time as designed, then another one each time, and others for another seed of the player. */
@@ -176,13 +177,13 @@ export class HeadlessPlayer {
   }
 
   #programOf(effect: string, strength: number): Program {
-    const { pack } = this.loaded
+    const { pack } = this
     let known = programs.get(pack)
     if (!known) programs.set(pack, (known = new Map<string, Program>()))
     const grain = grained(strength)
     const key = `${effect} ${grain}`
     let program = known.get(key)
-    if (!program) known.set(key, (program = compile(strengthened(findInPack(pack, effect), grain))))
+    if (!program) known.set(key, (program = compile(strengthened(findInPack(pack.contents, effect), grain))))
     return program
   }
 
@@ -212,7 +213,7 @@ export class HeadlessPlayer {
   }
 
   #dispatch(): CueDispatch {
-    const { cues = [], effects } = this.loaded.pack
+    const { cues = [], effects } = this.pack.contents
     return (this.#cues ??= new CueDispatch(Object.fromEntries(cues.map((cue) => [cue.id, cue])), (id) => {
       const effect = effects.find((one) => one.id === id)
       if (!effect) return null
@@ -227,7 +228,7 @@ export class HeadlessPlayer {
    * Throws an error in words when there is no such cue.
    */
   cue(idOrName: string, options: PlayOptions = {}): CueHandle {
-    const { cues = [], effects } = this.loaded.pack
+    const { cues = [], effects } = this.pack.contents
     const cue = cues.find(({ id }) => id === idOrName) ?? cues.find(({ name }) => name === idOrName)
     if (!cue)
       throw new Refusal(
@@ -315,7 +316,7 @@ export class HeadlessPlayer {
     return this.#merged.frame
   }
 
-  /** Adds what is on a layer to a frame. @param view what cannot show in it is left out */
+  /** Adds what is on a layer to a frame. @param view what cannot show in it is left out @internal */
   protected mergeLayer(into: MergedFrame, layer: string, view: ViewRect | null): void {
     if (layer === MARKS) return this.#mergeMarks(into)
     for (const handle of this.#playing) {
@@ -323,13 +324,13 @@ export class HeadlessPlayer {
       if (handle.asleep || (view && !handle.boundsAreDue && !handle.mayShowIn(view))) continue
       const frame = handle.frame()
       if (view && !handle.mayShowIn(view)) continue
-      into.add(frame, layer === INTERFACE ? null : layer, handle.look, handle.sheets)
+      into.add(frame, layer === INTERFACE ? null : layer, handle.look, handle.swaps)
     }
   }
 
   #mergeMarks(into: MergedFrame): void {
     for (const handle of [...this.#marked, ...this.#playing])
-      if (handle.simulation.marks > 0) into.add(handle.marksFrame(), null, PLAIN_LOOK, handle.sheets)
+      if (handle.simulation.marks > 0) into.add(handle.marksFrame(), null, PLAIN_LOOK, handle.swaps)
   }
 
   /** Ends and frees everything. */

@@ -1,6 +1,6 @@
 /** A game's player: packs, effects, drawing. */
 export type { DrawTarget } from './draw/create.ts'
-export type { Camera, DrawPath, RenderSheet, SheetImage, Viewport } from './draw/renderer.ts'
+export type { Camera, DrawPath, SheetImage, Viewport } from './draw/renderer.ts'
 export * from './headless.ts'
-export { loadPack, type LoadedPack } from './load/loadPack.ts'
+export { loadPack, LoadedPack } from './load/loadPack.ts'
 export { Player, type PlayerOptions } from './player.ts'

@@ -6,8 +6,6 @@ import { describe, expect, it } from 'vitest'
 import { withAnchorB } from './play/anchor.ts'
 import { expandInto } from './draw/glPaths.ts'
 import { EffectHandle } from './play/effectHandle.ts'
-import { loadPack } from './load/loadPack.ts'
-import { findInPack } from './load/pack.ts'
 
 const program = compile(
   makeEffect([
@@ -137,25 +135,6 @@ describe('an effect handle', () => {
     handle.emit(true)
     for (let i = 0; i < 3; i++) handle.advance(1 / 60 + 1e-9)
     expect(handle.simulation.runs[0]!.births).toBeGreaterThan(births)
-  })
-})
-
-describe('packs', () => {
-  it('of another kind or format number are refused in words', async () => {
-    await expect(loadPack({})).rejects.toThrow(/not a Gliv pack.*export a pack/)
-    await expect(loadPack({ format: 'gliv-pack', version: 7 })).rejects.toThrow(
-      /format 7 but this player reads format 4/,
-    )
-  })
-
-  it('name their effects when one is missing', async () => {
-    const { pack } = await loadPack({
-      ...{ format: 'gliv-pack', version: 4, name: 'Test' },
-      sheets: [],
-      effects: [{ ...program.effect, emitters: [] }],
-    })
-    expect(findInPack(pack, 'Effect').id).toBe('effect')
-    expect(() => findInPack(pack, 'Boom')).toThrow(/no effect "Boom"; it has Effect/)
   })
 })
 

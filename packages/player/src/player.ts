@@ -11,7 +11,7 @@ import {
 } from './draw/renderer.ts'
 import { HeadlessPlayer, type HeadlessOptions } from './headlessPlayer.ts'
 import { Hearing } from './hear/hearing.ts'
-import type { LoadedPack } from './load/loadPack.ts'
+import { LoadedPack } from './load/loadPack.ts'
 import type { EffectHandle } from './play/effectHandle.ts'
 import { INTERFACE, layerNamed } from './play/layers.ts'
 import { MergedFrame } from './play/merged.ts'
@@ -66,7 +66,9 @@ export class Player extends HeadlessPlayer {
 
   constructor(target: DrawTarget, pack: LoadedPack, options: PlayerOptions = {}) {
     super(pack, options)
-    this.#hearing = new Hearing(pack.pack)
+    if (!(pack instanceof LoadedPack))
+      throw new Refusal('pack', 'its pictures are not decoded; give what loadPack gives')
+    this.#hearing = new Hearing(pack.contents)
     this.#renderer = createRenderer(target, options.path, options.restoreState)
     this.#sheets = [...pack.sheets]
     this.#renderer.setSheets(pack.sheets)
@@ -96,6 +98,7 @@ export class Player extends HeadlessPlayer {
     this.#renderer.viewport = viewport
   }
 
+  /** @internal */
   protected override started(handle: EffectHandle, { pictures }: PlayOptions): void {
     if (!pictures) return
     const used = Object.entries(pictures).map(([name, image]) =>
@@ -107,18 +110,17 @@ export class Player extends HeadlessPlayer {
 
   #sheetList(): RenderSheet[] {
     // A place that nobody uses any more keeps its number.
-    return this.#sheets.map((sheet) => sheet ?? this.loadedSheets[0]!)
+    return this.#sheets.map((sheet) => sheet ?? this.#loadedSheets[0]!)
   }
 
-  private get loadedSheets(): readonly RenderSheet[] {
-    return (this.loaded as LoadedPack).sheets
+  get #loadedSheets(): readonly RenderSheet[] {
+    return (this.pack as LoadedPack).sheets
   }
 
   /** Another picture for a sheet of an effect. */
   #swap(handle: EffectHandle, name: string, image: SheetImage): SheetImage {
-    const { sheets } = this.loaded.pack
-    const number = sheets.findIndex((sheet) => sheet.name === name || sheet.id === name)
-    const sheet = sheets[number]
+    const { sheets } = this.pack.contents
+    const sheet = sheets.find((one) => one.name === name || one.id === name)
     if (!sheet)
       throw new Refusal(
         'pictures',
@@ -134,11 +136,12 @@ export class Player extends HeadlessPlayer {
     if (!known) {
       const free = this.#sheets.indexOf(null)
       const place = free < 0 ? this.#sheets.length : free
-      this.#sheets[place] = { image, width, height, sampling: sheet.sampling }
+      const { sampling } = this.pack.contents.pages[sheet.page]!
+      this.#sheets[place] = { image, width, height, sampling }
       this.#swapped.set(image, (known = { sheet: place, users: 0 }))
     }
     known.users++
-    handle.sheets.set(number, known.sheet)
+    handle.swaps.push({ page: sheet.page, sheet: known.sheet, frames: sheet.frames })
     return image
   }
 
@@ -168,6 +171,7 @@ export class Player extends HeadlessPlayer {
     this.#hearing.muted = muted
   }
 
+  /** @internal */
   protected override heard(handle: EffectHandle): void {
     this.#hearing.hear(handle, this.telling.events, this.view)
     if (handle.ended) this.#hearing.release(handle)

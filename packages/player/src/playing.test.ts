@@ -1,8 +1,9 @@
 /** A player as a game uses it, on a canvas that writes down what is drawn. */
-import { defaultsOf, type Pack, type Surface } from '@gliv/model'
+import { defaultsOf, type Pack as PackContents, PACK_VERSION, type Surface } from '@gliv/model'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from '../../engine/src/testing/build.ts'
-import { readPack } from './load/pack.ts'
+import { LoadedPack } from './load/loadPack.ts'
+import { Pack } from './load/pack.ts'
 import { Player, type PlayerOptions } from './player.ts'
 import { fakeCanvases, fakeContext } from './testing/canvas.ts'
 
@@ -48,14 +49,7 @@ const rain = makeEffect(
 )
 const FLOOR: Surface = { id: 'floor', kind: 'segment', x1: -50, y1: 20, x2: 50, y2: 20 }
 
-const SHEET = {
-  id: 'sheet',
-  name: 'Dots',
-  image: 'data:image/png;base64,',
-  width: 8,
-  height: 8,
-  sampling: 'smooth',
-}
+const PAGE = { image: new Uint8Array(0), width: 8, height: 8, sampling: 'smooth' }
 
 const start = (options: PlayerOptions = {}) => {
   fakeCanvases()
@@ -64,9 +58,9 @@ const start = (options: PlayerOptions = {}) => {
     ...{ id: `cue-${name}`, name, effects, strength: 1, chance: 1, most: 16 },
     ...more,
   })
-  const pack: Pack = {
-    ...{ format: 'gliv-pack', version: 4, rules: 1, name: 'Test' },
-    ...{ sheets: [SHEET], effects: [specks, drop, rain] },
+  const pack: PackContents = {
+    ...{ format: 'gliv-pack', version: PACK_VERSION, rules: 1, name: 'Test' },
+    ...{ pages: [PAGE], sheets: [], effects: [specks, drop, rain] },
     cues: [
       cue('land', ['specks', 'drop']),
       cue('storm', ['rain'], { most: 1 }),
@@ -76,10 +70,9 @@ const start = (options: PlayerOptions = {}) => {
   const canvas = { getContext: () => context } as unknown as HTMLCanvasElement
   const player = new Player(
     canvas,
-    {
-      pack: readPack(pack).pack,
-      sheets: [{ image: document.createElement('canvas'), width: 8, height: 8, sampling: 'smooth' }],
-    },
+    new LoadedPack(new Pack(pack), [
+      { image: document.createElement('canvas'), width: 8, height: 8, sampling: 'smooth' },
+    ]),
     { path: 'canvas2d', ...options },
   )
   const drawn = (draw: () => void): number => {

@@ -4,7 +4,6 @@ import {
   changedSizes,
   changeMany,
   countedIds,
-  findEffect,
   findPalette,
   findSheet,
   followLives,
@@ -17,25 +16,11 @@ import {
 } from '@gliv/document'
 import { Refusal } from '@gliv/model'
 import { type Args, required, Usage } from '../support/args.ts'
+import { chosenIds } from '../support/chosen.ts'
 import type { Run } from '../support/command.ts'
-import { matcher } from '../support/globs.ts'
 import { loadKit } from '../support/kitfile.ts'
 import { writeKit } from './convert.ts'
 import { readNumber } from './shipOptions.ts'
-
-/** Effects by a comma-separated list of ids, names and patterns with * and ?; all where nothing is said. */
-const chosenIds = (args: Args, kit: Kit): readonly string[] => {
-  const said = args.options.get('--effects')
-  if (said === undefined) return kit.effectOrder
-  const ids = said.split(',').flatMap((one) => {
-    const name = one.trim()
-    if (!/[*?]/.test(name)) return [findEffect(kit, name).id]
-    const matches = matcher(name)
-    return kit.effectOrder.filter((id) => matches.test(kit.effects[id]!.name) || matches.test(id))
-  })
-  if (ids.length === 0) throw new Refusal('--effects', `no effect has a name like "${said}"; see gliv list`)
-  return kit.effectOrder.filter((id) => ids.includes(id))
-}
 
 const pairOf = (args: Args, option: string): readonly [from: string, to: string] | null => {
   const text = args.options.get(option)
@@ -109,7 +94,7 @@ const changed = (kit: Kit, ids: readonly string[], changes: readonly ManyChange[
 export const change: Run = async (args, { say }) => {
   const path = required(args, '--out')
   const { kit, pictures } = await loadKit(args.files[0]!)
-  const ids = chosenIds(args, kit)
+  const ids = chosenIds(args, '--effects', kit)
   const changes = [...coloursBy(args, kit, ids), ...pictureBy(args, kit), ...sizeBy(args), ...namesBy(args)]
   if (changes.length === 0)
     throw new Usage(

@@ -113,9 +113,17 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     load: async () => (await import('./change.ts')).change,
   },
   pack: {
-    usage: 'pack FILE --out FILE',
-    help: 'Writes what the player loads.',
-    syntax: { files: 1, values: ['--out'], flags: [] },
+    usage: 'pack FILE --out FILE [--effect LIST] [--with-source] [--binary]',
+    help: 'Writes what the player loads: effects, and only the frames, sounds and cues that they use.',
+    options: [
+      ['--effect LIST', 'Only these, by id, name or pattern, with commas between them'],
+      ['--with-source', 'The kit goes with it, so that the studio can open the pack'],
+      [
+        '--binary',
+        'One binary file instead of JSON, a quarter smaller; so does a name that ends in .glivpack',
+      ],
+    ],
+    syntax: { files: 1, values: ['--out', '--effect'], flags: ['--with-source', '--binary'] },
     load: async () => (await import('./packs.ts')).pack,
   },
   render: {

@@ -9,6 +9,7 @@ import { canonicalJson } from './canonical.ts'
 import { readKit } from './check.ts'
 import type { Kit, KitFile, Pictures } from './kit.ts'
 import { blobOf, blobPath, checkBlob, namedBlobs, withOwnHashes } from './blobs.ts'
+import { kitInBinaryPack, kitInPack } from './packSource.ts'
 import { fromDataUrl, pngSize, toDataUrl } from './pictures.ts'
 import { said, saidPlace } from './said.ts'
 import { zipEntries, type ZipEntry } from './zipCheck.ts'
@@ -203,8 +204,12 @@ export const readKitFile = (bytes: Uint8Array, progress: Progress = () => {}): K
       'kit',
       `the file has ${bytes.length} bytes; at most ${FILE_LIMIT_BYTES} are read; remove pictures`,
     )
-  const { data, pictures } =
-    bytes[0] === 0x50 && bytes[1] === 0x4b ? zipParts(bytes, progress) : jsonParts(bytes)
+  const inBinary = kitInBinaryPack(bytes)
+  if (inBinary) return readKitFile(inBinary, progress)
+  const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b
+  const { data, pictures } = isZip ? zipParts(bytes, progress) : jsonParts(bytes)
+  const inPack = kitInPack(data)
+  if (inPack) return readKitFile(inPack, progress)
   const kit = readKit(data)
   checkBlobs(kit, pictures)
   return { kit, pictures }

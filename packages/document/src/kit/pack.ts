@@ -1,23 +1,45 @@
-/** The compiled file that a game loads: defaults filled, ids resolved, pictures inside. */
+/** What a game loads of a kit: effects with defaults filled and ids resolved, and all that they use. */
 import {
-  type Pack,
+  type Cue,
   PACK_FEATURES,
-  PACK_VERSION,
   type PackFeature,
   type ResolvedEffect,
   type ResolvedEmitter,
-  RULES,
 } from '@gliv/model'
-import { canonicalJson } from './canonical.ts'
-import type { Kit, KitFile } from './kit.ts'
-import { toDataUrl } from './pictures.ts'
+import type { Kit, KitFile, Sheet } from './kit.ts'
 import { resolveEffect, type MaskReader } from './resolve.ts'
-import { usersOfSound } from './sounds.ts'
+
+/** What a pack carries, before its pictures are put on pages. */
+export interface GatheredPack {
+  readonly name: string
+  /** Sheets that its effects show, in the kit's order; `picture` is the content hash. */
+  readonly sheets: readonly Sheet[]
+  readonly effects: readonly ResolvedEffect[]
+  readonly cues?: readonly Cue[]
+  readonly sounds?: readonly { readonly id: string; readonly name: string; readonly blob: string }[]
+  readonly needs?: readonly string[]
+}
+
+/** Ids of effects and of all that play inside them. */
+const withInner = (kit: Kit, ids: readonly string[]): string[] => {
+  const found = new Set<string>()
+  const look = (id: string): void => {
+    if (found.has(id)) return
+    found.add(id)
+    const effect = kit.effects[id]!
+    for (const part of effect.parts) for (const choice of part.effects) look(choice.effect)
+    for (const emitter of Object.values(effect.emitters))
+      for (const relay of emitter.relays) if (relay.effect !== null) look(relay.effect)
+  }
+  ids.forEach(look)
+  return [...found]
+}
 
 /** Sheets that some particle or mark may show, or that a source sprite is on. */
-const usedSheets = (kit: Kit): string[] => {
+const usedSheets = (kit: Kit, effects: readonly string[]): string[] => {
   const used = new Set<string>()
-  for (const effect of Object.values(kit.effects)) {
+  for (const id of withInner(kit, effects)) {
+    const effect = kit.effects[id]!
     if (effect.source) used.add(effect.source.sheet)
     for (const emitter of Object.values(effect.emitters)) {
       if (emitter.muted) continue
@@ -38,7 +60,7 @@ const within = (effect: ResolvedEffect): ResolvedEffect[] => [
   ),
 ]
 
-type Needed = (pack: Omit<Pack, 'needs'>, effects: readonly ResolvedEffect[]) => boolean
+type Needed = (pack: GatheredPack, effects: readonly ResolvedEffect[]) => boolean
 
 const someEmitter =
   (has: (emitter: ResolvedEmitter) => boolean): Needed =>
@@ -58,43 +80,49 @@ const NEEDED: { readonly [F in PackFeature]: Needed } = {
   recolour: someEmitter(({ type }) => type.spreadOn === 'pixels'),
 }
 
-const withNeeds = (pack: Omit<Pack, 'needs'>): Pack => {
+const withNeeds = (pack: GatheredPack): GatheredPack => {
   const effects = pack.effects.flatMap(within)
   const needs = PACK_FEATURES.filter((feature) => NEEDED[feature](pack, effects))
   return needs.length > 0 ? { ...pack, needs } : pack
 }
 
-/** The kit's sounds that its effects play. */
-const usedSounds = (kit: Kit, pictures: KitFile['pictures']): Pick<Pack, 'sounds'> => {
-  const sounds = (kit.sounds ?? []).filter(({ id }) => usersOfSound(kit, id).length > 0)
+/** The kit's sounds that some effects play. */
+const usedSounds = (kit: Kit, effects: ReadonlySet<string>): Pick<GatheredPack, 'sounds'> => {
+  const plays = (sound: string): boolean =>
+    [...effects].some((id) => (kit.effects[id]!.sounds ?? []).some((use) => use.sound === sound))
+  const sounds = (kit.sounds ?? []).filter(({ id }) => plays(id))
   if (sounds.length === 0) return {}
-  return { sounds: sounds.map(({ id, name, blob }) => ({ id, name, data: toDataUrl(pictures.get(blob)!) })) }
+  return { sounds: sounds.map(({ id, name, blob }) => ({ id, name, blob })) }
+}
+
+/** Cues as far as they play some of the effects. */
+const usedCues = (kit: Kit, effects: readonly string[]): Pick<GatheredPack, 'cues'> => {
+  const cues = (kit.cues ?? []).flatMap((cue) => {
+    const played = cue.effects.filter((id) => effects.includes(id))
+    return played.length > 0 || cue.effects.length === 0 ? [{ ...cue, effects: played }] : []
+  })
+  return cues.length > 0 ? { cues } : {}
 }
 
 /**
- * What a game loads: all effects of a kit resolved, with the sheets that they use and no others, renumbered.
+ * What a game loads of a kit: effects resolved, with the sheets, sounds and cues that they use and no others.
  * @param read where the places of picture shapes come from; throws `Refusal` without it when an effect needs them
+ * @param effects ids of those that the game plays; all when they are left out
  */
-export const makePack = ({ kit, pictures }: KitFile, read?: MaskReader): Pack => {
-  const sheetIds = usedSheets(kit)
+export const gatherPack = (
+  file: Pick<KitFile, 'kit'>,
+  read?: MaskReader,
+  effects: readonly string[] = file.kit.effectOrder,
+): GatheredPack => {
+  const { kit } = file
+  const sheetIds = usedSheets(kit, effects)
   // Renumber sheets by resolving against a kit that has only the used ones.
   const lean: Kit = { ...kit, sheetOrder: sheetIds }
   return withNeeds({
-    format: 'gliv-pack',
-    version: PACK_VERSION,
-    rules: RULES,
     name: kit.name,
-    axes: '+x right, +y down, 0 degrees points right, angles grow clockwise',
-    units: 'pixels, seconds, degrees; opacity, ramps and life 0 to 1; colours #rrggbb in sRGB',
-    sheets: sheetIds.map((id) => {
-      const { name, picture, width, height, sampling } = kit.sheets[id]!
-      return { id, name, image: toDataUrl(pictures.get(picture)!), width, height, sampling }
-    }),
-    effects: kit.effectOrder.map((id) => resolveEffect(lean, kit.effects[id]!, read)),
-    ...(kit.cues && kit.cues.length > 0 ? { cues: kit.cues } : {}),
-    ...usedSounds(kit, pictures),
+    sheets: sheetIds.map((id) => kit.sheets[id]!),
+    effects: effects.map((id) => resolveEffect(lean, kit.effects[id]!, read)),
+    ...usedCues(kit, effects),
+    ...usedSounds(kit, new Set(withInner(kit, effects))),
   })
 }
-
-/** The pack of `makePack` as canonical JSON, the text of a `.glivpack.json` file. */
-export const writePack = (file: KitFile, read?: MaskReader): string => canonicalJson(makePack(file, read))

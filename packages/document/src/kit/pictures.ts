@@ -16,7 +16,7 @@ export const pngSize = (place: string, bytes: Uint8Array): { width: number; heig
   return { width: view.getUint32(16), height: view.getUint32(20) }
 }
 
-const PREFIX = /^data:(?:image\/(?:png|gif)|video\/webm|audio\/(?:wav|ogg|mpeg));base64,/
+const PREFIX = /^data:(?:image\/(?:png|gif)|video\/webm|application\/zip|audio\/(?:wav|ogg|mpeg));base64,/
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
 
 /** Base64 by hand: the core has neither the DOM's nor Node's functions. */
@@ -31,7 +31,8 @@ export const toDataUrl = (bytes: Uint8Array): string => {
         (i + 2 < bytes.length ? ALPHABET[n & 63]! : '='),
     )
   }
-  return `data:${mediaTypeOf(bytes) ?? 'image/png'};base64,${parts.join('')}`
+  const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b
+  return `data:${isZip ? 'application/zip' : (mediaTypeOf(bytes) ?? 'image/png')};base64,${parts.join('')}`
 }
 
 /**

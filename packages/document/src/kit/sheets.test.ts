@@ -15,7 +15,7 @@ import {
   followClip,
   framesOf,
   type Kit,
-  makePack,
+  gatherPack,
   readKit,
   recut,
   resolveEffect,
@@ -173,18 +173,18 @@ describe('sheets', () => {
   })
 
   it('that only marks or sources show are in the pack, too', () => {
-    const { kit, pictures, makeId, type, effect } = open()
+    const { kit, makeId, type, effect } = open()
     const id = addSheet(
       kit,
       { ...added, picture: kit.sheets['sheet']!.picture, frames: [{ ...frame('one', 0, 4), h: 2 }] },
       makeId,
     )
-    expect(makePack({ kit, pictures }).sheets.map((s) => s.id)).toEqual(['sheet'])
+    expect(gatherPack({ kit }).sheets.map((s) => s.id)).toEqual(['sheet'])
     type.mark = { sheet: id, frames: [0] }
-    expect(makePack({ kit, pictures }).sheets.map((s) => s.id)).toEqual(['sheet', id])
+    expect(gatherPack({ kit }).sheets.map((s) => s.id)).toEqual(['sheet', id])
     type.mark = null
     effect.source = { sheet: id, frame: 0 }
-    const pack = makePack({ kit, pictures })
+    const pack = gatherPack({ kit })
     expect(pack.effects[0]!.source).toEqual({
       sheet: 1,
       frame: { x: 0, y: 0, w: 4, h: 2, pivotX: 2, pivotY: 4 },

@@ -6,7 +6,7 @@ import { addEffect, deleteEmitter, emptyKit } from './edits.ts'
 import { readKitFile, writeKitJson, writeKitZip } from './files.ts'
 import type { Effect } from './kit.ts'
 import { clone } from './layers.ts'
-import { makePack } from './pack.ts'
+import { gatherPack } from './pack.ts'
 import { hashPicture, toDataUrl } from './pictures.ts'
 import { resolveEffect } from './resolve.ts'
 import { counter, smallKit } from '../testing/kit.ts'
@@ -170,9 +170,9 @@ describe('what a pack carries', () => {
     const { kit, pictures, effect } = heardKit()
     const unused = wav(10)
     addSound(kit, { name: 'Unused', blob: hashPicture(unused), mediaType: 'audio/wav', seconds: 1 }, makeId)
-    const pack = makePack({ kit, pictures: new Map([...pictures, [hashPicture(unused), unused]]) })
+    const pack = gatherPack({ kit })
     expect(pack.sounds!.map(({ name }) => name)).toEqual(['Thump'])
-    expect(pack.sounds![0]!.data).toMatch(/^data:audio\/wav;base64,/)
+    expect(pictures.has(pack.sounds![0]!.blob)).toBe(true)
     expect(pack.needs).toEqual(['sounds', 'events', 'screen'])
     expect(pack.effects[0]).toMatchObject({
       events: effect.events,
@@ -185,7 +185,7 @@ describe('what a pack carries', () => {
   it('nothing of it where there is nothing', () => {
     const kit = emptyKit('kit', 'Plain')
     const effect = kit.effects[addEffect(kit, makeId)]!
-    expect(makePack({ kit, pictures: new Map() })).not.toHaveProperty('needs')
+    expect(gatherPack({ kit })).not.toHaveProperty('needs')
     expect(Object.keys(resolveEffect(kit, effect))).not.toContain('sounds')
   })
 })

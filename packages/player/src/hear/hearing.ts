@@ -3,7 +3,6 @@ import type { EffectEvents } from '@gliv/engine'
 import { type EffectEventKind, type Pack, Refusal, type ViewRect } from '@gliv/model'
 import { kindsHeard, SoundDesk, TickClock } from '@gliv/sound'
 import type { EffectHandle } from '../play/effectHandle.ts'
-import { blobOfDataUrl } from '../load/pack.ts'
 
 export class Hearing {
   readonly #pack: Pack
@@ -20,7 +19,8 @@ export class Hearing {
     const buffers = new Map<string, AudioBuffer>()
     await Promise.all(
       (this.#pack.sounds ?? []).map(async ({ id, name, data }) => {
-        const bytes = await blobOfDataUrl(data).arrayBuffer()
+        // Decoding takes the bytes away.
+        const bytes = data.slice().buffer as ArrayBuffer
         try {
           buffers.set(id, await context.decodeAudioData(bytes))
         } catch {

@@ -1,5 +1,5 @@
 /** Damages of a pack, found when it is loaded: what is missing, of another kind, or no number. */
-import { type Pack, Refusal } from '@gliv/model'
+import { type Pack, PACK_KINDS, type PackFile, Refusal } from '@gliv/model'
 
 const again = 'the pack is damaged; export it from Gliv again'
 
@@ -10,14 +10,15 @@ type Shape = 'string' | 'number' | 'boolean' | 'object' | 'list' | 'numbers'
 
 /** What must be there, part by part; what a player can do without is not asked for. */
 const NEEDED = {
-  pack: { name: 'string', sheets: 'list', effects: 'list' },
+  pack: { name: 'string', pages: 'list', sheets: 'list', effects: 'list' },
+  file: {
+    ...{ name: 'string', pages: 'list', sheets: 'list', base: 'object', types: 'list', effects: 'list' },
+    open: 'number',
+  },
+  page: { width: 'number', height: 'number', sampling: 'string' },
   sheet: {
-    id: 'string',
-    name: 'string',
-    image: 'string',
-    width: 'number',
-    height: 'number',
-    sampling: 'string',
+    ...{ id: 'string', name: 'string', width: 'number', height: 'number', page: 'number' },
+    frames: 'list',
   },
   effect: {
     ...{ id: 'string', name: 'string', seed: 'number', rate: 'number', play: 'string' },
@@ -32,7 +33,7 @@ const NEEDED = {
   burst: { id: 'string', numbers: 'numbers' },
   relay: { id: 'string', salt: 'number', numbers: 'numbers' },
   part: { id: 'string', salt: 'number', numbers: 'numbers', choices: 'list' },
-  sound: { id: 'string', name: 'string', data: 'string' },
+  sound: { id: 'string', name: 'string', data: 'object' },
   cue: {
     id: 'string',
     name: 'string',
@@ -97,7 +98,7 @@ const checkEmitter = (sheets: number) => (place: string, emitter: Emitter) => {
     emitter.type.pictures,
     (at, { sheet, frames }: Emitter['type']['pictures'][number]) => {
       if (!(sheet >= 0 && sheet < sheets) || frames.length === 0)
-        throw new Refusal(at, `it shows frame 1 of ${frames.length} of sheet ${sheet} of ${sheets}; ${again}`)
+        throw new Refusal(at, `it shows frame 1 of ${frames.length} of page ${sheet} of ${sheets}; ${again}`)
     },
   )
   each('burst', `${place}.bursts`, emitter.bursts)
@@ -125,13 +126,25 @@ const checkEffect =
   }
 
 /**
+ * Finds damages that would keep a file from being read at all.
+ * @throws Refusal with the place of the first
+ */
+export const checkFile = (file: PackFile): void => {
+  check('file', 'pack', file)
+  each('sheet', 'sheets', file.sheets)
+  const { base } = file
+  for (const kind of PACK_KINDS)
+    if (kindOf(base[kind]) !== 'object') throw new Refusal(`base.${kind}`, `it is missing; ${again}`)
+}
+
+/**
  * A pack as it came.
  * @throws Refusal with the place of the first damage
  */
 export const checkPack = (pack: Pack): Pack => {
   check('pack', 'pack', pack)
-  each('sheet', 'sheets', pack.sheets)
-  each('effect', 'effects', pack.effects, checkEffect(pack.sheets.length))
+  each('page', 'pages', pack.pages)
+  each('effect', 'effects', pack.effects, checkEffect(pack.pages.length))
   each('sound', 'sounds', pack.sounds ?? [])
   each('cue', 'cues', pack.cues ?? [])
   return pack

@@ -10,7 +10,7 @@ import {
 } from '@gliv/engine'
 import { type Frame, Refusal, type Surface, type ViewRect } from '@gliv/model'
 import { Bounds, type Extent, extentOf } from './bounds.ts'
-import { type Look, PLAIN_LOOK, tintOf } from './merged.ts'
+import { type Look, PLAIN_LOOK, type Swap, tintOf } from './merged.ts'
 import { checkOption, checkSeconds, type Placing, type PlayOptions } from './options.ts'
 
 const poseOf = ({
@@ -61,7 +61,7 @@ export class EffectHandle {
   /** Its time stands still. */
   paused = false
   /** @internal */
-  readonly sheets: Map<number, number> = new Map()
+  readonly swaps: Swap[] = []
   readonly #tape: LiveTape
   readonly #bounds: Bounds
   readonly #extent: Extent

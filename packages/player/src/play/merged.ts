@@ -1,5 +1,5 @@
 /** Pictures of many effects as one: one upload, and no more runs than blends and sheets ask for. */
-import { type Batch, type Frame, INSTANCE_WORDS, WORD } from '@gliv/model'
+import { type Batch, type Frame, INSTANCE_WORDS, type PackFrame, WORD } from '@gliv/model'
 
 /** What a game does to all particles of an effect: channels and opacity are multiplied. */
 export interface Look {
@@ -8,6 +8,20 @@ export interface Look {
   /** 0 to 1 */
   readonly opacity: number
 }
+
+/** A picture that takes the place of a sheet: frames on a page of the pack are where they were in the sheet. */
+export interface Swap {
+  readonly page: number
+  /** Number of the picture among what the renderer draws from. */
+  readonly sheet: number
+  readonly frames: readonly PackFrame[]
+}
+
+const NO_SWAPS: readonly Swap[] = []
+
+/** The frame of a sheet that a place on its page lies in. */
+const frameAt = (frames: readonly PackFrame[], x: number, y: number): PackFrame | undefined =>
+  frames.find(([, left, top, w, h]) => x >= left && y >= top && x < left + w && y < top + h)
 
 export const PLAIN_LOOK: Look = { tint: 0xffffff, opacity: 1 }
 
@@ -79,21 +93,35 @@ export class MergedFrame {
     return batch
   }
 
-  /**
-   * Adds the runs of a frame that are on a layer.
-   * @param layer null for all of them @param sheets other sheets for some, by number
-   */
-  add(from: Frame, layer: string | null, look: Look, sheets: ReadonlyMap<number, number> | null): void {
+  /** Adds the runs of a frame that are on a layer. @param layer null for all of them */
+  add(from: Frame, layer: string | null, look: Look, swaps: readonly Swap[] = NO_SWAPS): void {
     for (let b = 0; b < from.batchCount; b++) {
       const batch = from.batches[b]!
       if (batch.count === 0 || (layer !== null && batch.layer !== layer)) continue
-      this.#addBatch(from, batch, look, sheets?.get(batch.sheet) ?? batch.sheet)
+      if (swaps.some(({ page }) => page === batch.sheet)) this.#addSwapped(from, batch, look, swaps)
+      else this.#addRun(from, batch, batch.first, batch.count, look, batch.sheet)
     }
   }
 
-  #addBatch(from: Frame, batch: Batch, look: Look, sheet: number): void {
+  /** One by one: of frames that lie on the same page, each may come from another picture. */
+  #addSwapped(from: Frame, batch: Batch, look: Look, swaps: readonly Swap[]): void {
+    for (let i = batch.first; i < batch.first + batch.count; i++) {
+      const o = i * INSTANCE_WORDS
+      const x = from.f32[o + WORD.TEXEL_X]!
+      const y = from.f32[o + WORD.TEXEL_Y]!
+      const swap = swaps.find(({ page, frames }) => page === batch.sheet && frameAt(frames, x, y))
+      this.#addRun(from, batch, i, 1, look, swap?.sheet ?? batch.sheet)
+      if (!swap) continue
+      const [, left, top, , , , , fromX, fromY] = frameAt(swap.frames, x, y)!
+      const to = (this.frame.count - 1) * INSTANCE_WORDS
+      this.frame.f32[to + WORD.TEXEL_X] = x - left + fromX
+      this.frame.f32[to + WORD.TEXEL_Y] = y - top + fromY
+    }
+  }
+
+  #addRun(from: Frame, batch: Batch, first: number, count: number, look: Look, sheet: number): void {
     const { frame } = this
-    const { first, count, blend, shifted } = batch
+    const { blend, shifted } = batch
     this.#reserve(count)
     const lit = this.#joinsLight && blend === 'additive'
     const to = this.#open(sheet, lit ? 'normal' : blend, batch.layer, shifted)
