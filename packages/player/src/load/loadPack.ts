@@ -31,7 +31,7 @@ const readSource = async (source: string | URL | Blob | object): Promise<unknown
 
 const decoded = async (page: number, bytes: Uint8Array): Promise<ImageBitmap> => {
   try {
-    return await decodeSheetImage(new Blob([bytes as BlobPart], { type: 'image/png' }))
+    return await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/png' }))
   } catch {
     throw new Refusal(`pages[${page}]`, 'its picture cannot be decoded; export the pack from Gliv again')
   }

@@ -102,8 +102,8 @@ export class Bounds {
   /** How far from its place something may be born, in px. */
   readonly #around: number
 
-  constructor(x: number, y: number, { speed, reach }: Extent, scale: number, rate: number) {
-    this.#least = (speed * scale * MEASURE_TICKS) / rate
+  constructor(x: number, y: number, { speed: sent, reach }: Extent, scale: number, rate: number) {
+    this.#least = (scale * sent * MEASURE_TICKS) / rate
     this.#reach = this.#least
     this.#around = reach * scale
     this.#startAt(x, y)
