@@ -7,6 +7,8 @@ import { join } from 'node:path'
 import { rolldown } from 'rolldown'
 import { dts } from 'rolldown-plugin-dts'
 import { ROOT } from './lib.mjs'
+import { chunkOf, divided, WHOLE } from './playerModules.mjs'
+import { grown, playerSizes } from './playerSizes.mjs'
 
 const player = join(ROOT, 'packages/player')
 const dist = join(player, 'dist')
@@ -14,6 +16,8 @@ const input = {
   'gliv-player': join(player, 'src/index.ts'),
   headless: join(player, 'src/headless.ts'),
 }
+/** The one without drawing has all modules from the beginning. */
+const ofModules = { ...input, headless: WHOLE + input.headless }
 const checks = { pluginTimings: false }
 
 const build = async (options, output) => {
@@ -24,8 +28,18 @@ const build = async (options, output) => {
 
 rmSync(dist, { recursive: true, force: true })
 await build(
-  { platform: 'neutral', transform: { target: 'es2022' } },
-  { minify: true, chunkFileNames: 'parts/[name].js' },
+  {
+    input: ofModules,
+    platform: 'neutral',
+    transform: { target: 'es2022' },
+    plugins: [divided()],
+    preserveEntrySignatures: 'allow-extension',
+  },
+  {
+    minify: true,
+    chunkFileNames: 'parts/[name].js',
+    codeSplitting: { includeDependenciesRecursively: false, groups: [{ name: chunkOf }] },
+  },
 )
 await build(
   {
@@ -67,3 +81,7 @@ writeFileSync(
   )}\n`,
 )
 writeFileSync(join(dist, 'README.md'), readFileSync(join(player, 'README.md')))
+
+const problems = grown(playerSizes())
+for (const problem of problems) console.error(problem)
+if (problems.length > 0) process.exit(1)

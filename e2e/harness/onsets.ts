@@ -1,7 +1,7 @@
 /** When sounds set in, in samples of a rendered context, against the ticks of what sets them off. */
 import { compile, createSimulation, EffectEvents } from '@gliv/engine'
 import { type EffectSound, EFFECT_EVENTS, type ResolvedEffect } from '@gliv/model'
-import { SoundDesk } from '@gliv/sound'
+import { AudioOutlet, SoundDesk } from '@gliv/sound'
 import {
   fixed,
   makeBurst,
@@ -49,7 +49,7 @@ export const onsets = async (): Promise<Onsets> => {
   const context = new OfflineAudioContext(1, 2 * RATE, RATE)
   const click = context.createBuffer(1, 64, RATE)
   click.getChannelData(0).fill(1)
-  const desk = new SoundDesk(context, () => click)
+  const desk = new SoundDesk(new AudioOutlet(context, () => click))
   const events = new EffectEvents()
   const surfaces = [{ id: 'floor', kind: 'segment' as const, x1: -500, y1: 60, x2: 500, y2: 60 }]
   const simulation = createSimulation(compile(effect), { events, surfaces })

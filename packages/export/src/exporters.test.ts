@@ -2,7 +2,7 @@ import { makeDemo } from '@gliv/demo'
 import { type KitFile, readKitFile } from '@gliv/document'
 import { Refusal } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
-import { compileAll, EXPORTERS, exporterOf, exportName } from './index.ts'
+import { compileAll, EXPORTERS, exportName, makeExport } from './index.ts'
 
 const demo = makeDemo()
 
@@ -19,24 +19,25 @@ const overfull = (): KitFile => {
 
 describe('exporters', () => {
   it('each give the same content for the same kit', () => {
-    for (const exporter of EXPORTERS) expect(exporter.make(demo)).toEqual(exporter.make(makeDemo()))
+    for (const exporter of EXPORTERS)
+      expect(makeExport(exporter.id, demo)).toEqual(makeExport(exporter.id, makeDemo()))
   })
 
   it('of kits come back as they went out, pictures and all', () => {
     for (const id of ['kit', 'kit-json'] as const) {
-      const read = readKitFile(exporterOf(id).make(demo) as Uint8Array)
+      const read = readKitFile(makeExport(id, demo) as Uint8Array)
       expect(read.kit).toEqual(demo.kit)
       expect(Object.fromEntries(read.pictures)).toEqual(Object.fromEntries(demo.pictures))
     }
   })
 
   it('of packs hold every effect, resolved, and refuse what no player could run', () => {
-    const pack = JSON.parse(exporterOf('pack').make(demo) as string) as { effects: { id: string }[] }
+    const pack = JSON.parse(makeExport('pack', demo) as string) as { effects: { id: string }[] }
     expect(pack.effects.map(({ id }) => id)).toEqual(demo.kit.effectOrder)
     expect(() => compileAll(demo)).not.toThrow()
-    expect(() => exporterOf('pack').make(overfull())).toThrow(Refusal)
+    expect(() => makeExport('pack', overfull())).toThrow(Refusal)
     // A kit file is for keeping: it takes what cannot be run, too.
-    expect(() => exporterOf('kit').make(overfull())).not.toThrow()
+    expect(() => makeExport('kit', overfull())).not.toThrow()
   })
 
   it('name files after the kit, each with its own ending', () => {

@@ -1,14 +1,5 @@
-/** Ways to get a kit out: one definition each. */
-import { type KitFile, resolveEffect, writeKitJson, writeKitZip } from '@gliv/document'
-import { fileNameOf, maskReader } from '@gliv/bake'
-import { compile } from '@gliv/engine'
-import { packBytes, packText } from './pack/pack.ts'
-
-/** Compiles every effect of a kit. Throws `Refusal` for the first that no player could run. */
-export const compileAll = ({ kit, pictures }: KitFile): void => {
-  const read = maskReader(() => pictures)
-  for (const id of kit.effectOrder) compile(resolveEffect(kit, kit.effects[id]!, read))
-}
+/** Ways to get a kit out, as menus say them: one definition each; `makeExport` makes the files. */
+import { fileNameOf } from '@gliv/bake'
 
 /** One way to get a kit out. */
 export interface Exporter {
@@ -20,8 +11,6 @@ export interface Exporter {
   readonly extension: string
   /** Media type. */
   readonly type: string
-  /** The file's content. Throws `Refusal` where the kit holds what the format cannot. */
-  make(file: KitFile): Uint8Array | string
 }
 
 /** All of them, in the order of menus. A new one is an entry here and nothing else. */
@@ -32,7 +21,6 @@ export const EXPORTERS = [
     help: 'What the player loads: effects, and only the frames that they show.',
     extension: '.glivpack.json',
     type: 'application/json',
-    make: (file: KitFile) => packText(file),
   },
   {
     id: 'pack-binary',
@@ -40,7 +28,6 @@ export const EXPORTERS = [
     help: 'The same in one binary file: pictures and sounds as they are.',
     extension: '.glivpack',
     type: 'application/octet-stream',
-    make: (file: KitFile) => packBytes(file),
   },
   {
     id: 'pack-source',
@@ -48,7 +35,6 @@ export const EXPORTERS = [
     help: 'Plays like the others, and opens in Gliv again.',
     extension: '.glivpack.json',
     type: 'application/json',
-    make: (file: KitFile) => packText(file, { withSource: true }),
   },
   {
     id: 'kit',
@@ -56,7 +42,6 @@ export const EXPORTERS = [
     help: 'To keep, or to open in another Gliv.',
     extension: '.gliv',
     type: 'application/zip',
-    make: writeKitZip,
   },
   {
     id: 'kit-json',
@@ -64,7 +49,6 @@ export const EXPORTERS = [
     help: 'For version control: readable JSON, pictures as data.',
     extension: '.gliv.json',
     type: 'application/json',
-    make: writeKitJson,
   },
 ] as const satisfies readonly Exporter[]
 

@@ -4,62 +4,7 @@
  * it; what it does, how it is set and how it is said stand in tables of the layers above, each held to these
  * kinds by the compiler.
  */
-import { ANGLE, FAR, NEAR, number, range, SHARE, SIZE, TURN } from './property.ts'
-import { STREAMS } from './streams.ts'
-
-/** Numbers of the forces: part of the table of numbers. */
-export const FORCE_NUMBERS = {
-  gravity: number('type', 'px/s2', 240, FAR, [-800, 800], 'motion', 'times'),
-  gravityHeading: number('type', 'deg', 90, ANGLE, TURN, 'motion', 'plus'),
-  thrust: number('type', 'px/s2', 120, FAR, [-800, 800], 'motion', 'times'),
-  brake: number('type', 'px/s2', 120, SIZE, [0, 800], 'motion', 'times'),
-  drag: number('type', 'per s', 1.5, [0, 1000], [0, 8], 'motion', 'times'),
-  dragQuadratic: number('type', 'per px', 0, [0, 100], [0, 0.05], 'motion', 'times'),
-  wind: number('type', 'px/s2', 160, FAR, [-800, 800], 'motion', 'times'),
-  windSpeed: number('type', 'px/s', 120, FAR, [-800, 800], 'motion', 'times'),
-  windCarry: number('type', 'per s', 2, [0, 1000], [0, 8], 'motion', 'times'),
-  windHeading: number('type', 'deg', 0, ANGLE, TURN, 'motion', 'plus'),
-  drift: number('type', 'px/s', 40, FAR, [-200, 200], 'motion', 'times'),
-  driftHeading: number('type', 'deg', 0, ANGLE, TURN, 'motion', 'plus'),
-  turn: range('type', 'deg/s', 90, 90, ANGLE, [-360, 360], 'motion', 'times', STREAMS.turn),
-  pull: number('type', 'px/s2', 300, FAR, [-800, 800], 'motion', 'times'),
-  pullX: number('type', 'px', 0, FAR, NEAR, 'motion', 'plus'),
-  pullY: number('type', 'px', -80, FAR, NEAR, 'motion', 'plus'),
-  pullReach: number('type', 'px', 160, [1, 100_000], [8, 400], 'motion', 'times'),
-  pullDamping: number('type', 'per s', 0, [0, 1000], [0, 12], 'motion', 'times'),
-  pullEnd: number('type', 'px', 0, SIZE, [0, 80], 'motion', 'none'),
-  swirl: number('type', 'px/s2', 300, FAR, [-800, 800], 'motion', 'times'),
-  swirlX: number('type', 'px', 0, FAR, NEAR, 'motion', 'plus'),
-  swirlY: number('type', 'px', -80, FAR, NEAR, 'motion', 'plus'),
-  swirlReach: number('type', 'px', 160, [1, 100_000], [8, 400], 'motion', 'times'),
-  churn: number('type', 'px/s2', 200, FAR, [0, 800], 'motion', 'times'),
-  churnSize: number('type', 'px', 64, [1, 100_000], [8, 400], 'motion', 'none'),
-  churnOctaves: number('type', 'count', 1, [1, 4], [1, 4], 'motion', 'none', { whole: true }),
-  churnRate: number('type', 'per s', 0.3, [0, 100], [0, 4], 'motion', 'none'),
-  sway: number('type', 'px', 12, FAR, [0, 80], 'motion', 'none'),
-  swayRate: number('type', 'per s', 0.8, [0, 100], [0, 4], 'motion', 'none'),
-  swayHeading: number('type', 'deg', 0, ANGLE, TURN, 'motion', 'none'),
-  swayPhase: number('type', 'share', 1, SHARE, SHARE, 'motion', 'none', { stream: STREAMS.swayPhase }),
-  railGather: number('type', 'share', 0, SHARE, SHARE, 'motion', 'none'),
-  avoid: number('type', 'px/s2', 600, FAR, [0, 1600], 'motion', 'times'),
-  avoidX: number('type', 'px', 0, FAR, NEAR, 'motion', 'plus'),
-  avoidY: number('type', 'px', -80, FAR, NEAR, 'motion', 'plus'),
-  avoidRadius: number('type', 'px', 24, SIZE, [0, 200], 'motion', 'times'),
-  avoidReach: number('type', 'px', 32, [1, 10_000], [4, 200], 'motion', 'times'),
-  limit: number('type', 'px/s', 200, SIZE, [0, 800], 'motion', 'times'),
-  waverSpeed: number('type', 'share', 0, SHARE, SHARE, 'motion', 'none', { stream: STREAMS.waverSpeed }),
-  waverSpeedRate: number('type', 'per s', 2, [0, 100], [0, 12], 'motion', 'none'),
-  waverHeading: number('type', 'deg', 0, [0, 36_000], [0, 180], 'motion', 'none', {
-    stream: STREAMS.waverHeading,
-  }),
-  waverHeadingRate: number('type', 'per s', 2, [0, 100], [0, 12], 'motion', 'none'),
-  waverSpin: number('type', 'deg', 0, [0, 36_000], [0, 180], 'output', 'none', { stream: STREAMS.waverSpin }),
-  waverSpinRate: number('type', 'per s', 2, [0, 100], [0, 12], 'output', 'none'),
-  waverScale: number('type', 'share', 0, SHARE, SHARE, 'output', 'none', { stream: STREAMS.waverScale }),
-  waverScaleRate: number('type', 'per s', 2, [0, 100], [0, 12], 'output', 'none'),
-  waverOpacity: number('type', 'share', 0, SHARE, SHARE, 'output', 'none', { stream: STREAMS.waverOpacity }),
-  waverOpacityRate: number('type', 'per s', 2, [0, 100], [0, 12], 'output', 'none'),
-} as const
+import type { FORCE_NUMBERS } from './forceNumbers.ts'
 
 export interface ForceFacets {
   /**

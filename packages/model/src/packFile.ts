@@ -50,8 +50,15 @@ export interface PackSound<B = Uint8Array> {
   readonly data: B
 }
 
-/** What a pack may need of a player beside plain effects; a player refuses what it does not know. */
+/**
+ * What a pack may need of a player beside plain effects; a player refuses what it does not know. Some are modules that
+ * it loads.
+ */
 export const PACK_FEATURES = [
+  'kernels',
+  'forces',
+  'churn',
+  'backwards',
   'cues',
   'sounds',
   'events',

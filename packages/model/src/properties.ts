@@ -8,7 +8,7 @@
  */
 
 import { CONTACT_PROPERTIES } from './contactProperties.ts'
-import { FORCE_NUMBERS } from './forces.ts'
+import { FORCE_NUMBERS } from './forceNumbers.ts'
 import {
   ANGLE,
   FAR,

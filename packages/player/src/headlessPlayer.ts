@@ -1,6 +1,7 @@
 import { checkView, compile, latestEndSeconds, type Program } from '@gliv/engine'
 import { type EffectEventKind, type Frame, Refusal, type ResolvedEffect, type ViewRect } from '@gliv/model'
-import { CueDispatch, seedOf } from '@gliv/scene/cues'
+import { seedOf } from '@gliv/scene/chance'
+import { CueDispatch } from '@gliv/scene/cues'
 import { grained, strengthened } from '@gliv/scene/strength'
 import { findInPack, Pack } from './load/pack.ts'
 import { withAnchorB } from './play/anchor.ts'

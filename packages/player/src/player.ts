@@ -10,8 +10,9 @@ import {
   type Viewport,
 } from './draw/renderer.ts'
 import { HeadlessPlayer, type HeadlessOptions } from './headlessPlayer.ts'
-import { Hearing } from './hear/hearing.ts'
+import { Hearing, type Voice } from './hear/hearing.ts'
 import { LoadedPack } from './load/loadPack.ts'
+import { loadModules } from './load/modules.ts'
 import type { EffectHandle } from './play/effectHandle.ts'
 import { INTERFACE, layerNamed } from './play/layers.ts'
 import { MergedFrame } from './play/merged.ts'
@@ -58,7 +59,9 @@ export class Player extends HeadlessPlayer {
   interfaceCamera: Camera = PLAIN_CAMERA
   readonly #renderer: Renderer
   readonly #picture = new MergedFrame()
-  readonly #hearing: Hearing
+  /** Made when somebody wants to hear. */
+  #hearing: Hearing | null = null
+  #muted = false
   /** The pack's sheets, and after them pictures that took the place of some. */
   readonly #sheets: (RenderSheet | null)[]
   readonly #swapped = new Map<SheetImage, { sheet: number; users: number }>()
@@ -68,7 +71,6 @@ export class Player extends HeadlessPlayer {
     super(pack, options)
     if (!(pack instanceof LoadedPack))
       throw new Refusal('pack', 'its pictures are not decoded; give what loadPack gives')
-    this.#hearing = new Hearing(pack.contents)
     this.#renderer = createRenderer(target, options.path, options.restoreState)
     this.#sheets = [...pack.sheets]
     this.#renderer.setSheets(pack.sheets)
@@ -153,28 +155,35 @@ export class Player extends HeadlessPlayer {
   }
 
   /**
-   * Lets the pack's sounds be heard through a context, which a browser lets run after a press or a key. Resolves when
-   * they are decoded; throws an error in words for one that cannot be.
+   * Lets the pack's sounds be heard: through a context, which a browser lets run after a press or a key, or by the
+   * game's own voice, a function that is told of each sound and gives back what stops it. Resolves when they are
+   * decoded; throws an error in words for one that cannot be.
    * @example button.onclick = () => player.sound(new AudioContext())
    */
-  async sound(context: BaseAudioContext): Promise<void> {
-    await this.#hearing.open(context)
-    this.telling.alsoWants(this.#hearing.kinds)
+  async sound(way: BaseAudioContext | Voice): Promise<void> {
+    await loadModules(['sound'])
+    const hearing = new Hearing(this.pack.contents)
+    await hearing.open(way)
+    this.#hearing?.dispose()
+    this.#hearing = hearing
+    hearing.mute(this.#muted)
+    this.telling.alsoWants(hearing.kinds)
   }
 
   /** Nothing is heard while it is set. */
   get muted(): boolean {
-    return this.#hearing.muted
+    return this.#muted
   }
 
   set muted(muted: boolean) {
-    this.#hearing.muted = muted
+    this.#muted = muted
+    this.#hearing?.mute(muted)
   }
 
   /** @internal */
   protected override heard(handle: EffectHandle): void {
-    this.#hearing.hear(handle, this.telling.events, this.view)
-    if (handle.ended) this.#hearing.release(handle)
+    this.#hearing?.hear(handle, this.telling.events, this.view)
+    if (handle.ended) this.#hearing?.release(handle)
   }
 
   /**
@@ -240,7 +249,7 @@ export class Player extends HeadlessPlayer {
   override dispose(): void {
     this.pause()
     super.dispose()
-    this.#hearing.dispose()
+    this.#hearing?.dispose()
     this.#renderer.dispose()
   }
 }

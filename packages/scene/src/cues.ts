@@ -6,8 +6,6 @@ import type { Cue } from '@gliv/model'
 import type { ScreenMoment } from './screen.ts'
 import { drawOf, seedOf } from './chance.ts'
 
-export { seedOf }
-
 /** What a cue knows of an effect. */
 export interface CueEffect {
   /** Unsigned 32 bits. */

@@ -3,6 +3,7 @@ import type { EffectEventKind, EffectSound, ResolvedEffect } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
 import { kindsHeard } from './bound.ts'
 import { SoundDesk, TickClock } from './desk.ts'
+import { AudioOutlet } from './outlet.ts'
 
 /** What the graph was asked to do. */
 interface Call {
@@ -98,8 +99,10 @@ const happened = (effect: ResolvedEffect, ...rows: [EffectEventKind, number, num
 
 const make = () => {
   const { context, calls } = fakeContext()
-  const desk = new SoundDesk(context, (sound) =>
-    sound === 'gone' ? undefined : ({ name: sound, duration: 2 } as unknown as AudioBuffer),
+  const desk = new SoundDesk(
+    new AudioOutlet(context, (sound) =>
+      sound === 'gone' ? undefined : ({ name: sound, duration: 2 } as unknown as AudioBuffer),
+    ),
   )
   return { desk, calls, context }
 }

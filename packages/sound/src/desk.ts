@@ -5,6 +5,7 @@
 import type { EffectEvents } from '@gliv/engine'
 import { EFFECT_EVENTS, type EffectSound, type ResolvedEffect } from '@gliv/model'
 import { drawOf, soundsAt } from './bound.ts'
+import type { Outlet, Sounding } from './outlet.ts'
 
 /** How what one effect does is heard. */
 export interface Hearing {
@@ -19,39 +20,26 @@ export interface Hearing {
 }
 
 interface Voice {
-  readonly source: AudioBufferSourceNode
-  readonly gain: GainNode
   readonly owner: object
   readonly effect: string
   readonly use: EffectSound
+  readonly sounding: Sounding
 }
 
-/** Seconds in which a sound that is cut off fades, so that it does not click. */
-const FADE = 0.03
 /** Voices at a time, over everything. */
 const MOST_VOICES = 64
 
 const clamped = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value))
 
-export class SoundDesk {
-  readonly context: BaseAudioContext
-  /** Where everything comes together. */
-  readonly out: GainNode
-  readonly #bufferOf: (sound: string) => AudioBuffer | undefined
+/** What is bound to what happens, played by an outlet: how often, how loud and where from are decided here. */
+export class SoundDesk<O extends Outlet = Outlet> {
+  readonly outlet: O
   readonly #voices = new Set<Voice>()
   /** How often each sound was played, which its draws depend on. */
   readonly #played = new Map<string, number>()
 
-  /** @param bufferOf the decoded sound of an id; undefined while it is not there */
-  constructor(context: BaseAudioContext, bufferOf: (sound: string) => AudioBuffer | undefined) {
-    this.context = context
-    this.#bufferOf = bufferOf
-    this.out = context.createGain()
-    this.out.connect(context.destination)
-  }
-
-  set muted(muted: boolean) {
-    this.out.gain.value = muted ? 0 : 1
+  constructor(outlet: O) {
+    this.outlet = outlet
   }
 
   /** Sounds that are heard now. */
@@ -77,7 +65,7 @@ export class SoundDesk {
   resume(owner: object, effect: ResolvedEffect, seconds: number, hearing: Hearing, x: number): void {
     for (const use of effect.sounds ?? [])
       if (use.loops && use.on === 'time' && !use.muted && use.at < seconds)
-        this.#play(owner, effect, use, this.context.currentTime, hearing, x, seconds - use.at)
+        this.#play(owner, effect, use, this.outlet.now, hearing, x, seconds - use.at)
   }
 
   #running(effect: string, use: EffectSound): number {
@@ -95,70 +83,54 @@ export class SoundDesk {
     x: number,
     since = 0,
   ): void {
-    const buffer = this.#bufferOf(use.sound)
-    if (!buffer || strength <= 0) return
+    if (strength <= 0) return
     if (this.#voices.size >= MOST_VOICES || this.#running(effect, use) >= use.most) return
     const key = `${effect} ${use.id}`
     const n = this.#played.get(key) ?? 0
+    const sounding = this.outlet.start(
+      {
+        sound: use.sound,
+        at: Math.max(this.outlet.now, at),
+        loops: use.loops,
+        rate: pace * (use.speedFrom + (use.speedTo - use.speedFrom) * drawOf(n)),
+        gain: use.gain * Math.sqrt(strength),
+        pan: clamped(use.pan + placeOf(use, view, x), -1, 1),
+        since,
+      },
+      () => void this.#voices.delete(voice),
+    )
+    if (!sounding) return
     this.#played.set(key, n + 1)
-    const source = this.context.createBufferSource()
-    source.buffer = buffer
-    source.loop = use.loops
-    source.playbackRate.value = pace * (use.speedFrom + (use.speedTo - use.speedFrom) * drawOf(n))
-    const gain = this.context.createGain()
-    gain.gain.value = use.gain * Math.sqrt(strength)
-    source.connect(gain)
-    gain.connect(this.#panned(use, view, x))
-    const voice: Voice = { source, gain, owner, effect, use }
+    const voice: Voice = { owner, effect, use, sounding }
     this.#voices.add(voice)
-    source.onended = () => this.#forget(voice)
-    const start = Math.max(this.context.currentTime, at)
-    if (since > 0) source.start(start, since % buffer.duration)
-    else source.start(start)
-  }
-
-  #panned(use: EffectSound, view: Hearing['view'], x: number): AudioNode {
-    const place = use.byPlace && view && view.w > 0 ? (2 * (x - view.x)) / view.w - 1 : 0
-    const pan = clamped(use.pan + place, -1, 1)
-    if (pan === 0) return this.out
-    const panner = this.context.createStereoPanner()
-    panner.pan.value = pan
-    panner.connect(this.out)
-    return panner
-  }
-
-  #forget(voice: Voice): void {
-    this.#voices.delete(voice)
-    voice.source.disconnect()
-    voice.gain.disconnect()
   }
 
   #fade(voice: Voice, at: number): void {
-    const { gain, source } = voice
-    gain.gain.setValueAtTime(gain.gain.value, at)
-    gain.gain.linearRampToValueAtTime(0, at + FADE)
-    source.stop(at + FADE)
     this.#voices.delete(voice)
-    source.onended = () => gain.disconnect()
+    voice.sounding.stop(at)
   }
 
   #letGo(owner: object, effect: string, at: number): void {
     for (const voice of this.#voices)
       if (voice.owner === owner && voice.effect === effect && voice.use.loops)
-        this.#fade(voice, Math.max(this.context.currentTime, at))
+        this.#fade(voice, Math.max(this.outlet.now, at))
   }
 
   /** Its owner is gone: its loops end, what sounds once goes on to its end. */
   release(owner: object): void {
     for (const voice of this.#voices)
-      if (voice.owner === owner && voice.use.loops) this.#fade(voice, this.context.currentTime)
+      if (voice.owner === owner && voice.use.loops) this.#fade(voice, this.outlet.now)
   }
 
   /** Everything is silent at once: paused, or gone to another moment. */
   hush(): void {
-    for (const voice of this.#voices) this.#fade(voice, this.context.currentTime)
+    for (const voice of this.#voices) this.#fade(voice, this.outlet.now)
   }
 }
+
+/** Left or right of the view's middle, for a sound by place. */
+const placeOf = ({ byPlace }: EffectSound, view: Hearing['view'], x: number): number =>
+  byPlace && view && view.w > 0 ? (2 * (x - view.x)) / view.w - 1 : 0
 
 /** How far behind a tick its sound may come, s; when it would be further, the clock is set anew. */
 const SLACK = 0.05

@@ -2,7 +2,7 @@
 import { readdir, readFile, rm } from 'node:fs/promises'
 import { join } from 'node:path'
 import { type KitFile, writeKitFolder } from '@gliv/document'
-import { exporterOf, type ExporterId } from '@gliv/export'
+import { exporterOf, type ExporterId, makeExport } from '@gliv/export'
 import { Refusal } from '@gliv/model'
 import { required } from '../support/args.ts'
 import { type Run, write } from '../support/command.ts'
@@ -36,7 +36,7 @@ const writeFolder = async (folder: string, file: KitFile): Promise<void> => {
 /** Writes a kit in the form that its name's ending says; a name without such an ending is a folder. */
 export const writeKit = (path: string, file: KitFile): Promise<void> => {
   const exporter = KIT_FORMS.map(exporterOf).find(({ extension }) => path.endsWith(extension))
-  return exporter ? write(path, exporter.make(file)) : writeFolder(path, file)
+  return exporter ? write(path, makeExport(exporter.id as ExporterId, file)) : writeFolder(path, file)
 }
 
 /** gliv convert. */

@@ -55,11 +55,11 @@ const gifTaker = (canvas: HTMLCanvasElement): Taker => {
 /** What is heard, as a track; null before anything can be heard. */
 const soundTrack = () => {
   const desk = openDesk()
-  if (!desk || !(desk.context instanceof AudioContext)) return null
-  const out = desk.context.createMediaStreamDestination()
-  desk.out.connect(out)
+  if (!desk || !(desk.outlet.context instanceof AudioContext)) return null
+  const out = desk.outlet.context.createMediaStreamDestination()
+  desk.outlet.out.connect(out)
   const [track] = out.stream.getAudioTracks()
-  return track ? { track, end: () => desk.out.disconnect(out) } : null
+  return track ? { track, end: () => desk.outlet.out.disconnect(out) } : null
 }
 
 const webmTaker = async (canvas: HTMLCanvasElement): Promise<Taker> => {

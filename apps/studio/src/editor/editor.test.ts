@@ -1,7 +1,7 @@
 import { makeDemo } from '@gliv/demo'
 import { resolveEffect, resolveType, usersOfType } from '@gliv/document'
 import { compileRamp, rampAt, typicalAt } from '@gliv/engine'
-import { EXPORTERS, exportName } from '@gliv/export'
+import { EXPORTERS, exportName, makeExport } from '@gliv/export'
 import { FORCE_KINDS } from '@gliv/model'
 import 'fake-indexeddb/auto'
 import fc from 'fast-check'
@@ -302,7 +302,7 @@ describe('shipping', () => {
     'exporter %s makes a file with its ending',
     (_id, exporter) => {
       expect(exportName('Last Ferry', exporter)).toBe(`last-ferry${exporter.extension}`)
-      expect(exporter.make(file).length).toBeGreaterThan(1000)
+      expect(makeExport(exporter.id, file).length).toBeGreaterThan(1000)
     },
   )
 

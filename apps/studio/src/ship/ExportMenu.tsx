@@ -6,20 +6,10 @@ import MenuItem from '@mui/material/MenuItem'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useDocument } from '../state/document.ts'
-import { download } from '../shared/download.ts'
 import { canPickFolders } from '../shared/folders.ts'
 import { writeKitToFolder } from './kitFolder.ts'
-import { EXPORTERS, exportName, type Exporter } from '@gliv/export'
-
-export const runExport = (exporter: Exporter): void => {
-  const { kit, pictures } = useDocument.getState()
-  if (!kit) return
-  try {
-    download(exportName(kit.name, exporter), exporter.make({ kit, pictures }), exporter.type)
-  } catch (error) {
-    useDocument.setState({ notice: error instanceof Error ? error.message : String(error) })
-  }
-}
+import { EXPORTERS } from '@gliv/export'
+import { exportKit } from '../frame/exportKit.ts'
 
 const ExportMenu = () => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
@@ -40,7 +30,7 @@ const ExportMenu = () => {
             dense
             onClick={() => {
               setAnchor(null)
-              runExport(exporter)
+              void exportKit(exporter.id)
             }}
           >
             <ListItemText primary={exporter.label} secondary={exporter.help} />

@@ -2,7 +2,7 @@
  * The studio's one desk: an audio context that begins with the first press of a key or a button, the kit's sounds
  * decoded as they are needed, and one mute. Lifetime: tab.
  */
-import { SoundDesk } from '@gliv/sound'
+import { AudioOutlet, SoundDesk } from '@gliv/sound'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import { z } from 'zod'
@@ -43,7 +43,7 @@ export const decodeSound = (hash: string, bytes: Uint8Array): Promise<AudioBuffe
   return made
 }
 
-let desk: SoundDesk | null = null
+let desk: SoundDesk<AudioOutlet> | null = null
 
 /** The decoded sound of an id of the open kit; begins to decode one that is not ready. */
 const bufferOf = (id: string): AudioBuffer | undefined => {
@@ -62,20 +62,20 @@ export const prepareSounds = (): void => {
 }
 
 /** The desk; null until somebody has pressed something, before which no browser lets it sound. */
-export const openDesk = (): SoundDesk | null => {
+export const openDesk = (): SoundDesk<AudioOutlet> | null => {
   if (desk) {
-    const { context } = desk
+    const { context } = desk.outlet
     if (context instanceof AudioContext && context.state === 'suspended') void context.resume()
     return desk
   }
   if (typeof AudioContext === 'undefined' || !navigator.userActivation?.hasBeenActive) return null
-  desk = new SoundDesk(new AudioContext(), bufferOf)
-  desk.muted = useSoundSettings.getState().muted
+  desk = new SoundDesk(new AudioOutlet(new AudioContext(), bufferOf))
+  desk.outlet.muted = useSoundSettings.getState().muted
   return desk
 }
 
 useSoundSettings.subscribe(({ muted }) => {
-  if (desk) desk.muted = muted
+  if (desk) desk.outlet.muted = muted
 })
 
 /** Plays a sound of the kit by itself, to listen to it. */
@@ -83,8 +83,9 @@ export const listenTo = async (blob: string): Promise<void> => {
   const bytes = useDocument.getState().pictures.get(blob)
   const open = openDesk()
   if (!bytes || !open) return
-  const source = open.context.createBufferSource()
+  const { context, out } = open.outlet
+  const source = context.createBufferSource()
   source.buffer = await decodeSound(blob, bytes)
-  source.connect(open.out)
+  source.connect(out)
   source.start()
 }

@@ -31,7 +31,7 @@ export class Ears {
     if (desk) {
       const clock = this.#clocks.get(simulation) ?? new TickClock()
       this.#clocks.set(simulation, clock)
-      const now = desk.context.currentTime
+      const now = desk.outlet.now
       const tickSeconds = 1 / (simulation.rate * speed)
       desk.hear(simulation, events, {
         timeOf: (tick) => clock.timeOf(tick, now, tickSeconds),
@@ -49,7 +49,7 @@ export class Ears {
     const { program, tick, finished } = simulation
     if (!desk || tick <= 0 || finished || !program.effect.sounds) return
     const { originX } = simulation.frame(1)
-    const hearing = { timeOf: () => desk.context.currentTime, view, strength, pace: speed }
+    const hearing = { timeOf: () => desk.outlet.now, view, strength, pace: speed }
     desk.resume(simulation, program.effect, tick / simulation.rate, hearing, originX)
   }
 

@@ -1,14 +1,17 @@
 /**
- * Reading kit files off the page: unpacking, parsing and checking, with progress; ended from outside when it
- * is cancelled.
+ * Reading and making files of kits off the page: unpacking, parsing and checking, with progress; ended from outside
+ * when it is cancelled.
  */
 import { type KitFile, readKitFile, readKitFolder } from '@gliv/document'
+import { type ExporterId, makeExport } from '@gliv/export'
 import { expose, transfer } from 'comlink'
 
 const handedOver = (file: KitFile): KitFile =>
   transfer(file, [...new Set([...file.pictures.values()].map((picture) => picture.buffer as ArrayBuffer))])
 
 const api = {
+  /** The content of a file to get a kit out. */
+  make: (id: ExporterId, file: KitFile): Uint8Array | string => makeExport(id, file),
   readFolder: (files: ReadonlyMap<string, Uint8Array>): KitFile => handedOver(readKitFolder(files)),
   read(bytes: Uint8Array, progress: (share: number) => void): KitFile {
     let told = 0

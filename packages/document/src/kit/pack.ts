@@ -5,6 +5,7 @@ import {
   type PackFeature,
   type ResolvedEffect,
   type ResolvedEmitter,
+  type ResolvedType,
 } from '@gliv/model'
 import type { Kit, KitFile, Sheet } from './kit.ts'
 import { resolveEffect, type MaskReader } from './resolve.ts'
@@ -67,13 +68,30 @@ const someEmitter =
   (_pack, effects) =>
     effects.some(({ emitters }) => emitters.some(has))
 
+/** Forces that are part of the step itself while nothing runs over life. */
+const STEADY: readonly string[] = ['gravity', 'wind', 'drag', 'waver']
+
+const isSteady = ({ forces, forceRamps, numbers, endsOutside }: ResolvedType): boolean =>
+  forces.every((kind) => STEADY.includes(kind)) &&
+  Object.keys(forceRamps).length === 0 &&
+  !(forces.includes('drag') && numbers.dragQuadratic > 0) &&
+  numbers.slowEnd === 0 &&
+  !endsOutside
+
 /** When a pack needs a feature. */
 const NEEDED: { readonly [F in PackFeature]: Needed } = {
+  // Told by who compiles: see `packText`.
+  kernels: () => false,
+  forces: someEmitter(({ type }) => !isSteady(type)),
+  churn: someEmitter(({ type }) => type.forces.includes('churn')),
+  backwards: (_pack, effects) => effects.some(({ backwards }) => backwards),
   cues: ({ cues = [] }) => cues.length > 0,
   sounds: ({ sounds = [] }) => sounds.length > 0,
   events: (_pack, effects) => effects.some(({ events }) => events !== undefined),
   screen: (_pack, effects) => effects.some(({ screen }) => screen !== undefined),
-  contact: someEmitter(({ type }) => type.contact !== 'none'),
+  contact: someEmitter(
+    ({ type }) => type.contact !== 'none' || (type.forces.includes('avoid') && type.avoids === 'surfaces'),
+  ),
   marks: someEmitter(({ type }) => type.mark !== null),
   relays: someEmitter(({ relays }) => relays.length > 0),
   parts: (_pack, effects) => effects.some(({ parts }) => parts.length > 0),

@@ -13,7 +13,8 @@ import {
   surfacesBetween,
   Surroundings,
 } from '../geometry/index.ts'
-import { checkPose, checkTape, checkView } from './checkTape.ts'
+import { checkPose, checkView } from './checkPose.ts'
+import { checkTape } from './checkTape.ts'
 import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
 
 interface Timed<T> {
@@ -88,6 +89,12 @@ const surroundingsOf = (
   }
 }
 
+const checkStart = (start: PoseParts, view: ViewRect, surfaces: readonly Surface[]): void => {
+  checkPose('the effect', start)
+  checkView('--view', view)
+  if (surfaces.length > 0) checkSurfaces('surfaces', surfaces)
+}
+
 /**
  * Compiles a tape for an effect placed at a pose. Throws `Refusal` on unsorted or broken entries. @param warm
  * ticks that pass before the tape's tick 0
@@ -99,9 +106,7 @@ export const compileTape = (
   warm = 0,
   surfaces: readonly Surface[] = [],
 ): CompiledTape => {
-  checkPose('the effect', start)
-  checkView('--view', view)
-  checkSurfaces('surfaces', surfaces)
+  checkStart(start, view, surfaces)
   checkTape(tape)
   const poses: Timed<Pose>[] = [{ tick: 0, value: posed(emptyPose(), start), jump: true }]
   const views: Timed<ViewRect>[] = [{ tick: 0, value: view, jump: true }]

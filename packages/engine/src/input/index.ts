@@ -1,7 +1,7 @@
 /**
  * What reaches an effect from outside while it runs: the tape, its poses and views, the way of its emitters.
  */
-export { checkPose, checkView } from './checkTape.ts'
+export { checkPose, checkView } from './checkPose.ts'
 export { compileTape } from './compiledTape.ts'
 export { EmitterCentre } from './emitterCentre.ts'
 export { LiveTape } from './liveTape.ts'

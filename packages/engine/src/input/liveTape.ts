@@ -6,8 +6,6 @@ import {
   poseBetweenInto,
   posed,
   viewBetweenInto,
-  checkSurfaces,
-  NO_SURROUNDINGS,
   Surroundings,
 } from '../geometry/index.ts'
 import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
@@ -40,14 +38,15 @@ export class LiveTape implements CompiledTape {
   #jumped = true
   #surfaces: readonly Surface[] = []
   #nextSurfaces: readonly Surface[] = []
-  #surroundings = NO_SURROUNDINGS
+  #before: readonly Surface[] = []
+  /** Made when something asks for it: a player may be without contact. */
+  #surroundings: Surroundings | null = null
   #on = true
   #stopped = false
   #stoppedAt = Infinity
 
   constructor(start: PoseParts = {}, view: ViewRect = DEFAULT_VIEW, surfaces: readonly Surface[] = []) {
-    this.setSurfaces(surfaces)
-    this.#surfaces = surfaces
+    this.#before = this.#surfaces = this.#nextSurfaces = surfaces
     this.#from = this.#to = this.#next = posed(emptyPose(), start)
     this.#fromView = this.#toView = this.#nextView = view
   }
@@ -80,7 +79,6 @@ export class LiveTape implements CompiledTape {
 
   /** Surfaces with the same id move to their new place within the next tick. */
   setSurfaces(surfaces: readonly Surface[]): void {
-    checkSurfaces('surfaces', surfaces)
     this.#nextSurfaces = surfaces
   }
 
@@ -94,8 +92,8 @@ export class LiveTape implements CompiledTape {
     this.#fromView = this.#toView = this.#nextView
     this.#fromEnd = this.#toEnd = this.#nextEnd
     this.#jump = this.#jumped = false
-    this.#surfaces = this.#nextSurfaces
-    this.#surroundings = new Surroundings(this.#surfaces, this.#surfaces)
+    this.#before = this.#surfaces = this.#nextSurfaces
+    this.#surroundings = null
   }
 
   emit(on: boolean): void {
@@ -117,14 +115,14 @@ export class LiveTape implements CompiledTape {
     this.#toView = this.#nextView
     this.#fromEnd = this.#toEnd
     this.#toEnd = this.#nextEnd
-    if (this.#surroundings.before !== this.#surfaces || this.#surroundings.after !== this.#nextSurfaces)
-      this.#surroundings = new Surroundings(this.#surfaces, this.#nextSurfaces)
+    if (this.#before !== this.#surfaces || this.#surfaces !== this.#nextSurfaces) this.#surroundings = null
+    this.#before = this.#surfaces
     this.#surfaces = this.#nextSurfaces
     if (this.#stopped && this.#stoppedAt === Infinity) this.#stoppedAt = Math.max(0, tick - 1)
   }
 
   surroundings(): Surroundings {
-    return this.#surroundings
+    return (this.#surroundings ??= new Surroundings(this.#before, this.#surfaces))
   }
 
   jumpsTo(): boolean {

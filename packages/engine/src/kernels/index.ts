@@ -2,29 +2,21 @@
 export { ADDED, CENTRAL, KEPT, OCTAVES_SHIFT, RAMPED, SWIRL_SHIFT } from './flags.ts'
 export {
   Aims,
+  APPEARANCE_BYTES,
   Biases,
   Birth,
   BIRTH_NUMBERS,
+  CHUNK,
   CHURN_SIDE,
   Drawn,
   Fills,
-  indexOf,
-  APPEARANCE_BYTES,
-  Shapes,
-  TABLE_CELLS,
-} from './layout.ts'
-export {
-  CHUNK,
   FIRST_AT_ONCE,
-  floatsFor,
-  floatsIn,
-  giveBack,
-  instancesFor,
+  indexOf,
   LEFT_AT_ONCE,
   NUMBERS,
-  OUT_AT,
-  roomFor,
-  Slab,
+  Shapes,
+  TABLE_CELLS,
   WORDS,
-  wordsFor,
-} from './slab.ts'
+} from './layout.ts'
+export { floatsFor, floatsIn, giveBack, instancesFor, roomFor, wordsFor } from './memory.ts'
+export { OUT_AT, type Slab } from './slab.ts'

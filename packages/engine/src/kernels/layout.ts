@@ -193,3 +193,13 @@ export type Index<T extends readonly string[]> = { readonly [K in T[number]]: nu
 /** The place of each name in its list. */
 export const indexOf = <const T extends readonly string[]>(names: T): Index<T> =>
   Object.fromEntries(names.map((name, i) => [name, i])) as Index<T>
+
+/** Places of addresses and numbers in the block at a slab's beginning. */
+export const WORDS = indexOf(Words)
+export const NUMBERS = indexOf(Numbers)
+/** Particles that a kernel draws at a time. */
+export const CHUNK = 512
+/** Slots that a step takes at a time, so that all that it leaves has room. */
+export const LEFT_AT_ONCE = 8192
+/** Newborns whose first step is made together: three coefficients each. */
+export const FIRST_AT_ONCE = 512

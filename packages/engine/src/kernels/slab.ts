@@ -1,10 +1,6 @@
 /**
- * Memory in which pools lie where the kernels can reach them. A slab is one WebAssembly memory of a fixed
- * size, so that its
- * arrays are never detached; rooms are handed out first fit and come back when their owner has been
- * collected. Where there
- * is no WebAssembly, or no room, a pool has a buffer of its own and the loops in TypeScript run over it: the
- * same bits.
+ * WebAssembly memories in which pools lie where the kernels can reach them. A slab is one memory of a fixed size, so
+ * that its arrays are never detached; rooms are handed out first fit.
  */
 import { INTEGERS, RADIANS_PER_TURN_STEP, TURN_MASK, TURN_TABLE, TURNS_PER_DEG } from '../maths/index.ts'
 import { BINARY } from './binary.ts'
@@ -13,18 +9,16 @@ import {
   CELL_BYTES,
   CHURN_SIDE,
   FRAME_AT,
-  indexOf,
   APPEARANCE_BYTES,
-  Numbers,
+  CHUNK,
+  FIRST_AT_ONCE,
+  LEFT_AT_ONCE,
+  NUMBERS,
   NUMBERS_AT,
   SMALL_AT,
   TABLE_CELLS,
-  Words,
+  WORDS,
 } from './layout.ts'
-
-/** Places of addresses and numbers in the block at a slab's beginning. */
-export const WORDS = indexOf(Words)
-export const NUMBERS = indexOf(Numbers)
 
 /** Numbers that never change. */
 const CONSTANTS = [
@@ -63,17 +57,11 @@ const LOOKS = 8
 const RAMPS_AT = 1024
 const LOOKS_AT = RAMPS_AT + RAMP_BYTES * RAMPS
 const TURNS_AT = LOOKS_AT + APPEARANCES_BYTES * LOOKS
-/** Particles that a kernel draws at a time. */
-export const CHUNK = 512
 const INSTANCE_BYTES = 48
 export const OUT_AT = TURNS_AT + TURN_TABLE.byteLength
 /** A kernel writes up to one instance more. */
 const LEFT_AT = OUT_AT + (CHUNK + 1) * INSTANCE_BYTES
-/** Slots that a step takes at a time, so that all that it leaves has room. */
-export const LEFT_AT_ONCE = 8192
 const LEFT_BYTES = LEFT_AT_ONCE * 4
-/** Newborns whose first step is made together: three coefficients each. */
-export const FIRST_AT_ONCE = 512
 const FIRSTS_AT = LEFT_AT + LEFT_BYTES
 const HEAP_AT = FIRSTS_AT + FIRST_AT_ONCE * 24
 
@@ -195,26 +183,18 @@ export const allowKernels = (yes: boolean): void => {
   allowed = yes
 }
 
-const returned = new FinalizationRegistry<Claim>(({ slab, at, bytes }) => slab.give(at, bytes))
-
-export interface Room {
-  readonly buffer: ArrayBuffer
-  readonly at: number
-  readonly slab: Slab | null
-}
-
-const claims = new WeakMap<object, Claim>()
-
-interface Claim {
+/** A room in a slab. */
+export interface Claim {
   readonly slab: Slab
   readonly at: number
   readonly bytes: number
 }
 
 /** Rooms are multiples of 16 bytes, with as much behind them that kernels may read. */
-const roundUp = (wanted: number): number => Math.ceil(wanted / 16) * 16 + 16
+export const roundUp = (wanted: number): number => Math.ceil(wanted / 16) * 16 + 16
 
-const claim = (wanted: number): Claim | null => {
+/** Room for so many bytes; null without kernels, or where there is none. */
+export const claim = (wanted: number): Claim | null => {
   const made = allowed ? kernelsModule() : null
   if (!made) return null
   const bytes = roundUp(wanted)
@@ -227,37 +207,6 @@ const claim = (wanted: number): Claim | null => {
   return slab && { slab, at: slab.take(bytes), bytes }
 }
 
-/** Zeroed memory for as long as `owner` lives. */
-export const roomFor = (owner: object, wanted: number): Room => {
-  const made = claim(wanted)
-  if (!made) return { buffer: new ArrayBuffer(wanted), at: 0, slab: null }
-  returned.register(owner, made, owner)
-  claims.set(owner, made)
-  return { buffer: made.slab.buffer, at: made.at, slab: made.slab }
-}
-
-/** Gives a room back before its owner is collected; nobody may look at it any more. */
-export const giveBack = (owner: object): void => {
-  const made = claims.get(owner)
-  if (!made) return
-  claims.delete(owner)
-  returned.unregister(owner)
-  made.slab.give(made.at, made.bytes)
-}
-
-/**
- * Zeroed float32 for as long as the array itself lives, or until it is given back: nobody keeps another view
- * of it for longer.
- */
-export const instancesFor = (count: number): Float32Array => {
-  const made = claim(count * 4)
-  if (!made) return new Float32Array(count)
-  const array = new Float32Array(made.slab.buffer, made.at, count)
-  returned.register(array, made, array)
-  claims.set(array, made)
-  return array
-}
-
 const openSlab = (made: WebAssembly.Module, pages: number): Slab | null => {
   try {
     const slab = new Slab(made, pages)
@@ -268,26 +217,6 @@ const openSlab = (made: WebAssembly.Module, pages: number): Slab | null => {
     // No memory of that size: the pool goes on without.
     return null
   }
-}
-
-/** Zeroed numbers for as long as `owner` lives. */
-export const floatsFor = (owner: object, count: number): Float64Array => {
-  const { buffer, at } = roomFor(owner, count * 8)
-  return new Float64Array(buffer, at, count)
-}
-
-/** The same in a certain slab; null when it has no room. */
-export const floatsIn = (slab: Slab, owner: object, count: number): Float64Array | null => {
-  const bytes = roundUp(count * 8)
-  const at = slab.take(bytes)
-  if (at === 0) return null
-  returned.register(owner, { slab, at, bytes })
-  return new Float64Array(slab.buffer, at, count)
-}
-
-export const wordsFor = (owner: object, count: number): Uint32Array => {
-  const { buffer, at } = roomFor(owner, count * 4)
-  return new Uint32Array(buffer, at, count)
 }
 
 /** The slab that an array lies in. */

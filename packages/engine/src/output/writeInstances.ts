@@ -77,7 +77,8 @@ export const appendInstances = (run: EmitterRun, frame: Frame): void => {
   setScene(scene, run)
   const first = frame.count
   const o = first * INSTANCE_WORDS
-  const plain = isPlain(run)
+  // It comes with the kernels; the passes give the same.
+  const plain = (isPlain as typeof isPlain | undefined)?.(run) ?? false
   if (plain) visible.count = drawPlainly(run, visible, scene, frame, o)
   else drawByPasses(run, frame, o)
   if (visible.count === 0) return

@@ -334,7 +334,7 @@ export class Simulation {
       ...this.parts.flatMap((part) => part.endedCounts(this.#internal)),
       ...this.nodes.flatMap((run) => run.hosts.flatMap((host) => host.endedCounts)),
     ]
-    return [...ownCounts(this), ...addedUp(inner)]
+    return inner.length > 0 ? [...ownCounts(this), ...addedUp(inner)] : ownCounts(this)
   }
 
   /** True when nothing is alive and nothing will ever be born again. */

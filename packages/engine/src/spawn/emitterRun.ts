@@ -309,7 +309,7 @@ export class EmitterRun {
   /** How many births and effects wait, here and in all that it wakes. */
   get waiting(): number {
     return (
-      this.#spawner.delayed.count +
+      (this.#spawner.delayed?.count ?? 0) +
       this.hosts.reduce((sum, host) => sum + host.waiting, 0) +
       this.children.reduce((sum, child) => sum + (child?.waiting ?? 0), 0)
     )

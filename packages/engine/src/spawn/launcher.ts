@@ -124,7 +124,10 @@ export class Launcher {
   /** Tells a pool how to launch by itself, where it ever can. */
   writeKernelParameters(pool: Pool): void {
     this.#byKernels =
-      !this.#dynamic && !this.#view && writeLaunchParameters(pool, this.#source, this.#shape, this.#pose)
+      pool.slab !== null &&
+      !this.#dynamic &&
+      !this.#view &&
+      writeLaunchParameters(pool, this.#source, this.#shape, this.#pose)
   }
 
   /**

@@ -41,7 +41,8 @@ export class Spawner {
   alive = 0
   /** No particle was born turned, scaled or mirrored. */
   placedPlainly = true
-  readonly delayed = new DelayedSpawnHeap()
+  /** What relays have ordered; null for who gets nothing from one. */
+  readonly delayed: DelayedSpawnHeap | null
   readonly sourceCount: number
   readonly #pool: Pool
   readonly #context: SimulationContext
@@ -70,17 +71,18 @@ export class Spawner {
     this.#pool = pool
     this.#context = context
     this.#parts = parts
+    this.delayed = program.relayed ? new DelayedSpawnHeap() : null
     this.sourceCount = parts.queue.schedule.sources.length + 3
     this.#topUpKey = startKey(context.seed, program.source.salt, TOP_UP_KEY)
     if (!program.relayed) parts.launcher.writeKernelParameters(pool)
-    this.#drawn = writeAppearanceParameters(pool, program.appearance)
+    this.#drawn = pool.slab !== null && writeAppearanceParameters(pool, program.appearance)
     this.#plainLives = program.source.type.lifeMode === 'range' && program.lanes.life === undefined
     this.#atOnce = program.capReachable && (!parts.motion.undisturbed || parts.triggers !== null)
   }
 
   clear(): void {
     this.births = this.refused = this.alive = this.#toppedUp = 0
-    this.delayed.clear()
+    this.delayed?.clear()
   }
 
   /**
@@ -95,7 +97,7 @@ export class Spawner {
     const { queue, launcher } = this.#parts
     this.#launched = moving && launcher.leaves(this.#pool, tick)
     queue.open(tick)
-    if (this.#program.relayed) while (this.delayed.due <= now) this.#bearRelayed(over)
+    if (this.delayed) while (this.delayed.due <= now) this.#bearRelayed(this.delayed, over)
     else {
       if (this.#launched && this.#plainLives) this.#spawnRun()
       while (queue.next(this.#moment)) this.#bear(moving)
@@ -137,7 +139,7 @@ export class Spawner {
   /** A relay orders a birth; it waits until it is due. */
   order(firing: Firing): boolean {
     const { delaySeconds } = this.#program
-    return this.delayed.put(
+    return this.delayed!.put(
       firing,
       delaySeconds > 0
         ? delaySeconds * this.#parts.launcher.delayShare(firing.key.hi, firing.key.lo, firing.ordinal)
@@ -145,9 +147,9 @@ export class Spawner {
     )
   }
 
-  #bearRelayed(over: number): void {
-    this.delayed.take()
-    const { taken } = this.delayed
+  #bearRelayed(delayed: DelayedSpawnHeap, over: number): void {
+    delayed.take()
+    const { taken } = delayed
     if (taken[RELAYED.clock]! <= over) {
       this.births++
       return
@@ -301,7 +303,7 @@ export class Spawner {
   replaceProgram(program: EmitterProgram): void {
     this.#program = program
     this.#appearance = program.appearance
-    this.#drawn = writeAppearanceParameters(this.#pool, program.appearance)
+    this.#drawn = this.#pool.slab !== null && writeAppearanceParameters(this.#pool, program.appearance)
     this.#look(0, this.#pool.size)
   }
 }

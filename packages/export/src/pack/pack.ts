@@ -2,7 +2,7 @@
 import { maskReader } from '@gliv/bake'
 import { type GatheredPack, gatherPack, type KitFile, toDataUrl, writeKitZip } from '@gliv/document'
 import { PACK_MAGIC, PACK_VERSION, type PackBytes, type PackFile, Refusal, RULES } from '@gliv/model'
-import { compile } from '@gliv/engine'
+import { compile, type Program } from '@gliv/engine'
 import { strToU8 as utf8 } from 'fflate'
 import { compact } from './compact.ts'
 import { pagesOf } from './pages.ts'
@@ -15,6 +15,13 @@ export interface PackChoice {
   readonly withSource?: boolean
 }
 
+/** From so many particles at a time on kernels are worth their size. */
+const MANY = 150
+
+const isLarge = ({ emitters, parts }: Program): boolean =>
+  emitters.reduce((sum, { aliveBound }) => sum + aliveBound, 0) > MANY ||
+  parts.some(({ choices }) => choices.some(isLarge))
+
 /** Bytes that stand outside the JSON, each by where it will be. */
 type Store = (bytes: Uint8Array) => PackBytes
 
@@ -25,8 +32,9 @@ const gathered = (file: KitFile, effects: readonly string[] | undefined): Gather
     effects,
   )
   // A pack is never written with an effect that a player would refuse.
-  for (const effect of gathered.effects) compile(effect)
-  return gathered
+  const programs = gathered.effects.map((effect) => compile(effect))
+  if (!programs.some(isLarge)) return gathered
+  return { ...gathered, needs: ['kernels', ...(gathered.needs ?? [])] }
 }
 
 const fileOf = (file: KitFile, { effects, withSource }: PackChoice, store: Store): PackFile => {

@@ -1,3 +1,4 @@
+import { Refusal } from '@gliv/model'
 import { BackBuffer, GameTarget } from './backBuffer.ts'
 import { Canvas2dRenderer } from './canvas2dRenderer.ts'
 import { GlRenderer } from './glRenderer.ts'
@@ -67,7 +68,15 @@ export const contextOf = (target: DrawTarget, path?: DrawPath): GlOrCanvas => {
  */
 export const createRenderer = (target: DrawTarget, path?: DrawPath, restores = false): Renderer => {
   const found = contextOf(target, path)
-  if (!('gl' in found)) return new Canvas2dRenderer(found.context, found.shared)
+  if (!('gl' in found)) {
+    // A module that may not have been asked for.
+    if ((Canvas2dRenderer as typeof Canvas2dRenderer | undefined) === undefined)
+      throw new Refusal(
+        'player',
+        'drawing with a 2D context is not loaded; ask for it: loadPack(source, { path: "canvas2d" })',
+      )
+    return new Canvas2dRenderer(found.context, found.shared)
+  }
   return new GlRenderer(found.gl, {
     path: found.path,
     restores: restores && found.shared,

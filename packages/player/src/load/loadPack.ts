@@ -1,6 +1,7 @@
 /** Packs from an address, a file or an object, with their pictures decoded. */
 import { Refusal } from '@gliv/model'
 import type { RenderSheet } from '../draw/renderer.ts'
+import { loadModules } from './modules.ts'
 import { Pack, readPack } from './pack.ts'
 
 /** A pack with its pictures decoded. */
@@ -37,9 +38,25 @@ const decoded = async (page: number, bytes: Uint8Array): Promise<ImageBitmap> =>
   }
 }
 
-/** Loads a pack from an address, a file, or an object. Throws an error in words. */
-export const loadPack = async (source: string | URL | Blob | object): Promise<LoadedPack> => {
+/** How a pack is loaded. */
+export interface LoadOptions {
+  /** `canvas2d`: players will draw with a 2D context, which else is only loaded where there is no WebGL2. */
+  readonly path?: 'canvas2d'
+}
+
+const hasWebGl2 = (): boolean => typeof WebGL2RenderingContext !== 'undefined'
+
+/**
+ * Loads a pack from an address, a file, bytes or an object, and the modules of the player that it needs.
+ * @throws Refusal in words for what is no pack, and for damages
+ */
+export const loadPack = async (
+  source: string | URL | Blob | object,
+  { path }: LoadOptions = {},
+): Promise<LoadedPack> => {
   const pack = readPack(await readSource(source))
+  const drawing = path === 'canvas2d' || !hasWebGl2() ? ['canvas2d'] : []
+  await loadModules([...(pack.contents.needs ?? []), ...drawing])
   const sheets = await Promise.all(
     pack.contents.pages.map(async ({ image, width, height, sampling }, page) => {
       const picture = await decoded(page, image)

@@ -5,13 +5,12 @@ import {
   type Between,
   CHURN_CELLS,
   CHURN_ROW,
-  CHURN_SIDE,
   CHURN_TIMES,
   churnBetween,
   churnSliceAt,
 } from './churnField.ts'
 import type { Affine } from '../step/reference.ts'
-import { NUMBERS, type Slab, WORDS, OCTAVES_SHIFT } from '../../kernels/index.ts'
+import { CHURN_SIDE, NUMBERS, OCTAVES_SHIFT, type Slab, WORDS } from '../../kernels/index.ts'
 import type { ForceMaker, StepScope } from '../step/stepScope.ts'
 
 const MASK = CHURN_SIDE - 1

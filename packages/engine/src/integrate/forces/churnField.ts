@@ -14,7 +14,6 @@ import { mix, cosSinInto } from '../../maths/index.ts'
 /** Lattice cells along a side, and in time. */
 export const CHURN_CELLS = 16
 export const CHURN_TIMES = 4
-export { CHURN_SIDE }
 /** Grid points for each lattice cell, in the plane and in time. */
 const FINE = CHURN_SIDE / CHURN_CELLS
 /**

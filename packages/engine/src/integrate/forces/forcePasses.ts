@@ -18,7 +18,8 @@ export const FORCE_PASSES = {
   turn,
   pull,
   swirl,
-  churn,
+  // A module by itself, which may come later than this one.
+  churn: (program, context) => churn(program, context),
   sway,
   rail,
   avoid,

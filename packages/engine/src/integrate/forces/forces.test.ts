@@ -2,7 +2,8 @@ import { FORCE_KINDS, type ForceKind, type NumbersOf, type TypeChoices } from '@
 import { describe, expect, it } from 'vitest'
 import { compile, createSimulation, type ParticleReport, reportParticles, stateHash } from '../../index.ts'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from '../../testing/build.ts'
-import { CHURN_ROW, CHURN_SIDE, churnBetween, churnSliceAt } from './churnField.ts'
+import { CHURN_SIDE } from '../../kernels/index.ts'
+import { CHURN_ROW, churnBetween, churnSliceAt } from './churnField.ts'
 import { WAVES } from '../../maths/waver.ts'
 
 const RAD = Math.PI / 180

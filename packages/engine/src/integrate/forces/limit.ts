@@ -1,4 +1,4 @@
-/** What follows a step: the limit of the speed, and the way a particle faces. */
+/** The limit of the speed, after a step. */
 import { effectiveInto } from '../step/effectiveVelocity.ts'
 import type { StepScope } from '../step/stepScope.ts'
 
@@ -26,19 +26,5 @@ export const keepLimit = (scope: StepScope, limit: number): void => {
     pool.vy[i]! *= k
     pool.addedVx[i]! *= k
     pool.addedVy[i]! *= k
-  }
-}
-
-/** Where nothing moves, the last direction stays. */
-export const faceTravel = ({ pool, program, end }: StepScope, from: number, to: number): void => {
-  const { vx, vy, faceX, faceY } = pool
-  const { motion } = program
-  for (let i = from; i < to; i++) {
-    turn[0] = vx[i]!
-    turn[1] = vy[i]!
-    if (motion) effectiveInto(program, pool, i, end - pool.born[i]!, turn)
-    if (turn[0] === 0 && turn[1] === 0) continue
-    faceX[i] = turn[0]!
-    faceY[i] = turn[1]!
   }
 }
