@@ -57,7 +57,7 @@ const SOCKET = '\0socket:'
 const REAL = '\0module:'
 const PLUG = '\0plug:'
 /** They give out what is public, and nothing else. */
-const ENTRIES = ['index.ts', 'headless.ts'].map((name) => join(ROOT, player, name))
+const ENTRIES = ['index.ts', 'headless.ts', 'pixi/pixi.ts'].map((name) => join(ROOT, player, name))
 /** What takes the place of the file that loads modules. */
 const LOADER = join(ROOT, player, 'load/modules.ts')
 const ALL = '\0all-modules'

@@ -15,6 +15,7 @@ const dist = join(player, 'dist')
 const input = {
   'gliv-player': join(player, 'src/index.ts'),
   headless: join(player, 'src/headless.ts'),
+  pixi: join(player, 'src/pixi/pixi.ts'),
 }
 /** The one without drawing has all modules from the beginning. */
 const ofModules = { ...input, headless: WHOLE + input.headless }
@@ -74,7 +75,7 @@ writeFileSync(
       sideEffects: false,
       main: './gliv-player.js',
       types: './gliv-player.d.ts',
-      exports: { '.': entry('gliv-player'), './headless': entry('headless') },
+      exports: { '.': entry('gliv-player'), './headless': entry('headless'), './pixi': entry('pixi') },
     },
     null,
     2,

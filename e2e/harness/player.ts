@@ -3,7 +3,16 @@ import { frozenDemo } from '@gliv/demo/frozen'
 import { packBytes } from '@gliv/export'
 import { createCanvas, fill, paintFrame, prepareSheet, toStraight } from '@gliv/paint'
 import { decodePng } from '@gliv/pixels'
-import { type Camera, loadPack, type LoadedPack, Player, type PlayerOptions } from '@gliv/player'
+import {
+  type Camera,
+  HeadlessPlayer,
+  loadPack,
+  type LoadedPack,
+  Player,
+  type PlayerOptions,
+} from '@gliv/player'
+import { PixiEffects } from '@gliv/player/pixi'
+import * as pixi from 'pixi.js'
 import { HOSTILE, type Hostile, stateOf } from './hostile.ts'
 
 const SIZE = 96
@@ -55,6 +64,17 @@ const started = (player: Player): Player => {
   return player
 }
 
+/** What a player shows, by the reference. */
+const paintedBy = (player: HeadlessPlayer, { contents }: LoadedPack, camera: Camera): Uint8Array => {
+  const painted = createCanvas(SIZE, SIZE)
+  fill(painted, [0x56, 0x60, 0x6c])
+  const sheets = contents.pages.map(({ image, width, height, sampling }) =>
+    prepareSheet(width, height, decodePng(image).data, sampling),
+  )
+  paintFrame(painted, player.frame(), sheets, camera)
+  return toStraight(painted)
+}
+
 /** How it ought to look: on a canvas that nobody else uses. */
 const reference = async (camera = CAMERA): Promise<Uint8Array> => {
   const canvas = canvasOf()
@@ -96,6 +116,18 @@ const counting = (gl: WebGL2RenderingContext): (() => Record<string, number>) =>
     unfence(sync)
   }
   return () => Object.fromEntries(Object.entries(left).filter(([, count]) => count !== 0))
+}
+
+/** An empty scene of pixi.js on the ground. */
+const pixiScene = async (
+  size: number,
+): Promise<{ renderer: pixi.Renderer; stage: pixi.Container; canvas: HTMLCanvasElement }> => {
+  const canvas = document.createElement('canvas')
+  const renderer = await pixi.autoDetectRenderer({
+    ...{ preference: 'webgl', canvas, width: size, height: size, background: GROUND },
+    ...{ antialias: false, preserveDrawingBuffer: true },
+  })
+  return { renderer, stage: new pixi.Container(), canvas }
 }
 
 export const playerHarness = {
@@ -232,15 +264,39 @@ export const playerHarness = {
       path === 'canvas2d'
         ? new Uint8Array(canvas.getContext('2d')!.getImageData(0, 0, SIZE, SIZE).data)
         : upright(pixelsOf(canvas.getContext('webgl2')!))
-    const painted = createCanvas(SIZE, SIZE)
-    fill(painted, [0x56, 0x60, 0x6c])
-    const sheets = loaded.contents.pages.map(({ image, width, height, sampling }) =>
-      prepareSheet(width, height, decodePng(image).data, sampling),
-    )
-    paintFrame(painted, player.frame(), sheets, camera)
-    const result = compared(drawn, toStraight(painted))
+    const result = compared(drawn, paintedBy(player, loaded, camera))
     player.dispose()
     return result
+  },
+
+  /** In a scene of pixi.js, against paint: twice, so that meshes are filled anew. */
+  async inPixi(): Promise<{ off: number; largest: number; light: number; meshes: number }> {
+    const loaded = await demo()
+    const player = new HeadlessPlayer(loaded)
+    const { renderer, stage, canvas } = await pixiScene(SIZE)
+    const effects = new PixiEffects(pixi, player, loaded)
+    effects.container.position.set(-CAMERA.x, -CAMERA.y)
+    stage.addChild(effects.container)
+    player.play(EFFECT, { seed: 'designed' })
+    player.play('Signal flare burst', { seed: 'designed', x: -20 })
+    for (let k = 0; k < 60; k++) {
+      player.update(1 / 60 + 1e-9)
+      if (k % 20 === 0) effects.update()
+      if (k % 20 === 0) renderer.render(stage)
+    }
+    effects.update()
+    renderer.render(stage)
+    const copy = document.createElement('canvas')
+    copy.width = copy.height = SIZE
+    const context = copy.getContext('2d')!
+    context.drawImage(canvas, 0, 0)
+    const drawn = new Uint8Array(context.getImageData(0, 0, SIZE, SIZE).data)
+    const result = compared(drawn, paintedBy(player, loaded, CAMERA))
+    const meshes = effects.container.children.length
+    effects.destroy()
+    renderer.destroy()
+    player.dispose()
+    return { ...result, meshes }
   },
 
   /** A turned camera shows what a still one shows, turned. */

@@ -75,6 +75,11 @@ test('all paths agree with paint, with what the game does to tint and opacity, a
   expect([light > 10_000, off < 60]).toEqual([true, true])
 })
 
+test('in a scene of pixi.js it shows the same', async ({ page }) => {
+  const { off, light, meshes } = await page.evaluate(() => playerHarness.inPixi())
+  expect([light > 10_000, off < 184, meshes > 1]).toEqual([true, true, true])
+})
+
 test('many effects are one upload, and one draw call a run of blend and sheet', async ({ page }) => {
   const { draws, uploads, alive } = await page.evaluate(() => playerHarness.calls(200, { path: 'instanced' }))
   expect(alive).toBeGreaterThan(1000)

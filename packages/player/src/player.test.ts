@@ -4,7 +4,7 @@ import { compile, createSimulation, reportParticles } from '@gliv/engine'
 import { defaultsOf } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
 import { withAnchorB } from './play/anchor.ts'
-import { expandInto } from './draw/glPaths.ts'
+import { expandInto } from './draw/expand.ts'
 import { EffectHandle } from './play/effectHandle.ts'
 
 const program = compile(
@@ -156,7 +156,7 @@ describe('corners made on the CPU', () => {
     }
     const out = new Float32Array(40)
     const words = new Uint32Array(out.buffer)
-    expandInto(frame, out, words)
+    expandInto(frame, out, words, 0, 1)
     const corner = (i: number) => [...out.subarray(i * 10, i * 10 + 8), words[i * 10 + 8], out[i * 10 + 9]]
     expect(corner(0)).toEqual([10, 20, 8, 16, 8, 16, 40, 80, 0xff112233, 0.5])
     expect(corner(1)).toEqual([14, 21, 40, 16, 8, 16, 40, 80, 0xff112233, 0.5])

@@ -1,5 +1,6 @@
 /** The two ways of giving instances to WebGL2: as they are, or as four corners each made on the CPU. */
 import { INSTANCE_BYTES, INSTANCE_WORDS, type Batch, type Frame } from '@gliv/model'
+import { expandInto, VERTEX_WORDS } from './expand.ts'
 import { linkExpanded, linkInstanced, type GlProgram } from './glProgram.ts'
 
 export interface GlPath {
@@ -122,36 +123,6 @@ export const createInstancedPath = (gl: WebGL2RenderingContext): GlPath => {
   }
 }
 
-const VERTEX_WORDS = 10
-
-/** Writes four corners an instance: place, texel, frame box, tint, opacity. */
-export const expandInto = (frame: Frame, f32: Float32Array, u32: Uint32Array): void => {
-  const from = frame.f32
-  let o = 0
-  for (let i = 0; i < frame.count; i++) {
-    const k = i * INSTANCE_WORDS
-    const left = from[k + 6]!
-    const top = from[k + 7]!
-    const right = left + from[k + 8]!
-    const bottom = top + from[k + 9]!
-    for (let corner = 0; corner < 4; corner++) {
-      const s = corner & 1
-      const t = corner >> 1
-      f32[o] = from[k]! + s * from[k + 2]! + t * from[k + 4]!
-      f32[o + 1] = from[k + 1]! + s * from[k + 3]! + t * from[k + 5]!
-      f32[o + 2] = s ? right : left
-      f32[o + 3] = t ? bottom : top
-      f32[o + 4] = left
-      f32[o + 5] = top
-      f32[o + 6] = right
-      f32[o + 7] = bottom
-      u32[o + 8] = frame.u32[k + 10]!
-      f32[o + 9] = from[k + 11]!
-      o += VERTEX_WORDS
-    }
-  }
-}
-
 /** The shifts of each instance for its four corners. */
 const expandShifts = ({ shifts, count }: Frame, out: Float32Array): void => {
   for (let i = 0; i < Math.min(count, shifts.length / SHIFT_FLOATS); i++)
@@ -215,7 +186,7 @@ export const createExpandedPath = (gl: WebGL2RenderingContext): GlPath => {
         gl.bufferData(gl.ELEMENT_ARRAY_BUFFER, quadIndices(quads), gl.STATIC_DRAW)
       }
       if (anyShifted(frame)) uploadShifts(frame)
-      expandInto(frame, f32, u32)
+      expandInto(frame, f32, u32, 0, frame.count)
       capacity = streamInto(gl, buffer, capacity, u32, frame.count * 4 * VERTEX_WORDS)
     },
     drawBatch: (batch) => {

@@ -1,4 +1,4 @@
-import { PACK_VERSION, type Pack as PackContents, type ResolvedEffect } from '@gliv/model'
+import { type EffectSound, PACK_VERSION, type Pack as PackContents, type ResolvedEffect } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
 import { makeBurst, makeEffect, makeEmitter } from '../../../engine/src/testing/build.ts'
 import { LoadedPack } from '../load/loadPack.ts'
@@ -7,10 +7,10 @@ import { Player } from '../player.ts'
 import { fakeCanvases, fakeContext } from '../testing/canvas.ts'
 import type { GameSound } from './hearing.ts'
 
-const use = {
+const use: Omit<EffectSound, 'id' | 'sound'> = {
   ...{ on: 'time', emitter: null, named: '', at: 0.05, gain: 0.5, pan: 0.25, speedFrom: 2, speedTo: 2 },
   ...{ most: 2, loops: false, byPlace: false, muted: false },
-} as const
+}
 const effect: ResolvedEffect = {
   ...makeEffect([makeEmitter({ flow: 0 }, { bursts: [makeBurst('b', 0, 1)] })]),
   sounds: [
