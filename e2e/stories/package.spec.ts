@@ -74,6 +74,13 @@ console.log(JSON.stringify({
 player.dispose()
 `
 
+test('the page of the API is what the types say', () => {
+  execFileSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), 'scripts/playerApi.ts', '--check'], {
+    cwd: root,
+    stdio: 'pipe',
+  })
+})
+
 test('the tarball holds modules and types alone, installs without a network, type-checks, and runs', async () => {
   test.setTimeout(180_000)
   const folder = await mkdtemp(join(tmpdir(), 'gliv-package-'))
