@@ -80,7 +80,7 @@ const ROOMS = {
   ],
   'packages/document/src': ['kit', 'many', 'graft', 'formats'],
   'packages/words/src': ['texts', 'diff'],
-  'packages/player/src': ['draw', 'load', 'play', 'hear', 'pixi'],
+  'packages/player/src': ['draw', 'load', 'play', 'hear', 'players', 'pixi', 'page'],
   'apps/studio/src': [
     'workers',
     'shared',

@@ -2,7 +2,7 @@
  * Builds the studio, the game page, and the player with its types; says what it does. `--if-changed` skips a
  * build that is up to date. `--peek` lets stories and measurements look at what the stage runs.
  */
-import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { copyFileSync, existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { createHash } from 'node:crypto'
 import { readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
@@ -15,6 +15,7 @@ const RESULTS = [
   'packages/player/dist/gliv-player.js',
   'packages/player/dist/gliv-player.d.ts',
   'packages/player/dist/headless.js',
+  'apps/studio/dist/player-page.js',
 ]
 const LEFT_OUT = /(^|\/)(node_modules|dist|\.tsbuild|\.git|test-results|docs|e2e)(\/|$)|\.test\.tsx?$/
 
@@ -64,6 +65,7 @@ else {
   // yet.
   step('declarations', toolCommand('tsc', ['-b', 'packages/player']))
   step('the player', [process.execPath, [`${ROOT}/scripts/playerPackage.mjs`]])
+  copyFileSync(join(ROOT, 'packages/player/page/dist/page.js'), join(ROOT, 'apps/studio/dist/player-page.js'))
   step('packing', [process.execPath, [`${ROOT}/scripts/compress.mjs`]])
   writeFileSync(MARK, state)
 }

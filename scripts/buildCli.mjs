@@ -2,12 +2,25 @@
  * Builds the command line to one file: apps/cli/dist/gliv.mjs, which needs nothing but Node. Its parts stand in it as
  * text and are compiled when they are asked for, so that help does not wait for what bakes.
  */
-import { chmodSync, mkdirSync, writeFileSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import { build, transform } from 'esbuild'
-import { ROOT } from './lib.mjs'
+import { ROOT, run } from './lib.mjs'
 
 const OUT = join(ROOT, 'apps/cli/dist/gliv.mjs')
+
+/** The script of a page is a text inside the file. */
+const withPage = {
+  name: 'page',
+  setup: ({ onLoad }) =>
+    onLoad({ filter: /support[/\\]pageRuntime\.ts$/ }, () => {
+      const script = join(ROOT, 'packages/player/page/dist/page.js')
+      if (!existsSync(script)) run(process.execPath, [join(ROOT, 'scripts/playerPackage.mjs')])
+      return {
+        contents: `export const pageRuntime = async () => ${JSON.stringify(readFileSync(script, 'utf8'))}`,
+      }
+    }),
+}
 
 const { outputFiles } = await build({
   entryPoints: { gliv: join(ROOT, 'apps/cli/src/built.ts') },
@@ -21,6 +34,7 @@ const { outputFiles } = await build({
   minify: true,
   legalComments: 'none',
   loader: { '.wasm': 'binary' },
+  plugins: [withPage],
   define: { 'import.meta.url': 'GLIV_URL' },
   logLevel: 'error',
 })

@@ -1,8 +1,8 @@
-/** npm run api — writes docs/player-api.md from the docstrings of the player's public types, as the package has them. */
+/** npm run api — writes docs/player-api.md from the docstrings of the player's types, as the package has them. */
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
 import ts from 'typescript'
-import { ROOT } from './lib.mjs'
 
 const ENTRIES = [
   ['gliv-player', 'gliv-player.d.ts'],
@@ -10,6 +10,7 @@ const ENTRIES = [
   ['gliv-player/pixi', 'pixi.d.ts'],
 ] as const
 
+const ROOT = fileURLToPath(new URL('..', import.meta.url))
 const dist = join(ROOT, 'packages/player/dist')
 const program = ts.createProgram(
   ENTRIES.map(([, file]) => join(dist, file)),
@@ -39,15 +40,19 @@ const signatureOf = (member: ts.Node): string => {
   return oneLine(source.slice(member.getStart(undefined, false), member.getEnd())).replace(/;$/, '')
 }
 
+/** The setter of a value that is read, too, is said with it. */
+const isPublic = (member: ts.ClassElement | ts.TypeElement): boolean => {
+  const name = member.name?.getText() ?? (ts.isConstructorDeclaration(member) ? 'constructor' : '')
+  const modifiers = ts.canHaveModifiers(member) ? (ts.getModifiers(member) ?? []) : []
+  const hidden = modifiers.some(
+    ({ kind }) => kind === ts.SyntaxKind.ProtectedKeyword || kind === ts.SyntaxKind.PrivateKeyword,
+  )
+  return name !== '' && !name.startsWith('#') && !hidden && !ts.isSetAccessor(member)
+}
+
 const membersOf = (declaration: ts.ClassDeclaration | ts.InterfaceDeclaration): string[] =>
   declaration.members.flatMap((member) => {
-    const name = member.name?.getText() ?? (ts.isConstructorDeclaration(member) ? 'constructor' : '')
-    const modifiers = ts.canHaveModifiers(member) ? (ts.getModifiers(member) ?? []) : []
-    const hidden = modifiers.some(
-      ({ kind }) => kind === ts.SyntaxKind.ProtectedKeyword || kind === ts.SyntaxKind.PrivateKeyword,
-    )
-    // The setter of a value that is read, too, is said with it.
-    if (name === '' || name.startsWith('#') || hidden || ts.isSetAccessor(member)) return []
+    if (!isPublic(member)) return []
     const symbol = checker.getSymbolAtLocation(member.name ?? member)
     const doc = symbol ? docOf(symbol) : ''
     return [`- \`${signatureOf(member)}\`${doc ? ` — ${doc.trim()}` : ''}`]

@@ -9,7 +9,7 @@ const readerHash = (): string => {
   const hash = createHash('sha256')
   for (const part of ['document', 'model', 'base']) {
     const folder = fileURLToPath(new URL(`../../packages/${part}/src/`, import.meta.url))
-    for (const name of readdirSync(folder).sort())
+    for (const name of readdirSync(folder, { recursive: true, encoding: 'utf8' }).sort())
       if (name.endsWith('.ts') && !name.endsWith('.test.ts')) hash.update(readFileSync(`${folder}${name}`))
   }
   return hash.digest('hex').slice(0, 16)

@@ -75,10 +75,14 @@ player.dispose()
 `
 
 test('the page of the API is what the types say', () => {
-  execFileSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), 'scripts/playerApi.ts', '--check'], {
-    cwd: root,
-    stdio: 'pipe',
-  })
+  execFileSync(
+    process.execPath,
+    [join(root, 'node_modules/tsx/dist/cli.mjs'), 'scripts/playerApi.ts', '--check'],
+    {
+      cwd: root,
+      stdio: 'pipe',
+    },
+  )
 })
 
 test('the tarball holds modules and types alone, installs without a network, type-checks, and runs', async () => {

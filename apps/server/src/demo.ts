@@ -35,10 +35,7 @@ const send = ({ type, plain, packed }: Made, request: Request, response: Respons
 export const serveDemo = (app: Express): void => {
   const demo = makeDemo()
   const kit: Made = { type: 'application/zip', plain: Buffer.from(writeKitZip(demo)), packed: null }
-  const pack = packedText(
-    'application/json',
-    packText(demo),
-  )
+  const pack = packedText('application/json', packText(demo))
   app.get('/demo.gliv', (request, response) => send(kit, request, response))
   app.get('/demo.glivpack.json', (request, response) => send(pack, request, response))
 }

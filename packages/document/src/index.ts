@@ -23,7 +23,7 @@ export { type FolderFiles, pathOfId, readKitFolder, writeKitFolder } from './kit
 export { FILE_LIMIT_BYTES, type Progress, readKitFile, writeKitJson, writeKitZip } from './kit/files.ts'
 export { MIGRATIONS, migrate } from './kit/migrations.ts'
 export { type GatheredPack, gatherPack } from './kit/pack.ts'
-export { hashPicture, hashText, pngSize, toDataUrl, fromDataUrl } from './kit/pictures.ts'
+export { hashPicture, hashText, pngSize, toBase64, toDataUrl, fromDataUrl } from './kit/pictures.ts'
 export {
   addTechnique,
   findTechniques,

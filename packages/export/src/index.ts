@@ -2,4 +2,5 @@
 export { exporterOf, EXPORTERS, exportName, type Exporter, type ExporterId } from './exporters.ts'
 export { compileAll, makeExport } from './makeExport.ts'
 export { packBytes, type PackChoice, packText } from './pack/pack.ts'
+export { pageText } from './pack/page.ts'
 export * from './templates/index.ts'

@@ -3,7 +3,7 @@ import { maskReader } from '@gliv/bake'
 import { type KitFile, resolveEffect, writeKitJson, writeKitZip } from '@gliv/document'
 import { compile } from '@gliv/engine'
 import type { ExporterId } from './exporters.ts'
-import { packBytes, packText } from './pack/pack.ts'
+import { packBytes, type PackChoice, packText } from './pack/pack.ts'
 
 /** Compiles every effect of a kit. Throws `Refusal` for the first that no player could run. */
 export const compileAll = ({ kit, pictures }: KitFile): void => {
@@ -12,12 +12,17 @@ export const compileAll = ({ kit, pictures }: KitFile): void => {
 }
 
 const MAKERS = {
-  pack: (file) => packText(file),
-  'pack-binary': (file) => packBytes(file),
-  'pack-source': (file) => packText(file, { withSource: true }),
-  kit: writeKitZip,
-  'kit-json': writeKitJson,
-} as const satisfies Record<ExporterId, (file: KitFile) => Uint8Array | string>
+  pack: packText,
+  'pack-binary': packBytes,
+  'pack-source': (file, choice) => packText(file, { ...choice, withSource: true }),
+  kit: (file) => writeKitZip(file),
+  'kit-json': (file) => writeKitJson(file),
+} as const satisfies Record<ExporterId, (file: KitFile, choice: PackChoice) => Uint8Array | string>
 
-/** A file's content. Throws `Refusal` where the kit holds what the format cannot. */
-export const makeExport = (id: ExporterId, file: KitFile): Uint8Array | string => MAKERS[id](file)
+/**
+ * A file's content.
+ * @param choice which effects a pack carries; kits are whole
+ * @throws Refusal where the kit holds what the format cannot
+ */
+export const makeExport = (id: ExporterId, file: KitFile, choice: PackChoice = {}): Uint8Array | string =>
+  MAKERS[id](file, choice)

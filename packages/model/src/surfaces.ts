@@ -58,6 +58,7 @@ export interface TilesSurface extends SurfaceBase {
   readonly rows: readonly string[]
 }
 
+/** What particles can touch, in world px. */
 export type Surface =
   SegmentSurface | BoxSurface | CircleSurface | PolygonSurface | PolylineSurface | TilesSurface
 export const SURFACE_KINDS = ['segment', 'box', 'circle', 'polygon', 'polyline', 'tiles'] as const

@@ -7,7 +7,7 @@ import { compile, createSimulation, reportParticles, stateHash, tickOf } from '@
 import { type ResolvedEffect, type ViewRect } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from '../../engine/src/testing/build.ts'
-import { HeadlessPlayer, type HeadlessOptions } from './headlessPlayer.ts'
+import { HeadlessPlayer, type HeadlessOptions } from './players/headlessPlayer.ts'
 import { Pack, readPack } from './load/pack.ts'
 import type { PlayOptions } from './play/options.ts'
 

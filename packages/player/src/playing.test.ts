@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest'
 import { fixed, makeBurst, makeEffect, makeEmitter, makeType } from '../../engine/src/testing/build.ts'
 import { LoadedPack } from './load/loadPack.ts'
 import { Pack } from './load/pack.ts'
-import { Player, type PlayerOptions } from './player.ts'
+import { Player, type PlayerOptions } from './players/player.ts'
 import { fakeCanvases, fakeContext } from './testing/canvas.ts'
 
 afterEach(() => void vi.restoreAllMocks())

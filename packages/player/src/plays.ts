@@ -1,6 +1,6 @@
 /** What players have in common, whether they draw or not. */
 export type { Batch, Frame, Surface, ViewRect } from '@gliv/model'
-export { HeadlessPlayer, type HeadlessOptions } from './headlessPlayer.ts'
+export { HeadlessPlayer, type HeadlessOptions } from './players/headlessPlayer.ts'
 export { Pack } from './load/pack.ts'
 export { CueHandle } from './play/cueHandle.ts'
 export { EffectHandle } from './play/effectHandle.ts'

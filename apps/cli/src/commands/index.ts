@@ -126,6 +126,12 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     syntax: { files: 1, values: ['--out', '--effect'], flags: ['--with-source', '--binary'] },
     load: async () => (await import('./packs.ts')).pack,
   },
+  page: {
+    usage: 'page FILE --effect ID_OR_NAME --out FILE',
+    help: 'One HTML file that shows an effect by itself, for showing and for reports of faults; nothing is fetched.',
+    syntax: { files: 1, values: ['--out', '--effect'], flags: [] },
+    load: async () => (await import('./page.ts')).page,
+  },
   render: {
     usage: 'render FILE --template NAME_OR_FILE [--effect ID_OR_NAME] [--out FILE] [OPTION…]',
     help: 'The numbers of a kit as text, by a template: json, csv, constants, listing, one of the kit, or a file.',

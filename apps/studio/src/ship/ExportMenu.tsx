@@ -9,9 +9,16 @@ import { useDocument } from '../state/document.ts'
 import { canPickFolders } from '../shared/folders.ts'
 import { writeKitToFolder } from './kitFolder.ts'
 import { EXPORTERS } from '@gliv/export'
-import { exportKit } from '../frame/exportKit.ts'
+import { exportKit, exportPage } from '../frame/exportKit.ts'
 
-const ExportMenu = () => {
+interface Props {
+  /** The effect that is looked at, for a page that shows it. */
+  readonly effect?: { readonly id: string; readonly name: string } | undefined
+  /** Ids of the effects that are ticked, where some are: packs carry those. */
+  readonly ticked?: readonly string[] | undefined
+}
+
+const ExportMenu = ({ effect, ticked }: Props) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const navigate = useNavigate()
   return (
@@ -30,12 +37,33 @@ const ExportMenu = () => {
             dense
             onClick={() => {
               setAnchor(null)
-              void exportKit(exporter.id)
+              void exportKit(exporter.id, ticked ? { effects: ticked } : {})
             }}
           >
-            <ListItemText primary={exporter.label} secondary={exporter.help} />
+            <ListItemText
+              primary={exporter.label}
+              secondary={
+                ticked && exporter.id.startsWith('pack')
+                  ? `The ${ticked.length} ticked effects. ${exporter.help}`
+                  : exporter.help
+              }
+            />
           </MenuItem>
         ))}
+        {effect && (
+          <MenuItem
+            dense
+            onClick={() => {
+              setAnchor(null)
+              void exportPage(effect.id)
+            }}
+          >
+            <ListItemText
+              primary={`Page that shows ${effect.name}`}
+              secondary="One HTML file with everything inside: to show it, or to report a fault."
+            />
+          </MenuItem>
+        )}
         <MenuItem
           dense
           onClick={() => {

@@ -109,14 +109,14 @@ const Ship = ({ effectId }: { effectId: string | undefined }) => {
   const id = selected[0] !== undefined && kit.effects[selected[0]] ? selected[0] : null
   const bakes = useBakes(id)
   useEffect(() => void (document.title = `Ship ${kit.name} · Gliv`), [kit.name])
-  const ticked = tickedIn(kit).length
+  const ticked = tickedIn(kit)
   return (
     <div className="ship-page">
       <AppHeader
         crumbs={
           <KitCrumbs kit={kit} here="Ship">
             <small className="soft">
-              {ticked} of {kit.effectOrder.length} effects
+              {ticked.length} of {kit.effectOrder.length} effects
             </small>
           </KitCrumbs>
         }
@@ -128,7 +128,10 @@ const Ship = ({ effectId }: { effectId: string | undefined }) => {
                 Edit {kit.effects[id]!.name}
               </Link>
             )}
-            <ExportMenu />
+            <ExportMenu
+              effect={id === null ? undefined : kit.effects[id]}
+              ticked={ticked.length > 0 && ticked.length < kit.effectOrder.length ? ticked : undefined}
+            />
             <WriteButton kit={kit} bakes={bakes} />
           </>
         }

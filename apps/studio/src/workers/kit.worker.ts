@@ -3,7 +3,7 @@
  * when it is cancelled.
  */
 import { type KitFile, readKitFile, readKitFolder } from '@gliv/document'
-import { type ExporterId, makeExport } from '@gliv/export'
+import { type ExporterId, makeExport, type PackChoice, pageText } from '@gliv/export'
 import { expose, transfer } from 'comlink'
 
 const handedOver = (file: KitFile): KitFile =>
@@ -11,7 +11,10 @@ const handedOver = (file: KitFile): KitFile =>
 
 const api = {
   /** The content of a file to get a kit out. */
-  make: (id: ExporterId, file: KitFile): Uint8Array | string => makeExport(id, file),
+  make: (id: ExporterId, file: KitFile, choice: PackChoice): Uint8Array | string =>
+    makeExport(id, file, choice),
+  /** A page that shows an effect. @param runtime the script that it has inside */
+  page: pageText,
   readFolder: (files: ReadonlyMap<string, Uint8Array>): KitFile => handedOver(readKitFolder(files)),
   read(bytes: Uint8Array, progress: (share: number) => void): KitFile {
     let told = 0

@@ -20,7 +20,7 @@ const PREFIX = /^data:(?:image\/(?:png|gif)|video\/webm|application\/zip|audio\/
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
 
 /** Base64 by hand: the core has neither the DOM's nor Node's functions. */
-export const toDataUrl = (bytes: Uint8Array): string => {
+export const toBase64 = (bytes: Uint8Array): string => {
   const parts: string[] = []
   for (let i = 0; i < bytes.length; i += 3) {
     const n = (bytes[i]! << 16) | ((bytes[i + 1] ?? 0) << 8) | (bytes[i + 2] ?? 0)
@@ -31,8 +31,13 @@ export const toDataUrl = (bytes: Uint8Array): string => {
         (i + 2 < bytes.length ? ALPHABET[n & 63]! : '='),
     )
   }
+  return parts.join('')
+}
+
+/** Bytes as a data URL; what is neither a picture nor a zip, a sound or a clip is taken for a PNG. */
+export const toDataUrl = (bytes: Uint8Array): string => {
   const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b
-  return `data:${isZip ? 'application/zip' : (mediaTypeOf(bytes) ?? 'image/png')};base64,${parts.join('')}`
+  return `data:${isZip ? 'application/zip' : (mediaTypeOf(bytes) ?? 'image/png')};base64,${toBase64(bytes)}`
 }
 
 /**

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { makeBurst, makeEffect, makeEmitter } from '../../../engine/src/testing/build.ts'
 import { LoadedPack } from '../load/loadPack.ts'
 import { Pack } from '../load/pack.ts'
-import { Player } from '../player.ts'
+import { Player } from '../players/player.ts'
 import { fakeCanvases, fakeContext } from '../testing/canvas.ts'
 import type { GameSound } from './hearing.ts'
 

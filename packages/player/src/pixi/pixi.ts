@@ -1,10 +1,10 @@
 /**
- * Effects in a scene of pixi.js: a container with a mesh for each run of blend and sheet, filled anew each picture. What
- * it needs of the renderer is handed in, so that the package has no dependency.
+ * Effects in a scene of pixi.js: a container with a mesh for each run of blend and sheet, filled anew each picture.
+ * What it needs of the renderer is handed in, so that the package has no dependency.
  */
 import type { Batch, Blend, Frame, ViewRect } from '@gliv/model'
 import { expandInto, VERTEX_WORDS } from '../draw/expand.ts'
-import type { HeadlessPlayer } from '../headlessPlayer.ts'
+import type { HeadlessPlayer } from '../players/headlessPlayer.ts'
 import type { LoadedPack } from '../load/loadPack.ts'
 
 /** A class of pixi.js. */

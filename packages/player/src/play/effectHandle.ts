@@ -299,6 +299,11 @@ export class EffectHandle {
     return this.#behind
   }
 
+  /** Shows its last tick exactly, and so every tick that a tick's seconds bring. @internal */
+  settle(): void {
+    this.#behind = (1 - 1e-9) / this.simulation.rate
+  }
+
   /** How far display time is between the last two ticks, 0 to 1. @internal */
   get alpha(): number {
     return Math.min(1, this.#behind * this.simulation.rate)

@@ -1,7 +1,7 @@
 import { makeBurst, makeEffect, makeEmitter } from '../../../engine/src/testing/build.ts'
 import { PACK_VERSION, type Pack as PackContents, type ResolvedEffect } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
-import { HeadlessPlayer } from '../headlessPlayer.ts'
+import { HeadlessPlayer } from '../players/headlessPlayer.ts'
 import { Pack } from '../load/pack.ts'
 import type { PlayedEvent } from './telling.ts'
 

@@ -35,6 +35,7 @@ export interface PlayedEvents {
   /** What the game's screen should do. */
   readonly screen: Told<'screen'> & { readonly screen: ScreenEvent }
 }
+/** Something that happened in an effect. */
 export type PlayedEvent = PlayedEvents[EffectEventKind]
 
 type AnyListener = (event: never) => void

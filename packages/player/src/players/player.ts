@@ -1,5 +1,5 @@
 import { type Frame, Refusal, type ViewRect } from '@gliv/model'
-import { createRenderer, type DrawTarget } from './draw/create.ts'
+import { createRenderer, type DrawTarget } from '../draw/create.ts'
 import {
   type Camera,
   type DrawPath,
@@ -8,15 +8,15 @@ import {
   type SheetImage,
   shownBy,
   type Viewport,
-} from './draw/renderer.ts'
+} from '../draw/renderer.ts'
 import { HeadlessPlayer, type HeadlessOptions } from './headlessPlayer.ts'
-import { Hearing, type Voice } from './hear/hearing.ts'
-import { LoadedPack } from './load/loadPack.ts'
-import { loadModules } from './load/modules.ts'
-import type { EffectHandle } from './play/effectHandle.ts'
-import { INTERFACE, layerNamed } from './play/layers.ts'
-import { MergedFrame } from './play/merged.ts'
-import type { PlayOptions } from './play/options.ts'
+import { Hearing, type Voice } from '../hear/hearing.ts'
+import { LoadedPack } from '../load/loadPack.ts'
+import { loadModules } from '../load/modules.ts'
+import type { EffectHandle } from '../play/effectHandle.ts'
+import { INTERFACE, layerNamed } from '../play/layers.ts'
+import { MergedFrame } from '../play/merged.ts'
+import type { PlayOptions } from '../play/options.ts'
 
 /** How a player draws. */
 export interface PlayerOptions extends HeadlessOptions {
