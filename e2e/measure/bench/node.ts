@@ -3,6 +3,7 @@ import { PerformanceObserver } from 'node:perf_hooks'
 import { compile, createSimulation } from '@gliv/engine'
 import { createCanvas, fill, paintFrame, prepareSheet, toStraight } from '@gliv/paint'
 import { bare, fullEffect, median, report } from './kernel.ts'
+import { playerReport } from './player.ts'
 
 const STEADY_TICKS = 10_000
 
@@ -60,10 +61,13 @@ const bakeCost = (sampling: 'nearest' | 'smooth'): number => {
   return median(Array.from({ length: 3 }, bakeAll))
 }
 
-console.log(`bare loop: ${bare.toString().replace(/\s+/g, ' ')}`)
-for (const line of report('node')) console.log(line)
-for (const count of [200, 2000, 10_000])
-  console.log(`collections in ${STEADY_TICKS} ticks, ${count} particles: ${await collections(count)}`)
-console.log(
-  `bake 64 frames 256², 300 particles of 32 px: nearest ${bakeCost('nearest').toFixed(0)} ms, smooth ${bakeCost('smooth').toFixed(0)} ms`,
-)
+if (!process.argv.includes('--player')) {
+  console.log(`bare loop: ${bare.toString().replace(/\s+/g, ' ')}`)
+  for (const line of report('node')) console.log(line)
+  for (const count of [200, 2000, 10_000])
+    console.log(`collections in ${STEADY_TICKS} ticks, ${count} particles: ${await collections(count)}`)
+  console.log(
+    `bake 64 frames 256², 300 particles of 32 px: nearest ${bakeCost('nearest').toFixed(0)} ms, smooth ${bakeCost('smooth').toFixed(0)} ms`,
+  )
+}
+for (const line of playerReport('node', () => process.memoryUsage().heapUsed)) console.log(line)

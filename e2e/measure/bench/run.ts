@@ -23,15 +23,20 @@ const bundle = async (name: string, platform: 'node' | 'browser'): Promise<strin
   return file
 }
 
-spawnSync(process.execPath, ['--expose-gc', await bundle('node', 'node')], { stdio: 'inherit' })
+/** `--player`: only what effects cost a game. */
+const player = process.argv.includes('--player')
+spawnSync(process.execPath, ['--expose-gc', await bundle('node', 'node'), ...(player ? ['--player'] : [])], {
+  stdio: 'inherit',
+})
 
 const page = await bundle('page', 'browser')
 const browser = await chromium.launch(CHROMIUM)
 const tab = await browser.newPage()
 await tab.addScriptTag({ content: readFileSync(page, 'utf8'), type: 'module' })
 await tab.waitForFunction(() => 'glivBench' in globalThis)
-for (const line of await tab.evaluate(() =>
-  (globalThis as unknown as { glivBench: () => Promise<string[]> }).glivBench(),
+for (const line of await tab.evaluate(
+  (only) => (globalThis as unknown as { glivBench: (only: boolean) => Promise<string[]> }).glivBench(only),
+  player,
 ))
   console.log(line)
 await browser.close()

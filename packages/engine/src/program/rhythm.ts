@@ -10,6 +10,8 @@ import { MICRO } from './timeline.ts'
 
 /** `random` is random within groups of so many: the count over any longer time stays the flow's. */
 export const RANDOM_GROUP = 16
+/** Groups that are kept, so that those around a moment, before and after a tick, do not push each other out. */
+const KEPT_GROUPS = 8
 
 /** The amount that must have flowed before ordinal n is born; never falls with n. */
 type Target = (pass: number, n: number) => number
@@ -22,18 +24,47 @@ const targetOf = (rhythm: Rhythm, emitter: ResolvedEmitter, seed: number): Targe
   }
   if (rhythm === 'even') return (_pass, n) => n
   if (rhythm === 'jittered') return (pass, n) => n + drawn(pass, n)
-  const sorted = new Float64Array(RANDOM_GROUP)
-  let keptPass = -1
-  let keptGroup = -1
+  const kept = Array.from({ length: KEPT_GROUPS }, () => ({
+    pass: -1,
+    group: -1,
+    sorted: new Float64Array(RANDOM_GROUP),
+  }))
   return (pass, n) => {
     const group = Math.floor(n / RANDOM_GROUP)
-    if (pass !== keptPass || group !== keptGroup) {
-      for (let k = 0; k < RANDOM_GROUP; k++) sorted[k] = drawn(pass, group * RANDOM_GROUP + k)
-      sorted.sort()
-      keptPass = pass
-      keptGroup = group
+    const found = kept[group % KEPT_GROUPS]!
+    if (pass !== found.pass || group !== found.group) {
+      for (let k = 0; k < RANDOM_GROUP; k++) found.sorted[k] = drawn(pass, group * RANDOM_GROUP + k)
+      found.sorted.sort()
+      found.pass = pass
+      found.group = group
     }
-    return RANDOM_GROUP * (group + sorted[n - group * RANDOM_GROUP]!)
+    return RANDOM_GROUP * (group + found.sorted[n - group * RANDOM_GROUP]!)
+  }
+}
+
+/** The moment of the first ordinals asked for lately, and of how many there are in a pass: asked for tick by tick. */
+class Kept {
+  readonly #pass: Float64Array
+  readonly #key: Float64Array
+  readonly #value: Float64Array
+  readonly #find: (pass: number, key: number) => number
+
+  /** @param find the value of a key in a pass, always the same one @param places how many are kept */
+  constructor(places: number, find: (pass: number, key: number) => number) {
+    this.#pass = new Float64Array(places).fill(-1)
+    this.#key = new Float64Array(places)
+    this.#value = new Float64Array(places)
+    this.#find = find
+  }
+
+  get(pass: number, key: number): number {
+    const place = (key + pass) % this.#key.length
+    if (this.#pass[place] !== pass || this.#key[place] !== key) {
+      this.#value[place] = this.#find(pass, key)
+      this.#pass[place] = pass
+      this.#key[place] = key
+    }
+    return this.#value[place]!
   }
 }
 
@@ -80,23 +111,25 @@ export const rhythmSource = (
     while (n < last && (strict ? target(pass, n) < amount : target(pass, n) <= amount)) n++
     return n
   }
+  const moments = new Kept(8, (pass, n) => momentOf(target(pass, n)))
+  const ends = new Kept(2, (pass) => countBelow(pass, whole, true))
   return {
     id: 'flow',
     key: 0,
     due: (pass, t, strict) => {
       const since = t / (rate * MICRO) - start
       if (since < 0 || (strict && since === 0)) return 0
-      if (since >= length) return countBelow(pass, whole, true)
+      if (since >= length) return ends.get(pass, 0)
       // Nothing is due whose time, as `timeInto` gives it, is later: rounding must not let a birth fall
       // between two ticks.
       let n = countBelow(pass, flowed(since), strict)
-      const end = countBelow(pass, whole, true)
-      while (n > 0 && momentOf(target(pass, n - 1)) > since) n--
-      while (n < end && (strict ? momentOf(target(pass, n)) < since : momentOf(target(pass, n)) <= since)) n++
+      const end = ends.get(pass, 0)
+      while (n > 0 && moments.get(pass, n - 1) > since) n--
+      while (n < end && (strict ? moments.get(pass, n) < since : moments.get(pass, n) <= since)) n++
       return Math.min(n, end)
     },
     timeInto: (pass, n, out) => {
-      out[0] = start + momentOf(target(pass, n))
+      out[0] = start + moments.get(pass, n)
     },
     most: (seconds, passes) =>
       Math.ceil(flow * (lane ? lane.most : 1) * Math.min(seconds, length * passes)) +

@@ -72,6 +72,8 @@ export class Simulation {
   nodes: EmitterRun[] = []
   parts: PartHost[] = []
   #mayHold = false
+  #inside: readonly Simulation[] = NOTHING
+  #insideVersion = -1
   #recording: Recording | null = null
   #live: CompiledTape | null = null
   readonly #pose = emptyPose()
@@ -131,6 +133,7 @@ export class Simulation {
         (a, b) => order.get(a.node.program.source.id)! - order.get(b.node.program.source.id)! || a.i - b.i,
       )
       .map(({ node }) => node)
+    this.#insideVersion = -1
     this.#mayHold = parts.length > 0 || nodes.some((node) => node.hosts.length > 0)
     const context = this.#settingOf(this.#program)
     this.parts = parts.map(
@@ -154,13 +157,19 @@ export class Simulation {
     }
   }
 
-  /** Everything that plays inside this effect now. */
+  /** Everything that plays inside this effect now; the same list until something begins or ends. */
   get inside(): readonly Simulation[] {
     if (!this.#mayHold) return NOTHING
-    return [
+    let version = 0
+    for (const part of this.parts) version += part.version
+    for (const run of this.nodes) for (const host of run.hosts) version += host.version
+    if (version === this.#insideVersion) return this.#inside
+    this.#insideVersion = version
+    this.#inside = [
       ...this.parts.flatMap((part) => [...part.running]),
       ...this.nodes.flatMap((run) => run.hosts.flatMap((host) => [...host.running])),
     ] as Simulation[]
+    return this.#inside
   }
 
   get program(): Program {

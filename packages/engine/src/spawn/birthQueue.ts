@@ -26,6 +26,9 @@ interface Waiting {
   ordinal: number
 }
 
+/** No tick is open: none begins where that one ended. */
+const NONE = -9
+
 const keyHi = new Uint32Array(1)
 const keyLo = new Uint32Array(1)
 const time = new Float64Array(1)
@@ -56,6 +59,10 @@ export class BirthQueue {
   readonly #here: PathPlace = { x: 0, y: 0, tx: 1, ty: 0 }
   readonly #there: PathPlace = { x: 0, y: 0, tx: 1, ty: 0 }
   #tick = 0
+  /** Tick, pass and stop of the pass that was opened last; the ordinals due then are in `#end`. */
+  #openTick = NONE
+  #openedPass = -1
+  #openStop = Infinity
   #current = 0
   #last = 0
   #clockBefore = 0
@@ -86,11 +93,13 @@ export class BirthQueue {
 
   restart(): void {
     this.#waiting.length = 0
+    this.#openTick = NONE
     this.#travelled = this.#nextTravel = this.#endTravel = this.#way = 0
     this.#clockNow = 0
   }
 
   skipTo(tick: number): void {
+    this.#openTick = NONE
     this.#clockNow = this.#context.clock.secondsAt(tick)
   }
 
@@ -152,12 +161,20 @@ export class BirthQueue {
   }
 
   #openPass(): void {
-    this.#context.timeline.readPass(this.#current, this.#stopMicro(), this.#pass)
+    const stop = this.#stopMicro()
+    this.#context.timeline.readPass(this.#current, stop, this.#pass)
+    const now = this.#units(this.#tick)
+    // Where the last tick ended in the same pass, this one begins.
+    const goesOn = this.#openTick === this.#tick - 1 && this.#openedPass === this.#current && this.#openStop === stop
+    const before = this.#tick === 0 ? -1 : this.#units(this.#tick - 1)
     for (let s = 0; s < this.#next.length; s++) {
-      this.#next[s] = this.#due(s, this.#current, this.#tick === 0 ? -1 : this.#units(this.#tick - 1))
-      this.#end[s] = this.#due(s, this.#current, this.#units(this.#tick))
+      this.#next[s] = goesOn ? this.#end[s]! : this.#due(s, this.#current, before)
+      this.#end[s] = this.#due(s, this.#current, now)
       this.#findTime(s)
     }
+    this.#openTick = this.#tick
+    this.#openedPass = this.#current
+    this.#openStop = stop
   }
 
   /** Particles per pixel: the way from the last tick to this one, jumps left out. */

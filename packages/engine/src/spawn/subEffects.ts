@@ -82,6 +82,9 @@ export class PartHost {
   readonly #make: MakeSubEffect
   #seconds: number
   readonly #running = new Map<number, Running>()
+  /** Passes that play at a tick, and the ticks at which they began; filled again by each. */
+  readonly #passes: number[] = []
+  readonly #starts: number[] = []
   readonly #pass: Pass = { start: 0, end: 0, from: 0 }
 
   constructor(
@@ -102,25 +105,37 @@ export class PartHost {
     return [...this.#running.values()].map((r) => r.subEffect)
   }
 
+  /** Grows with every beginning and end, so that who keeps a list of what runs knows when it is another one. */
+  version = 0
+
   /** Brings everything that plays at a tick of the clock to it. */
   seek(tick: number, byStep: boolean): void {
     const { clock, timeline, tape } = this.#context
     const now = clock.secondsAt(tick) * MICRO
     const stopTick = tape.stopTick()
     const stop = stopTick === Infinity ? Infinity : clock.secondsAt(stopTick) * MICRO
-    const wanted = new Map<number, number>()
+    const passes = this.#passes
+    const starts = this.#starts
+    passes.length = starts.length = 0
     const last = timeline.passAt(now, stop)
     for (let pass = timeline.passAt(Math.max(0, now - this.#seconds * MICRO), stop); pass <= last; pass++) {
       const moment = this.#momentIn(pass, stop)
-      if (moment <= now && moment + this.#seconds * MICRO >= now)
-        wanted.set(pass, this.#tickAt(moment / MICRO, tick))
+      if (moment > now || moment + this.#seconds * MICRO < now) continue
+      passes.push(pass)
+      starts.push(this.#tickAt(moment / MICRO, tick))
     }
-    for (const pass of this.#running.keys()) if (!wanted.has(pass)) this.#end(pass)
-    for (const [pass, start] of wanted) {
-      const running = this.#running.get(pass) ?? { start, ...this.#begin(pass, start) }
-      this.#running.set(pass, running)
-      this.#bring(running.subEffect, tick - start, byStep)
+    for (const pass of this.#running.keys()) if (!passes.includes(pass)) this.#end(pass)
+    for (let k = 0; k < passes.length; k++) {
+      const running = this.#running.get(passes[k]!) ?? this.#open(passes[k]!, starts[k]!)
+      this.#bring(running.subEffect, tick - starts[k]!, byStep)
     }
+  }
+
+  #open(pass: number, start: number): Running {
+    const running = { start, ...this.#begin(pass, start) }
+    this.#running.set(pass, running)
+    this.version++
+    return running
   }
 
   /** An inner effect to so many outer ticks after its beginning. */
@@ -185,6 +200,7 @@ export class PartHost {
   #end(pass: number): void {
     this.#running.get(pass)?.subEffect.dispose()
     this.#running.delete(pass)
+    this.version++
   }
 
   /**
@@ -278,7 +294,7 @@ export class InstanceHost {
   readonly #context: SimulationContext
   readonly #make: MakeSubEffect
   readonly #delayed = new DelayedSpawnHeap()
-  #running: SubEffect[] = []
+  readonly #running: SubEffect[] = []
   #ended: EmitterCount[] = []
 
   constructor(relay: ResolvedRelay, program: Program, context: SimulationContext, make: MakeSubEffect) {
@@ -292,6 +308,9 @@ export class InstanceHost {
     return this.#running
   }
 
+  /** Grows with every beginning and end. */
+  version = 0
+
   get waiting(): number {
     return this.#delayed.count
   }
@@ -303,7 +322,8 @@ export class InstanceHost {
 
   clear(): void {
     for (const playing of this.#running) playing.dispose()
-    this.#running = []
+    this.#running.length = 0
+    this.version++
     this.#ended = []
     this.#delayed.clear()
     this.refused = 0
@@ -315,20 +335,26 @@ export class InstanceHost {
 
   /** Everything that plays goes on by a tick; what is due begins. */
   step(tick: number, now: number): void {
-    this.#running = this.#running.filter((playing) => {
+    const running = this.#running
+    let left = 0
+    for (let k = 0; k < running.length; k++) {
+      const playing = running[k]!
       playing.step()
-      if (!playing.finished) return true
-      this.#ended = addedUp([...this.#ended, ...playing.counts])
-      playing.dispose()
-      return false
-    })
+      if (playing.finished) {
+        this.#ended = addedUp([...this.#ended, ...playing.counts])
+        playing.dispose()
+      } else running[left++] = playing
+    }
+    if (left < running.length) this.version++
+    running.length = left
     while (this.#delayed.due <= now) {
       this.#delayed.take()
-      if (this.#running.length >= this.#most) this.refused++
+      if (running.length >= this.#most) this.refused++
       else {
         const begun = this.#begin(tick)
         if (this.#context.events?.open) begun.begin()
-        this.#running.push(begun)
+        running.push(begun)
+        this.version++
       }
     }
   }
