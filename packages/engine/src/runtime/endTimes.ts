@@ -56,9 +56,23 @@ export const loopSecondsOf = (effect: ResolvedEffect): number | null => {
   return effect.play === 'loopWaiting' ? Math.max(0.05, lastEnd(effect)) : null
 }
 
+interface End {
+  /** Seconds on the timeline, and ticks of delay along a shape. */
+  readonly end: number
+  readonly delay: number
+}
+const ends = new WeakMap<ResolvedEffect, End>()
+
+/** Found once an effect: it is asked for at every tick. */
+const endOf = (effect: ResolvedEffect): End => {
+  let found = ends.get(effect)
+  if (!found) ends.set(effect, (found = { end: emissionEnd(effect), delay: delayTicks(effect) }))
+  return found
+}
+
 /** Nothing will be sent out any more after a tick on the clock, warm-up included. */
 export const hasEmissionEnded = ({ effect, clock }: Program, tape: CompiledTape, tick: number): boolean => {
-  const end = emissionEnd(effect)
+  const { end, delay } = endOf(effect)
   if (effect.play === 'sustain') {
     const stop = tape.stopTick()
     return (
@@ -66,7 +80,5 @@ export const hasEmissionEnded = ({ effect, clock }: Program, tape: CompiledTape,
       clock.secondsAt(tick) - clock.secondsAt(stop) > Math.max(0, end - effect.numbers.sustainTo)
     )
   }
-  return (
-    tick >= tape.endTick() + delayTicks(effect) || (effect.play === 'once' && clock.secondsAt(tick) > end)
-  )
+  return tick >= tape.endTick() + delay || (effect.play === 'once' && clock.secondsAt(tick) > end)
 }

@@ -165,7 +165,8 @@ export class BirthQueue {
     this.#context.timeline.readPass(this.#current, stop, this.#pass)
     const now = this.#units(this.#tick)
     // Where the last tick ended in the same pass, this one begins.
-    const goesOn = this.#openTick === this.#tick - 1 && this.#openedPass === this.#current && this.#openStop === stop
+    const goesOn =
+      this.#openTick === this.#tick - 1 && this.#openedPass === this.#current && this.#openStop === stop
     const before = this.#tick === 0 ? -1 : this.#units(this.#tick - 1)
     for (let s = 0; s < this.#next.length; s++) {
       this.#next[s] = goesOn ? this.#end[s]! : this.#due(s, this.#current, before)

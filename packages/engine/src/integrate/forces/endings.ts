@@ -11,14 +11,6 @@ import type { StepScope } from '../step/stepScope.ts'
 
 const speed = new Float64Array(2)
 
-/** Nearest that a straight way from a to b comes to a point, as a share of the way. */
-const nearestShare = (ax: number, ay: number, bx: number, by: number, x: number, y: number): number => {
-  const dx = bx - ax
-  const dy = by - ay
-  const square = dx * dx + dy * dy
-  return square > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / square)) : 1
-}
-
 export class Endings {
   readonly #program: EmitterProgram
   readonly #centre: CentrePoint | null
@@ -59,12 +51,17 @@ export class Endings {
     for (let i = from; i < to; i++) {
       const x = this.#home ? pool.homeX[i]! : centre.x
       const y = this.#home ? pool.homeY[i]! : centre.y
-      const [ax, ay] = [pool.lastX[i]!, pool.lastY[i]!]
+      const ax = pool.lastX[i]!
+      const ay = pool.lastY[i]!
       // One that was born there may leave first.
       if ((ax - x) * (ax - x) + (ay - y) * (ay - y) <= radius * radius) continue
-      const t = nearestShare(ax, ay, pool.x[i]!, pool.y[i]!, x, y)
-      const nx = ax + (pool.x[i]! - ax) * t
-      const ny = ay + (pool.y[i]! - ay) * t
+      const dx = pool.x[i]! - ax
+      const dy = pool.y[i]! - ay
+      const square = dx * dx + dy * dy
+      // Nearest that the way comes to the centre, as a share of it.
+      const t = square > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / square)) : 1
+      const nx = ax + dx * t
+      const ny = ay + dy * t
       if ((nx - x) * (nx - x) + (ny - y) * (ny - y) > radius * radius) continue
       pool.x[i] = nx
       pool.y[i] = ny
@@ -84,7 +81,8 @@ export class Endings {
     const before = reference.toWorld
     const after = this.#after.toWorld
     for (let i = from; i < to; i++) {
-      const [lx, ly] = [pool.lastX[i]!, pool.lastY[i]!]
+      const lx = pool.lastX[i]!
+      const ly = pool.lastY[i]!
       if (
         !inside(
           this.#before,
@@ -94,7 +92,8 @@ export class Endings {
         )
       )
         continue
-      const [x, y] = [pool.x[i]!, pool.y[i]!]
+      const x = pool.x[i]!
+      const y = pool.y[i]!
       if (!inside(this.#view, by, after.a * x + after.c * y + after.e, after.b * x + after.d * y + after.f))
         pool.life[i] = ENDED
     }

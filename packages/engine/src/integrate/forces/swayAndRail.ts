@@ -32,26 +32,62 @@ export const sway: ForceMaker = ({ source }) => {
       sy = way[1]! * numbers.sway * reference.unit
     },
     apply: ({ pool, from, to, start, end, wayX, wayY }) => {
-      for (let i = from; i < to; i++) {
+      reserveSwings(to - from)
+      const { phase, before, after, rise } = swings
+      for (let i = from, k = 0; i < to; i++, k++) {
         sampleInto(pool.keyHi, pool.keyLo, i, STREAMS.swayPhase, 0, sampled)
-        const phase = sampled[0]! * numbers.swayPhase
-        const age = end - pool.born[i]!
-        const before = start - pool.born[i]!
+        phase[k] = sampled[0]! * numbers.swayPhase
+      }
+      for (let i = from, k = 0; i < to; i++, k++) {
+        before[k] = 360 * (rate * (start - pool.born[i]!) + phase[k]!)
+        after[k] = 360 * (rate * (end - pool.born[i]!) + phase[k]!)
+      }
+      sinesOf(before, to - from)
+      cosSinesOf(after, rise, to - from)
+      for (let i = from, k = 0; i < to; i++, k++) {
         const life = pool.life[i]!
-        wave[0] = 360 * (rate * before + phase)
-        cosSinIn(wave)
-        const from0 = wave[1]! * lifeAt(ramp, before, life)
-        wave[0] = 360 * (rate * age + phase)
-        cosSinIn(wave)
-        const r = lifeAt(ramp, age, life)
-        const by = wave[1]! * r - from0
-        const speed = TURN * rate * wave[0]! * r
+        const r = lifeAt(ramp, end - pool.born[i]!, life)
+        const by = after[k]! * r - before[k]! * lifeAt(ramp, start - pool.born[i]!, life)
+        const speed = TURN * rate * rise[k]! * r
         wayX[i]! += sx * by
         wayY[i]! += sy * by
         pool.addedVx[i]! += sx * speed
         pool.addedVy[i]! += sy * speed
       }
     },
+  }
+}
+
+/** Of the particles of a pass, one thought a loop: what one function did for each would cost objects. */
+let swings: Readonly<Record<'phase' | 'before' | 'after' | 'rise', Float64Array>> = {
+  phase: new Float64Array(0),
+  before: new Float64Array(0),
+  after: new Float64Array(0),
+  rise: new Float64Array(0),
+}
+
+const reserveSwings = (count: number): void => {
+  if (count <= swings.phase.length) return
+  const column = (): Float64Array => new Float64Array(Math.max(count, 2 * swings.phase.length))
+  swings = { phase: column(), before: column(), after: column(), rise: column() }
+}
+
+/** Degrees become their sines. */
+const sinesOf = (degrees: Float64Array, count: number): void => {
+  for (let k = 0; k < count; k++) {
+    wave[0] = degrees[k]!
+    cosSinIn(wave)
+    degrees[k] = wave[1]!
+  }
+}
+
+/** Degrees become their sines, and their cosines are written beside. */
+const cosSinesOf = (degrees: Float64Array, cosines: Float64Array, count: number): void => {
+  for (let k = 0; k < count; k++) {
+    wave[0] = degrees[k]!
+    cosSinIn(wave)
+    cosines[k] = wave[0]!
+    degrees[k] = wave[1]!
   }
 }
 
