@@ -1,4 +1,4 @@
-/** The package as it is served: each effect of the demo loads the modules that it needs, and is the same as with all. */
+/** The package as it is served: each effect of the demo loads the modules that it needs, and is as it is with all. */
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'

@@ -1,6 +1,6 @@
 /** An effect, small: a picture that was made off the page, running while the pointer or the focus is on its card. */
 import { type Kit, type KitFile } from '@gliv/document'
-import { createRenderer, type Renderer } from '@gliv/player/renderers'
+import { Canvas2dRenderer, type Renderer } from '@gliv/player/renderers'
 import type { Simulation } from '@gliv/engine'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { renderSheetsOf } from '../shared/sheetImages.ts'
@@ -64,9 +64,10 @@ const Running = ({ kit, effectId, pictures, show }: Props & { readonly show: Sho
   const canvas = useRef<HTMLCanvasElement>(null)
   useEffect(() => {
     const element = canvas.current
-    const simulation = element && runSmall({ kit, pictures }, effectId)?.simulation
-    if (!element || !simulation) return
-    const renderer = createRenderer(element, 'canvas2d')
+    const context = element?.getContext('2d')
+    const simulation = context && runSmall({ kit, pictures }, effectId)?.simulation
+    if (!element || !context || !simulation) return
+    const renderer = new Canvas2dRenderer(context)
     const one: Showing = { simulation, renderer, show, seconds: show.at, restUntil: 0 }
     let ended = false
     void renderSheetsOf(kit, pictures).then((sheets) => {

@@ -18,9 +18,49 @@ interface Props {
   readonly ticked?: readonly string[] | undefined
 }
 
-const ExportMenu = ({ effect, ticked }: Props) => {
+/** One way out. */
+interface Way {
+  readonly label: string
+  readonly help: string
+  readonly go: () => void
+}
+
+/** Ways out of the open kit, in the order of the menu. */
+const waysOf = ({ effect, ticked }: Props, openTexts: () => void): Way[] => [
+  ...EXPORTERS.map(({ id, label, help }): Way => ({
+    label,
+    help: ticked && id.startsWith('pack') ? `The ${ticked.length} ticked effects. ${help}` : help,
+    go: () => void exportKit(id, ticked ? { effects: ticked } : {}),
+  })),
+  ...(effect
+    ? [
+        {
+          label: `Page that shows ${effect.name}`,
+          help: 'One HTML file with everything inside: to show it, or to report a fault.',
+          go: () => void exportPage(effect.id),
+        },
+      ]
+    : []),
+  {
+    label: 'Numbers as text…',
+    help: 'JSON, CSV, constants, a listing, or a template of your own.',
+    go: openTexts,
+  },
+  ...(canPickFolders()
+    ? [
+        {
+          label: 'Kit as a folder',
+          help: 'For a repository that several people work in: a file for each effect, plain pictures.',
+          go: () => void writeKitToFolder(),
+        },
+      ]
+    : []),
+]
+
+const ExportMenu = (props: Props) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const navigate = useNavigate()
+  const ways = waysOf(props, () => void navigate(`/kit/${useDocument.getState().kit!.id}/text`))
   return (
     <>
       <Button
@@ -31,65 +71,18 @@ const ExportMenu = ({ effect, ticked }: Props) => {
         Export
       </Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        {EXPORTERS.map((exporter) => (
+        {ways.map(({ label, help, go }) => (
           <MenuItem
-            key={exporter.id}
+            key={label}
             dense
             onClick={() => {
               setAnchor(null)
-              void exportKit(exporter.id, ticked ? { effects: ticked } : {})
+              go()
             }}
           >
-            <ListItemText
-              primary={exporter.label}
-              secondary={
-                ticked && exporter.id.startsWith('pack')
-                  ? `The ${ticked.length} ticked effects. ${exporter.help}`
-                  : exporter.help
-              }
-            />
+            <ListItemText primary={label} secondary={help} />
           </MenuItem>
         ))}
-        {effect && (
-          <MenuItem
-            dense
-            onClick={() => {
-              setAnchor(null)
-              void exportPage(effect.id)
-            }}
-          >
-            <ListItemText
-              primary={`Page that shows ${effect.name}`}
-              secondary="One HTML file with everything inside: to show it, or to report a fault."
-            />
-          </MenuItem>
-        )}
-        <MenuItem
-          dense
-          onClick={() => {
-            setAnchor(null)
-            void navigate(`/kit/${useDocument.getState().kit!.id}/text`)
-          }}
-        >
-          <ListItemText
-            primary="Numbers as text…"
-            secondary="JSON, CSV, constants, a listing, or a template of your own."
-          />
-        </MenuItem>
-        {canPickFolders() && (
-          <MenuItem
-            dense
-            onClick={() => {
-              setAnchor(null)
-              void writeKitToFolder()
-            }}
-          >
-            <ListItemText
-              primary="Kit as a folder"
-              secondary="For a repository that several people work in: a file for each effect, plain pictures."
-            />
-          </MenuItem>
-        )}
       </Menu>
     </>
   )

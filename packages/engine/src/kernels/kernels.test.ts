@@ -10,7 +10,7 @@ import { compile } from '../program/compile.ts'
 import { reportRun } from '../runtime/report.ts'
 import { createSimulation, type Simulation, type SimulationOptions } from '../runtime/simulation.ts'
 import { updateSimulation } from '../runtime/update.ts'
-import { allowKernels, slabOf } from '../testing/all.ts'
+import { allowKernels, slabBytes, slabOf } from '../testing/all.ts'
 import { arbitraryEffect, ramp } from '../testing/arbitrary.ts'
 import { makeEffect, makeEmitter, makeType } from '../testing/build.ts'
 
@@ -47,6 +47,24 @@ describe('kernels and the loops in TypeScript', () => {
   it('are there in Node, and can be left out', () => {
     const [fast, plain] = twins(makeEffect([makeEmitter({ flow: 10 })]))
     expect([slabOf(fast.runs[0]!.pool.all) !== null, slabOf(plain.runs[0]!.pool.all)]).toEqual([true, null])
+  })
+
+  it('begin with a memory of 16 MB, and take further ones as they are needed', () => {
+    createSimulation(compile(makeEffect([makeEmitter({ flow: 5 })])))
+    expect(slabBytes()[0]).toBe(16 * 2 ** 20)
+    const before = slabBytes().length
+    const large = makeEffect([
+      makeEmitter(
+        { flow: 60_000, duration: 3, cap: 150_000 },
+        { type: makeType({ life: { from: 3, to: 3 } }) },
+      ),
+    ])
+    const [fast, slow] = twins(large)
+    expect(slabBytes().length).toBeGreaterThan(before)
+    for (const simulation of [fast, slow]) simulation.seek(20)
+    expect(reportRun(fast).stateHash).toBe(reportRun(slow).stateHash)
+    fast.dispose()
+    slow.dispose()
   })
 
   it('give the same bits over random effects', () => {

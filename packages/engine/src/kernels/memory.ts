@@ -1,7 +1,7 @@
 /**
  * Memory for pools and tables: in a slab that kernels reach where there is one with room, else a buffer of its own,
- * over which the loops in TypeScript run: the same bits. Rooms of a slab come back when their owner has been collected, or
- * before.
+ * over which the loops in TypeScript run: the same bits. Rooms of a slab come back when their owner has been
+ * collected, or before.
  */
 import { type Claim, claim, roundUp, type Slab } from './slab.ts'
 

@@ -66,11 +66,13 @@ const FIRSTS_AT = LEFT_AT + LEFT_BYTES
 const HEAP_AT = FIRSTS_AT + FIRST_AT_ONCE * 24
 
 const PAGE = 65_536
-const SLAB_PAGES = 1024
+/** The first memory is small; each further one has twice as many pages, up to the most. */
+const FIRST_PAGES = 256
+const MOST_PAGES = 1024
 /** Beside a pool that is larger than that, for the field of churn and tables. */
 const SPARE_PAGES = 64
 /** More would be a leak: simulations beyond run without kernels. */
-const MOST_SLABS = 6
+const MOST_SLABS = 8
 
 interface Span {
   at: number
@@ -203,7 +205,8 @@ export const claim = (wanted: number): Claim | null => {
     if (at !== 0) return { slab, at, bytes }
   }
   if (slabs.length >= MOST_SLABS) return null
-  const slab = openSlab(made, Math.max(SLAB_PAGES, Math.ceil((HEAP_AT + bytes) / PAGE) + SPARE_PAGES))
+  const pages = Math.min(MOST_PAGES, FIRST_PAGES << slabs.length)
+  const slab = openSlab(made, Math.max(pages, Math.ceil((HEAP_AT + bytes) / PAGE) + SPARE_PAGES))
   return slab && { slab, at: slab.take(bytes), bytes }
 }
 
@@ -222,3 +225,6 @@ const openSlab = (made: WebAssembly.Module, pages: number): Slab | null => {
 /** The slab that an array lies in. */
 export const slabOf = (array: Float64Array | Float32Array): Slab | null =>
   slabs.find((slab) => slab.buffer === array.buffer) ?? null
+
+/** For tests: bytes of each memory. */
+export const slabBytes = (): readonly number[] => slabs.map(({ buffer }) => buffer.byteLength)

@@ -1,7 +1,7 @@
 import { INSTANCE_WORDS, type Frame } from '@gliv/model'
 
 export * from '../index.ts'
-export { allowKernels, slabOf } from '../kernels/slab.ts'
+export { allowKernels, slabBytes, slabOf } from '../kernels/slab.ts'
 
 /** Whether every float of a frame's instances is finite. */
 export const INSTANCE_FLOATS_FINITE = ({ f32, count }: Frame): boolean => {
