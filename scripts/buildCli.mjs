@@ -5,7 +5,8 @@
 import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import { build, transform } from 'esbuild'
-import { ROOT, run } from './lib.mjs'
+import { ROOT } from './lib.mjs'
+import { buildPage, PAGE } from './playerPage.mjs'
 
 const OUT = join(ROOT, 'apps/cli/dist/gliv.mjs')
 
@@ -13,11 +14,10 @@ const OUT = join(ROOT, 'apps/cli/dist/gliv.mjs')
 const withPage = {
   name: 'page',
   setup: ({ onLoad }) =>
-    onLoad({ filter: /support[/\\]pageRuntime\.ts$/ }, () => {
-      const script = join(ROOT, 'packages/player/page/dist/page.js')
-      if (!existsSync(script)) run(process.execPath, [join(ROOT, 'scripts/playerPackage.mjs')])
+    onLoad({ filter: /support[/\\]pageRuntime\.ts$/ }, async () => {
+      if (!existsSync(PAGE)) await buildPage()
       return {
-        contents: `export const pageRuntime = async () => ${JSON.stringify(readFileSync(script, 'utf8'))}`,
+        contents: `export const pageRuntime = async () => ${JSON.stringify(readFileSync(PAGE, 'utf8'))}`,
       }
     }),
 }

@@ -8,6 +8,7 @@ import { rolldown } from 'rolldown'
 import { dts } from 'rolldown-plugin-dts'
 import { ROOT } from './lib.mjs'
 import { chunkOf, divided, WHOLE } from './playerModules.mjs'
+import { buildPage } from './playerPage.mjs'
 import { grown, playerSizes } from './playerSizes.mjs'
 
 const player = join(ROOT, 'packages/player')
@@ -61,15 +62,7 @@ await build(
   { chunkFileNames: 'shared.js' },
 )
 
-// What a page that shows an effect has inside: all of the player in one script. It is no part of the package.
-const page = await rolldown({ checks, input: join(player, 'src/page/page.ts'), platform: 'neutral' })
-await page.write({
-  file: join(player, 'page/dist/page.js'),
-  format: 'es',
-  minify: true,
-  codeSplitting: false,
-})
-await page.close()
+await buildPage()
 
 const { version } = JSON.parse(readFileSync(join(player, 'package.json'), 'utf8'))
 const entry = (name) => ({ types: `./${name}.d.ts`, default: `./${name}.js` })
