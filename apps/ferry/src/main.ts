@@ -81,7 +81,8 @@ const run = (mine: Player): void => {
   let last = performance.now()
   const tick = (now: number): void => {
     if (player !== mine) return
-    mine.update((now - last) / 1000)
+    // The first picture's time may lie before the moment that it was asked for.
+    mine.update(Math.max(0, now - last) / 1000)
     last = now
     mine.setView({ x: 0, y: 0, w: canvas.clientWidth || 1, h: canvas.clientHeight || 1 })
     mine.draw({ x: 0, y: 0, zoom: window.devicePixelRatio }, null)

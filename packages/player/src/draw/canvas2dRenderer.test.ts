@@ -113,16 +113,17 @@ describe('drawing with a 2D context', () => {
     expect(made()).toBe(3)
     renderer.draw(frameOf([{ tint: 0xff204080, texel: [8, 0, 8, 4] }]), camera)
     expect(made()).toBe(5)
-    // White is the sheet itself.
+    // White is cut out, and not read.
     renderer.draw(frameOf([{}]), camera)
-    expect(made()).toBe(5)
+    expect(made()).toBe(6)
     // New pictures: nothing of the old ones may be shown.
     renderer.setSheets([sheetOf('smooth')])
     renderer.draw(frameOf([{ tint: 0xff204080 }]), camera)
-    expect(made()).toBe(7)
+    expect(made()).toBe(8)
   })
 
   it('keeps what the game has set: its transform counts, its opacity too, and both are there afterwards', () => {
+    fakeCanvases()
     const { context, calls } = fakeContext(48, 30)
     Object.assign(context, {
       getTransform: () => ({ a: 2, b: 0, c: 0, d: 2, e: 7, f: 9, isIdentity: false }),

@@ -140,19 +140,10 @@ export class Canvas2dRenderer implements Renderer {
         if (!(opacity > 0)) continue
         context.globalAlpha = Math.min(1, opacity) * this.#alpha
         this.#place(frame, o, view)
-        this.#stamp(batch.sheet, sheet, frame, o, batch.shifted)
+        context.drawImage(this.#tints.get(batch.sheet, sheet, frame, o, batch.shifted), 0, 0)
       }
     }
     context.restore()
-  }
-
-  #stamp(index: number, sheet: RenderSheet, frame: Frame, o: number, shifted: boolean): void {
-    const { f32 } = frame
-    const tinted = this.#tints.get(index, sheet, frame, o, shifted)
-    if (tinted) return this.context.drawImage(tinted, 0, 0)
-    const w = f32[o + 8]!
-    const h = f32[o + 9]!
-    this.context.drawImage(sheet.image, f32[o + 6]!, f32[o + 7]!, w, h, 0, 0, w, h)
   }
 
   end(): void {

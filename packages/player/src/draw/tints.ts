@@ -111,11 +111,13 @@ export class Tints {
     return frame
   }
 
-  /** The frame of an instance at word `o`, tinted and shifted; null when it is as in its sheet. */
-  get(index: number, sheet: RenderSheet, frame: Frame, o: number, shifted: boolean): Canvas | null {
+  /** The frame of an instance at word `o` by itself, tinted and shifted. */
+  get(index: number, sheet: RenderSheet, frame: Frame, o: number, shifted: boolean): Canvas {
     const tint = frame.u32[o + 10]!
-    if (!shifted && (tint & 0xffffff) === 0xffffff) return null
     const number = this.#frameAt(index, frame, o)
+    // White is the frame as it is; cut out, so that nothing beside it is sampled.
+    if (!shifted && (tint & 0xffffff) === 0xffffff)
+      return this.#kept.ensure(number * TINTS + WHITE, () => cutOut(sheet, frame, o).canvas)
     const shift = shifted ? shiftAt(frame, o / INSTANCE_WORDS) : NO_SHIFT
     return (
       this.#find(number, tint, STEP, shift, shifted) ??
@@ -158,10 +160,23 @@ export class Tints {
   }
 }
 
-const readFrame = ({ image }: RenderSheet, { f32 }: Frame, o: number): Read => {
+/** A key of a frame that no tint has. */
+const WHITE = TINTS - 1
+
+const cutOut = (
+  { image }: RenderSheet,
+  { f32 }: Frame,
+  o: number,
+  reads = false,
+): CanvasRenderingContext2D => {
   const [x, y, w, h] = [f32[o + 6]!, f32[o + 7]!, f32[o + 8]!, f32[o + 9]!]
-  const canvas = newCanvas(w, h)
-  const context = context2dOf(canvas, true)
+  const context = context2dOf(newCanvas(w, h), reads)
   context.drawImage(image, x, y, w, h, 0, 0, w, h)
-  return context.getImageData(0, 0, canvas.width, canvas.height)
+  return context
+}
+
+const readFrame = (sheet: RenderSheet, frame: Frame, o: number): Read => {
+  const context = cutOut(sheet, frame, o, true)
+  const { width, height } = context.canvas
+  return context.getImageData(0, 0, width, height)
 }
