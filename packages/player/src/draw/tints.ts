@@ -11,7 +11,7 @@ import type { RenderSheet } from './renderer.ts'
 const STEP = 4
 const COARSE_STEP = 32
 /** New tints a picture before it is short of time, in pixels. */
-const FRESH_PIXELS = 150_000
+const FRESH_PIXELS = 600_000
 /** Pixels of tinted frames, and of frames that were read, that are kept: 32 and 8 MB. */
 const KEPT_PIXELS = 8_000_000
 const READ_PIXELS = 2_000_000
