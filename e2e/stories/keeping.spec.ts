@@ -90,6 +90,8 @@ test('two tabs see each other’s edits, and one history', async ({ page, contex
 })
 
 test('kit and pack leave; the game page plays the pack', async ({ page, context }) => {
+  // Two pages draw at once.
+  test.slow()
   const studio = await new Studio(page).openDemoEffect('Pier dust')
   await studio.selectEmitter('Cloud')
   await studio.type('burstCount', '40', 'both')
