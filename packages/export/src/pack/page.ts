@@ -10,17 +10,20 @@ const STYLE = `
 :root { color-scheme: light dark; --paper: #f4efe4; --ink: #2b2722; --line: #cfc4ad; --mark: #9a4a1f }
 @media (prefers-color-scheme: dark) { :root { --paper: #1f1d1a; --ink: #ece4d4; --line: #4a443a; --mark: #e0935f } }
 * { box-sizing: border-box }
-body { margin: 0; height: 100vh; display: grid; grid-template-rows: auto 1fr auto; background: var(--paper); color: var(--ink); font: 15px/1.4 Georgia, serif }
+body { margin: 0; height: 100vh; display: grid; grid-template-rows: auto 1fr auto; background: var(--paper);
+  color: var(--ink); font: 15px/1.4 Georgia, serif }
 header, footer { display: flex; flex-wrap: wrap; align-items: center; gap: 10px 16px; padding: 10px 16px }
 header { border-bottom: 1px solid var(--line) } footer { border-top: 1px solid var(--line) }
 h1 { font-size: 17px; margin: 0; flex: 1 1 auto; overflow: hidden; text-overflow: ellipsis; white-space: nowrap }
 canvas { width: 100%; height: 100%; min-height: 0; display: block }
 label { display: flex; align-items: center; gap: 6px; font-size: 14px }
-button, input, select { font: inherit; color: inherit; background: transparent; border: 1px solid var(--line); border-radius: 3px; padding: 4px 8px }
+button, input, select { font: inherit; color: inherit; background: transparent;
+  border: 1px solid var(--line); border-radius: 3px; padding: 4px 8px }
 option { background: var(--paper); color: var(--ink) }
 button { cursor: pointer } #play { min-width: 5em; border-color: var(--mark); color: var(--mark) }
 :focus-visible { outline: 2px solid var(--mark); outline-offset: 2px }
-#time { flex: 1 1 200px; padding: 0; accent-color: var(--mark) } #seed { width: 8.5em } #ground { padding: 0; width: 34px; height: 28px }
+#time { flex: 1 1 200px; padding: 0; accent-color: var(--mark) } #seed { width: 8.5em } #ground { padding: 0;
+  width: 34px; height: 28px }
 output { font-variant-numeric: tabular-nums; min-width: 11em; text-align: right }
 `
 

@@ -54,11 +54,7 @@ class Page {
   /** From the beginning to a tick: what is seen is always what would be there. */
   #goTo(tick: number): void {
     const ticks = tick - this.#tick
-    if (ticks < 0 || this.#handle.ended) {
-      this.#handle.remove()
-      this.#player.clearMarks()
-      this.#handle = this.#start()
-    }
+    if (ticks < 0 || this.#handle.ended) this.#restart()
     this.#handle.settle()
     for (let left = tick - this.#tick; left > 0 && !this.#handle.ended; left--) this.#player.update(TICK)
   }

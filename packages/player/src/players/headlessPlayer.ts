@@ -156,7 +156,12 @@ export class HeadlessPlayer {
     if (options.anchorB) program = compile(withAnchorB(program.effect, options))
     const seed = options.seed === 'designed' ? found.seed : (options.seed ?? this.#nextSeed(found))
     const handle = new EffectHandle(program, { ...options, seed }, this.#view, this.telling.events)
-    this.started(handle, options)
+    try {
+      this.started(handle, options)
+    } catch (refused) {
+      handle.simulation.dispose()
+      throw refused
+    }
     this.#playing.add(handle)
     handle.onEnd(() => this.#ended(handle))
     this.#tellOf(handle)

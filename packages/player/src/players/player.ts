@@ -1,4 +1,4 @@
-import { type Frame, Refusal, type ViewRect } from '@gliv/model'
+import { type Frame, type PackSheet, Refusal, type ViewRect } from '@gliv/model'
 import { createRenderer, type DrawTarget } from '../draw/create.ts'
 import {
   type Camera,
@@ -102,7 +102,10 @@ export class Player extends HeadlessPlayer {
 
   /** @internal */
   protected override started(handle: EffectHandle, { pictures }: PlayOptions): void {
+    // However it ends, its loops end with it.
+    handle.onEnd(() => this.#hearing?.release(handle))
     if (!pictures) return
+    for (const [name, image] of Object.entries(pictures)) this.#checkSwap(name, image as SheetImage)
     const used = Object.entries(pictures).map(([name, image]) =>
       this.#swap(handle, name, image as SheetImage),
     )
@@ -119,8 +122,8 @@ export class Player extends HeadlessPlayer {
     return (this.pack as LoadedPack).sheets
   }
 
-  /** Another picture for a sheet of an effect. */
-  #swap(handle: EffectHandle, name: string, image: SheetImage): SheetImage {
+  /** The sheet that a picture may take the place of. @throws Refusal */
+  #checkSwap(name: string, image: SheetImage): PackSheet {
     const { sheets } = this.pack.contents
     const sheet = sheets.find((one) => one.name === name || one.id === name)
     if (!sheet)
@@ -134,6 +137,13 @@ export class Player extends HeadlessPlayer {
         'pictures',
         `the picture for "${name}" is ${String(width)} × ${String(height)} px; it must be ${sheet.width} × ${sheet.height}, as the sheet is`,
       )
+    return sheet
+  }
+
+  /** Another picture for a sheet of an effect. */
+  #swap(handle: EffectHandle, name: string, image: SheetImage): SheetImage {
+    const sheet = this.#checkSwap(name, image)
+    const { width, height } = sheet
     let known = this.#swapped.get(image)
     if (!known) {
       const free = this.#sheets.indexOf(null)
@@ -183,7 +193,6 @@ export class Player extends HeadlessPlayer {
   /** @internal */
   protected override heard(handle: EffectHandle): void {
     this.#hearing?.hear(handle, this.telling.events, this.view)
-    if (handle.ended) this.#hearing?.release(handle)
   }
 
   /**
