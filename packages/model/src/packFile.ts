@@ -68,6 +68,7 @@ export const PACK_FEATURES = [
   'relays',
   'parts',
   'recolour',
+  'knobs',
 ] as const
 export type PackFeature = (typeof PACK_FEATURES)[number]
 

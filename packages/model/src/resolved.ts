@@ -5,6 +5,7 @@
  */
 import type { EffectExtras } from './events.ts'
 import type { EmitterChoices, Lanes, RelayChoices, TypeChoices } from './choices.ts'
+import type { Drives, ResolvedKnob } from './knobs.ts'
 import type { Play } from './kinds.ts'
 import type { NumbersOf } from './properties.ts'
 import type { TypeRamps } from './ramps.ts'
@@ -93,6 +94,10 @@ export interface ResolvedEmitter extends EmitterChoices {
   readonly relays: readonly ResolvedRelay[]
   readonly mask: MaskPlaces | null
   readonly type: ResolvedType
+  /** What knobs do to its numbers; left out while they do nothing. */
+  readonly drives?: Drives
+  /** Name of the knob that tints its particles; left out when there is none. */
+  readonly colourKnob?: string
 }
 
 /** What a strength may change beside counts and flow. */
@@ -121,6 +126,8 @@ export interface ResolvedEffect extends EffectExtras {
   readonly source: { readonly sheet: number; readonly frame: FrameRect } | null
   /** What a strength does beside births; left out while it does nothing. */
   readonly strengthRamps?: StrengthRamps
+  /** What a game turns while it plays; left out while there are none. */
+  readonly knobs?: readonly ResolvedKnob[]
   readonly numbers: NumbersOf<'effect'>
   /** In real time; only `timeScale` has one. */
   readonly lanes: Lanes

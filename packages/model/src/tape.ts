@@ -32,5 +32,7 @@ export type TapeEntry =
   | { readonly tick: number; readonly do: 'surfaces'; readonly surfaces: readonly Surface[] }
   | { readonly tick: number; readonly do: 'stop' }
   | { readonly tick: number; readonly do: 'emit'; readonly on: boolean }
+  /** The knob stands there from the next tick on. */
+  | { readonly tick: number; readonly do: 'knob'; readonly name: string; readonly value: number | string }
 
 export type Tape = readonly TapeEntry[]

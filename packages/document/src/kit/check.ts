@@ -6,6 +6,7 @@ import type { z } from 'zod'
 import type { Effect, Emitter, Kit, ParticleType, Sheet, Stage } from './kit.ts'
 import { effectsWithin } from './edits.ts'
 import { isTakenByBirth, TAKEN_BY_BIRTH } from './ids.ts'
+import { checkKnobs } from './knobs.ts'
 import { migrate } from './migrations.ts'
 import { partsProblem } from './parts.ts'
 import { brokenRules } from './rules.ts'
@@ -295,6 +296,7 @@ const checkEffect = (kit: Kit, effect: Effect, problems: Problem[]): void => {
     })
   if (effect.source) checkFrame(kit, `${place}.source`, effect.source.sheet, effect.source.frame, problems)
   checkParts(kit, effect, place, problems)
+  checkKnobs(effect, problems)
   for (const emitter of Object.values(effect.emitters)) checkEmitterIn(kit, effect, emitter, problems)
 }
 

@@ -1,4 +1,5 @@
 /** What a kit is in memory. Plain JSON data: id-keyed maps plus an order list; every number present. */
+import type { DriveChoices, Knob } from './knob.ts'
 import type {
   Actor,
   Cue,
@@ -192,6 +193,10 @@ export interface Emitter extends Writable<EmitterChoices> {
   /** Id of the emitter whose births it follows with looks of its own. */
   companionOf: string | null
   mask: MaskChoice | null
+  /** What knobs do to its numbers and to those of its type. */
+  drives?: DriveChoices
+  /** Id of the knob that tints its particles. */
+  colourKnob?: string | undefined
   /** Flow and bursts are for each 100 px of the shape's length, or each 100 × 100 px of its area. */
   countsPer?: 'size' | undefined
   numbers: Numbers<'emitter'>
@@ -256,6 +261,8 @@ export interface Effect extends Writable<EffectExtras> {
   reference?: Reference
   numbers: Numbers<'effect'>
   lanes: Lanes
+  /** What a game turns while it plays. */
+  knobs?: readonly Knob[]
   emitters: Record<string, Emitter>
   emitterOrder: string[]
   parts: Part[]

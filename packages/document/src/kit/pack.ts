@@ -95,6 +95,7 @@ const NEEDED: { readonly [F in PackFeature]: Needed } = {
   marks: someEmitter(({ type }) => type.mark !== null),
   relays: someEmitter(({ relays }) => relays.length > 0),
   parts: (_pack, effects) => effects.some(({ parts }) => parts.length > 0),
+  knobs: (_pack, effects) => effects.some(({ knobs }) => knobs !== undefined),
   recolour: someEmitter(({ type }) => type.spreadOn === 'pixels'),
 }
 

@@ -6,7 +6,6 @@ import {
   TYPE_INVALIDATES,
   type EmitterChoices,
   type FrameRect,
-  type Lanes,
   type MaskPart,
   type MaskPlaces,
   type Picture,
@@ -18,6 +17,8 @@ import {
   type ResolvedType,
   type TypeChoices,
 } from '@gliv/model'
+import type { Knob } from './knob.ts'
+import { resolveDrives, resolveKnobs } from './knobs.ts'
 import type { Effect, Emitter, Kit, ParticleType, Sheet, SheetFrame, ViewSize } from './kit.ts'
 import { countedWhole } from './measure.ts'
 import { framesOf } from './sheets.ts'
@@ -45,6 +46,7 @@ interface CachedEmitter {
   readonly mask: MaskPlaces | null
   readonly partner: ResolvedEmitter | null
   readonly view: ViewSize
+  readonly knobs: readonly Knob[]
   readonly resolved: ResolvedEmitter
 }
 const emitters = new WeakMap<Emitter, CachedEmitter>()
@@ -106,7 +108,12 @@ const resolveMask = (kit: Kit, emitter: Emitter, read: MaskReader | undefined): 
 }
 
 /** Looks are the companion's own; births, place, launch and motion are its partner's. */
-const companionOf = (emitter: Emitter, own: ResolvedType, partner: ResolvedEmitter): ResolvedEmitter => {
+const companionOf = (
+  emitter: Emitter,
+  own: ResolvedType,
+  { drives: moved, colourKnob: _, ...partner }: ResolvedEmitter,
+  driven: Pick<ResolvedEmitter, 'drives' | 'colourKnob'>,
+): ResolvedEmitter => {
   // Keys of a later Gliv are kept and mean nothing here.
   const moves = (id: string): boolean =>
     Object.hasOwn(PROPERTIES, id) && PROPERTIES[id as PropertyId].invalidates !== 'output'
@@ -116,10 +123,12 @@ const companionOf = (emitter: Emitter, own: ResolvedType, partner: ResolvedEmitt
       moves(id) ? partner.type.numbers[id as never] : value,
     ]),
   ) as ResolvedType['numbers']
-  const lanes = Object.fromEntries([
-    ...Object.entries(emitter.lanes).filter(([id]) => !moves(id)),
-    ...Object.entries(partner.lanes).filter(([id]) => moves(id)),
-  ]) as Lanes
+  const mixed = <T extends object>(looks: T, motion: T): T =>
+    Object.fromEntries([
+      ...Object.entries(looks).filter(([id]) => !moves(id)),
+      ...Object.entries(motion).filter(([id]) => moves(id)),
+    ]) as T
+  const drives = mixed(driven.drives ?? {}, moved ?? {})
   const type: ResolvedType = {
     ...own,
     ...picked<TypeChoices, keyof TypeChoices>(partner.type, MOTION_CHOICE_KEYS),
@@ -134,11 +143,14 @@ const companionOf = (emitter: Emitter, own: ResolvedType, partner: ResolvedEmitt
     name: emitter.name,
     order: emitter.order,
     layer: emitter.layer,
-    lanes,
+    lanes: mixed(emitter.lanes, partner.lanes),
     type,
+    ...(Object.keys(drives).length > 0 ? { drives } : {}),
+    ...(driven.colourKnob === undefined ? {} : { colourKnob: driven.colourKnob }),
   }
 }
 
+const NO_KNOBS: readonly Knob[] = []
 const NO_RELAYS: readonly ResolvedRelay[] = []
 
 /**
@@ -208,6 +220,7 @@ const resolveEmitter = (
   const mask = resolveMask(kit, emitter, read)
   const relays = partner ? NO_RELAYS : resolveRelays(kit, effect, emitter, read)
   const view = gameView(kit)
+  const knobs = effect.knobs ?? NO_KNOBS
   const cached = emitters.get(emitter)
   if (
     cached &&
@@ -215,13 +228,14 @@ const resolveEmitter = (
     cached.mask === mask &&
     cached.partner === partner &&
     cached.view === view &&
+    cached.knobs === knobs &&
     sameRelays(cached.resolved.relays, relays)
   )
     return cached.resolved
   const { id, name, salt } = emitter
   const { numbers, bursts } = countedWhole(emitter, view)
   const resolved: ResolvedEmitter = partner
-    ? companionOf(emitter, type, partner)
+    ? companionOf(emitter, type, partner, resolveDrives(knobs, emitter))
     : {
         id,
         name,
@@ -232,8 +246,9 @@ const resolveEmitter = (
         ...emitterChoices(emitter),
         mask,
         type,
+        ...resolveDrives(knobs, emitter),
       }
-  emitters.set(emitter, { type, mask, partner, view, resolved })
+  emitters.set(emitter, { type, mask, partner, view, knobs, resolved })
   return resolved
 }
 
@@ -258,6 +273,7 @@ export const resolveEffect = (kit: Kit, effect: Effect, read?: MaskReader): Reso
   ...extrasOf(effect),
   numbers: effect.numbers,
   lanes: effect.lanes,
+  ...(effect.knobs ? { knobs: resolveKnobs(effect.knobs) } : {}),
   emitters: effect.emitterOrder
     .map((id) => effect.emitters[id]!)
     .filter((e) => !e.muted)

@@ -63,6 +63,7 @@ import { templatesSchema } from './templates.ts'
 import { z } from 'zod'
 import { idSchema, nameSchema } from './ids.ts'
 import { KIT_VERSION } from './kit.ts'
+import { KNOB_LIMIT } from './knob.ts'
 import { said } from './said.ts'
 import { sheetSchema } from './sheetSchema.ts'
 import { stageSchema } from './stages.ts'
@@ -153,11 +154,15 @@ const laneSchema = (id: PropertyId) => {
   return rampOf(rampPoint).extend({ from: value, to: value, seconds: z.number().positive().max(600) })
 }
 
-/** Lanes by property: only those for which the table says how a lane acts. */
-const lanesSchema = (owners: readonly Owner[]) => {
-  const ids = owners
+/** Numbers for which the table says how a lane acts. */
+const lanedBy = (owners: readonly Owner[]): PropertyId[] =>
+  owners
     .flatMap((owner) => propertiesOf(owner) as PropertyId[])
     .filter((id) => PROPERTIES[id].lane !== 'none')
+
+/** Lanes by property. */
+const lanesSchema = (owners: readonly Owner[]) => {
+  const ids = lanedBy(owners)
   return z
     .strictObject(Object.fromEntries(ids.map((id) => [id, laneSchema(id).optional()])), {
       error: (issue) =>
@@ -167,6 +172,54 @@ const lanesSchema = (owners: readonly Owner[]) => {
     })
     .default({})
 }
+
+const driveSchema = (id: PropertyId) => {
+  const p: Property = PROPERTIES[id]
+  const low = p.lane === 'times' ? 0 : -100_000
+  const value = z
+    .number()
+    .min(low)
+    .max(100_000, { error: `what a knob makes of ${id} must stay between ${low} and 100000` })
+  return rampOf(rampPoint).extend({ knob: id, from: value, to: value })
+}
+
+/** Drives by property: only those for which the table says how a lane acts. */
+const drivesSchema = z
+  .strictObject(
+    Object.fromEntries(lanedBy(['emitter', 'type']).map((id) => [id, driveSchema(id).optional()])),
+    {
+      error: (issue) =>
+        issue.code === 'unrecognized_keys'
+          ? `${issue.keys.join(', ')} cannot be driven by a knob; remove it`
+          : undefined,
+    },
+  )
+  .optional()
+
+const knobName = z
+  .string()
+  .min(1, { error: 'a knob needs a name; give it one' })
+  .max(80, { error: 'the name of a knob has at most 80 characters; shorten it' })
+const knobValue = z.number().min(-100_000).max(100_000)
+const knobLane = rampOf(rampPoint).extend({
+  from: knobValue,
+  to: knobValue,
+  seconds: z.number().positive().max(600),
+})
+const knobSchema = z.union(
+  [
+    z.looseObject({
+      ...{ id: id, name: knobName },
+      ...{ low: knobValue, high: knobValue, start: knobValue },
+      lane: knobLane.optional(),
+    }),
+    z.looseObject({ id: id, name: knobName, colour: colourSchema }),
+  ],
+  {
+    error: (issue) =>
+      `${said(issue.input)} is no knob; it has id, name, and either low, high and start, or colour as #rrggbb`,
+  },
+)
 
 const far = z.number().min(-100_000).max(100_000)
 const pathSchema = z.looseObject({
@@ -394,6 +447,8 @@ export const emitterSchema = z.looseObject({
     DEFAULT_ALONG,
   ),
   lanes: lanesSchema(['emitter', 'type']),
+  drives: drivesSchema,
+  colourKnob: id.optional(),
   mask: z
     .looseObject({ sheet: id, frame: frameNumber, part: oneOf('part', MASK_PARTS), keepColours: z.boolean() })
     .nullable()
@@ -432,6 +487,10 @@ export const effectSchema = z.looseObject({
   ...extrasSchema,
   numbers: numbersSchema('effect'),
   lanes: lanesSchema(['effect']),
+  knobs: z
+    .array(knobSchema)
+    .max(KNOB_LIMIT, { error: `an effect has at most ${KNOB_LIMIT} knobs; remove some` })
+    .optional(),
   emitters: z.record(id, emitterSchema),
   emitterOrder: z.array(id),
   parts: z.array(partSchema).max(32, { error: 'an effect has at most 32 parts; remove some' }).default([]),

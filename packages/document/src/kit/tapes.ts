@@ -2,7 +2,7 @@
 import { Refusal, type Tape } from '@gliv/model'
 import { surfacesSchema } from './stages.ts'
 
-const TAPE_WORDS = ['move', 'teleport', 'stop', 'emit', 'surfaces', 'view']
+const TAPE_WORDS = ['move', 'teleport', 'stop', 'emit', 'surfaces', 'view', 'knob']
 
 /** Most entries: half an hour of a move each tick. */
 const MOST_ENTRIES = 108_000

@@ -88,7 +88,7 @@ const grownTape = (tape: Tape, k: number): Tape =>
       return { ...entry, surfaces: entry.surfaces.map((one) => grownSurface(one, k)) }
     if (entry.do === 'view')
       return { ...entry, x: entry.x * k, y: entry.y * k, w: entry.w * k, h: entry.h * k }
-    if (entry.do === 'stop' || entry.do === 'emit') return entry
+    if (entry.do === 'stop' || entry.do === 'emit' || entry.do === 'knob') return entry
     return {
       ...entry,
       ...(entry.x === undefined ? {} : { x: entry.x * k }),

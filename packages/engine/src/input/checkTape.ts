@@ -1,7 +1,17 @@
 /** Refusals of what a tape cannot be. */
-import { Refusal, type Tape } from '@gliv/model'
+import { Refusal, type Tape, type TapeEntry } from '@gliv/model'
 import { checkSurfaces } from '../geometry/index.ts'
 import { checkPose, checkView, POSE_NUMBERS } from './checkPose.ts'
+
+const checkKnobEntry = (place: string, { name, value }: Extract<TapeEntry, { do: 'knob' }>): void => {
+  if (typeof name !== 'string')
+    throw new Refusal(`${place}.name`, `${JSON.stringify(name)} is no name of a knob; write it as text`)
+  if (typeof value !== 'string' && !Number.isFinite(value))
+    throw new Refusal(
+      `${place}.value`,
+      `${JSON.stringify(value)} is neither a finite number nor a colour; give one of them`,
+    )
+}
 
 export const checkTape = (tape: Tape): void => {
   let last = 0
@@ -21,6 +31,7 @@ export const checkTape = (tape: Tape): void => {
         )
     }
     if (entry.do === 'view') checkView(`tape[${i}]`, entry)
+    if (entry.do === 'knob') checkKnobEntry(`tape[${i}]`, entry)
     if (entry.do === 'surfaces') checkSurfaces(`tape[${i}].surfaces`, entry.surfaces)
   })
 }

@@ -1,6 +1,6 @@
 /** A tape made ready for look-ups: where the effect is and what the view shows, moment by moment. */
 import { BoundedCache } from '@gliv/base'
-import type { PoseParts, Surface, Tape, ViewRect } from '@gliv/model'
+import type { KnobValues, PoseParts, Surface, Tape, ViewRect } from '@gliv/model'
 import {
   copyPose,
   emptyPose,
@@ -15,6 +15,7 @@ import {
 } from '../geometry/index.ts'
 import { checkPose, checkView } from './checkPose.ts'
 import { checkTape } from './checkTape.ts'
+import { KnobTrack } from './knobTrack.ts'
 import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
 
 interface Timed<T> {
@@ -97,7 +98,7 @@ const checkStart = (start: PoseParts, view: ViewRect, surfaces: readonly Surface
 
 /**
  * Compiles a tape for an effect placed at a pose. Throws `Refusal` on unsorted or broken entries. @param warm
- * ticks that pass before the tape's tick 0
+ * ticks that pass before the tape's tick 0 @param turned how knobs are set from the beginning
  */
 export const compileTape = (
   tape: Tape,
@@ -105,6 +106,7 @@ export const compileTape = (
   view: ViewRect = DEFAULT_VIEW,
   warm = 0,
   surfaces: readonly Surface[] = [],
+  turned: KnobValues = {},
 ): CompiledTape => {
   checkStart(start, view, surfaces)
   checkTape(tape)
@@ -112,12 +114,14 @@ export const compileTape = (
   const views: Timed<ViewRect>[] = [{ tick: 0, value: view, jump: true }]
   const grounds: { tick: number; value: readonly Surface[] }[] = [{ tick: 0, value: surfaces }]
   const gates: { tick: number; on: boolean }[] = []
+  const knobs = new KnobTrack(turned)
   const jumps = new Set<number>()
   let stop = Infinity
   for (const entry of tape) {
     const tick = entry.tick + warm
     if (entry.do === 'stop') stop = Math.min(stop, tick)
     else if (entry.do === 'emit') gates.push({ tick, on: entry.on })
+    else if (entry.do === 'knob') knobs.set(entry.name, entry.value, tick + 1)
     else if (entry.do === 'surfaces') grounds.push({ tick, value: entry.surfaces })
     else if (entry.do === 'view')
       views.push({ tick, value: { x: entry.x, y: entry.y, w: entry.w, h: entry.h }, jump: false })
@@ -135,6 +139,8 @@ export const compileTape = (
   return {
     still: poses.length === 1,
     hasEmitToggle: gates.some((g) => !g.on) || stop < Infinity,
+    knobsSaid: knobs.said,
+    knobAt: (name, tick) => knobs.at(name, tick),
     stopTick: () => stop,
     endTick: () => {
       // Emission ends for good at the stop, or at the first gate after which none opens again.

@@ -4,6 +4,7 @@
 export { checkPose, checkView } from './checkPose.ts'
 export { compileTape } from './compiledTape.ts'
 export { EmitterCentre } from './emitterCentre.ts'
+export { knobValue } from './knobValue.ts'
 export { LiveTape } from './liveTape.ts'
 export {
   type EmitterCount,

@@ -1,4 +1,4 @@
-import type { PoseParts, Surface, ViewRect } from '@gliv/model'
+import type { KnobValues, PoseParts, Surface, ViewRect } from '@gliv/model'
 import {
   emptyPose,
   type MutableView,
@@ -8,6 +8,7 @@ import {
   viewBetweenInto,
   Surroundings,
 } from '../geometry/index.ts'
+import { KnobTrack } from './knobTrack.ts'
 import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
 
 interface Place {
@@ -45,7 +46,15 @@ export class LiveTape implements CompiledTape {
   #stopped = false
   #stoppedAt = Infinity
 
-  constructor(start: PoseParts = {}, view: ViewRect = DEFAULT_VIEW, surfaces: readonly Surface[] = []) {
+  readonly #knobs: KnobTrack
+
+  constructor(
+    start: PoseParts = {},
+    view: ViewRect = DEFAULT_VIEW,
+    surfaces: readonly Surface[] = [],
+    knobs: KnobValues = {},
+  ) {
+    this.#knobs = new KnobTrack(knobs, true)
     this.#before = this.#surfaces = this.#nextSurfaces = surfaces
     this.#from = this.#to = this.#next = posed(emptyPose(), start)
     this.#fromView = this.#toView = this.#nextView = view
@@ -73,6 +82,19 @@ export class LiveTape implements CompiledTape {
     return true
   }
 
+  /** Turns a knob. */
+  turn(name: string, value: number | string): void {
+    this.#knobs.set(name, value, this.#tick + 1)
+  }
+
+  get knobsSaid(): boolean {
+    return this.#knobs.said
+  }
+
+  knobAt(name: string, tick: number): number | string | undefined {
+    return this.#knobs.at(name, tick)
+  }
+
   setView(view: ViewRect): void {
     this.#nextView = view
   }
@@ -88,6 +110,7 @@ export class LiveTape implements CompiledTape {
    */
   settle(tick: number): void {
     this.#tick = tick
+    this.#knobs.settle()
     this.#from = this.#to = this.#next
     this.#fromView = this.#toView = this.#nextView
     this.#fromEnd = this.#toEnd = this.#nextEnd

@@ -1,6 +1,6 @@
 /** What the emitters of one simulation share. */
 import type { Frame } from '@gliv/model'
-import { type Program, type Clock, type Timeline } from '../program/index.ts'
+import { type CompiledKnob, type Program, type Clock, type Timeline } from '../program/index.ts'
 import type { EffectEvents } from '../state/index.ts'
 import type { CompiledTape } from './tape.ts'
 
@@ -42,6 +42,7 @@ export interface SimulationContext {
   readonly clock: Clock
   readonly timeline: Timeline
   readonly tape: CompiledTape
+  readonly knobs: ReadonlyMap<string, CompiledKnob>
   /** A way from one tick to the next that is longer is a jump and emits nothing per pixel. */
   readonly jumpPx: number
   /** Length of the effect's period in seconds; 0 when it has none. */

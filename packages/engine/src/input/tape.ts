@@ -33,6 +33,10 @@ export interface CompiledTape {
    * designed.
    */
   endInto?(ticks: number, out: { x: number; y: number }): boolean
+  /** Some knob has ever been set. */
+  readonly knobsSaid: boolean
+  /** What a knob was last set to before a tick; undefined when nobody has. */
+  knobAt(name: string, tick: number): number | string | undefined
   /** Called once before each tick is stepped; a live tape takes over its latest inputs here. */
   advance?(tick: number): void
 }

@@ -18,5 +18,5 @@ export {
   TABLE_CELLS,
   WORDS,
 } from './layout.ts'
-export { floatsFor, floatsIn, giveBack, instancesFor, roomFor, wordsFor } from './memory.ts'
+export { floatsFor, floatsIn, giveBack, largerRoom, instancesFor, roomFor, wordsFor } from './memory.ts'
 export { OUT_AT, type Slab } from './slab.ts'

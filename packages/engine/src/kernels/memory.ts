@@ -30,6 +30,18 @@ export const roomFor = (owner: object, wanted: number): Room => {
   return { buffer: made.slab.buffer, at: made.at, slab: made.slab }
 }
 
+/** Another room for an owner, where its old one is; null when there is none. The old one is free, and may be read once more. */
+export const largerRoom = (owner: object, wanted: number): number | null => {
+  const made = claims.get(owner)
+  if (!made) return null
+  const bytes = roundUp(wanted)
+  const at = made.slab.take(bytes)
+  if (at === 0) return null
+  giveBack(owner)
+  keep(owner, { slab: made.slab, at, bytes })
+  return at
+}
+
 /** Gives a room back before its owner is collected; nobody may look at it any more. */
 export const giveBack = (owner: object): void => {
   const made = claims.get(owner)

@@ -16,7 +16,7 @@ import {
   tintWordAt,
 } from '../appearance/index.ts'
 import { laneAt, withLane } from '../program/index.ts'
-import type { EmitterRun } from '../spawn/index.ts'
+import { type EmitterRun, tinted } from '../spawn/index.ts'
 import { reserveShifts } from '../state/index.ts'
 import { orderVisible } from './drawOrder.ts'
 import type { VisibleColumns } from './visibleColumns.ts'
@@ -200,7 +200,8 @@ export const appearanceInto = (
     out.scaleY *= factor
   }
   if (appearance.opacityWaver) out.opacity = flickered(out.opacity, appearance.opacityWaver.at(hi, lo, age))
-  out.tint = tintOf(appearance, pool, i, u, laneOf(run, 'hueTurn', seconds))
+  const tint = tintOf(appearance, pool, i, u, laneOf(run, 'hueTurn', seconds))
+  out.tint = run.knobs ? tinted(tint, run.knobs.tint) : tint
   out.frame = frameAt(appearance, pool, i, u, age)
   if (appearance.shifts) shiftInto(appearance, hi, lo, u, laneOf(run, 'hueTurn', seconds), out.shift, 0)
 }

@@ -2,9 +2,9 @@
  * From pools to what is drawn. Drawing runs in passes over the visible, one concern each, because short loops over
  * few columns stay in registers; scratch columns are shared by all emitters.
  */
-import { type Frame, INSTANCE_WORDS } from '@gliv/model'
+import { type Frame, INSTANCE_WORDS, WORD } from '@gliv/model'
 import { CHUNK } from '../kernels/index.ts'
-import type { EmitterRun } from '../spawn/index.ts'
+import { type EmitterRun, tinted } from '../spawn/index.ts'
 import { openBatch, reserve, type Pool } from '../state/index.ts'
 import { createScene, setScene } from './displayScene.ts'
 import { drawPlainly, isPlain } from './drawPlainly.ts'
@@ -67,6 +67,11 @@ const openBatches = (run: EmitterRun, frame: Frame, first: number): void => {
   }
 }
 
+/** A knob's colour, over whatever the particles' own is. */
+const tintAll = ({ u32 }: Frame, from: number, count: number, tint: number): void => {
+  for (let k = 0, o = from + WORD.TINT; k < count; k++, o += INSTANCE_WORDS) u32[o] = tinted(u32[o]!, tint)
+}
+
 /**
  * Appends one emitter's living particles in draw order, at the moment that `setDisplay` says. A particle that has
  * ended since is still there at a display time before its end.
@@ -85,5 +90,6 @@ export const appendInstances = (run: EmitterRun, frame: Frame): void => {
   openBatches(run, frame, first)
   if (run.appearance.shifts) writeShifts(run, visible, scene.seconds, frame, first)
   if (!plain) drawGeneral(run, visible, scene, frame, o)
+  if (run.knobs && run.knobs.tint !== 0xffffff) tintAll(frame, o, visible.count, run.knobs.tint)
   frame.count += visible.count
 }

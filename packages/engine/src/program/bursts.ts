@@ -9,13 +9,19 @@ interface Firings {
   pass: number
   /** Microseconds on the timeline, ascending. */
   readonly at: number[]
-  /** Ordinals up to the end of each firing. */
+  /** Ordinals up to the end of each firing; of those that have not fired yet by a strength of 1. */
   readonly upTo: number[]
+  /** What was drawn for each, and how many have fired: their counts stand. */
+  readonly drawn: number[]
+  fired: number
   readonly fires: boolean[]
 }
 
 /** Keys of firings have ordinals of their own, far from the particles'. */
 const FIRING_ORDINAL = 0x80000000
+
+/** More particles than that no burst sends, however strong. */
+const MOST_STRONG = 20_000
 
 /** Passes whose firings are kept, so that the two that meet in one tick do not push each other out. */
 const KEPT = 2
@@ -31,6 +37,8 @@ export interface BurstScope {
   readonly seed: number
   /** Places of the shape, for bursts with one particle each. */
   readonly places: number
+  /** What counts are multiplied by at a moment of a pass; null for nothing. */
+  readonly strengthAt: ((pass: number, at: number) => number) | null
 }
 
 /** Ordinal of a firing's first particle. */
@@ -51,7 +59,10 @@ class Burst implements Source {
   readonly #count: Range
   readonly #wholeSpan: number
   readonly #drawn: Key = { hi: 0, lo: 0 }
-  readonly #kept: Firings[] = Array.from({ length: KEPT }, () => ({ pass: -1, at: [], upTo: [], fires: [] }))
+  readonly #kept: Firings[] = Array.from({ length: KEPT }, () => ({
+    ...{ pass: -1, fired: 0 },
+    ...{ at: [], upTo: [], drawn: [], fires: [] },
+  }))
 
   constructor(burst: ResolvedBurst, scope: BurstScope, count: Range) {
     this.id = burst.id
@@ -77,6 +88,7 @@ class Burst implements Source {
   due(pass: number, t: number, strict: boolean): number {
     const firings = this.#firingsOf(pass)
     const since = t / this.#scope.rate
+    if (this.#scope.strengthAt) this.#fire(firings, since, strict)
     let due = 0
     for (let firing = 0; firing < firings.at.length; firing++) {
       const at = firings.at[firing]!
@@ -103,6 +115,19 @@ class Burst implements Source {
         ? Math.min(burstRepeats, Math.floor(((window + burstSpan) * MICRO) / least) + 2)
         : burstRepeats
     return firings * this.#count.to * passes
+  }
+
+  /** Counts of what has fired by a moment are as strong as it was then, and stay so. */
+  #fire(firings: Firings, since: number, strict: boolean): void {
+    const { at, upTo, drawn, pass } = firings
+    const before = firings.fired
+    while (firings.fired < at.length && (strict ? at[firings.fired]! < since : at[firings.fired]! <= since)) {
+      const count = Math.round(drawn[firings.fired]! * this.#scope.strengthAt!(pass, at[firings.fired]!))
+      upTo[firings.fired] = firstOf(firings, firings.fired) + Math.min(MOST_STRONG, count)
+      firings.fired++
+    }
+    if (firings.fired > before)
+      for (let k = firings.fired; k < at.length; k++) upTo[k] = firstOf(firings, k) + drawn[k]!
   }
 
   /** How many of a firing's `size` particles are there at a moment. */
@@ -141,7 +166,7 @@ class Burst implements Source {
     const { burstAt, burstRepeats, burstInterval, burstChance } = this.#burst.numbers
     const { seed, salt, delay, limit } = this.#scope
     out.pass = pass
-    out.at.length = out.upTo.length = out.fires.length = 0
+    out.at.length = out.upTo.length = out.fires.length = out.drawn.length = out.fired = 0
     let sum = 0
     let at = 0
     for (let firing = 0; firing < burstRepeats; firing++) {
@@ -152,7 +177,9 @@ class Burst implements Source {
           ? delay + micro(sampleRange(burstAt, STREAMS.burstAt, hi, lo))
           : at + micro(sampleRange(burstInterval, STREAMS.burstInterval, hi, lo))
       if (at >= limit) break
-      sum += sampleWhole(this.#count, STREAMS.burstCount, hi, lo)
+      const count = sampleWhole(this.#count, STREAMS.burstCount, hi, lo)
+      sum += count
+      out.drawn.push(count)
       out.at.push(at)
       out.upTo.push(sum)
       out.fires.push(burstChance >= 1 || sample(hi, lo, STREAMS.burstChance, 0) < burstChance)

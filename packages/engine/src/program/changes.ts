@@ -1,5 +1,6 @@
 /** What a change of an emitter makes necessary, read off the table of numbers. */
 import {
+  type Drives,
   EMITTER_INVALIDATES,
   type EmitterChoices,
   property,
@@ -41,8 +42,11 @@ const changedChoices = <T extends object>(
   return level
 }
 
-/** A lane invalidates what its number does. */
-const changedLanes = (a: ResolvedEmitter['lanes'], b: ResolvedEmitter['lanes']): InvalidationLevel | null => {
+/** A lane and a drive invalidate what their number does. */
+const changedLanes = (
+  a: ResolvedEmitter['lanes'] | Drives,
+  b: ResolvedEmitter['lanes'] | Drives,
+): InvalidationLevel | null => {
   let level: InvalidationLevel | null = null
   for (const id of new Set([...Object.keys(a), ...Object.keys(b)]) as Set<PropertyId>)
     if (!same(a[id], b[id])) level = deeper(level, property(id).invalidates)
@@ -75,6 +79,8 @@ export const invalidationBetween = (a: ResolvedEmitter, b: ResolvedEmitter): Inv
     changedNumbers(a.numbers, b.numbers),
     changedChoices<EmitterChoices>(a, b, choices),
     changedLanes(a.lanes, b.lanes),
+    changedLanes(a.drives ?? {}, b.drives ?? {}),
+    a.colourKnob === b.colourKnob ? null : 'output',
     births ? 'emission' : null,
     changedType(a.type, b.type),
   ]
@@ -89,5 +95,6 @@ export const effectChanged = (a: ResolvedEffect, b: ResolvedEffect): boolean =>
   a.rate !== b.rate ||
   a.play !== b.play ||
   a.backwards !== b.backwards ||
+  !same(a.knobs, b.knobs) ||
   changedNumbers(a.numbers, b.numbers) !== null ||
   !same(a.lanes, b.lanes)

@@ -8,7 +8,15 @@ import {
   Refusal,
   SHAPES,
 } from '@gliv/model'
-import { compileLanes, type CompiledLanes } from './lanes.ts'
+import {
+  type CompiledDrive,
+  type CompiledKnob,
+  compileDrivenLanes,
+  compileDrives,
+  compileKnobs,
+  mostOf,
+} from './drives.ts'
+import type { CompiledLanes } from './lanes.ts'
 import { compileMotion, type MotionProgram } from './motionProgram.ts'
 import { compileAppearance, type Appearance, type CompiledRamp, compileRamp } from '../appearance/index.ts'
 import { refusePeriod } from './period.ts'
@@ -41,7 +49,11 @@ export interface EmitterProgram {
   readonly history: number
   /** Contacts leave marks; those that do not fade need everything from the beginning. */
   readonly marks: 'none' | 'fading' | 'lasting'
+  /** With one for each number that only a knob drives; a run has its own, on which its knobs act. */
   readonly lanes: CompiledLanes
+  readonly drives: readonly CompiledDrive[]
+  /** The knob that tints its particles. */
+  readonly colourKnob: string | null
   /** There is at least one lane. */
   readonly laned: boolean
   readonly appearance: Appearance
@@ -86,21 +98,20 @@ export interface Program {
   readonly periodTicks: number
   /** The last tick that is played, first when it plays backwards; 0 when it plays forwards. */
   readonly lastTick: number
+  readonly knobs: ReadonlyMap<string, CompiledKnob>
   readonly emitters: readonly EmitterProgram[]
   readonly parts: readonly PartProgram[]
 }
 
 /** Longest life of an emitter's particles in seconds. */
 export const longestLife = (
-  emitter: Pick<ResolvedEmitter, 'lanes' | 'numbers'> & {
+  emitter: Pick<ResolvedEmitter, 'lanes' | 'drives' | 'numbers'> & {
     readonly type: Pick<ResolvedEmitter['type'], 'lifeMode' | 'numbers'>
   },
-): number => {
-  const lane = emitter.lanes.life
-  return emitter.type.lifeMode === 'emitter'
+): number =>
+  emitter.type.lifeMode === 'emitter'
     ? emitter.numbers.duration
-    : emitter.type.numbers.life.to * (lane ? Math.max(lane.from, lane.to) : 1)
-}
+    : emitter.type.numbers.life.to * mostOf(emitter, 'life')
 
 /**
  * The latest moment at which a burst can still send particles out, in seconds on the timeline, delay left
@@ -218,8 +229,11 @@ const boundAlive = (
       ? 1
       : Math.min(1e6, Math.floor((window + emitter.numbers.alongDelay) / passSeconds) + 2)
   const schedule = createSchedule(emitter, program.timeline, rate, 0, places)
+  const more = Math.max(1, emitter.drives?.flow?.from ?? 1, emitter.drives?.flow?.to ?? 1)
   return schedule.sources.reduce(
-    (sum, source) => sum + source.most(window + emitter.numbers.alongDelay, passes),
+    (sum, source) =>
+      sum +
+      Math.ceil(source.most(window + emitter.numbers.alongDelay, passes) * (source.id === 'flow' ? more : 1)),
     emitter.numbers.minimum,
   )
 }
@@ -282,11 +296,20 @@ export const RELAY_DEPTH = 4
 const wokenBy = (root: ResolvedEmitter, emitter: ResolvedEmitter): ResolvedEmitter => {
   // Numbers of the type, told without the table, which a player does not have.
   const ofType = ([id]: [string, unknown]): boolean => id in emitter.type.numbers
-  const lanes = Object.fromEntries([
-    ...Object.entries(emitter.lanes).filter((lane) => !ofType(lane)),
-    ...Object.entries(root.lanes).filter(ofType),
-  ]) as ResolvedEmitter['lanes']
-  return { ...emitter, lanes, bursts: [], numbers: { ...emitter.numbers, flow: 0, flowPerPx: 0, minimum: 0 } }
+  const mixed = <T extends object>(own: T = {} as T, roots: T = {} as T): T =>
+    Object.fromEntries([
+      ...Object.entries(own).filter((one) => !ofType(one)),
+      ...Object.entries(roots).filter(ofType),
+    ]) as T
+  const lanes = mixed(emitter.lanes, root.lanes)
+  const drives = emitter.drives || root.drives ? { drives: mixed(emitter.drives, root.drives) } : {}
+  return {
+    ...emitter,
+    lanes,
+    ...drives,
+    bursts: [],
+    numbers: { ...emitter.numbers, flow: 0, flowPerPx: 0, minimum: 0 },
+  }
 }
 
 const compileRelay = (
@@ -346,6 +369,7 @@ const compileNode = (
   const places = placesOf(emitter)
   const lifeSeconds = longestLife(emitter)
   const relayed = path.length > 1
+  const drives = compileDrives(context.effect, emitter)
   const relays = emitter.relays.map((relay) => compileRelay(context, relay, root, path))
   const marks = marksOf(emitter)
   const bound = relayed ? Infinity : boundAlive(context, emitter, places, lifeSeconds)
@@ -361,8 +385,10 @@ const compileNode = (
         marks === 'fading' ? emitter.type.numbers.markFade : 0,
       ) + lifeSeconds,
     marks,
-    lanes: compileLanes(emitter.lanes),
-    laned: Object.keys(emitter.lanes).length > 0,
+    lanes: compileDrivenLanes(emitter, drives),
+    drives,
+    colourKnob: emitter.colourKnob ?? null,
+    laned: Object.keys(emitter.lanes).length + drives.length > 0,
     appearance: compileAppearance(emitter, relayed),
     speedRamp: compileRamp(emitter.type.ramps.speed),
     places,
@@ -422,6 +448,7 @@ export const compile = (effect: ResolvedEffect): Program => {
     warmTicks: warm,
     periodTicks,
     lastTick: effect.backwards ? lastTickOf(effect, periodTicks) : 0,
+    knobs: compileKnobs(effect),
     emitters,
     parts: effect.parts.map(compilePart),
   }

@@ -11,17 +11,20 @@ export {
   type Program,
   TOTAL_CAP_LIMIT,
 } from './compile.ts'
+export { type CompiledDrive, type CompiledKnob, driveAt } from './drives.ts'
+export { checkKnob, checkKnobs, knobsWithin } from './knobNames.ts'
 export { rampOfForce } from './forceRamp.ts'
-export { laneAt, withLane } from './lanes.ts'
+export { type CompiledLane, type CompiledLanes, laneAt, withLane } from './lanes.ts'
 export { dueMoments, type TimedEvent, timedEventsOf } from './moments.ts'
 export { pieceCount } from './pieces.ts'
-export { createSchedule, type Schedule, TOP_UP_KEY, TRAVEL_KEY } from './schedule.ts'
+export { createSchedule, type Driving, type Schedule, TOP_UP_KEY, TRAVEL_KEY } from './schedule.ts'
 export {
   type Clock,
   createClock,
   createTimeline,
   MICRO,
   type Pass,
+  tickAtOrAfter,
   tickAtOrBefore,
   type Timeline,
   warmTicks,

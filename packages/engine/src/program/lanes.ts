@@ -17,6 +17,8 @@ export interface CompiledLane {
   readonly times: boolean
   /** Largest and smallest value that it may give; handles of free points are included. */
   readonly most: number
+  /** What a knob multiplies it by, or adds to it, now; 1 or 0 where none does. */
+  driven: number
 }
 
 export type CompiledLanes = { readonly [K in PropertyId]?: CompiledLane }
@@ -28,6 +30,7 @@ export const compileLane = (id: PropertyId, lane: Lane): CompiledLane => ({
   perSecond: 1 / lane.seconds,
   times: !PLUS_LANES.has(id),
   most: Math.max(lane.from, lane.to),
+  driven: PLUS_LANES.has(id) ? 0 : 1,
 })
 
 export const compileLanes = (lanes: Lanes): CompiledLanes =>
@@ -38,7 +41,8 @@ export const compileLanes = (lanes: Lanes): CompiledLanes =>
 /** The lane's own value at `seconds` ≥ 0 of effect time. */
 export const laneAt = (lane: CompiledLane, seconds: number): number => {
   const u = seconds * lane.perSecond
-  return lane.from + lane.change * rampAt(lane.ramp, u < 0 ? 0 : u > 1 ? 1 : u)
+  const value = lane.from + lane.change * rampAt(lane.ramp, u < 0 ? 0 : u > 1 ? 1 : u)
+  return lane.times ? value * lane.driven : value + lane.driven
 }
 
 /** A property's value under its lane, which multiplies or adds as the table says. */

@@ -14,9 +14,9 @@ export const RANDOM_GROUP = 16
 const KEPT_GROUPS = 8
 
 /** The amount that must have flowed before ordinal n is born; never falls with n. */
-type Target = (pass: number, n: number) => number
+export type Target = (pass: number, n: number) => number
 
-const targetOf = (rhythm: Rhythm, emitter: ResolvedEmitter, seed: number): Target => {
+export const targetOf = (rhythm: Rhythm, emitter: ResolvedEmitter, seed: number): Target => {
   const key: Key = { hi: 0, lo: 0 }
   const drawn = (pass: number, n: number): number => {
     keyInto(key, seed, emitter.salt, 0, pass, n)
@@ -40,6 +40,24 @@ const targetOf = (rhythm: Rhythm, emitter: ResolvedEmitter, seed: number): Targe
     }
     return RANDOM_GROUP * (group + found.sorted[n - group * RANDOM_GROUP]!)
   }
+}
+
+/**
+ * Ordinals whose target is below (or at, unless strict) an amount; targets lie in groups that start at
+ * their own number.
+ */
+export const countBelow = (
+  rhythm: Rhythm,
+  target: Target,
+  pass: number,
+  amount: number,
+  strict: boolean,
+): number => {
+  const group = rhythm === 'random' ? RANDOM_GROUP : 1
+  let n = Math.max(0, Math.floor(amount / group) * group - group)
+  const last = n + 3 * group
+  while (n < last && (strict ? target(pass, n) < amount : target(pass, n) <= amount)) n++
+  return n
 }
 
 /** The moment of the first ordinals asked for lately, and of how many there are in a pass: asked for tick by tick. */
@@ -100,19 +118,10 @@ export const rhythmSource = (
     return high
   }
   const whole = flowed(length)
-  /**
-   * Ordinals whose target is below (or at, unless strict) an amount; targets lie in groups that start at
-   * their own number.
-   */
-  const countBelow = (pass: number, amount: number, strict: boolean): number => {
-    const group = emitter.rhythm === 'random' ? RANDOM_GROUP : 1
-    let n = Math.max(0, Math.floor(amount / group) * group - group)
-    const last = n + 3 * group
-    while (n < last && (strict ? target(pass, n) < amount : target(pass, n) <= amount)) n++
-    return n
-  }
+  const below = (pass: number, amount: number, strict: boolean): number =>
+    countBelow(emitter.rhythm, target, pass, amount, strict)
   const moments = new Kept(8, (pass, n) => momentOf(target(pass, n)))
-  const ends = new Kept(2, (pass) => countBelow(pass, whole, true))
+  const ends = new Kept(2, (pass) => below(pass, whole, true))
   return {
     id: 'flow',
     key: 0,
@@ -122,7 +131,7 @@ export const rhythmSource = (
       if (since >= length) return ends.get(pass, 0)
       // Nothing is due whose time, as `timeInto` gives it, is later: rounding must not let a birth fall
       // between two ticks.
-      let n = countBelow(pass, flowed(since), strict)
+      let n = below(pass, flowed(since), strict)
       const end = ends.get(pass, 0)
       while (n > 0 && moments.get(pass, n - 1) > since) n--
       while (n < end && (strict ? moments.get(pass, n) < since : moments.get(pass, n) <= since)) n++

@@ -5,6 +5,8 @@
  */
 import { type ResolvedEmitter, sourceOfId } from '@gliv/model'
 import { burstSource } from './bursts.ts'
+import { drivenSource } from './drivenFlow.ts'
+import type { FlowScope } from './flowSum.ts'
 import { compileLane, type CompiledLane } from './lanes.ts'
 import { mulDivFloor } from '../maths/index.ts'
 import { rhythmSource } from './rhythm.ts'
@@ -86,13 +88,24 @@ export interface Schedule {
   readonly window: Window
 }
 
-/** @param places number of places of the shape, for bursts that send one to each */
+/** What a strength does to an emitter's births while it plays. */
+export interface Driving {
+  readonly flow: FlowScope
+  /** What counts of a burst that fires at a moment of a pass, in microseconds of the timeline, are multiplied by. */
+  burstAt(pass: number, at: number): number
+}
+
+/**
+ * @param places number of places of the shape, for bursts that send one to each
+ * @param driving where something multiplies births while they go on; null where nothing does
+ */
 export const createSchedule = (
   emitter: ResolvedEmitter,
   timeline: Timeline,
   rate: number,
   seed: number,
   places: number,
+  driving: Driving | null = null,
 ): Schedule => {
   const window = windowOf(emitter, timeline)
   const lane: CompiledLane | null = emitter.lanes.flow ? compileLane('flow', emitter.lanes.flow) : null
@@ -105,11 +118,13 @@ export const createSchedule = (
     milli === 0 || window.length === 0 || births === 0
       ? []
       : [
-          lane || emitter.rhythm !== 'even'
-            ? rhythmSource(emitter, window, rate, seed, lane)
-            : births > 0
-              ? evenSource(births, window, rate)
-              : steadySource(milli, window, rate),
+          driving
+            ? drivenSource(emitter, window, rate, seed, lane, driving.flow)
+            : lane || emitter.rhythm !== 'even'
+              ? rhythmSource(emitter, window, rate, seed, lane)
+              : births > 0
+                ? evenSource(births, window, rate)
+                : steadySource(milli, window, rate),
         ]
   const bursts = emitter.bursts.flatMap(
     (burst) =>
@@ -120,6 +135,7 @@ export const createSchedule = (
         rate,
         seed,
         places,
+        strengthAt: driving && ((pass, at) => driving.burstAt(pass, at)),
       }) ?? [],
   )
   const sources = [...flow, ...bursts]

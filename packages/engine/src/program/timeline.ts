@@ -64,6 +64,18 @@ export const tickAtOrBefore = (clock: Clock, seconds: number, tick: number): num
   return low
 }
 
+/** First tick at or after a moment of the clock in seconds, and not after `tick`. */
+export const tickAtOrAfter = (clock: Clock, seconds: number, tick: number): number => {
+  let low = 0
+  let high = tick
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2)
+    if (clock.secondsAt(middle) >= seconds) high = middle
+    else low = middle + 1
+  }
+  return low
+}
+
 /** One run over a stretch of the timeline. Microseconds. */
 export interface Pass {
   /** On the clock; half-open. */

@@ -1,5 +1,6 @@
 import {
   type Frame,
+  type KnobValues,
   type PoseParts,
   Refusal,
   type ResolvedEffect,
@@ -16,7 +17,7 @@ import {
   viewAround,
 } from '../input/index.ts'
 import { appendInstances, setDisplay, snapFrame } from '../output/index.ts'
-import { type EmitterProgram, emptyFrame, type Program } from '../program/index.ts'
+import { checkKnob, checkKnobs, type EmitterProgram, emptyFrame, type Program } from '../program/index.ts'
 import { addedUp, EmitterRun, PartHost } from '../spawn/index.ts'
 import { type EffectEvents, Recording, releaseInstances, type Shown } from '../state/index.ts'
 import { ownCounts } from './counts.ts'
@@ -34,6 +35,8 @@ export interface SimulationOptions extends PoseParts {
   readonly view?: ViewRect
   /** What particles can touch until the tape says something else. */
   readonly surfaces?: readonly Surface[]
+  /** How knobs are set from the beginning, by name, until the tape says something else. */
+  readonly knobs?: KnobValues
   /** For effects inside others: the outer one's tape as this one reads it. */
   readonly inner?: CompiledTape
   /** Where what happens is told as it is stepped; seeks and re-runs tell nothing. */
@@ -50,8 +53,12 @@ const tapeFor = (program: Program, { live, inner, tape = [], ...at }: Simulation
       'tape',
       `effect "${effect.name}" repeats exactly every ${effect.numbers.periodSeconds} s, which a tape would break; leave the tape out, or let the effect play another way`,
     )
+  if (at.knobs) checkKnobs(effect, 'knobs', at.knobs)
+  tape.forEach((entry, k) => {
+    if (entry.do === 'knob') checkKnob(effect, `tape[${k}]`, entry.name, entry.value)
+  })
   const read = (lastTick > 0 ? undefined : live) ?? inner
-  return read ?? compileTape(tape, at, at.view ?? viewAround(effect), warmTicks, at.surfaces)
+  return read ?? compileTape(tape, at, at.view ?? viewAround(effect), warmTicks, at.surfaces, at.knobs)
 }
 
 /** state = f(program, seed, tape); stands at a tick, −1 before the first. */
@@ -149,6 +156,7 @@ export class Simulation {
       clock,
       timeline,
       tape: this.#tape,
+      knobs: program.knobs,
       jumpPx: effect.numbers.jumpPx,
       periodSeconds: effect.play === 'period' ? effect.numbers.periodSeconds : 0,
       events: this.#events,

@@ -6,11 +6,15 @@ import { EmitterCentre, type Moment, type SimulationContext } from '../input/ind
 import {
   type EmitterProgram,
   createSchedule,
+  type Driving,
   type Schedule,
+  tickAtOrAfter,
   TRAVEL_KEY,
   MICRO,
   type Pass,
 } from '../program/index.ts'
+import { STRENGTH_KNOB } from '@gliv/model'
+import { flowFactorAt, strengthAt } from './knobDrives.ts'
 import { rampAt, compileRamp, type CompiledRamp } from '../appearance/index.ts'
 import { keyAfter, startKey } from '../maths/index.ts'
 import type { Launcher } from './launcher.ts'
@@ -34,7 +38,7 @@ const keyLo = new Uint32Array(1)
 const time = new Float64Array(1)
 
 export class BirthQueue {
-  readonly schedule: Schedule
+  schedule: Schedule
   /** What `next` has found. */
   sourceIndex = 0
   /** Where the keys of its source begin. */
@@ -59,6 +63,8 @@ export class BirthQueue {
   readonly #here: PathPlace = { x: 0, y: 0, tx: 1, ty: 0 }
   readonly #there: PathPlace = { x: 0, y: 0, tx: 1, ty: 0 }
   #tick = 0
+  /** Something multiplies births while they go on. */
+  #driven: boolean
   /** Tick, pass and stop of the pass that was opened last; the ordinals due then are in `#end`. */
   #openTick = NONE
   #openedPass = -1
@@ -79,7 +85,8 @@ export class BirthQueue {
     this.#launcher = launcher
     this.#centre = new EmitterCentre(program, context)
     const { seed } = context
-    this.schedule = createSchedule(program.source, context.timeline, context.clock.rate, seed, program.places)
+    this.#driven = program.drives.some(({ id }) => id === 'flow') || this.#isStrengthened
+    this.schedule = this.#newSchedule()
     this.#keyStarts = [...this.schedule.sources.map((source) => source.key), TRAVEL_KEY].map((key) =>
       startKey(seed, program.source.salt, key),
     )
@@ -89,6 +96,43 @@ export class BirthQueue {
     this.#times = new Float64Array(this.#next.length + 1)
     this.#delay = program.delaySeconds > 0 ? compileRamp(program.source.along.delay) : null
     this.#travels = program.source.numbers.flowPerPx > 0
+  }
+
+  /** Somebody has said how strong it is, or will have. */
+  get #isStrengthened(): boolean {
+    const { tape } = this.#context
+    return tape.knobsSaid && tape.knobAt(STRENGTH_KNOB, Infinity) !== undefined
+  }
+
+  #newSchedule(): Schedule {
+    const { source, places } = this.#program
+    const { timeline, clock, seed } = this.#context
+    return createSchedule(source, timeline, clock.rate, seed, places, this.#driven ? this.#driving() : null)
+  }
+
+  /** From when on something multiplies births the schedule asks what it is; what was born stays. */
+  #drive(): void {
+    if (this.#driven || !this.#isStrengthened) return
+    this.#driven = true
+    this.schedule = this.#newSchedule()
+  }
+
+  #driving(): Driving {
+    const context = this.#context
+    const { clock, timeline, tape } = context
+    const stopMicro = (): number => this.#stopMicro()
+    const pass: Pass = { start: 0, end: 0, from: 0 }
+    return {
+      flow: {
+        ...{ clock, timeline, stopMicro, forgets: tape.advance !== undefined },
+        factorAt: (tick) => flowFactorAt(this.#program, context, tick),
+      },
+      burstAt: (number, at) => {
+        timeline.readPass(number, stopMicro(), pass)
+        const seconds = (pass.start - pass.from + at) / MICRO
+        return strengthAt(context, tickAtOrAfter(clock, seconds, this.#tick))
+      },
+    }
   }
 
   restart(): void {
@@ -134,6 +178,8 @@ export class BirthQueue {
 
   /** Births due from the beginning through a tick, if nothing is refused. */
   countThrough(tick: number): number {
+    this.#tick = tick
+    this.#drive()
     const { timeline } = this.#context
     const units = this.#units(tick)
     const last = timeline.passAt(units / this.#context.clock.rate, Infinity)
@@ -150,6 +196,7 @@ export class BirthQueue {
   open(tick: number): void {
     const { timeline, clock } = this.#context
     this.#tick = tick
+    this.#drive()
     this.#clockBefore = this.#clockNow
     this.#clockNow = clock.secondsAt(tick)
     const stop = this.#stopMicro()
@@ -170,7 +217,8 @@ export class BirthQueue {
     const before = this.#tick === 0 ? -1 : this.#units(this.#tick - 1)
     for (let s = 0; s < this.#next.length; s++) {
       this.#next[s] = goesOn ? this.#end[s]! : this.#due(s, this.#current, before)
-      this.#end[s] = this.#due(s, this.#current, now)
+      // What was born stays born, whatever multiplies births by now.
+      this.#end[s] = Math.max(this.#next[s]!, this.#due(s, this.#current, now))
       this.#findTime(s)
     }
     this.#openTick = this.#tick

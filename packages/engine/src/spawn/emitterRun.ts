@@ -7,6 +7,7 @@ import { BirthQueue } from './birthQueue.ts'
 import { type EmitterProgram, tickAtOrBefore } from '../program/index.ts'
 import { EventLog, Pool } from '../state/index.ts'
 import { InstanceHost } from './subEffects.ts'
+import { KnobDrives } from './knobDrives.ts'
 import { Launcher } from './launcher.ts'
 import type { Appearance } from '../appearance/index.ts'
 import { MarkLog } from '../marks/index.ts'
@@ -28,6 +29,8 @@ export class EmitterRun {
   readonly sources: readonly string[]
   tick = -1
   readonly context: SimulationContext
+  /** What knobs do to it; null when there are none for it. */
+  readonly knobs: KnobDrives | null
   /** What happened at surfaces in this tick. */
   readonly events: EventLog
   /** What its contacts have left behind. */
@@ -46,6 +49,8 @@ export class EmitterRun {
   #now = 0
 
   constructor(program: EmitterProgram, context: SimulationContext) {
+    this.knobs = program.drives.length > 0 || program.colourKnob !== null ? new KnobDrives(context) : null
+    if (this.knobs) program = this.knobs.bind(program)
     this.program = program
     this.appearance = program.appearance
     this.context = context
@@ -270,6 +275,7 @@ export class EmitterRun {
   #stepWith(moving: boolean): void {
     this.#bury()
     this.tick++
+    this.knobs?.begin(this.tick)
     this.#before = this.#now
     this.#now = this.context.clock.secondsAt(this.tick)
     if (moving) {
@@ -332,7 +338,9 @@ export class EmitterRun {
    * Takes over new looks without stepping: ramps are read at output, drawn values are drawn again from the
    * keys.
    */
-  replaceAppearance(program: EmitterProgram): void {
+  replaceAppearance(next: EmitterProgram): void {
+    const program = this.knobs?.bind(next) ?? next
+    this.knobs?.begin(this.tick)
     this.program = program
     this.appearance = program.appearance
     if (this.#triggers) this.#triggers.appearance = program.appearance

@@ -1,8 +1,9 @@
 /** Births of plain kinds by the kernels: what a pool's block says about them, written once. */
-import type { Fill, PropertyId, Range, ResolvedEmitter, ShapeKind } from '@gliv/model'
+import type { Fill, PropertyId, Range, ShapeKind } from '@gliv/model'
 import { SPACE, STREAMS } from '@gliv/model'
 import { type Appearance, isDeep } from '../appearance/index.ts'
 import { cosSinInto } from '../maths/index.ts'
+import type { EmitterProgram } from '../program/index.ts'
 import type { Pool } from '../state/index.ts'
 import { type Pose, PoseTransform, type Shape } from '../geometry/index.ts'
 import { Aims, Biases, Birth, Drawn, Fills, indexOf, Shapes, WORDS } from '../kernels/index.ts'
@@ -73,14 +74,14 @@ const LANED = [
  * Whether kernels can launch an emitter's particles: drawn at random from a simple shape, while nothing that
  * births depend on moves.
  */
-const launchesPlainly = (source: ResolvedEmitter): boolean =>
+const launchesPlainly = ({ source, lanes }: EmitterProgram): boolean =>
   source.placement === 'random' &&
   source.sizeUnit === 'px' &&
   source.type.facing !== 'path' &&
   source.type.numbers.depthSpeed === 1 &&
   !source.travel &&
   (source.space === 'carried' || (source.space === SPACE.released && source.numbers.inherit === 0)) &&
-  LANED.every((id) => source.lanes[id] === undefined)
+  LANED.every((id) => lanes[id] === undefined)
 
 /**
  * Tells a pool how its particles are launched; false when only the launcher itself can. @param pose where the
@@ -88,11 +89,12 @@ const launchesPlainly = (source: ResolvedEmitter): boolean =>
  */
 export const writeLaunchParameters = (
   pool: Pool,
-  source: ResolvedEmitter,
+  program: EmitterProgram,
   shape: Shape,
   pose: Readonly<Pose>,
 ): boolean => {
-  const parameters = launchesPlainly(source) ? SHAPE_PARAMETERS[source.shape]?.(shape, source.fill) : null
+  const { source } = program
+  const parameters = launchesPlainly(program) ? SHAPE_PARAMETERS[source.shape]?.(shape, source.fill) : null
   if (!pool.slab || !parameters) return false
   const { birth } = pool
   const { numbers } = source

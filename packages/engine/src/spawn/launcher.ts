@@ -127,7 +127,7 @@ export class Launcher {
       pool.slab !== null &&
       !this.#dynamic &&
       !this.#view &&
-      writeLaunchParameters(pool, this.#source, this.#shape, this.#pose)
+      writeLaunchParameters(pool, this.#program, this.#shape, this.#pose)
   }
 
   /**

@@ -174,6 +174,11 @@ export class Spawner {
   /** Whether the cap has no room; the oldest may go for the new one. */
   #refuses(): boolean {
     const { source, relayed } = this.#program
+    // Only a game that plays it stronger than it was made to be fills the pool with the living.
+    if (this.alive === this.#pool.capacity && !this.#pool.grow()) {
+      this.refused++
+      return true
+    }
     if (this.alive < source.numbers.cap) return false
     if (source.capPolicy === 'skip' || relayed) {
       this.refused++

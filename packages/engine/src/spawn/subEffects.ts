@@ -7,13 +7,14 @@ import { STREAMS } from '@gliv/model'
 import { emptyPose, type Pose, toWorld } from '../geometry/index.ts'
 import {
   type EmitterCount,
+  knobValue,
   type SubEffect,
   type MakeSubEffect,
   type SimulationContext,
   type CompiledTape,
 } from '../input/index.ts'
 import { angleOf, absorb, sample, type Key } from '../maths/index.ts'
-import { type Program, MICRO, type Pass } from '../program/index.ts'
+import { type Program, MICRO, type Pass, tickAtOrAfter } from '../program/index.ts'
 import { type Firing, DelayedSpawnHeap, RELAYED } from './relays/delayedSpawns.ts'
 
 /** `inner` as it lies in `outer`. */
@@ -31,13 +32,14 @@ const composed = (outer: Readonly<Pose>, inner: Readonly<Pose>, out: Pose): void
  * `warm` its own warm-up, `length` the ticks after which it is stopped.
  */
 const subEffectTape = (
-  outer: CompiledTape,
+  context: SimulationContext,
   start: number,
   warm: number,
   follows: boolean,
   poseInto: CompiledTape['poseInto'],
   length = Infinity,
 ): CompiledTape => {
+  const outer = context.tape
   const shift = start - warm
   const last = warm + length
   return {
@@ -48,6 +50,11 @@ const subEffectTape = (
     surroundings: (tick) => outer.surroundings(tick + shift),
     jumpsTo: (tick) => follows && outer.jumpsTo(tick + shift),
     emitsAt: (ticks) => !follows || outer.emitsAt(ticks + shift),
+    get knobsSaid() {
+      return outer.knobsSaid || context.knobs.size > 0
+    },
+    // A knob reaches those of its name inside.
+    knobAt: (name, tick) => knobValue(context, name, tick + shift),
     stopTick: () => Math.min(last, follows ? outer.stopTick() - shift : Infinity),
     endTick: () => Math.min(last, follows ? outer.endTick() - shift : Infinity),
   }
@@ -223,17 +230,8 @@ export class PartHost {
     return true
   }
 
-  /** First tick at or after a moment of the clock in seconds. */
   #tickAt(seconds: number, tick: number): number {
-    const { clock } = this.#context
-    let low = 0
-    let high = tick
-    while (low < high) {
-      const middle = Math.floor((low + high) / 2)
-      if (clock.secondsAt(middle) >= seconds) high = middle
-      else low = middle + 1
-    }
-    return low
+    return tickAtOrAfter(this.#context.clock, seconds, tick)
   }
 
   #begin(pass: number, start: number): Omit<Running, 'start'> {
@@ -257,7 +255,7 @@ export class PartHost {
     const subEffect = this.#make(
       program,
       key.hi,
-      subEffectTape(tape, start, program.warmTicks, true, poseInto, lengthOf(this.part, program)),
+      subEffectTape(this.#context, start, program.warmTicks, true, poseInto, lengthOf(this.part, program)),
     )
     return { subEffect, choice: chosen }
   }
@@ -377,7 +375,7 @@ export class InstanceHost {
       this.#program,
       taken[RELAYED.hi]! >>> 0,
       subEffectTape(
-        tape,
+        this.#context,
         start,
         this.#program.warmTicks,
         false,

@@ -1,5 +1,5 @@
 /** The particles of one emitter: columns of float64 and uint32 in one buffer, kept in birth order. */
-import { BIRTH_NUMBERS, giveBack, NUMBERS, roomFor, type Slab, WORDS } from '../kernels/index.ts'
+import { BIRTH_NUMBERS, giveBack, largerRoom, NUMBERS, roomFor, type Slab, WORDS } from '../kernels/index.ts'
 
 const FLOAT_COLUMNS = [
   'born',
@@ -116,7 +116,7 @@ const FLOAT_PLACES = [...FLOAT_COLUMNS, ...MOTION_COLUMNS] as string[]
 /** Pools are numbered, so that a slab knows which one it was told of last. */
 let made = 0
 
-/** A pool with room for `capacity` particles. It never grows: the program bounds what can be alive. */
+/** A pool with room for `capacity` particles; the program bounds what can be alive, unless a game makes more of it. */
 export class Pool {
   // The columns are plain fields, set from the lists above: loops read them once and then run over bare
   // arrays.
@@ -159,7 +159,7 @@ export class Pool {
   declare readonly source: Uint32Array
   declare readonly picture: Uint32Array
   declare readonly colour: Uint32Array
-  readonly capacity: number
+  capacity = 0
   /** Slots in use, the dead that were not yet compacted included. */
   size = 0
   /** Those before it are dead. */
@@ -168,13 +168,14 @@ export class Pool {
    * All float columns in one array, and where each begins: a loop over many columns needs one pointer and one
    * bound instead of one pair for each.
    */
-  readonly all: Float64Array
-  readonly at: FloatOffsets
+  all!: Float64Array
+  at!: FloatOffsets
   /** Where kernels can reach it; null where there are none. */
   readonly slab: Slab | null
   /** How its particles are born, for kernels; empty where there are none. */
-  readonly birth: Float64Array
-  readonly #id = ++made
+  birth!: Float64Array
+  readonly #motion: boolean
+  #id = ++made
   /** What the slab's block says of it. */
   readonly #addresses: Int32Array
   readonly #floats: Float64Array[] = []
@@ -182,16 +183,32 @@ export class Pool {
 
   /** @param motion with the columns of full motion; they are empty else */
   constructor(capacity: number, motion = false) {
-    this.capacity = capacity
-    const floats = [...FLOAT_COLUMNS, ...(motion ? MOTION_COLUMNS : [])]
+    this.#motion = motion
+    this.#addresses = new Int32Array(WORDS.birth + 1)
+    const { buffer, at, slab } = roomFor(this, this.#sizes(capacity).bytes)
+    this.slab = slab
+    this.#layOut(capacity, buffer, at)
+  }
+
+  #sizes(capacity: number): {
+    room: number
+    words: number
+    birth: number
+    bytes: number
+    floats: readonly string[]
+  } {
+    const floats = [...FLOAT_COLUMNS, ...(this.#motion ? MOTION_COLUMNS : [])]
     // Kernels take four from any slot on, and may write three behind the last.
     const room = (capacity + 4) & ~1
     const words = floats.length * room * 8
     const birth = words + WORD_COLUMNS.length * room * 4
-    const { buffer, at, slab } = roomFor(this, birth + BIRTH_NUMBERS * 8)
-    this.slab = slab
+    return { room, words, birth, bytes: birth + BIRTH_NUMBERS * 8, floats }
+  }
+
+  #layOut(capacity: number, buffer: ArrayBuffer, at: number): void {
+    const { room, words, birth, floats } = this.#sizes(capacity)
+    this.capacity = capacity
     this.birth = new Float64Array(buffer, at + birth, BIRTH_NUMBERS)
-    this.#addresses = new Int32Array(WORDS.birth + 1)
     for (const name of REACHED_FLOATS)
       this.#addresses[WORDS[name]] = at + FLOAT_PLACES.indexOf(name) * room * 8
     for (const name of REACHED_WORDS)
@@ -201,6 +218,7 @@ export class Pool {
     this.at = Object.fromEntries(FLOAT_COLUMNS.map((name, i) => [name, i * room])) as FloatOffsets
     const columns = this as unknown as Record<string, Float64Array | Uint32Array>
     for (const name of MOTION_COLUMNS) columns[name] = new Float64Array(0)
+    this.#floats.length = this.#words.length = 0
     floats.forEach((name, i) =>
       this.#floats.push((columns[name] = new Float64Array(buffer, at + i * room * 8, room))),
     )
@@ -212,6 +230,21 @@ export class Pool {
   /** For a pool that is done with: its memory serves the next one. */
   release(): void {
     giveBack(this)
+  }
+
+  /** Doubles its room; false, and nothing has changed, when there is none. */
+  grow(): boolean {
+    const capacity = this.capacity * 2
+    const { bytes } = this.#sizes(capacity)
+    const from = [...this.#floats, ...this.#words, this.birth]
+    const at = this.slab ? largerRoom(this, bytes) : 0
+    if (at === null) return false
+    this.#layOut(capacity, this.slab?.buffer ?? new ArrayBuffer(bytes), at)
+    const to = [...this.#floats, ...this.#words, this.birth]
+    from.forEach((column, k) => to[k]!.set(column as never))
+    // Kernels are told anew where it lies.
+    this.#id = ++made
+    return true
   }
 
   /** Moves the living together, in order. Dropping a slot never changes what is drawn or hashed. */

@@ -47,7 +47,12 @@ import {
   type EmitterChoices,
   type ForceRamps,
   type Lane,
+  type Drive,
+  type Drives,
   type Lanes,
+  type PropertyId,
+  type ResolvedKnob,
+  STRENGTH_KNOB,
   type NumbersOf,
   type Owner,
   type Path,
@@ -171,6 +176,35 @@ const lanes = (owners: readonly Owner[]): fc.Arbitrary<Lanes> => {
       ),
   ) as fc.Arbitrary<Lanes>
 }
+
+/** What two knobs do to some numbers. */
+const drives: fc.Arbitrary<Drives> = fc
+  .subarray(
+    (['emitter', 'type'] as const)
+      .flatMap((owner) => propertiesOf(owner) as PropertyId[])
+      .filter((id) => PROPERTIES[id].lane !== 'none'),
+    { maxLength: 4 },
+  )
+  .chain((chosen) =>
+    fc.record(
+      Object.fromEntries(
+        chosen.map((id) => [
+          id,
+          fc
+            .tuple(lane(PROPERTIES[id].lane === 'times'), fc.constantFrom('wet', 'gust'))
+            .map(([{ from, to, points }, knob]): Drive => ({ knob, from, to, points })),
+        ]),
+      ),
+    ),
+  ) as fc.Arbitrary<Drives>
+
+const knobs: fc.Arbitrary<readonly ResolvedKnob[]> = fc
+  .tuple(number(0, 1), seldom(null, lane(true)))
+  .map(([start, over]): readonly ResolvedKnob[] => [
+    { name: 'wet', low: 0, high: 1, start },
+    { name: 'gust', low: -2, high: 3, start: 0, ...(over ? { lane: over } : {}) },
+    { name: 'team', colour: '#ff8040' },
+  ])
 
 const of = <T>(values: readonly T[]): fc.Arbitrary<T> => seldom(values[0]!, fc.constantFrom(...values))
 
@@ -298,6 +332,8 @@ export const arbitraryEmitter = (id: string): fc.Arbitrary<ResolvedEmitter> =>
       choices: emitterChoices,
       salt: fc.nat(),
       bursts: fc.array(fc.tuple(numbersOf('burst'), fc.boolean()), { maxLength: 3 }),
+      drives: seldom({}, drives),
+      tinted: fc.boolean(),
       type: fc.record({
         numbers: numbersOf('type'),
         choices: typeChoices,
@@ -306,11 +342,13 @@ export const arbitraryEmitter = (id: string): fc.Arbitrary<ResolvedEmitter> =>
         palette: seldom(null, fc.array(colour, { minLength: 1, maxLength: 5 })),
       }),
     })
-    .map(({ numbers, choices, salt, bursts, type }) =>
+    .map(({ numbers, choices, salt, bursts, drives: driven, tinted, type }) =>
       makeEmitter(numbers, {
         ...choices,
         id,
         salt,
+        ...(Object.keys(driven).length > 0 ? { drives: driven } : {}),
+        ...(tinted ? { colourKnob: 'team' } : {}),
         mask: choices.shape === 'picture' ? mask : null,
         bursts: bursts.map(([burst, eachPlace], i) => ({
           ...makeBurst(`b${i}`, 0, 1, burst),
@@ -331,6 +369,7 @@ export const arbitraryEffect: fc.Arbitrary<ResolvedEffect> = fc
     two: arbitraryEmitter('two'),
     numbers: numbersOf('effect'),
     lanes: lanes(['effect']),
+    knobs,
     play: fc.constantFrom(...PLAYS.filter((play) => play !== 'period')),
     seed: fc.nat(),
     rate: fc.constantFrom(60, 60, 30, 144),
@@ -362,6 +401,14 @@ export const arbitraryTape: fc.Arbitrary<Tape> = fc
         }),
         fc.record({ do: fc.constant('emit' as const), on: fc.boolean() }),
         fc.record({ do: fc.constant('stop' as const) }),
+        fc.record({ do: fc.constant('knob' as const), name: fc.constant('wet'), value: number(0, 1) }),
+        fc.record({ do: fc.constant('knob' as const), name: fc.constant('gust'), value: number(-2, 3) }),
+        fc.record({ do: fc.constant('knob' as const), name: fc.constant('team'), value: colour }),
+        fc.record({
+          do: fc.constant('knob' as const),
+          name: fc.constant(STRENGTH_KNOB),
+          value: number(0, 3),
+        }),
       ),
     }),
     { maxLength: 6 },
