@@ -18,6 +18,8 @@ export { type Arrival, type Brought, WHEN_BOTH, type WhenBoth } from './graft/br
 export { mergeKits, type Merged } from './graft/merge.ts'
 export { adviseKit, checkKit, KitRefusal, readKit, refuseNumber, type Problem } from './kit/check.ts'
 export * from './kit/edits.ts'
+export * from './kit/knob.ts'
+export { addKnob, driveCount, firstDrive, removeKnob, setDrive } from './kit/knobs.ts'
 export { countedIds, freeName, type MakeId, newBurst } from './kit/layers.ts'
 export { type FolderFiles, pathOfId, readKitFolder, writeKitFolder } from './kit/kitFolder.ts'
 export { FILE_LIMIT_BYTES, type Progress, readKitFile, writeKitJson, writeKitZip } from './kit/files.ts'

@@ -4,10 +4,13 @@ export { checkSurfaces, flattenPath, placeCloud, SKIN, Surroundings, Sweep } fro
 export { checkPose, checkView, DEFAULT_VIEW, LiveTape, viewAround } from './input/index.ts'
 export { cosSinInto } from './maths/index.ts'
 export {
+  checkKnob,
+  checkKnobs,
   compile,
   dueMoments,
   emitterEndSeconds,
   emptyFrame,
+  knobsWithin,
   longestLife,
   placesOf,
   type Program,

@@ -45,6 +45,7 @@ describe('exporters', () => {
       'last-ferry.glivpack.json',
       'last-ferry.glivpack',
       'last-ferry.glivpack.json',
+      'last-ferry.names.ts',
       'last-ferry.gliv',
       'last-ferry.gliv.json',
     ])

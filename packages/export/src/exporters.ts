@@ -37,6 +37,13 @@ export const EXPORTERS = [
     type: 'application/json',
   },
   {
+    id: 'names',
+    label: 'Names for TypeScript',
+    help: 'Effects, knobs and cues of the pack as types, so that a game’s compiler knows them.',
+    extension: '.names.ts',
+    type: 'text/plain',
+  },
+  {
     id: 'kit',
     label: 'Kit file',
     help: 'To keep, or to open in another Gliv.',

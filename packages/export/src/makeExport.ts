@@ -3,6 +3,7 @@ import { maskReader } from '@gliv/bake'
 import { type KitFile, resolveEffect, writeKitJson, writeKitZip } from '@gliv/document'
 import { compile } from '@gliv/engine'
 import type { ExporterId } from './exporters.ts'
+import { namesModule } from './namesModule.ts'
 import { packBytes, type PackChoice, packText } from './pack/pack.ts'
 
 /** Compiles every effect of a kit. Throws `Refusal` for the first that no player could run. */
@@ -15,6 +16,7 @@ const MAKERS = {
   pack: packText,
   'pack-binary': packBytes,
   'pack-source': (file, choice) => packText(file, { ...choice, withSource: true }),
+  names: ({ kit }, { effects }) => namesModule(kit, effects),
   kit: (file) => writeKitZip(file),
   'kit-json': (file) => writeKitJson(file),
 } as const satisfies Record<ExporterId, (file: KitFile, choice: PackChoice) => Uint8Array | string>

@@ -80,7 +80,7 @@ describe('a placed handle', () => {
         ),
       ]),
     )
-    const handle = new EffectHandle(rain, {}, { x: 0, y: 0, w: 100, h: 100 })
+    const handle = new EffectHandle(rain, {}, 1, { x: 0, y: 0, w: 100, h: 100 })
     handle.setView({ x: 7000, y: 0, w: 100, h: 100 })
     handle.advance(0.2)
     for (const p of reportParticles(handle.simulation)) expect(p.x).toBeGreaterThan(6990)

@@ -126,6 +126,13 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     syntax: { files: 1, values: ['--out', '--effect'], flags: ['--with-source', '--binary'] },
     load: async () => (await import('./packs.ts')).pack,
   },
+  names: {
+    usage: 'names FILE --out FILE [--effect LIST]',
+    help: 'Effects, knobs and cues of a pack as a TypeScript module, so that a game’s compiler knows them.',
+    options: [['--effect LIST', 'Only these, by id, name or pattern, as for the pack']],
+    syntax: { files: 1, values: ['--out', '--effect'], flags: [] },
+    load: async () => (await import('./names.ts')).names,
+  },
   page: {
     usage: 'page FILE --effect ID_OR_NAME --out FILE',
     help: 'One HTML file that shows an effect by itself, for showing and for reports of faults; nothing is fetched.',
@@ -145,7 +152,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   },
   run: {
     usage:
-      'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--stage ID_OR_NAME] [--recording ID_OR_NAME] [--strength N] [--tape FILE] [--every N] --json',
+      'run FILE --effect ID_OR_NAME --until SECONDS [--seed N] [--x N] [--y N] [--rotate DEG] [--scale N] [--mirror] [--view X,Y,W,H] [--stage ID_OR_NAME] [--recording ID_OR_NAME] [--strength N] [--knobs NAME=VALUE,…] [--tape FILE] [--every N] --json',
     help: 'The state of an effect, or of a stage in motion, as JSON.',
     syntax: {
       files: 1,
@@ -161,6 +168,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
         '--stage',
         '--recording',
         '--strength',
+        '--knobs',
         '--tape',
         '--every',
       ],

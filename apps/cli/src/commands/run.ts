@@ -2,12 +2,28 @@
 import { maskReader, openScene } from '@gliv/bake'
 import { findEffect, findStage, type Kit, type KitFile, resolveEffect } from '@gliv/document'
 import { compile, createSimulation, reportRun, type SimulationOptions, tickOf } from '@gliv/engine'
+import type { KnobValues } from '@gliv/model'
 import { strengthened } from '@gliv/scene'
 import { type Args, listOption, numberOption, required, Usage, wholeOption } from '../support/args.ts'
 import { type Run, UINT32 } from '../support/command.ts'
 import { loadKit } from '../support/kitfile.ts'
 import { reportScene } from '../support/sceneRun.ts'
 import { loadTape } from '../support/tapefile.ts'
+
+/** Where knobs stand: `wetness=0.4,team=#ff8040`. */
+const knobsOption = (args: Args): KnobValues =>
+  Object.fromEntries(
+    required(args, '--knobs')
+      .split(',')
+      .map((said) => {
+        const at = said.lastIndexOf('=')
+        const value = said.slice(at + 1).trim()
+        const number = Number(value)
+        if (at < 1 || value === '' || (!value.startsWith('#') && !Number.isFinite(number)))
+          throw new Usage(`--knobs has ${JSON.stringify(said)}; write NAME=NUMBER or NAME=#rrggbb`)
+        return [said.slice(0, at).trim(), value.startsWith('#') ? value : number]
+      }),
+  )
 
 /** How `gliv run` starts an effect: seed, place, stage, view, tape. */
 const runOptions = async (args: Args, kit: Kit): Promise<SimulationOptions> => {
@@ -18,6 +34,7 @@ const runOptions = async (args: Args, kit: Kit): Promise<SimulationOptions> => {
   return {
     ...(stage === undefined ? {} : { surfaces: findStage(kit, stage).surfaces }),
     ...(seed === undefined ? {} : { seed }),
+    ...(args.has('--knobs') ? { knobs: knobsOption(args) } : {}),
     ...(tape === undefined ? {} : { tape: await loadTape(tape) }),
     ...(view === undefined ? {} : { view: { x: view[0]!, y: view[1]!, w: view[2]!, h: view[3]! } }),
     x: numberOption(args, '--x') ?? 0,

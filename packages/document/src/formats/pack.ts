@@ -47,6 +47,11 @@ const emitter = z.looseObject({
   numbers: numbersOf('emitter').optional(),
   along: ramps.optional(),
   lanes: z.record(z.string(), ramp).optional().describe('from, to, seconds, and then as a ramp'),
+  drives: z
+    .record(z.string(), ramp)
+    .optional()
+    .describe('Name of the knob, from, to, and then as a ramp, by the number that it drives'),
+  colourKnob: z.string().optional().describe('Name of the knob that tints its particles'),
   path: path.optional(),
   bursts: z.array(z.looseObject({ id: z.string(), numbers: numbersOf('burst').optional() })),
   relays: z.array(z.looseObject({ id: z.string(), salt, numbers: numbersOf('relay').optional() })),
@@ -57,6 +62,21 @@ const effect = z.looseObject({
   seed: salt.optional(),
   rate: z.number().int().min(1).optional().describe('Ticks a second'),
   numbers: numbersOf('effect').optional(),
+  knobs: z
+    .array(
+      z.union([
+        z.object({
+          name: z.string(),
+          low: z.number(),
+          high: z.number(),
+          start: z.number(),
+          lane: ramp.optional().describe('from, to, seconds, and then as a ramp'),
+        }),
+        z.object({ name: z.string(), colour: z.string() }),
+      ]),
+    )
+    .optional()
+    .describe('What a game turns while it plays'),
   emitters: z.array(emitter),
   parts: z.array(
     z.looseObject({

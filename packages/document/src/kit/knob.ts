@@ -31,4 +31,3 @@ export type DriveChoices = { readonly [K in PropertyId]?: DriveChoice | undefine
 export const KNOB_LIMIT = 16
 
 export const isNumberKnob = (knob: Knob): knob is NumberKnob => 'low' in knob
-

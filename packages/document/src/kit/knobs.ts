@@ -1,11 +1,5 @@
 /** Knobs of an effect in a kit: named inputs that a game turns, and what they drive. */
-import {
-  type Drives,
-  property,
-  type PropertyId,
-  type ResolvedKnob,
-  RISING_RAMP,
-} from '@gliv/model'
+import { type Drives, property, type PropertyId, type ResolvedKnob, RISING_RAMP } from '@gliv/model'
 import { type DriveChoice, isNumberKnob, type Knob } from './knob.ts'
 import type { Effect, Emitter } from './kit.ts'
 import { freeName, type MakeId } from './layers.ts'

@@ -173,13 +173,13 @@ const lanesSchema = (owners: readonly Owner[]) => {
     .default({})
 }
 
-const driveSchema = (id: PropertyId) => {
-  const p: Property = PROPERTIES[id]
+const driveSchema = (number: PropertyId) => {
+  const p: Property = PROPERTIES[number]
   const low = p.lane === 'times' ? 0 : -100_000
   const value = z
     .number()
     .min(low)
-    .max(100_000, { error: `what a knob makes of ${id} must stay between ${low} and 100000` })
+    .max(100_000, { error: `what a knob makes of ${number} must stay between ${low} and 100000` })
   return rampOf(rampPoint).extend({ knob: id, from: value, to: value })
 }
 

@@ -1,6 +1,7 @@
 /** A pack as short as it can be said: what most entries share stands once, and ramps, paths and frames in lists. */
 import type { GatheredPack } from '@gliv/document'
 import {
+  type Drive,
   type Lane,
   PACK_GROUPS,
   type PackEntry,
@@ -9,6 +10,7 @@ import {
   type Picture,
   type Ramp,
   type ResolvedEffect,
+  type ResolvedKnob,
   type ResolvedEmitter,
   type ResolvedPart,
   type ResolvedRelay,
@@ -41,6 +43,16 @@ const laneShort = ({ from, to, seconds, points }: Lane): unknown[] => [
   seconds,
   ...rampShort({ points }),
 ]
+
+const driveShort = ({ knob, from, to, points }: Drive): unknown[] => [
+  knob,
+  from,
+  to,
+  ...rampShort({ points }),
+]
+
+const knobShort = (knob: ResolvedKnob): Fields =>
+  'lane' in knob && knob.lane ? { ...knob, lane: laneShort(knob.lane) } : { ...knob }
 
 const pathShort = ({ closed, points }: Path): unknown[] => [
   closed ? 1 : 0,
@@ -90,11 +102,12 @@ class Compactor {
     return { ...part, choices: choices.map(({ weight, effect }) => [weight, this.#numberOf(effect)]) }
   }
 
-  #emitter({ along, lanes, path, travel, type, relays, ...emitter }: ResolvedEmitter): Fields {
+  #emitter({ along, lanes, drives, path, travel, type, relays, ...emitter }: ResolvedEmitter): Fields {
     return {
       ...emitter,
       along: mapped(along, rampShort),
       lanes: mapped(lanes, laneShort),
+      ...(drives ? { drives: mapped(drives, driveShort) } : {}),
       path: pathShort(path),
       travel: travel && { ...travel, path: pathShort(travel.path) },
       relays: relays.map((relay) => this.#relay(relay)),
@@ -113,6 +126,7 @@ class Compactor {
     return this.#effects.map((effect) => ({
       ...effect,
       lanes: mapped(effect.lanes, laneShort),
+      ...(effect.knobs ? { knobs: effect.knobs.map(knobShort) } : {}),
       source: this.#source(effect),
       emitters: effect.emitters.map((emitter) => this.#emitter(emitter)),
       parts: effect.parts.map((part) => this.#part(part)),

@@ -31,6 +31,10 @@ const NEEDED = {
   type: { id: 'string', numbers: 'numbers', ramps: 'object', pictures: 'list', blend: 'string' },
   picture: { sheet: 'number', weight: 'number', frames: 'list' },
   burst: { id: 'string', numbers: 'numbers' },
+  knob: { name: 'string' },
+  numberKnob: { low: 'number', high: 'number', start: 'number' },
+  colourKnob: { colour: 'string' },
+  drive: { knob: 'string', from: 'number', to: 'number', points: 'list' },
   relay: { id: 'string', salt: 'number', numbers: 'numbers' },
   part: { id: 'string', salt: 'number', numbers: 'numbers', choices: 'list' },
   sound: { id: 'string', name: 'string', data: 'object' },
@@ -83,6 +87,7 @@ const each = (
   })
 
 interface Emitter {
+  readonly drives?: Readonly<Record<string, unknown>>
   readonly type: {
     readonly pictures: readonly { readonly sheet: number; readonly frames: readonly unknown[] }[]
   }
@@ -102,19 +107,25 @@ const checkEmitter = (sheets: number) => (place: string, emitter: Emitter) => {
     },
   )
   each('burst', `${place}.bursts`, emitter.bursts)
+  for (const [id, drive] of Object.entries(emitter.drives ?? {}))
+    check('drive', `${place}.drives.${id}`, drive)
   each('relay', `${place}.relays`, emitter.relays, (at, { effect }: { effect?: unknown }) => {
     if (effect) checkEffect(sheets)(`${at}.effect`, check('effect', `${at}.effect`, effect) as never)
   })
 }
 
 interface Effect {
+  readonly knobs?: readonly unknown[]
   readonly emitters: readonly unknown[]
   readonly parts: readonly unknown[]
 }
 
 const checkEffect =
   (sheets: number) =>
-  (place: string, { emitters, parts }: Effect): void => {
+  (place: string, { emitters, parts, knobs = [] }: Effect): void => {
+    each('knob', `${place}.knobs`, knobs, (at, knob: object) =>
+      check('colour' in knob ? 'colourKnob' : 'numberKnob', at, knob),
+    )
     each('emitter', `${place}.emitters`, emitters, checkEmitter(sheets))
     each('part', `${place}.parts`, parts, (at, { choices }: { choices: readonly unknown[] }) =>
       choices.forEach((choice, k) => {

@@ -1,6 +1,7 @@
 /** From a pack as it lies in a file to one in memory: what entries share is filled in, lists become ramps and paths. */
 import {
   type FrameRect,
+  type Drive,
   type Lane,
   type Pack,
   PACK_GROUPS,
@@ -13,6 +14,7 @@ import {
   type Ramp,
   type RampPoint,
   type ResolvedEffect,
+  type ResolvedKnob,
   type ResolvedType,
   type TintRamp,
 } from '@gliv/model'
@@ -50,6 +52,16 @@ const laneOf = (list: List): Lane => ({
   seconds: list[2]!,
   ...rampOf(list, 3),
 })
+
+const driveOf = (list: List): Drive => ({
+  knob: list[0]! as unknown as string,
+  from: list[1]!,
+  to: list[2]!,
+  ...rampOf(list, 3),
+})
+
+const knobOf = (knob: Fields): ResolvedKnob =>
+  (knob['lane'] ? { ...knob, lane: laneOf(knob['lane'] as List) } : knob) as never
 
 const pathOf = (list: List): Path => {
   const points = []
@@ -123,6 +135,7 @@ class Unpacker {
       ...emitter,
       along: mapped(emitter['along'], rampOf),
       lanes: mapped(emitter['lanes'], laneOf),
+      ...(emitter['drives'] ? { drives: mapped(emitter['drives'], driveOf) } : {}),
       path: pathOf(emitter['path'] as List),
       travel: travel && { ...travel, path: pathOf(travel.path) },
       bursts: (emitter['bursts'] as PackEntry[]).map((burst) => this.#filled('burst', burst)),
@@ -153,6 +166,7 @@ class Unpacker {
     return {
       ...effect,
       lanes: mapped(effect['lanes'], laneOf),
+      ...(effect['knobs'] ? { knobs: (effect['knobs'] as Fields[]).map(knobOf) } : {}),
       source: sheet && {
         sheet: sheet.page,
         frame: rectOf(sheet.frames.find(([number]) => number === source[1])!),

@@ -45,10 +45,10 @@ const farthest = (places: unknown): number => {
   return Object.values(places).reduce<number>((most, part) => Math.max(most, farthest(part)), 0)
 }
 
-const emitterReach = ({ numbers, lanes, mask, path, travel, type }: ResolvedEmitter): number => {
+const emitterReach = ({ numbers, lanes, drives = {}, mask, path, travel, type }: ResolvedEmitter): number => {
   const lane = (id: (typeof LENGTHS)[number]): number => {
-    const { from = 0, to = 0 } = lanes[id] ?? {}
-    return Math.max(Math.abs(from), Math.abs(to))
+    const most = ({ from = 0, to = 0 } = {}): number => Math.max(Math.abs(from), Math.abs(to))
+    return most(lanes[id]) + most(drives[id])
   }
   const places = LENGTHS.reduce((sum, id) => sum + size(numbers[id]) + lane(id), 0)
   const sprites = type.pictures.flatMap(({ frames }) => frames.map(({ w, h }) => w + h))
@@ -80,8 +80,11 @@ const findExtent = ({ emitters, parts }: ResolvedEffect): Extent => {
       })),
     ),
   ]
-  const speedOf = ({ numbers, lanes }: ResolvedEmitter): number =>
-    size(numbers.speed) * Math.max(1, lanes.speed?.from ?? 1, lanes.speed?.to ?? 1)
+  const speedOf = ({ numbers, lanes, drives = {} }: ResolvedEmitter): number =>
+    [lanes.speed, drives.speed].reduce(
+      (speed, lane) => speed * Math.max(1, lane?.from ?? 1, lane?.to ?? 1),
+      size(numbers.speed),
+    )
   return {
     followsView: emitters.some(onView) || inner.some((one) => one.followsView),
     speed: Math.max(0, ...emitters.map(speedOf), ...inner.map(({ speed }) => speed)),

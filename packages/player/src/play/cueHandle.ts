@@ -21,6 +21,13 @@ export class CueHandle {
     for (const handle of this.effects) handle.moveTo(x, y, placing)
   }
 
+  /** Turns a knob of those of its effects that have it; throws an error in words when none has. */
+  turn(name: string, value: number | string): void {
+    const having = this.effects.filter((handle) => handle.knobs.some((knob) => knob.name === name))
+    // Chance may have said no.
+    for (const handle of having.length > 0 ? having : this.effects) handle.turn(name, value)
+  }
+
   /** Ends emission and lets the living finish. */
   stop(): void {
     for (const handle of this.effects) handle.stop()

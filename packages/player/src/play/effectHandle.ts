@@ -1,17 +1,28 @@
 /** One playing effect, as a game steers it. */
 import {
+  checkKnob,
+  checkKnobs,
   checkPose,
   createSimulation,
   type EffectEvents,
+  knobsWithin,
   LiveTape,
   type Program,
   type Simulation,
   viewAround,
 } from '@gliv/engine'
-import { type Frame, Refusal, type Surface, type ViewRect } from '@gliv/model'
+import {
+  type Frame,
+  Refusal,
+  type ResolvedKnob,
+  STRENGTH_KNOB,
+  type Surface,
+  type ViewRect,
+} from '@gliv/model'
+import { grained } from '@gliv/scene/strength'
 import { Bounds, type Extent, extentOf } from './bounds.ts'
 import { type Look, PLAIN_LOOK, type Swap, tintOf } from './merged.ts'
-import { checkOption, checkSeconds, type Placing, type PlayOptions } from './options.ts'
+import { checkOption, checkSeconds, type Knobs, type Placing, type PlayOptions } from './options.ts'
 
 const poseOf = ({
   rotation,
@@ -43,7 +54,7 @@ const CATCH_UP_SECONDS = 1
 type Ended = () => void
 
 /** One playing effect. It frees itself when it is over; what is asked of it then does nothing. */
-export class EffectHandle {
+export class EffectHandle<K extends object = Knobs> {
   /** Resolves when the last particle is gone; the effect has then freed itself. */
   readonly finished: Promise<void>
   /** @internal */
@@ -53,8 +64,6 @@ export class EffectHandle {
   readonly name: string
   /** Unsigned 32 bits: with it the same effect plays the same again. */
   readonly seed: number
-  /** How strongly it plays; 1 is as designed. */
-  readonly strength: number
   /** Which effects stay when the player's limits are reached. */
   readonly priority: number
   readonly space: 'world' | 'interface'
@@ -74,28 +83,37 @@ export class EffectHandle {
   #placed: { x: number; y: number; rotation: number; mirror: boolean; scale: number }
   #look: Look = PLAIN_LOOK
   #speed = 1
+  #strength: number
+  /** What births are multiplied by while the strength that it was made for is 1. */
+  readonly #basis: number
   /** What the last frame shows: tick and share of the way to the next. */
   #framed = -1
 
   /** @internal */
-  constructor(program: Program, options: PlayOptions, view?: ViewRect, events?: EffectEvents) {
+  constructor(program: Program, options: PlayOptions, basis = 1, view?: ViewRect, events?: EffectEvents) {
     const { effect } = program
     const said = withDefaults(options)
     const { x, y, scale } = said
     this.effect = effect.id
     this.name = effect.name
-    this.strength = said.strength
+    this.#strength = said.strength
+    this.#basis = basis
     this.priority = said.priority
     this.space = said.space
     this.#placed = { x, y, rotation: said.rotation, mirror: said.mirror, scale }
     const pose = { x, y, ...poseOf(options) }
     checkPose('play', pose)
-    this.#tape = new LiveTape(pose, view ?? viewAround(effect), said.surfaces)
-    const { seed } = options
+    const { seed, knobs = {} } = options
+    checkKnobs(effect, this.name, knobs as Knobs)
+    this.#tape = new LiveTape(pose, view ?? viewAround(effect), said.surfaces, {
+      ...(knobs as Knobs),
+      ...(grained(said.strength) === basis ? {} : { [STRENGTH_KNOB]: said.strength / basis }),
+    })
     this.simulation = createSimulation(program, {
       ...pose,
       live: this.#tape,
       surfaces: said.surfaces,
+      knobs: knobs as Knobs,
       ...(view ? { view } : {}),
       ...(typeof seed === 'number' ? { seed } : {}),
       ...(events ? { events } : {}),
@@ -181,6 +199,33 @@ export class EffectHandle {
   set speed(speed: number) {
     checkOption(this.name, 'speed', speed)
     this.#speed = speed
+  }
+
+  /**
+   * Multiplies flows, and counts of bursts that fire from now on: 0 to 8, 1 is as designed. What the effect's own ramps
+   * say of strength holds for the one that it was started with.
+   */
+  get strength(): number {
+    return this.#strength
+  }
+
+  set strength(strength: number) {
+    checkOption(this.name, 'strength', strength)
+    this.#wake()
+    this.#strength = strength
+    this.#tape.turn(STRENGTH_KNOB, strength / this.#basis)
+  }
+
+  /** Its knobs, as they were designed, those of effects inside it, too. */
+  get knobs(): readonly ResolvedKnob[] {
+    return [...knobsWithin(this.simulation.program.effect).values()]
+  }
+
+  /** Turns a knob: from the next tick on it stands there. Throws an error in words for one that it does not have. */
+  turn<N extends keyof K & string>(name: N, value: NonNullable<K[N]>): void {
+    checkKnob(this.simulation.program.effect, this.name, name, value)
+    this.#wake()
+    this.#tape.turn(name, value as number | string)
   }
 
   /** Multiplies every length of what is born from now on; 1 is as designed. */

@@ -20,8 +20,29 @@ export interface Point {
   readonly y: number
 }
 
+/** Values of knobs by their names: numbers, and colours as `#rrggbb`. */
+export type Knobs = Readonly<Record<string, number | string>>
+
+/**
+ * What a pack holds, by name, as `gliv types` writes it; a player that is told of it knows the names and knobs of its
+ * effects: `new Player<Names>(canvas, pack)`.
+ */
+export interface PackNames {
+  /** The knobs of each effect. */
+  readonly effects: object
+  readonly cues: string
+}
+
+/** A pack that a player has not been told of. */
+export interface AnyNames extends PackNames {
+  readonly effects: Readonly<Record<string, Knobs>>
+}
+
+/** The knobs of one of its effects. */
+export type KnobsOf<N extends PackNames, E extends keyof N['effects']> = N['effects'][E] & object
+
 /** Where an effect starts and how, when a game plays it. */
-export interface PlayOptions extends Placing {
+export interface PlayOptions<K extends object = Knobs> extends Placing {
   /** World pixels; default 0, 0. */
   readonly x?: number
   readonly y?: number
@@ -41,6 +62,8 @@ export interface PlayOptions extends Placing {
   readonly opacity?: number
   /** How fast its time goes: 0 to 16, 1 is as designed. */
   readonly speed?: number
+  /** Where its knobs stand, by their names; the others start as designed. `turn` moves them. */
+  readonly knobs?: Partial<K>
   /** Which effects stay when the player's limits are reached: those of a higher number; default 0. */
   readonly priority?: number
   /** `interface`: over the world, in pixels of the picture, whatever the camera shows; default `world`. */
@@ -102,6 +125,10 @@ const CHECKS = {
     typeof value === 'string' && /^#[0-9a-f]{6}$/i.test(value) ? null : 'must be a colour such as "#ffcc00"',
   opacity: within(0, 1),
   speed: within(0, 16, ', and 1 is as designed'),
+  knobs: (value) =>
+    typeof value === 'object' && value !== null && !Array.isArray(value)
+      ? null
+      : 'must be values by the names of knobs, such as { wetness: 0.5 }',
   priority: finite,
   space: (value) => (value === 'world' || value === 'interface' ? null : 'must be "world" or "interface"'),
   pictures: (value) =>

@@ -1,5 +1,12 @@
-import { checkView, compile, latestEndSeconds, type Program } from '@gliv/engine'
-import { type EffectEventKind, type Frame, Refusal, type ResolvedEffect, type ViewRect } from '@gliv/model'
+import { checkView, compile, knobsWithin, latestEndSeconds, type Program } from '@gliv/engine'
+import {
+  type Cue,
+  type EffectEventKind,
+  type Frame,
+  Refusal,
+  type ResolvedEffect,
+  type ViewRect,
+} from '@gliv/model'
 import { seedOf } from '@gliv/scene/chance'
 import { CueDispatch } from '@gliv/scene/cues'
 import { grained, strengthened } from '@gliv/scene/strength'
@@ -10,7 +17,16 @@ import { EffectHandle } from '../play/effectHandle.ts'
 import { checkOrder, INTERFACE, layerNamed, layersOf, MARKS } from '../play/layers.ts'
 import { checkLimits, firstToGo, type Limits } from '../play/limits.ts'
 import { MergedFrame, PLAIN_LOOK } from '../play/merged.ts'
-import { checkOptions, checkSeconds, checkSeed, type PlayOptions } from '../play/options.ts'
+import {
+  type AnyNames,
+  checkOptions,
+  checkSeconds,
+  checkSeed,
+  type Knobs,
+  type KnobsOf,
+  type PackNames,
+  type PlayOptions,
+} from '../play/options.ts'
 import { type PlayedEvents, Telling } from '../play/telling.ts'
 
 /** How a player plays, whether it draws or not. */
@@ -43,7 +59,7 @@ const SECONDS_LIMITS = { low: 0, high: 16 } as const
  * player.update(1 / 60)
  * const { f32, count } = player.frame()
  */
-export class HeadlessPlayer {
+export class HeadlessPlayer<N extends PackNames = AnyNames> {
   /** Nothing goes on while it is set. */
   paused = false
   /** @internal */
@@ -149,15 +165,21 @@ export class HeadlessPlayer {
   }
 
   /** Starts an effect by id or name. Throws an error in words when there is none, or for options that cannot be. */
-  play(effect: string, options: PlayOptions = {}): EffectHandle {
+  play<E extends keyof N['effects'] & string>(
+    effect: E,
+    options: PlayOptions<KnobsOf<N, E>> = {},
+  ): EffectHandle<KnobsOf<N, E>> {
+    const said = options as PlayOptions
     const found = findInPack(this.pack.contents, effect)
-    checkOptions(`play "${found.name}"`, options)
-    let program = this.#programOf(effect, options.strength ?? 1)
-    if (options.anchorB) program = compile(withAnchorB(program.effect, options))
-    const seed = options.seed === 'designed' ? found.seed : (options.seed ?? this.#nextSeed(found))
-    const handle = new EffectHandle(program, { ...options, seed }, this.#view, this.telling.events)
+    checkOptions(`play "${found.name}"`, said)
+    // What is silent at first is made as designed, so that it can become louder.
+    const basis = grained(said.strength ?? 1) || 1
+    let program = this.#programOf(effect, basis)
+    if (said.anchorB) program = compile(withAnchorB(program.effect, said))
+    const seed = said.seed === 'designed' ? found.seed : (said.seed ?? this.#nextSeed(found))
+    const handle = new EffectHandle(program, { ...said, seed }, basis, this.#view, this.telling.events)
     try {
-      this.started(handle, options)
+      this.started(handle, said)
     } catch (refused) {
       handle.simulation.dispose()
       throw refused
@@ -166,7 +188,7 @@ export class HeadlessPlayer {
     handle.onEnd(() => this.#ended(handle))
     this.#tellOf(handle)
     while (this.#playing.size > this.#limits.effects) firstToGo(this.#playing)?.remove()
-    return handle
+    return handle as EffectHandle<KnobsOf<N, E>>
   }
 
   /** An effect has been started; for who draws it. @internal */
@@ -233,7 +255,7 @@ export class HeadlessPlayer {
    * Says what has happened, by a cue's name or id: its effects play, as strongly and by the chance that the pack says.
    * Throws an error in words when there is no such cue.
    */
-  cue(idOrName: string, options: PlayOptions = {}): CueHandle {
+  cue(idOrName: N['cues'], options: PlayOptions = {}): CueHandle {
     const { cues = [], effects } = this.pack.contents
     const cue = cues.find(({ id }) => id === idOrName) ?? cues.find(({ name }) => name === idOrName)
     if (!cue)
@@ -245,10 +267,29 @@ export class HeadlessPlayer {
     const dispatch = this.#dispatch()
     const now = (): number => Math.floor(this.#seconds * (effects[0]?.rate ?? 60))
     const fired = dispatch.fire(cue.id, now(), options.strength)
+    const knobs = this.#knobsFor(cue, options.knobs ?? {})
     const handles = (fired?.started ?? []).map(({ effect, seed, strength }) =>
-      this.play(effect, { ...options, strength: grained(strength), seed: options.seed ?? seed }),
+      (this as HeadlessPlayer).play(effect, {
+        ...options,
+        ...{ strength: grained(strength), seed: options.seed ?? seed, knobs: knobs(effect) },
+      }),
     )
     return new CueHandle(handles, () => fired?.stop(now()))
+  }
+
+  /** Each effect of a cue takes the knobs that it has; what none has is refused. */
+  #knobsFor({ name, effects }: Cue, knobs: Partial<Knobs>): (effect: string) => Knobs {
+    const has = (effect: string): ReadonlyMap<string, unknown> =>
+      knobsWithin(findInPack(this.pack.contents, effect))
+    const all = new Set(effects.flatMap((effect) => [...has(effect).keys()]))
+    for (const knob of Object.keys(knobs))
+      if (!all.has(knob))
+        throw new Refusal(
+          `cue "${name}"`,
+          `none of its effects has a knob "${knob}"; they have ${[...all].join(', ') || 'none'}`,
+        )
+    return (effect) =>
+      Object.fromEntries(Object.entries(knobs).filter(([knob]) => has(effect).has(knob))) as Knobs
   }
 
   /**

@@ -16,7 +16,7 @@ import { loadModules } from '../load/modules.ts'
 import type { EffectHandle } from '../play/effectHandle.ts'
 import { INTERFACE, layerNamed } from '../play/layers.ts'
 import { MergedFrame } from '../play/merged.ts'
-import type { PlayOptions } from '../play/options.ts'
+import type { AnyNames, PackNames, PlayOptions } from '../play/options.ts'
 
 /** How a player draws. */
 export interface PlayerOptions extends HeadlessOptions {
@@ -54,7 +54,7 @@ const checkGround = (ground: string | null | undefined): void => {
  * player.run()
  * player.play('Pier dust', { x: 120, y: 200 })
  */
-export class Player extends HeadlessPlayer {
+export class Player<N extends PackNames = AnyNames> extends HeadlessPlayer<N> {
   /** How the interface is seen: pixels of the picture unless the game says otherwise. */
   interfaceCamera: Camera = PLAIN_CAMERA
   readonly #renderer: Renderer
