@@ -1,5 +1,5 @@
 /** Where a ramp lives: on a particle type, along an emitter's shape, or as a lane over the effect's time. */
-import type { Kit } from '@gliv/document'
+import { type DriveChoice, isNumberKnob, type Kit, type NumberKnob, setDrive } from '@gliv/document'
 import {
   type AlongKind,
   type Lane,
@@ -21,6 +21,10 @@ export type RampAddress =
   | { readonly of: 'along'; readonly effect: string; readonly emitter: string; readonly ramp: AlongKind }
   /** Without an emitter: a lane of the effect itself. */
   | { readonly of: 'lane'; readonly effect: string; readonly emitter: string | null; readonly id: PropertyId }
+  /** What a knob makes of a number. */
+  | { readonly of: 'drive'; readonly effect: string; readonly emitter: string; readonly id: PropertyId }
+  /** A knob of the effect over its time. */
+  | { readonly of: 'knob'; readonly effect: string; readonly knob: string }
 
 export interface TintAddress {
   readonly type: string
@@ -46,11 +50,35 @@ export const writeLane = (
   carrier.lanes = lane ? { ...rest, [address.id]: lane } : rest
 }
 
+type DriveAddress = Extract<RampAddress, { of: 'drive' }>
+type KnobAddress = Extract<RampAddress, { of: 'knob' }>
+
+const readDrive = (kit: Kit, { effect, emitter, id }: DriveAddress): DriveChoice | undefined =>
+  kit.effects[effect]?.emitters[emitter]?.drives?.[id]
+
+export const writeDrive = (kit: Kit, { effect, emitter, id }: DriveAddress, drive: DriveChoice): void => {
+  const carrier = kit.effects[effect]?.emitters[emitter]
+  if (carrier) setDrive(carrier, id, drive)
+}
+
+const knobOf = (kit: Kit, { effect, knob }: KnobAddress): NumberKnob | undefined =>
+  kit.effects[effect]?.knobs?.filter(isNumberKnob).find(({ id }) => id === knob)
+
+const writeKnobLane = (kit: Kit, { effect: id, knob }: KnobAddress, { points }: Ramp): void => {
+  const effect = kit.effects[id]
+  if (!effect?.knobs) return
+  effect.knobs = effect.knobs.map((one) =>
+    one.id === knob && isNumberKnob(one) && one.lane ? { ...one, lane: { ...one.lane, points } } : one,
+  )
+}
+
 export const readRamp = (kit: Kit, address: RampAddress): Ramp | undefined => {
   if (address.of === 'type') return kit.types[address.type]?.ramps[address.ramp]
   if (address.of === 'force') return kit.types[address.type]?.forceRamps[address.force]
   if (address.of === 'along')
     return kit.effects[address.effect]?.emitters[address.emitter]?.along[address.ramp]
+  if (address.of === 'drive') return readDrive(kit, address)
+  if (address.of === 'knob') return knobOf(kit, address)?.lane
   return readLane(kit, address)
 }
 
@@ -62,7 +90,11 @@ export const writeRamp = (kit: Kit, address: RampAddress, ramp: Ramp): void => {
   } else if (address.of === 'along') {
     const emitter = kit.effects[address.effect]!.emitters[address.emitter]!
     emitter.along = { ...emitter.along, [address.ramp]: ramp }
-  } else {
+  } else if (address.of === 'drive') {
+    const drive = readDrive(kit, address)
+    if (drive) writeDrive(kit, address, { ...drive, points: ramp.points })
+  } else if (address.of === 'knob') writeKnobLane(kit, address, ramp)
+  else {
     const lane = readLane(kit, address)
     if (lane) writeLane(kit, address, { ...lane, points: ramp.points })
   }
@@ -72,6 +104,8 @@ export const writeRamp = (kit: Kit, address: RampAddress, ramp: Ramp): void => {
 export const rampName = (address: RampAddress): string => {
   if (address.of === 'type') return `${RAMP_TEXTS[address.ramp]} ramp`
   if (address.of === 'force') return `Ramp of ${FORCE_TEXTS[address.force].label}`
+  if (address.of === 'knob') return 'Lane of a knob'
+  if (address.of === 'drive') return `${PROPERTY_TEXTS[address.id].label} by a knob`
   return address.of === 'along'
     ? `${ALONG_TEXTS[address.ramp]} along the shape`
     : `Lane of ${PROPERTY_TEXTS[address.id].label}`
@@ -79,11 +113,20 @@ export const rampName = (address: RampAddress): string => {
 
 /** A short key for the ramp, within its owner. */
 export const rampKey = (address: RampAddress): string =>
-  address.of === 'lane' ? address.id : address.of === 'force' ? address.force : address.ramp
+  address.of === 'lane'
+    ? address.id
+    : address.of === 'force'
+      ? address.force
+      : address.of === 'drive'
+        ? `knob-${address.id}`
+        : address.of === 'knob'
+          ? address.knob
+          : address.ramp
 
 const nameOfOwner = (kit: Kit, address: RampAddress): string => {
   if (address.of === 'type' || address.of === 'force') return kit.types[address.type]?.name ?? ''
   const effect = kit.effects[address.effect]
+  if (address.of === 'knob') return knobOf(kit, address)?.name ?? ''
   return (address.emitter === null ? effect?.name : effect?.emitters[address.emitter]?.name) ?? ''
 }
 

@@ -1,6 +1,13 @@
 /** How an effect is shown where no game moves it: its place on the stage and the way that it goes. Pure. */
-import { latestEndSeconds, type SimulationOptions } from '@gliv/engine'
-import type { ResolvedEffect, Surface, Tape, TapeEntry } from '@gliv/model'
+import { knobsWithin, latestEndSeconds, type SimulationOptions } from '@gliv/engine'
+import {
+  isColourKnob,
+  type KnobValues,
+  type ResolvedEffect,
+  type Surface,
+  type Tape,
+  type TapeEntry,
+} from '@gliv/model'
 import { type Move, type Preview } from '../state/stagePreview.ts'
 
 /** Seconds of one round, and how far it goes in px. */
@@ -64,6 +71,20 @@ export const surfacesOn = (effect: ResolvedEffect, preview: Preview, stages: Sta
   return id === undefined ? NO_SURFACES : stages.stages[id]!.surfaces
 }
 
+/** Where the effect's knobs were turned to: only what it has and can take. */
+export const knobsOn = (effect: ResolvedEffect, { knobs }: Preview): KnobValues => {
+  if (Object.keys(knobs).length === 0) return knobs
+  const known = knobsWithin(effect)
+  return Object.fromEntries(
+    Object.entries(knobs).flatMap(([name, value]) => {
+      const knob = known.get(name)
+      if (!knob || typeof value !== (isColourKnob(knob) ? 'string' : 'number')) return []
+      const { low = 0, high = 0 } = isColourKnob(knob) ? {} : knob
+      return [[name, typeof value === 'number' ? Math.min(high, Math.max(low, value)) : value]]
+    }),
+  )
+}
+
 const movesOf = (move: Way, rate: number, seconds: number): TapeEntry[] => {
   const entries: TapeEntry[] = []
   for (let k = 0; k <= Math.ceil((seconds / ROUND) * STEPS); k++) {
@@ -97,6 +118,7 @@ export const previewOptions = (
     scale,
     mirror,
     surfaces: surfacesOn(effect, preview, stages),
+    knobs: knobsOn(effect, preview),
     tape: tape.sort((a, b) => a.tick - b.tick) as Tape,
   }
 }

@@ -29,7 +29,10 @@ interface Way {
 const waysOf = ({ effect, ticked }: Props, openTexts: () => void): Way[] => [
   ...EXPORTERS.map(({ id, label, help }): Way => ({
     label,
-    help: ticked && (id.startsWith('pack') || id === 'names') ? `The ${ticked.length} ticked effects. ${help}` : help,
+    help:
+      ticked && (id.startsWith('pack') || id === 'names')
+        ? `The ${ticked.length} ticked effects. ${help}`
+        : help,
     go: () => void exportKit(id, ticked ? { effects: ticked } : {}),
   })),
   ...(effect

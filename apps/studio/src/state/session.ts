@@ -87,7 +87,10 @@ const placedSchema = z.object({
   mirror: z.boolean(),
 })
 const previewSchema = z
-  .object({ move: z.enum(MOVES), rotate: finite, scale: finite.positive(), mirror: z.boolean() })
+  .object({
+    ...{ move: z.enum(MOVES), rotate: finite, scale: finite.positive(), mirror: z.boolean() },
+    knobs: z.record(z.string(), z.union([finite, z.string()])).default({}),
+  })
   .catchall(z.unknown()) as unknown as z.ZodType<Preview>
 
 export const useSession = create<SessionState>()(

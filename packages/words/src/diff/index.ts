@@ -131,8 +131,15 @@ const inner = <T extends Numbered>(
 const emitterPairs = (sides: Sides, a: Emitter, b: Emitter, where: readonly string[], place: string) => {
   const at = { where, row: 'emitter', place }
   return [
-    ...walk(sides, a, b, at, ['bursts', 'relays', 'lanes']),
+    ...walk(sides, a, b, at, ['bursts', 'relays', 'lanes', 'drives']),
     ...walk(sides, a.lanes, b.lanes, { ...at, row: 'emitter.lanes', place: `${place}.lanes` }, []),
+    ...walk(
+      sides,
+      a.drives ?? {},
+      b.drives ?? {},
+      { ...at, row: 'emitter.drives', place: `${place}.drives` },
+      [],
+    ),
     ...inner(
       sides,
       a.bursts,
@@ -154,7 +161,14 @@ const effectPair = (sides: Sides, a: Effect, b: Effect): Difference[] => {
   const place = `effects.${a.id}`
   const where = [b.name]
   return [
-    ...walk(sides, a, b, { where, row: 'effect', place }, ['emitters', 'parts']),
+    ...walk(sides, a, b, { where, row: 'effect', place }, ['emitters', 'parts', 'knobs']),
+    ...inner(
+      sides,
+      a.knobs ?? [],
+      b.knobs ?? [],
+      { where, row: 'effect.knobs', place: `${place}.knobs` },
+      ({ name }) => `Knob ${name}`,
+    ),
     ...inner(
       sides,
       a.parts,

@@ -19,6 +19,7 @@ import { isSizeNumber, keepIn } from '@gliv/document'
 import { pictureSide } from '../../document/pictureSide.ts'
 import { edit, useDocument } from '../../state/document.ts'
 import { useSide } from './DragNumber.tsx'
+import { useDrive, useNumberKnobs } from '../knobs/drive.ts'
 import { useLane } from './lane.ts'
 import { closeNumberMenu, type OpenNumberMenu, useNumberMenu } from './numberMenuStore.ts'
 
@@ -54,6 +55,31 @@ const SizeUnitItem = ({
   )
 }
 
+/** Knobs that can drive the number, and a new one. */
+const KnobItems = ({ id, act }: Pick<OpenNumberMenu, 'id'> & { act: (work: () => void) => () => void }) => {
+  const { address, drive, choose, chooseNew } = useDrive(id)
+  const knobs = useNumberKnobs()
+  if (!address) return null
+  return (
+    <>
+      {knobs.map((knob) =>
+        knob.id === drive?.knob ? (
+          <MenuItem key={knob.id} dense onClick={act(() => choose(null))}>
+            {`No longer driven by ${knob.name}`}
+          </MenuItem>
+        ) : (
+          <MenuItem key={knob.id} dense onClick={act(() => choose(knob.id))}>
+            {`Driven by ${knob.name}`}
+          </MenuItem>
+        ),
+      )}
+      <MenuItem dense onClick={act(chooseNew)}>
+        Driven by a new knob
+      </MenuItem>
+    </>
+  )
+}
+
 const Items = ({ target, id }: OpenNumberMenu) => {
   const lane = useLane(id)
   const pinned = usePins((s) => s.pinned.includes(id))
@@ -85,6 +111,7 @@ const Items = ({ target, id }: OpenNumberMenu) => {
           {lane.has ? 'Remove the lane' : 'Add a lane'}
         </MenuItem>
       )}
+      <KnobItems id={id} act={act} />
       <MenuItem dense onClick={act(() => togglePin(id))}>
         {pinned ? 'Unpin' : 'Pin on top'}
       </MenuItem>

@@ -8,6 +8,7 @@ import { shownKit, useDocument } from '../../state/document.ts'
 import { readValue, type PropertyAddress } from '../../document/propertyAddress.ts'
 import { isSplit, toggleSplit } from '../../document/values.ts'
 import { PROPERTY_TEXTS } from '@gliv/words'
+import { DriveEditor } from '../knobs/DriveEditor.tsx'
 import { BiasButton } from './BiasButton.tsx'
 import { LaneButton, LaneEditor } from './LaneButton.tsx'
 import { dwellOn } from '../../shared/hooks/dwell.ts'
@@ -58,6 +59,7 @@ export const PropertyRow = memo(({ target, id }: Row) => (
       <LaneButton id={id} />
     </span>
     <LaneEditor id={id} />
+    <DriveEditor id={id} />
   </div>
 ))
 PropertyRow.displayName = 'PropertyRow'

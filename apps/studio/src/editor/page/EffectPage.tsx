@@ -12,6 +12,7 @@ import { PropertyRow } from '../fields/PropertyRow.tsx'
 import { useEffectId, useShown } from '../playback/shownEffect.ts'
 import { RARE_EFFECT_NUMBERS, SUSTAIN_NUMBERS } from '../timeline/numbers.ts'
 import { PlayControls } from '../timeline/PlayControls.tsx'
+import { KnobRows } from '../knobs/KnobRows.tsx'
 import { CueLines } from './CueLines.tsx'
 import { InstanceRows } from './InstanceRows.tsx'
 import { PartRows } from './PartRows.tsx'
@@ -102,6 +103,9 @@ export const EffectPage = () => {
       </Part>
       <Part title="Reference clip">
         <ReferenceRows />
+      </Part>
+      <Part title="Knobs">
+        <KnobRows />
       </Part>
       <Part title="Strength">
         <StrengthRows />

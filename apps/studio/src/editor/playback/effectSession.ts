@@ -10,7 +10,7 @@ import {
 } from '@gliv/engine'
 import { type Frame, INSTANCE_WORDS, Refusal, type ResolvedEffect, WORD } from '@gliv/model'
 import { strengthened, grained } from '@gliv/scene'
-import { previewOptions, type Stages, hasContact } from '../../preview/previewOptions.ts'
+import { knobsOn, previewOptions, type Stages, hasContact } from '../../preview/previewOptions.ts'
 import type { Placement } from '../../scene/effectScene.ts'
 import { type Preview, STILL } from '../../state/stagePreview.ts'
 
@@ -55,6 +55,7 @@ const tapeKey = (effect: ResolvedEffect): string => {
     numbers.sustainFrom,
     numbers.sustainTo,
     emitters.some((e) => e.numbers.flowPerPx > 0 && !e.travel),
+    JSON.stringify(effect.knobs ?? []),
     hasContact(effect),
   ].join(' ')
 }
@@ -96,11 +97,12 @@ export class EffectSession {
 
   /** Places the effect otherwise, or on another stage, at the present tick. */
   setPreview(preview: Preview, stages?: Stages): boolean {
+    const turned = preview.knobs !== this.#preview.knobs
     this.#preview = preview
     this.#stages = stages
     const { simulation } = this
     // A scene places it instead.
-    if (this.#placement) return simulation !== null
+    if (this.#placement && !turned) return simulation !== null
     return this.#again(simulation?.tick ?? 0)
   }
 
@@ -127,7 +129,14 @@ export class EffectSession {
   /** How it is placed now. */
   optionsNow(): SimulationOptions {
     const effect = this.#effect
-    return this.#placement?.options ?? (effect ? previewOptions(effect, this.#preview, this.#stages) : {})
+    return effect ? this.#optionsOf(effect) : (this.#placement?.options ?? {})
+  }
+
+  #optionsOf(effect: ResolvedEffect): SimulationOptions {
+    const preview = this.#preview
+    return this.#placement
+      ? { ...this.#placement.options, knobs: knobsOn(effect, preview) }
+      : previewOptions(effect, preview, this.#stages)
   }
 
   /** The effect as it plays now, at its strength. */
@@ -159,9 +168,8 @@ export class EffectSession {
 
   /** Another simulation takes the place of the one before, which frees its memory at once. */
   #replace(effect: ResolvedEffect, tick = 0): void {
-    const options = this.#placement?.options ?? previewOptions(effect, this.#preview, this.#stages)
     const next = createSimulation(compile(this.#atStrength(effect)), {
-      ...options,
+      ...this.#optionsOf(effect),
       ...(this.#events ? { events: this.#events } : {}),
     })
     this.simulation?.dispose()

@@ -10,6 +10,7 @@ import { InspectOverlay } from '../inspect/InspectOverlay.tsx'
 import { pickAt } from '../inspect/pick.ts'
 import { canvasPoint, setCamera, useCamera, wheelZoom } from '../playback/camera.ts'
 import type { StageDriver } from '../playback/driver.ts'
+import { KnobSliders } from '../knobs/KnobSliders.tsx'
 import { useDriver, useEffectId } from '../playback/shownEffect.ts'
 import { techniqueDrop } from '../starters/drop.ts'
 import { Axes } from './Axes.tsx'
@@ -150,6 +151,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
       >
         <canvas ref={canvasRef} role="img" aria-label="The effect" />
         {driver && <Overlays camera={camera} driver={driver} />}
+        {driver && <KnobSliders driver={driver} />}
       </div>
       {shelfOpen && (
         <Guard what="The starters">
