@@ -1,7 +1,7 @@
 /** The effects of Last Ferry and their particle types. */
 import type { Effect, ParticleType } from '@gliv/document'
 import { bits, soft } from './frames.ts'
-import { burst, effect, emitter, fixed, ramp, range, relay, tint, type } from './recipe.ts'
+import { burst, by, effect, emitter, fixed, ramp, range, relay, tint, type } from './recipe.ts'
 
 const ANY_ANGLE = range(-180, 180)
 const FADE_OUT = ramp([0, 1], [0.35, 1, 'ease'], [1, 0])
@@ -208,78 +208,105 @@ export const EFFECTS: readonly Effect[] = [
       bursts: [burst('land', 0, 18), burst('patter', 0.07, 6)],
     }),
   ]),
-  effect('signal-flare', 'Signal flare burst', 41, null, [
-    emitter('flare-smoke-ring', 'Smoke', 'flare-smoke', {
-      shape: 'circle',
-      fill: 'rim',
-      numbers: { ...ALL_ROUND, delay: 0.1, speed: range(60, 150), shapeRadius: 16 },
-      bursts: [burst('pop', 0, 20)],
-    }),
-    emitter('flare-halos', 'Halos', 'halo', {
-      numbers: { ...ALL_ROUND, speed: range(90, 330) },
-      bursts: [burst('pop', 0, 34)],
-    }),
-    emitter('flare-stars', 'Stars', 'star', {
-      shape: 'circle',
-      fill: 'rim',
-      numbers: { ...ALL_ROUND, speed: range(150, 390), shapeRadius: 8 },
-      bursts: [burst('pop', 0, 110)],
-    }),
-    emitter('flare-crown', 'Crown', 'star', {
-      shape: 'circle',
-      fill: 'rim',
-      numbers: { ...ALL_ROUND, delay: 0.16, heading: -90, fan: 150, speed: range(120, 230), shapeRadius: 30 },
-      bursts: [burst('pop', 0, 36)],
-    }),
-    emitter('flare-embers', 'Embers', 'falling-ember', {
-      shape: 'circle',
-      numbers: {
-        ...ALL_ROUND,
-        flow: 90,
-        delay: 0.08,
-        duration: 0.45,
-        speed: range(20, 130),
-        shapeRadius: 46,
-      },
-    }),
-    emitter('flare-flash', 'Flash', 'flash', {
-      numbers: { ...ALL_ROUND, fan: 0, speed: fixed(0) },
-      bursts: [burst('pop', 0, 1)],
-    }),
-  ]),
-  effect('canal-rain', 'Canal rain', 3, 2, [
-    emitter('rain-far', 'Far rain', 'far-drop', {
-      shape: 'rectangle',
-      numbers: {
-        flow: 300,
-        duration: 2,
-        heading: 99,
-        fan: 1.5,
-        speed: range(380, 440),
-        shapeWidth: 860,
-        shapeHeight: 30,
-        offsetX: 40,
-        offsetY: -230,
-      },
-    }),
-    emitter('rain-rings', 'Splash rings', 'splash-ring', {
-      dormant: true,
-      numbers: { flow: 0, fan: 0, speed: fixed(0) },
-    }),
-    emitter('rain-near', 'Near rain', 'near-drop', {
-      relays: [relay('rain-rings', 'end', {}, 'world')],
-      shape: 'rectangle',
-      numbers: {
-        flow: 210,
-        duration: 2,
-        heading: 101,
-        fan: 2,
-        speed: range(600, 720),
-        shapeWidth: 900,
-        shapeHeight: 40,
-        offsetX: 50,
-        offsetY: -240,
-      },
-    }),
-  ]),
+  effect(
+    'signal-flare',
+    'Signal flare burst',
+    41,
+    null,
+    [
+      emitter('flare-smoke-ring', 'Smoke', 'flare-smoke', {
+        shape: 'circle',
+        fill: 'rim',
+        numbers: { ...ALL_ROUND, delay: 0.1, speed: range(60, 150), shapeRadius: 16 },
+        bursts: [burst('pop', 0, 20)],
+      }),
+      emitter('flare-halos', 'Halos', 'halo', {
+        colourKnob: 'flare-colour',
+        numbers: { ...ALL_ROUND, speed: range(90, 330) },
+        bursts: [burst('pop', 0, 34)],
+      }),
+      emitter('flare-stars', 'Stars', 'star', {
+        colourKnob: 'flare-colour',
+        shape: 'circle',
+        fill: 'rim',
+        numbers: { ...ALL_ROUND, speed: range(150, 390), shapeRadius: 8 },
+        bursts: [burst('pop', 0, 110)],
+      }),
+      emitter('flare-crown', 'Crown', 'star', {
+        colourKnob: 'flare-colour',
+        shape: 'circle',
+        fill: 'rim',
+        numbers: {
+          ...ALL_ROUND,
+          delay: 0.16,
+          heading: -90,
+          fan: 150,
+          speed: range(120, 230),
+          shapeRadius: 30,
+        },
+        bursts: [burst('pop', 0, 36)],
+      }),
+      emitter('flare-embers', 'Embers', 'falling-ember', {
+        colourKnob: 'flare-colour',
+        shape: 'circle',
+        numbers: {
+          ...ALL_ROUND,
+          flow: 90,
+          delay: 0.08,
+          duration: 0.45,
+          speed: range(20, 130),
+          shapeRadius: 46,
+        },
+      }),
+      emitter('flare-flash', 'Flash', 'flash', {
+        numbers: { ...ALL_ROUND, fan: 0, speed: fixed(0) },
+        bursts: [burst('pop', 0, 1)],
+      }),
+    ],
+    { knobs: [{ id: 'flare-colour', name: 'colour', colour: '#ffffff' }] },
+  ),
+  effect(
+    'canal-rain',
+    'Canal rain',
+    3,
+    2,
+    [
+      emitter('rain-far', 'Far rain', 'far-drop', {
+        drives: { flow: by('rain-wetness', 0.1, 1.9), speed: by('rain-wetness', 0.85, 1.15) },
+        shape: 'rectangle',
+        numbers: {
+          flow: 300,
+          duration: 2,
+          heading: 99,
+          fan: 1.5,
+          speed: range(380, 440),
+          shapeWidth: 860,
+          shapeHeight: 30,
+          offsetX: 40,
+          offsetY: -230,
+        },
+      }),
+      emitter('rain-rings', 'Splash rings', 'splash-ring', {
+        dormant: true,
+        numbers: { flow: 0, fan: 0, speed: fixed(0) },
+      }),
+      emitter('rain-near', 'Near rain', 'near-drop', {
+        relays: [relay('rain-rings', 'end', {}, 'world')],
+        drives: { flow: by('rain-wetness', 0.1, 1.9), speed: by('rain-wetness', 0.85, 1.15) },
+        shape: 'rectangle',
+        numbers: {
+          flow: 210,
+          duration: 2,
+          heading: 101,
+          fan: 2,
+          speed: range(600, 720),
+          shapeWidth: 900,
+          shapeHeight: 40,
+          offsetX: 50,
+          offsetY: -240,
+        },
+      }),
+    ],
+    { knobs: [{ id: 'rain-wetness', name: 'wetness', low: 0, high: 1, start: 0.5 }] },
+  ),
 ]

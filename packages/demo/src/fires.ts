@@ -1,7 +1,7 @@
 /** Things that burn: the stove, a torch. Many soft flames over one another, so that no single one is seen. */
-import type { Effect, Emitter, ParticleType } from '@gliv/document'
+import type { Effect, Emitter, Knob, ParticleType } from '@gliv/document'
 import { soft } from './frames.ts'
-import { burst, effect, emitter, fixed, ramp, range, tint, type } from './recipe.ts'
+import { burst, by, effect, emitter, fixed, ramp, range, tint, type } from './recipe.ts'
 
 const ANY_ANGLE = range(-180, 180)
 
@@ -122,6 +122,7 @@ interface Hearth {
 /** Smoke, light, body, heart and sparks over a hearth. */
 const flames = ({ id, width, size, seconds }: Hearth): readonly Emitter[] => {
   const wide = { shape: 'ellipse', fill: 'core', rhythm: 'jittered' } as const
+  const hotter = { flow: by('heat', 0.15, 1.85), speed: by('heat', 0.6, 1.4) }
   const at = { duration: seconds, shapeHeight: 8 * size }
   return [
     emitter(`${id}-smoke`, 'Smoke', 'fire-smoke', {
@@ -138,15 +139,18 @@ const flames = ({ id, width, size, seconds }: Hearth): readonly Emitter[] => {
     }),
     emitter(`${id}-light`, 'Light', 'fire-light', {
       ...wide,
+      drives: { opacity: by('heat', 0.2, 1.8) },
       layer: 'behind',
       numbers: { ...at, flow: 6, fan: 0, speed: fixed(0), shapeWidth: 6, offsetY: -16 * size },
     }),
     emitter(`${id}-body`, 'Body', 'fire-body', {
       ...wide,
+      drives: { ...hotter, scale: by('heat', 0.7, 1.3) },
       numbers: { ...at, flow: 78 * size, fan: 24, speed: range(26 * size, 78 * size), shapeWidth: width },
     }),
     emitter(`${id}-heart`, 'Heart', 'fire-heart', {
       ...wide,
+      drives: { ...hotter, scale: by('heat', 0.7, 1.3) },
       numbers: {
         ...at,
         flow: 30 * size,
@@ -159,6 +163,7 @@ const flames = ({ id, width, size, seconds }: Hearth): readonly Emitter[] => {
     emitter(`${id}-glows`, 'Spark glows', 'spark-glow', { companionOf: `${id}-sparks` }),
     emitter(`${id}-sparks`, 'Sparks', 'fire-spark', {
       ...wide,
+      drives: { ...hotter },
       rhythm: 'random',
       numbers: {
         ...at,
@@ -172,8 +177,13 @@ const flames = ({ id, width, size, seconds }: Hearth): readonly Emitter[] => {
   ]
 }
 
+/** How hot it burns. */
+const HEAT: readonly Knob[] = [{ id: 'heat', name: 'heat', low: 0, high: 1, start: 0.5 }]
+
 export const FIRES: readonly Effect[] = [
-  effect('stove-fire', 'Stove fire', 17, 2, flames({ id: 'stove', width: 46, size: 1, seconds: 2 })),
+  effect('stove-fire', 'Stove fire', 17, 2, flames({ id: 'stove', width: 46, size: 1, seconds: 2 }), {
+    knobs: HEAT,
+  }),
   effect(
     'torch',
     'Torch',
@@ -190,6 +200,6 @@ export const FIRES: readonly Effect[] = [
         bursts: [burst('catch', 0.02, 16)],
       }),
     ],
-    { play: 'sustain', numbers: { sustainFrom: 0.4, sustainTo: 2.4 } },
+    { play: 'sustain', knobs: HEAT, numbers: { sustainFrom: 0.4, sustainTo: 2.4 } },
   ),
 ]

@@ -1,8 +1,10 @@
 /** Short ways to write the demo's effects down. */
 import {
   type Burst,
+  type DriveChoice,
   type Effect,
   type Emitter,
+  type Knob,
   newRelay,
   type ParticleType,
   type Relay,
@@ -13,6 +15,7 @@ import {
   DEFAULT_TYPE_CHOICES,
   defaultsOf,
   FORCE_KINDS,
+  RISING_RAMP,
   sourceOfId,
   type Ease,
   type EmitterChoices,
@@ -107,7 +110,9 @@ export const relay = (
   numbers: { ...defaultsOf('relay'), ...numbers },
 })
 
-type EmitterMore = Partial<Pick<Emitter, keyof EmitterChoices | 'companionOf' | 'mask'>> & {
+type EmitterMore = Partial<
+  Pick<Emitter, keyof EmitterChoices | 'companionOf' | 'mask' | 'drives' | 'colourKnob'>
+> & {
   readonly numbers?: Partial<Emitter['numbers']>
   readonly bursts?: Burst[]
   readonly relays?: Relay[]
@@ -133,6 +138,14 @@ export const emitter = (
   relays: relays ?? [],
 })
 
+/** What a knob makes of a number, in a straight line between its ends. */
+export const by = (knob: string, from: number, to: number): DriveChoice => ({
+  knob,
+  from,
+  to,
+  points: RISING_RAMP.points,
+})
+
 /** Emitters are given from the lowest layer to the highest. */
 export const effect = (
   id: string,
@@ -145,6 +158,7 @@ export const effect = (
     backwards?: boolean
     source?: FrameName
     parts?: Effect['parts']
+    knobs?: readonly Knob[]
     numbers?: Partial<Effect['numbers']>
   } = {},
 ): Effect => ({
@@ -156,6 +170,7 @@ export const effect = (
   source: more.source ?? null,
   numbers: { ...defaultsOf('effect'), ...(loopSeconds === null ? {} : { loopSeconds }), ...more.numbers },
   lanes: {},
+  ...(more.knobs ? { knobs: more.knobs } : {}),
   emitters: Object.fromEntries(emitters.map((e) => [e.id, e])),
   parts: more.parts ?? [],
   emitterOrder: emitters.map((e) => e.id),

@@ -322,3 +322,110 @@ describe('many plays', () => {
     expect(() => player.preload('Nothing')).toThrow(/no effect "Nothing"/)
   })
 })
+
+describe('knobs and strength', () => {
+  const steam = makeEffect(
+    [
+      makeEmitter(
+        { flow: 60, duration: 600, cap: 9000 },
+        {
+          type: makeType({ life: fixed(1) }),
+          drives: {
+            flow: {
+              ...{ knob: 'steam', from: 0, to: 2 },
+              points: [
+                { at: 0, value: 0, ease: 'linear' },
+                { at: 1, value: 1, ease: 'linear' },
+              ],
+            },
+          },
+          colourKnob: 'team',
+        },
+      ),
+    ],
+    {
+      ...{ id: 'steam', name: 'Steam', play: 'loop', numbers: { ...still.numbers, loopSeconds: 600 } },
+      knobs: [
+        { name: 'steam', low: 0, high: 10, start: 5 },
+        { name: 'team', colour: '#ffffff' },
+      ],
+    },
+  )
+  const player = () => new HeadlessPlayer(packOf(steam))
+
+  it('start where they are said to and are turned while it plays', () => {
+    const one = player()
+    const handle = one.play('Steam', { knobs: { steam: 10 } })
+    run(one, 120)
+    expect(handle.alive).toBe(120)
+    handle.turn('steam', 0)
+    run(one, 61)
+    expect(handle.alive).toBe(0)
+    handle.turn('steam', 5)
+    run(one, 60)
+    expect(handle.alive).toBe(60)
+  })
+
+  it('are listed, and refused by name and value', () => {
+    const one = player()
+    expect(() => one.play('Steam', { knobs: { stem: 1 } })).toThrow(/no knob "stem"; it has steam, team/)
+    expect(() => one.play('Steam', { knobs: 5 as never })).toThrow(/must be values by the names of knobs/)
+    const handle = one.play('Steam')
+    expect(handle.knobs.map(({ name }) => name)).toEqual(['steam', 'team'])
+    expect(() => handle.turn('steam', 11)).toThrow(/knob "steam" is 11; it must be a number from 0 to 10/)
+    expect(() => handle.turn('team', 'red')).toThrow(/write it as #rrggbb/)
+    expect(one.playing).toBe(1)
+  })
+
+  it('tint what the colour names', () => {
+    const one = player()
+    const handle = one.play('Steam')
+    run(one, 10)
+    handle.turn('team', '#804020')
+    run(one, 1)
+    expect(one.frame().u32[10]! & 0xffffff).toBe(0x204080)
+  })
+
+  it('a strength is said while it plays, from nothing too', () => {
+    const one = player()
+    const handle = one.play('Steam', { strength: 0 })
+    run(one, 60)
+    expect(handle.alive).toBe(0)
+    handle.strength = 3
+    run(one, 60)
+    expect(handle.alive).toBe(180)
+    handle.strength = 0.5
+    run(one, 120)
+    expect(handle.alive).toBe(30)
+    expect(handle.strength).toBe(0.5)
+    expect(() => (handle.strength = 9)).toThrow(/strength is 9/)
+  })
+
+  it('an effect that sleeps wakes with what its knobs were turned to', () => {
+    const one = new HeadlessPlayer(packOf(steam), { sleepBeyond: 100 })
+    one.setView({ x: 9000, y: 0, w: 100, h: 100 })
+    const handle = one.play('Steam')
+    run(one, 120)
+    expect(handle.asleep).toBe(true)
+    handle.turn('steam', 10)
+    expect(handle.asleep).toBe(false)
+    one.setView({ x: 0, y: 0, w: 100, h: 100 })
+    run(one, 90)
+    expect(handle.alive).toBe(120)
+  })
+
+  it('a cue hands them to those of its effects that have them', () => {
+    const cue = { id: 'c', name: 'boil', effects: ['steam', 'still'], strength: 1, chance: 1, most: 4 }
+    const pack = new Pack({ ...demo.contents, effects: [steam, still], cues: [cue] } as never)
+    const one = new HeadlessPlayer(pack)
+    const both = one.cue('boil', { knobs: { steam: 10 } })
+    expect(both.effects).toHaveLength(2)
+    run(one, 90)
+    expect(one.alive).toBe(125)
+    both.turn('steam', 0)
+    run(one, 61)
+    expect(one.alive).toBe(5)
+    expect(() => one.cue('boil', { knobs: { fog: 1 } })).toThrow(/none of its effects has a knob "fog"/)
+    expect(() => both.turn('fog', 1)).toThrow(/no knob "fog"/)
+  })
+})

@@ -1,5 +1,6 @@
 /** Words for what a kit holds: one for each number, kind and choice, in screens and command line alike. */
 export { type Difference, differences, differencesText } from './diff/index.ts'
+export { titleOf } from './diff/titles.ts'
 export * from './texts/fields.ts'
 export * from './texts/forces.ts'
 export * from './texts/kinds.ts'

@@ -7,6 +7,7 @@
 import { type Owner, property, propertiesOf, type PropertyId, type Range, type Unit } from '@gliv/model'
 import { usersOfType } from './edits.ts'
 import { addType, clone, freeName, type MakeId } from './layers.ts'
+import type { DriveChoices } from './knob.ts'
 import type { Effect, Emitter, Kit, ParticleType } from './kit.ts'
 
 /**
@@ -154,6 +155,16 @@ const grown = (path: Path, k: number): Path => ({
   })),
 })
 
+/** What knobs add grows with its number. */
+const pullDrives = (drives: DriveChoices, lever: Lever, k: number): DriveChoices =>
+  Object.fromEntries(
+    Object.entries(drives).flatMap(([id, drive]) => {
+      if (!drive) return []
+      const factor = property(id as PropertyId).lane === 'plus' ? k ** leverPower(lever, id as PropertyId) : 1
+      return [[id, { ...drive, from: drive.from * factor, to: drive.to * factor }]]
+    }),
+  )
+
 /** Lanes that add something grow with their number; all last as long as the effect. */
 const pullLanes = (lanes: Effect['lanes'], lever: Lever, k: number): Effect['lanes'] =>
   Object.fromEntries(
@@ -198,6 +209,7 @@ const pullEmitter = (emitter: Emitter, lever: Lever, k: number, clamped: Clamped
   for (const burst of emitter.bursts) pull('burst', burst, lever, k, clamped)
   for (const relay of emitter.relays) pull('relay', relay, lever, k, clamped)
   emitter.lanes = pullLanes(emitter.lanes, lever, k)
+  if (emitter.drives) emitter.drives = pullDrives(emitter.drives, lever, k)
   if (lever !== 'bigger') return
   emitter.path = grown(emitter.path, k)
   if (emitter.travel) emitter.travel = { ...emitter.travel, path: grown(emitter.travel.path, k) }

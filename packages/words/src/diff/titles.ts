@@ -105,7 +105,7 @@ const laneOrForce = (holder: string, key: string): string | null => {
   const label = Object.hasOwn(PROPERTIES, key) ? PROPERTY_TEXTS[key as PropertyId].label : spaced(key)
   if (holder === 'strengthRamps') return `${spaced(key)} by strength`
   if (holder === 'lanes') return `Lane of ${label}`
-  if (holder === 'drives') return `${label} by a knob`
+  if (holder === 'drives') return `${told(label, [key])} by a knob`
   if (holder === 'along') return `${ALONG_TEXTS[key as keyof typeof ALONG_TEXTS]} along the shape`
   if (holder === 'forceRamps') return `Ramp of ${FORCE_TEXTS[key as keyof typeof FORCE_TEXTS]?.label ?? key}`
   if (holder === 'ramps') return `${RAMP_TEXTS[key as keyof typeof RAMP_TEXTS] ?? spaced(key)} ramp`

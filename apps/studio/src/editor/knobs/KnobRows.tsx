@@ -1,7 +1,7 @@
 /** Knobs of the effect, as sentences on its page: what a game turns, and what follows. */
 import { addKnob, isNumberKnob, type Knob, type NumberKnob, removeKnob } from '@gliv/document'
-import { type Lane, type PropertyId, RISING_RAMP } from '@gliv/model'
-import { PROPERTY_TEXTS } from '@gliv/words'
+import { type Lane, RISING_RAMP } from '@gliv/model'
+import { titleOf } from '@gliv/words'
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import TimelineIcon from '@mui/icons-material/Timeline'
@@ -69,7 +69,7 @@ const DrivenList = ({ knob }: { knob: NumberKnob }) => {
       emitterOrder.flatMap((id) => {
         const numbers = Object.entries(emitters[id]?.drives ?? {})
           .filter(([, drive]) => drive?.knob === knob.id)
-          .map(([number]) => PROPERTY_TEXTS[number as PropertyId].label)
+          .map(([number]) => titleOf(`emitter.numbers.${number}`))
         return numbers.length > 0 ? [{ emitter: emitters[id]!.name, numbers: numbers.join(', ') }] : []
       }),
     [],
@@ -160,18 +160,16 @@ const ColourSentence = ({ knob }: { knob: Extract<Knob, { colour: string }> }) =
   const effectId = useEffectId()
   const set = (colour: string, how = edit): void => change(effectId, knob, 'Colour', { colour }, how)
   return (
-    <>
-      <p>
-        <NameField knob={knob} />
-        {' multiplies the colours of what is ticked.'}
-      </p>
+    <p>
+      <NameField knob={knob} />
+      {' multiplies the colours of what is ticked, '}
       <ColourField
         value={knob.colour}
         onMove={(colour) => set(colour, editMoment)}
         onDone={endMoment}
         onCommit={(colour) => set(colour)}
       />
-    </>
+    </p>
   )
 }
 

@@ -1,0 +1,20 @@
+import { withStudio } from './run.ts'
+await withStudio(async (studio, page) => {
+  const s = studio as any, p = page as any
+  await s.openDemoEffect('Stove fire')
+  await s.freezeAt(60)
+  await s.selectEmitter('Body')
+  await s.openGroup('how-many')
+  await p.getByRole('button', { name: 'Theme' }).click()
+  await p.getByRole('menuitem', { name: 'Night' }).click()
+  await p.locator('.property-row[data-row="flow"]').click({ button: 'right' })
+  await p.screenshot({ path: '/tmp/k1.png' })
+  await p.keyboard.press('Escape')
+  await p.setViewportSize({ width: 1024, height: 700 })
+  await p.getByRole('button', { name: 'The effect’s own page' }).click()
+  await p.getByRole('region', { name: 'Knobs' }).getByRole('button', { name: 'Colour' }).click()
+  await p.getByRole('textbox', { name: 'Name of the knob heat' }).fill('How hot the stove burns when the door is open')
+  await p.keyboard.press('Enter')
+  await p.getByRole('region', { name: 'Strength' }).scrollIntoViewIfNeeded()
+  await p.screenshot({ path: '/tmp/k2.png' })
+})
