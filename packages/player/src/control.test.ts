@@ -429,3 +429,25 @@ describe('knobs and strength', () => {
     expect(() => both.turn('fog', 1)).toThrow(/no knob "fog"/)
   })
 })
+
+describe('a warm-up', () => {
+  it('spread over pictures ends as the one at once, and is not seen before', () => {
+    for (const name of ['Seed fluff', 'Sink-hole', 'Kettle steam', 'Lantern moths']) {
+      const [one, other] = [new HeadlessPlayer(demo), new HeadlessPlayer(demo)]
+      const atOnce = one.play(name, { seed: 7 })
+      const spread = other.play(name, { seed: 7, warmUp: 'spread' })
+      expect(atOnce.isWarming).toBe(false)
+      let pictures = 0
+      for (; spread.isWarming && pictures < 20; pictures++) {
+        expect(other.frame().count).toBe(0)
+        other.update(TICK)
+      }
+      expect(pictures, name).toBeGreaterThan(1)
+      expect(stateHash(spread.simulation), name).toBe(stateHash(atOnce.simulation))
+      run(one, 30)
+      run(other, 30)
+      expect(stateHash(spread.simulation), name).toBe(stateHash(atOnce.simulation))
+    }
+    expect(() => new HeadlessPlayer(demo).play('Coin', { warmUp: 'later' } as never)).toThrow()
+  })
+})

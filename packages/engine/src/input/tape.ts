@@ -37,6 +37,8 @@ export interface CompiledTape {
   readonly knobsSaid: boolean
   /** What a knob was last set to before a tick; undefined when nobody has. */
   knobAt(name: string, tick: number): number | string | undefined
+  /** A game's: everything stands where it was last said to, since before a tick. */
+  settle?(tick: number): void
   /** Called once before each tick is stepped; a live tape takes over its latest inputs here. */
   advance?(tick: number): void
 }

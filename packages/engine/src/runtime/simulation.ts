@@ -37,6 +37,8 @@ export interface SimulationOptions extends PoseParts {
   readonly surfaces?: readonly Surface[]
   /** How knobs are set from the beginning, by name, until the tape says something else. */
   readonly knobs?: KnobValues
+  /** Of a game's effect: its warm-up is left to `warm`, some ticks at a time. */
+  readonly warmsLater?: boolean
   /** For effects inside others: the outer one's tape as this one reads it. */
   readonly inner?: CompiledTape
   /** Where what happens is told as it is stepped; seeks and re-runs tell nothing. */
@@ -99,11 +101,39 @@ export class Simulation {
     this.#arrange()
     if (options.live && program.lastTick > 0) this.#record(options.live)
     else if (!options.live) this.seek(0)
+    else if (options.warmsLater && program.warmTicks > 0) this.tick = -program.warmTicks - 1
     else {
-      for (let internal = 0; internal < program.warmTicks; internal++) this.#stepLive(internal)
-      const before = this.#openTelling()
-      this.#stepLive(program.warmTicks)
-      this.#closeTelling(before)
+      if (program.warmTicks > 0) this.#warmAtOnce(program.warmTicks - 1)
+      this.#startLive()
+    }
+  }
+
+  /** A game's effect as it stands at the end of its warm-up, before its tick 0; nothing has moved meanwhile. */
+  #warmAtOnce(internal: number): void {
+    this.#tape.settle?.(internal)
+    this.#silently(() => {
+      for (const run of this.runs) run.seek(internal)
+      for (const part of this.parts) part.seek(internal, false)
+    })
+  }
+
+  #startLive(): void {
+    const before = this.#openTelling()
+    this.#stepLive(this.#program.warmTicks)
+    this.#closeTelling(before)
+  }
+
+  /** Its warm-up goes on: it does not play yet. */
+  get isWarming(): boolean {
+    return this.tick < 0
+  }
+
+  /** Goes on with a warm-up that was left for later, by so many ticks at most; after the last one stands tick 0. */
+  warm(ticks: number): void {
+    for (let left = ticks; left > 0 && this.isWarming; left--) {
+      const internal = this.tick + 1 + this.#program.warmTicks
+      if (internal === this.#program.warmTicks) this.#startLive()
+      else this.#stepLive(internal)
     }
   }
 

@@ -50,6 +50,9 @@ const withDefaults = (options: PlayOptions): Filled => ({
 /** Longest stretch that is caught up at once, in seconds: after a hidden tab, effects go on from there. */
 const CATCH_UP_SECONDS = 1
 
+/** Ticks of a warm-up between two pictures, where it is spread. */
+const WARM_AT_ONCE = 40
+
 /** What goes away with an effect: told once, when it is over. */
 type Ended = () => void
 
@@ -114,6 +117,7 @@ export class EffectHandle<K extends object = Knobs> {
       live: this.#tape,
       surfaces: said.surfaces,
       knobs: knobs as Knobs,
+      warmsLater: options.warmUp === 'spread',
       ...(view ? { view } : {}),
       ...(typeof seed === 'number' ? { seed } : {}),
       ...(events ? { events } : {}),
@@ -158,6 +162,11 @@ export class EffectHandle<K extends object = Knobs> {
   /** It is so far away that it stands still until it comes near; see `PlayerOptions.sleepBeyond`. */
   get asleep(): boolean {
     return this.#asleep
+  }
+
+  /** Its warm-up goes on, and it is not seen yet. */
+  get isWarming(): boolean {
+    return this.simulation.isWarming
   }
 
   /** `#rrggbb`, multiplied with every particle's own colour; `#ffffff` leaves them as designed. */
@@ -316,6 +325,10 @@ export class EffectHandle<K extends object = Knobs> {
     checkSeconds(this.name, seconds)
     if (this.#over) return false
     if (this.paused) return true
+    if (this.isWarming) {
+      this.simulation.warm(WARM_AT_ONCE)
+      return true
+    }
     const { rate } = this.simulation
     const passed = this.#behind + seconds * this.#speed
     if (this.#asleep) {

@@ -64,6 +64,11 @@ export interface PlayOptions<K extends object = Knobs> extends Placing {
   readonly speed?: number
   /** Where its knobs stand, by their names; the others start as designed. `turn` moves them. */
   readonly knobs?: Partial<K>
+  /**
+   * An effect that begins in full swing is stepped through its warm-up before its first picture; `spread`: over the next
+   * pictures, and it begins when it is there. Default `at once`.
+   */
+  readonly warmUp?: 'at once' | 'spread'
   /** Which effects stay when the player's limits are reached: those of a higher number; default 0. */
   readonly priority?: number
   /** `interface`: over the world, in pixels of the picture, whatever the camera shows; default `world`. */
@@ -129,6 +134,7 @@ const CHECKS = {
     typeof value === 'object' && value !== null && !Array.isArray(value)
       ? null
       : 'must be values by the names of knobs, such as { wetness: 0.5 }',
+  warmUp: (value) => (value === 'at once' || value === 'spread' ? null : 'must be "at once" or "spread"'),
   priority: finite,
   space: (value) => (value === 'world' || value === 'interface' ? null : 'must be "world" or "interface"'),
   pictures: (value) =>

@@ -302,7 +302,8 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
     const passed = seconds * this.#timeScale
     this.#seconds += passed
     for (const handle of this.#playing) {
-      if (this.#view && this.#sleepBeyond < Infinity) handle.sleepBeyond(this.#sleepBeyond, this.#view)
+      if (this.#view && this.#sleepBeyond < Infinity && !handle.isWarming)
+        handle.sleepBeyond(this.#sleepBeyond, this.#view)
       handle.advance(passed)
       this.#tellOf(handle)
     }
@@ -368,7 +369,8 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
     if (layer === MARKS) return this.#mergeMarks(into)
     for (const handle of this.#playing) {
       if ((handle.space === 'interface') !== (layer === INTERFACE)) continue
-      if (handle.asleep || (view && !handle.boundsAreDue && !handle.mayShowIn(view))) continue
+      if (handle.asleep || handle.isWarming || (view && !handle.boundsAreDue && !handle.mayShowIn(view)))
+        continue
       const frame = handle.frame()
       if (view && !handle.mayShowIn(view)) continue
       into.add(frame, layer === INTERFACE ? null : layer, handle.look, handle.swaps)

@@ -4,12 +4,10 @@
 import type { EmitterProgram } from '../../program/index.ts'
 import { ENDED } from '../../state/index.ts'
 import type { SimulationContext } from '../../input/index.ts'
-import { effectiveInto } from '../step/effectiveVelocity.ts'
+import { effectiveVelocities } from '../step/effectiveVelocity.ts'
 import { CentrePoint } from './centres.ts'
 import { Reference } from '../step/reference.ts'
 import type { StepScope } from '../step/stepScope.ts'
-
-const speed = new Float64Array(2)
 
 export class Endings {
   readonly #program: EmitterProgram
@@ -48,32 +46,33 @@ export class Endings {
   }
 
   #endAtCentre({ pool, from, to }: StepScope, centre: CentrePoint, radius: number): void {
+    const { x: nowX, y: nowY, lastX, lastY, homeX, homeY } = pool
+    const home = this.#home
     for (let i = from; i < to; i++) {
-      const x = this.#home ? pool.homeX[i]! : centre.x
-      const y = this.#home ? pool.homeY[i]! : centre.y
-      const ax = pool.lastX[i]!
-      const ay = pool.lastY[i]!
+      const x = home ? homeX[i]! : centre.x
+      const y = home ? homeY[i]! : centre.y
+      const ax = lastX[i]!
+      const ay = lastY[i]!
       // One that was born there may leave first.
       if ((ax - x) * (ax - x) + (ay - y) * (ay - y) <= radius * radius) continue
-      const dx = pool.x[i]! - ax
-      const dy = pool.y[i]! - ay
+      const dx = nowX[i]! - ax
+      const dy = nowY[i]! - ay
       const square = dx * dx + dy * dy
       // Nearest that the way comes to the centre, as a share of it.
       const t = square > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / square)) : 1
       const nx = ax + dx * t
       const ny = ay + dy * t
       if ((nx - x) * (nx - x) + (ny - y) * (ny - y) > radius * radius) continue
-      pool.x[i] = nx
-      pool.y[i] = ny
+      nowX[i] = nx
+      nowY[i] = ny
       pool.life[i] = ENDED
     }
   }
 
   #endSlow({ pool, from, to, end }: StepScope, least: number): void {
-    for (let i = from; i < to; i++) {
-      effectiveInto(this.#program, pool, i, end - pool.born[i]!, speed)
-      if (speed[0]! * speed[0]! + speed[1]! * speed[1]! < least * least) pool.life[i] = ENDED
-    }
+    const { x, y } = effectiveVelocities(this.#program, pool, from, to, end)
+    for (let i = from, k = 0; i < to; i++, k++)
+      if (x[k]! * x[k]! + y[k]! * y[k]! < least * least) pool.life[i] = ENDED
   }
 
   /** On the way out only, so that what is born outside may come in. */
