@@ -128,6 +128,12 @@ export const playerReport = (where: string, heapNow?: () => number): string[] =>
   const lines = [
     `${where}: effects of the frozen demo, a tick each: particles, µs, goal, a bare loop; starts; garbage`,
   ]
+  // A game has played others before.
+  for (const name of pack.effects) {
+    const player = new HeadlessPlayer(pack)
+    stepped(player, name, 2 * WARM_TICKS)
+    player.dispose()
+  }
   let over = 0
   for (const name of pack.effects) {
     const row = rowOf(pack, name)

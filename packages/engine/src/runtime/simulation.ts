@@ -37,6 +37,8 @@ export interface SimulationOptions extends PoseParts {
   readonly surfaces?: readonly Surface[]
   /** How knobs are set from the beginning, by name, until the tape says something else. */
   readonly knobs?: KnobValues
+  /** What its pictures fill, where several simulations do so one after the other; default: one of its own. */
+  readonly frame?: Frame
   /** Of a game's effect: its warm-up is left to `warm`, some ticks at a time. */
   readonly warmsLater?: boolean
   /** For effects inside others: the outer one's tape as this one reads it. */
@@ -71,7 +73,10 @@ export class Simulation {
   /** What the buffer said before this tick was told. */
   #outerEffect: ResolvedEffect | null = null
   #outerOpen = false
-  readonly #frame: Frame = emptyFrame()
+  readonly #frame: Frame
+  /** The frame is another's, too: what it shows holds until anybody else fills it. */
+  readonly #shares: boolean
+  readonly #origin: { readonly x: number; readonly y: number }
   readonly seed: number
   /** It plays inside another effect. */
   readonly isInside: boolean
@@ -95,8 +100,9 @@ export class Simulation {
     this.isInside = options.inner !== undefined
     this.#tape = tapeFor(program, options)
     this.#events = options.events ?? null
-    this.#frame.originX = options.x ?? 0
-    this.#frame.originY = options.y ?? 0
+    this.#shares = options.frame !== undefined
+    this.#frame = options.frame ?? emptyFrame()
+    this.#origin = { x: options.x ?? 0, y: options.y ?? 0 }
     this.runs = this.start(program, program.emitters)
     this.#arrange()
     if (options.live && program.lastTick > 0) this.#record(options.live)
@@ -154,6 +160,8 @@ export class Simulation {
   #fill(): Frame {
     const frame = this.#frame
     frame.count = frame.batchCount = 0
+    frame.originX = this.#origin.x
+    frame.originY = this.#origin.y
     this.appendMarks(frame)
     for (let layer = 0; layer < 2; layer++) this.append(frame, layer)
     return frame
@@ -401,7 +409,7 @@ export class Simulation {
     for (const part of this.parts) part.clear()
     this.runs = this.nodes = []
     this.parts = []
-    releaseInstances(this.#frame)
+    if (!this.#shares) releaseInstances(this.#frame)
   }
 
   /**
@@ -430,6 +438,8 @@ export class Simulation {
     const frame = this.#frame
     frame.count = 0
     frame.batchCount = 0
+    frame.originX = this.#origin.x
+    frame.originY = this.#origin.y
     if (this.#recording) {
       this.#live!.poseInto(this.tick, this.#pose)
       frame.originX = this.#pose.x
@@ -438,11 +448,6 @@ export class Simulation {
     } else this.#show(frame, alpha, shows, only)
     if (this.#program.effect.wholePixels) snapFrame(frame)
     return frame
-  }
-
-  /** What `frame` has filled in last. */
-  get frameNow(): Frame {
-    return this.#frame
   }
 
   #show(

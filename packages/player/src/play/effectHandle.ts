@@ -4,10 +4,12 @@ import {
   checkKnobs,
   checkPose,
   createSimulation,
+  emptyFrame,
   type EffectEvents,
   knobsWithin,
   LiveTape,
   type Program,
+  type Shown,
   type Simulation,
   viewAround,
 } from '@gliv/engine'
@@ -21,6 +23,7 @@ import {
 } from '@gliv/model'
 import { grained } from '@gliv/scene/strength'
 import { Bounds, type Extent, extentOf } from './bounds.ts'
+import { layersWithin } from './layers.ts'
 import { type Look, PLAIN_LOOK, type Swap, tintOf } from './merged.ts'
 import { checkOption, checkSeconds, type Knobs, type Placing, type PlayOptions } from './options.ts'
 
@@ -49,6 +52,17 @@ const withDefaults = (options: PlayOptions): Filled => ({
 
 /** Longest stretch that is caught up at once, in seconds: after a hidden tab, effects go on from there. */
 const CATCH_UP_SECONDS = 1
+
+/** What pictures of effects are made in, one after the other, before they are put together. */
+const SCRATCH = emptyFrame()
+
+const onLayers = new Map<string, (what: Shown) => boolean>()
+
+const onLayer = (layer: string): ((what: Shown) => boolean) => {
+  let made = onLayers.get(layer)
+  if (!made) onLayers.set(layer, (made = (what) => what.layer === layer))
+  return made
+}
 
 /** Ticks of a warm-up between two pictures, where it is spread. */
 const WARM_AT_ONCE = 40
@@ -89,8 +103,6 @@ export class EffectHandle<K extends object = Knobs> {
   #strength: number
   /** What births are multiplied by while the strength that it was made for is 1. */
   readonly #basis: number
-  /** What the last frame shows: tick and share of the way to the next. */
-  #framed = -1
 
   /** @internal */
   constructor(program: Program, options: PlayOptions, basis = 1, view?: ViewRect, events?: EffectEvents) {
@@ -118,6 +130,7 @@ export class EffectHandle<K extends object = Knobs> {
       surfaces: said.surfaces,
       knobs: knobs as Knobs,
       warmsLater: options.warmUp === 'spread',
+      frame: SCRATCH,
       ...(view ? { view } : {}),
       ...(typeof seed === 'number' ? { seed } : {}),
       ...(events ? { events } : {}),
@@ -406,20 +419,23 @@ export class EffectHandle<K extends object = Knobs> {
     return !this.#extent.followsView && this.space === 'world' && this.#bounds.isDue(this.simulation.tick)
   }
 
-  /** Its marks, between the last two ticks. The same object is filled again by the next picture. @internal */
+  /** Its marks, between the last two ticks; until any effect makes another picture. @internal */
   marksFrame(): Frame {
-    this.#framed = -1
     return this.simulation.frame(this.alpha, undefined, 'marks')
   }
 
-  /** Its particles, made once between two steps. @internal */
-  frame(): Frame {
+  /** Whether it may have particles on a layer. @internal */
+  isOn(layer: string): boolean {
+    return layersWithin(this.simulation.program.effect).has(layer)
+  }
+
+  /** Its particles, at least those of a layer; until any effect makes another picture. @param layer null: all @internal */
+  frame(layer: string | null = null): Frame {
     const { simulation } = this
-    const at = simulation.tick + this.alpha
-    if (at === this.#framed) return simulation.frameNow
-    const frame = simulation.frame(this.alpha, undefined, 'particles')
-    this.#framed = at
-    if (this.boundsAreDue) this.#bounds.measure(frame, this.x, this.y, simulation.tick)
+    const measures = this.boundsAreDue
+    const only = measures || layer === null ? undefined : onLayer(layer)
+    const frame = simulation.frame(this.alpha, only, 'particles')
+    if (measures) this.#bounds.measure(frame, this.x, this.y, simulation.tick)
     return frame
   }
 }

@@ -14,6 +14,15 @@ const namesIn = ({ emitters, parts }: ResolvedEffect): string[] => [
   ...parts.flatMap(({ choices }) => choices.flatMap(({ effect }) => namesIn(effect))),
 ]
 
+const known = new WeakMap<ResolvedEffect, ReadonlySet<string>>()
+
+/** Layers on which an effect, or one inside it, may have particles. */
+export const layersWithin = (effect: ResolvedEffect): ReadonlySet<string> => {
+  let found = known.get(effect)
+  if (!found) known.set(effect, (found = new Set(namesIn(effect))))
+  return found
+}
+
 /** Marks, behind, the layers with names of their own, front, interface. */
 export const layersOf = (effects: readonly ResolvedEffect[]): readonly string[] => {
   const named = new Set(effects.flatMap(namesIn))

@@ -371,7 +371,8 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
       if ((handle.space === 'interface') !== (layer === INTERFACE)) continue
       if (handle.asleep || handle.isWarming || (view && !handle.boundsAreDue && !handle.mayShowIn(view)))
         continue
-      const frame = handle.frame()
+      if (layer !== INTERFACE && !handle.boundsAreDue && !handle.isOn(layer)) continue
+      const frame = handle.frame(layer === INTERFACE ? null : layer)
       if (view && !handle.mayShowIn(view)) continue
       into.add(frame, layer === INTERFACE ? null : layer, handle.look, handle.swaps)
     }
