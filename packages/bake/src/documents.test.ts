@@ -125,10 +125,15 @@ const kit = fc
     ...NO_EVENTS,
   }))
 
+/** The kits have no knobs. */
+const strengthsOnly = arbitraryTape.map((tape) =>
+  tape.filter((entry) => entry.do !== 'knob' || entry.name === ''),
+)
+
 describe('random valid kits', () => {
   it('are read, compiled, stepped, sought and painted: no broken number, caps kept, seek equal to steps, companions on their partners', () => {
     fc.assert(
-      fc.property(kit, arbitraryTape, fc.integer({ min: 1, max: 150 }), (data, tape, tick) => {
+      fc.property(kit, strengthsOnly, fc.integer({ min: 1, max: 150 }), (data, tape, tick) => {
         const made = readKit(JSON.parse(JSON.stringify(data)))
         const program = compile(resolveEffect(made, made.effects['e']!, read))
         const simulation = createSimulation(program, { tape })

@@ -20,6 +20,7 @@ export interface ColourKnob {
   readonly colour: string
 }
 
+/** What a game may turn. */
 export type ResolvedKnob = NumberKnob | ColourKnob
 
 export const isColourKnob = (knob: ResolvedKnob): knob is ColourKnob => 'colour' in knob

@@ -112,22 +112,18 @@ export const rampName = (address: RampAddress): string => {
 }
 
 /** A short key for the ramp, within its owner. */
-export const rampKey = (address: RampAddress): string =>
-  address.of === 'lane'
-    ? address.id
-    : address.of === 'force'
-      ? address.force
-      : address.of === 'drive'
-        ? `knob-${address.id}`
-        : address.of === 'knob'
-          ? address.knob
-          : address.ramp
+export const rampKey = (address: RampAddress): string => {
+  if (address.of === 'lane') return address.id
+  if (address.of === 'drive') return `knob-${address.id}`
+  if (address.of === 'knob') return address.knob
+  return address.of === 'force' ? address.force : address.ramp
+}
 
 const nameOfOwner = (kit: Kit, address: RampAddress): string => {
   if (address.of === 'type' || address.of === 'force') return kit.types[address.type]?.name ?? ''
-  const effect = kit.effects[address.effect]
   if (address.of === 'knob') return knobOf(kit, address)?.name ?? ''
-  return (address.emitter === null ? effect?.name : effect?.emitters[address.emitter]?.name) ?? ''
+  const effect = kit.effects[address.effect]
+  return (address.emitter === null ? effect : effect?.emitters[address.emitter])?.name ?? ''
 }
 
 export const rampEditLabel = (kit: Kit, address: RampAddress, what: string): string =>

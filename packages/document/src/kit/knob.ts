@@ -15,6 +15,7 @@ export type Knob =
     }
   | { readonly id: string; readonly name: string; readonly colour: string }
 
+/** One that is a number. */
 export type NumberKnob = Extract<Knob, { low: number }>
 
 /** What a knob does to a number of an emitter; acts as a lane of the number does. */
@@ -25,9 +26,11 @@ export interface DriveChoice extends Ramp {
   readonly to: number
 }
 
+/** By the number that is driven. */
 export type DriveChoices = { readonly [K in PropertyId]?: DriveChoice | undefined }
 
 /** Most knobs of an effect. */
 export const KNOB_LIMIT = 16
 
+/** Whether a knob is a number, and no colour. */
 export const isNumberKnob = (knob: Knob): knob is NumberKnob => 'low' in knob

@@ -41,14 +41,25 @@ interface CachedType {
   readonly resolved: ResolvedType
 }
 const types = new WeakMap<ParticleType, CachedType>()
-interface CachedEmitter {
+/** What an emitter is resolved from, beside itself. */
+interface EmitterSources {
   readonly type: ResolvedType
   readonly mask: MaskPlaces | null
   readonly partner: ResolvedEmitter | null
   readonly view: ViewSize
   readonly knobs: readonly Knob[]
+}
+
+interface CachedEmitter extends EmitterSources {
   readonly resolved: ResolvedEmitter
 }
+
+const sameSources = (a: EmitterSources, b: EmitterSources): boolean =>
+  a.type === b.type &&
+  a.mask === b.mask &&
+  a.partner === b.partner &&
+  a.view === b.view &&
+  a.knobs === b.knobs
 const emitters = new WeakMap<Emitter, CachedEmitter>()
 
 const rectOf = ({ x, y, w, h, pivotX, pivotY }: SheetFrame): FrameRect => ({ x, y, w, h, pivotX, pivotY })
@@ -221,16 +232,9 @@ const resolveEmitter = (
   const relays = partner ? NO_RELAYS : resolveRelays(kit, effect, emitter, read)
   const view = gameView(kit)
   const knobs = effect.knobs ?? NO_KNOBS
+  const from: EmitterSources = { type, mask, partner, view, knobs }
   const cached = emitters.get(emitter)
-  if (
-    cached &&
-    cached.type === type &&
-    cached.mask === mask &&
-    cached.partner === partner &&
-    cached.view === view &&
-    cached.knobs === knobs &&
-    sameRelays(cached.resolved.relays, relays)
-  )
+  if (cached && sameSources(cached, from) && sameRelays(cached.resolved.relays, relays))
     return cached.resolved
   const { id, name, salt } = emitter
   const { numbers, bursts } = countedWhole(emitter, view)
@@ -248,7 +252,7 @@ const resolveEmitter = (
         type,
         ...resolveDrives(knobs, emitter),
       }
-  emitters.set(emitter, { type, mask, partner, view, knobs, resolved })
+  emitters.set(emitter, { ...from, resolved })
   return resolved
 }
 

@@ -1,6 +1,6 @@
 /** A tape made ready for look-ups: where the effect is and what the view shows, moment by moment. */
 import { BoundedCache } from '@gliv/base'
-import type { KnobValues, PoseParts, Surface, Tape, ViewRect } from '@gliv/model'
+import type { KnobValues, PoseParts, Surface, Tape, TapeEntry, ViewRect } from '@gliv/model'
 import {
   copyPose,
   emptyPose,
@@ -96,6 +96,40 @@ const checkStart = (start: PoseParts, view: ViewRect, surfaces: readonly Surface
   if (surfaces.length > 0) checkSurfaces('surfaces', surfaces)
 }
 
+/** What a tape says, sorted by what it is about. */
+class Columns {
+  readonly poses: Timed<Pose>[]
+  readonly views: Timed<ViewRect>[]
+  readonly grounds: { tick: number; value: readonly Surface[] }[]
+  readonly gates: { tick: number; on: boolean }[] = []
+  readonly knobs: KnobTrack
+  readonly jumps = new Set<number>()
+  stop = Infinity
+
+  constructor(start: PoseParts, view: ViewRect, surfaces: readonly Surface[], turned: KnobValues) {
+    this.poses = [{ tick: 0, value: posed(emptyPose(), start), jump: true }]
+    this.views = [{ tick: 0, value: view, jump: true }]
+    this.grounds = [{ tick: 0, value: surfaces }]
+    this.knobs = new KnobTrack(turned)
+  }
+
+  /** @param tick on the clock, warm-up included */
+  add(entry: TapeEntry, tick: number): void {
+    if (entry.do === 'stop') this.stop = Math.min(this.stop, tick)
+    else if (entry.do === 'emit') this.gates.push({ tick, on: entry.on })
+    else if (entry.do === 'knob') this.knobs.set(entry.name, entry.value, tick + 1)
+    else if (entry.do === 'surfaces') this.grounds.push({ tick, value: entry.surfaces })
+    else if (entry.do === 'view') {
+      const { x, y, w, h } = entry
+      this.views.push({ tick, value: { x, y, w, h }, jump: false })
+    } else {
+      const jump = entry.do === 'teleport'
+      this.poses.push({ tick, value: posed(this.poses.at(-1)!.value, entry), jump })
+      if (jump) this.jumps.add(tick)
+    }
+  }
+}
+
 /**
  * Compiles a tape for an effect placed at a pose. Throws `Refusal` on unsorted or broken entries. @param warm
  * ticks that pass before the tape's tick 0 @param turned how knobs are set from the beginning
@@ -110,26 +144,9 @@ export const compileTape = (
 ): CompiledTape => {
   checkStart(start, view, surfaces)
   checkTape(tape)
-  const poses: Timed<Pose>[] = [{ tick: 0, value: posed(emptyPose(), start), jump: true }]
-  const views: Timed<ViewRect>[] = [{ tick: 0, value: view, jump: true }]
-  const grounds: { tick: number; value: readonly Surface[] }[] = [{ tick: 0, value: surfaces }]
-  const gates: { tick: number; on: boolean }[] = []
-  const knobs = new KnobTrack(turned)
-  const jumps = new Set<number>()
-  let stop = Infinity
-  for (const entry of tape) {
-    const tick = entry.tick + warm
-    if (entry.do === 'stop') stop = Math.min(stop, tick)
-    else if (entry.do === 'emit') gates.push({ tick, on: entry.on })
-    else if (entry.do === 'knob') knobs.set(entry.name, entry.value, tick + 1)
-    else if (entry.do === 'surfaces') grounds.push({ tick, value: entry.surfaces })
-    else if (entry.do === 'view')
-      views.push({ tick, value: { x: entry.x, y: entry.y, w: entry.w, h: entry.h }, jump: false })
-    else {
-      poses.push({ tick, value: posed(poses.at(-1)!.value, entry), jump: entry.do === 'teleport' })
-      if (entry.do === 'teleport') jumps.add(tick)
-    }
-  }
+  const columns = new Columns(start, view, surfaces, turned)
+  for (const entry of tape) columns.add(entry, entry.tick + warm)
+  const { poses, views, grounds, gates, knobs, jumps, stop } = columns
   // One function each, made once: a look-up allocates nothing.
   let poseOut: Pose
   let viewOut: MutableView

@@ -30,7 +30,10 @@ export const roomFor = (owner: object, wanted: number): Room => {
   return { buffer: made.slab.buffer, at: made.at, slab: made.slab }
 }
 
-/** Another room for an owner, where its old one is; null when there is none. The old one is free, and may be read once more. */
+/**
+ * Another room for an owner, where its old one is; null when there is none. The old one is free, and may be read once
+ * more.
+ */
 export const largerRoom = (owner: object, wanted: number): number | null => {
   const made = claims.get(owner)
   if (!made) return null

@@ -59,10 +59,7 @@ class Burst implements Source {
   readonly #count: Range
   readonly #wholeSpan: number
   readonly #drawn: Key = { hi: 0, lo: 0 }
-  readonly #kept: Firings[] = Array.from({ length: KEPT }, () => ({
-    ...{ pass: -1, fired: 0 },
-    ...{ at: [], upTo: [], drawn: [], fires: [] },
-  }))
+  readonly #kept: Firings[] = []
 
   constructor(burst: ResolvedBurst, scope: BurstScope, count: Range) {
     this.id = burst.id
@@ -157,7 +154,8 @@ class Burst implements Source {
   }
 
   #firingsOf(pass: number): Firings {
-    const slot = this.#kept[pass % KEPT]!
+    const kept = this.#kept
+    const slot = (kept[pass % KEPT] ??= { pass: -1, fired: 0, at: [], upTo: [], drawn: [], fires: [] })
     if (slot.pass !== pass) this.#layOut(pass, slot)
     return slot
   }

@@ -66,6 +66,9 @@ const changedType = (a: ResolvedType, b: ResolvedType): InvalidationLevel | null
   return levels.reduce(deeper, null)
 }
 
+const changedByKnobs = (a: ResolvedEmitter, b: ResolvedEmitter): InvalidationLevel | null =>
+  deeper(changedLanes(a.drives ?? {}, b.drives ?? {}), a.colourKnob === b.colourKnob ? null : 'output')
+
 /**
  * The dearest kind of work between two states of an emitter; null when nothing that is simulated or drawn
  * differs.
@@ -79,8 +82,7 @@ export const invalidationBetween = (a: ResolvedEmitter, b: ResolvedEmitter): Inv
     changedNumbers(a.numbers, b.numbers),
     changedChoices<EmitterChoices>(a, b, choices),
     changedLanes(a.lanes, b.lanes),
-    changedLanes(a.drives ?? {}, b.drives ?? {}),
-    a.colourKnob === b.colourKnob ? null : 'output',
+    changedByKnobs(a, b),
     births ? 'emission' : null,
     changedType(a.type, b.type),
   ]

@@ -14,6 +14,7 @@ import {
   compileDrivenLanes,
   compileDrives,
   compileKnobs,
+  drivenMost,
   mostOf,
 } from './drives.ts'
 import type { CompiledLanes } from './lanes.ts'
@@ -229,7 +230,7 @@ const boundAlive = (
       ? 1
       : Math.min(1e6, Math.floor((window + emitter.numbers.alongDelay) / passSeconds) + 2)
   const schedule = createSchedule(emitter, program.timeline, rate, 0, places)
-  const more = Math.max(1, emitter.drives?.flow?.from ?? 1, emitter.drives?.flow?.to ?? 1)
+  const more = Math.max(1, drivenMost(emitter, 'flow'))
   return schedule.sources.reduce(
     (sum, source) =>
       sum +

@@ -86,12 +86,14 @@ export const compileDrivenLanes = (
 export const driveAt = ({ knob, lane }: CompiledDrive, value: number): number =>
   laneAt(lane, value - knob.low)
 
+type Driven = { readonly drives?: Drives | undefined }
+
+const mostOfLane = (lane: { readonly from: number; readonly to: number } | undefined): number =>
+  lane ? Math.max(lane.from, lane.to) : 1
+
+/** The most that a knob may multiply a number by. */
+export const drivenMost = ({ drives = {} }: Driven, id: PropertyId): number => mostOfLane(drives[id])
+
 /** The most that a knob and a lane may multiply a number by together. */
-export const mostOf = (
-  { lanes, drives = {} }: { readonly lanes: ResolvedEmitter['lanes']; readonly drives?: Drives | undefined },
-  id: PropertyId,
-): number => {
-  const of = (lane: { readonly from: number; readonly to: number } | undefined): number =>
-    lane ? Math.max(lane.from, lane.to) : 1
-  return of(lanes[id]) * of(drives[id])
-}
+export const mostOf = (emitter: Driven & Pick<ResolvedEmitter, 'lanes'>, id: PropertyId): number =>
+  mostOfLane(emitter.lanes[id]) * drivenMost(emitter, id)

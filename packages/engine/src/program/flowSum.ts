@@ -22,6 +22,8 @@ export interface FlowScope {
 const KEPT_STRETCHES = 512
 /** More than the rounding of a moment that lies at the end of a tick, in seconds. */
 const ROUNDING = 1e-6
+/** No effect is played for so long. */
+const LAST_TICK = 0x7fff_ffff
 /** Rounds of halving that bring any window of 600 s below a nanosecond. */
 const HALVINGS = 64
 
@@ -83,7 +85,7 @@ export class FlowSum {
     const begin = Math.max(start / MICRO, -sum.shift)
     let low = 0
     let high = 1
-    while (clock.secondsAt(high) < begin && high < 2 ** 31) high *= 2
+    while (clock.secondsAt(high) < begin && high < LAST_TICK) high *= 2
     while (low < high) {
       const middle = Math.ceil((low + high) / 2)
       if (clock.secondsAt(middle) <= begin) low = middle

@@ -23,7 +23,10 @@ export const knobsWithin = (
   return found
 }
 
-/** @throws Refusal for a knob that an effect does not have, or a value that it cannot take */
+/**
+ * Checks one knob.
+ * @throws Refusal for a knob that an effect does not have, or a value that it cannot take
+ */
 export const checkKnob = (effect: ResolvedEffect, place: string, name: string, value: unknown): void => {
   const knobs = knobsWithin(effect)
   const knob = name === STRENGTH_KNOB ? STRENGTH : knobs.get(name)
@@ -40,7 +43,10 @@ export const checkKnob = (effect: ResolvedEffect, place: string, name: string, v
     )
 }
 
-/** @throws Refusal as `checkKnob` */
+/**
+ * Checks several.
+ * @throws Refusal as `checkKnob`
+ */
 export const checkKnobs = (effect: ResolvedEffect, place: string, values: KnobValues): void => {
   for (const [name, value] of Object.entries(values)) checkKnob(effect, place, name, value)
 }

@@ -88,6 +88,26 @@ export interface Schedule {
   readonly window: Window
 }
 
+/** null where nothing flows. */
+const flowSource = (
+  emitter: ResolvedEmitter,
+  timeline: Timeline,
+  window: Window,
+  rate: number,
+  seed: number,
+  driving: Driving | null,
+): Source | null => {
+  const { flow } = emitter.numbers
+  const milli = Math.round(flow * 1000)
+  const isWhole = timeline.identicalPasses && window.start === 0 && window.length === timeline.limit
+  const births = isWhole ? Math.round((flow * window.length) / MICRO) : -1
+  if (milli === 0 || window.length === 0 || births === 0) return null
+  const lane: CompiledLane | null = emitter.lanes.flow ? compileLane('flow', emitter.lanes.flow) : null
+  if (driving) return drivenSource(emitter, window, rate, seed, lane, driving.flow)
+  if (lane || emitter.rhythm !== 'even') return rhythmSource(emitter, window, rate, seed, lane)
+  return births > 0 ? evenSource(births, window, rate) : steadySource(milli, window, rate)
+}
+
 /** What a strength does to an emitter's births while it plays. */
 export interface Driving {
   readonly flow: FlowScope
@@ -108,24 +128,7 @@ export const createSchedule = (
   driving: Driving | null = null,
 ): Schedule => {
   const window = windowOf(emitter, timeline)
-  const lane: CompiledLane | null = emitter.lanes.flow ? compileLane('flow', emitter.lanes.flow) : null
-  const milli = Math.round(emitter.numbers.flow * 1000)
-  const births =
-    timeline.identicalPasses && window.start === 0 && window.length === timeline.limit
-      ? Math.round((emitter.numbers.flow * window.length) / MICRO)
-      : -1
-  const flow =
-    milli === 0 || window.length === 0 || births === 0
-      ? []
-      : [
-          driving
-            ? drivenSource(emitter, window, rate, seed, lane, driving.flow)
-            : lane || emitter.rhythm !== 'even'
-              ? rhythmSource(emitter, window, rate, seed, lane)
-              : births > 0
-                ? evenSource(births, window, rate)
-                : steadySource(milli, window, rate),
-        ]
+  const flow = flowSource(emitter, timeline, window, rate, seed, driving)
   const bursts = emitter.bursts.flatMap(
     (burst) =>
       burstSource(burst, {
@@ -138,6 +141,6 @@ export const createSchedule = (
         strengthAt: driving && ((pass, at) => driving.burstAt(pass, at)),
       }) ?? [],
   )
-  const sources = [...flow, ...bursts]
+  const sources = flow ? [flow, ...bursts] : bursts
   return { sources: timeline.identicalPasses ? sources.map(sameEachPass) : sources, window }
 }

@@ -105,11 +105,17 @@ export class Simulation {
     this.#origin = { x: options.x ?? 0, y: options.y ?? 0 }
     this.runs = this.start(program, program.emitters)
     this.#arrange()
-    if (options.live && program.lastTick > 0) this.#record(options.live)
-    else if (!options.live) this.seek(0)
-    else if (options.warmsLater && program.warmTicks > 0) this.tick = -program.warmTicks - 1
+    if (options.live) this.#beginIn(options.live, options.warmsLater ?? false)
+    else this.seek(0)
+  }
+
+  /** In a game. */
+  #beginIn(live: CompiledTape, warmsLater: boolean): void {
+    const { lastTick, warmTicks } = this.#program
+    if (lastTick > 0) this.#record(live)
+    else if (warmsLater && warmTicks > 0) this.tick = -warmTicks - 1
     else {
-      if (program.warmTicks > 0) this.#warmAtOnce(program.warmTicks - 1)
+      if (warmTicks > 0) this.#warmAtOnce(warmTicks - 1)
       this.#startLive()
     }
   }

@@ -54,7 +54,7 @@ export class EmitterRun {
     this.program = program
     this.appearance = program.appearance
     this.context = context
-    this.pool = new Pool(
+    this.pool = Pool.make(
       Math.ceil(program.aliveBound * SLACK) + 8,
       program.motion !== null || program.relays.length > 0,
     )

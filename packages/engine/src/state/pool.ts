@@ -113,6 +113,11 @@ const REACHED_FLOATS = [
 const REACHED_WORDS = ['keyHi', 'keyLo', 'colour'] as const
 const FLOAT_PLACES = [...FLOAT_COLUMNS, ...MOTION_COLUMNS] as string[]
 
+/** Released pools that are kept, without the columns of motion and with them; and how many, of what size. */
+const spare: readonly [Pool[], Pool[]] = [[], []]
+const SPARE_POOLS = 96
+const SPARE_CAPACITY = 200
+
 /** Pools are numbered, so that a slab knows which one it was told of last. */
 let made = 0
 
@@ -227,9 +232,32 @@ export class Pool {
     )
   }
 
-  /** For a pool that is done with: its memory serves the next one. */
+  /** For a pool that is done with: it, or its memory, serves the next one. */
   release(): void {
-    giveBack(this)
+    const list = spare[this.#motion ? 1 : 0]
+    if (this.capacity <= SPARE_CAPACITY && list.length < SPARE_POOLS && !list.includes(this)) list.push(this)
+    else giveBack(this)
+  }
+
+  /** An empty pool: one that was released, or a new one. Making its columns costs more than a tick of them. */
+  static make(capacity: number, motion: boolean): Pool {
+    const list = spare[motion ? 1 : 0]
+    for (let k = list.length - 1; k >= 0; k--) {
+      const pool = list[k]!
+      if (pool.capacity < capacity || pool.capacity > 2 * capacity + 16) continue
+      list[k] = list[list.length - 1]!
+      list.length--
+      pool.#clear()
+      return pool
+    }
+    return new Pool(capacity, motion)
+  }
+
+  #clear(): void {
+    this.size = this.first = 0
+    this.all.fill(0)
+    this.birth.fill(0)
+    for (const column of this.#words) column.fill(0)
   }
 
   /** Doubles its room; false, and nothing has changed, when there is none. */

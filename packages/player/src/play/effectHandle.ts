@@ -23,7 +23,7 @@ import {
 } from '@gliv/model'
 import { grained } from '@gliv/scene/strength'
 import { Bounds, type Extent, extentOf } from './bounds.ts'
-import { layersWithin } from './layers.ts'
+import { INTERFACE, layersWithin } from './layers.ts'
 import { type Look, PLAIN_LOOK, type Swap, tintOf } from './merged.ts'
 import { checkOption, checkSeconds, type Knobs, type Placing, type PlayOptions } from './options.ts'
 
@@ -424,12 +424,18 @@ export class EffectHandle<K extends object = Knobs> {
     return this.simulation.frame(this.alpha, undefined, 'marks')
   }
 
-  /** Whether it may have particles on a layer. @internal */
-  isOn(layer: string): boolean {
-    return layersWithin(this.simulation.program.effect).has(layer)
+  /** Whether a picture of it has to be made for a layer: for what is seen of it, or to measure it. @internal */
+  mayShow(layer: string, view: ViewRect | null): boolean {
+    const overlaid = layer === INTERFACE
+    if ((this.space === 'interface') !== overlaid || this.#asleep || this.isWarming) return false
+    if (this.boundsAreDue) return true
+    const isOn = overlaid || layersWithin(this.simulation.program.effect).has(layer)
+    return isOn && (!view || this.mayShowIn(view))
   }
 
-  /** Its particles, at least those of a layer; until any effect makes another picture. @param layer null: all @internal */
+  /**
+   * Its particles, at least those of a layer; until any effect makes another picture. @param layer null: all @internal
+   */
   frame(layer: string | null = null): Frame {
     const { simulation } = this
     const measures = this.boundsAreDue

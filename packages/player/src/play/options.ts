@@ -65,8 +65,8 @@ export interface PlayOptions<K extends object = Knobs> extends Placing {
   /** Where its knobs stand, by their names; the others start as designed. `turn` moves them. */
   readonly knobs?: Partial<K>
   /**
-   * An effect that begins in full swing is stepped through its warm-up before its first picture; `spread`: over the next
-   * pictures, and it begins when it is there. Default `at once`.
+   * An effect that begins in full swing is stepped through its warm-up before its first picture; `spread`: over the
+   * next pictures, and it begins when it is there. Default `at once`.
    */
   readonly warmUp?: 'at once' | 'spread'
   /** Which effects stay when the player's limits are reached: those of a higher number; default 0. */

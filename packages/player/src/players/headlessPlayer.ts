@@ -368,10 +368,7 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
   protected mergeLayer(into: MergedFrame, layer: string, view: ViewRect | null): void {
     if (layer === MARKS) return this.#mergeMarks(into)
     for (const handle of this.#playing) {
-      if ((handle.space === 'interface') !== (layer === INTERFACE)) continue
-      if (handle.asleep || handle.isWarming || (view && !handle.boundsAreDue && !handle.mayShowIn(view)))
-        continue
-      if (layer !== INTERFACE && !handle.boundsAreDue && !handle.isOn(layer)) continue
+      if (!handle.mayShow(layer, view)) continue
       const frame = handle.frame(layer === INTERFACE ? null : layer)
       if (view && !handle.mayShowIn(view)) continue
       into.add(frame, layer === INTERFACE ? null : layer, handle.look, handle.swaps)

@@ -19,7 +19,7 @@ import { isSizeNumber, keepIn } from '@gliv/document'
 import { pictureSide } from '../../document/pictureSide.ts'
 import { edit, useDocument } from '../../state/document.ts'
 import { useSide } from './DragNumber.tsx'
-import { useDrive, useNumberKnobs } from '../knobs/drive.ts'
+import { useDrive, useNumberKnobs } from './drive.ts'
 import { useLane } from './lane.ts'
 import { closeNumberMenu, type OpenNumberMenu, useNumberMenu } from './numberMenuStore.ts'
 

@@ -15,8 +15,8 @@ import { edit, editMoment, endMoment } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { useEffectId, useShownData } from '../playback/shownEffect.ts'
 import { RampEditor } from '../ramps/RampEditor.tsx'
-import '../page/ExtraRows.css'
-import './Knobs.css'
+import './ExtraRows.css'
+import './KnobRows.css'
 
 const NO_KNOBS: readonly Knob[] = []
 const FAR = 100_000

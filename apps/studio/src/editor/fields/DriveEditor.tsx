@@ -10,7 +10,7 @@ import { Digits, Word } from '../../shared/controls/words.tsx'
 import { edit } from '../../state/document.ts'
 import { RampEditor } from '../ramps/RampEditor.tsx'
 import { useDrive, useNumberKnobs } from './drive.ts'
-import './Knobs.css'
+import './DriveEditor.css'
 
 export const DriveEditor = memo(({ id }: { id: PropertyId }) => {
   const { address, drive, choose } = useDrive(id)
