@@ -58,6 +58,11 @@ describe('the preview of a placed effect', () => {
       ),
       preview,
     )
+  it('turns the knobs that an effect has, within their ends, and no others', () => {
+    const knobs = { heat: 4, wetness: 0.2, colour: '#ff0000' }
+    expect(shown('stove-fire', { ...STILL, knobs }).knobs).toEqual({ heat: 1 })
+    expect(shown('signal-flare', { ...STILL, knobs }).knobs).toEqual({ colour: '#ff0000' })
+  })
   it('leaves an effect as it is designed, but moves what emits along its way', () => {
     expect(shown('pier-dust')).toEqual({ rotate: 0, scale: 1, mirror: false, surfaces: [], tape: [] })
     const { tape } = shown('boat-wake')

@@ -118,7 +118,7 @@ export const previewOptions = (
     scale,
     mirror,
     surfaces: surfacesOn(effect, preview, stages),
-    knobs: knobsOn(effect, preview),
+    ...(Object.keys(preview.knobs).length > 0 ? { knobs: knobsOn(effect, preview) } : {}),
     tape: tape.sort((a, b) => a.tick - b.tick) as Tape,
   }
 }

@@ -102,8 +102,6 @@ export const KnobSliders = ({ driver }: { driver: StageDriver }) => {
       className="knob-sliders"
       role="group"
       aria-label="Knobs"
-      onPointerDown={(event) => event.stopPropagation()}
-      onWheel={(event) => event.stopPropagation()}
       onKeyDown={(event) => {
         // Arrows turn the knob and move no emitter; all other keys go on working.
         if (SLIDER_KEYS.has(event.key)) event.stopPropagation()

@@ -151,8 +151,8 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
       >
         <canvas ref={canvasRef} role="img" aria-label="The effect" />
         {driver && <Overlays camera={camera} driver={driver} />}
-        {driver && <KnobSliders driver={driver} />}
       </div>
+      {driver && <KnobSliders driver={driver} />}
       {shelfOpen && (
         <Guard what="The starters">
           <Suspense>
