@@ -180,7 +180,7 @@ const SCREENS: readonly (readonly [string, (studio: Studio, page: Page) => Promi
 
 for (const theme of THEMES)
   test(`no finding on any screen in ${theme}`, async ({ page }) => {
-    test.setTimeout(180_000)
+    test.setTimeout(300_000)
     const studio = await new Studio(page).openShelf()
     await page.getByRole('button', { name: 'Theme' }).click()
     await page.getByRole('menuitem', { name: theme }).click()

@@ -130,6 +130,8 @@ test('a number gets a bias and a lane; the lane’s ramp bends by free handles',
 test('looks: pictures by weight, a clip, facing and stretch, order, tint picks and a palette', async ({
   page,
 }) => {
+  // Thirteen pictures in full.
+  test.slow()
   const studio = await new Studio(page).openDemoEffect('Pier dust')
   await studio.selectEmitter('Grit')
   for (const group of ['look', 'frames', 'tint', 'facing', 'order', 'scale']) await studio.openGroup(group)
@@ -209,7 +211,7 @@ test('a companion follows its partner; a placed effect is mirrored, turned and m
   await page.getByRole('button', { name: 'Placed' }).click()
   await page.getByRole('combobox', { name: 'Way on the stage' }).click()
   await page.getByRole('option', { name: 'goes in a circle' }).click()
-  await page.getByRole('button', { name: 'As designed' }).click()
+  await page.getByRole('button', { name: 'As designed', exact: true }).click()
   await close()
   expect(await studio.picture()).toBe(before)
   await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeEnabled()
