@@ -108,6 +108,8 @@ test('an effect goes to another kit through the clipboard with all that it needs
   page,
   context,
 }) => {
+  // Two kits with all their moving cards.
+  test.slow()
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   await (await new Studio(page).openShelf()).openKit()
   await page.getByRole('link', { name: 'Open Stove fire', exact: true }).hover()
