@@ -33,4 +33,5 @@ export {
   tickOf,
   updateSimulation,
 } from './runtime/index.ts'
+export { tinted, tintWord } from './spawn/index.ts'
 export { EffectEvents, eventNumber, type Shown } from './state/index.ts'

@@ -1,4 +1,4 @@
 /** Births: their queue, their launch, relays, and effects inside effects. */
 export { EmitterRun } from './emitterRun.ts'
-export { tinted } from './knobDrives.ts'
+export { tinted, tintWord } from './knobDrives.ts'
 export { addedUp, PartHost } from './subEffects.ts'

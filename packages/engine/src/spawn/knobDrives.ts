@@ -15,7 +15,7 @@ interface Bound {
 }
 
 /** `#rrggbb` as 0xbbggrr. */
-const wordOf = (colour: string): number => {
+export const tintWord = (colour: string): number => {
   const n = Number.parseInt(colour.slice(1), 16)
   return (n >> 16) | (n & 0xff00) | ((n & 255) << 16)
 }
@@ -61,7 +61,7 @@ export class KnobDrives {
     const colour = knobValue(this.#context, this.#colourKnob, tick)
     if (colour === this.#colour) return
     this.#colour = colour
-    this.tint = typeof colour === 'string' ? wordOf(colour) : UNTINTED
+    this.tint = typeof colour === 'string' ? tintWord(colour) : UNTINTED
   }
 }
 

@@ -11,6 +11,7 @@ import {
   type Program,
   type Shown,
   type Simulation,
+  tintWord,
   viewAround,
 } from '@gliv/engine'
 import {
@@ -24,7 +25,7 @@ import {
 import { grained } from '@gliv/scene/strength'
 import { Bounds, type Extent, extentOf } from './bounds.ts'
 import { INTERFACE, layersWithin } from './layers.ts'
-import { type Look, PLAIN_LOOK, type Swap, tintOf } from './merged.ts'
+import { type Look, PLAIN_LOOK, type Swap } from './merged.ts'
 import { checkOption, checkSeconds, type Knobs, type Placing, type PlayOptions } from './options.ts'
 
 const poseOf = ({
@@ -139,7 +140,7 @@ export class EffectHandle<K extends object = Knobs> {
     this.#extent = extentOf(effect)
     this.#bounds = new Bounds(x, y, this.#extent, scale, effect.rate)
     this.finished = new Promise((resolve) => (this.#resolve = resolve))
-    this.#setLook(tintOf(said.tint), said.opacity)
+    this.#setLook(tintWord(said.tint), said.opacity)
     this.#speed = said.speed
   }
 
@@ -191,7 +192,7 @@ export class EffectHandle<K extends object = Knobs> {
 
   set tint(colour: string) {
     checkOption(this.name, 'tint', colour)
-    this.#setLook(tintOf(colour), this.#look.opacity)
+    this.#setLook(tintWord(colour), this.#look.opacity)
   }
 
   /** 0 to 1, multiplied with every particle's own. */

@@ -1,4 +1,5 @@
 /** Pictures of many effects as one: one upload, and no more runs than blends and sheets ask for. */
+import { tinted } from '@gliv/engine'
 import { type Batch, type Frame, INSTANCE_WORDS, type PackFrame, WORD } from '@gliv/model'
 
 /** What a game does to all particles of an effect: channels and opacity are multiplied. */
@@ -24,17 +25,6 @@ const frameAt = (frames: readonly PackFrame[], x: number, y: number): PackFrame 
   frames.find(([, left, top, w, h]) => x >= left && y >= top && x < left + w && y < top + h)
 
 export const PLAIN_LOOK: Look = { tint: 0xffffff, opacity: 1 }
-
-export const tintOf = (colour: string): number => {
-  const n = Number.parseInt(colour.slice(1), 16)
-  return (n >> 16) | (n & 0xff00) | ((n & 255) << 16)
-}
-
-const multiplied = (a: number, b: number): number => {
-  const at = (shift: number): number =>
-    (((((a >>> shift) & 255) * ((b >>> shift) & 255)) / 255 + 0.5) | 0) << shift
-  return at(0) | at(8) | at(16)
-}
 
 /** A frame that others are added to; the same object is filled again and again. */
 export class MergedFrame {
@@ -147,7 +137,7 @@ export class MergedFrame {
     const { f32, u32 } = this.frame
     for (let i = 0, o = start; i < count; i++, o += INSTANCE_WORDS) {
       const word = u32[o + WORD.TINT]!
-      u32[o + WORD.TINT] = (tint === 0xffffff ? word & 0xffffff : multiplied(word, tint)) | alpha
+      u32[o + WORD.TINT] = (tinted(word, tint) & 0xffffff) | alpha
       f32[o + WORD.OPACITY]! *= opacity
     }
   }
