@@ -6,7 +6,7 @@ import { makeSheet, type Sprite } from './sprites.ts'
 type Pen = (x: number, y: number, w: number, h: number, colour: string) => void
 
 /** A picture made of rectangles, from the far to the near; what hangs over the edge is left out. */
-const drawn = (name: string, width: number, height: number, draw: (pen: Pen) => void): Sprite => {
+export const drawn = (name: string, width: number, height: number, draw: (pen: Pen) => void): Sprite => {
   const image: Image = createImage(width, height)
   draw((x, y, w, h, colour) => {
     const n = Number.parseInt(colour.slice(1), 16)
@@ -19,7 +19,7 @@ const drawn = (name: string, width: number, height: number, draw: (pen: Pen) => 
 }
 
 /** 0 to 1, the same for the same numbers. */
-const chance = (k: number, seed: number): number => lattice(k, 0, seed)
+export const chance = (k: number, seed: number): number => lattice(k, 0, seed)
 
 /** A row of gabled houses that repeats, with a lit window here and there. */
 const houses = (name: string, seed: number, wall: string, light: string): Sprite =>
@@ -177,7 +177,8 @@ const ripples = drawn('canal water', 64, 48, (pen) => {
     )
 })
 
-const SPRITES = [
+/** Backdrops, by their names. */
+export const BACKDROP_SPRITES = [
   houses('far houses', 40, '#1a2140', '#8f7a4a'),
   houses('near houses', 71, '#0f1428', '#e0b45c'),
   pier,
@@ -196,9 +197,10 @@ const SPRITES = [
   ripples,
 ]
 
-export const BACKDROPS = makeSheet('backdrops', 'Backdrops', 'nearest', SPRITES)
+export const BACKDROPS = makeSheet('backdrops', 'Backdrops', 'nearest', BACKDROP_SPRITES)
 /** Number of a backdrop's frame by its name. */
-export const backdropFrame = (name: string): number => SPRITES.findIndex((sprite) => sprite.name === name)
+export const backdropFrame = (name: string): number =>
+  BACKDROP_SPRITES.findIndex((sprite) => sprite.name === name)
 
 interface Pose {
   /** How far the legs are apart, and which is in front. */
@@ -243,7 +245,8 @@ const hand = (
     pen(ex - 1, ey, 4, 4, '#e8c39a')
   })
 
-const POSES: readonly Sprite[] = [
+/** The deckhand's pictures, by their names. */
+export const POSES: readonly Sprite[] = [
   hand('stand 1', {}),
   hand('stand 2', { low: 1 }),
   hand('walk 1', { step: 7, lift: 2, hand: [-5, 8], lean: 1 }),

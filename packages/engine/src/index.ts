@@ -1,7 +1,17 @@
 /** What particles do: compile a document, step and seek a simulation, read it as instances or as data. */
 export { compileRamp, compileTint, type Draws, rampAt, tintAt, typicalAt } from './appearance/index.ts'
 export { checkSurfaces, flattenPath, placeCloud, SKIN, Surroundings, Sweep } from './geometry/index.ts'
-export { checkPose, checkView, DEFAULT_VIEW, LiveTape, viewAround } from './input/index.ts'
+export {
+  checkPose,
+  checkView,
+  DEFAULT_VIEW,
+  type KeptMoment,
+  keptMoment,
+  KeptTape,
+  LiveTape,
+  TapePart,
+  viewAround,
+} from './input/index.ts'
 export { cosSinInto } from './maths/index.ts'
 export {
   checkKnob,

@@ -3,5 +3,6 @@ export { exporterOf, EXPORTERS, exportName, type Exporter, type ExporterId } fro
 export { compileAll, makeExport } from './makeExport.ts'
 export { namesModule } from './namesModule.ts'
 export { packBytes, type PackChoice, packText } from './pack/pack.ts'
+export { tetheredPack } from './pack/tethered.ts'
 export { pageText } from './pack/page.ts'
 export * from './templates/index.ts'

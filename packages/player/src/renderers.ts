@@ -1,6 +1,7 @@
 /** For who draws more than a game does: the renderers themselves, and what their pictures go through. */
 export { type PictureBuffer, type PictureStart, QUICK_MS, SLOW_MS } from './draw/backBuffer.ts'
 export { Canvas2dRenderer } from './draw/canvas2dRenderer.ts'
+export { coveredPixels } from './draw/covered.ts'
 export { contextOf, createRenderer, type DrawTarget, type GlOrCanvas } from './draw/create.ts'
 export { type GlDrawPath, GlRenderer } from './draw/glRenderer.ts'
 export { Fences, OffScreen } from './draw/offScreen.ts'

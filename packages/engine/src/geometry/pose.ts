@@ -42,19 +42,22 @@ const shorterTurn = (from: number, to: number): number => {
 
 /** Mixes two poses, turning the shorter way. @param t from 0 to 1 */
 export const poseBetweenInto = (a: Readonly<Pose>, b: Readonly<Pose>, t: number, out: Pose): void => {
+  // Exactly there, to the last digit.
+  if (t >= 1) return copyPose(b, out)
   out.x = a.x + (b.x - a.x) * t
   out.y = a.y + (b.y - a.y) * t
   out.rotate = a.rotate === b.rotate ? a.rotate : a.rotate + shorterTurn(a.rotate, b.rotate) * t
   out.scale = a.scale + (b.scale - a.scale) * t
   // Mirrors jump when the sample is reached.
-  out.mirror = t < 1 ? a.mirror : b.mirror
+  out.mirror = a.mirror
 }
 
 export const viewBetweenInto = (a: ViewRect, b: ViewRect, t: number, out: MutableView): void => {
-  out.x = a.x + (b.x - a.x) * t
-  out.y = a.y + (b.y - a.y) * t
-  out.w = a.w + (b.w - a.w) * t
-  out.h = a.h + (b.h - a.h) * t
+  const there = t >= 1
+  out.x = there ? b.x : a.x + (b.x - a.x) * t
+  out.y = there ? b.y : a.y + (b.y - a.y) * t
+  out.w = there ? b.w : a.w + (b.w - a.w) * t
+  out.h = there ? b.h : a.h + (b.h - a.h) * t
 }
 
 const turn = new Float64Array(2)

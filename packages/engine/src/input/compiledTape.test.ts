@@ -33,7 +33,7 @@ describe('a tape', () => {
       { tick: 9, do: 'stop' },
       { tick: 12, do: 'emit', on: true },
     ])
-    expect([2.9, 3, 5.9, 6, 8.9, 9, 13].map((t) => tape.emitsAt(t))).toEqual([
+    expect([2.9, 3, 5.9, 6, 8.9, 9, 13].map((t) => tape.emitsAt(t, Math.ceil(t)))).toEqual([
       true,
       false,
       false,
@@ -123,14 +123,16 @@ describe('a live tape', () => {
           moves.forEach(([x, y, jump], i) => {
             live.moveTo({ x, y }, jump)
             live.advance(i + 1)
-            // On the way to the tick; a jump is all at its end.
-            const ticks = jump ? i + 1 : i + part
+            // On the way to the tick; a jump is all at its end, on both.
+            const ticks = i + part < i + 1 - 1e-8 ? i + part : i + 1
             live.poseInto(ticks, a)
             recorded.poseInto(ticks, b)
-            expect(Math.abs(a.x - b.x) + Math.abs(a.y - b.y)).toBeLessThan(1e-9)
+            expect(Math.abs(a.x - b.x) + Math.abs(a.y - b.y)).toBeLessThan(1e-6)
           })
         },
+        // A moment a hair before a tick is at it in a game, which matters where it jumps.
       ),
+      { numRuns: 400 },
     )
   })
 })

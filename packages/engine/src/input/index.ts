@@ -4,6 +4,8 @@
 export { checkPose, checkView } from './checkPose.ts'
 export { compileTape } from './compiledTape.ts'
 export { EmitterCentre } from './emitterCentre.ts'
+export { type KeptMoment, keptMoment } from './keptMoment.ts'
+export { KeptTape, TapePart } from './keptTape.ts'
 export { knobValue } from './knobValue.ts'
 export { LiveTape } from './liveTape.ts'
 export {

@@ -1,5 +1,6 @@
 import type { KnobValues, PoseParts, Surface, ViewRect } from '@gliv/model'
 import {
+  copyPose,
   emptyPose,
   type MutableView,
   type Pose,
@@ -10,6 +11,35 @@ import {
 } from '../geometry/index.ts'
 import { KnobTrack } from './knobTrack.ts'
 import { type CompiledTape, DEFAULT_VIEW } from './tape.ts'
+
+/** Ticks that moments at a tick may be off by: counted from other sides they read a hair earlier or later. */
+export const HAIR = 1e-9
+
+/** How far a moment is on the way to a tick, 0 to 1. */
+export const shareOf = (ticks: number, tick: number): number => {
+  const share = ticks - (tick - 1)
+  return share < HAIR ? 0 : share > 1 - HAIR ? 1 : share
+}
+
+/** A jump happens at the very tick, as on any tape. */
+export const onTheWay = (from: Pose, to: Pose, jumped: boolean, share: number, out: Pose): void => {
+  if (jumped && share < 1) copyPose(from, out)
+  else poseBetweenInto(from, to, share, out)
+}
+
+/** What holds on the way from one tick to the next. @internal */
+export interface TapeRow {
+  readonly from: Pose
+  readonly to: Pose
+  readonly fromView: ViewRect
+  readonly toView: ViewRect
+  readonly fromEnd: Place | null
+  readonly toEnd: Place | null
+  readonly jumped: boolean
+  readonly before: readonly Surface[]
+  readonly surfaces: readonly Surface[]
+  readonly on: boolean
+}
 
 interface Place {
   readonly x: number
@@ -76,7 +106,7 @@ export class LiveTape implements CompiledTape {
   endInto(ticks: number, out: { x: number; y: number }): boolean {
     const [from, to] = [this.#fromEnd, this.#toEnd]
     if (!from || !to) return false
-    const t = Math.min(1, Math.max(0, ticks - (this.#tick - 1)))
+    const t = shareOf(ticks, this.#tick)
     out.x = from.x + (to.x - from.x) * t
     out.y = from.y + (to.y - from.y) * t
     return true
@@ -131,7 +161,7 @@ export class LiveTape implements CompiledTape {
   advance(tick: number): void {
     this.#tick = tick
     this.#jumped = this.#jump
-    this.#from = this.#jump ? this.#next : this.#to
+    this.#from = this.#to
     this.#to = this.#next
     this.#jump = false
     this.#fromView = this.#toView
@@ -144,11 +174,25 @@ export class LiveTape implements CompiledTape {
     if (this.#stopped && this.#stoppedAt === Infinity) this.#stoppedAt = Math.max(0, tick - 1)
   }
 
-  surroundings(): Surroundings {
+  /** What a simulation reads. @internal */
+  get reading(): CompiledTape {
+    return this
+  }
+
+  /** What holds now; for who keeps it. @internal */
+  protected get row(): TapeRow {
+    return {
+      ...{ from: this.#from, to: this.#to, fromView: this.#fromView, toView: this.#toView },
+      ...{ fromEnd: this.#fromEnd, toEnd: this.#toEnd, jumped: this.#jumped },
+      ...{ before: this.#before, surfaces: this.#surfaces, on: this.#on },
+    }
+  }
+
+  surroundings(_tick?: number): Surroundings {
     return (this.#surroundings ??= new Surroundings(this.#before, this.#surfaces))
   }
 
-  jumpsTo(): boolean {
+  jumpsTo(_tick?: number): boolean {
     return this.#jumped
   }
 
@@ -160,15 +204,15 @@ export class LiveTape implements CompiledTape {
     return this.#stopped ? Math.min(this.#stoppedAt, this.#tick + 1) : Infinity
   }
 
-  emitsAt(): boolean {
+  emitsAt(_ticks?: number, _tick?: number): boolean {
     return this.#on
   }
 
   poseInto(ticks: number, out: Pose): void {
-    poseBetweenInto(this.#from, this.#to, Math.min(1, Math.max(0, ticks - (this.#tick - 1))), out)
+    onTheWay(this.#from, this.#to, this.#jumped, shareOf(ticks, this.#tick), out)
   }
 
   viewInto(ticks: number, out: MutableView): void {
-    viewBetweenInto(this.#fromView, this.#toView, Math.min(1, Math.max(0, ticks - (this.#tick - 1))), out)
+    viewBetweenInto(this.#fromView, this.#toView, shareOf(ticks, this.#tick), out)
   }
 }

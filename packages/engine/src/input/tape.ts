@@ -20,8 +20,8 @@ export interface CompiledTape {
   surroundings(tick: number): Surroundings
   /** Whether the way from one tick to the next was a jump, which emits nothing per pixel. */
   jumpsTo(tick: number): boolean
-  /** Whether a birth at this moment (in ticks) may happen; the stop is not counted. */
-  emitsAt(ticks: number): boolean
+  /** Whether a birth at this moment (in ticks) of the step to a tick may happen; the stop is not counted. */
+  emitsAt(ticks: number, tick: number): boolean
   /** True when some birth is ever withheld, so that counts cannot be taken from ordinals alone. */
   readonly hasEmitToggle: boolean
   /** Tick of the stop; Infinity when there is none. */

@@ -255,7 +255,10 @@ export class BirthQueue {
 
   #emits(moment: Moment): boolean {
     const { tape } = this.#context
-    return tape.emitsAt(moment.ticks) && (this.#program.effectSustains || moment.ticks < tape.stopTick())
+    return (
+      tape.emitsAt(moment.ticks, this.#tick) &&
+      (this.#program.effectSustains || moment.ticks < tape.stopTick())
+    )
   }
 
   /**
@@ -295,7 +298,7 @@ export class BirthQueue {
   get #undisturbed(): boolean {
     if (this.#current !== this.#last || this.#waiting.length > 0 || this.#delay || this.#travels) return false
     const { tape } = this.#context
-    if (tape.hasEmitToggle && !(tape.advance && tape.emitsAt(this.#tick))) return false
+    if (tape.hasEmitToggle && !(tape.advance && tape.emitsAt(this.#tick, this.#tick))) return false
     return this.#program.effectSustains || tape.stopTick() === Infinity
   }
 

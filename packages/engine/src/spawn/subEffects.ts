@@ -49,7 +49,7 @@ const subEffectTape = (
     viewInto: (ticks, out) => outer.viewInto(ticks + shift, out),
     surroundings: (tick) => outer.surroundings(tick + shift),
     jumpsTo: (tick) => follows && outer.jumpsTo(tick + shift),
-    emitsAt: (ticks) => !follows || outer.emitsAt(ticks + shift),
+    emitsAt: (ticks, tick) => !follows || outer.emitsAt(ticks + shift, tick + shift),
     get knobsSaid() {
       return outer.knobsSaid || context.knobs.size > 0
     },

@@ -61,8 +61,9 @@ const damaged = (why: string): never => {
 const parsed = (text: string): unknown => {
   try {
     return JSON.parse(text)
-  } catch (error) {
-    return damaged((error as Error).message)
+  } catch {
+    if (text.slice(0, 100).includes('gliv-pack')) return damaged('it ends too early, or was changed')
+    throw new Refusal('', 'This is not a Gliv pack: it is not even JSON; export a pack from Gliv')
   }
 }
 

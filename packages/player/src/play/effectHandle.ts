@@ -54,8 +54,8 @@ const withDefaults = (options: PlayOptions): Filled => ({
 /** Longest stretch that is caught up at once, in seconds: after a hidden tab, effects go on from there. */
 const CATCH_UP_SECONDS = 1
 
-/** What pictures of effects are made in, one after the other, before they are put together. */
-const SCRATCH = emptyFrame()
+/** What pictures of effects are made in, one after the other, before they are put together. @internal */
+export const SCRATCH = emptyFrame()
 
 const onLayers = new Map<string, (what: Shown) => boolean>()
 
@@ -68,6 +68,11 @@ const onLayer = (layer: string): ((what: Shown) => boolean) => {
 /** Ticks of a warm-up between two pictures, where it is spread. */
 const WARM_AT_ONCE = 40
 
+/** What a game's inputs are kept in. @internal */
+export type NewTape = (...inputs: ConstructorParameters<typeof LiveTape>) => LiveTape
+
+const plainTape: NewTape = (...inputs) => new LiveTape(...inputs)
+
 /** What goes away with an effect: told once, when it is over. */
 type Ended = () => void
 
@@ -75,8 +80,14 @@ type Ended = () => void
 export class EffectHandle<K extends object = Knobs> {
   /** Resolves when the last particle is gone; the effect has then freed itself. */
   readonly finished: Promise<void>
+  /** Another one, while a game is being made, when the effect is edited. @internal */
+  simulation: Simulation
+  /** What lives on of it as it was before an edit. @internal */
+  readonly rest: Simulation[] = []
   /** @internal */
-  readonly simulation: Simulation
+  readonly said: PlayOptions
+  /** @internal */
+  readonly tape: LiveTape
   /** Id and name of the effect. */
   readonly effect: string
   readonly name: string
@@ -89,7 +100,6 @@ export class EffectHandle<K extends object = Knobs> {
   paused = false
   /** @internal */
   readonly swaps: Swap[] = []
-  readonly #tape: LiveTape
   readonly #bounds: Bounds
   readonly #extent: Extent
   #behind = 0
@@ -102,18 +112,26 @@ export class EffectHandle<K extends object = Knobs> {
   #look: Look = PLAIN_LOOK
   #speed = 1
   #strength: number
-  /** What births are multiplied by while the strength that it was made for is 1. */
-  readonly #basis: number
+  /** What births are multiplied by while the strength that it was made for is 1. @internal */
+  readonly basis: number
 
   /** @internal */
-  constructor(program: Program, options: PlayOptions, basis = 1, view?: ViewRect, events?: EffectEvents) {
+  constructor(
+    program: Program,
+    options: PlayOptions,
+    basis = 1,
+    view?: ViewRect,
+    events?: EffectEvents,
+    newTape: NewTape = plainTape,
+  ) {
+    this.said = options
     const { effect } = program
     const said = withDefaults(options)
     const { x, y, scale } = said
     this.effect = effect.id
     this.name = effect.name
     this.#strength = said.strength
-    this.#basis = basis
+    this.basis = basis
     this.priority = said.priority
     this.space = said.space
     this.#placed = { x, y, rotation: said.rotation, mirror: said.mirror, scale }
@@ -121,13 +139,13 @@ export class EffectHandle<K extends object = Knobs> {
     checkPose('play', pose)
     const { seed, knobs = {} } = options
     checkKnobs(effect, this.name, knobs as Knobs)
-    this.#tape = new LiveTape(pose, view ?? viewAround(effect), said.surfaces, {
+    this.tape = newTape(pose, view ?? viewAround(effect), said.surfaces, {
       ...(knobs as Knobs),
       ...(grained(said.strength) === basis ? {} : { [STRENGTH_KNOB]: said.strength / basis }),
     })
     this.simulation = createSimulation(program, {
       ...pose,
-      live: this.#tape,
+      live: this.tape.reading,
       surfaces: said.surfaces,
       knobs: knobs as Knobs,
       warmsLater: options.warmUp === 'spread',
@@ -160,7 +178,8 @@ export class EffectHandle<K extends object = Knobs> {
 
   /** Particles alive. */
   get alive(): number {
-    return this.#over ? 0 : this.simulation.alive
+    if (this.#over) return 0
+    return this.rest.reduce((sum, { alive }) => sum + alive, this.simulation.alive)
   }
 
   /** It is over: by itself, or because it was removed. */
@@ -236,7 +255,7 @@ export class EffectHandle<K extends object = Knobs> {
     checkOption(this.name, 'strength', strength)
     this.#wake()
     this.#strength = strength
-    this.#tape.turn(STRENGTH_KNOB, strength / this.#basis)
+    this.tape.turn(STRENGTH_KNOB, strength / this.basis)
   }
 
   /** Its knobs, as they were designed, those of effects inside it, too. */
@@ -248,7 +267,7 @@ export class EffectHandle<K extends object = Knobs> {
   turn<N extends keyof K & string>(name: N, value: NonNullable<K[N]>): void {
     checkKnob(this.simulation.program.effect, this.name, name, value)
     this.#wake()
-    this.#tape.turn(name, value as number | string)
+    this.tape.turn(name, value as number | string)
   }
 
   /** Multiplies every length of what is born from now on; 1 is as designed. */
@@ -275,7 +294,7 @@ export class EffectHandle<K extends object = Knobs> {
       if (placing[key] !== undefined) checkOption(this.name, key, placing[key])
     const pose = { x, y, ...poseOf(placing) }
     checkPose('moveTo', pose)
-    this.#tape.moveTo(pose, jump)
+    this.tape.moveTo(pose, jump)
     this.#bounds.moved(x - this.x, y - this.y)
     this.#placed = { ...this.#placed, ...placing, x, y }
   }
@@ -284,7 +303,7 @@ export class EffectHandle<K extends object = Knobs> {
   anchorTo(x: number, y: number): void {
     checkOption(this.name, 'anchorB', { x, y })
     this.#wake()
-    this.#tape.anchorTo(x, y)
+    this.tape.anchorTo(x, y)
   }
 
   /**
@@ -292,7 +311,7 @@ export class EffectHandle<K extends object = Knobs> {
    * all.
    */
   setView(view: ViewRect): void {
-    this.#tape.setView(view)
+    this.tape.setView(view)
   }
 
   /**
@@ -302,21 +321,21 @@ export class EffectHandle<K extends object = Knobs> {
   setSurfaces(surfaces: readonly Surface[]): void {
     checkOption(this.name, 'surfaces', surfaces)
     this.#wake()
-    this.#tape.setSurfaces(surfaces)
+    this.tape.setSurfaces(surfaces)
   }
 
   /** Switches emission off and on. */
   emit(on: boolean): void {
     if (typeof on !== 'boolean') throw new Refusal(this.name, `emit(${String(on)}) must say true or false`)
     this.#wake()
-    this.#tape.emit(on)
+    this.tape.emit(on)
   }
 
   /** Ends emission for good and lets the living finish; a sustained effect goes on to its tail. */
   stop(): void {
     this.#wake()
     this.#stopped = true
-    this.#tape.stop()
+    this.tape.stop()
   }
 
   /** Ends at once, particles and all. Its marks stay. */
@@ -352,11 +371,26 @@ export class EffectHandle<K extends object = Knobs> {
     this.#behind = Math.min(passed, CATCH_UP_SECONDS)
     while (this.#behind * rate >= 1) {
       this.simulation.step()
+      if (this.rest.length > 0) this.#stepRest()
       this.#behind -= 1 / rate
     }
-    if (!this.simulation.finished) return true
+    if (!this.simulation.finished || this.rest.length > 0) return true
     this.remove()
     return false
+  }
+
+  #stepRest(): void {
+    for (const old of [...this.rest]) {
+      old.step()
+      if (old.alive > 0 || old.marks > 0) continue
+      old.dispose()
+      this.rest.splice(this.rest.indexOf(old), 1)
+    }
+  }
+
+  /** Frees everything. @internal */
+  dispose(): void {
+    for (const simulation of [this.simulation, ...this.rest]) simulation.dispose()
   }
 
   /** Steps what is left of it once it is over: its marks. @internal */
@@ -406,7 +440,7 @@ export class EffectHandle<K extends object = Knobs> {
     const ticks = Math.floor(this.#behind * simulation.rate)
     this.#behind -= ticks / simulation.rate
     if (ticks === 0) return
-    this.#tape.settle(simulation.program.warmTicks + simulation.tick + ticks)
+    this.tape.settle(simulation.program.warmTicks + simulation.tick + ticks)
     simulation.seek(simulation.tick + ticks)
   }
 
@@ -421,8 +455,8 @@ export class EffectHandle<K extends object = Knobs> {
   }
 
   /** Its marks, between the last two ticks; until any effect makes another picture. @internal */
-  marksFrame(): Frame {
-    return this.simulation.frame(this.alpha, undefined, 'marks')
+  marksFrame(of = this.simulation): Frame {
+    return of.frame(this.alpha, undefined, 'marks')
   }
 
   /** Whether a picture of it has to be made for a layer: for what is seen of it, or to measure it. @internal */
@@ -437,8 +471,7 @@ export class EffectHandle<K extends object = Knobs> {
   /**
    * Its particles, at least those of a layer; until any effect makes another picture. @param layer null: all @internal
    */
-  frame(layer: string | null = null): Frame {
-    const { simulation } = this
+  frame(layer: string | null = null, simulation = this.simulation): Frame {
     const measures = this.boundsAreDue
     const only = measures || layer === null ? undefined : onLayer(layer)
     const frame = simulation.frame(this.alpha, only, 'particles')

@@ -1,4 +1,11 @@
-import { checkView, compile, knobsWithin, latestEndSeconds, type Program } from '@gliv/engine'
+import {
+  checkView,
+  compile,
+  type EffectEvents,
+  knobsWithin,
+  latestEndSeconds,
+  type Program,
+} from '@gliv/engine'
 import {
   type Cue,
   type EffectEventKind,
@@ -13,7 +20,7 @@ import { grained, strengthened } from '@gliv/scene/strength'
 import { findInPack, Pack } from '../load/pack.ts'
 import { withAnchorB } from '../play/anchor.ts'
 import { CueHandle } from '../play/cueHandle.ts'
-import { EffectHandle } from '../play/effectHandle.ts'
+import { EffectHandle, type NewTape } from '../play/effectHandle.ts'
 import { checkOrder, INTERFACE, layerNamed, layersOf, MARKS } from '../play/layers.ts'
 import { checkLimits, firstToGo, type Limits } from '../play/limits.ts'
 import { MergedFrame, PLAIN_LOOK } from '../play/merged.ts'
@@ -63,7 +70,9 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
   /** Nothing goes on while it is set. */
   paused = false
   /** @internal */
-  protected readonly pack: Pack
+  pack: Pack
+  /** How inputs are kept; undefined: only the last ones. @internal */
+  newTape: NewTape | undefined
   /** @internal */
   protected readonly telling = new Telling()
   readonly #playing = new Set<EffectHandle>()
@@ -92,6 +101,11 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
     this.#limits = checkLimits(limits)
     this.#sleepBeyond = sleepBeyond
     this.#layers = layersOf(pack.contents.effects)
+  }
+
+  /** @internal */
+  get contents(): Pack['contents'] {
+    return this.pack.contents
   }
 
   /** Names of the pack's effects. */
@@ -150,8 +164,13 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
   }
 
   /** What was said last. @internal */
-  protected get view(): ViewRect | undefined {
+  get shownView(): ViewRect | undefined {
     return this.#view
+  }
+
+  /** Where steps tell what happens. @internal */
+  get eventsToFill(): EffectEvents {
+    return this.telling.events
   }
 
   /** Compiles effects before they are needed, all when none is named, and brings their code to speed. */
@@ -164,6 +183,19 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
     }
   }
 
+  /** Plays what another pack holds from now on; what plays goes on as it is. @internal */
+  takePack(pack: Pack): void {
+    this.pack = pack
+    this.#cues = null
+    this.#layers = layersOf(pack.contents.effects)
+  }
+
+  /** An effect of the pack as it is started with these options. @internal */
+  programFor(effect: string, basis: number, said: PlayOptions): Program {
+    const program = this.#programOf(effect, basis)
+    return said.anchorB ? compile(withAnchorB(program.effect, said)) : program
+  }
+
   /** Starts an effect by id or name. Throws an error in words when there is none, or for options that cannot be. */
   play<E extends keyof N['effects'] & string>(
     effect: E,
@@ -174,10 +206,16 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
     checkOptions(`play "${found.name}"`, said)
     // What is silent at first is made as designed, so that it can become louder.
     const basis = grained(said.strength ?? 1) || 1
-    let program = this.#programOf(effect, basis)
-    if (said.anchorB) program = compile(withAnchorB(program.effect, said))
+    const program = this.programFor(effect, basis, said)
     const seed = said.seed === 'designed' ? found.seed : (said.seed ?? this.#nextSeed(found))
-    const handle = new EffectHandle(program, { ...said, seed }, basis, this.#view, this.telling.events)
+    const handle = new EffectHandle(
+      program,
+      { ...said, seed },
+      basis,
+      this.#view,
+      this.telling.events,
+      this.newTape,
+    )
     try {
       this.started(handle, said)
     } catch (refused) {
@@ -228,7 +266,7 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
   #ended(handle: EffectHandle): void {
     this.#playing.delete(handle)
     if (handle.simulation.marks > 0) this.#marked.add(handle)
-    else handle.simulation.dispose()
+    else handle.dispose()
   }
 
   /**
@@ -348,7 +386,7 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
 
   #forgetMarks(handle: EffectHandle): void {
     this.#marked.delete(handle)
-    handle.simulation.dispose()
+    handle.dispose()
   }
 
   /**
@@ -371,13 +409,18 @@ export class HeadlessPlayer<N extends PackNames = AnyNames> {
       if (!handle.mayShow(layer, view)) continue
       const frame = handle.frame(layer === INTERFACE ? null : layer)
       if (view && !handle.mayShowIn(view)) continue
-      into.add(frame, layer === INTERFACE ? null : layer, handle.look, handle.swaps)
+      const only = layer === INTERFACE ? null : layer
+      into.add(frame, only, handle.look, handle.swaps)
+      for (const old of handle.rest) into.add(handle.frame(only, old), only, handle.look, handle.swaps)
     }
   }
 
   #mergeMarks(into: MergedFrame): void {
     for (const handle of [...this.#marked, ...this.#playing])
-      if (handle.simulation.marks > 0) into.add(handle.marksFrame(), null, PLAIN_LOOK, handle.swaps)
+      for (let k = -1; k < handle.rest.length; k++) {
+        const one = k < 0 ? handle.simulation : handle.rest[k]!
+        if (one.marks > 0) into.add(handle.marksFrame(one), null, PLAIN_LOOK, handle.swaps)
+      }
   }
 
   /** Ends and frees everything. */

@@ -65,6 +65,8 @@ export class Player<N extends PackNames = AnyNames> extends HeadlessPlayer<N> {
   /** The pack's sheets, and after them pictures that took the place of some. */
   readonly #sheets: (RenderSheet | null)[]
   readonly #swapped = new Map<SheetImage, { sheet: number; users: number }>()
+  /** How many of the sheets are the pack's own. */
+  #packSheets: number
   #request = 0
 
   constructor(target: DrawTarget, pack: LoadedPack, options: PlayerOptions = {}) {
@@ -73,12 +75,19 @@ export class Player<N extends PackNames = AnyNames> extends HeadlessPlayer<N> {
       throw new Refusal('pack', 'its pictures are not decoded; give what loadPack gives')
     this.#renderer = createRenderer(target, options.path, options.restoreState)
     this.#sheets = [...pack.sheets]
+    this.#packSheets = pack.sheets.length
     this.#renderer.setSheets(pack.sheets)
   }
 
   /** The way of drawing that was chosen. */
   get path(): DrawPath {
     return this.#renderer.path
+  }
+
+  /** px of what is drawn to. @internal */
+  get pictureSize(): readonly [w: number, h: number] {
+    const { w, h } = this.#renderer.size
+    return [w, h]
   }
 
   /** True while the graphics context is gone; drawing then does nothing, and goes on by itself. */
@@ -110,6 +119,27 @@ export class Player<N extends PackNames = AnyNames> extends HeadlessPlayer<N> {
       this.#swap(handle, name, image as SheetImage),
     )
     handle.onEnd(() => used.forEach((image) => this.#release(image)))
+    this.#renderer.setSheets(this.#sheetList())
+  }
+
+  /** @internal */
+  override takePack(pack: LoadedPack): void {
+    const before = this.#loadedSheets
+    super.takePack(pack)
+    if (pack.sheets === before) return
+    // Pictures that took the place of others stay behind the pack's own.
+    const shift = pack.sheets.length - this.#packSheets
+    for (const one of this.#swapped.values()) one.sheet += shift
+    this.#sheets.splice(0, this.#packSheets, ...pack.sheets)
+    this.#packSheets = pack.sheets.length
+    for (const handle of this.handles) {
+      handle.swaps.length = 0
+      for (const [name, image] of Object.entries(handle.said.pictures ?? {})) {
+        const sheet = pack.contents.sheets.find((one) => one.name === name || one.id === name)
+        const known = this.#swapped.get(image as SheetImage)
+        if (sheet && known) handle.swaps.push({ page: sheet.page, sheet: known.sheet, frames: sheet.frames })
+      }
+    }
     this.#renderer.setSheets(this.#sheetList())
   }
 
@@ -192,7 +222,7 @@ export class Player<N extends PackNames = AnyNames> extends HeadlessPlayer<N> {
 
   /** @internal */
   protected override heard(handle: EffectHandle): void {
-    this.#hearing?.hear(handle, this.telling.events, this.view)
+    this.#hearing?.hear(handle, this.telling.events, this.shownView)
   }
 
   /**
