@@ -64,12 +64,12 @@ const plainErrors: ErrorRequestHandler = (
 
 /**
  * Builds the application; throws when the studio is not built. `names` are further host names that it answers
- * to; `service` bakes for others.
+ * to; `services` bake for others, and tether games.
  */
 export const createApp = (
   { studio, ferry }: Folders,
   names: readonly string[] = [],
-  service: Router | null = null,
+  services: readonly Router[] = [],
 ): Express => {
   const page = join(studio, 'index.html')
   if (!existsSync(page)) throw new Error('The studio is not built; run "npm run build"')
@@ -77,7 +77,7 @@ export const createApp = (
   app.disable('x-powered-by')
   app.use(hostCheck(names), ...pagePolicies(), readablePath)
   serveDemo(app)
-  if (service) app.use(service)
+  for (const service of services) app.use(service)
   app.get('/ferry', (request, response, next) =>
     request.path === '/ferry' ? response.redirect('/ferry/') : next(),
   )

@@ -51,8 +51,9 @@ export const readOptions = (
 const GRACE_MS = 5000
 
 /** Lets running answers end, then leaves; at a second signal at once. */
-const stopOn = (server: Server, signal: 'SIGTERM' | 'SIGINT'): void => {
+const stopOn = (server: Server, signal: 'SIGTERM' | 'SIGINT', leaving: () => void): void => {
   process.once(signal, () => {
+    leaving()
     server.close(() => process.exit(0))
     server.closeIdleConnections()
     setTimeout(() => process.exit(0), GRACE_MS).unref()
@@ -70,12 +71,20 @@ const reasonOf = (error: NodeJS.ErrnoException, port: number, host: string): str
   return error.message
 }
 
-/** Listens; gives the address. Throws in words when that is not possible. */
-export const listen = (app: Express, port: number, host: string): Promise<string> =>
+/**
+ * Listens; gives the address. Throws in words when that is not possible.
+ * @param leaving called before the server leaves: ends answers that never end by themselves
+ */
+export const listen = (
+  app: Express,
+  port: number,
+  host: string,
+  leaving: () => void = () => undefined,
+): Promise<string> =>
   new Promise((done, fail) => {
     const server = app.listen(port, host, (error?: Error) => {
       if (error) return fail(new Error(reasonOf(error, port, host)))
-      for (const signal of ['SIGTERM', 'SIGINT'] as const) stopOn(server, signal)
+      for (const signal of ['SIGTERM', 'SIGINT'] as const) stopOn(server, signal, leaving)
       done(`http://${host.includes(':') ? `[${host}]` : host}:${(server.address() as AddressInfo).port}`)
     })
   })

@@ -184,10 +184,21 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     load: async () => (await import('./bake.ts')).bake,
   },
   watch: {
-    usage: `watch FILE… ${WHICH}`,
-    help: 'Bakes now, and again whenever a kit file changes; takes the options of bake.',
-    options: BAKE_OPTIONS,
-    syntax: BAKE_SYNTAX,
+    usage: `watch (FILE… | --tether ADDRESS [--token TEXT]) ${WHICH}`,
+    help: 'Bakes now, and again whenever a kit file changes, or the kit that is open in a studio; takes the options of bake.',
+    options: [
+      ...BAKE_OPTIONS,
+      [
+        '--tether ADDRESS',
+        'Instead of files: the kit that is open in the studio of this server, as it is edited',
+      ],
+      ['--token TEXT', 'What a server that is reached from elsewhere asks for'],
+    ],
+    syntax: {
+      ...BAKE_SYNTAX,
+      values: [...BAKE_SYNTAX.values, '--tether', '--token'],
+      insteadOfFiles: '--tether',
+    },
     load: async () => (await import('./watch.ts')).watch,
   },
 }

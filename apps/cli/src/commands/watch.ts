@@ -1,24 +1,13 @@
 /** gliv watch: bakes now, and again whenever a kit file changes, until it is stopped. */
 import { watch as watchFile } from 'node:fs/promises'
 import { basename, dirname } from 'node:path'
-import { Refusal } from '@gliv/model'
 import type { Run, Terminal } from '../support/command.ts'
 import type { Args } from '../support/args.ts'
 import { filesOf } from '../support/globs.ts'
-import { bake } from './bake.ts'
+import { bakeOnce } from './bakeOnce.ts'
 
 /** A file is written in several goes: changes that come within it are one, ms. */
 const SETTLES_MS = 150
-
-/** A kit that is refused is said, and waited for until it is better. */
-const bakeOnce = async (args: Args, terminal: Terminal): Promise<void> => {
-  try {
-    await bake(args, terminal)
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    terminal.say(`gliv: ${error.message}`)
-  }
-}
 
 /** @param signal ends it, for tests; a terminal ends it by Ctrl+C */
 export const watchUntil = async (args: Args, terminal: Terminal, signal?: AbortSignal): Promise<void> => {
@@ -46,4 +35,8 @@ export const watchUntil = async (args: Args, terminal: Terminal, signal?: AbortS
 }
 
 /** gliv watch. */
-export const watch: Run = (args, terminal) => watchUntil(args, terminal)
+export const watch: Run = async (args, terminal) => {
+  if (!args.has('--tether')) return watchUntil(args, terminal)
+  const { followUntil } = await import('./follow.ts')
+  return followUntil(args, terminal)
+}

@@ -16,6 +16,8 @@ export interface Args {
 export interface Syntax {
   /** How many files it takes. */
   readonly files: number | 'some'
+  /** With this option it takes no file. */
+  readonly insteadOfFiles?: string
   /** Options that take a value. */
   readonly values: readonly string[]
   /** Options that may stand alone: what they mean then, and which words after them are their value. */
@@ -58,12 +60,15 @@ export const parseArgs = (command: string, argv: readonly string[], syntax: Synt
     if (value === undefined && syntax.values.includes(name)) throw new Usage(`${name} needs a value`)
     options.set(name, value ?? '')
   }
-  checkFiles(command, files, syntax)
+  const { insteadOfFiles = '' } = syntax
+  checkFiles(command, files, options.has(insteadOfFiles) ? { ...syntax, files: 0 } : syntax)
   return { files, options, has: (option) => options.has(option) }
 }
 
 const checkFiles = (command: string, files: readonly string[], syntax: Syntax): void => {
-  if (syntax.files === 'some' && files.length === 0) throw new Usage(`gliv ${command} takes a file or more`)
+  const { insteadOfFiles = '' } = syntax
+  if (syntax.files === 'some' && files.length === 0)
+    throw new Usage(`gliv ${command} takes a file or more${insteadOfFiles && `, or ${insteadOfFiles}`}`)
   if (syntax.files !== 'some' && files.length !== syntax.files)
     throw new Usage(
       `gliv ${command} takes ${syntax.files} file${syntax.files === 1 ? '' : 's'}, not ${files.length}`,

@@ -1,29 +1,14 @@
 /** Bakes over HTTP: a kit and what is asked of it in, progress as server-sent events, a zip out. docs/service.md. */
-import { timingSafeEqual } from 'node:crypto'
 import express, { type ErrorRequestHandler, type RequestHandler, type Response, Router } from 'express'
 import type { BakeAsked } from '@gliv/node'
+import { openEvents } from '../http/events.ts'
+import { tokenCheck } from '../http/token.ts'
 import type { Bakes, BakeState } from './jobs.ts'
 
 const KINDS = ['application/octet-stream', 'application/zip', 'application/json']
 
 const say = (response: Response, status: number, message: string): void =>
   void response.status(status).json({ error: message })
-
-const isSame = (a: string, b: string): boolean => {
-  const [x, y] = [Buffer.from(a), Buffer.from(b)]
-  return x.length === y.length && timingSafeEqual(x, y)
-}
-
-/** Lets pass who knows the token; everybody where there is none, which is on this machine alone. */
-const tokenCheck =
-  (token: string | null): RequestHandler =>
-  (request, response, next) => {
-    const given =
-      /^Bearer (.+)$/.exec(request.headers.authorization ?? '')?.[1] ?? String(request.query['token'] ?? '')
-    if (token === null || isSame(given, token)) return next()
-    response.set('WWW-Authenticate', 'Bearer')
-    say(response, 401, 'this server bakes for who knows its token; send it as "Authorization: Bearer …"')
-  }
 
 const effectsIn = (text: unknown): BakeAsked['effects'] => {
   if (text === undefined || text === 'ticked') return 'ticked'
@@ -52,12 +37,7 @@ const askedBy = (kit: Buffer, query: Readonly<Record<string, unknown>>): BakeAsk
 const stream = (response: Response, bakes: Bakes, id: string): void => {
   const job = bakes.get(id)
   if (!job) return say(response, 404, 'there is no such bake; results are kept for some minutes')
-  response.set({
-    'Content-Type': 'text/event-stream',
-    'Cache-Control': 'no-cache',
-    'X-Accel-Buffering': 'no',
-  })
-  response.flushHeaders()
+  openEvents(response)
   let stop: () => void = () => undefined
   const hear = (state: BakeState): void => {
     response.write(`event: ${state.state}\ndata: ${JSON.stringify(state)}\n\n`)
@@ -103,7 +83,10 @@ const begin =
 export const bakeService = (bakes: Bakes, token: string | null): Router => {
   const router = Router()
   router.get('/health', (_request, response) => void response.json({ ok: true, ...bakes.load }))
-  router.use('/bakes', tokenCheck(token))
+  router.use(
+    '/bakes',
+    tokenCheck(token, 'this server bakes for who knows its token; send it as "Authorization: Bearer …"'),
+  )
   router.post(
     '/bakes',
     knownKind,
