@@ -24,6 +24,7 @@ import { applyTokens, makeTheme } from './shared/theme/theme.ts'
 import { endRun, leavePage, useDocument } from './state/document.ts'
 import { usePreferences } from './state/session.ts'
 import { openStorage } from './state/storage.ts'
+import { readToken } from './tether/token.ts'
 
 const SpritesPage = lazy(() => import('./sprites/SpritesPage.tsx').then((m) => ({ default: m.SpritesPage })))
 const StagePage = lazy(() => import('./scene/StagePage.tsx').then((m) => ({ default: m.StagePage })))
@@ -114,6 +115,8 @@ installFocus(endRun)
 installKeys()
 installChunkReload()
 installLeaving()
+// Before any page changes the address.
+readToken()
 void openStorage().then(() =>
   createRoot(document.getElementById('root')!).render(
     <StrictMode>

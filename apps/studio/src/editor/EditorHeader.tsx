@@ -1,3 +1,4 @@
+import BurstMode from '@mui/icons-material/BurstMode'
 import ArrowDropDown from '@mui/icons-material/ArrowDropDown'
 import FitScreen from '@mui/icons-material/FitScreen'
 import Fullscreen from '@mui/icons-material/Fullscreen'
@@ -24,6 +25,7 @@ import {
   type StageGround,
   useSession,
 } from '../state/session.ts'
+import { holdBaked, useBaked } from '../ship/liveOrBaked.ts'
 import { setSprites, useSprites } from '../state/sprites.ts'
 import { LeversButton } from './levers/LeversPage.tsx'
 import { fitStage } from './playback/camera.ts'
@@ -135,6 +137,7 @@ const ViewButtons = () => {
   return (
     <>
       <CaptureEffect />
+      <BakedButton />
       <Tooltip title="Frame everything (F)">
         <IconButton aria-label="Frame everything" onClick={() => driver && fitStage(driver)}>
           <FitScreen fontSize="small" />
@@ -150,6 +153,30 @@ const ViewButtons = () => {
         </IconButton>
       </Tooltip>
     </>
+  )
+}
+
+/** Held, it shows the effect's bake in its place, as the key does. */
+const BakedButton = () => {
+  const effectId = useEffectId()
+  const held = useBaked((s) => s.held && s.effect === effectId)
+  const hold = (down: boolean) => () => holdBaked(effectId, down)
+  return (
+    <Tooltip title="Live or baked: hold to see the bake in the effect’s place (V)">
+      <IconButton
+        aria-label="Hold to see the bake"
+        aria-pressed={held}
+        onPointerDown={hold(true)}
+        onPointerUp={hold(false)}
+        onPointerLeave={() => held && holdBaked(effectId, false)}
+        onKeyDown={({ key, repeat }) =>
+          (key === ' ' || key === 'Enter') && !repeat && holdBaked(effectId, true)
+        }
+        onKeyUp={hold(false)}
+      >
+        <BurstMode fontSize="small" />
+      </IconButton>
+    </Tooltip>
   )
 }
 

@@ -21,6 +21,8 @@ import { useStageDriver } from './stage/useStageDriver.ts'
 import type { StageDriver } from './playback/driver.ts'
 import { SceneRuler } from './timeline/SceneRuler.tsx'
 import { Timeline } from './timeline/Timeline.tsx'
+import { BakedLine } from './transport/BakedLine.tsx'
+import { GameLine } from './transport/GameLine.tsx'
 import { Transport } from './transport/Transport.tsx'
 import { useEditorCommands } from './useEditorCommands.ts'
 import './EffectEditor.css'
@@ -114,6 +116,8 @@ const View = ({
             >
               <Guard what="The timeline" resetKey={effectId}>
                 <Transport />
+                <GameLine />
+                <BakedLine />
                 <SceneRuler />
                 <Timeline />
               </Guard>

@@ -6,6 +6,7 @@ import { toggleMuted } from '../sound/desk.ts'
 import { editStep, shownKit, useDocument } from '../state/document.ts'
 import { setInspect } from '../state/inspect.ts'
 import { setSession, toggleSolo, useSession } from '../state/session.ts'
+import { holdBaked } from '../ship/liveOrBaked.ts'
 import { setSprites } from '../state/sprites.ts'
 import { pickTypical } from './inspect/pick.ts'
 import { fitStage, zoomTo } from './playback/camera.ts'
@@ -91,6 +92,7 @@ const editorRuns = (place: RefObject<{ readonly effectId: string; readonly drive
     again: () => setSession((s) => ({ loop: !s.loop })),
     handles: () => setSession((s) => ({ handles: !s.handles })),
     stageOnly: () => setSession((s) => ({ stageOnly: !s.stageOnly })),
+    baked: (_event: KeyboardEvent, down: boolean) => holdBaked(place.current.effectId, down),
     playHere: (_event: KeyboardEvent, down: boolean) => {
       const { driver } = place.current
       if (driver) playAtPointer(driver, down)

@@ -11,6 +11,7 @@ import { useDocument } from '../state/document.ts'
 import { useSaving } from '../state/saving.ts'
 import { useStorage } from '../state/storage.ts'
 import { usePreferences } from '../state/session.ts'
+import { GameButton } from '../tether/GameButton.tsx'
 import { THEME_LABELS, type ThemeName } from '../shared/theme/tokens.ts'
 import { useUndo } from './useUndo.ts'
 import './AppHeader.css'
@@ -122,6 +123,7 @@ export const AppHeader = ({ crumbs, actions }: { crumbs?: ReactNode; actions?: R
         </>
       )}
       <span className="spacer" />
+      {open && crumbs && <GameButton />}
       {actions}
       <ThemeMenu />
     </header>

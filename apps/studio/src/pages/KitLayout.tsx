@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, Outlet, useParams } from 'react-router'
 import { downloadRaw } from './downloadRaw.ts'
 import { closeDocument, openDocument, useDocument } from '../state/document.ts'
@@ -8,6 +8,7 @@ import { useCommands } from '../shared/keys/dispatch.ts'
 import { Guard } from '../frame/Guard.tsx'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { useUndo } from '../frame/useUndo.ts'
+import { togglePause, useTethered } from '../tether/useTethered.ts'
 
 const ImportDialog = lazy(() => import('../sprites/ImportDialog.tsx'))
 
@@ -37,7 +38,12 @@ const PictureArrivals = () => {
 export const KitLayout = () => {
   const { kitId = '' } = useParams()
   const open = useDocument((s) => s.kit?.id === kitId)
-  useCommands('kit', useUndo())
+  const undo = useUndo()
+  useCommands(
+    'kit',
+    useMemo(() => ({ ...undo, pauseGame: togglePause }), [undo]),
+  )
+  useTethered(kitId, open)
   const [failure, setFailure] = useState<string | null>(null)
   useEffect(() => {
     let current = true

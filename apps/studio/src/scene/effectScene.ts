@@ -171,12 +171,18 @@ export class EffectScene {
   /**
    * The whole picture.
    * @param own the edited effect's frame; null before it begins
+   * @param swap shows something else for its other firings
    */
-  frames(own: Frame | null, tick: number, seen: ViewRect): readonly Frame[] {
+  frames(
+    own: Frame | null,
+    tick: number,
+    seen: ViewRect,
+    swap?: (firing: Firing) => Frame,
+  ): readonly Frame[] {
     const { kit, stage } = this.#around
     const others = this.#scene.playing.map(({ firing, simulation }) => ({
       tick: firing.tick,
-      frame: simulation.frame(1),
+      frame: swap && firing.effect === this.effectId ? swap(firing) : simulation.frame(1),
     }))
     const all = own ? [...others, { tick: this.offset, frame: own }] : others
     const effects = all.sort((a, b) => a.tick - b.tick).map(({ frame }) => frame)

@@ -1,7 +1,7 @@
 /** What an effect costs at the present moment, measured. */
 import { compile, createSimulation, type Simulation } from '@gliv/engine'
 import type { Frame, ResolvedEffect, ViewRect } from '@gliv/model'
-import { coveredPixels } from './stageRenderer/covered.ts'
+import { coveredPixels } from '@gliv/player/renderers'
 
 /** How often the sprites of frames cover a view, all of them counted. */
 export const overdrawOf = (frames: readonly Frame[], { w, h }: Pick<ViewRect, 'w' | 'h'>): number =>

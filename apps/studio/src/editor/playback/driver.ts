@@ -7,9 +7,10 @@ import type { Frame, PoseParts, ResolvedEffect, ViewRect } from '@gliv/model'
 import { type Camera, createRenderer, type RenderSheet } from '@gliv/player/renderers'
 import type { Stages } from '../../preview/previewOptions.ts'
 import { CALM, type Firing, screenMoments, type ScreenNow, screenNow, screenView, seedOf } from '@gliv/scene'
-import { type Around, EffectScene } from '../../scene/effectScene.ts'
+import { type Around, EffectScene, type Placement } from '../../scene/effectScene.ts'
 import { figureSheet } from '../../scene/figures.ts'
 import type { ReferenceLayer } from '../../reference/layer.ts'
+import type { BakedLayer } from '../../ship/bakedLayer.ts'
 import { overFrame } from '../../scene/screenFrames.ts'
 import { Ears, type Pace } from '../../sound/ears.ts'
 import { pixelOf } from '../../shared/controls/pipette.ts'
@@ -72,6 +73,9 @@ export class StageDriver {
   #reference: ReferenceLayer | null = null
   /** The reference clip is shown instead of the effect. */
   #swapped = false
+  /** The effect's bake, and whether it stands in its place now. */
+  #baked: BakedLayer | null = null
+  #showsBaked = false
   #plain: readonly RenderSheet[] = []
   #request = 0
   #ms = 0
@@ -264,6 +268,17 @@ export class StageDriver {
     this.seek(to - scene.offset)
   }
 
+  /** Shows the effect as it was played elsewhere, frozen at a tick; null: as it is designed again. */
+  showPlayed(placement: Placement | null, tick: number): void {
+    this.pause()
+    this.#scene = null
+    this.#clock.bounds = null
+    if (!this.#session.place(placement, tick)) return
+    this.#clock.seconds = tick / this.rate
+    this.redraw()
+    this.#tell()
+  }
+
   /** Looks at a firing from now on, from its beginning. */
   chooseFiring(firing: Firing): void {
     const scene = this.#scene
@@ -331,6 +346,26 @@ export class StageDriver {
     this.redraw()
   }
 
+  /** The effect's bake stands in its place, at its cue, or no longer. */
+  setBaked(layer: BakedLayer | null, shown: boolean): void {
+    const other = layer !== this.#baked
+    this.#baked = layer
+    this.#showsBaked = shown && layer !== null
+    if (other) this.#useSheets()
+    this.redraw()
+    this.#tell()
+  }
+
+  /** A firing's bake at a moment of the scene, or of the effect where it plays alone. */
+  #bakedFrame(firing: Firing | null): Frame {
+    const scene = this.#scene
+    const ticks = firing ? this.sceneTick - firing.tick : this.#tick
+    const origin = firing && scene ? scene.scene.track.placeOf(firing, this.sceneTick) : ([0, 0] as const)
+    const mirror = firing && scene ? scene.scene.optionsOf(firing).mirror === true : false
+    const first = this.#plain.length + 1 + (this.#reference ? 1 : 0)
+    return this.#baked!.frame(ticks / this.rate, first, origin, mirror)
+  }
+
   /** Which picture of the reference clip shows; −1 for none. */
   get referenceFrame(): number {
     return this.#reference?.frameAt(this.#referenceSeconds) ?? -1
@@ -370,9 +405,14 @@ export class StageDriver {
   /** The kit's sheets, in a scene the project's own figures, and plain white where the screen is coloured. */
   #useSheets(): void {
     const reference = this.#reference
+    const baked = this.#baked
     this.#sheets =
-      this.#scene || this.#screens || reference
-        ? [...this.#plain, figureSheet(), ...(reference ? [reference.sheet] : [])]
+      this.#scene || this.#screens || reference || baked
+        ? [
+            ...[...this.#plain, figureSheet()],
+            ...(reference ? [reference.sheet] : []),
+            ...(baked ? baked.sheets : []),
+          ]
         : this.#plain
     this.renderer.setSheets(this.#sheets)
     reference?.forget()
@@ -567,14 +607,20 @@ export class StageDriver {
   #picture(): Picture {
     const { seconds, playing } = this.#clock
     const ticks = playing ? seconds * this.rate : (this.simulation?.tick ?? 0)
-    const begun = !this.#scene || (seconds >= 0 && this.#scene.chosen !== null)
-    const frame = begun ? this.#session.frame(ticks) : null
+    const frame = this.#ownFrame(ticks, seconds)
     // Frozen, the moment is shown as it is, so that it can be worked on.
     const screen = playing && !this.#nine ? this.screen : CALM
     const camera = screenView(this.seenBy, screen, this.canvas.width, this.canvas.height)
     const picture = { frame, camera, ground: this.#ground, playing }
     const frames = this.#allFrames(frame, camera, screen)
     return frames ? { ...picture, frames } : picture
+  }
+
+  /** The effect itself, or its bake; null before it begins in its scene. */
+  #ownFrame(ticks: number, seconds: number): Frame | null {
+    const scene = this.#scene
+    if (scene && (seconds < 0 || scene.chosen === null)) return null
+    return this.#showsBaked ? this.#bakedFrame(scene?.chosen ?? null) : this.#session.frame(ticks)
   }
 
   /** The effect with all that is around it; null where it is alone. */
@@ -585,11 +631,16 @@ export class StageDriver {
     if (!scene && more.length === 0 && clip.length === 0) return null
     const swapped = this.#swapped && clip.length > 0
     const own = swapped ? null : frame
-    if (scene) return [...scene.frames(own, this.sceneTick, this.#seen(camera)), ...clip, ...more]
+    if (scene) return [...this.#sceneFrames(scene, own, camera), ...clip, ...more]
     const all = own ? [own] : []
     return this.#reference?.view.place === 'under' && !swapped
       ? [...clip, ...all, ...more]
       : [...all, ...clip, ...more]
+  }
+
+  #sceneFrames(scene: EffectScene, own: Frame | null, camera: Camera): readonly Frame[] {
+    const swap = this.#showsBaked ? (firing: Firing) => this.#bakedFrame(firing) : undefined
+    return scene.frames(own, this.sceneTick, this.#seen(camera), swap)
   }
 
   #over(screen: ScreenNow, camera: Camera): readonly Frame[] {

@@ -135,7 +135,7 @@ export class EffectSession {
   #optionsOf(effect: ResolvedEffect): SimulationOptions {
     const preview = this.#preview
     return this.#placement
-      ? { ...this.#placement.options, knobs: knobsOn(effect, preview) }
+      ? { knobs: knobsOn(effect, preview), ...this.#placement.options }
       : previewOptions(effect, preview, this.#stages)
   }
 

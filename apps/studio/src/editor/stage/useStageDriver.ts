@@ -7,14 +7,16 @@ import { chosenView, forChosenView, rectOf } from '../../document/shownView.ts'
 import { ReferenceLayer } from '../../reference/layer.ts'
 import { readReference, referenceOf, setSwapped, useReferences } from '../../reference/store.ts'
 import type { Around } from '../../scene/effectScene.ts'
-import { ResolvedCache } from '../../scene/resolvedCache.ts'
+import { ResolvedCache } from '../../preview/resolvedCache.ts'
 import { sceneStageOf } from '../../scene/sceneStage.ts'
 import { registerPixels } from '../../shared/controls/pipette.ts'
 import { prepareSounds } from '../../sound/desk.ts'
 import { takeInputTime } from '../../shared/hooks/inputTime.ts'
 import { shownKit, useDocument } from '../../state/document.ts'
 import { inspected, useInspect } from '../../state/inspect.ts'
+import { leaveBaked, useBaked } from '../../ship/liveOrBaked.ts'
 import { useSession } from '../../state/session.ts'
+import { type Played, usePlayed } from '../../tether/played.ts'
 import { fitStage } from '../playback/camera.ts'
 import { isChanged } from '../playback/changedEffect.ts'
 import { StageDriver } from '../playback/driver.ts'
@@ -161,6 +163,38 @@ const followReference = (driver: StageDriver, effectId: string): (() => void) =>
   }
 }
 
+/** A moment of a game is shown instead of the effect as it is designed, until that is let go. */
+const followPlayed = (driver: StageDriver, effectId: string): (() => void) => {
+  let shown: Played | null = null
+  const follow = (): void => {
+    const { played } = usePlayed.getState()
+    const mine = played?.effect === effectId ? played : null
+    if (mine === shown) return
+    shown = mine
+    if (mine) driver.showPlayed(mine, mine.tick)
+    else driver.showPlayed(null, driver.playback.tick)
+  }
+  follow()
+  const end = usePlayed.subscribe(follow)
+  return () => {
+    end()
+    if (usePlayed.getState().played === shown && shown) usePlayed.setState({ played: null })
+  }
+}
+
+/** The effect's bake instead of it, while its key is held. */
+const followBaked = (driver: StageDriver, effectId: string): (() => void) => {
+  const follow = (): void => {
+    const { effect, layer, held } = useBaked.getState()
+    driver.setBaked(effect === effectId ? layer : null, held)
+  }
+  const end = useBaked.subscribe(follow)
+  return () => {
+    end()
+    leaveBaked()
+  }
+}
+
 /** Creates the driver for a canvas and keeps it fed with the shown effect. */
 export const useStageDriver = (
   effectId: string,
@@ -177,5 +211,7 @@ export const useStageDriver = (
   useEffect(() => (driver ? followInspect(driver, effectId) : undefined), [driver, effectId])
   useEffect(() => (driver ? followScene(driver, effectId) : undefined), [driver, effectId])
   useEffect(() => (driver ? followReference(driver, effectId) : undefined), [driver, effectId])
+  useEffect(() => (driver ? followPlayed(driver, effectId) : undefined), [driver, effectId])
+  useEffect(() => (driver ? followBaked(driver, effectId) : undefined), [driver, effectId])
   return { driver, canvasRef }
 }

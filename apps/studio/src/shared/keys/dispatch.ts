@@ -59,7 +59,10 @@ const find = (event: KeyboardEvent): Found | null => {
   return null
 }
 
-const isUndoKey = (event: KeyboardEvent): boolean => commandIn('kit', event) !== undefined
+const isUndoKey = (event: KeyboardEvent): boolean => {
+  const id = commandIn('kit', event)
+  return id === 'undo' || id === 'redo'
+}
 
 const take = (event: KeyboardEvent): void => {
   event.preventDefault()

@@ -2,7 +2,7 @@ import type { Frame } from '@gliv/model'
 import type { Camera, RenderSheet } from '@gliv/player/renderers'
 import { type GlDrawPath, GlRenderer, probe } from '@gliv/player/renderers'
 import { CHECKER } from './checker.ts'
-import { coveredPixels } from './covered.ts'
+import { coveredPixels } from '@gliv/player/renderers'
 import { StageBuffer } from './stageBuffer.ts'
 import type { FrameBudget, SheetPatch, StageRenderer } from './stageRenderer.ts'
 

@@ -4,7 +4,7 @@ import type { RenderSheet } from '@gliv/player/renderers'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { fakeCanvases, fakeContext } from '../../../../../../packages/player/src/testing/canvas.ts'
 import { CHECKER, checkerAt } from './checker.ts'
-import { coveredPixels } from './covered.ts'
+import { coveredPixels } from '@gliv/player/renderers'
 import { StageCanvasRenderer } from './stageCanvasRenderer.ts'
 
 afterEach(() => void vi.restoreAllMocks())
