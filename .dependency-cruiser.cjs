@@ -45,6 +45,7 @@ const ALLOWED = {
     'packages/export',
     'packages/demo',
     'packages/node',
+    'packages/player',
   ],
   'apps/server': ['packages/document', 'packages/export', 'packages/bake', 'packages/demo', 'packages/node'],
   'apps/ferry': ['packages/player'],
@@ -80,7 +81,7 @@ const ROOMS = {
   ],
   'packages/document/src': ['kit', 'many', 'graft', 'formats'],
   'packages/words/src': ['texts', 'diff'],
-  'packages/player/src': ['draw', 'load', 'play', 'hear', 'players', 'pixi', 'page'],
+  'packages/player/src': ['draw', 'load', 'play', 'hear', 'players', 'link', 'pixi', 'page'],
   'apps/studio/src': [
     'workers',
     'shared',
@@ -89,6 +90,7 @@ const ROOMS = {
     'sound',
     'capture',
     'preview',
+    'tether',
     'starters',
     'frame',
     'sprites',
@@ -122,8 +124,9 @@ const DOORS = {
   'apps/studio/src/sprites':
     'SpritesDrawer.tsx|SpritesPage.tsx|ImportDialog.tsx|receive.ts|arrivalStore.ts|sheets/pictures.ts|sheets/jobs.ts',
   'apps/studio/src/scene':
-    'StagePage.tsx|SurfaceLayer.tsx|backdrop.ts|effectScene.ts|figures.ts|screenFrames.ts|resolvedCache.ts|sceneStage.ts|useMoment.ts',
-  'apps/studio/src/ship': 'ShipPage.tsx|TextPage.tsx|ExportMenu.tsx|ChangedDot.tsx',
+    'StagePage.tsx|SurfaceLayer.tsx|backdrop.ts|effectScene.ts|figures.ts|screenFrames.ts|sceneStage.ts|useMoment.ts',
+  'apps/studio/src/ship':
+    'ShipPage.tsx|TextPage.tsx|ExportMenu.tsx|ChangedDot.tsx|liveOrBaked.ts|bakedLayer.ts',
   'apps/studio/src/many': 'ManyPage.tsx',
   'apps/studio/src/editor': 'EffectEditor.tsx',
   'apps/studio/src/editor/inspect': 'InspectBar.tsx|InspectOverlay.tsx|shownTrace.ts|pick.ts|trace.ts',
@@ -131,7 +134,7 @@ const DOORS = {
   'apps/studio/src/editor/levers': 'LeversPage.tsx',
   'apps/studio/src/editor/recipe': 'Recipe.tsx|focusSearch.ts',
   'apps/studio/src/editor/strip': 'LifeStrip.tsx',
-  'apps/studio/src/editor/transport': 'Transport.tsx|StageChoice.tsx',
+  'apps/studio/src/editor/transport': 'Transport.tsx|StageChoice.tsx|GameLine.tsx|BakedLine.tsx',
   'apps/studio/src/editor/timeline':
     'Timeline.tsx|SceneRuler.tsx|Track.tsx|RegionBand.tsx|innerEffects.ts|numbers.ts|PlayControls.tsx',
   'apps/studio/src/editor/page': 'EffectPage.tsx|CostPage.tsx',

@@ -10,7 +10,7 @@ export default defineConfig({
           environment: 'node',
           include: [
             'packages/{base,model,engine,scene,sound,paint,pixels,document,bake,words,export,node,demo}/src/**/*.test.ts',
-            'apps/{cli,server}/src/**/*.test.ts',
+            'apps/{cli,server,ferry}/src/**/*.test.ts',
           ],
           testTimeout: 60_000,
         },

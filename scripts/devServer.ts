@@ -2,6 +2,7 @@
 import { fileURLToPath } from 'node:url'
 import { serveDemo } from '../apps/server/src/demo.ts'
 import { listen, readPort } from '../apps/server/src/listen.ts'
+import { tetherService } from '../apps/server/src/tether/service.ts'
 import express from 'express'
 import { createServer } from 'vite'
 
@@ -20,13 +21,15 @@ try {
   const [studio, ferry] = [await serve('studio', '/', port + 1), await serve('ferry', '/ferry/', port + 2)]
   const app = express()
   serveDemo(app)
+  const { router, hub } = tetherService({ host: '127.0.0.1', port: () => port, token: null })
+  app.use(router)
   app.get('/ferry', (request, response, next) =>
     request.path === '/ferry' ? response.redirect('/ferry/') : next(),
   )
   app.use((request, response, next) =>
     (request.url.startsWith('/ferry/') ? ferry : studio).middlewares(request, response, next),
   )
-  const address = await listen(app, port, '127.0.0.1')
+  const address = await listen(app, port, '127.0.0.1', () => hub.close())
   console.log(
     `Gliv is at ${address}/ and reloads by itself (the game page is at ${address}/ferry/). Stop it with Ctrl C.`,
   )

@@ -8,6 +8,7 @@ const ENTRIES = [
   ['gliv-player', 'gliv-player.d.ts'],
   ['gliv-player/headless', 'headless.d.ts'],
   ['gliv-player/pixi', 'pixi.d.ts'],
+  ['gliv-player/link', 'link.d.ts'],
 ] as const
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url))

@@ -49,6 +49,18 @@ export const MODULES = {
 /** What only the entry without drawing has. */
 const READING = [`${engine}/runtime/report.ts`, `${player}/play/reading.ts`].map((file) => join(ROOT, file))
 
+/** What only a game that is being made has. */
+const LINKING = [
+  ...['keptTape', 'keptMoment'].map((name) => `${engine}/input/${name}.ts`),
+  `${engine}/runtime/update.ts`,
+  `${engine}/program/changes.ts`,
+  ...['invalidates', 'properties', 'property', 'contactProperties', 'relayProperties', 'forceNumbers'].map(
+    (name) => `packages/model/src/${name}.ts`,
+  ),
+  `${player}/draw/covered.ts`,
+  ...['link', 'costs', 'messages', 'rerun', 'roads'].map((name) => `${player}/link/${name}.ts`),
+].map((file) => join(ROOT, file))
+
 const ownerOf = new Map(
   Object.entries(MODULES).flatMap(([name, files]) => files.map((file) => [join(ROOT, file), name])),
 )
@@ -57,7 +69,9 @@ const SOCKET = '\0socket:'
 const REAL = '\0module:'
 const PLUG = '\0plug:'
 /** They give out what is public, and nothing else. */
-const ENTRIES = ['index.ts', 'headless.ts', 'pixi/pixi.ts'].map((name) => join(ROOT, player, name))
+const ENTRIES = ['index.ts', 'headless.ts', 'link/index.ts', 'pixi/pixi.ts'].map((name) =>
+  join(ROOT, player, name),
+)
 /** What takes the place of the file that loads modules. */
 const LOADER = join(ROOT, player, 'load/modules.ts')
 const ALL = '\0all-modules'
@@ -110,6 +124,7 @@ export const chunkOf = (id) => {
   if (id.startsWith(REAL)) return id.slice(REAL.length)
   if (id.startsWith(PLUG)) return ownerOf.get(id.slice(PLUG.length))
   if (READING.includes(id)) return 'reading'
+  if (LINKING.includes(id)) return 'linking'
   return ownerOf.get(id) ?? (id === ALL || id.startsWith(WHOLE) || ENTRIES.includes(id) ? null : 'core')
 }
 

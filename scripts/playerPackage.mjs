@@ -17,6 +17,7 @@ const input = {
   'gliv-player': join(player, 'src/index.ts'),
   headless: join(player, 'src/headless.ts'),
   pixi: join(player, 'src/pixi/pixi.ts'),
+  link: join(player, 'src/link/index.ts'),
 }
 /** The one without drawing has all modules from the beginning. */
 const ofModules = { ...input, headless: WHOLE + input.headless }
@@ -78,7 +79,12 @@ writeFileSync(
       sideEffects: false,
       main: './gliv-player.js',
       types: './gliv-player.d.ts',
-      exports: { '.': entry('gliv-player'), './headless': entry('headless'), './pixi': entry('pixi') },
+      exports: {
+        '.': entry('gliv-player'),
+        './headless': entry('headless'),
+        './pixi': entry('pixi'),
+        './link': entry('link'),
+      },
     },
     null,
     2,

@@ -60,7 +60,6 @@ const births = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.locator('[data-group="how-many"] .group-title').click()
   await page.locator('[data-group="launch"]').scrollIntoViewIfNeeded()
   await page.getByRole('button', { name: 'Delay', exact: true }).click()
-  await shoot('shapes')
 }
 
 /** The tracer and paths, starters, the table. */
@@ -101,7 +100,6 @@ const motion = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page
     .locator('.force-menu')
     .evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
-  await shoot('forces')
   await page.keyboard.press('Escape')
   await page.goBack()
   await studio.openEffect('Mud splat')
@@ -173,29 +171,73 @@ const scenes = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await shoot('scene')
 }
 
-/** The game page. */
-const game = async ({ studio, page }: Shot): Promise<void> => {
+interface Ferry {
+  readonly hand: { x: number; y: number; facing: number }
+  readonly boat: { x: number; heat: number; before: number }
+  readonly hours: { hour: number; wet: number }
+  torch: boolean
+}
+
+/** Late in the evening, in the rain, aboard, the stove alight: as one finds it after some minutes. */
+const evening = async (page: Page): Promise<void> => {
+  await page.locator('#status', { hasText: 'plays' }).waitFor()
+  await page.evaluate(() => {
+    const { glivFerry: ferry } = globalThis as unknown as { glivFerry: Ferry }
+    Object.assign(ferry.hours, { hour: 19.6, wet: 0.85 })
+    Object.assign(ferry.boat, { x: 215, before: 215, heat: 0.95 })
+    Object.assign(ferry.hand, { x: 262, y: -20 })
+    ferry.torch = true
+  })
+  await page.waitForTimeout(7000)
+}
+
+/** Last Ferry by night in the rain, and on a page of a phone's size. */
+const game = async ({ page }: Shot): Promise<void> => {
   await page.goto('/ferry/')
-  await page.getByRole('radio', { name: 'Funnel steam' }).click()
-  await page.mouse.move(574, 440)
-  await page.mouse.down()
-  await page
-    .waitForFunction(() => Number(document.body.dataset['alive']) > 45, undefined, { timeout: 8000 })
-    .catch(() => {})
-  await page.mouse.up()
-  for (const [effect, x, y] of [
-    ['Pier dust', 1060, 604],
-    ['Signal flare burst', 820, 220],
-  ] as const) {
-    await page.getByRole('radio', { name: effect }).click()
-    await page.mouse.click(x, y)
-  }
-  await page.waitForFunction(() => performance.now() > 0)
-  await studio.drawn()
-  await page.waitForTimeout(350)
+  await evening(page)
+  await page.keyboard.press('i')
+  await page.keyboard.press('g')
+  await page.waitForTimeout(1500)
   await page.screenshot({ path: file('game') })
   console.log('docs/screenshots/game.png')
+  const { origin } = new URL(page.url())
+  const phone = await page
+    .context()
+    .browser()!
+    .newContext({ ...PHONE, baseURL: origin })
+  const small = await phone.newPage()
+  await small.addInitScript({ content: 'globalThis.__name ??= (value) => value' })
+  await small.goto('/ferry/')
+  await evening(small)
+  await small.screenshot({ path: file('phone') })
+  console.log('docs/screenshots/phone.png')
+  await phone.close()
 }
+
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } as const
+
+/** The studio beside a game that follows it. */
+const linked = async ({ studio, page, shoot }: Shot): Promise<void> => {
+  await studio.openDemoEffect('Stove fire')
+  const other = await page.context().newPage()
+  await other.goto('/ferry/')
+  await other.locator('#link', { hasText: 'Linked' }).waitFor()
+  await evening(other)
+  await page.bringToFront()
+  await page.getByRole('button', { name: /^Game/ }).click()
+  await page.getByRole('button', { name: 'Pause the game here' }).click()
+  await page
+    .getByRole('list', { name: 'What plays there' })
+    .getByRole('button', { name: 'Stove fire' })
+    .click()
+  await page.getByRole('button', { name: 'as designed again' }).waitFor()
+  await page.getByRole('button', { name: /^Game/ }).click()
+  await shoot('linked')
+  await page.keyboard.press('Escape')
+  await other.close()
+}
+
+const SECTIONS = { shelfAndEditor, births, inspecting, motion, spritesAndShip, scenes, game, linked }
 
 await withStudio(async (studio, page) => {
   const shoot = async (name: string): Promise<void> => {
@@ -210,11 +252,8 @@ await withStudio(async (studio, page) => {
     console.log(`docs/screenshots/${name}.png`)
   }
   const shot = { studio, page, shoot }
-  await shelfAndEditor(shot)
-  await births(shot)
-  await inspecting(shot)
-  await motion(shot)
-  await spritesAndShip(shot)
-  await scenes(shot)
-  await game(shot)
+  // Those that are named, or all: `npm run screenshots -- game linked`.
+  const named = process.argv.slice(2)
+  for (const [name, take] of Object.entries(SECTIONS))
+    if (named.length === 0 || named.includes(name)) await take(shot)
 })

@@ -14,6 +14,8 @@ const openSparks = async (page: Page): Promise<Studio> => {
 test('undo and play work after a typed number, a dragged one, a knob, a ramp point and a handle', async ({
   page,
 }) => {
+  // Many drags, one after the other.
+  test.slow()
   const studio = await openSparks(page)
   await studio.openGroup('launch')
   const before = (await peek(page)).effect

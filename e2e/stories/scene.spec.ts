@@ -391,3 +391,48 @@ test('an effect is played by hand, set beside itself, and shown under nine seeds
   await studio.undo()
   expect(await studio.picture()).toBe(alone)
 })
+
+test('a held key shows the bake in the effect’s place, at its cue, with both costs; an edit is baked anew', async ({
+  page,
+}) => {
+  test.slow()
+  const studio = await new Studio(page).openDemoEffect('Pier dust')
+  await studio.selectEmitter('Grit')
+  await page.getByRole('button', { name: 'Alone', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'In “The pier”' }).click()
+  await page.locator('.scene-mark.own').first().click()
+  await studio.freezeAt(9)
+  const live = await studio.picture()
+  const both = page.getByRole('group', { name: 'Live or baked' })
+  await page.keyboard.down('v')
+  await expect(page.getByTestId('cost-baked')).toContainText(
+    /Baked .*\d+ frames at \d+ a second · \d+ × \d+ px/,
+    {
+      timeout: 60_000,
+    },
+  )
+  await expect.poll(() => studio.picture()).not.toBe(live)
+  const baked = await studio.picture()
+  await page.keyboard.up('v')
+  expect(await studio.picture()).toBe(live)
+  await expect(both).toContainText(/Live \d+\.\d× · \d+ draws?/)
+  // By the button, too; a number that is typed then changes the bake.
+  await studio.type('gravity', '-300')
+  const button = page.getByRole('button', { name: 'Hold to see the bake' })
+  await button.focus()
+  await page.keyboard.down('Enter')
+  await expect
+    .poll(
+      async () => {
+        const now = await studio.picture()
+        return now !== baked && now !== live
+      },
+      { timeout: 60_000 },
+    )
+    .toBe(true)
+  await page.keyboard.up('Enter')
+  await studio.undo()
+  expect(await studio.picture()).toBe(live)
+  await both.getByRole('button', { name: 'close' }).click()
+  await expect(both).toBeHidden()
+})

@@ -75,6 +75,8 @@ const PREDICTED: {
     ((seen: Seen) => Change & { readonly document?: 'edit' | 'undo' | 'redo' }) | null
 } = {
   // The ship screen has its own story.
+  baked: null,
+  pauseGame: null,
   shipPlay: null,
   frameBack: null,
   frameOn: null,
