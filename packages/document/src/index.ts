@@ -15,6 +15,15 @@ export {
   writeClip,
 } from './graft/clip.ts'
 export { type Arrival, type Brought, WHEN_BOTH, type WhenBoth } from './graft/bring.ts'
+export {
+  keptPiece,
+  putBack,
+  type PutBack,
+  type SharedType,
+  sharedThatDiffer,
+  takeOver,
+  type WhenShared,
+} from './graft/take.ts'
 export { mergeKits, type Merged } from './graft/merge.ts'
 export { adviseKit, checkKit, KitRefusal, readKit, refuseNumber, type Problem } from './kit/check.ts'
 export * from './kit/edits.ts'

@@ -28,7 +28,8 @@ export const noWays = (): Ways => ({
 /** The id there of a thing that was brought. */
 export const went = (ways: ReadonlyMap<string, string>, id: string): string => ways.get(id) ?? id
 
-const typeThere = (type: ParticleType, { sheet, palette }: Ways): ParticleType => {
+/** A type of another kit, naming things by the ids that they have here. */
+export const typeThere = (type: ParticleType, { sheet, palette }: Ways): ParticleType => {
   const made = clone(type)
   made.pictures = made.pictures.map((picture) => ({ ...picture, sheet: went(sheet, picture.sheet) }))
   if (made.mark) made.mark = { ...made.mark, sheet: went(sheet, made.mark.sheet) }
@@ -36,7 +37,8 @@ const typeThere = (type: ParticleType, { sheet, palette }: Ways): ParticleType =
   return made
 }
 
-const effectThere = (effect: Effect, ways: Ways): Effect => {
+/** The same for an effect. */
+export const effectThere = (effect: Effect, ways: Ways): Effect => {
   const made = clone(effect)
   if (made.source) made.source.sheet = went(ways.sheet, made.source.sheet)
   if (made.sounds) made.sounds = made.sounds.map((use) => ({ ...use, sound: went(ways.sound, use.sound) }))
