@@ -79,7 +79,7 @@ const ROOMS = {
     'output',
     'runtime',
   ],
-  'packages/document/src': ['kit', 'many', 'graft', 'formats'],
+  'packages/document/src': ['kit', 'many', 'vary', 'graft', 'formats'],
   'packages/words/src': ['texts', 'diff'],
   'packages/player/src': ['draw', 'load', 'play', 'hear', 'players', 'link', 'pixi', 'page'],
   'apps/studio/src': [
@@ -114,6 +114,7 @@ const ROOMS = {
     'transport',
     'timeline',
     'page',
+    'compare',
     'stage',
   ],
 }
@@ -137,6 +138,8 @@ const DOORS = {
   'apps/studio/src/editor/transport': 'Transport.tsx|StageChoice.tsx|GameLine.tsx|BakedLine.tsx',
   'apps/studio/src/editor/timeline':
     'Timeline.tsx|SceneRuler.tsx|Track.tsx|RegionBand.tsx|innerEffects.ts|numbers.ts|PlayControls.tsx',
+  'apps/studio/src/editor/compare':
+    'ComparePage.tsx|ExplorePage.tsx|TakesRow.tsx|CellFrames.tsx|useCells.ts|shownState.ts',
   'apps/studio/src/editor/page': 'EffectPage.tsx|CostPage.tsx',
   'apps/studio/src/editor/stage': 'Stage.tsx|useStageDriver.ts|together.ts|here.ts',
 }

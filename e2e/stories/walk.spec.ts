@@ -76,6 +76,22 @@ const PREDICTED: {
 } = {
   // The ship screen has its own story.
   baked: null,
+  // Takes and Explore have their own story.
+  keepTake: null,
+  otherTake: null,
+  beside: null,
+  explore: null,
+  // Found in the list of commands, which has its own story.
+  commands: null,
+  shortcuts: null,
+  toShelf: null,
+  toKit: null,
+  toSprites: null,
+  toShip: null,
+  levers: null,
+  effectPage: null,
+  costs: null,
+  takes: null,
   pauseGame: null,
   shipPlay: null,
   frameBack: null,

@@ -8,6 +8,7 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import { lazy, StrictMode, Suspense, useEffect, useLayoutEffect, useMemo, useState } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Route, Routes } from 'react-router'
+import { ApplicationCommands } from './frame/commands/ApplicationCommands.tsx'
 import { Guard, installChunkReload } from './frame/Guard.tsx'
 import { ImportZone } from './pages/ImportZone.tsx'
 import { KitLayout } from './pages/KitLayout.tsx'
@@ -15,8 +16,7 @@ import { KitPage } from './pages/KitPage.tsx'
 import { Shelf } from './pages/Shelf.tsx'
 import { StandingNotes } from './pages/StandingNotes.tsx'
 import { installRawPointer } from './shared/hooks/rawPointer.ts'
-import { installKeys, useCommands } from './shared/keys/dispatch.ts'
-import { closeInnermost } from './shared/keys/escape.ts'
+import { installKeys } from './shared/keys/dispatch.ts'
 import { installFocus } from './shared/keys/focus.ts'
 import './shared/theme/base.css'
 import { styleCache } from './shared/theme/styleCache.ts'
@@ -54,9 +54,6 @@ const Notices = () => {
   ) : null
 }
 
-/** A press that closed something of ours goes no further; else it is a pop-over's, or nobody's. */
-const APPLICATION = { escape: (event: KeyboardEvent) => void (closeInnermost() && event.preventDefault()) }
-
 /** A page with a message in its place when it fails. */
 const guarded = (what: string, page: React.ReactNode) => <Guard what={what}>{page}</Guard>
 
@@ -78,7 +75,6 @@ const Pages = () => (
 )
 
 const App = () => {
-  useCommands('application', APPLICATION)
   const name = usePreferences((s) => s.theme)
   const still = useMediaQuery('(prefers-reduced-motion: reduce)', { noSsr: true })
   const theme = useMemo(() => makeTheme(name, still), [name, still])
@@ -89,6 +85,7 @@ const App = () => {
         <CssBaseline />
         <Notices />
         <BrowserRouter>
+          <ApplicationCommands />
           <ImportZone>
             <StandingNotes />
             <Suspense fallback={<p className="empty-note">Opening…</p>}>

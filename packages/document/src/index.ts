@@ -72,3 +72,12 @@ export { readShipSentences } from './kit/shippingParts.ts'
 export { readTape } from './kit/tapes.ts'
 export { addEmitter, STARTERS, type Starter, type StarterId } from './kit/starters.ts'
 export { isTileMap, TileMapError, tilesOfMap } from './kit/tileMap.ts'
+export {
+  type Chance,
+  VARY_GROUPS,
+  type VaryGroup,
+  type VaryLock,
+  type VaryOptions,
+  variation,
+  varies,
+} from './vary/vary.ts'

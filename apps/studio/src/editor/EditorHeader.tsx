@@ -1,5 +1,7 @@
+import BookmarksOutlined from '@mui/icons-material/BookmarksOutlined'
 import BurstMode from '@mui/icons-material/BurstMode'
 import ArrowDropDown from '@mui/icons-material/ArrowDropDown'
+import ExploreOutlined from '@mui/icons-material/ExploreOutlined'
 import FitScreen from '@mui/icons-material/FitScreen'
 import Fullscreen from '@mui/icons-material/Fullscreen'
 import Button from '@mui/material/Button'
@@ -16,6 +18,10 @@ import { NameField } from '../document/NameField.tsx'
 import { useNamed } from '../document/useNamed.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { ColourField } from '../shared/controls/ColourField.tsx'
+import { CommandIcon } from '../shared/controls/CommandIcon.tsx'
+import { toggleExplore, useExplore } from '../state/explore.ts'
+import { setTakes, useTakes } from '../state/takes.ts'
+import { useTitle } from '../shared/keys/keymap.ts'
 import { useDocument } from '../state/document.ts'
 import {
   type Ground,
@@ -75,6 +81,7 @@ const GROUND_TEXTS = {
 /** What an effect stands on alone: dark, middle, light, squares, or a colour of one's own. */
 const GroundButton = () => {
   const ground = useSession((s) => s.ground)
+  const title = useTitle()
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const choose = (next: StageGround): void => {
     setAnchor(null)
@@ -87,7 +94,7 @@ const GroundButton = () => {
       <Button
         variant="outlined"
         aria-haspopup="menu"
-        title="Ground of the stage; hold N for the other one"
+        title={title('Ground of the stage; a held key shows the other one', 'otherGround')}
         onClick={(event) => setAnchor(event.currentTarget)}
       >
         <span
@@ -119,12 +126,13 @@ const GroundButton = () => {
 
 const SpritesButton = () => {
   const sprites = useSprites((s) => s.open)
+  const title = useTitle()
   return (
     <Button
       variant="outlined"
       aria-pressed={sprites}
       onClick={() => setSprites((s) => ({ open: !s.open }))}
-      title="Draw, cut, import and animate pictures beside the stage (P)"
+      title={title('Draw, cut, import and animate pictures beside the stage', 'sprites')}
     >
       Sprites
     </Button>
@@ -138,20 +146,17 @@ const ViewButtons = () => {
     <>
       <CaptureEffect />
       <BakedButton />
-      <Tooltip title="Frame everything (F)">
-        <IconButton aria-label="Frame everything" onClick={() => driver && fitStage(driver)}>
-          <FitScreen fontSize="small" />
-        </IconButton>
-      </Tooltip>
-      <Tooltip title="Only the stage (G)">
-        <IconButton
-          aria-label="Only the stage"
-          aria-pressed={stageOnly}
-          onClick={() => setSession({ stageOnly: !stageOnly })}
-        >
-          <Fullscreen fontSize="small" />
-        </IconButton>
-      </Tooltip>
+      <CommandIcon name="Frame everything" command="frameAll" onClick={() => driver && fitStage(driver)}>
+        <FitScreen fontSize="small" />
+      </CommandIcon>
+      <CommandIcon
+        name="Only the stage"
+        command="stageOnly"
+        pressed={stageOnly}
+        onClick={() => setSession({ stageOnly: !stageOnly })}
+      >
+        <Fullscreen fontSize="small" />
+      </CommandIcon>
     </>
   )
 }
@@ -160,9 +165,10 @@ const ViewButtons = () => {
 const BakedButton = () => {
   const effectId = useEffectId()
   const held = useBaked((s) => s.held && s.effect === effectId)
+  const title = useTitle()
   const hold = (down: boolean) => () => holdBaked(effectId, down)
   return (
-    <Tooltip title="Live or baked: hold to see the bake in the effect’s place (V)">
+    <Tooltip title={title('Live or baked: hold to see the bake in the effect’s place', 'baked')}>
       <IconButton
         aria-label="Hold to see the bake"
         aria-pressed={held}
@@ -183,6 +189,34 @@ const BakedButton = () => {
 const CaptureEffect = () => (
   <CaptureButton driver={useDriver()} name={useShown((_, effect) => effect.name, '')} />
 )
+
+/** The row of takes, and Explore. */
+const TryingButtons = () => {
+  const takes = useTakes((s) => s.open)
+  const explores = useExplore((s) => s.open)
+  return (
+    <>
+      <CommandIcon
+        name="Takes"
+        more="kept states, to compare and to return to"
+        command="takes"
+        pressed={takes}
+        onClick={() => setTakes({ open: !takes })}
+      >
+        <BookmarksOutlined fontSize="small" />
+      </CommandIcon>
+      <CommandIcon
+        name="Explore"
+        more="rows of variations beside the present state"
+        command="explore"
+        pressed={explores}
+        onClick={toggleExplore}
+      >
+        <ExploreOutlined fontSize="small" />
+      </CommandIcon>
+    </>
+  )
+}
 
 const ShipButton = ({ effectId }: { effectId: string }) => {
   const kitId = useDocument((s) => s.kit?.id)
@@ -215,6 +249,7 @@ export const EditorHeader = () => {
       }
       actions={
         <>
+          <TryingButtons />
           <LeversButton />
           <StageChoice />
           <GroundButton />

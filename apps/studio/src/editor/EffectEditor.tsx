@@ -6,6 +6,7 @@ import { NumberMenu } from './fields/NumberMenu.tsx'
 import { useDocument } from '../state/document.ts'
 import { type ColumnPage, setColumn, useColumn } from '../state/column.ts'
 import { useEscape } from '../shared/keys/escape.ts'
+import { useExplore } from '../state/explore.ts'
 import { setSession, useSession } from '../state/session.ts'
 import { useSprites } from '../state/sprites.ts'
 import { Guard } from '../frame/Guard.tsx'
@@ -14,6 +15,9 @@ import { EditorHeader } from './EditorHeader.tsx'
 import { LeversPage } from './levers/LeversPage.tsx'
 import { CostPage } from './page/CostPage.tsx'
 import { EffectPage } from './page/EffectPage.tsx'
+import { ComparePage } from './compare/ComparePage.tsx'
+import { ExplorePage } from './compare/ExplorePage.tsx'
+import { TakesRow, useTakesOf } from './compare/TakesRow.tsx'
 import { Recipe } from './recipe/Recipe.tsx'
 import { LifeStrip } from './strip/LifeStrip.tsx'
 import { Stage } from './stage/Stage.tsx'
@@ -59,6 +63,8 @@ const PAGES: Readonly<Record<ColumnPage, () => ReactNode>> = {
   levers: () => <LeversPage />,
   effect: () => <EffectPage />,
   cost: () => <CostPage />,
+  compare: () => <ComparePage />,
+  explore: () => <ExplorePage />,
 }
 
 const RecipeColumn = ({ effectId }: { effectId: string }) => {
@@ -97,15 +103,23 @@ const View = ({
   canvasRef: (canvas: HTMLCanvasElement | null) => void
 }) => {
   const stageOnly = useSession((s) => s.stageOnly)
+  const explores = useExplore((s) => s.open)
+  // Rows of variations need the height.
+  const tall = stageOnly || explores
   return (
     <div className="view">
+      {!stageOnly && (
+        <Guard what="The takes" resetKey={effectId}>
+          <TakesRow />
+        </Guard>
+      )}
       <Group orientation="vertical" className="view-group">
         <Panel id="panel-stage" minSize="120px">
           <Guard what="The stage" resetKey={effectId}>
             <Stage canvasRef={canvasRef} />
           </Guard>
         </Panel>
-        {!stageOnly && (
+        {!tall && (
           <>
             <Separator className="separator horizontal" aria-label="Height of the stage" />
             <Panel
@@ -125,8 +139,8 @@ const View = ({
           </>
         )}
       </Group>
-      {stageOnly && <Transport />}
-      {!stageOnly && (
+      {tall && <Transport />}
+      {!tall && (
         <Guard what="The life strip" resetKey={effectId}>
           <LifeStrip />
         </Guard>
@@ -143,6 +157,7 @@ const Editor = ({ effectId }: { effectId: string }) => {
   // Where there is no room for both, the sprites take the Recipe's place.
   const narrow = useMediaQuery('(max-width: 1200px)')
   useEditorCommands(effectId, driver)
+  useTakesOf(effectId)
   // A page of the column is gone with the effect that it was opened for.
   useEffect(() => () => setColumn('recipe'), [effectId])
   const place = useRef<HTMLDivElement>(null)

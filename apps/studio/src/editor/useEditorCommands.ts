@@ -1,4 +1,6 @@
 import { type RefObject, useMemo, useRef } from 'react'
+import { useNavigate } from 'react-router'
+import { type ColumnPage, setColumn, useColumn } from '../state/column.ts'
 import { useCommands } from '../shared/keys/dispatch.ts'
 import type { Run } from '../shared/keys/table.ts'
 import { setSwapped } from '../reference/store.ts'
@@ -7,6 +9,8 @@ import { editStep, shownKit, useDocument } from '../state/document.ts'
 import { setInspect } from '../state/inspect.ts'
 import { setSession, toggleSolo, useSession } from '../state/session.ts'
 import { holdBaked } from '../ship/liveOrBaked.ts'
+import { holdTake, keepTake, setTakes, toggleMeant } from '../state/takes.ts'
+import { toggleExplore } from '../state/explore.ts'
 import { setSprites } from '../state/sprites.ts'
 import { pickTypical } from './inspect/pick.ts'
 import { fitStage, zoomTo } from './playback/camera.ts'
@@ -48,8 +52,13 @@ const nudge = (effectId: string, emitterId: string, key: string, by: number): vo
 
 /** What the editor's commands do; they are listed in keys/table.ts. */
 export const useEditorCommands = (effectId: string, driver: StageDriver | null): void => {
-  const place = useRef({ effectId, driver })
-  place.current = { effectId, driver }
+  const navigate = useNavigate()
+  const toShip = (): void => {
+    const { kit } = useDocument.getState()
+    if (kit) void navigate(`/kit/${kit.id}/ship/${encodeURIComponent(effectId)}`)
+  }
+  const place = useRef<EditorPlace>({ effectId, driver, toShip })
+  place.current = { effectId, driver, toShip }
   const runs = useMemo(() => editorRuns(place), [])
   useCommands('editor', runs)
   useCommands('view', viewRuns(effectId), () => driver?.canvas.closest('.stage') ?? null)
@@ -68,7 +77,35 @@ const viewRuns = (effectId: string) => {
   return { nudge: by(1), nudgeFar: by(10) }
 }
 
-const editorRuns = (place: RefObject<{ readonly effectId: string; readonly driver: StageDriver | null }>) => {
+/** What commands work on. */
+interface EditorPlace {
+  readonly effectId: string
+  readonly driver: StageDriver | null
+  readonly toShip: () => void
+}
+
+/** Opens a page of the column, or goes back to the Recipe. */
+const page = (of: ColumnPage) => (): void => setColumn(useColumn.getState().page === of ? 'recipe' : of)
+
+const PAGE_RUNS = { levers: page('levers'), effectPage: page('effect'), costs: page('cost') }
+
+/** Takes and Explore. */
+const tryingRuns = (effectNow: () => string) => ({
+  takes: () => setTakes(({ open }) => ({ open: !open })),
+  keepTake: () => void keepTake(effectNow()),
+  otherTake: (_event: KeyboardEvent, down: boolean) => holdTake(down),
+  beside: toggleMeant,
+  explore: toggleExplore,
+})
+
+const toggleTracer = ({ driver, effectId }: EditorPlace): void =>
+  setInspect((s) =>
+    s.tracer
+      ? { tracer: false, traced: null }
+      : { tracer: true, traced: driver ? pickTypical(driver, selectedOf(effectId) ?? null) : null },
+  )
+
+const editorRuns = (place: RefObject<EditorPlace>) => {
   const driven =
     (act: (driver: StageDriver, event: KeyboardEvent) => void): Run =>
     (event) =>
@@ -82,6 +119,9 @@ const editorRuns = (place: RefObject<{ readonly effectId: string; readonly drive
     (_event, down) =>
       setInspect({ [what]: down })
   return {
+    toShip: () => place.current.toShip(),
+    ...PAGE_RUNS,
+    ...tryingRuns(() => place.current.effectId),
     find: focusSearch,
     play: driven(togglePlay),
     start: driven((driver) => driver.seek(0)),
@@ -108,17 +148,7 @@ const editorRuns = (place: RefObject<{ readonly effectId: string; readonly drive
     solo: selected((_, emitter) => toggleSolo(emitter)),
     duplicate: selected(duplicateSelected),
     remove: selected(removeEmitter),
-    tracer: () =>
-      setInspect((s) =>
-        s.tracer
-          ? { tracer: false, traced: null }
-          : {
-              tracer: true,
-              traced: place.current.driver
-                ? pickTypical(place.current.driver, selectedOf(place.current.effectId) ?? null)
-                : null,
-            },
-      ),
+    tracer: () => toggleTracer(place.current),
     paths: () => setInspect((s) => ({ paths: !s.paths })),
     one: () => setInspect((s) => ({ one: !s.one })),
     otherBlend: held('otherBlend'),

@@ -1,5 +1,6 @@
 import Redo from '@mui/icons-material/Redo'
 import Undo from '@mui/icons-material/Undo'
+import ManageSearch from '@mui/icons-material/ManageSearch'
 import DarkMode from '@mui/icons-material/Contrast'
 import IconButton from '@mui/material/IconButton'
 import Menu from '@mui/material/Menu'
@@ -13,6 +14,8 @@ import { useStorage } from '../state/storage.ts'
 import { usePreferences } from '../state/session.ts'
 import { GameButton } from '../tether/GameButton.tsx'
 import { THEME_LABELS, type ThemeName } from '../shared/theme/tokens.ts'
+import { useTitle } from '../shared/keys/keymap.ts'
+import { openSheet } from './commands/sheets.ts'
 import { useUndo } from './useUndo.ts'
 import './AppHeader.css'
 
@@ -42,6 +45,17 @@ const ThemeMenu = () => {
         ))}
       </Menu>
     </>
+  )
+}
+
+const CommandsButton = () => {
+  const title = useTitle()
+  return (
+    <Tooltip title={title('Find a command', 'commands')}>
+      <IconButton aria-label="Find a command" onClick={() => openSheet('list')}>
+        <ManageSearch fontSize="small" />
+      </IconButton>
+    </Tooltip>
   )
 }
 
@@ -125,6 +139,7 @@ export const AppHeader = ({ crumbs, actions }: { crumbs?: ReactNode; actions?: R
       <span className="spacer" />
       {open && crumbs && <GameButton />}
       {actions}
+      <CommandsButton />
       <ThemeMenu />
     </header>
   )

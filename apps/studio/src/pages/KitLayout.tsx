@@ -1,5 +1,5 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
-import { Link, Outlet, useParams } from 'react-router'
+import { Link, Outlet, useNavigate, useParams } from 'react-router'
 import { downloadRaw } from './downloadRaw.ts'
 import { closeDocument, openDocument, useDocument } from '../state/document.ts'
 import { isPictureFile, useArrivals } from '../sprites/arrivalStore.ts'
@@ -39,9 +39,18 @@ export const KitLayout = () => {
   const { kitId = '' } = useParams()
   const open = useDocument((s) => s.kit?.id === kitId)
   const undo = useUndo()
+  const navigate = useNavigate()
   useCommands(
     'kit',
-    useMemo(() => ({ ...undo, pauseGame: togglePause }), [undo]),
+    useMemo(
+      () => ({
+        ...undo,
+        pauseGame: togglePause,
+        toKit: () => void navigate(`/kit/${kitId}`),
+        toSprites: () => void navigate(`/kit/${kitId}/sprites`),
+      }),
+      [undo, navigate, kitId],
+    ),
   )
   useTethered(kitId, open)
   const [failure, setFailure] = useState<string | null>(null)

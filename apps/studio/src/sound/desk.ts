@@ -7,7 +7,7 @@ import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import { z } from 'zod'
 import { useDocument } from '../state/document.ts'
-import { persisted } from '../state/persisted.ts'
+import { persisted } from '../shared/persisted.ts'
 
 interface SoundSettings {
   readonly muted: boolean

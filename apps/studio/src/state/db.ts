@@ -91,6 +91,18 @@ export interface FolderRow {
   handle: unknown
 }
 
+/** A kept state of an effect: a working aid beside the kit, never part of it. */
+export interface TakeRow {
+  id: string
+  kit: string
+  effect: string
+  name: string
+  /** ms since 1970. */
+  at: number
+  /** The effect with copies of all that it needs, as a small kit; pictures and sounds by content. */
+  piece: Kit
+}
+
 export class Database extends Dexie {
   declare kits: EntityTable<KitRow, 'id'>
   declare commits: Table<Commit, [string, number]>
@@ -100,6 +112,7 @@ export class Database extends Dexie {
   declare stills: EntityTable<StillRow, 'hash'>
   declare aside: EntityTable<AsideRow, 'key'>
   declare folders: EntityTable<FolderRow, 'kit'>
+  declare takes: EntityTable<TakeRow, 'id'>
 
   constructor(name = 'gliv', options: DexieOptions = {}) {
     // Strict: a transaction is complete when it is on the disk, not when the system has promised to write it.
@@ -114,5 +127,6 @@ export class Database extends Dexie {
     this.version(2).stores({ aside: '++key, kit' })
     this.version(3).stores({ stills: 'hash, madeAt' })
     this.version(4).stores({ folders: 'kit' })
+    this.version(5).stores({ takes: 'id, kit, [kit+effect]' })
   }
 }

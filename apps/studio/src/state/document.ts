@@ -245,11 +245,14 @@ const takeForeign = (of: Session, commits: readonly Commit[]): void => {
 }
 
 /** Pictures that other tabs' commits name. */
-const fetchMissing = async (commits: readonly Commit[]): Promise<void> => {
-  const missing = hashesIn(commits).filter((hash) => !get().pictures.has(hash))
+const fetchMissing = (commits: readonly Commit[]): Promise<void> => fetchNamed(commits)
+
+/** Reads pictures and sounds that something beside the kit names. */
+export const fetchNamed = async (named: unknown): Promise<void> => {
+  const missing = hashesIn(named).filter((hash) => !get().pictures.has(hash))
   if (missing.length === 0) return
   const found = await loadPictures(db, missing)
-  set({ pictures: new Map([...get().pictures, ...found]) })
+  if (found.size > 0 && get().kit) set({ pictures: new Map([...get().pictures, ...found]) })
 }
 
 /** Pictures are too large to be handed over. */

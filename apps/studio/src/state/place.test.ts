@@ -24,6 +24,13 @@ describe('where an undo step is seen', () => {
     expect(placeOf(heading, kit, second)).toEqual({ page: 'effect', effect: second })
   })
 
+  it('where an effect takes the place of the one before, as a take does, in that effect', () => {
+    const replaced = step((k) => void (k.effects[second] = { ...k.effects[second]!, seed: 9 }))
+    expect(placeOf(replaced, kit, first)).toEqual({ page: 'effect', effect: second })
+    const gone = step((k) => deleteEffect(k, second))
+    expect(placeOf(gone, kit, first)).toEqual({ page: 'kit' })
+  })
+
   it('a shared type in the shown effect where that uses it, else in one that does', () => {
     const type = kit.effects[second]!.emitters[emitterOf(second)]!.type
     const shared = {

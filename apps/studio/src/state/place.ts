@@ -19,7 +19,7 @@ const usersOf = (kit: Kit, type: string): readonly string[] =>
 /** The effect whose inside a path names; `shown` is preferred where a shared type has several users. */
 const effectAt = (kit: Kit, path: readonly (string | number)[], shown: string | null): string | null => {
   const [top, id] = path
-  if (top === 'effects' && path.length > 2 && kit.effects[String(id)]) return String(id)
+  if (top === 'effects' && path.length >= 2 && kit.effects[String(id)]) return String(id)
   if (top !== 'types') return null
   const users = usersOf(kit, String(id))
   return users.find((effect) => effect === shown) ?? users[0] ?? null
@@ -35,9 +35,10 @@ const shipPlace = (kit: Kit, paths: readonly (readonly (string | number)[])[]): 
 })
 
 /** Effects and stages that come or go are seen among the others. */
-const isOfTheList = (path: readonly (string | number)[]): boolean =>
+const isOfTheList = ({ path, op }: Entry['patches'][number]): boolean =>
   ['name', 'effectOrder', 'stageOrder'].includes(String(path[0])) ||
-  (['effects', 'stages'].includes(String(path[0])) && path.length === 2)
+  // One that takes another's place under the same id, like a take, is seen where it is.
+  (['effects', 'stages'].includes(String(path[0])) && path.length === 2 && op !== 'replace')
 
 /**
  * Where a step's change is seen in `kit`, the document before the step; `shown` is the effect on the screen.
@@ -48,7 +49,7 @@ export const placeOf = (
   shown: string | null,
 ): Place => {
   const paths = [...patches, ...inverse].map((patch) => patch.path)
-  if (paths.some(isOfTheList)) return { page: 'kit' }
+  if ([...patches, ...inverse].some(isOfTheList)) return { page: 'kit' }
   if (paths.every(([top]) => top === 'ship')) return shipPlace(kit, paths)
   if (paths.every(([top]) => top === 'templates')) return { page: 'text' }
   const effects = new Set(paths.map((path) => effectAt(kit, path, shown)).filter((id) => id !== null))

@@ -4,7 +4,7 @@ import { z } from 'zod'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import { type ThemeName, THEMES } from '../shared/theme/tokens.ts'
-import { persisted } from './persisted.ts'
+import { persisted } from '../shared/persisted.ts'
 import { MOVES, type Preview, STILL } from './stagePreview.ts'
 
 export const SPEEDS = [0.1, 0.25, 0.5, 1, 2] as const

@@ -51,9 +51,9 @@ const freeKitName = async (db: Database, wanted: string): Promise<string> => {
 }
 
 export const deleteKit = (db: Database, id: string): Promise<void> =>
-  db.transaction('rw', [db.kits, db.commits, db.snapshots, db.drafts, db.aside], async () => {
+  db.transaction('rw', [db.kits, db.commits, db.snapshots, db.drafts, db.aside, db.takes], async () => {
     await db.kits.delete(id)
-    for (const table of [db.commits, db.snapshots, db.drafts, db.aside])
+    for (const table of [db.commits, db.snapshots, db.drafts, db.aside, db.takes])
       await table.where('kit').equals(id).delete()
   })
 

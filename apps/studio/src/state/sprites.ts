@@ -2,7 +2,7 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import { z } from 'zod'
-import { persisted } from './persisted.ts'
+import { persisted } from '../shared/persisted.ts'
 import type { Ground } from './session.ts'
 
 export const TABS = { frames: 'Frames', clips: 'Clips', draw: 'Draw', palettes: 'Palettes' } as const

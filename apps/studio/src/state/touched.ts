@@ -6,7 +6,7 @@ import { PROPERTIES, type PropertyId } from '@gliv/model'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import { z } from 'zod'
-import { persisted } from './persisted.ts'
+import { persisted } from '../shared/persisted.ts'
 
 const MOST_TOUCHED = 3
 

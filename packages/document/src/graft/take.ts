@@ -141,7 +141,10 @@ const readPlace = (kit: unknown, place: string): unknown => {
 }
 
 /** The holder of a place, and its key there as far as the kit has it. */
-const holderOf = (kit: unknown, place: string): { readonly holder: Plain; readonly key: string | number } | null => {
+const holderOf = (
+  kit: unknown,
+  place: string,
+): { readonly holder: Plain; readonly key: string | number } | null => {
   let [value, rest] = [kit, place]
   for (let depth = 0; depth < 64; depth++) {
     const step = stepsInto(value, rest)
@@ -169,7 +172,11 @@ const writePlace = (kit: Kit, place: string, value: unknown): void => {
 }
 
 /** An order with what it lacks of another put in at its place there. */
-const filled = (order: readonly string[], other: readonly string[], exists: (id: string) => boolean): string[] => {
+const filled = (
+  order: readonly string[],
+  other: readonly string[],
+  exists: (id: string) => boolean,
+): string[] => {
   const made = order.filter((id) => exists(id))
   for (const [k, id] of other.entries())
     if (exists(id) && !made.includes(id)) made.splice(Math.min(k, made.length), 0, id)
@@ -190,7 +197,7 @@ const followEmitters = (effect: Effect, before: readonly string[], kept: Effect)
   }
 }
 
-/** The id by which this effect's use of a type is changed: the type itself, or a copy that only this effect sends out. */
+/** The type by which this effect's use of one is changed: itself, or a copy that only this effect sends out. */
 const ownPlace = (kit: Kit, id: string, effectId: string, how: PutBack): string => {
   if (how.whenShared === 'all' || othersOf(kit, id, effectId) === 0) return id
   const { emitters, emitterOrder } = kit.effects[effectId]!
@@ -227,11 +234,19 @@ const takeType = (kit: Kit, kept: Kit, effectId: string, id: string, inside: str
     for (const emitter of Object.values(kit.effects[effectId]!.emitters))
       if (emitter.type === id) emitter.type = there
   } else
-    writePlace(kit, `types.${ownPlace(kit, id, effectId, how)}.${inside}`, readPlace(kept, `types.${id}.${inside}`))
+    writePlace(
+      kit,
+      `types.${ownPlace(kit, id, effectId, how)}.${inside}`,
+      readPlace(kept, `types.${id}.${inside}`),
+    )
 }
 
 /** The id in a place like `types.sparks.numbers.life`, and the rest of it. */
-const idAt = (map: string, ids: readonly string[], place: string): readonly [id: string, rest: string] | null => {
+const idAt = (
+  map: string,
+  ids: readonly string[],
+  place: string,
+): readonly [id: string, rest: string] | null => {
   const id = ids.find((one) => place === `${map}.${one}` || place.startsWith(`${map}.${one}.`))
   return id === undefined ? null : [id, place.slice(`${map}.${id}.`.length)]
 }

@@ -29,7 +29,10 @@ const stateOf = (kit: Kit, id: string): unknown => {
   const { name: _name, ...effect } = piece.effects[id]!
   const emitters = Object.values(effect.emitters).map(({ type, ...emitter }) => {
     const { id: _id, name: _type, ...own } = piece.types[type]!
-    const pictures = own.pictures.map(({ sheet, ...use }) => ({ ...use, sheet: piece.sheets[sheet]!.picture }))
+    const pictures = own.pictures.map(({ sheet, ...use }) => ({
+      ...use,
+      sheet: piece.sheets[sheet]!.picture,
+    }))
     return { ...emitter, type: { ...own, pictures } }
   })
   return clone({ ...effect, emitters })
@@ -54,14 +57,19 @@ const edits = (kit: Kit, effectId: string, seed: number): void => {
     () => void (some().bursts = []),
     () => void duplicateEmitter(kit, effectId, some().id, countedIds(kit)),
     () => effect.emitterOrder.length > 1 && deleteEmitter(kit, effectId, some().id),
-    () => void (effect.numbers.delay = next(9) / 10),
-    () => void (kit.types[some().type]!.ramps.tint = clone(DEMO.types[DEMO.typeOrder[next(DEMO.typeOrder.length)]!]!.ramps.tint)),
+    () => void (effect.numbers.warmUp = next(9) / 10),
+    () =>
+      void (kit.types[some().type]!.ramps.tint = clone(
+        DEMO.types[DEMO.typeOrder[next(DEMO.typeOrder.length)]!]!.ramps.tint,
+      )),
   ]
   for (let k = 0; k < 4; k++) kinds[next(kinds.length)]!()
 }
 
 const ofEffect = (now: Kit, kept: Kit, id: string) =>
-  differences(keptPiece(now, id), kept).filter(({ place }) => /^(effects|types|sheets|palettes)\./.test(place))
+  differences(keptPiece(now, id), kept).filter(({ place }) =>
+    /^(effects|types|sheets|palettes)\./.test(place),
+  )
 
 describe('a kept state', () => {
   it('comes back as it was, whatever was done since', () => {
@@ -94,30 +102,45 @@ describe('a kept state', () => {
         }
         const left = ofEffect(kit, kept, id).filter(({ place }) => !place.startsWith('types.'))
         // A type that others send out came back as a copy.
-        expect(left.filter(({ place }) => !place.endsWith('.type')), `${id} ${seed}`).toEqual([])
+        expect(
+          left.filter(({ place }) => !place.endsWith('.type')),
+          `${id} ${seed}`,
+        ).toEqual([])
         expect(kit.sheetOrder).toEqual(DEMO.sheetOrder)
       }
   })
 
   it('leaves a type that others send out to them, unless all are to change', () => {
     const start = clone(DEMO)
-    const [one, other] = start.effectOrder.filter((id) => start.effects[id]!.emitterOrder.length > 0) as [string, string]
+    const [one, other] = start.effectOrder.filter((id) => start.effects[id]!.emitterOrder.length > 0) as [
+      string,
+      string,
+    ]
     const [mine, theirs] = [one, other].map((id) => start.effects[id]!.emitterOrder[0]!) as [string, string]
     const type = start.effects[one]!.emitters[mine]!.type
     shareType(start, other, theirs, type)
     const kept = clone(keptPiece(start, one))
     start.types[type]!.numbers.life = { from: 3, to: 4 }
     expect(sharedThatDiffer(start, kept, one)).toEqual([
-      { id: type, name: start.types[type]!.name, others: usersOfType(start, type).length - usersOfType(DEMO, type).filter(({ effect }) => effect.id === one).length },
+      {
+        id: type,
+        name: start.types[type]!.name,
+        others:
+          usersOfType(start, type).length -
+          usersOfType(DEMO, type).filter(({ effect }) => effect.id === one).length,
+      },
     ])
     const place = `types.${type}.numbers.life`
     for (const back of [
       (kit: Kit, how: ReturnType<typeof OWN> | ReturnType<typeof ALL>) => putBack(kit, kept, one, how),
-      (kit: Kit, how: ReturnType<typeof OWN> | ReturnType<typeof ALL>) => takeOver(kit, kept, one, place, how),
+      (kit: Kit, how: ReturnType<typeof OWN> | ReturnType<typeof ALL>) =>
+        takeOver(kit, kept, one, place, how),
     ]) {
       const own = clone(start)
       back(own, OWN(own))
-      expect(own.types[own.effects[one]!.emitters[mine]!.type]!.numbers.life).toEqual(DEMO.types[type]!.numbers.life)
+      expect(own.types[own.effects[one]!.emitters[mine]!.type]!.numbers.life).toEqual(
+        DEMO.types[type]!.numbers.life,
+      )
       expect(own.types[own.effects[other]!.emitters[theirs]!.type]!.numbers.life).toEqual({ from: 3, to: 4 })
       const all = clone(start)
       back(all, ALL(all))

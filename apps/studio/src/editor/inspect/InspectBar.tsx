@@ -2,11 +2,10 @@
 import Adjust from '@mui/icons-material/Adjust'
 import Gesture from '@mui/icons-material/Gesture'
 import LooksOne from '@mui/icons-material/LooksOneOutlined'
-import IconButton from '@mui/material/IconButton'
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
-import Tooltip from '@mui/material/Tooltip'
 import { useDriver, useSelectedId } from '../playback/shownEffect.ts'
+import { CommandIcon } from '../../shared/controls/CommandIcon.tsx'
 import { pickTypical } from './pick.ts'
 import { setInspect, useInspect } from '../../state/inspect.ts'
 import { useLaunchTool } from './launchTool.ts'
@@ -25,40 +24,41 @@ export const InspectBar = () => {
   const sets = useLaunchTool((s) => s.sets)
   const driver = useDriver()
   const emitter = useSelectedId()
-  const toggle = (title: string, pressed: boolean, icon: React.ReactNode, onClick: () => void) => (
-    <Tooltip title={title}>
-      <IconButton
-        aria-label={title.replace(/[:(].*$/, '').trim()}
-        aria-pressed={pressed}
-        className={pressed ? 'notched' : ''}
-        onClick={onClick}
-      >
-        {icon}
-      </IconButton>
-    </Tooltip>
-  )
+  const trace = (): void =>
+    setInspect(
+      tracer
+        ? { tracer: false, traced: null }
+        : { tracer: true, traced: driver ? pickTypical(driver, emitter) : null },
+    )
   return (
     <span className="look-bar">
-      {toggle(
-        'Tracer: follow one particle; click another to follow it (T)',
-        tracer,
-        <Adjust fontSize="small" />,
-        () =>
-          setInspect(
-            tracer
-              ? { tracer: false, traced: null }
-              : { tracer: true, traced: driver ? pickTypical(driver, emitter) : null },
-          ),
-      )}
-      {toggle('Paths: where particles of this emitter will go (R)', paths, <Gesture fontSize="small" />, () =>
-        setInspect({ paths: !paths }),
-      )}
-      {toggle(
-        'One particle: only one of this emitter, at its own time, for looking (O)',
-        one,
-        <LooksOne fontSize="small" />,
-        () => setInspect({ one: !one }),
-      )}
+      <CommandIcon
+        name="Tracer"
+        more="follow one particle; click another to follow it"
+        command="tracer"
+        pressed={tracer}
+        onClick={trace}
+      >
+        <Adjust fontSize="small" />
+      </CommandIcon>
+      <CommandIcon
+        name="Paths"
+        more="where particles of this emitter will go"
+        command="paths"
+        pressed={paths}
+        onClick={() => setInspect({ paths: !paths })}
+      >
+        <Gesture fontSize="small" />
+      </CommandIcon>
+      <CommandIcon
+        name="One particle"
+        more="only one of this emitter, at its own time, for looking"
+        command="one"
+        pressed={one}
+        onClick={() => setInspect({ one: !one })}
+      >
+        <LooksOne fontSize="small" />
+      </CommandIcon>
       {paths && (
         <Select
           size="small"

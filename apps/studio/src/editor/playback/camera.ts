@@ -9,6 +9,7 @@ import { previewOptions } from '../../preview/previewOptions.ts'
 import { useDocument } from '../../state/document.ts'
 import { useSession } from '../../state/session.ts'
 import type { StageDriver } from './driver.ts'
+import type { CanvasBox } from './stageRenderer/stageRenderer.ts'
 
 export const useCamera = create<{ readonly camera: Camera }>(() => ({
   camera: { x: -320, y: -180, zoom: 1 },
@@ -68,6 +69,21 @@ const frameIn = (driver: StageDriver, bounds: Box, closest: number | undefined):
 export const fitStage = (driver: StageDriver, emitterId?: string): void => {
   if (driver.simulation)
     frameIn(driver, shownBounds(driver, emitterId), emitterId === undefined ? undefined : 6)
+}
+
+/** Where effects happen that were looked through. */
+const looked = new WeakMap<object, Box>()
+
+/** How large things are in a part of the canvas that is framed as the whole is; a share of their size there. */
+export const sizeWithin = (driver: StageDriver, { w, h }: Pick<CanvasBox, 'w' | 'h'>): number => {
+  if (!driver.simulation) return Math.sqrt(w * h)
+  const { width, height } = driver.canvas
+  const { effect } = driver.simulation.program
+  // Looking through an effect takes as long as playing it.
+  const bounds = (!driver.scene && looked.get(effect)) || shownBounds(driver)
+  if (!driver.scene) looked.set(effect, bounds)
+  const zoom = (wide: number, high: number): number => cameraFor(bounds, wide, high).zoom
+  return zoom(Math.max(1, width * w), Math.max(1, height * h)) / zoom(width, height)
 }
 
 /**

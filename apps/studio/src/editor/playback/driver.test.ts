@@ -24,6 +24,7 @@ class CountingRenderer implements StageRenderer {
   pictures = 0
   busy = false
   shown = 0
+  limitTo(): void {}
   patchSheet(): void {}
   setSheets(): void {}
   bands = 1

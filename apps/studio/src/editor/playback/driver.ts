@@ -16,11 +16,12 @@ import { Ears, type Pace } from '../../sound/ears.ts'
 import { pixelOf } from '../../shared/controls/pipette.ts'
 import type { Preview } from '../../state/stagePreview.ts'
 import { shownView } from '../../document/shownView.ts'
+import { boxOn, type Cell, cameraOf, Cells } from './cells.ts'
 import { Copies, type Copy } from './copies.ts'
 import { drawsOf, overdrawOf } from './cost.ts'
 import { EditProbe, type EditTiming } from './editProbe.ts'
 import { EffectSession } from './effectSession.ts'
-import { type Picture, PictureScheduler } from './pictureScheduler.ts'
+import { type Picture, type PicturePart, PictureScheduler } from './pictureScheduler.ts'
 import { PlayHere } from './playHere.ts'
 import { PlaybackClock, type Region } from './playbackClock.ts'
 import { CHECKER, checkerAt } from './stageRenderer/checker.ts'
@@ -63,6 +64,7 @@ export class StageDriver {
   #scene: EffectScene | null = null
   readonly here = new PlayHere()
   readonly #copies = new Copies()
+  readonly #cells = new Cells()
   #placed: readonly PoseParts[] = []
   #nine = false
   /** The effect has not begun yet, as far as somebody hears it. */
@@ -135,6 +137,36 @@ export class StageDriver {
     this.#tell()
   }
 
+  /** States of the effect beside each other, in step, instead of the effect alone; none for that. */
+  setCells(cells: readonly Cell[]): void {
+    this.#cells.all = cells
+    this.redraw()
+    this.#tell()
+  }
+
+  get cells(): readonly Cell[] {
+    return this.#cells.all
+  }
+
+  /** What each part of the canvas shows. */
+  #parts(own: Frame | null, ticks: number): readonly PicturePart[] {
+    const { canvas } = this
+    this.#cells.seek(Math.max(0, this.#tick), (effect) => ({
+      effect: this.#session.atStrength(effect),
+      options: this.#session.optionsOf(effect),
+    }))
+    return this.#cells.all.map((cell) => {
+      const box = boxOn(cell.box, canvas)
+      const camera = cameraOf(cell, this.seenBy, canvas)
+      const frame = cell.effect ? own && this.#cells.frame(cell.key, ticks) : own
+      const seen = { x: camera.x + box.x / camera.zoom, y: camera.y + box.y / camera.zoom }
+      const view = { ...seen, w: box.w / camera.zoom, h: box.h / camera.zoom }
+      const scene = this.#scene
+      const frames = scene ? scene.frames(frame, this.sceneTick, view) : frame ? [frame] : []
+      return { box, camera, frames }
+    })
+  }
+
   get nine(): boolean {
     return this.#nine
   }
@@ -186,7 +218,7 @@ export class StageDriver {
 
   /** What the present picture costs; times are of the last pictures, smoothed. */
   get cost(): { readonly overdraw: number; readonly draws: number; readonly ms: number } {
-    const { frame, frames = frame ? [frame] : [] } = this.#picture()
+    const { frame, parts, frames = parts?.[0]?.frames ?? (frame ? [frame] : []) } = this.#picture()
     const view = this.#scene?.around.view ?? shownView()
     return { overdraw: overdrawOf(frames, view), draws: drawsOf(frames), ms: this.#ms }
   }
@@ -531,6 +563,7 @@ export class StageDriver {
     }
     this.#followScene(start)
     this.#playHere(now)
+    if (this.#cells.behind) this.#pictures.stale()
     this.#pictures.turn(now)
     if (this.#clock.playing) this.#ms += (performance.now() - start - this.#ms) * 0.1
   }
@@ -608,6 +641,11 @@ export class StageDriver {
     const { seconds, playing } = this.#clock
     const ticks = playing ? seconds * this.rate : (this.simulation?.tick ?? 0)
     const frame = this.#ownFrame(ticks, seconds)
+    if (this.#cells.shown)
+      return {
+        ...{ frame: null, camera: this.seenBy, ground: this.#ground, playing },
+        parts: this.#parts(frame, ticks),
+      }
     // Frozen, the moment is shown as it is, so that it can be worked on.
     const screen = playing && !this.#nine ? this.screen : CALM
     const camera = screenView(this.seenBy, screen, this.canvas.width, this.canvas.height)
@@ -671,7 +709,12 @@ export class StageDriver {
     const canvas = document.createElement('canvas')
     canvas.width = canvas.height = 1
     const pixel = createRenderer(canvas, 'canvas2d')
-    const { frame, frames = frame ? [frame] : [], camera, ground } = this.#picture()
+    const picture = this.#picture()
+    const { frame, ground } = picture
+    const part = picture.parts?.find(
+      ({ box }) => x >= box.x && y >= box.y && x < box.x + box.w && y < box.y + box.h,
+    )
+    const { frames = frame ? [frame] : [], camera } = part ?? picture
     pixel.setSheets(this.#sheets)
     pixel.begin(ground === CHECKER.name ? checkerAt(x, y, this.canvas.height) : ground)
     const at = { ...camera, x: camera.x + x / camera.zoom, y: camera.y + y / camera.zoom }
@@ -691,6 +734,7 @@ export class StageDriver {
     this.#ears.hush()
     this.here.clear()
     this.#copies.clear()
+    this.#cells.clear()
     this.#session.close()
     this.renderer.dispose()
   }

@@ -89,7 +89,7 @@ export class EffectSession {
     const before = this.#effect ?? simulation.program.effect
     if (effect.seed === before.seed && tapeKey(effect) === tapeKey(before))
       return this.#guard(() => {
-        updateSimulation(simulation, this.#atStrength(effect))
+        updateSimulation(simulation, this.atStrength(effect))
         this.#effect = effect
       })
     return this.#guard(() => this.#replace(effect, simulation.tick))
@@ -117,7 +117,8 @@ export class EffectSession {
     return effect !== null && this.#guard(() => this.#replace(effect, tick))
   }
 
-  #atStrength(effect: ResolvedEffect): ResolvedEffect {
+  /** An effect as it would play in its stead, at its strength. */
+  atStrength(effect: ResolvedEffect): ResolvedEffect {
     return this.#placement ? strengthened(effect, grained(this.#placement.strength)) : effect
   }
 
@@ -129,10 +130,11 @@ export class EffectSession {
   /** How it is placed now. */
   optionsNow(): SimulationOptions {
     const effect = this.#effect
-    return effect ? this.#optionsOf(effect) : (this.#placement?.options ?? {})
+    return effect ? this.optionsOf(effect) : (this.#placement?.options ?? {})
   }
 
-  #optionsOf(effect: ResolvedEffect): SimulationOptions {
+  /** How an effect would be placed in its stead. */
+  optionsOf(effect: ResolvedEffect): SimulationOptions {
     const preview = this.#preview
     return this.#placement
       ? { knobs: knobsOn(effect, preview), ...this.#placement.options }
@@ -141,7 +143,7 @@ export class EffectSession {
 
   /** The effect as it plays now, at its strength. */
   get played(): ResolvedEffect | null {
-    return this.#effect && this.#atStrength(this.#effect)
+    return this.#effect && this.atStrength(this.#effect)
   }
 
   /** How many particles live that are seen: those of emitters that solo leaves out do not count. */
@@ -168,8 +170,8 @@ export class EffectSession {
 
   /** Another simulation takes the place of the one before, which frees its memory at once. */
   #replace(effect: ResolvedEffect, tick = 0): void {
-    const next = createSimulation(compile(this.#atStrength(effect)), {
-      ...this.#optionsOf(effect),
+    const next = createSimulation(compile(this.atStrength(effect)), {
+      ...this.optionsOf(effect),
       ...(this.#events ? { events: this.#events } : {}),
     })
     this.simulation?.dispose()

@@ -1,10 +1,18 @@
 /** When pictures are drawn, and how finely: soon and coarse while edits follow one another, in full when they rest. */
 import type { Frame } from '@gliv/model'
 import type { Camera } from '@gliv/player/renderers'
-import type { StageRenderer } from './stageRenderer/stageRenderer.ts'
+import type { CanvasBox, StageRenderer } from './stageRenderer/stageRenderer.ts'
 
 /** After a change, further ones are expected for so long, in ms: pictures are wanted in a hurry. */
 const HURRY_MS = 180
+
+/** A picture of its own in a part of the canvas. */
+export interface PicturePart {
+  readonly box: CanvasBox
+  readonly frames: readonly Frame[]
+  /** Of the whole canvas, so that what is to be seen comes to lie in the box. */
+  readonly camera: Camera
+}
 
 /** What is to be drawn. */
 export interface Picture {
@@ -12,6 +20,8 @@ export interface Picture {
   /** All that is drawn, from the far to the near; the frame alone when it is left out. */
   readonly frames?: readonly Frame[]
   readonly camera: Camera
+  /** Instead of all that: several pictures, each in its part of the canvas. */
+  readonly parts?: readonly PicturePart[]
   readonly ground: string
   readonly playing: boolean
 }
@@ -79,11 +89,19 @@ export class PictureScheduler {
     return now - this.#edited < HURRY_MS
   }
 
+  #drawParts(parts: readonly (Omit<PicturePart, 'box'> & { readonly box: CanvasBox | null })[]): void {
+    for (const { box, frames, camera } of parts) {
+      if (box) this.#renderer.limitTo(box)
+      for (const frame of frames) this.#renderer.draw(frame, camera)
+      if (box) this.#renderer.limitTo(null)
+    }
+  }
+
   #draw(): void {
     const renderer = this.#renderer
     this.#drawing = true
     const hurried = this.#hurried(performance.now())
-    const { frame, frames, camera, ground, playing } = this.#picture()
+    const { frame, frames, parts, camera, ground, playing } = this.#picture()
     if (frame) renderer.expect(frame, camera)
     // A frozen moment that has time comes in bands, one a turn of the screen; whatever changes it begins anew.
     if (hurried || playing) this.#band = 0
@@ -93,8 +111,7 @@ export class PictureScheduler {
     this.#band = (this.#band + 1) % bands
     this.#dirty = this.#band > 0
     this.#coarse = renderer.coarse || (this.#coarse && this.#dirty)
-    if (frames) for (const one of frames) renderer.draw(one, camera)
-    else if (frame) renderer.draw(frame, camera)
+    this.#drawParts(parts ?? [{ box: null, frames: frames ?? (frame ? [frame] : []), camera }])
     renderer.end()
     this.#submitted()
   }

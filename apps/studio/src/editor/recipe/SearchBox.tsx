@@ -1,4 +1,5 @@
 /** Finds a number, a choice or a force by name, help sentence or other common words, and goes there. */
+import { useTitle } from '../../shared/keys/keymap.ts'
 import Search from '@mui/icons-material/Search'
 import ClickAwayListener from '@mui/material/ClickAwayListener'
 import Paper from '@mui/material/Paper'
@@ -134,7 +135,7 @@ const SearchField = ({
     aria-expanded={expanded}
     aria-controls="recipe-found"
     aria-label="Find a property"
-    placeholder="Find, or set: life 1-2; speed 80 (Ctrl F)"
+    placeholder={useTitle()('Find, or set: life 1-2; speed 80', 'find')}
     value={typed}
     onFocus={onFocus}
     onChange={(event) => onType(event.target.value)}

@@ -7,6 +7,8 @@ import { useEscape } from '../../shared/keys/escape.ts'
 import { type Placed, setSession, useSession } from '../../state/session.ts'
 import { useStarterShelf } from '../../state/starterShelf.ts'
 import { InspectOverlay } from '../inspect/InspectOverlay.tsx'
+import { CellFrames, useCellsShown } from '../compare/CellFrames.tsx'
+import { useCells } from '../compare/useCells.ts'
 import { pickAt } from '../inspect/pick.ts'
 import { canvasPoint, setCamera, useCamera, wheelZoom } from '../playback/camera.ts'
 import type { StageDriver } from '../playback/driver.ts'
@@ -37,7 +39,8 @@ const useStageGestures = (
   useGesture(
     {
       onDrag: ({ delta: [dx, dy], event, tap, first, last, xy: [clientX, clientY] }) => {
-        if (!driver || (event.target as Element).closest('[data-handle], .nine-seeds')) return
+        if (!driver || (event.target as Element).closest('[data-handle], .nine-seeds, .cell-frames button'))
+          return
         if (useSession.getState().playHere) {
           const at = worldPoint(driver, clientX, clientY)
           if (first || tap) driver.beginHere(...at)
@@ -45,8 +48,9 @@ const useStageGestures = (
           if (last) driver.here.end()
           return
         }
+        if (tap && driver.cells.length > 0) return
         if (tap) return void pickAt(driver, effectId, ...canvasPoint(driver, clientX, clientY))
-        const scale = window.devicePixelRatio / driver.camera.zoom
+        const scale = window.devicePixelRatio / (driver.camera.zoom * (driver.cells[0]?.zoom ?? 1))
         const { x, y } = driver.camera
         setCamera(driver, { ...driver.camera, x: x - dx * scale, y: y - dy * scale })
       },
@@ -58,7 +62,12 @@ const useStageGestures = (
       onWheel: ({ event }) => {
         if (!driver) return
         event.preventDefault()
-        const [px, py] = canvasPoint(driver, event.clientX, event.clientY)
+        // Several states are seen from one place: they grow around their middles.
+        const { width, height } = driver.canvas
+        const [px, py] =
+          driver.cells.length > 0
+            ? [width / 2, height / 2]
+            : canvasPoint(driver, event.clientX, event.clientY)
         setCamera(driver, wheelZoom(driver, px, py, event.deltaY))
       },
     },
@@ -99,6 +108,8 @@ const Overlays = ({ camera: plain, driver }: { camera: Camera; driver: StageDriv
   const seen = { ...plain, x: plain.x + byX, y: plain.y + byY }
   // Handles count from the effect's own origin, wherever its scene has put it.
   const camera = { ...seen, x: seen.x - x, y: seen.y - y }
+  const cells = useCellsShown()
+  if (cells) return <CellFrames />
   if (nine) return <NineSeeds driver={driver} />
   return (
     <>
@@ -127,7 +138,8 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
   const effectId = useEffectId()
   const playHere = useSession((s) => s.playHere)
   const frame = useRef<HTMLDivElement>(null)
-  useStageSheets(driver)
+  useStageSheets(driver, effectId)
+  useCells(driver, effectId)
   useLivePatches(driver)
   useStageSettings(driver)
   useCanvasSize(driver, effectId, frame)

@@ -21,9 +21,12 @@ import { fitStage } from '../playback/camera.ts'
 import { isChanged } from '../playback/changedEffect.ts'
 import { StageDriver } from '../playback/driver.ts'
 import { selectedOf } from '../playback/selected.ts'
+import { heldKit } from '../compare/shownState.ts'
+import { useTakes } from '../../state/takes.ts'
 
 /** An effect as the stage is to show it now. */
-const asInspected = (kit: Kit, effectId: string): ResolvedEffect | null => {
+const asInspected = (document: Kit, effectId: string): ResolvedEffect | null => {
+  const kit = heldKit(document, effectId)
   const effect = kit.effects[effectId]
   return effect
     ? inspected(
@@ -71,13 +74,15 @@ const followDocument = (driver: StageDriver, effectId: string): (() => void) => 
 }
 
 const viewOf = (state: string): string => state.split(' ').at(-1)!
+const takeOf = (state: string): string => state.split(' ').at(-2)!
 
 /** What is only looked at otherwise comes the same way, without touching the document. */
 const followInspect = (driver: StageDriver, effectId: string): (() => void) => {
   const stateNow = (): string => {
     const { one, otherBlend } = useInspect.getState()
+    const { held, other } = useTakes.getState()
     const { view, selected } = useSession.getState()
-    return `${one} ${otherBlend} ${selected[effectId]} ${view}`
+    return `${one} ${otherBlend} ${selected[effectId]} ${held ? other : ''} ${view}`
   }
   let before = stateNow()
   const follow = (): void => {
@@ -86,11 +91,16 @@ const followInspect = (driver: StageDriver, effectId: string): (() => void) => {
     const kit = shownKit()
     const effect = now !== before && kit ? asInspected(kit, effectId) : null
     if (!effect) return
-    const matters = one || otherBlend || /true/.test(before) || viewOf(now) !== viewOf(before)
+    const matters =
+      one ||
+      otherBlend ||
+      /true/.test(before) ||
+      takeOf(now) !== takeOf(before) ||
+      viewOf(now) !== viewOf(before)
     before = now
     if (matters) driver.edit(effect)
   }
-  const ends = [useInspect.subscribe(follow), useSession.subscribe(follow)]
+  const ends = [useInspect.subscribe(follow), useSession.subscribe(follow), useTakes.subscribe(follow)]
   return () => ends.forEach((end) => end())
 }
 

@@ -2,19 +2,25 @@
 import { useEffect } from 'react'
 import { renderSheetsOf } from '../../shared/sheetImages.ts'
 import { useDocument } from '../../state/document.ts'
+import { useTakes } from '../../state/takes.ts'
 import { onPatch, premultiplied } from '../../state/livePatches.ts'
+import { sheetsKit } from '../compare/shownState.ts'
 import type { StageDriver } from '../playback/driver.ts'
 
-export const useStageSheets = (driver: StageDriver | null): void => {
+export const useStageSheets = (driver: StageDriver | null, effectId: string): void => {
   const sheets = useDocument((s) => s.kit?.sheets)
   const pictures = useDocument((s) => s.pictures)
+  // Takes may have pictures that the kit has no more.
+  const takes = useTakes((s) => `${s.held ? s.other : ''} ${s.beside.join(' ')}`)
   useEffect(() => {
     const { kit } = useDocument.getState()
     if (!driver || !kit) return
     let current = true
-    void renderSheetsOf(kit, pictures).then((ready) => current && driver.setSheets(ready))
+    void renderSheetsOf(sheetsKit(kit, effectId), pictures).then(
+      (ready) => current && driver.setSheets(ready),
+    )
     return () => void (current = false)
-  }, [driver, sheets, pictures])
+  }, [driver, effectId, sheets, pictures, takes])
 }
 
 /** A frame that is being drawn is seen on the running particles with each stroke. */

@@ -13,6 +13,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
 import { useEffect, useRef } from 'react'
+import { CommandIcon } from '../../shared/controls/CommandIcon.tsx'
 import { TypedField } from '../../shared/controls/TypedField.tsx'
 import { MuteButton } from '../../sound/MuteButton.tsx'
 import { setColumn, useColumn } from '../../state/column.ts'
@@ -116,26 +117,24 @@ const HereButtons = () => {
   const nine = useSession((s) => s.nine)
   return (
     <>
-      <Tooltip title="Play here: a press on the stage plays it there, held for what sustains (hold I at the pointer)">
-        <IconButton
-          aria-label="Play here"
-          aria-pressed={here}
-          className={here ? 'notched' : ''}
-          onClick={() => setSession({ playHere: !here })}
-        >
-          <TouchApp fontSize="small" />
-        </IconButton>
-      </Tooltip>
-      <Tooltip title="The same moment under nine seeds (9)">
-        <IconButton
-          aria-label="Nine seeds"
-          aria-pressed={nine}
-          className={nine ? 'notched' : ''}
-          onClick={() => setSession({ nine: !nine })}
-        >
-          <Apps fontSize="small" />
-        </IconButton>
-      </Tooltip>
+      <CommandIcon
+        name="Play here"
+        more="a press on the stage plays it there, held for what sustains; a held key, at the pointer"
+        command="playHere"
+        pressed={here}
+        onClick={() => setSession({ playHere: !here })}
+      >
+        <TouchApp fontSize="small" />
+      </CommandIcon>
+      <CommandIcon
+        name="Nine seeds"
+        more="the same moment under each"
+        command="nine"
+        pressed={nine}
+        onClick={() => setSession({ nine: !nine })}
+      >
+        <Apps fontSize="small" />
+      </CommandIcon>
     </>
   )
 }
@@ -163,36 +162,28 @@ export const Transport = () => {
   const playing = usePlaying()
   const loop = useSession((s) => s.loop)
   const speed = useSession((s) => s.speed)
-  const button = (
-    title: string,
-    onClick: () => void,
-    icon: React.ReactNode,
-    more: { primary?: boolean; pressed?: boolean } = {},
-  ) => (
-    <Tooltip title={title}>
-      <IconButton
-        aria-label={title.replace(/ \(.*\)$/, '')}
-        aria-pressed={more.pressed}
-        className={more.pressed ? 'notched' : ''}
-        onClick={onClick}
-      >
-        {icon}
-      </IconButton>
-    </Tooltip>
-  )
   return (
     <div className="transport" role="toolbar" aria-label="Transport">
-      {button('From the beginning (0)', () => driver?.seek(0), <RestartAlt fontSize="small" />)}
-      {button('One tick back ([)', () => stepBy(driver, -1), <SkipPrevious fontSize="small" />)}
-      {button(
-        playing ? 'Pause (Space)' : 'Play (Space)',
-        () => togglePlay(driver),
-        playing ? <Pause /> : <PlayArrow />,
-      )}
-      {button('One tick on (])', () => stepBy(driver, 1), <SkipNext fontSize="small" />)}
-      {button('Play again at the end (L)', () => setSession({ loop: !loop }), <Repeat fontSize="small" />, {
-        pressed: loop,
-      })}
+      <CommandIcon name="From the beginning" command="start" onClick={() => driver?.seek(0)}>
+        <RestartAlt fontSize="small" />
+      </CommandIcon>
+      <CommandIcon name="One tick back" command="tickBack" onClick={() => stepBy(driver, -1)}>
+        <SkipPrevious fontSize="small" />
+      </CommandIcon>
+      <CommandIcon name={playing ? 'Pause' : 'Play'} command="play" onClick={() => togglePlay(driver)}>
+        {playing ? <Pause /> : <PlayArrow />}
+      </CommandIcon>
+      <CommandIcon name="One tick on" command="tickOn" onClick={() => stepBy(driver, 1)}>
+        <SkipNext fontSize="small" />
+      </CommandIcon>
+      <CommandIcon
+        name="Play again at the end"
+        command="again"
+        pressed={loop}
+        onClick={() => setSession({ loop: !loop })}
+      >
+        <Repeat fontSize="small" />
+      </CommandIcon>
       <ToggleButtonGroup
         size="small"
         exclusive

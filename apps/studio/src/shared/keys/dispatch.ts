@@ -3,11 +3,10 @@
  * the screen.
  */
 import { useEffect, useRef } from 'react'
-import { matchKeyBindingPress, parseKeybinding } from 'tinykeys'
 import { focusWorkplace, isTyping } from './focus.ts'
 import { focusOf, isHeldBack, ownerOf } from './owner.ts'
+import { commandIn } from './keymap.ts'
 import {
-  COMMAND_IDS,
   COMMANDS,
   type CommandId,
   commandRow,
@@ -16,18 +15,6 @@ import {
   type Context,
   type Run,
 } from './table.ts'
-
-const PRESSES = new Map(
-  COMMAND_IDS.map((id) => [id, commandRow(id).keys.map((key) => parseKeybinding(key)[0]!)]),
-)
-
-/** The command of a context that a press means. */
-export const commandIn = (context: Context, event: KeyboardEvent): CommandId | undefined =>
-  COMMAND_IDS.find(
-    (id) =>
-      commandRow(id).context === context &&
-      PRESSES.get(id)!.some((press) => matchKeyBindingPress(event, press)),
-  )
 
 interface Active {
   readonly context: Context
@@ -57,6 +44,30 @@ const find = (event: KeyboardEvent): Found | null => {
     if (place && id) return { id, run: place.run(id) }
   }
   return null
+}
+
+/** A command that works where the page is now, whatever has the focus. */
+const placeOf = (id: CommandId): Active | undefined =>
+  active.findLast(({ context }) => context === commandRow(id).context)
+
+/** Whether a command can be run here. */
+export const isAvailable = (id: CommandId): boolean => placeOf(id) !== undefined
+
+/**
+ * Runs a command by itself, as a press of one of its keys would; what is held is let go with the next press of any
+ * key or of the pointer.
+ */
+export const runCommandNow = (id: CommandId, key = ''): void => {
+  const run = placeOf(id)?.run(id)
+  if (!run) return
+  run(new KeyboardEvent('keydown', { key }), true)
+  if (!commandRow(id).held) return
+  const end = (): void => {
+    run(new KeyboardEvent('keyup', { key }), false)
+    for (const event of ['keydown', 'pointerdown'] as const)
+      removeEventListener(event, end, { capture: true })
+  }
+  for (const event of ['keydown', 'pointerdown'] as const) addEventListener(event, end, { capture: true })
 }
 
 const isUndoKey = (event: KeyboardEvent): boolean => {

@@ -26,6 +26,8 @@ export interface CommandRow {
    * is typed in it.
    */
   readonly inText?: 'always' | 'unless typing' | 'unless typing, but searching'
+  /** Which of its keys is pressed says what it does, so that they cannot be changed. */
+  readonly byKey?: true
   /** Is refused while a dialog asks something; what only looks or takes back still works. */
   readonly rests?: false
 }
@@ -39,7 +41,14 @@ export const COMMANDS = {
     keys: ['Escape'],
     inText: 'unless typing, but searching',
     rests: false,
+    byKey: true,
   },
+  commands: { name: 'Find a command', context: 'application', keys: ['$mod+k'], inText: 'always' },
+  shortcuts: { name: 'Keys of all commands', context: 'application', keys: ['?', 'Shift+?'] },
+  toShelf: { name: 'Go to the shelf of kits', context: 'application', keys: [] },
+  toKit: { name: 'Go to the kit page', context: 'kit', keys: [] },
+  toSprites: { name: 'Go to the sprites', context: 'kit', keys: [] },
+  toShip: { name: 'Ship the effect', context: 'editor', keys: [] },
   undo: {
     name: 'Undo',
     context: 'kit',
@@ -65,6 +74,10 @@ export const COMMANDS = {
   holdLonger: { name: 'Hold the frame longer', context: 'ship', keys: ['+', 'Shift++', '='], repeats: true },
   holdShorter: { name: 'Hold the frame shorter', context: 'ship', keys: ['-'], repeats: true },
   leaveOut: { name: 'Leave the frame out', context: 'ship', keys: ['Delete', 'Backspace'] },
+  levers: { name: 'Levers of the whole effect', context: 'editor', keys: [] },
+  effectPage: { name: 'The effect’s own page', context: 'editor', keys: [] },
+  costs: { name: 'What the effect costs', context: 'editor', keys: [] },
+  takes: { name: 'The row of takes', context: 'editor', keys: [] },
   find: { name: 'Find a property', context: 'editor', keys: ['$mod+f'], inText: 'always' },
   play: { name: 'Play or pause', context: 'editor', keys: ['Space'] },
   start: { name: 'To the start', context: 'editor', keys: ['0'] },
@@ -86,7 +99,7 @@ export const COMMANDS = {
   sprites: { name: 'Sprites beside the stage', context: 'editor', keys: ['p'] },
   frameAll: { name: 'Frame everything', context: 'editor', keys: ['f'] },
   frameEmitter: { name: 'Frame the selected emitter', context: 'editor', keys: ['Shift+f'] },
-  zoom: { name: 'Zoom by a whole number', context: 'editor', keys: ['1', '2', '3', '4'] },
+  zoom: { name: 'Zoom by a whole number', context: 'editor', keys: ['1', '2', '3', '4'], byKey: true },
   mute: { name: 'Mute or unmute the selected emitter', context: 'editor', keys: ['m'] },
   muteSounds: { name: 'Mute or unmute all sounds', context: 'editor', keys: ['a'] },
   solo: { name: 'Solo the selected emitter', context: 'editor', keys: ['s'] },
@@ -109,13 +122,24 @@ export const COMMANDS = {
     keys: ['v'],
     held: true,
   },
+  keepTake: { name: 'Keep the present state as a take', context: 'editor', keys: ['k'] },
+  otherTake: { name: 'The chosen take instead, while held', context: 'editor', keys: ['x'], held: true },
+  beside: { name: 'The chosen take beside the present state', context: 'editor', keys: ['d'] },
+  explore: { name: 'Explore: rows of variations', context: 'editor', keys: ['q'] },
   without: { name: 'Without the selected emitter, while held', context: 'editor', keys: ['w'], held: true },
-  nudge: { name: 'Move the selected emitter by 1 px', context: 'view', keys: ARROWS, repeats: true },
+  nudge: {
+    name: 'Move the selected emitter by 1 px',
+    context: 'view',
+    keys: ARROWS,
+    repeats: true,
+    byKey: true,
+  },
   nudgeFar: {
     name: 'Move the selected emitter by 10 px',
     context: 'view',
     keys: ['Shift+ArrowUp', 'Shift+ArrowDown', 'Shift+ArrowLeft', 'Shift+ArrowRight'],
     repeats: true,
+    byKey: true,
   },
 } as const satisfies Record<string, CommandRow>
 

@@ -1,6 +1,6 @@
 import { Canvas2dRenderer } from '@gliv/player/renderers'
 import { CHECKER } from './checker.ts'
-import type { SheetPatch, StageRenderer } from './stageRenderer.ts'
+import type { CanvasBox, SheetPatch, StageRenderer } from './stageRenderer.ts'
 
 /** Canvas2D draws at once: nothing is planned, nothing is coarse. */
 export class StageCanvasRenderer extends Canvas2dRenderer implements StageRenderer {
@@ -25,7 +25,21 @@ export class StageCanvasRenderer extends Canvas2dRenderer implements StageRender
     this.forgetTints()
   }
 
+  #limited = false
+
   expect(): void {}
+
+  limitTo(box: CanvasBox | null): void {
+    const { context } = this
+    if (this.#limited) context.restore()
+    this.#limited = box !== null
+    if (!box) return
+    context.save()
+    context.setTransform(1, 0, 0, 1, 0, 0)
+    context.beginPath()
+    context.rect(box.x, box.y, box.w, box.h)
+    context.clip()
+  }
 
   override begin(ground?: string | null): void {
     if (ground !== CHECKER.name) return super.begin(ground)

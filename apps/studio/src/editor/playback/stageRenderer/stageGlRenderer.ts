@@ -4,7 +4,7 @@ import { type GlDrawPath, GlRenderer, probe } from '@gliv/player/renderers'
 import { CHECKER } from './checker.ts'
 import { coveredPixels } from '@gliv/player/renderers'
 import { StageBuffer } from './stageBuffer.ts'
-import type { FrameBudget, SheetPatch, StageRenderer } from './stageRenderer.ts'
+import type { CanvasBox, FrameBudget, SheetPatch, StageRenderer } from './stageRenderer.ts'
 
 export class StageGlRenderer extends GlRenderer<StageBuffer> implements StageRenderer {
   uploadSeconds = 0
@@ -56,6 +56,18 @@ export class StageGlRenderer extends GlRenderer<StageBuffer> implements StageRen
     this.back.begin(budget)
     this.clear(ground === CHECKER.name ? CHECKER.a : ground)
     if (ground === CHECKER.name) this.#clearSquares()
+  }
+
+  limitTo(box: CanvasBox | null): void {
+    if (this.lost) return
+    if (!box) return this.back.limit()
+    const { gl } = this
+    const { area, share } = this.back
+    const height = gl.drawingBufferHeight
+    const bottom = Math.max(area.y, Math.floor((height - box.y - box.h) * share))
+    const top = Math.min(area.y + area.h, Math.ceil((height - box.y) * share))
+    gl.enable(gl.SCISSOR_TEST)
+    gl.scissor(Math.floor(box.x * share), bottom, Math.ceil(box.w * share), Math.max(0, top - bottom))
   }
 
   /** Every second square, inside what is being drawn now. */

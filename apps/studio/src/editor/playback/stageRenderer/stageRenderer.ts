@@ -14,6 +14,14 @@ export interface FrameBudget extends PictureStart {
   readonly bands?: number
 }
 
+/** A part of the canvas, px from its left top corner. */
+export interface CanvasBox {
+  readonly x: number
+  readonly y: number
+  readonly w: number
+  readonly h: number
+}
+
 /** A rectangle of one sheet: premultiplied RGBA bytes, row by row. */
 export interface SheetPatch {
   readonly sheet: number
@@ -29,6 +37,8 @@ export interface StageRenderer extends Renderer {
   patchSheet(patch: SheetPatch): void
   /** Says what the next picture will be, before `begin`, so that a renderer that is short of time can plan. */
   expect(frame: Frame, camera: Camera): void
+  /** Keeps drawing inside a part of the canvas; null ends that. Only between `begin` and `end`. */
+  limitTo(box: CanvasBox | null): void
   /** As any renderer begins; `checker` is a ground, too. */
   begin(ground?: string | null, budget?: FrameBudget): void
   /** The last picture is coarser than the canvas, because it was wanted in a hurry. */

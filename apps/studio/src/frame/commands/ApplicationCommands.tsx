@@ -1,0 +1,33 @@
+/** Commands that work everywhere, with the list in which every command is found and the sheet of their keys. */
+import { lazy, Suspense, useMemo } from 'react'
+import { useNavigate } from 'react-router'
+import { useCommands } from '../../shared/keys/dispatch.ts'
+import { closeInnermost } from '../../shared/keys/escape.ts'
+import { Guard } from '../Guard.tsx'
+// Not fetched when it is wanted: what is typed next belongs to it already.
+import { CommandList } from './CommandList.tsx'
+import { openSheet, useCommandSheets } from './sheets.ts'
+
+const KeySheet = lazy(() => import('./KeySheet.tsx'))
+
+export const ApplicationCommands = () => {
+  const navigate = useNavigate()
+  const open = useCommandSheets((s) => s.open)
+  const runs = useMemo(
+    () => ({
+      // A press that closed something of ours goes no further; else it is a pop-over's, or nobody's.
+      escape: (event: KeyboardEvent) => void (closeInnermost() && event.preventDefault()),
+      commands: () => openSheet('list'),
+      shortcuts: () => openSheet('keys'),
+      toShelf: () => void navigate('/'),
+    }),
+    [navigate],
+  )
+  useCommands('application', runs)
+  if (open === null) return null
+  return (
+    <Guard what="The commands">
+      <Suspense>{open === 'list' ? <CommandList /> : <KeySheet />}</Suspense>
+    </Guard>
+  )
+}
