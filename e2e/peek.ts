@@ -8,7 +8,7 @@ interface Numbers {
 }
 
 export interface Peek {
-  /** The effect as it is shown, as text. */
+  /** The effect as it is shown with its types, as text; keys in their order. */
   readonly effect: string
   readonly emitter: (name: string) => Numbers
   /** Labels; a step that is still being made is the last. */
@@ -86,7 +86,11 @@ export const peek = async (page: Page): Promise<Peek> => {
   const { effect, types, ...rest } = seen
   return {
     ...rest,
-    effect: JSON.stringify([effect, types]),
+    effect: JSON.stringify([effect, types], (_key, value: unknown) =>
+      typeof value === 'object' && value !== null && !Array.isArray(value)
+        ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+        : value,
+    ),
     emitter: (name) => Object.values(effect.emitters).find((emitter) => emitter.name === name)!.numbers,
   }
 }

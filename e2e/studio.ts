@@ -166,7 +166,7 @@ export class Studio {
   async #press(name: string): Promise<this> {
     await this.page.getByRole('button', { name, exact: true }).click()
     // Its tooltip reaches over the stage.
-    await this.page.mouse.move(640, 20)
+    await this.page.mouse.move(460, 20)
     await expect(this.page.locator('.MuiTooltip-popper')).toHaveCount(0)
     return this
   }

@@ -83,6 +83,7 @@ const PREDICTED: {
   explore: null,
   // Found in the list of commands, which has its own story.
   commands: null,
+  history: null,
   shortcuts: null,
   toShelf: null,
   toKit: null,

@@ -6,7 +6,8 @@ import IconButton from '@mui/material/IconButton'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import Tooltip from '@mui/material/Tooltip'
-import { type ReactNode, useState } from 'react'
+import HistoryIcon from '@mui/icons-material/History'
+import { lazy, type ReactNode, Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { useDocument } from '../state/document.ts'
 import { useSaving } from '../state/saving.ts'
@@ -15,6 +16,9 @@ import { usePreferences } from '../state/session.ts'
 import { GameButton } from '../tether/GameButton.tsx'
 import { THEME_LABELS, type ThemeName } from '../shared/theme/tokens.ts'
 import { useTitle } from '../shared/keys/keymap.ts'
+import { CommandIcon } from '../shared/controls/CommandIcon.tsx'
+import { Guard } from './Guard.tsx'
+import { openHistory, useHistoryDialog } from './history/open.ts'
 import { openSheet } from './commands/sheets.ts'
 import { useUndo } from './useUndo.ts'
 import './AppHeader.css'
@@ -44,6 +48,31 @@ const ThemeMenu = () => {
           </MenuItem>
         ))}
       </Menu>
+    </>
+  )
+}
+
+const HistoryDialog = lazy(() => import('./history/HistoryDialog.tsx'))
+
+const HistoryButton = () => {
+  const open = useHistoryDialog((s) => s.open)
+  return (
+    <>
+      <CommandIcon
+        name="History"
+        more="steps and marks, to look at and to take back"
+        command="history"
+        onClick={() => openHistory()}
+      >
+        <HistoryIcon fontSize="small" />
+      </CommandIcon>
+      {open && (
+        <Guard what="The history">
+          <Suspense>
+            <HistoryDialog />
+          </Suspense>
+        </Guard>
+      )}
     </>
   )
 }
@@ -133,6 +162,7 @@ export const AppHeader = ({ crumbs, actions }: { crumbs?: ReactNode; actions?: R
       {open && crumbs && (
         <>
           <UndoButtons />
+          <HistoryButton />
           <SaveState />
         </>
       )}

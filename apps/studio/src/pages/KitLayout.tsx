@@ -7,6 +7,8 @@ import { receivePictures } from '../sprites/receive.ts'
 import { useCommands } from '../shared/keys/dispatch.ts'
 import { Guard } from '../frame/Guard.tsx'
 import { AppHeader } from '../frame/AppHeader.tsx'
+import { openHistory } from '../frame/history/open.ts'
+import { followMarks } from '../state/marks.ts'
 import { useUndo } from '../frame/useUndo.ts'
 import { togglePause, useTethered } from '../tether/useTethered.ts'
 
@@ -45,6 +47,7 @@ export const KitLayout = () => {
     useMemo(
       () => ({
         ...undo,
+        history: () => openHistory(),
         pauseGame: togglePause,
         toKit: () => void navigate(`/kit/${kitId}`),
         toSprites: () => void navigate(`/kit/${kitId}/sprites`),
@@ -53,6 +56,7 @@ export const KitLayout = () => {
     ),
   )
   useTethered(kitId, open)
+  useEffect(() => (open ? followMarks(kitId) : undefined), [kitId, open])
   const [failure, setFailure] = useState<string | null>(null)
   useEffect(() => {
     let current = true

@@ -4,8 +4,9 @@ import type { SetAside } from '@gliv/document'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import { db, edit, openDocument, saved, useDocument } from '../state/document.ts'
+import { db, openDocument, saved, useDocument } from '../state/document.ts'
 import { type OlderSnapshot, olderSnapshots, openKit, repairKit } from '../state/journal.ts'
+import { takeAllBack } from '../state/marks.ts'
 import { completePictures, loadBlobs } from '../state/pictureStore.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { downloadRaw } from './downloadRaw.ts'
@@ -26,20 +27,8 @@ const AsideList = ({ rows }: { rows: readonly SetAside[] }) => (
   </ul>
 )
 
-/** Takes the snapshot's document as the kit's present one: one step of undo. */
-const goBackTo = async (snapshot: OlderSnapshot): Promise<void> => {
-  // Pictures and sounds that only the older state names come along.
-  const found = await loadBlobs(db, snapshot.kit)
-  useDocument.setState(({ pictures }) => ({ pictures: new Map([...found, ...pictures]) }))
-  edit(`Go back to the snapshot ${dateText(snapshot.savedAt)}`, (kit) => {
-    const keys = new Set([...Object.keys(kit), ...Object.keys(snapshot.kit)]) as Set<keyof typeof kit>
-    for (const key of keys) {
-      if (key === 'id') continue
-      if (snapshot.kit[key] === undefined) Reflect.deleteProperty(kit, key)
-      else Reflect.set(kit, key, snapshot.kit[key])
-    }
-  })
-}
+const goBackTo = (snapshot: OlderSnapshot): Promise<void> =>
+  takeAllBack(`Go back to the snapshot ${dateText(snapshot.savedAt)}`, snapshot.kit)
 
 const SnapshotCard = ({ snapshot, usable }: { snapshot: OlderSnapshot; usable: boolean }) => {
   const [pictures, setPictures] = useState<ReadonlyMap<string, Uint8Array> | null>(null)

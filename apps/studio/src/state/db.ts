@@ -33,6 +33,8 @@ export interface Commit {
   hash?: string
   /** The hash of the commit before it; empty for the first. */
   before?: string
+  /** When it was made, ms since 1970; not in those of before. */
+  at?: number
 }
 
 export interface Snapshot {
@@ -103,6 +105,18 @@ export interface TakeRow {
   piece: Kit
 }
 
+/** A state of a whole kit that is kept beside its history. */
+export interface MarkRow {
+  id: string
+  kit: string
+  name: string
+  /** ms since 1970. */
+  at: number
+  /** Made by itself, and given up by itself when there are many. */
+  auto: boolean
+  document: Kit
+}
+
 export class Database extends Dexie {
   declare kits: EntityTable<KitRow, 'id'>
   declare commits: Table<Commit, [string, number]>
@@ -113,6 +127,7 @@ export class Database extends Dexie {
   declare aside: EntityTable<AsideRow, 'key'>
   declare folders: EntityTable<FolderRow, 'kit'>
   declare takes: EntityTable<TakeRow, 'id'>
+  declare marks: EntityTable<MarkRow, 'id'>
 
   constructor(name = 'gliv', options: DexieOptions = {}) {
     // Strict: a transaction is complete when it is on the disk, not when the system has promised to write it.
@@ -127,6 +142,6 @@ export class Database extends Dexie {
     this.version(2).stores({ aside: '++key, kit' })
     this.version(3).stores({ stills: 'hash, madeAt' })
     this.version(4).stores({ folders: 'kit' })
-    this.version(5).stores({ takes: 'id, kit, [kit+effect]' })
+    this.version(5).stores({ takes: 'id, kit, [kit+effect]', marks: 'id, kit' })
   }
 }

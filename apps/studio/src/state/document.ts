@@ -197,6 +197,7 @@ const write = (entry: Entry, kind: NewCommit['kind'], uid: string): void => {
     tab: TAB,
     kind,
     uid,
+    at: Date.now(),
     ...(kind === 'edit' || entry.uid === undefined ? {} : { ofUid: entry.uid }),
     ...(kind === 'edit' || entry.rev === null ? {} : { of: entry.rev }),
   }
@@ -287,7 +288,7 @@ const commit = (label: string, patches: Patch[], inverse: Patch[], next: Kit): v
     set({ moment: null, notice: `“${label}” was not taken. ${refusal}` })
     return
   }
-  const entry: Entry = { rev: null, uid: makeUid(), label, patches, inverse }
+  const entry: Entry = { rev: null, uid: makeUid(), at: Date.now(), label, patches, inverse }
   set({ kit: next, moment: null, history: pushEdit(history, entry) })
   write(entry, 'edit', entry.uid!)
 }
@@ -415,6 +416,20 @@ const revert = (kind: 'undo' | 'redo'): void => {
 
 export const undo = (): void => revert('undo')
 export const redo = (): void => revert('redo')
+
+/**
+ * Undoes or redoes until so many steps are undone as can be undone then; stops where a step is refused.
+ * @param steps how many steps of the history stay
+ */
+export const goToStep = (steps: number): void => {
+  endMoment()
+  for (let n = 0; n < 1000; n++) {
+    const { undo: past, redo: future } = get().history
+    if (past.length === steps || (past.length < steps && future.length === 0)) return
+    revert(past.length > steps ? 'undo' : 'redo')
+    if (get().history.undo === past) return
+  }
+}
 
 /** Another tab said "rev N": take over what it wrote. */
 channel?.addEventListener('message', (event: MessageEvent<{ kit: string; rev: number }>) => {

@@ -10,6 +10,8 @@ export interface Entry {
   rev: number | null
   /** The edit's own name; those of before have none. */
   readonly uid?: string | undefined
+  /** When it was made, ms since 1970; those of before have none. */
+  readonly at?: number | undefined
   /** Made in another tab while this one was open. */
   readonly foreign?: true
   readonly label: string
@@ -46,6 +48,7 @@ export const replay = (history: History, commit: Commit): History => {
     return pushEdit(history, {
       rev: commit.rev,
       uid: commit.uid,
+      at: commit.at,
       label: commit.label,
       patches: commit.patches,
       inverse: commit.inverse,

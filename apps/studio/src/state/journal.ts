@@ -91,6 +91,8 @@ export interface NewCommit {
   readonly of?: number
   readonly ofUid?: string
   readonly uid?: string
+  /** ms since 1970. */
+  readonly at?: number
 }
 
 export interface Committed {

@@ -51,11 +51,15 @@ const freeKitName = async (db: Database, wanted: string): Promise<string> => {
 }
 
 export const deleteKit = (db: Database, id: string): Promise<void> =>
-  db.transaction('rw', [db.kits, db.commits, db.snapshots, db.drafts, db.aside, db.takes], async () => {
-    await db.kits.delete(id)
-    for (const table of [db.commits, db.snapshots, db.drafts, db.aside, db.takes])
-      await table.where('kit').equals(id).delete()
-  })
+  db.transaction(
+    'rw',
+    [db.kits, db.commits, db.snapshots, db.drafts, db.aside, db.takes, db.marks],
+    async () => {
+      await db.kits.delete(id)
+      for (const table of [db.commits, db.snapshots, db.drafts, db.aside, db.takes, db.marks])
+        await table.where('kit').equals(id).delete()
+    },
+  )
 
 /**
  * Rows as the shelf shows them, newest first; what is damaged in one is filled in, and a kit whose row was

@@ -9,6 +9,7 @@ import {
   keptPiece,
   type Kit,
   putBack,
+  readKit,
   type WhenShared,
 } from '@gliv/document'
 import { liveQuery } from 'dexie'
@@ -50,12 +51,35 @@ export const setTakes = set
 
 const notice = (text: string): void => useDocument.setState({ notice: text })
 
+/** Takes as this Gliv reads them, each once; one that it cannot read is said in words and left where it is. */
+const reader = (effectId: string): ((take: TakeRow) => Take | null) => {
+  const pieces = new Map<string, Kit | null>()
+  const pieceOf = ({ id, name, piece }: TakeRow): Kit | null => {
+    try {
+      const kit = readKit(piece)
+      return kit.effects[effectId] ? kit : null
+    } catch {
+      notice(
+        `The take “${name}” (${id}) cannot be read: its data is damaged, or of a newer Gliv; the others are here`,
+      )
+      return null
+    }
+  }
+  return (take) => {
+    if (!pieces.has(take.id)) pieces.set(take.id, pieceOf(take))
+    const piece = pieces.get(take.id)
+    return piece ? { ...take, piece } : null
+  }
+}
+
 /** Follows the takes of an effect until it is closed; other tabs' takes come in, too. */
 export const followTakes = (kitId: string, effectId: string): (() => void) => {
   set(NOTHING)
   const rows = liveQuery(() => db.takes.where('[kit+effect]').equals([kitId, effectId]).sortBy('at'))
+  const read = reader(effectId)
   const subscription = rows.subscribe({
-    next: (takes) => {
+    next: (stored) => {
+      const takes = stored.flatMap((take) => read(take) ?? [])
       const ids = new Set(takes.map(({ id }) => id))
       const { other, beside } = get()
       set({

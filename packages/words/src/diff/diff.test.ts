@@ -20,6 +20,16 @@ describe('differences', () => {
   it('of a kit and itself are none', () => {
     expect(differences(DEMO, clone(DEMO))).toEqual([])
     expect(differencesText([])).toBe('')
+    // Keys in another order, and keys without a value, are no difference.
+    const turned = (value: unknown): unknown => {
+      if (Array.isArray(value)) return value.map(turned)
+      if (typeof value !== 'object' || value === null) return value
+      const entries = Object.entries(value).toReversed()
+      return Object.fromEntries(entries.map(([key, inner]) => [key, turned(inner)]))
+    }
+    const other = turned(DEMO) as Kit
+    Object.assign(other.effects['stove-fire']!, { reference: undefined })
+    expect(differences(DEMO, other)).toEqual([])
   })
 
   it.each<PropertyId>([...propertiesOf('emitter'), ...propertiesOf('type')])(

@@ -21,7 +21,15 @@ export interface Difference {
 type Plain = Readonly<Record<string, unknown>>
 const isPlain = (value: unknown): value is Plain =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
+
+/** Equal as data: the order of keys, and keys without a value, say nothing. */
+const same = (a: unknown, b: unknown): boolean => {
+  if (a === b) return true
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return Object.is(a, b)
+  if (Array.isArray(a) !== Array.isArray(b)) return false
+  const [x, y] = [a as Plain, b as Plain]
+  return [...new Set([...Object.keys(x), ...Object.keys(y)])].every((key) => same(x[key], y[key]))
+}
 
 interface Sides {
   readonly a: Kit

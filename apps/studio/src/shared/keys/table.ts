@@ -65,6 +65,7 @@ export const COMMANDS = {
     inText: 'unless typing',
     rests: false,
   },
+  history: { name: 'History: steps and marks', context: 'kit', keys: ['Shift+h'] },
   pauseGame: { name: 'Let the linked game stand still, or go on', context: 'kit', keys: ['Shift+Space'] },
   shipPlay: { name: 'Play or pause the sheet', context: 'ship', keys: ['Space'] },
   frameBack: { name: 'The frame before', context: 'ship', keys: ['ArrowLeft'], repeats: true },
