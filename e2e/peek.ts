@@ -66,7 +66,7 @@ export const peek = async (page: Page): Promise<Peek> => {
     const { glivStage, glivState } = globalThis as unknown as Inside
     const { kit, moment, history } = glivState.document.getState()
     const shown = (moment?.kit ?? kit)!
-    const effect = shown.effects[decodeURIComponent(location.pathname.split('/').at(-1)!)]!
+    const effect = shown.effects[decodeURIComponent(location.pathname.split('/')[4]!)]!
     const types = Object.values(effect.emitters).map(({ type }) => shown.types[type])
     const { solo, loop, handles, stageOnly, openGroups } = glivState.session.getState()
     const { playing, tick } = glivStage.playback

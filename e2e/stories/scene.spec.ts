@@ -352,7 +352,7 @@ test('an effect is played by hand, set beside itself, and shown under nine seeds
   await page.keyboard.press('Escape')
   await expect(page.getByRole('button', { name: 'Play here' })).toHaveAttribute('aria-pressed', 'false')
   await expect.poll(here, { timeout: 15_000 }).toBe(false)
-  await page.mouse.move(640, 20)
+  await page.mouse.move(460, 20)
   expect(await studio.picture()).toBe(still)
 
   await studio.freezeAt(10)

@@ -62,7 +62,7 @@ const Pages = () => (
     <Route path="/" element={guarded('The shelf', <Shelf />)} />
     <Route path="/kit/:kitId" element={guarded('The kit', <KitLayout />)}>
       <Route index element={guarded('The kit page', <KitPage />)} />
-      <Route path="effect/:effectId" element={guarded('The effect editor', <EffectEditor />)} />
+      <Route path="effect/:effectId/:emitterId?" element={guarded('The effect editor', <EffectEditor />)} />
       <Route path="stage/:stageId" element={guarded('The stage', <StagePage />)} />
       <Route path="ship/:effectId?" element={guarded('The ship screen', <ShipPage />)} />
       <Route path="text/:templateId?" element={guarded('Numbers as text', <TextPage />)} />
@@ -75,7 +75,9 @@ const Pages = () => (
 )
 
 const App = () => {
-  const name = usePreferences((s) => s.theme)
+  const chosen = usePreferences((s) => s.theme)
+  const dark = useMediaQuery('(prefers-color-scheme: dark)', { noSsr: true })
+  const name = chosen === 'system' ? (dark ? 'night' : 'paper') : chosen
   const still = useMediaQuery('(prefers-reduced-motion: reduce)', { noSsr: true })
   const theme = useMemo(() => makeTheme(name, still), [name, still])
   useLayoutEffect(() => applyTokens(name), [name])

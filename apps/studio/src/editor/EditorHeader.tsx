@@ -3,6 +3,7 @@ import BurstMode from '@mui/icons-material/BurstMode'
 import ArrowDropDown from '@mui/icons-material/ArrowDropDown'
 import ExploreOutlined from '@mui/icons-material/ExploreOutlined'
 import FitScreen from '@mui/icons-material/FitScreen'
+import LinkIcon from '@mui/icons-material/Link'
 import Fullscreen from '@mui/icons-material/Fullscreen'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
@@ -37,6 +38,7 @@ import { LeversButton } from './levers/LeversPage.tsx'
 import { fitStage } from './playback/camera.ts'
 import { StageChoice } from './transport/StageChoice.tsx'
 import { CaptureButton } from '../capture/CaptureButton.tsx'
+import { copyLink } from './useAddress.ts'
 import { useDriver, useEffectId, useShown } from './playback/shownEffect.ts'
 import './EditorHeader.css'
 
@@ -68,6 +70,21 @@ const EffectSwitch = () => {
         ))}
       </Menu>
     </>
+  )
+}
+
+const LinkButton = () => {
+  const effectId = useEffectId()
+  const driver = useDriver()
+  return (
+    <CommandIcon
+      name="Copy a link"
+      more="to this emitter, group and moment"
+      command="copyLink"
+      onClick={() => void copyLink(effectId, driver)}
+    >
+      <LinkIcon fontSize="small" />
+    </CommandIcon>
   )
 }
 
@@ -245,6 +262,7 @@ export const EditorHeader = () => {
             write={(k, name) => void (k.effects[effectId]!.name = name)}
           />
           <EffectSwitch />
+          <LinkButton />
         </>
       }
       actions={

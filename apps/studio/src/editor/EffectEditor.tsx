@@ -1,10 +1,11 @@
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { lazy, type ReactNode, Suspense, useEffect, useLayoutEffect, useMemo, useRef } from 'react'
+import { lazy, memo, type ReactNode, Suspense, useEffect, useLayoutEffect, useMemo, useRef } from 'react'
 import { Group, Panel, Separator } from 'react-resizable-panels'
 import { useParams } from 'react-router'
 import { NumberMenu } from './fields/NumberMenu.tsx'
 import { useDocument } from '../state/document.ts'
 import { type ColumnPage, setColumn, useColumn } from '../state/column.ts'
+import { usePanels } from '../shared/hooks/usePanels.ts'
 import { useEscape } from '../shared/keys/escape.ts'
 import { useExplore } from '../state/explore.ts'
 import { setSession, useSession } from '../state/session.ts'
@@ -28,6 +29,7 @@ import { Timeline } from './timeline/Timeline.tsx'
 import { BakedLine } from './transport/BakedLine.tsx'
 import { GameLine } from './transport/GameLine.tsx'
 import { Transport } from './transport/Transport.tsx'
+import { useAddress } from './useAddress.ts'
 import { useEditorCommands } from './useEditorCommands.ts'
 import './EffectEditor.css'
 
@@ -113,7 +115,11 @@ const View = ({
           <TakesRow />
         </Guard>
       )}
-      <Group orientation="vertical" className="view-group">
+      <Group
+        orientation="vertical"
+        className="view-group"
+        {...usePanels('view', tall ? ['panel-stage'] : ['panel-stage', 'panel-timeline'])}
+      >
         <Panel id="panel-stage" minSize="120px">
           <Guard what="The stage" resetKey={effectId}>
             <Stage canvasRef={canvasRef} />
@@ -149,15 +155,24 @@ const View = ({
   )
 }
 
-const Editor = ({ effectId }: { effectId: string }) => {
+/** Goes on as it is while only the rest of the address changes. */
+const Editor = memo(({ effectId }: { effectId: string }) => {
   const { driver, canvasRef } = useStageDriver(effectId)
   const context = useMemo(() => ({ effectId, driver }), [effectId, driver])
   const stageOnly = useSession((s) => s.stageOnly)
   const sprites = useSprites((s) => s.open)
   // Where there is no room for both, the sprites take the Recipe's place.
   const narrow = useMediaQuery('(max-width: 1200px)')
+  const recipeShown = !stageOnly && !(sprites && narrow)
+  const spritesShown = sprites && !stageOnly
+  const panels = usePanels('editor', [
+    ...(recipeShown ? ['panel-recipe'] : []),
+    ...(spritesShown ? ['panel-sprites'] : []),
+    'panel-view',
+  ])
   useEditorCommands(effectId, driver)
   useTakesOf(effectId)
+  useAddress(effectId, driver)
   // A page of the column is gone with the effect that it was opened for.
   useEffect(() => () => setColumn('recipe'), [effectId])
   const place = useRef<HTMLDivElement>(null)
@@ -172,9 +187,9 @@ const Editor = ({ effectId }: { effectId: string }) => {
         <NumberMenu />
         <main className="editor-main">
           <h1 className="only-read">{name}</h1>
-          <Group orientation="horizontal" className="editor-body">
-            {!stageOnly && !(sprites && narrow) && <RecipeColumn effectId={effectId} />}
-            {sprites && !stageOnly && <SpritesColumn />}
+          <Group orientation="horizontal" className="editor-body" {...panels}>
+            {recipeShown && <RecipeColumn effectId={effectId} />}
+            {spritesShown && <SpritesColumn />}
             <Panel id="panel-view" minSize="240px">
               <View effectId={effectId} canvasRef={canvasRef} />
             </Panel>
@@ -183,4 +198,4 @@ const Editor = ({ effectId }: { effectId: string }) => {
       </div>
     </EditorContext>
   )
-}
+})

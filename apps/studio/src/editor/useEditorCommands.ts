@@ -20,6 +20,7 @@ import { selectedOf } from './playback/selected.ts'
 import { playAtPointer } from './stage/here.ts'
 import { focusSearch } from './recipe/focusSearch.ts'
 import { moveTogether } from './stage/together.ts'
+import { copyLink } from './useAddress.ts'
 import { duplicateSelected, removeEmitter, toggleMute } from './timeline/Track.tsx'
 
 const STEPS: Readonly<Record<string, readonly [number, number]>> = {
@@ -120,6 +121,7 @@ const editorRuns = (place: RefObject<EditorPlace>) => {
       setInspect({ [what]: down })
   return {
     toShip: () => place.current.toShip(),
+    copyLink: () => void copyLink(place.current.effectId, place.current.driver),
     ...PAGE_RUNS,
     ...tryingRuns(() => place.current.effectId),
     find: focusSearch,

@@ -12,9 +12,9 @@ import { Link } from 'react-router'
 import { useDocument } from '../state/document.ts'
 import { useSaving } from '../state/saving.ts'
 import { useStorage } from '../state/storage.ts'
-import { usePreferences } from '../state/session.ts'
+import { type ThemeChoice, usePreferences } from '../state/session.ts'
 import { GameButton } from '../tether/GameButton.tsx'
-import { THEME_LABELS, type ThemeName } from '../shared/theme/tokens.ts'
+import { THEME_LABELS } from '../shared/theme/tokens.ts'
 import { useTitle } from '../shared/keys/keymap.ts'
 import { CommandIcon } from '../shared/controls/CommandIcon.tsx'
 import { Guard } from './Guard.tsx'
@@ -34,7 +34,7 @@ const ThemeMenu = () => {
         </IconButton>
       </Tooltip>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        {(Object.keys(THEME_LABELS) as ThemeName[]).map((name) => (
+        {(['system', ...Object.keys(THEME_LABELS)] as ThemeChoice[]).map((name) => (
           <MenuItem
             key={name}
             dense
@@ -44,7 +44,7 @@ const ThemeMenu = () => {
               setAnchor(null)
             }}
           >
-            {THEME_LABELS[name]}
+            {name === 'system' ? 'As the system' : THEME_LABELS[name]}
           </MenuItem>
         ))}
       </Menu>

@@ -6,6 +6,7 @@ import { Link, useNavigate, useParams } from 'react-router'
 import { deleteStage } from '@gliv/document'
 import { keyBit, type StageRecording } from '@gliv/model'
 import { NameField } from '../document/NameField.tsx'
+import { usePanels } from '../shared/hooks/usePanels.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { Guard } from '../frame/Guard.tsx'
 import { edit, useDocument } from '../state/document.ts'
@@ -172,7 +173,7 @@ const Body = ({
   return (
     <main className="stage-main" onKeyDown={onKeyDown}>
       <h1 className="only-read">Stage {stage?.name}</h1>
-      <Group orientation="horizontal">
+      <Group orientation="horizontal" {...usePanels('stage', ['stage-column', 'stage-view'])}>
         <Panel
           id="stage-column"
           defaultSize="340px"
@@ -183,7 +184,7 @@ const Body = ({
         </Panel>
         <Separator className="separator vertical" aria-label="Width of the column" />
         <Panel id="stage-view" minSize="260px">
-          <Group orientation="vertical">
+          <Group orientation="vertical" {...usePanels('stage-view', ['stage-picture', 'stage-time'])}>
             <Panel id="stage-picture" minSize="120px">
               <Guard what="The stage">
                 <StagePicture

@@ -2,7 +2,7 @@
 /** Marks: when one is due, how many stay, and a whole kit taken back by the fewest changes. */
 import 'fake-indexeddb/auto'
 import { makeDemo } from '@gliv/demo'
-import { emptyKit, type Kit } from '@gliv/document'
+import type { Kit } from '@gliv/document'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { db, edit, openDocument, saved, undo, useDocument } from './document.ts'
 import {

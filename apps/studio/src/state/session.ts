@@ -46,10 +46,6 @@ interface SessionState {
   readonly rampsTogether: readonly ScalarRampKind[]
   readonly handles: boolean
   readonly ground: StageGround
-  readonly filmOpen: boolean
-  readonly rampsOpen: boolean
-  /** The film shows the least and the most of every range, too. */
-  readonly extremesOpen: boolean
   readonly stageOnly: boolean
   /** Effects are shown in a scene of the chosen stage instead of alone. */
   readonly inScene: boolean
@@ -107,9 +103,6 @@ export const useSession = create<SessionState>()(
       rampsTogether: [],
       handles: true,
       ground: 'dark',
-      filmOpen: true,
-      rampsOpen: true,
-      extremesOpen: false,
       stageOnly: false,
       inScene: false,
       playHere: false,
@@ -135,9 +128,6 @@ export const useSession = create<SessionState>()(
         z.enum(['dark', 'middle', 'light', 'checker']),
         z.string().regex(/^#[0-9a-f]{6}$/i),
       ]) as z.ZodType<StageGround>,
-      filmOpen: z.boolean(),
-      rampsOpen: z.boolean(),
-      extremesOpen: z.boolean(),
       stageOnly: z.boolean(),
       inScene: z.boolean(),
       playHere: z.boolean(),
@@ -182,16 +172,19 @@ export const toggleAlso = (emitterId: string): void => {
   setSession((s) => ({ also: toggled(s.also, emitterId) }))
 }
 
+/** A theme by name, or whichever the system asks for. */
+export type ThemeChoice = ThemeName | 'system'
+
 interface Preferences {
-  readonly theme: ThemeName
+  readonly theme: ThemeChoice
 }
 
 /** Kept over sessions, for this browser. */
 export const usePreferences = create<Preferences>()(
   persist(
-    (): Preferences => ({ theme: 'paper' }),
+    (): Preferences => ({ theme: 'system' }),
     persisted<Preferences>('gliv-preferences', () => localStorage, {
-      theme: z.enum(Object.keys(THEMES) as [ThemeName, ...ThemeName[]]),
+      theme: z.enum(['system', ...(Object.keys(THEMES) as ThemeName[])]),
     }),
   ),
 )

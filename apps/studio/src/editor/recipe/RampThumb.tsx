@@ -1,4 +1,5 @@
 import type { Ramp, RampKind, TintRamp } from '@gliv/model'
+import { setFold } from '../../state/folds.ts'
 import { setSession, useSession } from '../../state/session.ts'
 import { useShown } from '../playback/shownEffect.ts'
 import { cssGradient, rampPath } from '../../document/rampMaths.ts'
@@ -16,7 +17,8 @@ export const RampThumb = ({ typeId, kind }: { typeId: string; kind: RampKind }) 
       aria-label={`Show the ${kind} ramp in the life strip`}
       onClick={(event) => {
         event.stopPropagation()
-        setSession({ ramp: kind, rampsOpen: true })
+        setSession({ ramp: kind })
+        setFold('rampsOpen', true)
       }}
     >
       {kind === 'tint' || kind === 'tintB' ? (

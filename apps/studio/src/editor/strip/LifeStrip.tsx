@@ -4,6 +4,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { type ParticleType } from '@gliv/document'
 import { type Range, RAMP_KINDS, type RampKind, type TintRampKind } from '@gliv/model'
+import { type FoldName, setFold, useFold } from '../../state/folds.ts'
 import { setSession, toggleTogether, useSession } from '../../state/session.ts'
 import { RAMP_TEXTS, formatNumber } from '@gliv/words'
 
@@ -55,16 +56,14 @@ const RELEVANT: Partial<Record<RampKind, (type: ParticleType) => boolean>> = {
   tintB: (type) => type.tintPick === 'ramps',
 }
 
-type FoldName = 'filmOpen' | 'rampsOpen' | 'extremesOpen'
-
 const Fold = ({ what, label }: { what: FoldName; label: string }) => {
-  const open = useSession((s) => s[what])
+  const open = useFold(what)
   return (
     <button
       type="button"
       className={open ? 'fold open' : 'fold'}
       aria-expanded={open}
-      onClick={() => setSession({ [what]: !open })}
+      onClick={() => setFold(what, !open)}
     >
       <ExpandMore fontSize="inherit" className="chevron" />
       {label}
@@ -86,7 +85,7 @@ const StripSide = ({ name, filmOpen }: { name: string | undefined; filmOpen: boo
 )
 
 const Films = ({ typeId }: { typeId: string }) => {
-  const extremesOpen = useSession((s) => s.extremesOpen)
+  const extremesOpen = useFold('extremesOpen')
   return (
     <div className="films">
       {(extremesOpen ? EXTREMES : TYPICAL).map((draws) => (
@@ -179,8 +178,8 @@ const Ramps = ({ typeId }: { typeId: string }) => {
 export const LifeStrip = () => {
   const typeId = useSelectedType((type) => type.id)
   const name = useSelectedType((type) => type.name)
-  const filmOpen = useSession((s) => s.filmOpen)
-  const rampsOpen = useSession((s) => s.rampsOpen)
+  const filmOpen = useFold('filmOpen')
+  const rampsOpen = useFold('rampsOpen')
   if (!typeId) return null
   return (
     <section className="life-strip" aria-label="Life strip">

@@ -75,6 +75,7 @@ export const COMMANDS = {
   holdLonger: { name: 'Hold the frame longer', context: 'ship', keys: ['+', 'Shift++', '='], repeats: true },
   holdShorter: { name: 'Hold the frame shorter', context: 'ship', keys: ['-'], repeats: true },
   leaveOut: { name: 'Leave the frame out', context: 'ship', keys: ['Delete', 'Backspace'] },
+  copyLink: { name: 'Copy a link to this moment', context: 'editor', keys: ['$mod+Shift+l'] },
   levers: { name: 'Levers of the whole effect', context: 'editor', keys: [] },
   effectPage: { name: 'The effect’s own page', context: 'editor', keys: [] },
   costs: { name: 'What the effect costs', context: 'editor', keys: [] },
