@@ -67,6 +67,16 @@ export * from './kit/scenes.ts'
 export * from './kit/sounds.ts'
 export { type NamedBlob, namedBlobs } from './kit/blobs.ts'
 export * from './kit/stages.ts'
+export {
+  groupOf,
+  moveEffects,
+  removeUnused,
+  TIDIED,
+  type Tidied,
+  type Unused,
+  unusedOf,
+  usesOfEffects,
+} from './kit/tidy.ts'
 export { addTemplate, changeTemplate, deleteTemplate } from './kit/templates.ts'
 export { readShipSentences } from './kit/shippingParts.ts'
 export { readTape } from './kit/tapes.ts'

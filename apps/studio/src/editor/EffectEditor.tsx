@@ -7,6 +7,7 @@ import { useDocument } from '../state/document.ts'
 import { type ColumnPage, setColumn, useColumn } from '../state/column.ts'
 import { usePanels } from '../shared/hooks/usePanels.ts'
 import { useEscape } from '../shared/keys/escape.ts'
+import { noteOpened } from '../state/effectsPage.ts'
 import { useExplore } from '../state/explore.ts'
 import { setSession, useSession } from '../state/session.ts'
 import { useSprites } from '../state/sprites.ts'
@@ -172,6 +173,8 @@ const Editor = memo(({ effectId }: { effectId: string }) => {
   ])
   useEditorCommands(effectId, driver)
   useTakesOf(effectId)
+  const kitId = useDocument((s) => s.kit?.id)
+  useEffect(() => void (kitId !== undefined && noteOpened(kitId, effectId)), [kitId, effectId])
   useAddress(effectId, driver)
   // A page of the column is gone with the effect that it was opened for.
   useEffect(() => () => setColumn('recipe'), [effectId])

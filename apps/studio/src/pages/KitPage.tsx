@@ -8,10 +8,10 @@ import { useDocument } from '../state/document.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { Guard } from '../frame/Guard.tsx'
 import type { BeginningId } from '../starters/choices.ts'
-import { EffectCards } from './EffectCards.tsx'
+import { EffectsSection } from './effects/EffectsSection.tsx'
 import { SoundList } from './SoundList.tsx'
 import { StageList } from './StageList.tsx'
-import { useEffectClip } from './useEffectClip.ts'
+import { useEffectClip } from './effects/useEffectClip.ts'
 import './common.css'
 
 const ExportMenu = lazy(() => import('../ship/ExportMenu.tsx'))
@@ -74,7 +74,7 @@ const KitActions = ({ kitId, some, onNew }: { kitId: string; some: boolean; onNe
 export const KitPage = () => {
   const navigate = useNavigate()
   const kit = useDocument(useShallow((s) => ({ id: s.kit?.id ?? '', name: s.kit?.name ?? '' })))
-  const effects = useDocument(useShallow((s) => s.kit?.effectOrder.map((id) => s.kit!.effects[id]!) ?? []))
+  const some = useDocument((s) => (s.kit?.effectOrder.length ?? 0) > 0)
   const [choosing, setChoosing] = useState(false)
   useEffectClip()
   useEffect(() => void (document.title = `${kit.name} · Gliv`), [kit.name])
@@ -93,15 +93,11 @@ export const KitPage = () => {
             write={(k, name) => void (k.name = name)}
           />
         }
-        actions={<KitActions kitId={kit.id} some={effects.length > 0} onNew={() => setChoosing(true)} />}
+        actions={<KitActions kitId={kit.id} some={some} onNew={() => setChoosing(true)} />}
       />
       <main className="card-area">
         <h1 className="only-read">Effects of {kit.name}</h1>
-        {effects.length > 0 ? (
-          <EffectCards effects={effects} kitId={kit.id} />
-        ) : (
-          <FirstEffect onChoose={(id) => void create(id)} />
-        )}
+        {some ? <EffectsSection /> : <FirstEffect onChoose={(id) => void create(id)} />}
         <StageList kitId={kit.id} />
         <SoundList />
       </main>

@@ -57,6 +57,8 @@ interface Props {
   readonly kit: Kit
   readonly effectId: string
   readonly pictures: KitFile['pictures']
+  /** Told what is known of the effect once its still is there. */
+  readonly onShow?: (show: Show) => void
 }
 
 /** The running picture; it begins at the moment that the still shows. */
@@ -165,6 +167,10 @@ const Picture = ({
   const { kit, effectId, pictures } = props
   const { piece, hash } = useMemo(() => stillPiece(kit, effectId), [kit, effectId])
   const still = useStill(hash, piece, props)
+  const { onShow } = props
+  useEffect(() => {
+    if (still) onShow?.(still.show)
+  }, [still, onShow])
   return (
     <span ref={place} className="thumbnail" aria-hidden>
       {still && <img src={still.url} width={STILL_WIDTH} height={STILL_HEIGHT} alt="" draggable={false} />}

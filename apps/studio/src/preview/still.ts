@@ -22,6 +22,10 @@ export interface Show {
   /** Seconds at which the still was taken. */
   readonly at: number
   readonly camera: Camera
+  /** Particles at most, over what is shown. */
+  readonly most: number
+  /** Seconds until it is over, or of one round; 0 for what goes on steadily. */
+  readonly seconds: number
 }
 
 export interface Still {
@@ -32,6 +36,8 @@ export interface Still {
 /** Seconds of nothing between two showings. */
 const BREATH = 0.15
 const MOMENTS = 24
+/** Seconds of a loop that are looked through. */
+const LOOKED = 3
 /** Longest that a loop is shown before it begins again, in seconds. */
 const LOOP_SHOWN = 60
 
@@ -55,13 +61,17 @@ const spanOnce = (effect: ResolvedEffect, simulation: Simulation): Omit<Show, 'c
   const last = counts.findLastIndex((count) => count >= most / 4)
   const full = counts.flatMap((count, k) => (count >= most * 0.7 ? [k] : []))
   const middle = full[Math.floor(full.length / 2)] ?? 0
-  return { from: 0, to: shareOf(last, end) + BREATH, at: shareOf(middle, end) }
+  const span = { from: 0, to: shareOf(last, end) + BREATH, at: shareOf(middle, end) }
+  return { ...span, most: Math.max(0, ...counts), seconds: end }
 }
 
 const spanOf = (effect: ResolvedEffect, simulation: Simulation): Omit<Show, 'camera'> => {
   if (effect.play === 'once' || effect.play === 'sustain') return spanOnce(effect, simulation)
   const full = Math.max(0, ...effect.emitters.map((emitter) => longestLife(emitter)))
-  return { from: full, to: full + LOOP_SHOWN, at: full + 0.3 }
+  const { loopSeconds, periodSeconds } = effect.numbers
+  const seconds = effect.play === 'loop' ? loopSeconds : effect.play === 'period' ? periodSeconds : 0
+  const most = Math.max(0, ...countsOf(simulation, full + (seconds || LOOKED)))
+  return { from: full, to: full + LOOP_SHOWN, at: full + 0.3, most, seconds }
 }
 
 /** An effect as a small picture runs it; null when the engine refuses it: the editor says why. */
@@ -90,8 +100,6 @@ export const showOf = (effect: ResolvedEffect, simulation: Simulation, kit: KitF
 
 /** How much coarser moments are compared than the picture is drawn. */
 const COARSER = 4
-/** Seconds of a loop that are looked through. */
-const LOOKED = 3
 
 /** Area × contrast: the sum of how far each pixel's luminance is from the ground's. */
 const fullness = (canvas: Canvas, ground: readonly [number, number, number]): number => {

@@ -18,7 +18,7 @@ export interface ShownStill {
 }
 
 /** Raise it when stills look different from before: none of the old ones is shown again. */
-const EDITION = 2
+const EDITION = 3
 /** Stills kept in the database, and addresses kept in memory. */
 const KEPT_ROWS = 4000
 const KEPT_ADDRESSES = 1000
@@ -38,6 +38,7 @@ export const stillHash = (piece: Kit, effectId: string): string => {
     events: _events,
     screen: _screen,
     reference: _reference,
+    tags: _tags,
     ...shown
   } = effects[effectId]!
   const inner = Object.values(effects).filter(({ id }) => id !== effectId)
@@ -145,4 +146,29 @@ export const stillPiece = (kit: Kit, effectId: string): Piece => {
   const made = { piece, hash: stillHash(piece, effectId), parts }
   pieces.set(effect, made)
   return made
+}
+
+/** What is known of effects from their stills; those that have none yet are made one after the other. */
+export const showsOf = async (
+  kit: Kit,
+  effectIds: readonly string[],
+  pictures: KitFile['pictures'],
+  tell: (shows: ReadonlyMap<string, Show>) => void,
+  goesOn: () => boolean,
+): Promise<void> => {
+  const shows = new Map<string, Show>()
+  const hashes = new Map(effectIds.map((id) => [id, stillPiece(kit, id)]))
+  const rows = await db.stills.bulkGet([...hashes.values()].map(({ hash }) => hash)).catch(() => [])
+  const byHash = new Map(rows.flatMap((row) => (row ? [[row.hash, row.show as Show]] : [])))
+  for (const [id, { hash }] of hashes) {
+    const show = byHash.get(hash)
+    if (show) shows.set(id, show)
+  }
+  tell(new Map(shows))
+  for (const [id, { hash, piece }] of hashes) {
+    if (shows.has(id)) continue
+    const still = await stillOf(hash, piece, id, pictures)
+    if (!goesOn()) return
+    if (still) tell(new Map(shows.set(id, still.show)))
+  }
 }

@@ -3,8 +3,8 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef } from 'react'
 import { FrameCell } from '../preview/FrameMenu.tsx'
 import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
-import { touchedInGrid } from './sheets/band.ts'
-import { bandStyle, useBand } from './useBand.ts'
+import { touchedInGrid } from '../shared/hooks/band.ts'
+import { bandStyle, useBand } from '../shared/hooks/useBand.ts'
 import './FrameGrid.css'
 
 /** Size of a cell with its name, px. */

@@ -249,6 +249,8 @@ export interface Sound {
 export interface Effect extends Writable<EffectExtras> {
   id: string
   name: string
+  /** Words by which it is found again. */
+  tags?: string[] | undefined
   /** Unsigned 32 bits. */
   seed: number
   play: Play

@@ -476,10 +476,23 @@ const strengthSchema = z.strictObject(
   Object.fromEntries(STRENGTH_TARGETS.map((target) => [target, strengthPoints.optional()])),
 )
 
+const tagsSchema = z
+  .array(
+    z
+      .string({
+        error: (issue) => `${said(issue.input)} is no tag; a tag is text of 1 to 40 characters; write one`,
+      })
+      .min(1, { error: 'a tag must not be empty; write 1 to 40 characters' })
+      .max(40, { error: 'a tag has at most 40 characters; shorten it' }),
+  )
+  .max(20, { error: 'an effect has at most 20 tags; remove some' })
+
+/** The form of an effect. */
 export const effectSchema = z.looseObject({
   id,
   name,
   seed: unsigned,
+  tags: tagsSchema.optional(),
   play: oneOf('play', PLAYS),
   backwards: z.boolean().default(false),
   source: z.looseObject({ sheet: id, frame: frameNumber }).nullable().default(null),

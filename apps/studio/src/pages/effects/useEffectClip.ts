@@ -1,28 +1,57 @@
 /** Effects go from kit to kit through the clipboard: Ctrl C at a card, by pointer or focus, Ctrl V on a kit’s page. */
 import { copyEffects, graftEffectsCopy, isEffects, readClip, writeClip } from '@gliv/document'
 import { useEffect } from 'react'
-import { edit, keepPicture, useDocument } from '../state/document.ts'
-import { makeId } from '../state/ids.ts'
+import { edit, keepPicture, useDocument } from '../../state/document.ts'
+import { useChosenEffects } from '../../state/effectsPage.ts'
+import { makeId } from '../../state/ids.ts'
+import { namesOf } from './acts.ts'
 
 const say = (notice: string): void => useDocument.setState({ notice })
 
-/** The effect of the card that has the focus, else of that under the pointer; none while text is selected. */
-const atHand = (): string | null => {
-  if (String(getSelection() ?? '') !== '') return null
+/** Effects that are chosen; else that of the card with the focus, or under the pointer. None while text is selected. */
+const atHand = (): readonly string[] => {
+  if (String(getSelection() ?? '') !== '') return []
+  const { ids } = useChosenEffects.getState()
+  if (ids.length > 0) return ids
   const card =
     document.activeElement?.closest<HTMLElement>('[data-effect]') ??
     document.querySelector<HTMLElement>('[data-effect]:hover')
-  return card?.dataset['effect'] ?? null
+  const id = card?.dataset['effect']
+  return id === undefined ? [] : [id]
+}
+
+const textOf = (wanted: readonly string[]): string | null => {
+  const { kit, pictures } = useDocument.getState()
+  const ids = wanted.filter((id) => kit?.effects[id])
+  return kit && ids.length > 0 ? writeClip(copyEffects({ kit, pictures }, ids)) : null
+}
+
+const sayCopied = (ids: readonly string[]): void => {
+  const names = namesOf(ids)
+  const [what, it] =
+    ids.length === 1 ? [`“${names}” with all that it needs`, 'it'] : [`${names} with all they need`, 'them']
+  say(`Copied ${what}. Ctrl V puts ${it} on this or another kit's page.`)
 }
 
 const copy = (event: ClipboardEvent): void => {
-  const { kit, pictures } = useDocument.getState()
-  const id = atHand()
-  const effect = id === null ? undefined : kit?.effects[id]
-  if (!kit || !effect || !event.clipboardData) return
+  const ids = isField(event.target) ? [] : atHand()
+  const text = textOf(ids)
+  if (text === null || !event.clipboardData) return
   event.preventDefault()
-  event.clipboardData.setData('text/plain', writeClip(copyEffects({ kit, pictures }, [effect.id])))
-  say(`Copied “${effect.name}” with all that it needs. Ctrl V puts it on this or another kit's page.`)
+  event.clipboardData.setData('text/plain', text)
+  sayCopied(ids)
+}
+
+/** The same by a press. */
+export const copyChosen = async (ids: readonly string[]): Promise<void> => {
+  const text = textOf(ids)
+  if (text === null) return
+  try {
+    await navigator.clipboard.writeText(text)
+    sayCopied(ids)
+  } catch {
+    say('The browser does not let the page write the clipboard; press Ctrl C instead')
+  }
 }
 
 const isField = (target: EventTarget | null): boolean =>

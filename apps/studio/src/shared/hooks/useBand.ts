@@ -1,7 +1,7 @@
 /** A rubber band drawn by a drag with the pointer. */
 import { useDrag } from '@use-gesture/react'
 import { type CSSProperties, type RefObject, useState } from 'react'
-import { type Band, bandOf } from './sheets/band.ts'
+import { type Band, bandOf } from './band.ts'
 
 /** A band over what `place` holds, in px from its left top corner; given to `onDone` when the drag ends. */
 export const useBand = (

@@ -1,0 +1,160 @@
+/** One effect of the kit, small: opened, chosen, renamed, played, carried, by pointer and by keys. */
+import ContentCopy from '@mui/icons-material/ContentCopy'
+import DeleteOutline from '@mui/icons-material/DeleteOutlined'
+import IconButton from '@mui/material/IconButton'
+import { useDraggable, useDroppable } from '@dnd-kit/core'
+import { type Effect, groupOf } from '@gliv/document'
+import { PLAY_TEXTS } from '@gliv/words'
+import { lazy, memo, Suspense, useCallback, useState } from 'react'
+import { Link } from 'react-router'
+import type { Show } from '../../preview/still.ts'
+import { LivingThumbnail, Thumbnail } from '../../preview/Thumbnail.tsx'
+import { edit, useDocument } from '../../state/document.ts'
+import { useChosenEffects } from '../../state/effectsPage.ts'
+import { deleteEffects, duplicateEffects } from './acts.ts'
+
+const ChangedDot = lazy(() => import('../../ship/ChangedDot.tsx'))
+
+const secondsText = (seconds: number): string => `${Number(seconds.toFixed(1))} s`
+
+/** How long it takes, how it goes on, what it costs at most. */
+const factsText = ({ play, numbers }: Effect, show: Show | null): string => {
+  const most = show ? ` · ${show.most}` : ''
+  if (play === 'loop') return `loops ${secondsText(numbers.loopSeconds)}${most}`
+  if (play === 'period') return `repeats ${secondsText(numbers.periodSeconds)}${most}`
+  if (play !== 'once') return `${PLAY_TEXTS[play]}${most}`
+  return show ? `${secondsText(show.seconds)}${most}` : 'plays once'
+}
+
+/** Only what was written can have changed since. */
+const Written = ({ effectId }: { effectId: string }) => {
+  const written = useDocument((s) => (s.kit?.ship?.effects[effectId]?.written ?? '') !== '')
+  return written ? (
+    <Suspense>
+      <ChangedDot effectId={effectId} />
+    </Suspense>
+  ) : null
+}
+
+const EffectPicture = ({
+  id,
+  plays,
+  onShow,
+}: {
+  id: string
+  plays: boolean
+  onShow: (show: Show) => void
+}) => {
+  const kit = useDocument((s) => s.kit)
+  const pictures = useDocument((s) => s.pictures)
+  if (!kit?.effects[id]) return null
+  const Picture = plays ? LivingThumbnail : Thumbnail
+  return <Picture kit={kit} effectId={id} pictures={pictures} onShow={onShow} />
+}
+
+const NameEntry = ({ effect, onDone }: { effect: Effect; onDone: () => void }) => (
+  <input
+    className="card-name"
+    aria-label={`Name of ${effect.name}`}
+    defaultValue={effect.name}
+    maxLength={200}
+    autoFocus
+    onFocus={(event) => event.currentTarget.select()}
+    onBlur={(event) => {
+      const name = event.currentTarget.value.trim()
+      if (name !== '' && name !== effect.name)
+        edit(`Rename ${effect.name}`, (kit) => void (kit.effects[effect.id]!.name = name))
+      onDone()
+    }}
+    onKeyDown={(event) => {
+      event.stopPropagation()
+      if (event.key === 'Enter') event.currentTarget.blur()
+      if (event.key !== 'Escape') return
+      event.currentTarget.value = effect.name
+      event.currentTarget.blur()
+    }}
+  />
+)
+
+interface Props {
+  readonly effect: Effect
+  readonly kitId: string
+  readonly uses: number
+  /** It is one of several that are chosen now. */
+  readonly movable: boolean
+  readonly plays: boolean
+  readonly naming: boolean
+  readonly onNamed: () => void
+  readonly onPick: (id: string, how: { readonly shift: boolean; readonly ctrl: boolean }) => boolean
+}
+
+const CardFoot = ({ effect, show, uses }: { effect: Effect; show: Show | null; uses: number }) => {
+  const tags = effect.tags ?? []
+  return (
+    <footer>
+      <span title={[show ? `${show.most} particles at most` : '', ...tags].filter(Boolean).join(' · ')}>
+        {factsText(effect, show)}
+        <Written effectId={effect.id} />
+        {uses > 0 && <small> · in {uses}</small>}
+      </span>
+      <IconButton
+        aria-label={`Duplicate ${effect.name}`}
+        title="Duplicate; Ctrl C on the card copies it for another kit"
+        onClick={() => duplicateEffects([effect.id])}
+      >
+        <ContentCopy fontSize="inherit" />
+      </IconButton>
+      <IconButton
+        aria-label={`Delete ${effect.name}`}
+        title="Delete (can be undone)"
+        onClick={() => deleteEffects([effect.id])}
+      >
+        <DeleteOutline fontSize="inherit" />
+      </IconButton>
+    </footer>
+  )
+}
+
+export const EffectCard = memo(({ effect, kitId, uses, movable, plays, naming, onNamed, onPick }: Props) => {
+  const { id, name } = effect
+  const [show, setShow] = useState<Show | null>(null)
+  const onShow = useCallback((found: Show) => setShow(found), [])
+  const chosen = useChosenEffects((s) => s.ids.includes(id))
+  const drag = useDraggable({ id, disabled: !movable || naming })
+  const drop = useDroppable({ id, disabled: !movable })
+  const place = (element: HTMLElement | null): void => {
+    drag.setNodeRef(element)
+    drop.setNodeRef(element)
+  }
+  const className = ['card', 'effect-card', chosen ? 'chosen' : '', drop.isOver ? 'over' : '']
+    .filter(Boolean)
+    .join(' ')
+  return (
+    <article
+      ref={place}
+      className={className}
+      data-card
+      data-effect={id}
+      data-testid="effect-card"
+      {...(movable && !naming ? drag.listeners : {})}
+    >
+      <Link
+        to={`/kit/${kitId}/effect/${encodeURIComponent(id)}`}
+        className="card-link"
+        aria-label={`Open ${name}`}
+        aria-describedby={chosen ? 'chosen-effects' : undefined}
+        draggable={false}
+        onClick={(event) => {
+          const how = { shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey }
+          if (onPick(id, how)) event.preventDefault()
+        }}
+      >
+        <EffectPicture id={id} plays={plays} onShow={onShow} />
+        {!naming && <h2 title={name}>{groupOf(name).rest}</h2>}
+      </Link>
+      {naming && <NameEntry effect={effect} onDone={onNamed} />}
+      <CardFoot effect={effect} show={show} uses={uses} />
+    </article>
+  )
+})
+EffectCard.displayName = 'EffectCard'
