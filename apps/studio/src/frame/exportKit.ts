@@ -14,10 +14,16 @@ interface Made {
 /** Makes a file off the page, of the kit as the screen shows it, and hands it over; what is refused is said. */
 const handOver = async (make: (api: Remote<KitApi>, file: KitFile) => Promise<Made>): Promise<void> => {
   const { kit, moment, pictures } = useDocument.getState()
-  if (!kit) return
+  if (kit) await handOverOf({ kit: moment?.kit ?? kit, pictures }, make)
+}
+
+const handOverOf = async (
+  file: KitFile,
+  make: (api: Remote<KitApi>, file: KitFile) => Promise<Made>,
+): Promise<void> => {
   const worker = new Worker(new URL('../workers/kit.worker.ts', import.meta.url), { type: 'module' })
   try {
-    const { name, content, type } = await make(wrap<KitApi>(worker), { kit: moment?.kit ?? kit, pictures })
+    const { name, content, type } = await make(wrap<KitApi>(worker), file)
     const { download } = await import('../shared/download.ts')
     download(name, content, type)
   } catch (error) {
@@ -45,3 +51,36 @@ export const exportPage = (effectId: string): Promise<void> =>
     const { fileNameOf } = await import('@gliv/bake')
     return { name: `${fileNameOf(file.kit.effects[effectId]!.name)}.html`, content, type: 'text/html' }
   })
+
+/** Hands a kit that is not open to the user as a file. */
+export const exportFile = (file: KitFile): Promise<void> =>
+  handOverOf(file, async (api, one) => {
+    const { exporterOf, exportName } = await import('@gliv/export')
+    const exporter = exporterOf('kit')
+    return {
+      name: exportName(one.kit.name, exporter),
+      content: await api.make('kit', one, {}),
+      type: exporter.type,
+    }
+  })
+
+/** Hands several kits over as one zip of kit files, which can be imported again as it is. */
+export const exportFiles = async (files: readonly KitFile[]): Promise<void> => {
+  const [first] = files
+  if (!first) return
+  await handOverOf(first, async (api) => {
+    const [{ exporterOf, exportName }, { zipSync }] = await Promise.all([
+      import('@gliv/export'),
+      import('fflate'),
+    ])
+    const exporter = exporterOf('kit')
+    const entries: Record<string, Uint8Array> = {}
+    for (const file of files) {
+      const name = exportName(file.kit.name, exporter)
+      const free = name in entries ? name.replace('.', `-${Object.keys(entries).length}.`) : name
+      entries[free] = (await api.make('kit', file, {})) as Uint8Array
+    }
+    // Kit files are packed already.
+    return { name: 'gliv-kits.zip', content: zipSync(entries, { level: 0 }), type: 'application/zip' }
+  })
+}

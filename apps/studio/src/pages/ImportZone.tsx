@@ -58,7 +58,9 @@ export const ImportZone = ({ children }: { children: ReactNode }) => {
     const all = dropped.filter((file) => !isSoundFile(file) && !isClipFile(file))
     takeDroppedClips(dropped.filter(isClipFile))
     takeDroppedSounds(dropped.filter(isSoundFile), event)
-    const pictures = all.filter(isPictureFile)
+    // Where no kit is open, a zip can only hold kits.
+    const inKit = useDocument.getState().kit !== null
+    const pictures = all.filter((file) => isPictureFile(file) && (inKit || !/\.zip$/i.test(file.name)))
     // A sheet's numbers come beside its picture; a kit comes alone or with other kits.
     const numbers = pictures.length > 0 ? all.filter(isNumbersFile) : []
     if (pictures.length > 0 && useDocument.getState().kit) void receivePictures([...pictures, ...numbers])

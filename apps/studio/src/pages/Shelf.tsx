@@ -1,25 +1,19 @@
 import Add from '@mui/icons-material/Add'
-import DeleteOutline from '@mui/icons-material/DeleteOutlined'
 import FileOpen from '@mui/icons-material/FileOpen'
 import Button from '@mui/material/Button'
-import Dialog from '@mui/material/Dialog'
-import DialogActions from '@mui/material/DialogActions'
-import DialogContent from '@mui/material/DialogContent'
-import DialogTitle from '@mui/material/DialogTitle'
-import IconButton from '@mui/material/IconButton'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useContext, useEffect, useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { useNavigate } from 'react-router'
 import { db } from '../state/document.ts'
 import type { KitRow } from '../state/db.ts'
 import { makeId } from '../state/ids.ts'
-import { addKit, deleteKit, kitFileOf, shelfRows } from '../state/shelf.ts'
+import { addKit, kitFileOf, purgeDeleted, shelfRows } from '../state/shelf.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { canPickFolders } from '../shared/folders.ts'
 import { ImportContext } from './ImportZone.tsx'
 import { importFolder } from './importKits.ts'
-import { whenText } from '../shared/when.ts'
-import { Thumbnail } from '../preview/Thumbnail.tsx'
+import { DeletedKits } from './shelf/DeletedKits.tsx'
+import { KitCard } from './shelf/KitCard.tsx'
 import './Shelf.css'
 import './common.css'
 
@@ -56,112 +50,101 @@ const addNew = async (): Promise<string> => {
   return addKit(db, { kit, pictures: demo.pictures }, () => makeId('kit'))
 }
 
-/** The kit's first effect, alive; the mark of Gliv while there is none. */
-const Cover = ({ kit }: { kit: KitRow }) => {
-  const file = useLiveQuery(() => kitFileOf(db, kit.id).catch(() => null), [kit.id, kit.rev])
-  const first = file?.kit.effectOrder[0]
-  if (file && first) return <Thumbnail kit={file.kit} effectId={first} pictures={file.pictures} />
+/** Whether a kit has every word of a search in its name or tags. */
+const isFound = ({ name, tags = [] }: KitRow, search: string): boolean => {
+  const text = [name, ...tags].join(' ').toLowerCase()
+  return search
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word))
+}
+
+const exportAll = async (kits: readonly KitRow[]): Promise<void> => {
+  const { exportFiles } = await import('../frame/exportKit.ts')
+  await exportFiles(await Promise.all(kits.map(({ id }) => kitFileOf(db, id))))
+}
+
+/** Ways in: from files, the demo, nothing yet. */
+const ShelfActions = () => {
+  const navigate = useNavigate()
+  const openAfter = (work: Promise<string>): void => void work.then((id) => navigate(`/kit/${id}`))
+  const chooseFile = useContext(ImportContext)
   return (
-    <div className="kit-cover" aria-hidden>
-      <img src="/gliv.svg" width={56} height={56} alt="" />
-    </div>
+    <>
+      <Button variant="outlined" startIcon={<FileOpen />} onClick={chooseFile}>
+        Import a kit
+      </Button>
+      {canPickFolders() && (
+        <Button
+          variant="outlined"
+          title="A kit as a folder of plain files, as repositories keep it"
+          onClick={() => void importFolder().then((id) => id !== null && navigate(`/kit/${id}`))}
+        >
+          Import a folder
+        </Button>
+      )}
+      <Button variant="outlined" onClick={() => openAfter(addDemo())}>
+        Add the demo
+      </Button>
+      <Button variant="contained" startIcon={<Add />} onClick={() => openAfter(addNew())}>
+        New kit
+      </Button>
+    </>
   )
 }
 
-const KitCard = ({ kit, onDelete }: { kit: KitRow; onDelete: () => void }) => (
-  <article className="card kit-card" data-card data-testid="kit-card">
-    <Link to={`/kit/${kit.id}`} className="card-link" aria-label={`Open ${kit.name}`}>
-      <Cover kit={kit} />
-      <h2 title={kit.name}>{kit.name}</h2>
-    </Link>
-    <footer>
-      <span>
-        {kit.effects} effect{kit.effects === 1 ? '' : 's'} · changed {whenText(kit.updatedAt)}
-      </span>
-      <IconButton aria-label={`Delete ${kit.name}`} title="Delete" onClick={onDelete}>
-        <DeleteOutline fontSize="inherit" />
-      </IconButton>
-    </footer>
-  </article>
-)
-
-const DeleteDialog = ({ kit, onClose }: { kit: KitRow; onClose: () => void }) => (
-  <Dialog open onClose={onClose}>
-    <DialogTitle>Delete “{kit.name}”?</DialogTitle>
-    <DialogContent>
-      The kit and its whole history leave this browser. This cannot be undone; export it first if you may want
-      it again.
-    </DialogContent>
-    <DialogActions>
-      <Button onClick={onClose}>Keep it</Button>
-      <Button
-        variant="contained"
-        onClick={() => {
-          void deleteKit(db, kit.id)
-          onClose()
-        }}
-      >
-        Delete
-      </Button>
-    </DialogActions>
-  </Dialog>
-)
-
 export const Shelf = () => {
-  const navigate = useNavigate()
   const kits = useLiveQuery(() => shelfRows(db), [])
-  const [deleting, setDeleting] = useState<KitRow | null>(null)
-  const openAfter = (work: Promise<string>): void => void work.then((id) => navigate(`/kit/${id}`))
-  const chooseFile = useContext(ImportContext)
+  const [search, setSearch] = useState('')
+  const shown = kits?.filter((kit) => isFound(kit, search))
   useEffect(() => {
     document.title = 'Gliv'
     // The demo stands on the shelf at the first visit, and comes back only when asked for.
+    void purgeDeleted(db).catch(() => undefined)
     if (wasHere()) return
     void addDemo()
   }, [])
   return (
     <div className="page">
-      <AppHeader
-        actions={
-          <>
-            <Button variant="outlined" startIcon={<FileOpen />} onClick={chooseFile}>
-              Import a kit
-            </Button>
-            {canPickFolders() && (
-              <Button
-                variant="outlined"
-                title="A kit as a folder of plain files, as repositories keep it"
-                onClick={() => void importFolder().then((id) => id !== null && navigate(`/kit/${id}`))}
-              >
-                Import a folder
-              </Button>
-            )}
-            <Button variant="outlined" onClick={() => openAfter(addDemo())}>
-              Add the demo
-            </Button>
-            <Button variant="contained" startIcon={<Add />} onClick={() => openAfter(addNew())}>
-              New kit
-            </Button>
-          </>
-        }
-      />
+      <AppHeader actions={<ShelfActions />} />
       <main>
         <div className="shelf-intro">
           <h1>Kits</h1>
-          <p>A kit holds all effects of one game. Open one, or drop a .gliv file anywhere here.</p>
+          <p>A kit holds all effects of one game. Open one, or drop .gliv files anywhere here.</p>
+          {kits && kits.length > 1 && (
+            <span className="shelf-bar">
+              <input
+                type="search"
+                aria-label="Find kits"
+                placeholder="Find: a name, a tag"
+                value={search}
+                onChange={(event) => setSearch(event.target.value)}
+              />
+              <Button
+                variant="outlined"
+                title="One zip of all kits, which can be imported again as it is"
+                onClick={() => void exportAll(kits)}
+              >
+                Export all
+              </Button>
+            </span>
+          )}
         </div>
         <div className="cards">
-          {kits?.map((kit) => (
-            <KitCard key={kit.id} kit={kit} onDelete={() => setDeleting(kit)} />
+          {shown?.map((kit) => (
+            <KitCard key={kit.id} kit={kit} />
           ))}
+          {kits && kits.length > 0 && shown?.length === 0 && (
+            <p className="empty-note">No kit has “{search}” in its name or tags.</p>
+          )}
           {kits?.length === 0 && (
             <p className="empty-note">
               The shelf is empty. “Add the demo” brings Last Ferry back; “New kit” starts your own.
             </p>
           )}
         </div>
+        <DeletedKits />
       </main>
-      {deleting && <DeleteDialog kit={deleting} onClose={() => setDeleting(null)} />}
     </div>
   )
 }

@@ -36,13 +36,34 @@ const read = async (file: File): Promise<KitFile> => {
   }
 }
 
+/** Largest zip of kits that is looked into, in bytes. */
+const LARGEST_ZIP = 1_000_000_000
+
+/** The kit files in a zip of several; any other file is itself. */
+const unpacked = async (file: File): Promise<readonly File[]> => {
+  if (!/\.zip$/i.test(file.name) || file.size > LARGEST_ZIP) return [file]
+  try {
+    const { unzipSync } = await import('fflate')
+    const entries = unzipSync(new Uint8Array(await file.arrayBuffer()), {
+      filter: ({ name }) => /\.gliv(\.json)?$/i.test(name),
+    })
+    const kits = Object.entries(entries).map(
+      ([name, bytes]) => new File([bytes as Uint8Array<ArrayBuffer>], name.split('/').at(-1)!),
+    )
+    return kits.length > 0 ? kits : [file]
+  } catch {
+    // What is no zip is refused in words by the reader.
+    return [file]
+  }
+}
+
 /**
  * Reads kit files one after the other; one that cannot be read leaves everything as it was and says why.
  * Gives the ids of the kits.
  */
-export const importKits = async (files: readonly File[]): Promise<string[]> => {
+export const importKits = async (chosen: readonly File[]): Promise<string[]> => {
   const ids: string[] = []
-  for (const file of files) {
+  for (const file of (await Promise.all(chosen.map(unpacked))).flat()) {
     try {
       ids.push(await addKit(db, await read(file), () => makeId('kit')))
     } catch (error) {

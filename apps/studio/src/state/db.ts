@@ -10,6 +10,10 @@ export interface KitRow {
   rev: number
   effects: number
   updatedAt: number
+  /** Words by which it is found on the shelf. */
+  tags?: string[]
+  /** When it was deleted, ms since 1970: it stays for `DELETED_DAYS` and can be put back. */
+  deletedAt?: number
 }
 
 export interface Commit {

@@ -38,6 +38,7 @@ import {
   snapshotOf,
 } from './journal.ts'
 import { completePictures, hashesIn, loadBlobs, loadPictures, putPictures } from './pictureStore.ts'
+import { putOnShelf } from './shelf.ts'
 import { enqueue, savedWithin, tryAgain, useSaving } from './saving.ts'
 import { db } from './storage.ts'
 import { claimTab, isTabAlive, TAB } from './tab.ts'
@@ -454,7 +455,10 @@ export const keepAgain = async (): Promise<void> => {
   const of = session
   if (!of) return
   await db.transaction('rw', db.kits, db.snapshots, async () => {
-    if (await db.kits.get(of.id)) return
+    const row = await db.kits.get(of.id)
+    // Deleted, and still there: its history is whole.
+    if (row?.deletedAt) return void (await putOnShelf(db, of.id))
+    if (row) return
     await db.kits.add({
       id: of.id,
       name: of.written.name,

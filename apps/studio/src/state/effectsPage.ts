@@ -46,10 +46,12 @@ export const toggleFolded = (kitId: string, group: string): void =>
   })
 
 /** Effects that are chosen on the page, and the one that a range begins with. Lifetime: moment. */
-export const useChosenEffects = create<{ readonly ids: readonly string[]; readonly from: string | null }>(() => ({
-  ids: [],
-  from: null,
-}))
+export const useChosenEffects = create<{ readonly ids: readonly string[]; readonly from: string | null }>(
+  () => ({
+    ids: [],
+    from: null,
+  }),
+)
 
 export const chooseEffects = (ids: readonly string[], from: string | null = ids[0] ?? null): void =>
   useChosenEffects.setState({ ids, from })

@@ -51,7 +51,10 @@ const after = (db: Database, kit: string, rev: number) =>
 const OUT_OF_DATE = 'This kit was changed by a newer Gliv; reload the page to get it'
 
 /** Rows of a kit, in a transaction. */
-const readStored = async (db: Database, id: string): Promise<Stored & { readonly known: boolean }> => {
+const readStored = async (
+  db: Database,
+  id: string,
+): Promise<Stored & { readonly known: boolean; readonly deleted: boolean; readonly name: string }> => {
   const [row, snapshots, commits] = [
     await db.kits.get(id),
     await db.snapshots.where('kit').equals(id).toArray(),
@@ -61,6 +64,8 @@ const readStored = async (db: Database, id: string): Promise<Stored & { readonly
   return {
     id,
     known: row !== undefined || snapshots.length > 0,
+    deleted: Boolean(row?.deletedAt),
+    name: row?.name ?? id,
     rev: typeof rev === 'number' && Number.isInteger(rev) && rev >= 0 ? rev : 0,
     snapshots,
     commits,
@@ -70,6 +75,7 @@ const readStored = async (db: Database, id: string): Promise<Stored & { readonly
 /** Snapshot plus journal. What is broken is set aside and named; everything else opens. */
 export const openKit = async (db: Database, id: string): Promise<Opened> => {
   const stored = await db.transaction('r', db.kits, db.snapshots, db.commits, () => readStored(db, id))
+  if (stored.deleted) throw new Gone(`“${stored.name}” was deleted; put it back on the shelf to open it`)
   if (!stored.known) throw new Gone(`There is no kit "${id}" in this browser; import its file again`)
   if (isFromNewer(stored)) throw new OutOfDate(OUT_OF_DATE)
   await hashAhead(stored.snapshots.at(-1))
@@ -150,7 +156,7 @@ export const appendCommit = (
 ): Promise<Committed> =>
   db.transaction('rw', db.kits, db.commits, db.snapshots, db.drafts, async () => {
     const row = await db.kits.get(made.kit)
-    if (!row) throw new Gone(`“${shown.name}” is no longer in this browser's storage`)
+    if (!row || row.deletedAt) throw new Gone(`“${shown.name}” is no longer in this browser's storage`)
     const foreign = row.rev === baseRev ? [] : await after(db, made.kit, baseRev).sortBy('rev')
     if (foreign.some((c) => c.formatVersion > KIT_VERSION)) throw new OutOfDate(OUT_OF_DATE)
     const own = made.uid === undefined ? undefined : foreign.find((c) => c.uid === made.uid)
