@@ -65,7 +65,7 @@ export const ImportZone = ({ children }: { children: ReactNode }) => {
     const numbers = pictures.length > 0 ? all.filter(isNumbersFile) : []
     if (pictures.length > 0 && useDocument.getState().kit) void receivePictures([...pictures, ...numbers])
     else if (pictures.length > 0) notify('Pictures belong to a kit; open one first, then drop them')
-    const files = all.filter((file) => !isPictureFile(file) && !numbers.includes(file))
+    const files = all.filter((file) => !pictures.includes(file) && !numbers.includes(file))
     if (files.length > 0 || dropped.length === 0)
       void import('./importKits.ts')
         .then(({ importKits }) => importKits(files))
