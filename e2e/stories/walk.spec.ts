@@ -84,6 +84,7 @@ const PREDICTED: {
   // Found in the list of commands, which has its own story.
   commands: null,
   history: null,
+  selectAll: null,
   copyLink: null,
   shortcuts: null,
   toShelf: null,

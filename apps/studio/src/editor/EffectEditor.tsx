@@ -31,6 +31,7 @@ import { BakedLine } from './transport/BakedLine.tsx'
 import { GameLine } from './transport/GameLine.tsx'
 import { Transport } from './transport/Transport.tsx'
 import { useAddress } from './useAddress.ts'
+import { useEditorClip } from './useEditorClip.ts'
 import { useEditorCommands } from './useEditorCommands.ts'
 import './EffectEditor.css'
 
@@ -173,6 +174,7 @@ const Editor = memo(({ effectId }: { effectId: string }) => {
   ])
   useEditorCommands(effectId, driver)
   useTakesOf(effectId)
+  useEditorClip(effectId, driver)
   const kitId = useDocument((s) => s.kit?.id)
   useEffect(() => void (kitId !== undefined && noteOpened(kitId, effectId)), [kitId, effectId])
   useAddress(effectId, driver)

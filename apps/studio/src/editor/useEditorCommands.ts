@@ -7,7 +7,7 @@ import { setSwapped } from '../reference/store.ts'
 import { toggleMuted } from '../sound/desk.ts'
 import { editStep, shownKit, useDocument } from '../state/document.ts'
 import { setInspect } from '../state/inspect.ts'
-import { setSession, toggleSolo, useSession } from '../state/session.ts'
+import { setSession, useSession } from '../state/session.ts'
 import { holdBaked } from '../ship/liveOrBaked.ts'
 import { holdTake, keepTake, setTakes, toggleMeant } from '../state/takes.ts'
 import { toggleExplore } from '../state/explore.ts'
@@ -21,7 +21,7 @@ import { playAtPointer } from './stage/here.ts'
 import { focusSearch } from './recipe/focusSearch.ts'
 import { moveTogether } from './stage/together.ts'
 import { copyLink } from './useAddress.ts'
-import { duplicateSelected, removeEmitter, toggleMute } from './timeline/Track.tsx'
+import { duplicateSelected, removeEmitter, selectAllTracks, soloTracks, toggleMute } from './timeline/acts.ts'
 
 const STEPS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [0, -1],
@@ -147,7 +147,8 @@ const editorRuns = (place: RefObject<EditorPlace>) => {
     zoom: driven((driver, { key }) => zoomTo(driver, Number(key))),
     mute: selected(toggleMute),
     muteSounds: toggleMuted,
-    solo: selected((_, emitter) => toggleSolo(emitter)),
+    solo: selected(soloTracks),
+    selectAll: () => selectAllTracks(place.current.effectId),
     duplicate: selected(duplicateSelected),
     remove: selected(removeEmitter),
     tracer: () => toggleTracer(place.current),

@@ -167,11 +167,6 @@ export const select = (effectId: string, emitterId: string): void => {
   setSession((s) => ({ selected: { ...s.selected, [effectId]: emitterId }, also: [] }))
 }
 
-/** Takes another emitter to the selected one, or out again: they move together. */
-export const toggleAlso = (emitterId: string): void => {
-  setSession((s) => ({ also: toggled(s.also, emitterId) }))
-}
-
 /** A theme by name, or whichever the system asks for. */
 export type ThemeChoice = ThemeName | 'system'
 

@@ -124,7 +124,9 @@ const besides = <T extends Thing>(kit: Kit, shelf: Shelf<T>, thing: T, makeId: M
 /** A thing of the same content; what came in beside another has a number behind its name. */
 const equalOf = <T extends Thing>(list: readonly T[], thing: T): T | undefined => {
   const content = contentOf(thing)
-  return list.find((one) => isMadeFrom(one.name, thing.name) && contentOf(one) === content)
+  // What got a number behind its name elsewhere comes back to what it was.
+  const isNamesake = ({ name }: T): boolean => isMadeFrom(name, thing.name) || isMadeFrom(thing.name, name)
+  return list.find((one) => isNamesake(one) && contentOf(one) === content)
 }
 
 /**

@@ -35,6 +35,7 @@ const OF_TYPE: ReadonlySet<string> = new Set([
   'numbers',
   'pictures',
   'palette',
+  'ramps',
 ])
 
 /** Keys that an emitter may be without. */

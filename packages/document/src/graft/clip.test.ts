@@ -5,7 +5,6 @@ import {
   type CellsCopy,
   copyCells,
   graft,
-  isEffects,
   type Kit,
   newBurst,
   readClip,
@@ -51,7 +50,7 @@ describe('a block of cells', () => {
     ]
     const text = writeClip(copyCells(kit, effect, rows, [first], () => true))
     const clip = readClip(text)
-    if (typeof clip === 'string' || isEffects(clip)) throw new Error('no cells')
+    if (typeof clip === 'string' || clip.kind !== 'cells') throw new Error('no cells')
     expect(graft(kit, clip, { effect, emitters: [second] })).toBeNull()
     const to = kit.effects[effect]!.emitters[second]!
     expect([to.aim, to.numbers.speed]).toEqual(['outward', { from: 12, to: 34, bias: 'low' }])

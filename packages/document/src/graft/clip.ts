@@ -13,6 +13,7 @@ import type { Kit, KitFile } from '../kit/kit.ts'
 import type { MakeId } from '../kit/layers.ts'
 import { pieceOf } from '../kit/piece.ts'
 import { graftEffects, went } from './effects.ts'
+import { graftEmitters, pieceOfEmitters } from './emitters.ts'
 import { said, saidMessage } from '../kit/said.ts'
 
 /** The version of the clip format that this code writes. */
@@ -48,6 +49,16 @@ const effectsSchema = z.looseObject({
   kit: z.looseObject({}),
 })
 
+const emittersSchema = z.looseObject({
+  ...head,
+  kind: z.literal('emitters'),
+  emitters: z
+    .array(z.string().max(80))
+    .min(1, { error: 'a copy of emitters needs at least one; copy an emitter' })
+    .max(1000),
+  kit: z.looseObject({}),
+})
+
 /** Whole effects with all that they need, as a small kit with its pictures. */
 export interface EffectsCopy {
   readonly format: 'gliv-clip'
@@ -58,8 +69,18 @@ export interface EffectsCopy {
   readonly file: KitFile
 }
 
+/** Emitters with their particle types and all that these need: a small kit of one effect that has them alone. */
+export interface EmittersCopy {
+  readonly format: 'gliv-clip'
+  readonly version: number
+  readonly kind: 'emitters'
+  /** Ids of the emitters, in their order. */
+  readonly emitters: readonly string[]
+  readonly file: KitFile
+}
+
 /** Anything that goes through the clipboard, in the clip format. */
-export type Copied = CellsCopy | EffectsCopy
+export type Copied = CellsCopy | EffectsCopy | EmittersCopy
 
 /** Where a clip goes. */
 export interface GraftPlace {
@@ -122,6 +143,19 @@ export const graftEffectsCopy = (kit: Kit, { effects, file }: EffectsCopy, makeI
   })
 }
 
+/**
+ * Puts copied emitters on top of an effect, in place. Within a kit they go on sending out the same particle types;
+ * elsewhere types, sheets and palettes come along, and equal ones are used. Gives their ids there.
+ * @param atSeconds when the first of them is to begin; left out, all begin when they did
+ */
+export const graftEmittersCopy = (
+  kit: Kit,
+  { emitters, file }: EmittersCopy,
+  effectId: string,
+  makeId: MakeId,
+  atSeconds?: number,
+): string[] => graftEmitters(kit, file.kit, effectId, emitters, { makeId, whenBoth: 'both' }, atSeconds)
+
 const bytesOf = (value: unknown): Uint8Array => strToU8(JSON.stringify(value))
 const plainOf = (file: KitFile): unknown => JSON.parse(strFromU8(writeKitJson(file))) as unknown
 
@@ -151,13 +185,32 @@ const readEffects = (plain: unknown): EffectsCopy | string => {
   }
 }
 
+const readEmitters = (plain: unknown): EmittersCopy | string => {
+  const read = readBy(emittersSchema, 'emitters', plain)
+  if (typeof read === 'string') return read
+  const { format, version, kind, emitters, kit } = read
+  try {
+    const file = readKitFile(bytesOf(kit))
+    const there = file.kit.effects[file.kit.effectOrder[0] ?? '']?.emitters ?? {}
+    const lost = emitters.find((id) => !Object.hasOwn(there, id))
+    if (lost !== undefined) return `The copied emitters lack ${said(lost)}; copy them again`
+    return { format, version, kind, emitters, file }
+  } catch (error) {
+    return `The copied emitters cannot be read: ${error instanceof Error ? saidMessage(error.message) : 'copy them again'}`
+  }
+}
+
 const KINDS = {
   cells: { read: (plain) => readBy(cellsSchema, 'cells', plain), write: (clip) => clip },
   effects: { read: readEffects, write: ({ file, ...head }) => ({ ...head, kit: plainOf(file) }) },
+  emitters: { read: readEmitters, write: ({ file, ...head }) => ({ ...head, kit: plainOf(file) }) },
 } as const satisfies { readonly [K in Copied['kind']]: KindDefinition<Extract<Copied, { kind: K }>> }
 
 /** Whether a clip holds what stands in a kit's table or what stands on its page. */
 export const isEffects = (clip: Copied): clip is EffectsCopy => clip.kind === 'effects'
+
+/** Whether a clip holds emitters. */
+export const isEmitters = (clip: Copied): clip is EmittersCopy => clip.kind === 'emitters'
 
 /** The kind of what was copied; or, in words, why it is nothing that can be read here. */
 const kindOf = (plain: unknown): string => {
@@ -189,19 +242,37 @@ export const readClip = (text: string): Copied | string => {
 
 /** A clip as it goes into the clipboard: JSON, indented so that people can read it. */
 export const writeClip = (clip: Copied): string =>
-  JSON.stringify(isEffects(clip) ? KINDS.effects.write(clip) : KINDS.cells.write(clip), null, 1)
+  JSON.stringify((KINDS[clip.kind].write as (clip: Copied) => unknown)(clip), null, 1)
+
+/** The bytes that a piece names. */
+const withBytes = (kit: Kit, pictures: KitFile['pictures']): KitFile => {
+  const named = new Set(namedBlobs(kit).map(({ hash }) => hash))
+  return { kit, pictures: new Map([...pictures].filter(([hash]) => named.has(hash))) }
+}
+
+/** Copies emitters of an effect with their types, sheets and palettes, and effects that their relays wake. */
+export const copyEmitters = (
+  { kit, pictures }: KitFile,
+  effectId: string,
+  emitters: readonly string[],
+): EmittersCopy => ({
+  format: 'gliv-clip',
+  version: CLIP_VERSION,
+  kind: 'emitters',
+  emitters: kit.effects[effectId]!.emitterOrder.filter((id) => emitters.includes(id)),
+  file: withBytes(pieceOfEmitters(kit, effectId, emitters), pictures),
+})
 
 /** Copies effects with all that they need; stages, cues and how they ship stay behind. */
 export const copyEffects = ({ kit, pictures }: KitFile, effects: readonly string[]): EffectsCopy => {
   const { cues: _cues, ship: _ship, ...piece } = pieceOf(kit, effects)
   const bare: Kit = { ...piece, stages: {}, stageOrder: [] }
-  const named = new Set(namedBlobs(bare).map(({ hash }) => hash))
   return {
     format: 'gliv-clip',
     version: CLIP_VERSION,
     kind: 'effects',
     effects,
-    file: { kit: bare, pictures: new Map([...pictures].filter(([hash]) => named.has(hash))) },
+    file: withBytes(bare, pictures),
   }
 }
 

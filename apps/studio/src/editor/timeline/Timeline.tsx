@@ -34,6 +34,7 @@ import { populationOf, populationPath } from './population.ts'
 import { RegionBand } from './RegionBand.tsx'
 import { markSpacing, passSeconds, rulerSeconds, trackTimes } from './scale.ts'
 import { Track } from './Track.tsx'
+import { useTrackMenu } from './TrackMenu.tsx'
 import { TrackLanes } from './TrackLanes.tsx'
 import './Timeline.css'
 
@@ -288,6 +289,12 @@ const EndMarks = ({ seconds, width }: { seconds: number; width: number }) => {
 
 const NO_POPULATION = null
 
+const useTrackSensors = () =>
+  useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
+
 export const Timeline = () => {
   const effectId = useEffectId()
   const order = useShown<readonly string[]>((_, effect) => effect.emitterOrder, NO_EMITTERS)
@@ -300,10 +307,8 @@ export const Timeline = () => {
     (effect, options) => populationOf(effect, options, seconds),
     NO_POPULATION,
   )
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  )
+  const { onMenu, menu } = useTrackMenu()
+  const sensors = useTrackSensors()
   // The list shows the topmost layer first.
   const shown = order.toReversed()
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
@@ -333,12 +338,14 @@ export const Timeline = () => {
                   seconds={seconds}
                   width={width}
                   population={population ? populationPath(population, id, width, 23) : ''}
+                  onMenu={onMenu}
                 />
                 <TrackLanes emitterId={id} seconds={seconds} width={width} />
               </Fragment>
             ))}
           </SortableContext>
         </DndContext>
+        {menu}
         <PartTracks seconds={seconds} width={width} />
         <ExtraTracks seconds={seconds} width={width} />
         {shown.length === 0 && !parts && (

@@ -10,14 +10,12 @@ import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
 import IconButton from '@mui/material/IconButton'
 import { useSortable } from '@dnd-kit/sortable'
-import { deleteEmitter, duplicateEmitter, type Kit } from '@gliv/document'
+import type { Kit } from '@gliv/document'
 import { memo, useEffect, useRef } from 'react'
 import { setColumn, useColumn } from '../../state/column.ts'
-import { edit, useDocument } from '../../state/document.ts'
-import { makeId } from '../../state/ids.ts'
-import { offerShare } from '../../state/offerShare.ts'
-import { select, toggleAlso, toggleSolo, useSession } from '../../state/session.ts'
+import { select, useSession } from '../../state/session.ts'
 import { useEffectId, useSelectedId, useShown } from '../playback/shownEffect.ts'
+import { duplicateSelected, pickTrack, removeEmitter, soloTracks, toggleLock, toggleMute } from './acts.ts'
 import { toggleLanes, useLaneCount, useOpenLanes } from './TrackLanes.tsx'
 import { TrackMark } from './TrackMark.tsx'
 import { Bars } from './Bars.tsx'
@@ -31,35 +29,6 @@ const emitterName = (kit: Kit, effectId: string, emitterId: string): string =>
 const choose = (effectId: string, emitterId: string): void => {
   select(effectId, emitterId)
   if (useColumn.getState().page !== 'levers') setColumn('recipe')
-}
-
-export const duplicateSelected = (effectId: string, emitterId: string): void => {
-  let id = ''
-  edit('Duplicate an emitter', (kit) => void (id = duplicateEmitter(kit, effectId, emitterId, makeId)))
-  select(effectId, id)
-  const type = useDocument.getState().kit?.effects[effectId]?.emitters[emitterId]?.type
-  if (type !== undefined) offerShare({ emitter: id, type })
-}
-
-export const toggleMute = (effectId: string, emitterId: string): void =>
-  edit('Mute or unmute an emitter', (kit) => {
-    const emitter = kit.effects[effectId]!.emitters[emitterId]!
-    emitter.muted = !emitter.muted
-  })
-
-/** A locked emitter is not moved by hand and not deleted; its numbers can be set all the same. */
-export const toggleLock = (effectId: string, emitterId: string): void =>
-  edit('Lock or unlock an emitter', (kit) => {
-    const emitter = kit.effects[effectId]!.emitters[emitterId]!
-    if (emitter.locked) delete emitter.locked
-    else emitter.locked = true
-  })
-
-export const removeEmitter = (effectId: string, emitterId: string): void => {
-  const emitter = useDocument.getState().kit?.effects[effectId]?.emitters[emitterId]
-  if (emitter?.locked)
-    useDocument.setState({ notice: `“${emitter.name}” is locked; unlock it in its track to delete it` })
-  else edit('Delete an emitter', (kit) => deleteEmitter(kit, effectId, emitterId))
 }
 
 /** Lights up all users of a shared particle type while it is edited. */
@@ -147,7 +116,7 @@ const SeenButtons = ({
     >
       {muted ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />}
     </TrackButton>
-    <TrackButton label="Solo" name={name} pressed={solo} onPress={() => toggleSolo(emitterId)}>
+    <TrackButton label="Solo" name={name} pressed={solo} onPress={() => soloTracks(effectId, emitterId)}>
       <Headphones fontSize="inherit" className={solo ? 'solo-on' : ''} />
     </TrackButton>
   </>
@@ -199,6 +168,7 @@ interface TrackProps {
   readonly seconds: number
   readonly width: number
   readonly population: string
+  readonly onMenu: (emitter: string, event: React.MouseEvent) => void
 }
 
 const trackClass = (selected: boolean, also: boolean, { muted, locked }: TrackState): string => {
@@ -206,7 +176,7 @@ const trackClass = (selected: boolean, also: boolean, { muted, locked }: TrackSt
   return `track${mark}${muted ? ' muted' : ''}${locked ? ' locked' : ''}`
 }
 
-export const Track = memo(({ emitterId, seconds, width, population }: TrackProps) => {
+export const Track = memo(({ emitterId, seconds, width, population, onMenu }: TrackProps) => {
   const state = useTrackState(emitterId)
   const { effectId, name, shared, locked } = state
   const selected = useSelectedId() === emitterId
@@ -226,7 +196,11 @@ export const Track = memo(({ emitterId, seconds, width, population }: TrackProps
       }}
       data-testid="track"
       aria-current={selected}
-      onClick={(event) => (event.shiftKey && !selected ? toggleAlso(emitterId) : choose(effectId, emitterId))}
+      onClick={(event) => {
+        const how = { shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey }
+        if (!pickTrack(effectId, emitterId, how)) choose(effectId, emitterId)
+      }}
+      onContextMenu={(event) => onMenu(emitterId, event)}
     >
       <div className="track-flash" ref={flash} />
       <div className="track-label">

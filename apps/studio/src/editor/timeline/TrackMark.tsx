@@ -1,6 +1,6 @@
 /** A colour by which a track is found again: a press goes on to the next, none is the last. */
-import { edit } from '../../state/document.ts'
 import { useEffectId, useShown } from '../playback/shownEffect.ts'
+import { markTracks } from './acts.ts'
 import './TrackMark.css'
 import './common.css'
 
@@ -19,11 +19,7 @@ export const TrackMark = ({ emitterId, name }: { emitterId: string; name: string
       title="Colour mark: press for the next"
       onClick={(event) => {
         event.stopPropagation()
-        edit('Colour mark', (kit) => {
-          const emitter = kit.effects[effectId]!.emitters[emitterId]!
-          if (next === undefined) delete emitter.mark
-          else emitter.mark = next
-        })
+        markTracks(effectId, emitterId, next)
       }}
     />
   )

@@ -63,7 +63,7 @@ const paste = (event: ClipboardEvent): void => {
   event.preventDefault()
   const clip = readClip(text)
   if (typeof clip === 'string') return say(clip)
-  if (!isEffects(clip)) return say('The clipboard holds cells; paste them into an effect’s table')
+  if (!isEffects(clip)) return say(`The clipboard holds ${clip.kind}; open an effect to paste them there`)
   for (const [hash, bytes] of clip.file.pictures) keepPicture(bytes, hash)
   const names = clip.effects.map((id) => `“${clip.file.kit.effects[id]!.name}”`).join(', ')
   edit(`Paste ${names}`, (kit) => void graftEffectsCopy(kit, clip, makeId))

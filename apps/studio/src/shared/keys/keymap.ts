@@ -66,18 +66,7 @@ const ALONE: ReadonlySet<string> = new Set([
 /** What the browser, the page or every field does with a key. */
 const TAKEN: ReadonlySet<string> = new Set([
   ...['Tab', 'Shift+Tab', 'Enter', 'Escape', '$mod+w', '$mod+t', '$mod+n', '$mod+q', '$mod+r', '$mod+l'],
-  ...[
-    '$mod+c',
-    '$mod+x',
-    '$mod+v',
-    '$mod+a',
-    '$mod+Shift+t',
-    '$mod+Shift+n',
-    '$mod+Shift+w',
-    'F5',
-    'F11',
-    'F12',
-  ],
+  ...['$mod+c', '$mod+x', '$mod+v', '$mod+Shift+t', '$mod+Shift+n', '$mod+Shift+w', 'F5', 'F11', 'F12'],
 ])
 
 /** A press as the table writes it; null while only modifiers are down. */
