@@ -169,6 +169,66 @@ const SCREENS: readonly (readonly [string, (studio: Studio, page: Page) => Promi
     },
   ],
   [
+    'takes',
+    async (studio, page) => {
+      await page.keyboard.press('Escape')
+      await studio.goWithin('/kit/last-ferry/effect/stove-fire')
+      await studio.stage.waitFor()
+      await studio.freezeAt(30)
+      await page.keyboard.press('k')
+      await studio.openGroup('launch')
+      await studio.type('fan', '99')
+      await page.getByRole('button', { name: 'Compare Take 1' }).click()
+      await page.getByRole('button', { name: 'Take 1 side by side' }).click()
+      await page.getByRole('group', { name: 'States side by side' }).waitFor()
+    },
+  ],
+  [
+    'explore',
+    async (_studio, page) => {
+      await page.keyboard.press('q')
+      await page
+        .getByRole('button', { name: /^Go on from / })
+        .first()
+        .waitFor({ timeout: 30_000 })
+    },
+  ],
+  [
+    'commands',
+    async (_studio, page) => {
+      await page.keyboard.press('Escape')
+      await page.keyboard.press('Control+k')
+      await page.getByRole('dialog', { name: 'Commands' }).waitFor()
+    },
+  ],
+  [
+    'keys',
+    async (_studio, page) => {
+      await page.getByRole('button', { name: 'Change keys' }).click()
+      await page.getByRole('dialog', { name: 'Keys of all commands' }).waitFor()
+    },
+  ],
+  [
+    'history',
+    async (_studio, page) => {
+      await page.keyboard.press('Escape')
+      await page.getByRole('button', { name: 'History', exact: true }).click()
+      await page.getByRole('button', { name: /^When it was opened/ }).click()
+      await page.getByRole('button', { name: 'Take Stove fire back' }).waitFor()
+    },
+  ],
+  [
+    'chosen effects',
+    async (studio, page) => {
+      await page.keyboard.press('Escape')
+      await studio.goWithin('/kit/last-ferry')
+      await page
+        .getByRole('link', { name: 'Open Pier dust', exact: true })
+        .click({ modifiers: ['ControlOrMeta'] })
+      await page.getByRole('toolbar', { name: 'Chosen effects' }).waitFor()
+    },
+  ],
+  [
     'recovery',
     (_studio, page) =>
       page.keyboard

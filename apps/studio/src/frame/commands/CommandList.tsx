@@ -83,7 +83,7 @@ export const CommandList = () => {
       open
       onClose={() => openSheet(null)}
       maxWidth={false}
-      aria-label="Commands"
+      slotProps={{ paper: { 'aria-label': 'Commands' } }}
       className="command-list"
     >
       <input

@@ -19,6 +19,7 @@ import {
   setKeys,
   useKeymap,
 } from '../../shared/keys/keymap.ts'
+import { useEscape } from '../../shared/keys/escape.ts'
 import { type CommandId, commandRow, CONTEXTS, type Context } from '../../shared/keys/table.ts'
 import { openSheet } from './sheets.ts'
 import './commands.css'
@@ -173,10 +174,14 @@ const ContextRows = ({
   </section>
 )
 
+const BODY = { current: document.body }
+
 const KeySheet = () => {
   const [asking, set] = useState<Asking | null>(null)
   const changed = useKeymap((s) => Object.keys(s.changed).length)
   useNextPress(asking, set)
+  // A button that was pressed and is disabled then has lost the focus, and the dialog would not hear the key.
+  useEscape(asking === null, BODY, () => openSheet(null))
   const clashes = allClashes().length
   return (
     <Dialog open onClose={() => openSheet(null)} maxWidth="md" fullWidth aria-labelledby="keys-title">

@@ -37,15 +37,15 @@ export const commandEntries = (): readonly CommandEntry[] => {
   return [...all.filter(({ here }) => here), ...all.filter(({ here }) => !here)]
 }
 
-/** Entries that have every word of a search in their name, place or keys; names that begin with it come first. */
+/** Entries with every word of a search in name, place or keys; names that have all of it as it is come first. */
 export const foundEntries = (entries: readonly CommandEntry[], search: string): readonly CommandEntry[] => {
   const words = search.toLowerCase().split(/\s+/).filter(Boolean)
   const textOf = ({ name, where, keys }: CommandEntry): string =>
     [name, where, ...keys].join(' ').toLowerCase()
   const found = entries.filter((entry) => words.every((word) => textOf(entry).includes(word)))
-  const first = words[0]
-  if (first === undefined) return found
-  const rank = ({ name, here }: CommandEntry): number =>
-    (here ? 0 : 2) + (name.toLowerCase().startsWith(first) ? 0 : 1)
+  const phrase = words.join(' ')
+  if (phrase === '') return found
+  const fits = (name: string): number => (name.startsWith(phrase) ? 0 : name.includes(phrase) ? 1 : 2)
+  const rank = ({ name, here }: CommandEntry): number => (here ? 0 : 4) + fits(name.toLowerCase())
   return found.toSorted((a, b) => rank(a) - rank(b))
 }
