@@ -256,7 +256,7 @@ const build = async (studio: Studio, way: Way, layers: readonly Layer[]): Promis
     await hand.layer(way, layer)
   }
   await expect(studio.tracks).toHaveCount(layers.length)
-  await studio.page.goBack()
+  await studio.page.locator('.crumb').first().click()
   return hand.actions
 }
 

@@ -40,31 +40,15 @@ const shelfAndEditor = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.getByRole('menuitem', { name: 'Paper' }).click()
 }
 
-/** What an effect is heard and felt with; a shape with its handles and ramps. */
-const births = async ({ studio, page, shoot }: Shot): Promise<void> => {
-  await page.goBack()
-  await studio.openEffect('Cargo blast')
-  await studio.selectEmitter('Fire')
-  await studio.freezeAt(7)
-  await page.getByRole('button', { name: 'The effect’s own page' }).click()
-  await page.locator('.effect-page .page-section').nth(2).scrollIntoViewIfNeeded()
-  await page.getByTestId('extra-track').last().scrollIntoViewIfNeeded()
-  await page.locator('.waveform[data-ready="true"]').first().waitFor()
-  await shoot('heard')
-  await page.keyboard.press('Escape')
-  await page.goBack()
-  await studio.openEffect('Boat-hook swipe')
-  await studio.selectEmitter('Blade')
-  await studio.freezeAt(8)
-  await studio.openGroup('where')
-  await page.locator('[data-group="how-many"] .group-title').click()
-  await page.locator('[data-group="launch"]').scrollIntoViewIfNeeded()
-  await page.getByRole('button', { name: 'Delay', exact: true }).click()
+/** From an effect to the page of its kit. */
+const toKit = async (page: Page): Promise<void> => {
+  await page.locator('.crumb').first().click()
+  await page.getByRole('searchbox', { name: 'Find effects' }).waitFor()
 }
 
 /** The tracer and paths, starters, the table. */
 const inspecting = async ({ studio, page, shoot }: Shot): Promise<void> => {
-  await page.goBack()
+  await toKit(page)
   await studio.openEffect('Cargo blast')
   await studio.selectEmitter('Sparks')
   await studio.freezeAt(14)
@@ -88,29 +72,42 @@ const inspecting = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.getByRole('button', { name: 'Close the starters' }).click()
 }
 
-/** Forces with their places and the list they come from, contact with marks and a relay. */
-const motion = async ({ studio, page, shoot }: Shot): Promise<void> => {
-  await page.goBack()
-  await studio.openEffect('Sink-hole')
-  await studio.selectEmitter('Dashes')
+/** Takes side by side, Explore, the history, the list of commands. */
+const trying = async ({ studio, page, shoot }: Shot): Promise<void> => {
+  await toKit(page)
+  await studio.openEffect('Stove fire')
   await studio.freezeAt(60)
-  await studio.openGroup('forces')
-  await page.locator('[data-group="forces"]').scrollIntoViewIfNeeded()
-  await page.getByRole('button', { name: 'Add a force' }).click()
-  await page
-    .locator('.force-menu')
-    .evaluate((paper) => Promise.all(paper.getAnimations().map((a) => a.finished)))
+  await studio.hideHandles()
+  await page.keyboard.press('k')
+  await studio.openGroup('launch')
+  await studio.type('speed', '220', 'to')
+  await studio.type('fan', '110')
+  await studio.stage.focus()
+  await page.keyboard.press('k')
+  await page.getByRole('button', { name: 'Compare Take 1' }).click()
+  await page.keyboard.press('d')
+  await page.getByRole('group', { name: 'States side by side' }).waitFor()
+  await page.waitForTimeout(1500)
+  await shoot('takes')
+  await page.keyboard.press('q')
+  await page.getByText('drawing…').first().waitFor()
+  await page.getByText('drawing…').first().waitFor({ state: 'detached', timeout: 60_000 })
+  await page.waitForTimeout(2500)
+  await shoot('explore')
   await page.keyboard.press('Escape')
-  await page.goBack()
-  await studio.openEffect('Mud splat')
-  await studio.selectEmitter('Blobs')
-  await studio.freezeAt(52)
-  await page.locator('[data-group="forces"] .group-title').click()
-  await studio.openGroup('relays')
-  await studio.openGroup('contact')
-  await page.locator('[data-group="contact"]').scrollIntoViewIfNeeded()
-  await shoot('contact')
-  await page.goBack()
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('emitter')
+  await page.getByRole('dialog', { name: 'Commands' }).getByRole('option').first().waitFor()
+  await shoot('commands')
+  await page.keyboard.press('Escape')
+  await page.getByRole('dialog', { name: 'Commands' }).waitFor({ state: 'detached' })
+  await page.getByRole('button', { name: 'History', exact: true }).click()
+  await page.getByRole('button', { name: /^When it was opened/ }).click()
+  await page.getByRole('button', { name: 'Take Stove fire back' }).waitFor()
+  await page.waitForTimeout(1500)
+  await shoot('history')
+  await page.getByRole('button', { name: 'Done' }).click()
+  await toKit(page)
   await studio.openEffect('Signal flare burst')
   await studio.freezeAt(ticks.flare)
 }
@@ -131,25 +128,6 @@ const spritesAndShip = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await page.locator('.ship-cell [data-frame="8"]').click()
   await page.getByRole('button', { name: /^Write \d+ files/ }).waitFor({ timeout: 60_000 })
   await shoot('ship')
-  await page.goto('/kit/last-ferry/many')
-  await page.getByRole('button', { name: /^Palette that they become/ }).click()
-  await page.getByRole('menuitem', { name: 'Keg', exact: true }).click()
-  const pattern = page.getByRole('textbox', { name: 'Pattern of names' })
-  await pattern.fill('{n} {name}')
-  await pattern.press('Enter')
-  // Every picture in sight, the new ones too.
-  await page.waitForFunction(
-    () => {
-      const places = [...document.querySelectorAll('.many-pair .thumbnail')].slice(0, 16)
-      return places.length === 16 && places.every((place) => place.querySelector('img')?.complete)
-    },
-    undefined,
-    { timeout: 60_000 },
-  )
-  await shoot('many')
-  await page.goto('/kit/last-ferry/text/constants')
-  await page.getByRole('region', { name: 'Result' }).waitFor()
-  await shoot('text')
 }
 
 /** A stage on its page, an effect in its scene at the moment of a landing. */
@@ -237,7 +215,7 @@ const linked = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await other.close()
 }
 
-const SECTIONS = { shelfAndEditor, births, inspecting, motion, spritesAndShip, scenes, game, linked }
+const SECTIONS = { shelfAndEditor, inspecting, trying, spritesAndShip, scenes, game, linked }
 
 await withStudio(async (studio, page) => {
   const shoot = async (name: string): Promise<void> => {

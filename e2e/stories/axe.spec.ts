@@ -213,7 +213,10 @@ const SCREENS: readonly (readonly [string, (studio: Studio, page: Page) => Promi
     async (_studio, page) => {
       await page.keyboard.press('Escape')
       await page.getByRole('button', { name: 'History', exact: true }).click()
-      await page.getByRole('button', { name: /^When it was opened/ }).click()
+      await page
+        .getByRole('button', { name: /^When it was opened/ })
+        .first()
+        .click()
       await page.getByRole('button', { name: 'Take Stove fire back' }).waitFor()
     },
   ],

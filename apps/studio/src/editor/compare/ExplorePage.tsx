@@ -12,7 +12,7 @@ import { closeExplore, setExplore, toggleExploreGroup, toggleLock, useExplore } 
 import { ColumnFrame } from '../fields/ColumnFrame.tsx'
 import { useEffectId, useShownData } from '../playback/shownEffect.ts'
 import { goBackTo, useRows } from './exploring.ts'
-import { GROUP_TEXTS, lockText } from './texts.ts'
+import { GROUP_TEXTS, lockTexts } from './texts.ts'
 import './ExplorePage.css'
 
 const MOST_SPREAD = 0.5
@@ -38,7 +38,7 @@ const Spread = () => {
   )
 }
 
-const LockRow = ({ lock }: { lock: VaryLock }) => {
+const LockRow = ({ lock, text }: { lock: VaryLock; text: string }) => {
   const locked = useExplore((s) => s.locks.includes(lock))
   return (
     <button
@@ -48,13 +48,14 @@ const LockRow = ({ lock }: { lock: VaryLock }) => {
       title={locked ? 'It stays as it is; press to let it vary' : 'It varies; press to hold it fast'}
       onClick={() => toggleLock(lock)}
     >
-      {locked ? <Lock fontSize="inherit" /> : <LockOpen fontSize="inherit" />} {lockText(lock)}
+      {locked ? <Lock fontSize="inherit" /> : <LockOpen fontSize="inherit" />} {text}
     </button>
   )
 }
 
 const GroupRows = ({ group, locks }: { group: VaryGroup; locks: readonly VaryLock[] }) => {
   const shown = useExplore((s) => s.groups.includes(group))
+  const texts = lockTexts(locks)
   return (
     <section className="explore-group" aria-label={GROUP_TEXTS[group]}>
       <label>
@@ -68,7 +69,7 @@ const GroupRows = ({ group, locks }: { group: VaryGroup; locks: readonly VaryLoc
         {locks.length === 0 && <small>nothing varies here</small>}
       </label>
       <span className="explore-locks">
-        {shown && locks.map((lock) => <LockRow key={lock} lock={lock} />)}
+        {shown && locks.map((lock, k) => <LockRow key={lock} lock={lock} text={texts[k]!} />)}
       </span>
     </section>
   )

@@ -1,7 +1,7 @@
 /** What rows of Explore and what varies in them are called. */
 import type { VaryGroup, VaryLock } from '@gliv/document'
 import { property } from '@gliv/model'
-import { titleOf } from '@gliv/words'
+import { PROPERTY_TEXTS, titleOf } from '@gliv/words'
 
 export const GROUP_TEXTS = {
   launch: 'Launch',
@@ -11,5 +11,14 @@ export const GROUP_TEXTS = {
   forces: 'Forces',
 } as const satisfies Record<VaryGroup, string>
 
-export const lockText = (lock: VaryLock): string =>
-  lock === 'tint' ? titleOf('type.ramps.tint') : titleOf(`${property(lock).owner}.numbers.${lock}`)
+/** What can be held fast, by the Recipe's labels; one that stands there twice says what it belongs to. */
+export const lockTexts = (locks: readonly VaryLock[]): readonly string[] => {
+  const plain = locks.map((lock) =>
+    lock === 'tint' ? titleOf('type.ramps.tint') : PROPERTY_TEXTS[lock].label,
+  )
+  return locks.map((lock, k) =>
+    lock === 'tint' || plain.indexOf(plain[k]!) === plain.lastIndexOf(plain[k]!)
+      ? plain[k]!
+      : titleOf(`${property(lock).owner}.numbers.${lock}`),
+  )
+}

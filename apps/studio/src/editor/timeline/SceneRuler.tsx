@@ -127,18 +127,21 @@ const Moment = ({ driver }: { driver: StageDriver }) => {
   return (
     <>
       <span ref={text} className="scene-seconds" data-testid="scene-seconds" />
-      <div
-        {...bind()}
-        ref={place}
-        className="scene-line"
-        role="slider"
-        tabIndex={0}
-        aria-label="Moment of the scene"
-        aria-valuemin={0}
-        aria-valuemax={scene.length}
-        aria-valuenow={driver.sceneTick}
-        onKeyDown={onKeyDown}
-      >
+      <div className="scene-line">
+        <div
+          {...bind()}
+          ref={place}
+          className="scene-slider"
+          role="slider"
+          tabIndex={0}
+          aria-label="Moment of the scene"
+          aria-valuemin={0}
+          aria-valuemax={scene.length}
+          aria-valuenow={driver.sceneTick}
+          onKeyDown={onKeyDown}
+        >
+          <i ref={head} />
+        </div>
         {marks.map((firing) => (
           <Mark
             key={`${firingKey(firing)} ${firing.tick}`}
@@ -147,7 +150,6 @@ const Moment = ({ driver }: { driver: StageDriver }) => {
             lost={scene.lost && firing === scene.chosen}
           />
         ))}
-        <i ref={head} />
       </div>
     </>
   )
