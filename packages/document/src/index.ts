@@ -87,6 +87,17 @@ export { readTape } from './kit/tapes.ts'
 export { addEmitter, STARTERS, type Starter, type StarterId } from './kit/starters.ts'
 export { isTileMap, TileMapError, tilesOfMap } from './kit/tileMap.ts'
 export {
+  changedVariants,
+  followAgain,
+  followMasters,
+  isOwn,
+  makeVariant,
+  partVariant,
+  placesOf,
+  placeOfNumber,
+  variantsOf,
+} from './vary/variants.ts'
+export {
   type Chance,
   VARY_GROUPS,
   type VaryGroup,

@@ -2,11 +2,13 @@
 import {
   changedLives,
   changedSizes,
+  changedVariants,
   changeMany,
   countedIds,
   findPalette,
   findSheet,
   followLives,
+  followMasters,
   followSizes,
   type Kit,
   type ManyChange,
@@ -85,6 +87,7 @@ const changed = (kit: Kit, ids: readonly string[], changes: readonly ManyChange[
   const { held } = changeMany(next, ids, changes, countedIds(kit))
   followSizes(next, changedSizes(kit, next))
   followLives(next, kit, changedLives(kit, next))
+  followMasters(next, kit, changedVariants(kit, next), countedIds(kit, next))
   const refusal = refuseChange(kit, next)
   if (refusal !== null) throw new Refusal('change', refusal)
   return { next, held }

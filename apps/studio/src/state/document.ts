@@ -6,7 +6,9 @@
 import {
   changedLives,
   changedSizes,
+  changedVariants,
   followLives,
+  followMasters,
   followSizes,
   hashPicture,
   type Kit,
@@ -38,6 +40,7 @@ import {
   snapshotOf,
 } from './journal.ts'
 import { completePictures, hashesIn, loadBlobs, loadPictures, putPictures } from './pictureStore.ts'
+import { makeId } from './ids.ts'
 import { putOnShelf } from './shelf.ts'
 import { enqueue, savedWithin, tryAgain, useSaving } from './saving.ts'
 import { db } from './storage.ts'
@@ -294,15 +297,17 @@ const commit = (label: string, patches: Patch[], inverse: Patch[], next: Kit): v
   write(entry, 'edit', entry.uid!)
 }
 
-/** The kit after a change; sizes that are kept in px follow their pictures, lives their clips. */
+/** The kit after a change; sizes in px follow their pictures, lives their clips, variants their masters. */
 const changed = (kit: Kit, recipe: Recipe): readonly [next: Kit, patches: Patch[], inverse: Patch[]] => {
   const [next, patches, inverse] = produceWithPatches(kit, (draft) => void recipe(draft as Kit))
   const sizes = changedSizes(kit, next)
   const lives = changedLives(kit, next)
-  if (sizes.length === 0 && lives.length === 0) return [next, patches, inverse]
+  const variants = changedVariants(kit, next)
+  if (sizes.length + lives.length + variants.length === 0) return [next, patches, inverse]
   const [sized, further, back] = produceWithPatches(next, (draft) => {
     followSizes(draft as Kit, sizes)
     followLives(draft as Kit, kit, lives)
+    followMasters(draft as Kit, kit, variants, makeId)
   })
   return [sized, [...patches, ...further], [...back, ...inverse]]
 }

@@ -40,6 +40,7 @@ export const typeThere = (type: ParticleType, { sheet, palette }: Ways): Particl
 /** The same for an effect. */
 export const effectThere = (effect: Effect, ways: Ways): Effect => {
   const made = clone(effect)
+  if (made.variant) made.variant.of = went(ways.effect, made.variant.of)
   if (made.source) made.source.sheet = went(ways.sheet, made.source.sheet)
   if (made.sounds) made.sounds = made.sounds.map((use) => ({ ...use, sound: went(ways.sound, use.sound) }))
   for (const part of made.parts)

@@ -261,6 +261,8 @@ export interface Effect extends Writable<EffectExtras> {
   strengthRamps?: StrengthRamps
   /** What it is held against while it is made. */
   reference?: Reference
+  /** The effect that it is a variant of, and the places that are its own: see `vary/variants.ts`. */
+  variant?: { of: string; own: string[] } | undefined
   numbers: Numbers<'effect'>
   lanes: Lanes
   /** What a game turns while it plays. */

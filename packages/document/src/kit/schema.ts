@@ -493,6 +493,14 @@ export const effectSchema = z.looseObject({
   name,
   seed: unsigned,
   tags: tagsSchema.optional(),
+  variant: z
+    .looseObject({
+      of: id,
+      own: z
+        .array(z.string().max(400))
+        .max(20_000, { error: 'a variant has at most 20000 places of its own; part it from its master' }),
+    })
+    .optional(),
   play: oneOf('play', PLAYS),
   backwards: z.boolean().default(false),
   source: z.looseObject({ sheet: id, frame: frameNumber }).nullable().default(null),

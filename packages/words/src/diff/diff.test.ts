@@ -17,6 +17,13 @@ const after = (change: (kit: Kit) => void) => {
 const emitter = (kit: Kit) => Object.values(kit.effects['stove-fire']!.emitters)[0]!
 
 describe('differences', () => {
+  it('say which effect a variant follows, and not what it has for itself twice', () => {
+    const list = after((kit) => {
+      kit.effects['stove-fire']!.variant = { of: 'torch', own: ['effect.seed'] }
+    })
+    expect(list.map(({ what, from, to }) => [what, from, to])).toEqual([['Variant of', 'none', 'Torch']])
+  })
+
   it('of a kit and itself are none', () => {
     expect(differences(DEMO, clone(DEMO))).toEqual([])
     expect(differencesText([])).toBe('')

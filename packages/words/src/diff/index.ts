@@ -165,11 +165,20 @@ const emitterPairs = (sides: Sides, a: Emitter, b: Emitter, where: readonly stri
   ]
 }
 
+/** Which effect it follows; what is its own is told by what differs. */
+const variantPair = (sides: Sides, a: Effect, b: Effect, where: readonly string[]): Difference[] => {
+  const said = (kit: Kit, { variant }: Effect): string =>
+    variant ? (kit.effects[variant.of]?.name ?? variant.of) : 'none'
+  const [from, to] = [said(sides.a, a), said(sides.b, b)]
+  return from === to ? [] : [{ where, what: 'Variant of', from, to, place: `effects.${a.id}.variant` }]
+}
+
 const effectPair = (sides: Sides, a: Effect, b: Effect): Difference[] => {
   const place = `effects.${a.id}`
   const where = [b.name]
   return [
-    ...walk(sides, a, b, { where, row: 'effect', place }, ['emitters', 'parts', 'knobs']),
+    ...walk(sides, a, b, { where, row: 'effect', place }, ['emitters', 'parts', 'knobs', 'variant']),
+    ...variantPair(sides, a, b, where),
     ...inner(
       sides,
       a.knobs ?? [],

@@ -24,6 +24,7 @@ const KEYS: Readonly<Record<string, string>> = {
   emitterOrder: 'Order of emitters',
   strengthRamps: 'By strength',
   reference: 'Reference clip',
+  tags: 'Tags',
   freezes: 'Held by a freeze',
   pictures: 'Picture',
   forces: 'Forces',

@@ -23,6 +23,7 @@ import { ScreenRows } from './ScreenRows.tsx'
 import { SoundRows } from './SoundRows.tsx'
 import { StageRows } from './StageRows.tsx'
 import { StrengthRows } from './StrengthRows.tsx'
+import { VariantRows } from './VariantRows.tsx'
 import { ViewRows } from './ViewRows.tsx'
 import './EffectPage.css'
 
@@ -88,6 +89,9 @@ export const EffectPage = () => {
       </header>
       <Part title="Plays">
         <Times />
+      </Part>
+      <Part title="Variants">
+        <VariantRows />
       </Part>
       <Part title="Parts">
         <PartRows />

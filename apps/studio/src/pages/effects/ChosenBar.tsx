@@ -5,7 +5,7 @@ import IconButton from '@mui/material/IconButton'
 import { useState } from 'react'
 import { useDocument } from '../../state/document.ts'
 import { chooseEffects, useChosenEffects } from '../../state/effectsPage.ts'
-import { deleteEffects, duplicateEffects, readTags, tagEffects } from './acts.ts'
+import { deleteEffects, duplicateEffects, makeVariants, readTags, tagEffects } from './acts.ts'
 import { copyChosen } from './useEffectClip.ts'
 
 const TagEntry = ({ ids }: { ids: readonly string[] }) => {
@@ -37,6 +37,14 @@ export const ChosenBar = () => {
       <b id="chosen-effects">{ids.length} chosen</b>
       <Button size="small" variant="outlined" onClick={() => duplicateEffects(ids)}>
         Duplicate
+      </Button>
+      <Button
+        size="small"
+        variant="outlined"
+        title="Effects that are these with changes: all else follows"
+        onClick={() => makeVariants(ids)}
+      >
+        Make variants
       </Button>
       <Button size="small" variant="outlined" onClick={() => void copyChosen(ids)}>
         Copy

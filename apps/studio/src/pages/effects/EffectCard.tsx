@@ -36,6 +36,11 @@ const Written = ({ effectId }: { effectId: string }) => {
   ) : null
 }
 
+const VariantOf = ({ effect }: { effect: Effect }) => {
+  const master = useDocument((s) => s.kit?.effects[effect.variant?.of ?? '']?.name)
+  return effect.variant ? <small> · variant of {master ?? 'nothing'}</small> : null
+}
+
 const EffectPicture = ({
   id,
   plays,
@@ -96,6 +101,7 @@ const CardFoot = ({ effect, show, uses }: { effect: Effect; show: Show | null; u
         {factsText(effect, show)}
         <Written effectId={effect.id} />
         {uses > 0 && <small> · in {uses}</small>}
+        <VariantOf effect={effect} />
       </span>
       <IconButton
         aria-label={`Duplicate ${effect.name}`}

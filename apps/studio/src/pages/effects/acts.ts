@@ -1,5 +1,12 @@
 /** What is done with effects on a kit's page: with one, or with all that are chosen, in one step of undo. */
-import { deleteEffect, duplicateEffect, type Kit, moveEffects, usersOfEffect } from '@gliv/document'
+import {
+  deleteEffect,
+  duplicateEffect,
+  type Kit,
+  makeVariant,
+  moveEffects,
+  usersOfEffect,
+} from '@gliv/document'
 import { edit, useDocument } from '../../state/document.ts'
 import { chooseEffects, useChosenEffects } from '../../state/effectsPage.ts'
 import { makeId } from '../../state/ids.ts'
@@ -37,6 +44,12 @@ export const deleteEffects = (ids: readonly string[]): void => {
 export const duplicateEffects = (ids: readonly string[]): void =>
   edit(`Duplicate ${namesOf(ids)}`, (kit) => {
     for (const id of ids) if (kit.effects[id]) duplicateEffect(kit, id, makeId)
+  })
+
+/** Effects that are these with changes, beside them. */
+export const makeVariants = (ids: readonly string[]): void =>
+  edit(`Make a variant of ${namesOf(ids)}`, (kit) => {
+    for (const id of ids) if (kit.effects[id]) makeVariant(kit, id, makeId)
   })
 
 export const carryEffects = (ids: readonly string[], before: string | null): void =>
