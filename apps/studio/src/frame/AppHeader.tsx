@@ -19,7 +19,7 @@ import { useTitle } from '../shared/keys/keymap.ts'
 import { CommandIcon } from '../shared/controls/CommandIcon.tsx'
 import { Guard } from './Guard.tsx'
 import { openHistory, useHistoryDialog } from './history/open.ts'
-import { openSheet } from './commands/sheets.ts'
+import { openSheet } from '../state/commandSheets.ts'
 import { useUndo } from './useUndo.ts'
 import './AppHeader.css'
 

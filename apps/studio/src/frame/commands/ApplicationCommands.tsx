@@ -6,7 +6,7 @@ import { closeInnermost } from '../../shared/keys/escape.ts'
 import { Guard } from '../Guard.tsx'
 // Not fetched when it is wanted: what is typed next belongs to it already.
 import { CommandList } from './CommandList.tsx'
-import { openSheet, useCommandSheets } from './sheets.ts'
+import { openSheet, useCommandSheets } from '../../state/commandSheets.ts'
 
 const KeySheet = lazy(() => import('./KeySheet.tsx'))
 

@@ -3,7 +3,7 @@ import Dialog from '@mui/material/Dialog'
 import Button from '@mui/material/Button'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { runCommandNow } from '../../shared/keys/dispatch.ts'
-import { openSheet } from './sheets.ts'
+import { openSheet } from '../../state/commandSheets.ts'
 import { type CommandEntry, commandEntries, foundEntries } from './entries.ts'
 import './commands.css'
 

@@ -21,7 +21,7 @@ import {
 } from '../../shared/keys/keymap.ts'
 import { useEscape } from '../../shared/keys/escape.ts'
 import { type CommandId, commandRow, CONTEXTS, type Context } from '../../shared/keys/table.ts'
-import { openSheet } from './sheets.ts'
+import { openSheet } from '../../state/commandSheets.ts'
 import './commands.css'
 
 const nameOf = (id: CommandId): string => `“${commandRow(id).name}”`

@@ -13,6 +13,7 @@ import type { KitRow } from '../../state/db.ts'
 import { db, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { DELETED_DAYS, duplicateKit, kitFileOf, renameKit, tagKit, takeFromShelf } from '../../state/shelf.ts'
+import { readTags } from '../effects/acts.ts'
 
 const say = (notice: string): void => useDocument.setState({ notice })
 const tried = (work: Promise<unknown>): void =>
@@ -100,12 +101,6 @@ const KitMenu = ({ kit, onAsk }: { kit: KitRow; onAsk: (what: Asking) => void })
     </>
   )
 }
-
-const readTags = (text: string): readonly string[] =>
-  text
-    .split(',')
-    .map((tag) => tag.trim().slice(0, 40))
-    .filter(Boolean)
 
 export const KitCard = ({ kit }: { kit: KitRow }) => {
   const [asking, setAsking] = useState<Asking>(null)
