@@ -16,6 +16,8 @@ export default defineConfig({
     launchOptions: CHROMIUM,
     trace: 'off',
     acceptDownloads: true,
+    // A build that a browser keeps would stand in for the one that is tested; the story of it allows it.
+    serviceWorkers: 'block',
     contextOptions: { reducedMotion: 'reduce' },
   },
   webServer: {

@@ -16,6 +16,7 @@ const RESULTS = [
   'packages/player/dist/gliv-player.d.ts',
   'packages/player/dist/headless.js',
   'apps/studio/dist/player-page.js',
+  'apps/studio/dist/offline.js',
 ]
 const LEFT_OUT = /(^|\/)(node_modules|dist|\.tsbuild|\.git|test-results|docs|e2e)(\/|$)|\.test\.tsx?$/
 
@@ -66,6 +67,7 @@ else {
   step('declarations', toolCommand('tsc', ['-b', 'packages/player']))
   step('the player', [process.execPath, [`${ROOT}/scripts/playerPackage.mjs`]])
   copyFileSync(join(ROOT, 'packages/player/page/dist/page.js'), join(ROOT, 'apps/studio/dist/player-page.js'))
+  step('work without the server', [process.execPath, [`${ROOT}/scripts/offline.mjs`]])
   step('packing', [process.execPath, [`${ROOT}/scripts/compress.mjs`]])
   writeFileSync(MARK, state)
 }

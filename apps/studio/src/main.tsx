@@ -24,6 +24,7 @@ import { applyTokens, makeTheme } from './shared/theme/theme.ts'
 import { endRun, leavePage, useDocument } from './state/document.ts'
 import { usePreferences } from './state/session.ts'
 import { openStorage } from './state/storage.ts'
+import { installUpdates } from './state/updates.ts'
 import { readToken } from './tether/token.ts'
 
 const SpritesPage = lazy(() => import('./sprites/SpritesPage.tsx').then((m) => ({ default: m.SpritesPage })))
@@ -114,6 +115,7 @@ installFocus(endRun)
 installKeys()
 installChunkReload()
 installLeaving()
+installUpdates(leavePage)
 // Before any page changes the address.
 readToken()
 void openStorage().then(() =>

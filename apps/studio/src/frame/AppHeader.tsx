@@ -2,6 +2,7 @@ import Redo from '@mui/icons-material/Redo'
 import Undo from '@mui/icons-material/Undo'
 import ManageSearch from '@mui/icons-material/ManageSearch'
 import DarkMode from '@mui/icons-material/Contrast'
+import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
@@ -12,6 +13,7 @@ import { Link } from 'react-router'
 import { useDocument } from '../state/document.ts'
 import { useSaving } from '../state/saving.ts'
 import { useStorage } from '../state/storage.ts'
+import { useUpdates } from '../state/updates.ts'
 import { type ThemeChoice, usePreferences } from '../state/session.ts'
 import { GameButton } from '../tether/GameButton.tsx'
 import { THEME_LABELS } from '../shared/theme/tokens.ts'
@@ -132,6 +134,18 @@ const SaveState = () => {
   )
 }
 
+/** There when a newer studio is ready; it waits for as long as one likes. */
+const UpdateButton = () => {
+  const take = useUpdates((s) => s.take)
+  return take ? (
+    <Tooltip title="A newer Gliv has been fetched. Pressed, it takes this one’s place at once: all is saved, the page is loaded anew. It can wait.">
+      <Button variant="outlined" size="small" onClick={take}>
+        Newer Gliv
+      </Button>
+    </Tooltip>
+  ) : null
+}
+
 /**
  * Past the bar, and in the editor past the Recipe, too: to the stage, else to the first thing of the page.
  */
@@ -169,6 +183,7 @@ export const AppHeader = ({ crumbs, actions }: { crumbs?: ReactNode; actions?: R
       <span className="spacer" />
       {open && crumbs && <GameButton />}
       {actions}
+      <UpdateButton />
       <CommandsButton />
       <ThemeMenu />
     </header>
