@@ -123,7 +123,7 @@ const INDEXED = ['packages/engine/src']
 /** Features of the studio: what others may ask for stands here, and nothing else of them is imported. */
 const DOORS = {
   'apps/studio/src/sprites':
-    'SpritesDrawer.tsx|SpritesPage.tsx|ImportDialog.tsx|receive.ts|arrivalStore.ts|sheets/pictures.ts|sheets/jobs.ts',
+    'SpritesDrawer.tsx|SpritesPage.tsx|ImportDialog.tsx|receive.ts|linked.ts|arrivalStore.ts|sheets/pictures.ts|sheets/jobs.ts',
   'apps/studio/src/scene':
     'StagePage.tsx|SurfaceLayer.tsx|backdrop.ts|effectScene.ts|figures.ts|screenFrames.ts|sceneStage.ts|useMoment.ts',
   'apps/studio/src/ship':

@@ -30,6 +30,10 @@ test('every command of the editor is found in the list and runs by keyboard alon
     'shortcuts',
     'history',
     'copyLink',
+    'openFile',
+    'saveFile',
+    'saveFileAs',
+    'storage',
   ]
   const ids = (Object.keys(COMMANDS) as CommandId[]).filter(
     (id) =>

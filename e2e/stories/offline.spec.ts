@@ -87,7 +87,7 @@ test('a newer studio is offered in the head, and taken when it is pressed', asyn
     // Another build differs in its list of files; a word at its end is the least of that.
     appendFileSync(join(folder, 'offline.js'), '\n// newer\n')
     await page.reload()
-    await expect(newer).toBeVisible()
+    await expect(newer).toBeVisible({ timeout: 40_000 })
     // It waits: work goes on, and a name that is being typed is not lost to it.
     await page.getByRole('textbox', { name: 'Kit name' }).fill('Ferry of the night')
     await Promise.all([page.waitForEvent('load'), newer.click()])

@@ -64,3 +64,16 @@ test('kits are renamed, tagged, duplicated, leave together and come back, and a 
   await studio.openKit('Night Ferry')
   await expect(page.getByTestId('effect-card').first()).toBeVisible()
 })
+
+test('a card whose picture runs under the pointer is opened by a press, however slow', async ({ page }) => {
+  await new Studio(page).openShelf()
+  const card = page.getByTestId('kit-card').first()
+  await card.hover()
+  await expect(card.locator('.thumbnail-run')).toBeVisible()
+  await page.mouse.down()
+  // What the press does to the focus is over when two pictures have passed.
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
+  await expect(card.locator('.thumbnail-run')).toBeVisible()
+  await page.mouse.up()
+  await expect(page.getByRole('button', { name: 'New effect' })).toBeVisible()
+})

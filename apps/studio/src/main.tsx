@@ -14,6 +14,7 @@ import { ImportZone } from './pages/ImportZone.tsx'
 import { KitLayout } from './pages/KitLayout.tsx'
 import { KitPage } from './pages/KitPage.tsx'
 import { Shelf } from './pages/Shelf.tsx'
+import { StorageDialogs } from './pages/storage/StorageDialogs.tsx'
 import { StandingNotes } from './pages/StandingNotes.tsx'
 import { installRawPointer } from './shared/hooks/rawPointer.ts'
 import { installKeys } from './shared/keys/dispatch.ts'
@@ -88,8 +89,9 @@ const App = () => {
         <CssBaseline />
         <Notices />
         <BrowserRouter>
-          <ApplicationCommands />
           <ImportZone>
+            <ApplicationCommands />
+            <StorageDialogs />
             <StandingNotes />
             <Suspense fallback={<p className="empty-note">Opening…</p>}>
               <Pages />

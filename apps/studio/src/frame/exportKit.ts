@@ -17,11 +17,14 @@ const handOver = async (make: (api: Remote<KitApi>, file: KitFile) => Promise<Ma
   if (kit) await handOverOf({ kit: moment?.kit ?? kit, pictures }, make)
 }
 
+const openWorker = (): Worker =>
+  new Worker(new URL('../workers/kit.worker.ts', import.meta.url), { type: 'module' })
+
 const handOverOf = async (
   file: KitFile,
   make: (api: Remote<KitApi>, file: KitFile) => Promise<Made>,
 ): Promise<void> => {
-  const worker = new Worker(new URL('../workers/kit.worker.ts', import.meta.url), { type: 'module' })
+  const worker = openWorker()
   try {
     const { name, content, type } = await make(wrap<KitApi>(worker), file)
     const { download } = await import('../shared/download.ts')
@@ -41,6 +44,20 @@ export const exportKit = (id: ExporterId = 'kit', choice: PackChoice = {}): Prom
     const content = await api.make(id, file, choice)
     return { name: exportName(file.kit.name, exporter), content, type: exporter.type }
   })
+
+/** The open kit as the content of its file. Rejects in words. */
+export const kitBytes = async (): Promise<{ name: string; content: Uint8Array | string }> => {
+  const { kit, moment, pictures } = useDocument.getState()
+  const file = { kit: moment?.kit ?? kit!, pictures }
+  const worker = openWorker()
+  try {
+    const { exporterOf, exportName } = await import('@gliv/export')
+    const content = await wrap<KitApi>(worker).make('kit', file, {})
+    return { name: exportName(file.kit.name, exporterOf('kit')), content }
+  } finally {
+    worker.terminate()
+  }
+}
 
 /** Hands an HTML file to the user that shows one effect. */
 export const exportPage = (effectId: string): Promise<void> =>

@@ -1,4 +1,4 @@
-import { createContext, type ReactNode } from 'react'
+import { type ReactNode, useEffect, useRef } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { useNavigate } from 'react-router'
 import Button from '@mui/material/Button'
@@ -6,6 +6,8 @@ import { useDocument } from '../state/document.ts'
 import { isNumbersFile, isPictureFile } from '../sprites/arrivalStore.ts'
 import { receivePictures } from '../sprites/receive.ts'
 import { isSoundFile, soundPlaceAt, takeSounds } from '../sound/takeSounds.ts'
+import { ImportContext } from '../frame/importContext.ts'
+import { canPickFiles, type DiskFile, pickFiles, withHandle } from '../shared/files.ts'
 import { useImporting } from './importing.ts'
 import './ImportZone.css'
 
@@ -20,9 +22,6 @@ const takeDroppedSounds = (sounds: readonly File[], event: unknown): void => {
   void takeSounds(sounds, place)
 }
 
-/** Opens the system's file chooser for a kit. */
-export const ImportContext = createContext<() => void>(() => {})
-
 /** How far a kit file is read; there is nothing to see of one that is read at once. */
 const ImportProgress = () => {
   const now = useImporting((s) => s.now)
@@ -34,6 +33,22 @@ const ImportProgress = () => {
       <Button onClick={now.cancel}>Cancel</Button>
     </div>
   )
+}
+
+interface LaunchQueue {
+  setConsumer(take: (launched: { readonly files: readonly DiskFile[] }) => void): void
+}
+
+/** Files that the system opens with the installed studio. */
+const useLaunched = (take: (files: File[]) => void): void => {
+  const latest = useRef(take)
+  useEffect(() => void (latest.current = take))
+  useEffect(() => {
+    const { launchQueue } = globalThis as { launchQueue?: LaunchQueue }
+    launchQueue?.setConsumer(({ files }) => {
+      if (files.length > 0) void Promise.all(files.map(withHandle)).then((read) => latest.current(read))
+    })
+  }, [])
 }
 
 const isClipFile = ({ name, type }: File): boolean => type === 'video/webm' || /\.webm$/i.test(name)
@@ -79,6 +94,15 @@ export const ImportZone = ({ children }: { children: ReactNode }) => {
     noKeyboard: true,
     onDrop,
   })
+  // Files that come with a handle can be saved to again.
+  const choose = (): void =>
+    canPickFiles()
+      ? void pickFiles().then(
+          (files) => files.length > 0 && onDrop(files, undefined, undefined),
+          (error: unknown) => (error as Error).name !== 'AbortError' && notify((error as Error).message),
+        )
+      : open()
+  useLaunched((files) => onDrop(files, undefined, undefined))
   return (
     <div {...getRootProps({ className: 'import-zone', tabIndex: -1 })}>
       <input
@@ -86,7 +110,7 @@ export const ImportZone = ({ children }: { children: ReactNode }) => {
         data-testid="import-input"
         aria-label="Kit file"
       />
-      <ImportContext value={open}>{children}</ImportContext>
+      <ImportContext value={choose}>{children}</ImportContext>
       <ImportProgress />
       {isDragActive && <div className="drop-veil">Drop kit files, pictures or sounds to import them</div>}
     </div>

@@ -3,11 +3,14 @@ import { Link, Outlet, useNavigate, useParams } from 'react-router'
 import { downloadRaw } from './downloadRaw.ts'
 import { closeDocument, openDocument, useDocument } from '../state/document.ts'
 import { isPictureFile, useArrivals } from '../sprites/arrivalStore.ts'
+import { followLinks } from '../sprites/linked.ts'
 import { receivePictures } from '../sprites/receive.ts'
 import { useCommands } from '../shared/keys/dispatch.ts'
 import { Guard } from '../frame/Guard.tsx'
 import { AppHeader } from '../frame/AppHeader.tsx'
+import { saveKit } from '../frame/kitFile.ts'
 import { openHistory } from '../frame/history/open.ts'
+import { holdOpen } from '../state/storageUse.ts'
 import { followMarks } from '../state/marks.ts'
 import { useUndo } from '../frame/useUndo.ts'
 import { togglePause, useTethered } from '../tether/useTethered.ts'
@@ -47,6 +50,8 @@ export const KitLayout = () => {
     useMemo(
       () => ({
         ...undo,
+        saveFile: () => void saveKit(),
+        saveFileAs: () => void saveKit(true),
         history: () => openHistory(),
         pauseGame: togglePause,
         toKit: () => void navigate(`/kit/${kitId}`),
@@ -56,7 +61,9 @@ export const KitLayout = () => {
     ),
   )
   useTethered(kitId, open)
+  useEffect(() => holdOpen(), [])
   useEffect(() => (open ? followMarks(kitId) : undefined), [kitId, open])
+  useEffect(() => (open ? followLinks(kitId) : undefined), [kitId, open])
   const [failure, setFailure] = useState<string | null>(null)
   useEffect(() => {
     let current = true

@@ -8,9 +8,11 @@ import { db } from '../state/document.ts'
 import type { KitRow } from '../state/db.ts'
 import { makeId } from '../state/ids.ts'
 import { addKit, kitFileOf, purgeDeleted, shelfRows } from '../state/shelf.ts'
+import { keepStorage } from '../state/storageUse.ts'
+import { openStorageDialog } from '../state/storageDialog.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { canPickFolders } from '../shared/folders.ts'
-import { ImportContext } from './ImportZone.tsx'
+import { ImportContext } from '../frame/importContext.ts'
 import { importFolder } from './importKits.ts'
 import { DeletedKits } from './shelf/DeletedKits.tsx'
 import { KitCard } from './shelf/KitCard.tsx'
@@ -47,7 +49,9 @@ const addNew = async (): Promise<string> => {
     sheets: demo.kit.sheets,
     sheetOrder: demo.kit.sheetOrder,
   }
-  return addKit(db, { kit, pictures: demo.pictures }, () => makeId('kit'))
+  const id = await addKit(db, { kit, pictures: demo.pictures }, () => makeId('kit'))
+  void keepStorage()
+  return id
 }
 
 /** Whether a kit has every word of a search in its name or tags. */
@@ -144,6 +148,12 @@ export const Shelf = () => {
           )}
         </div>
         <DeletedKits />
+        <p className="shelf-foot">
+          Kits lie in this browser, on this machine.{' '}
+          <button type="button" className="word-choice" onClick={() => openStorageDialog(true)}>
+            What is stored
+          </button>
+        </p>
       </main>
     </div>
   )

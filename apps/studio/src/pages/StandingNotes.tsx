@@ -3,9 +3,13 @@
  * of every screen.
  */
 import Button from '@mui/material/Button'
+import { useState } from 'react'
 import { Link, useLocation } from 'react-router'
 import { keepAgain, useDocument } from '../state/document.ts'
 import { tryAgain, useSaving } from '../state/saving.ts'
+import { isNearlyFull, useStorageUse } from '../state/storageUse.ts'
+import { openStorageDialog } from '../state/storageDialog.ts'
+import { bytesText } from '../shared/bytesText.ts'
 import { useStorage } from '../state/storage.ts'
 import { exportKit } from '../frame/exportKit.ts'
 import './StandingNotes.css'
@@ -70,8 +74,29 @@ const SetAside = () => {
   )
 }
 
+/** Said until there is room again, or until it is put away for this page. */
+const NearlyFull = () => {
+  const full = useStorageUse(isNearlyFull)
+  const estimate = useStorageUse((s) => s.estimate)
+  const [away, setAway] = useState(false)
+  if (!full || !estimate || away) return null
+  return (
+    <div className="standing-note" role="alert" data-testid="nearly-full">
+      <p>
+        <b>The room of this browser is nearly full.</b> {bytesText(estimate.used)} of{' '}
+        {bytesText(estimate.quota)} are taken; what no longer fits is not saved. Give up what you do not need,
+        or save kits as files.
+      </p>
+      <Button onClick={() => openStorageDialog(true)}>See what takes it</Button>
+      <ExportButton />
+      <Button onClick={() => setAway(true)}>Not now</Button>
+    </div>
+  )
+}
+
 export const StandingNotes = () => (
   <>
+    <NearlyFull />
     <InMemory />
     <NotSaved />
     <SetAside />

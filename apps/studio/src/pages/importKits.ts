@@ -4,10 +4,13 @@
  */
 import type { KitFile } from '@gliv/document'
 import { proxy } from 'comlink'
+import { rememberKitFile, kitOfFile } from '../frame/kitFile.ts'
+import { handleOf } from '../shared/files.ts'
 import { filesOf, pickFolder } from '../shared/folders.ts'
 import { Cancelled, workerJob } from '../shared/workerJob.ts'
 import { db, useDocument } from '../state/document.ts'
 import { makeId } from '../state/ids.ts'
+import { keepStorage } from '../state/storageUse.ts'
 import { addKit } from '../state/shelf.ts'
 import { useImporting } from './importing.ts'
 import type { KitApi } from '../workers/kit.worker.ts'
@@ -58,14 +61,19 @@ const unpacked = async (file: File): Promise<readonly File[]> => {
 }
 
 /**
- * Reads kit files one after the other; one that cannot be read leaves everything as it was and says why.
- * Gives the ids of the kits.
+ * Reads kit files one after the other; one that was read before and is the same is the kit that is here; one that
+ * cannot be read leaves everything as it was and says why. Gives the ids of the kits.
  */
 export const importKits = async (chosen: readonly File[]): Promise<string[]> => {
   const ids: string[] = []
   for (const file of (await Promise.all(chosen.map(unpacked))).flat()) {
     try {
-      ids.push(await addKit(db, await read(file), () => makeId('kit')))
+      const handle = handleOf(file)
+      const known = handle && (await kitOfFile(handle))
+      const id = known ?? (await addKit(db, await read(file), () => makeId('kit')))
+      if (handle && !known) await rememberKitFile(id, handle)
+      ids.push(id)
+      void keepStorage()
     } catch (error) {
       if (!(error instanceof Cancelled))
         notify(`${file.name} was not imported. ${error instanceof Error ? error.message : String(error)}`)
@@ -82,7 +90,9 @@ export const importFolder = async (): Promise<string | null> => {
     name = folder.name
     const files = await filesOf(folder)
     const job = workerJob<KitApi, KitFile>(openWorker(), (api) => api.readFolder(files), TOO_LARGE)
-    return await addKit(db, await job.result, () => makeId('kit'))
+    const id = await addKit(db, await job.result, () => makeId('kit'))
+    void keepStorage()
+    return id
   } catch (error) {
     if ((error as Error).name !== 'AbortError')
       notify(`${name} was not imported. ${error instanceof Error ? error.message : String(error)}`)

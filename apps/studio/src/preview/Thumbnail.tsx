@@ -123,7 +123,9 @@ const useAttention = (place: React.RefObject<HTMLElement | null>): boolean => {
       window.clearTimeout(waiting)
       setSome(false)
     }
-    const events = { pointerenter: come, focusin: come, pointerleave: go, focusout: go }
+    // A press gives the focus away again; the pointer is still there.
+    const goUnlessPointed = (): void => void (card.matches(':hover') || go())
+    const events = { pointerenter: come, focusin: come, pointerleave: go, focusout: goUnlessPointed }
     for (const [event, act] of Object.entries(events)) card.addEventListener(event, act)
     return () => {
       go()

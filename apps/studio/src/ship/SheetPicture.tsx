@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react'
 import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
 import type { ShownSheet } from '../workers/ship.worker.ts'
 import { drawChecker } from './drawFrame.ts'
-import { bytesText } from './figures.ts'
+import { bytesText } from '../shared/bytesText.ts'
 import { setShipView, useShipView } from './shipView.ts'
 
 /** How the page lies in its box, px. */

@@ -24,6 +24,7 @@ import { PictureView } from './PictureView.tsx'
 import { tell } from './sheets/pictures.ts'
 import { chooseSheet } from '../state/sprites.ts'
 import { isAnimated, replacePicture, addToSheet, addSheetOf, addPackedSheet } from './addArrivals.ts'
+import { linkSheet } from './linked.ts'
 import { type Cut, useCut } from './useCut.ts'
 import './ImportDialog.css'
 import './styles/common.css'
@@ -111,6 +112,8 @@ interface Choices {
   readonly name: string
   readonly packing: PackingChoice
   readonly sampling: Sampling
+  /** Whether the sheets follow their files on the disk. */
+  readonly follow: boolean
 }
 
 const SMALL_TEXELS = 256 * 64
@@ -124,12 +127,15 @@ const likelySampling = (list: readonly Arrival[]): Sampling =>
 /** Brings the pictures in; gives the id of the sheet to go to. */
 const bringIn = async (
   list: readonly Arrival[],
-  { way, name, packing, sampling }: Choices,
+  { way, name, packing, sampling, follow }: Choices,
   watched: Parameters<typeof addPackedSheet>[4],
 ): Promise<string> => {
   if (way === 'apart') {
     let last = ''
-    for (const one of list) last = await addSheetOf(one, sampling, packing, watched)
+    for (const one of list) {
+      last = await addSheetOf(one, sampling, packing, watched)
+      if (follow && one.handle && !isAnimated(one)) await linkSheet(last, one.handle, true)
+    }
     return last
   }
   if (way === 'together') return addPackedSheet(list, name.trim() || 'Packed', sampling, packing, watched)
@@ -219,7 +225,7 @@ const SAMPLING_WORDS = [
 
 const HowRows = ({
   list,
-  choices: { way, name, packing, sampling },
+  choices: { way, name, packing, sampling, follow },
   set,
 }: {
   list: readonly Arrival[]
@@ -256,6 +262,19 @@ const HowRows = ({
           />
         </div>
       )}
+      {way === 'apart' && list.some((one) => one.handle && !isAnimated(one)) && (
+        <label className="choice-row">
+          <span className="row-label">File</span>
+          <span>
+            <input
+              type="checkbox"
+              checked={follow}
+              onChange={(event) => set({ follow: event.target.checked })}
+            />{' '}
+            follow it: what an art program saves there comes in again
+          </span>
+        </label>
+      )}
       {(way === 'together' || (way === 'apart' && list.some(isAnimated))) && (
         <PackFields packing={packing} onChange={(next) => set({ packing: next })} />
       )}
@@ -270,6 +289,7 @@ const useChoices = (
     way: null,
     name: '',
     packing: DEFAULT_PACKING,
+    follow: false,
     sampling: likelySampling(list),
   }))
   return [

@@ -9,10 +9,12 @@ import { useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { NameField } from '../document/NameField.tsx'
 import { edit, useDocument } from '../state/document.ts'
+import { canPickFiles, pickPicture } from '../shared/files.ts'
+import { followAgain, linkSheet, type LinkState, unlinkSheet, useLinks } from './linked.ts'
 import { receivePictures } from './receive.ts'
 import { tell } from './sheets/pictures.ts'
 import { setSprites, useSprites } from '../state/sprites.ts'
-import { bytesText } from './sheets/view.ts'
+import { bytesText } from '../shared/bytesText.ts'
 import './SheetHead.css'
 import './styles/common.css'
 
@@ -60,17 +62,79 @@ const Uses = ({ sheet }: { sheet: Sheet }) => {
   )
 }
 
+/** Asks for a file; its picture comes in now, and whenever it changes. */
+const followFile = async (sheetId: string): Promise<void> => {
+  try {
+    const file = await pickPicture()
+    if (file) await linkSheet(sheetId, file, false)
+  } catch (error) {
+    if ((error as Error).name !== 'AbortError') tell(error)
+  }
+}
+
+/** What is said of a file that is followed; `button`: a press goes on with it. */
+const LINK_TEXTS: Readonly<
+  Record<LinkState, { text: (name: string) => string; help: string; button: boolean }>
+> = {
+  follows: {
+    text: (name) => `follows ${name}`,
+    help: 'What is saved to this file on the disk comes in again: frames, pivots and clips stay.',
+    button: false,
+  },
+  asks: {
+    text: (name) => `Follow ${name} again`,
+    help: 'The browser wants to be asked before the file is read in this session.',
+    button: true,
+  },
+  differs: {
+    text: (name) => `Take ${name} in`,
+    help: 'The file has changed, and so has the picture here since it was last taken in. Pressed, the file’s takes its place; undo brings this one back.',
+    button: true,
+  },
+  gone: {
+    text: (name) => `${name} is gone`,
+    help: 'The file that this picture follows cannot be read: moved, renamed or deleted. Choose it again, or follow it no longer, in the menu.',
+    button: false,
+  },
+}
+
+const LinkNote = ({ sheetId }: { sheetId: string }) => {
+  const link = useLinks((s) => s.bySheet[sheetId])
+  if (!link) return null
+  const { text, help, button } = LINK_TEXTS[link.state]
+  return button ? (
+    <button type="button" className="word-choice" title={help} onClick={() => void followAgain(sheetId)}>
+      {text(link.name)}
+    </button>
+  ) : (
+    <span className={link.state === 'gone' ? 'missing-picture' : 'soft'} title={help} role="status">
+      {text(link.name)}
+    </span>
+  )
+}
+
 const SheetMenu = ({ sheet }: { sheet: Sheet }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const input = useRef<HTMLInputElement>(null)
+  const link = useLinks((s) => s.bySheet[sheet.id])
   const remove = (): void => {
-    setAnchor(null)
     try {
       edit(`Delete sheet ${sheet.name}`, (kit) => deleteSheet(kit, sheet.id))
     } catch (error) {
       tell(error)
     }
   }
+  const item = (text: string, act: () => void) => (
+    <MenuItem
+      dense
+      onClick={() => {
+        setAnchor(null)
+        act()
+      }}
+    >
+      {text}
+    </MenuItem>
+  )
   return (
     <>
       <IconButton
@@ -93,18 +157,14 @@ const SheetMenu = ({ sheet }: { sheet: Sheet }) => {
         }}
       />
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        <MenuItem
-          dense
-          onClick={() => {
-            setAnchor(null)
-            input.current?.click()
-          }}
-        >
-          Replace the picture…
-        </MenuItem>
-        <MenuItem dense onClick={remove}>
-          Delete the sheet
-        </MenuItem>
+        {item('Replace the picture…', () => input.current?.click())}
+        {canPickFiles() &&
+          item(
+            link ? 'Follow another file on the disk…' : 'Follow a file on the disk…',
+            () => void followFile(sheet.id),
+          )}
+        {link && item(`Follow ${link.name} no longer`, () => void unlinkSheet(sheet.id))}
+        {item('Delete the sheet', remove)}
       </Menu>
     </>
   )
@@ -162,6 +222,7 @@ export const SheetHead = ({ sheet }: { sheet: Sheet }) => {
         write={(kit, name) => void (kit.sheets[sheet.id]!.name = name)}
       />
       <SheetMenu sheet={sheet} />
+      <LinkNote sheetId={sheet.id} />
       {missing && (
         <b
           className="missing-picture"

@@ -4,7 +4,7 @@ import { FrameCell } from '../preview/FrameMenu.tsx'
 import { useDocument } from '../state/document.ts'
 import { chooseSheet } from '../state/sprites.ts'
 import { useSheet } from './sheets/chosenSheet.ts'
-import { bytesText } from './sheets/view.ts'
+import { bytesText } from '../shared/bytesText.ts'
 import './SheetList.css'
 import './styles/common.css'
 

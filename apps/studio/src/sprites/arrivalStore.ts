@@ -1,5 +1,6 @@
 /** Pictures that were read and wait for a word how to come in. Lifetime: moment; cancelling forgets them. */
 import type { SlicingChoice } from '@gliv/document'
+import type { DiskFile } from '../shared/files.ts'
 import type { Guess, Image, SheetNumbers } from '@gliv/pixels'
 import { create } from 'zustand'
 
@@ -22,6 +23,8 @@ export interface Arrival {
   /** PNG bytes of the first frame, for cutting in a worker. */
   readonly png: Uint8Array
   /** Cells, pivot and rate that came in a file beside it; null where it is cut by `slicing`. */
+  /** The file on the disk, where the browser hands it out: the picture can follow it. */
+  readonly handle: DiskFile | null
   readonly numbers: (SheetNumbers & { readonly file: string }) | null
 }
 

@@ -8,26 +8,26 @@ import {
   readSheetNumbers,
 } from '@gliv/pixels'
 import { type Arrival, isNumbersFile, stemOf, useArrivals, withArrived } from './arrivalStore.ts'
+import { handleOf } from '../shared/files.ts'
 import { readFile } from './sheets/jobs.ts'
 import { tell } from './sheets/pictures.ts'
 import { rasterise } from './rasterise.ts'
 import { isZipFile, picturesIn, sequencesOf } from './sequences.ts'
 
+/** What the bytes of a file say. */
+type Read = Omit<Arrival, 'id' | 'name' | 'numbers' | 'handle'>
+
 const set = useArrivals.setState
 let count = 0
 
-const readSvg = async (
-  bytes: Uint8Array,
-  name: string,
-  width: number | null = null,
-): Promise<Omit<Arrival, 'id' | 'name' | 'numbers'>> => {
+const readSvg = async (bytes: Uint8Array, name: string, width: number | null = null): Promise<Read> => {
   const svg = new TextDecoder().decode(bytes)
   const image = await rasterise(svg, width)
   const { slicing, why, sure, others } = likelySlicing(image, name)
   return { frames: [image], seconds: [0], slicing, why, sure, others, svg, png: encodePng(image) }
 }
 
-const readOne = async (file: File): Promise<Omit<Arrival, 'id' | 'name' | 'numbers'>> => {
+const readOne = async (file: File): Promise<Read> => {
   const bytes = new Uint8Array(await file.arrayBuffer())
   checkFile(bytes)
   if (pictureKind(bytes) === 'svg') return readSvg(bytes, file.name)
@@ -76,11 +76,7 @@ const readNumbers = async (files: readonly File[]): Promise<NumbersFile[]> => {
   return read
 }
 
-const withNumbers = (
-  picture: Omit<Arrival, 'id' | 'name' | 'numbers'>,
-  numbers: NumbersFile | undefined,
-  name: string,
-): Arrival['numbers'] => {
+const withNumbers = (picture: Read, numbers: NumbersFile | undefined, name: string): Arrival['numbers'] => {
   const [image] = picture.frames
   if (!numbers || !image || picture.frames.length > 1) return null
   try {
@@ -162,6 +158,7 @@ export const readPictures = async (
       ready.push({
         ...read,
         id: count,
+        handle: handleOf(file) ?? null,
         name: stemOf(file.name),
         numbers: withNumbers(read, numbersFor(file, numbers, files.length), file.name),
       })
@@ -176,6 +173,15 @@ export const readPictures = async (
   if (files.length > 2 && replaces === null) set((s) => ({ list: inSequence(s.list, names) }))
   if (useArrivals.getState().list.length === 0) set({ replaces: null })
 }
+
+/** One picture file by itself, not among those that wait. Rejects in words. */
+export const readArrival = async (file: File): Promise<Arrival> => ({
+  ...(await readOne(file)),
+  id: ++count,
+  name: stemOf(file.name),
+  numbers: null,
+  handle: null,
+})
 
 /** Draws an arrived SVG at another width. */
 export const resizeArrival = async (arrival: Arrival, width: number): Promise<void> => {

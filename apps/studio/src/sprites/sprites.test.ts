@@ -7,7 +7,8 @@ import { between, colourAt, contains, type Settings, strokePoints } from './draw
 import { premultiplied } from '../state/livePatches.ts'
 import { isPictureFile, stemOf } from './arrivalStore.ts'
 import { timingOf } from './addArrivals.ts'
-import { bytesText, cellAt, isBright, lookAt, texelAt, zoomedAt } from './sheets/view.ts'
+import { bytesText } from '../shared/bytesText.ts'
+import { cellAt, isBright, lookAt, texelAt, zoomedAt } from './sheets/view.ts'
 
 const clip = (more: Partial<Clip>): Clip => ({
   id: 'c',
@@ -94,7 +95,7 @@ describe('looking at a picture', () => {
       isBright([255, 255, 255, 20, 0, 0, 0, 255]),
     ]).toEqual([true, false, true, false])
     expect([bytesText(32), bytesText(151_536), bytesText(67_108_864), bytesText(1_500_000)]).toEqual([
-      '1 kB',
+      '32 bytes',
       '148 kB',
       '64 MB',
       '1.4 MB',

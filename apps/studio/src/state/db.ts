@@ -97,6 +97,28 @@ export interface FolderRow {
   handle: unknown
 }
 
+/** The file that a kit was opened from or saved to; the handle is the browser's own. */
+export interface FileRow {
+  kit: string
+  handle: unknown
+  name: string
+  /** Content hash of the file when it was last read or written here. */
+  hash: string
+}
+
+/** A file on the disk that a sheet's picture follows. */
+export interface LinkRow {
+  kit: string
+  sheet: string
+  handle: unknown
+  name: string
+  /** The file as it was last taken in: its time, ms since 1970, and size in bytes. */
+  modified: number
+  size: number
+  /** The sheet's picture then; another one was drawn here since. */
+  picture: string
+}
+
 /** A kept state of an effect: a working aid beside the kit, never part of it. */
 export interface TakeRow {
   id: string
@@ -130,6 +152,8 @@ export class Database extends Dexie {
   declare stills: EntityTable<StillRow, 'hash'>
   declare aside: EntityTable<AsideRow, 'key'>
   declare folders: EntityTable<FolderRow, 'kit'>
+  declare files: EntityTable<FileRow, 'kit'>
+  declare links: Table<LinkRow, [string, string]>
   declare takes: EntityTable<TakeRow, 'id'>
   declare marks: EntityTable<MarkRow, 'id'>
 
@@ -147,5 +171,6 @@ export class Database extends Dexie {
     this.version(3).stores({ stills: 'hash, madeAt' })
     this.version(4).stores({ folders: 'kit' })
     this.version(5).stores({ takes: 'id, kit, [kit+effect]', marks: 'id, kit' })
+    this.version(6).stores({ files: 'kit', links: '[kit+sheet], kit' })
   }
 }

@@ -52,6 +52,16 @@ describe('where an undo step is seen', () => {
     expect(placeOf(drag, kit, first)).toEqual({ page: 'effect', effect: second })
   })
 
+  it('a sheet’s other picture among the sprites, though sizes of types follow it', () => {
+    const type = kit.effects[second]!.emitters[emitterOf(second)]!.type
+    const replaced = step((k) => {
+      k.sheets[k.sheetOrder[0]!]!.picture = 'f'.repeat(32)
+      k.types[type]!.numbers.scale = { from: 3, to: 3 }
+    })
+    expect(placeOf(replaced, kit, null)).toEqual({ page: 'sprites' })
+    expect(placeOf(replaced, kit, second)).toEqual({ page: 'effect', effect: second })
+  })
+
   it('what comes and goes, and the kit’s name, on the kit page', () => {
     expect(
       placeOf(

@@ -56,6 +56,8 @@ export const placeOf = (
   if (shown !== null && effects.has(shown)) return { page: 'effect', effect: shown }
   // A sound that comes or goes is seen among the kit's, whoever played it.
   if (paths.some(([top]) => top === 'sounds')) return { page: 'kit' }
+  // Sizes in px that follow a picture change with it, but it is the picture that was changed.
+  if (paths.some(([top, , part]) => top === 'sheets' && part === 'picture')) return { page: 'sprites' }
   const [first] = effects
   if (first !== undefined) return { page: 'effect', effect: first }
   // A picture that came to a stage made a sheet as well: it is seen where it was put.

@@ -121,10 +121,11 @@ export const tagKit = async (db: Database, id: string, tags: readonly string[]):
 export const deleteKit = (db: Database, id: string): Promise<void> =>
   db.transaction(
     'rw',
-    [db.kits, db.commits, db.snapshots, db.drafts, db.aside, db.takes, db.marks],
+    [db.kits, db.commits, db.snapshots, db.drafts, db.aside, db.takes, db.marks, db.files, db.links],
     async () => {
       await db.kits.delete(id)
-      for (const table of [db.commits, db.snapshots, db.drafts, db.aside, db.takes, db.marks])
+      await db.files.delete(id)
+      for (const table of [db.commits, db.snapshots, db.drafts, db.aside, db.takes, db.marks, db.links])
         await table.where('kit').equals(id).delete()
     },
   )

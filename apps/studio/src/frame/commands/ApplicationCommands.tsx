@@ -1,8 +1,10 @@
 /** Commands that work everywhere, with the list in which every command is found and the sheet of their keys. */
-import { lazy, Suspense, useMemo } from 'react'
+import { lazy, Suspense, useContext, useMemo } from 'react'
 import { useNavigate } from 'react-router'
 import { useCommands } from '../../shared/keys/dispatch.ts'
 import { closeInnermost } from '../../shared/keys/escape.ts'
+import { openStorageDialog } from '../../state/storageDialog.ts'
+import { ImportContext } from '../importContext.ts'
 import { Guard } from '../Guard.tsx'
 // Not fetched when it is wanted: what is typed next belongs to it already.
 import { CommandList } from './CommandList.tsx'
@@ -12,6 +14,7 @@ const KeySheet = lazy(() => import('./KeySheet.tsx'))
 
 export const ApplicationCommands = () => {
   const navigate = useNavigate()
+  const chooseFile = useContext(ImportContext)
   const open = useCommandSheets((s) => s.open)
   const runs = useMemo(
     () => ({
@@ -19,9 +22,11 @@ export const ApplicationCommands = () => {
       escape: (event: KeyboardEvent) => void (closeInnermost() && event.preventDefault()),
       commands: () => openSheet('list'),
       shortcuts: () => openSheet('keys'),
+      openFile: () => chooseFile(),
+      storage: () => openStorageDialog(true),
       toShelf: () => void navigate('/'),
     }),
-    [navigate],
+    [navigate, chooseFile],
   )
   useCommands('application', runs)
   if (open === null) return null

@@ -12,13 +12,11 @@ import { openHistory } from './open.ts'
 import { StateDetails } from './StateDetails.tsx'
 import { stateAfter, stepsOf } from './states.ts'
 import { StepList } from './StepList.tsx'
+import { bytesText } from '../../shared/bytesText.ts'
 import './history.css'
 
 /** What is looked at: the state after so many steps, or a mark. */
 export type Chosen = { readonly steps: number } | { readonly mark: string }
-
-const megabytes = (bytes: number): string =>
-  bytes < 100_000 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`
 
 const Sizes = ({ kitId }: { kitId: string }) => {
   const [sizes, setSizes] = useState<KeptSizes | null>(null)
@@ -33,8 +31,8 @@ const Sizes = ({ kitId }: { kitId: string }) => {
   if (!sizes) return null
   return (
     <p className="history-sizes">
-      In this browser: {sizes.stepCount} steps {megabytes(sizes.steps)}, snapshots{' '}
-      {megabytes(sizes.snapshots)}, marks {megabytes(sizes.marks)}, takes {megabytes(sizes.takes)}
+      In this browser: {sizes.stepCount} steps {bytesText(sizes.steps)}, snapshots{' '}
+      {bytesText(sizes.snapshots)}, marks {bytesText(sizes.marks)}, takes {bytesText(sizes.takes)}
     </p>
   )
 }

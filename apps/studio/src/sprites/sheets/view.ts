@@ -57,9 +57,3 @@ export const isBright = (rgba: ArrayLike<number>): boolean => {
   }
   return weight === 0 || sum / weight > 120
 }
-
-/** Bytes in words: `64 kB`, `16 MB`. */
-export const bytesText = (bytes: number): string =>
-  bytes < 1024 * 1000
-    ? `${Math.max(1, Math.round(bytes / 1024))} kB`
-    : `${(bytes / 1024 / 1024).toFixed(bytes < 1e7 ? 1 : 0)} MB`
