@@ -92,6 +92,7 @@ const ROOMS = {
     'preview',
     'tether',
     'starters',
+    'help',
     'frame',
     'sprites',
     'reference',
@@ -124,6 +125,7 @@ const INDEXED = ['packages/engine/src']
 const DOORS = {
   'apps/studio/src/sprites':
     'SpritesDrawer.tsx|SpritesPage.tsx|ImportDialog.tsx|receive.ts|linked.ts|arrivalStore.ts|sheets/pictures.ts|sheets/jobs.ts',
+  'apps/studio/src/help': 'HelpLayer.tsx|open.ts|beginTour.ts',
   'apps/studio/src/scene':
     'StagePage.tsx|SurfaceLayer.tsx|backdrop.ts|effectScene.ts|figures.ts|screenFrames.ts|sceneStage.ts|useMoment.ts',
   'apps/studio/src/ship':
@@ -154,7 +156,7 @@ module.exports = {
       severity: 'error',
       from: { pathNot: '^packages/(engine|paint)/kernels/' },
       // What Vite gives the address of is a file of a package.
-      to: { couldNotResolve: true, pathNot: '[.]wasm[?]url$' },
+      to: { couldNotResolve: true, pathNot: '[.]wasm[?]url$|[.]md[?]raw$' },
     },
     ...Object.entries(ALLOWED).map(([folder, allowed]) => ({
       name: `${folder}-only-knows-its-layers`,

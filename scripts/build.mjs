@@ -37,7 +37,7 @@ const stateOfSources = () => {
     }
   }
   for (const folder of ['apps', 'packages', 'scripts']) visit(folder)
-  for (const file of ['package-lock.json', 'tsconfig.base.json'])
+  for (const file of ['package-lock.json', 'tsconfig.base.json', 'docs/guide.md'])
     hash.update(`${file} ${statSync(join(ROOT, file)).mtimeMs}\n`)
   return hash.digest('hex')
 }

@@ -84,6 +84,11 @@ const PREDICTED: {
   // Found in the list of commands, which has its own story.
   commands: null,
   history: null,
+  // Help has its own story.
+  guide: null,
+  whatIs: null,
+  recipes: null,
+  tour: null,
   // Files of the system have their own story.
   openFile: null,
   saveFile: null,

@@ -10,6 +10,7 @@ import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Route, Routes } from 'react-router'
 import { ApplicationCommands } from './frame/commands/ApplicationCommands.tsx'
 import { Guard, installChunkReload } from './frame/Guard.tsx'
+import { HelpLayer } from './help/HelpLayer.tsx'
 import { ImportZone } from './pages/ImportZone.tsx'
 import { KitLayout } from './pages/KitLayout.tsx'
 import { KitPage } from './pages/KitPage.tsx'
@@ -92,6 +93,7 @@ const App = () => {
           <ImportZone>
             <ApplicationCommands />
             <StorageDialogs />
+            <HelpLayer />
             <StandingNotes />
             <Suspense fallback={<p className="empty-note">Opening…</p>}>
               <Pages />

@@ -5,6 +5,7 @@ import {
   deleteClip,
   deleteSheet,
   framesOf,
+  gatherPack,
   readKitFile,
   setFrames,
   usersOfSheet,
@@ -12,7 +13,7 @@ import {
   writeKitZip,
 } from '@gliv/document'
 import { decodePng } from '@gliv/pixels'
-import { makeDemo } from './index.ts'
+import { EFFECT_RECIPES, makeDemo } from './index.ts'
 
 describe('the demo kit', () => {
   const { kit, pictures } = makeDemo()
@@ -48,6 +49,27 @@ describe('the demo kit', () => {
           alpha += image.data[(row * image.width + column) * 4 + 3]!
       expect(alpha / (w * h), type.name).toBeGreaterThan(10)
     }
+  })
+})
+
+describe('the recipes', () => {
+  const { kit } = makeDemo()
+
+  it('are twelve effects of the demo, every emitter with a note', () => {
+    expect(EFFECT_RECIPES).toHaveLength(12)
+    expect(new Set(EFFECT_RECIPES.map(({ id }) => id)).size).toBe(12)
+    for (const { effect, notes, title } of EFFECT_RECIPES) {
+      expect(Object.keys(notes).toSorted(), title).toEqual(kit.effects[effect]!.emitterOrder.toSorted())
+      for (const note of Object.values(notes)) expect(note).toMatch(/[.!]$/)
+    }
+  })
+
+  it('leave no note in a pack', () => {
+    const noted = JSON.parse(JSON.stringify(kit)) as typeof kit
+    noted.effects['pier-dust']!.note = 'of the effect'
+    noted.effects['pier-dust']!.emitters['dust-cloud']!.note = 'of the emitter'
+    expect(checkKit(noted)).toEqual([])
+    expect(JSON.stringify(gatherPack({ kit: noted }, undefined, ['pier-dust']))).not.toMatch(/of the (effect|emitter)/)
   })
 })
 

@@ -66,3 +66,4 @@ export const makeDemo = (): KitFile => {
   return { kit: JSON.parse(JSON.stringify(kit)) as typeof kit, pictures }
 }
 export { SOUNDS } from './sounds.ts'
+export { EFFECT_RECIPES, type EffectRecipe } from './recipes.ts'

@@ -6,7 +6,7 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
-import Tooltip from '@mui/material/Tooltip'
+import { Tooltip } from '../shared/controls/Tooltip.tsx'
 import HistoryIcon from '@mui/icons-material/History'
 import { lazy, type ReactNode, Suspense, useState } from 'react'
 import { Link } from 'react-router'
@@ -22,6 +22,7 @@ import { CommandIcon } from '../shared/controls/CommandIcon.tsx'
 import { Guard } from './Guard.tsx'
 import { openHistory, useHistoryDialog } from './history/open.ts'
 import { openSheet } from '../state/commandSheets.ts'
+import { HelpMenu } from './HelpMenu.tsx'
 import { useUndo } from './useUndo.ts'
 import './AppHeader.css'
 
@@ -185,6 +186,7 @@ export const AppHeader = ({ crumbs, actions }: { crumbs?: ReactNode; actions?: R
       {actions}
       <UpdateButton />
       <CommandsButton />
+      <HelpMenu />
       <ThemeMenu />
     </header>
   )

@@ -12,6 +12,8 @@ import { keepStorage } from '../state/storageUse.ts'
 import { openStorageDialog } from '../state/storageDialog.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { canPickFolders } from '../shared/folders.ts'
+import { beginTour } from '../help/beginTour.ts'
+import { openGuide, RECIPES } from '../help/open.ts'
 import { ImportContext } from '../frame/importContext.ts'
 import { importFolder } from './importKits.ts'
 import { DeletedKits } from './shelf/DeletedKits.tsx'
@@ -97,15 +99,61 @@ const ShelfActions = () => {
   )
 }
 
+/** Offered at the first visit, in the way of nothing. */
+const FirstRun = ({ onDone }: { onDone: () => void }) => {
+  const navigate = useNavigate()
+  return (
+    <div className="first-run" role="note">
+      <p>
+        <b>New here?</b> Five steps on the real thing take two minutes.
+      </p>
+      <Button variant="outlined" onClick={() => void beginTour().then((path) => navigate(path))}>
+        Take the tour
+      </Button>
+      <Button onClick={() => openGuide(RECIPES)}>See recipes</Button>
+      <Button onClick={onDone}>Not now</Button>
+    </div>
+  )
+}
+
+const SearchBar = ({
+  kits,
+  search,
+  onSearch,
+}: {
+  kits: readonly KitRow[]
+  search: string
+  onSearch: (text: string) => void
+}) => (
+  <span className="shelf-bar">
+    <input
+      type="search"
+      aria-label="Find kits"
+      placeholder="Find: a name, a tag"
+      value={search}
+      onChange={(event) => onSearch(event.target.value)}
+    />
+    <Button
+      variant="outlined"
+      title="One zip of all kits, which can be imported again as it is"
+      onClick={() => void exportAll(kits)}
+    >
+      Export all
+    </Button>
+  </span>
+)
+
 export const Shelf = () => {
   const kits = useLiveQuery(() => shelfRows(db), [])
   const [search, setSearch] = useState('')
+  const [isNew, setNew] = useState(false)
   const shown = kits?.filter((kit) => isFound(kit, search))
   useEffect(() => {
     document.title = 'Gliv'
     // The demo stands on the shelf at the first visit, and comes back only when asked for.
     void purgeDeleted(db).catch(() => undefined)
     if (wasHere()) return
+    setNew(true)
     void addDemo()
   }, [])
   return (
@@ -115,25 +163,9 @@ export const Shelf = () => {
         <div className="shelf-intro">
           <h1>Kits</h1>
           <p>A kit holds all effects of one game. Open one, or drop .gliv files anywhere here.</p>
-          {kits && kits.length > 1 && (
-            <span className="shelf-bar">
-              <input
-                type="search"
-                aria-label="Find kits"
-                placeholder="Find: a name, a tag"
-                value={search}
-                onChange={(event) => setSearch(event.target.value)}
-              />
-              <Button
-                variant="outlined"
-                title="One zip of all kits, which can be imported again as it is"
-                onClick={() => void exportAll(kits)}
-              >
-                Export all
-              </Button>
-            </span>
-          )}
+          {kits && kits.length > 1 && <SearchBar kits={kits} search={search} onSearch={setSearch} />}
         </div>
+        {isNew && <FirstRun onDone={() => setNew(false)} />}
         <div className="cards">
           {shown?.map((kit) => (
             <KitCard key={kit.id} kit={kit} />

@@ -2,7 +2,7 @@
 import VolumeOff from '@mui/icons-material/VolumeOff'
 import VolumeUp from '@mui/icons-material/VolumeUp'
 import IconButton from '@mui/material/IconButton'
-import Tooltip from '@mui/material/Tooltip'
+import { Tooltip } from '../shared/controls/Tooltip.tsx'
 import { toggleMuted, useSoundSettings } from './desk.ts'
 
 export const MuteButton = () => {

@@ -188,6 +188,8 @@ export interface Emitter extends Writable<EmitterChoices> {
   muted: boolean
   /** Not moved by hand and not deleted while it is set. */
   locked?: boolean | undefined
+  /** What somebody wrote about it. */
+  note?: string | undefined
   /** Colour by which its track is found again. */
   mark?: string | undefined
   /** Id of the emitter whose births it follows with looks of its own. */
@@ -261,6 +263,8 @@ export interface Effect extends Writable<EffectExtras> {
   strengthRamps?: StrengthRamps
   /** What it is held against while it is made. */
   reference?: Reference
+  /** What somebody wrote about it. */
+  note?: string | undefined
   /** The effect that it is a variant of, and the places that are its own: see `vary/variants.ts`. */
   variant?: { of: string; own: string[] } | undefined
   numbers: Numbers<'effect'>

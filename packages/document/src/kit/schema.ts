@@ -406,6 +406,9 @@ const partSchema = z.looseObject({
   numbers: numbersSchema('part'),
 })
 
+/** What somebody wrote to others about a thing; it changes nothing. */
+const noteSchema = z.string().max(4000, { error: 'a note has at most 4000 characters; shorten it' })
+
 export const emitterSchema = z.looseObject({
   id,
   name,
@@ -414,6 +417,7 @@ export const emitterSchema = z.looseObject({
   muted: z.boolean().default(false),
   locked: z.boolean().optional(),
   mark: colourSchema.optional(),
+  note: noteSchema.optional(),
   countsPer: oneOf('countsPer', ['size']).optional(),
   companionOf: id.nullable().default(null),
   shape: oneOf('shape', SHAPE_KINDS).default(E.shape),
@@ -493,6 +497,7 @@ export const effectSchema = z.looseObject({
   name,
   seed: unsigned,
   tags: tagsSchema.optional(),
+  note: noteSchema.optional(),
   variant: z
     .looseObject({
       of: id,

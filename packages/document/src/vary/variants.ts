@@ -12,7 +12,7 @@ type Plain = Record<string, unknown>
 
 /** What names a thing, or is known of it beside what it does. */
 const APART: ReadonlySet<string> = new Set([
-  ...['id', 'name', 'type', 'salt', 'tags', 'variant', 'reference', 'emitters', 'emitterOrder'],
+  ...['id', 'name', 'type', 'salt', 'tags', 'note', 'variant', 'reference', 'emitters', 'emitterOrder'],
 ])
 
 /** Values that are one: numbers, words, lists, ranges, ramps, paths. */

@@ -25,6 +25,7 @@ const KEYS: Readonly<Record<string, string>> = {
   strengthRamps: 'By strength',
   reference: 'Reference clip',
   tags: 'Tags',
+  note: 'Note',
   freezes: 'Held by a freeze',
   pictures: 'Picture',
   forces: 'Forces',

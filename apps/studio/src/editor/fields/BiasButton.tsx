@@ -1,4 +1,4 @@
-import Tooltip from '@mui/material/Tooltip'
+import { Tooltip } from '../../shared/controls/Tooltip.tsx'
 import { BIASES, type Bias, type PropertyId } from '@gliv/model'
 import { memo } from 'react'
 import { shownKit, useDocument } from '../../state/document.ts'

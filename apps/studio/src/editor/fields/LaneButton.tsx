@@ -1,6 +1,6 @@
 import Timeline from '@mui/icons-material/Timeline'
 import IconButton from '@mui/material/IconButton'
-import Tooltip from '@mui/material/Tooltip'
+import { Tooltip } from '../../shared/controls/Tooltip.tsx'
 import { type Lane, property, type PropertyId } from '@gliv/model'
 import { memo } from 'react'
 import { useShown } from '../playback/shownEffect.ts'

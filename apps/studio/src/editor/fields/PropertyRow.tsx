@@ -1,7 +1,7 @@
 import CallMerge from '@mui/icons-material/CallMerge'
 import CallSplit from '@mui/icons-material/CallSplit'
 import IconButton from '@mui/material/IconButton'
-import Tooltip from '@mui/material/Tooltip'
+import { Tooltip } from '../../shared/controls/Tooltip.tsx'
 import { isOwn, placeOfNumber } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
 import { memo } from 'react'

@@ -7,6 +7,7 @@ import type { PropertyId } from '@gliv/model'
 import { useEscape } from '../../shared/keys/escape.ts'
 import { focusWorkplace } from '../../shared/keys/focus.ts'
 import { setColumn } from '../../state/column.ts'
+import { NoteField } from '../../document/NoteField.tsx'
 import { edit } from '../../state/document.ts'
 import { PropertyRow } from '../fields/PropertyRow.tsx'
 import { useEffectId, useShown } from '../playback/shownEffect.ts'
@@ -72,6 +73,7 @@ const close = (): void => {
 }
 
 export const EffectPage = () => {
+  const effectId = useEffectId()
   const place = useRef<HTMLElement>(null)
   const name = useShown((_, effect) => effect.name, '')
   useEscape(true, place, close)
@@ -87,6 +89,7 @@ export const EffectPage = () => {
           <Close fontSize="small" />
         </IconButton>
       </header>
+      <NoteField label="Note on the effect" placeholder="A note" read={(kit) => kit.effects[effectId]} />
       <Part title="Plays">
         <Times />
       </Part>

@@ -3,7 +3,7 @@ import Close from '@mui/icons-material/Close'
 import ShowChart from '@mui/icons-material/ShowChart'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import Tooltip from '@mui/material/Tooltip'
+import { Tooltip } from '../../shared/controls/Tooltip.tsx'
 import {
   FLAT_RAMP,
   FORCE_KINDS,

@@ -3,7 +3,7 @@ import RestartAlt from '@mui/icons-material/RestartAlt'
 import IconButton from '@mui/material/IconButton'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
-import Tooltip from '@mui/material/Tooltip'
+import { Tooltip } from '../../shared/controls/Tooltip.tsx'
 import { memo, useMemo, useState } from 'react'
 import { FrameMenu } from '../../preview/FrameMenu.tsx'
 import { edit, shownKit } from '../../state/document.ts'
@@ -29,6 +29,7 @@ import { Sentence } from './Sentence.tsx'
 import { subjectOf } from './subject.ts'
 import type { Choice } from './tokens.ts'
 import { TopRows } from './TopRows.tsx'
+import { NoteField } from '../../document/NoteField.tsx'
 import './Recipe.css'
 
 interface OpenChoice {
@@ -205,6 +206,14 @@ const Groups = ({ band, path }: { band: GroupDefinition['band']; path: EmitterPa
   )
 }
 
+const EmitterNote = ({ path }: { path: EmitterPath }) => (
+  <NoteField
+    label="Note on the emitter"
+    placeholder="A note"
+    read={(kit) => kit.effects[path.effect]?.emitters[path.emitter]}
+  />
+)
+
 /** The column in which an emitter and its particle type read as sentences and are edited. */
 export const Recipe = () => {
   const effect = useEffectId()
@@ -229,6 +238,7 @@ export const Recipe = () => {
   return (
     <aside className="recipe" aria-label="Recipe" key={`${effect} ${emitter} ${type}`}>
       <EmitterBand path={path} />
+      <EmitterNote path={path} />
       <SearchBox path={path} />
       <TopRows path={path} />
       <Groups band="emitter" path={path} />

@@ -3,6 +3,8 @@ import { lazy, Suspense, useContext, useMemo } from 'react'
 import { useNavigate } from 'react-router'
 import { useCommands } from '../../shared/keys/dispatch.ts'
 import { closeInnermost } from '../../shared/keys/escape.ts'
+import { beginTour } from '../../help/beginTour.ts'
+import { askWhat, openGuide, RECIPES, useHelp } from '../../help/open.ts'
 import { openStorageDialog } from '../../state/storageDialog.ts'
 import { ImportContext } from '../importContext.ts'
 import { Guard } from '../Guard.tsx'
@@ -22,6 +24,10 @@ export const ApplicationCommands = () => {
       escape: (event: KeyboardEvent) => void (closeInnermost() && event.preventDefault()),
       commands: () => openSheet('list'),
       shortcuts: () => openSheet('keys'),
+      guide: () => openGuide(),
+      whatIs: () => askWhat(!useHelp.getState().asking),
+      recipes: () => openGuide(RECIPES),
+      tour: () => void beginTour().then((path) => navigate(path)),
       openFile: () => chooseFile(),
       storage: () => openStorageDialog(true),
       toShelf: () => void navigate('/'),

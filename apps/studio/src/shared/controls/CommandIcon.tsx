@@ -1,6 +1,6 @@
 /** A button of one icon that does what a command does: its tooltip has the command's key, as the user has it. */
 import IconButton from '@mui/material/IconButton'
-import Tooltip from '@mui/material/Tooltip'
+import { Tooltip } from './Tooltip.tsx'
 import type { ReactNode } from 'react'
 import { useTitle } from '../keys/keymap.ts'
 import type { CommandId } from '../keys/table.ts'

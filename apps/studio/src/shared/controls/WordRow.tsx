@@ -1,6 +1,6 @@
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
-import Tooltip from '@mui/material/Tooltip'
+import { Tooltip } from './Tooltip.tsx'
 
 export interface Word {
   readonly value: string
