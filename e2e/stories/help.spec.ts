@@ -89,10 +89,16 @@ test('“what is this?” explains every control of every screen, by pointer and
   await page.keyboard.press('Escape')
   await expect(bar(page)).toBeHidden()
 
-  for (const path of ['', '/effect/stove-fire', '/sprites', '/ship/stove-fire', '/stage/pier', '/many']) {
+  for (const [path, sign] of [
+    ['', '.all-effects article'],
+    ['/effect/stove-fire', '.life-strip .film'],
+    ['/sprites', '.sheet-head'],
+    ['/ship/stove-fire', '.ship-strip button'],
+    ['/stage/pier', '.scene-timeline'],
+    ['/many', '.many-page input'],
+  ] as const) {
     await studio.goWithin(`/kit/last-ferry${path}`)
-    await page.locator('.app-header').waitFor()
-    await page.waitForFunction(() => document.querySelectorAll('button').length > 20)
+    await page.locator(sign).first().waitFor()
     await page.keyboard.press('Shift+F1')
     await expect(bar(page)).toBeVisible()
     const told = await cards(page)
