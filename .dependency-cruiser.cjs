@@ -135,11 +135,11 @@ const DOORS = {
   'apps/studio/src/editor/inspect': 'InspectBar.tsx|InspectOverlay.tsx|shownTrace.ts|pick.ts|trace.ts',
   'apps/studio/src/editor/starters': 'StarterShelf.tsx|drop.ts',
   'apps/studio/src/editor/levers': 'LeversPage.tsx',
-  'apps/studio/src/editor/recipe': 'Recipe.tsx|focusSearch.ts|groupClip.ts',
+  'apps/studio/src/editor/recipe': 'Recipe.tsx|focusSearch.ts|clip.ts',
   'apps/studio/src/editor/strip': 'LifeStrip.tsx',
   'apps/studio/src/editor/transport': 'Transport.tsx|StageChoice.tsx|GameLine.tsx|BakedLine.tsx',
   'apps/studio/src/editor/timeline':
-    'Timeline.tsx|SceneRuler.tsx|acts.ts|clip.ts|RegionBand.tsx|innerEffects.ts|numbers.ts|PlayControls.tsx',
+    'Timeline.tsx|SceneRuler.tsx|acts.ts|RegionBand.tsx|innerEffects.ts|numbers.ts|PlayControls.tsx',
   'apps/studio/src/editor/compare':
     'ComparePage.tsx|ExplorePage.tsx|TakesRow.tsx|CellFrames.tsx|useCells.ts|shownState.ts',
   'apps/studio/src/editor/page': 'EffectPage.tsx|CostPage.tsx',

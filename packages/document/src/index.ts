@@ -18,6 +18,23 @@ export {
   readClip,
   writeClip,
 } from './graft/clip.ts'
+export {
+  type BurstsCopy,
+  copyBursts,
+  copyForces,
+  copyPieces,
+  copyRamp,
+  copySurfaces,
+  type ForcesCopy,
+  graftBursts,
+  graftForces,
+  graftPieces,
+  graftSurfaces,
+  type PieceCopy,
+  type PieceKind,
+  type RampCopy,
+  type SurfacesCopy,
+} from './graft/parts.ts'
 export { type Arrival, type Brought, WHEN_BOTH, type WhenBoth } from './graft/bring.ts'
 export {
   keptPiece,

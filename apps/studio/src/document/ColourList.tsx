@@ -3,6 +3,8 @@ import Close from '@mui/icons-material/Close'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import type { Kit } from '@gliv/document'
+import { openMenu } from '../shared/keys/contextMenu.ts'
+import { pasteColour, writeClipboard } from './clipboard.ts'
 import { ColourField } from '../shared/controls/ColourField.tsx'
 import { edit, editMoment, endMoment } from '../state/document.ts'
 import './ColourList.css'
@@ -31,7 +33,18 @@ export const ColourList = ({
   return (
     <div className="colour-list" aria-label={label}>
       {colours.map((colour, i) => (
-        <span key={i} className="colour-item">
+        <span
+          key={i}
+          className="colour-item"
+          onContextMenu={(event) =>
+            openMenu(event, 'swatch', {
+              copyColour: () => void writeClipboard(colour, `Copied ${colour}`),
+              pasteColour: () => void pasteColour((next) => set(i, next)),
+              copies: colours.length < LONGEST_LIST ? () => put(colours.toSpliced(i, 0, colour)) : null,
+              remove: colours.length > 1 ? () => put(colours.filter((_, k) => k !== i)) : null,
+            })
+          }
+        >
           <ColourField
             value={colour}
             onMove={(next) => set(i, next, editMoment)}

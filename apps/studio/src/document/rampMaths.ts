@@ -132,3 +132,30 @@ export const addTintStop = (
 /** Removes a point; the last one stays. */
 export const removePoint = <R extends { readonly points: readonly unknown[] }>(ramp: R, index: number): R =>
   ramp.points.length <= 1 ? ramp : { ...ramp, points: ramp.points.filter((_, i) => i !== index) }
+
+/**
+ * Moves several points together by a share of the axis and of the value: in time no further than the points between
+ * them and at the ends allow, in value each as far as it can go.
+ */
+export const movePoints = (ramp: Ramp, indices: readonly number[], dAt: number, dValue: number): Ramp => {
+  const moves = new Set(indices)
+  const { points } = ramp
+  let [low, high] = [-1, 1]
+  for (const i of moves) {
+    if (!moves.has(i - 1)) low = Math.max(low, (points[i - 1]?.at ?? 0) - points[i]!.at)
+    if (!moves.has(i + 1)) high = Math.min(high, (points[i + 1]?.at ?? 1) - points[i]!.at)
+  }
+  const by = Math.min(high, Math.max(low, dAt))
+  return {
+    ...ramp,
+    points: points.map((p, i) =>
+      moves.has(i) ? { ...p, at: round(unit(p.at + by)), value: round(unit(p.value + dValue)) } : p,
+    ),
+  }
+}
+
+/** Removes several points; one stays. */
+export const removePoints = (ramp: Ramp, indices: readonly number[]): Ramp => {
+  const left = ramp.points.filter((_, i) => !indices.includes(i))
+  return { ...ramp, points: left.length > 0 ? left : ramp.points.slice(0, 1) }
+}

@@ -1,22 +1,26 @@
 /** Ctrl C and Ctrl V in the effect editor, wherever the focus is but in a field or in the table of emitters. */
 import { useEffect } from 'react'
 import type { StageDriver } from './playback/driver.ts'
-import { copyText, pasteText, say } from './timeline/clip.ts'
+import { isOfText, say } from '../document/clipboard.ts'
+import { copyText, pasteText } from './recipe/clip.ts'
 
 const isField = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && target.closest('input, textarea, [contenteditable="true"]') !== null
 
-/** The group of the Recipe that has the focus. */
-const groupAtHand = (): string | null =>
-  document.activeElement?.closest<HTMLElement>('.recipe [data-group]')?.dataset['group'] ?? null
+/** What has the focus, as the clipboard calls it: `burst …`, `ramp …`, `group …`; else the selected emitters. */
+const atHand = (): string => {
+  const place = document.activeElement?.closest<HTMLElement | SVGElement>('[data-clip], .recipe [data-group]')
+  const { clip, group } = place?.dataset ?? {}
+  return clip ?? (group === undefined ? 'emitters' : `group ${group}`)
+}
 
 export const useEditorClip = (effectId: string, driver: StageDriver | null): void =>
   useEffect(() => {
     let shift = false
     const noteShift = ({ shiftKey }: KeyboardEvent): void => void (shift = shiftKey)
     const copy = (event: ClipboardEvent): void => {
-      if (event.defaultPrevented || isField(event.target) || String(getSelection() ?? '') !== '') return
-      const copied = copyText(effectId, groupAtHand())
+      if (event.defaultPrevented || isOfText(event.target)) return
+      const copied = copyText(effectId, atHand())
       if (!copied || !event.clipboardData) return
       event.preventDefault()
       event.clipboardData.setData('text/plain', copied.text)

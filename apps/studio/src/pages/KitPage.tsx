@@ -8,6 +8,7 @@ import { useDocument } from '../state/document.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
 import { Guard } from '../frame/Guard.tsx'
 import type { BeginningId } from '../starters/choices.ts'
+import type { OwnStarter } from '../state/ownStarters.ts'
 import { EffectsSection } from './effects/EffectsSection.tsx'
 import { SoundList } from './SoundList.tsx'
 import { StageList } from './StageList.tsx'
@@ -21,12 +22,18 @@ const BeginningCards = lazy(() =>
 )
 
 /** A kit without effects shows what one may begin with. */
-const FirstEffect = ({ onChoose }: { onChoose: (id: BeginningId) => void }) => (
+const FirstEffect = ({
+  onChoose,
+  onOwn,
+}: {
+  onChoose: (id: BeginningId) => void
+  onOwn: (starter: OwnStarter) => void
+}) => (
   <section className="first-choice" aria-labelledby="first-effect">
     <h2 id="first-effect">What does the first effect begin with?</h2>
     <Guard what="The starters">
       <Suspense>
-        <BeginningCards onChoose={onChoose} />
+        <BeginningCards onChoose={onChoose} onOwn={onOwn} />
       </Suspense>
     </Guard>
   </section>
@@ -82,6 +89,11 @@ export const KitPage = () => {
     const { beginEffect } = await import('../starters/choices.ts')
     void navigate(`/kit/${kit.id}/effect/${beginEffect(id)}`)
   }
+  const createOwn = (starter: OwnStarter): void =>
+    void import('../starters/useOwn.ts').then(({ effectFrom }) => {
+      const id = effectFrom(starter)
+      if (id !== null) void navigate(`/kit/${kit.id}/effect/${id}`)
+    })
   return (
     <div className="page">
       <AppHeader
@@ -97,14 +109,18 @@ export const KitPage = () => {
       />
       <main className="card-area">
         <h1 className="only-read">Effects of {kit.name}</h1>
-        {some ? <EffectsSection /> : <FirstEffect onChoose={(id) => void create(id)} />}
+        {some ? <EffectsSection /> : <FirstEffect onChoose={(id) => void create(id)} onOwn={createOwn} />}
         <StageList kitId={kit.id} />
         <SoundList />
       </main>
       {choosing && (
         <Guard what="The choice of a beginning">
           <Suspense>
-            <NewEffect onChoose={(id) => void create(id)} onClose={() => setChoosing(false)} />
+            <NewEffect
+              onChoose={(id) => void create(id)}
+              onOwn={createOwn}
+              onClose={() => setChoosing(false)}
+            />
           </Suspense>
         </Guard>
       )}

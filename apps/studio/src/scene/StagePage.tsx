@@ -12,6 +12,7 @@ import { Guard } from '../frame/Guard.tsx'
 import { edit, useDocument } from '../state/document.ts'
 import { makeId } from '../state/ids.ts'
 import { setSession } from '../state/session.ts'
+import { useStageClip } from './chosenSurfaces.ts'
 import type { SceneDriver } from './sceneDriver.ts'
 import { SceneTimeline } from './SceneTimeline.tsx'
 import { StageColumn } from './StageColumn.tsx'
@@ -170,6 +171,7 @@ const Body = ({
   const [surface, setSurface] = useState<string | null>(null)
   const actor = stage?.actors?.find(({ id }) => id === chosenActor)?.id ?? stage?.actors?.[0]?.id ?? null
   const onKeyDown = useTimeKeys(driver)
+  useStageClip(stage?.id ?? '')
   return (
     <main className="stage-main" onKeyDown={onKeyDown}>
       <h1 className="only-read">Stage {stage?.name}</h1>

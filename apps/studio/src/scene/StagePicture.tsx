@@ -1,6 +1,7 @@
 /** The stage's picture with its surfaces and points, and the tools that draw on it. */
 import { type RefObject, useEffect, useRef, useState } from 'react'
 import { useViews } from '../document/shownView.ts'
+import type { Band } from '../shared/hooks/band.ts'
 import { setWorkplace } from '../shared/keys/focus.ts'
 import { ActorPoints } from './ActorPoints.tsx'
 import { EventPlaces } from './EventPlaces.tsx'
@@ -40,11 +41,12 @@ interface OverlayProps {
   readonly chosen: string | null
   readonly onChoose: (id: string) => void
   readonly drawing: Drawing | null
+  readonly band: Band | null
   readonly actor: string | null
 }
 
 /** Over the picture: the view's frame, surfaces, points, and what is being drawn. */
-const Overlay = ({ driver, zoom, tool, chosen, onChoose, drawing, actor }: OverlayProps) => {
+const Overlay = ({ driver, zoom, tool, chosen, onChoose, drawing, band, actor }: OverlayProps) => {
   const stage = useStage()
   const { chosen: view } = useViews()
   const { playing } = useShownScene()
@@ -76,6 +78,16 @@ const Overlay = ({ driver, zoom, tool, chosen, onChoose, drawing, actor }: Overl
         )}
         {hands && <ActorPoints zoom={zoom} actor={actor} />}
         {hands && <EventPlaces zoom={zoom} />}
+        {band && (
+          <rect
+            className="surface-sketch"
+            x={band.x}
+            y={band.y}
+            width={band.w}
+            height={band.h}
+            vectorEffect="non-scaling-stroke"
+          />
+        )}
         {drawing && <Sketch drawing={drawing} tool={tool} />}
       </g>
     </svg>
@@ -102,7 +114,7 @@ export const StagePicture = ({ driver, canvasRef, actor, chosen, onChoose }: Pic
   const [tool, setTool] = useState<Tool>('move')
   const { zoom, fit, turn } = useFramed(driver, frame)
   const { live } = useShownScene()
-  const { drawing, onKeyDown, drop } = useDrawing(driver, frame, tool, turn, (id) => {
+  const { drawing, band, onKeyDown, drop } = useDrawing(driver, frame, tool, turn, (id) => {
     setTool('move')
     onChoose(id)
   })
@@ -139,6 +151,7 @@ export const StagePicture = ({ driver, canvasRef, actor, chosen, onChoose }: Pic
               chosen={chosen}
               onChoose={onChoose}
               drawing={drawing}
+              band={band}
               actor={actor}
             />
           )}

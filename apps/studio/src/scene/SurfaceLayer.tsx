@@ -2,9 +2,17 @@
 import type { Surface, SurfaceKind } from '@gliv/model'
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, useRef } from 'react'
-import { movedSurface, SURFACE_TEXTS, surfacePlace } from '../document/surfaces.ts'
+import { SURFACE_TEXTS, surfacePlace } from '../document/surfaces.ts'
 import { arrowSteps } from '../shared/keys/arrows.ts'
 import { edit, editMoment, editStep, endMoment, useDocument } from '../state/document.ts'
+import {
+  chooseAllSurfaces,
+  moveSurfaces,
+  openSurfaceMenu,
+  pickSurface,
+  removeSurfaces,
+  useChosenSurfaces,
+} from './chosenSurfaces.ts'
 import { pointsOf, snapped, withPoint } from './surfaceTools.ts'
 import './SurfaceLayer.css'
 
@@ -61,12 +69,16 @@ interface HandleProps {
 
 /** One surface: dragged, or moved by arrow keys by 1 px, with Shift by 10; Delete removes it. */
 const SurfaceHandle = ({ surface, stageId, zoom, onChoose }: HandleProps & { onChoose?: () => void }) => {
+  const chosen = useChosenSurfaces((s) => s.ids.includes(surface.id))
   const moveBy = (x: number, y: number, how: typeof edit): void =>
-    changeSurface(stageId, surface, 'Move a', (other) => movedSurface(other, x, y), how)
+    moveSurfaces(stageId, surface.id, x, y, how)
   const bind = useDrag(
-    ({ event, first, movement: [mx, my], last }) => {
+    ({ event, first, movement: [mx, my], last, shiftKey, ctrlKey, metaKey }) => {
       event.stopPropagation()
-      if (first) onChoose?.()
+      if (first) {
+        pickSurface(surface.id, shiftKey || ctrlKey || metaKey)
+        onChoose?.()
+      }
       if (mx !== 0 || my !== 0) moveBy(Math.round(mx / zoom), Math.round(my / zoom), editMoment)
       if (last) endMoment()
     },
@@ -76,7 +88,12 @@ const SurfaceHandle = ({ surface, stageId, zoom, onChoose }: HandleProps & { onC
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.key === 'Delete' || event.key === 'Backspace') {
       event.stopPropagation()
-      return changeSurface(stageId, surface, 'Remove a', () => null, edit)
+      return removeSurfaces(stageId, surface.id)
+    }
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a') {
+      event.preventDefault()
+      event.stopPropagation()
+      return chooseAllSurfaces(stageId)
     }
     const by = arrowSteps(event)
     if (!by) return
@@ -99,9 +116,11 @@ const SurfaceHandle = ({ surface, stageId, zoom, onChoose }: HandleProps & { onC
       aria-valuenow={x}
       aria-valuetext={`${x} px right, ${y} px down`}
       aria-label={`${SURFACE_TEXTS[surface.kind]} of the stage: arrow keys move it, Delete removes it`}
-      className="surface-handle"
+      className={chosen ? 'surface-handle chosen' : 'surface-handle'}
+      aria-current={chosen}
       vectorEffect="non-scaling-stroke"
       onKeyDown={onKeyDown}
+      onContextMenu={(event) => openSurfaceMenu(event, stageId, surface.id)}
       onFocus={onChoose}
     />
   )

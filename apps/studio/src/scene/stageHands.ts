@@ -1,4 +1,6 @@
 /** Hands on the stage's picture: framing, moving and zooming it, and drawing surfaces on it. */
+import { type Band, bandOf, touched } from '../shared/hooks/band.ts'
+import { chooseSurfaces } from './chosenSurfaces.ts'
 import { addCue, newEvent, type Stage } from '@gliv/document'
 import type { Surface } from '@gliv/model'
 import { useGesture } from '@use-gesture/react'
@@ -9,7 +11,7 @@ import { edit, useDocument } from '../state/document.ts'
 import { makeId } from '../state/ids.ts'
 import { addScreenshot } from './bringIn.ts'
 import type { SceneDriver } from './sceneDriver.ts'
-import { BY_POINTS, drawn, isByPoints, type Place, snapped, type Tool } from './surfaceTools.ts'
+import { boxOf, BY_POINTS, drawn, isByPoints, type Place, snapped, type Tool } from './surfaceTools.ts'
 import { EVENT_TEXTS } from './texts.ts'
 import { editStage, useStage } from './useStage.ts'
 
@@ -99,6 +101,24 @@ const keysOf =
     event.stopPropagation()
   }
 
+/** Whether a drag is the playing actor's, or that of a handle. */
+const isOthers = (driver: SceneDriver, { target }: Event): boolean =>
+  driver.shown.live || (target as Element).closest('[data-handle]') !== null
+
+/** Shift and a drag over the ground choose what a band touches. */
+const useSurfaceBand = () => {
+  const stage = useStage()
+  const [band, setBand] = useState<{ readonly from: Place; readonly band: Band } | null>(null)
+  const draw = (at: Place, first: boolean, last: boolean): void => {
+    const from = first || !band ? at : band.from
+    const now = bandOf(from, at)
+    setBand(last ? null : { from, band: now })
+    const all = stage?.surfaces ?? []
+    if (last) chooseSurfaces(touched(now, all.map(boxOf)).map((k) => all[k]!.id))
+  }
+  return { shown: band?.band ?? null, takes: (shift: boolean) => shift || band !== null, draw }
+}
+
 /** Draws with the chosen tool; moves the picture with none. */
 export const useDrawing = (
   driver: SceneDriver | null,
@@ -110,6 +130,7 @@ export const useDrawing = (
   const stage = useStage()
   const [drawing, setDrawing] = useState<Drawing | null>(null)
   const moving = useMoving(driver, frame, turn)
+  const band = useSurfaceBand()
   const placeAt = (x: number, y: number): Place =>
     snapped(
       worldAt(driver!, frame, x, y),
@@ -135,9 +156,12 @@ export const useDrawing = (
   }
   useGesture(
     {
-      onDrag: ({ event, first, last, tap, delta: [dx, dy], xy: [x, y] }) => {
-        if (!driver || driver.shown.live || (event.target as Element).closest('[data-handle]')) return
-        if (tool === 'move') return tap ? undefined : moving.pan(dx, dy)
+      onDrag: ({ event, first, last, tap, shiftKey, delta: [dx, dy], xy: [x, y] }) => {
+        if (!driver || isOthers(driver, event)) return
+        if (tool === 'move') {
+          if (band.takes(shiftKey)) return band.draw(worldAt(driver, frame, x, y), first, last)
+          return tap ? undefined : moving.pan(dx, dy)
+        }
         const place = placeAt(x, y)
         if (isByPoints(tool)) return last ? point(place) : undefined
         const points = first || !drawing ? [place] : drawing.points
@@ -152,7 +176,7 @@ export const useDrawing = (
     { target: frame, drag: { pointer: { keys: false } }, eventOptions: { passive: false } },
   )
   const drop = (): void => setDrawing(null)
-  return { drawing, onKeyDown: keysOf(tool, drawing, add, drop), drop }
+  return { drawing, band: band.shown, onKeyDown: keysOf(tool, drawing, add, drop), drop }
 }
 
 /** While somebody plays, a held pointer leads the actor. */

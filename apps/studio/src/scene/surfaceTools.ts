@@ -1,5 +1,6 @@
 /** Surfaces drawn by hand: what each tool makes, and points that are moved. Pure. */
 import type { Surface } from '@gliv/model'
+import { type Band, bandOf } from '../shared/hooks/band.ts'
 
 export type Place = readonly [x: number, y: number]
 
@@ -91,4 +92,25 @@ export const snapped = (at: Place, others: readonly Surface[], reach: number): P
     if (far < least) [least, best] = [far, point]
   }
   return best
+}
+
+/** The rectangle around a surface, world px. */
+export const boxOf = (surface: Surface): Band => {
+  const { kind } = surface
+  if (kind === 'box') return surface
+  if (kind === 'circle') {
+    const { x, y, r } = surface
+    return { x: x - r, y: y - r, w: 2 * r, h: 2 * r }
+  }
+  if (kind === 'tiles') {
+    const { x, y, size, rows } = surface
+    return { x, y, w: size * Math.max(0, ...rows.map((row) => row.length)), h: size * rows.length }
+  }
+  const points = pointsOf(surface)
+  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)]
+  // A level line has no height, and is touched all the same.
+  return bandOf(
+    [Math.min(...xs) - 0.5, Math.min(...ys) - 0.5],
+    [Math.max(...xs) + 0.5, Math.max(...ys) + 0.5],
+  )
 }

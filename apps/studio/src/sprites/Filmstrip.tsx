@@ -14,6 +14,7 @@ import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dn
 import { CSS } from '@dnd-kit/utilities'
 import type { ClipStep, Sheet } from '@gliv/document'
 import { FrameCell } from '../preview/FrameMenu.tsx'
+import { openMenu } from '../shared/keys/contextMenu.ts'
 import { doubled, held, moved } from './sheets/clips.ts'
 import './Filmstrip.css'
 
@@ -78,7 +79,7 @@ const StepButtons = ({ steps, at, onChange }: StepProps) => (
 )
 
 const Step = (props: StepProps) => {
-  const { sheet, steps, at } = props
+  const { sheet, steps, at, onChange } = props
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: String(at) })
   const step = steps[at]!
   const name = sheet.frames[step.frame]?.name ?? ''
@@ -86,6 +87,21 @@ const Step = (props: StepProps) => {
     <li
       ref={setNodeRef}
       className="film-step"
+      onContextMenu={(event) =>
+        openMenu(event, 'filmFrame', {
+          longer: () => onChange('Hold', held(steps, at, 1)),
+          shorter: step.hold > 1 ? () => onChange('Hold', held(steps, at, -1)) : null,
+          copies: () => onChange('Duplicate a frame', doubled(steps, at)),
+          remove:
+            steps.length > 1
+              ? () =>
+                  onChange(
+                    'Remove a frame',
+                    steps.filter((_, i) => i !== at),
+                  )
+              : null,
+        })
+      }
       style={{ transform: CSS.Translate.toString(transform), ...(transition ? { transition } : {}) }}
       data-testid="film-step"
     >

@@ -20,12 +20,14 @@ const FrameButton = ({
   at,
   chosen,
   onPick,
+  onMenu,
 }: {
   sheetId: string
   frame: Sheet['frames'][number]
   at: number
   chosen: boolean
   onPick: Pick
+  onMenu: ((frame: number, event: React.MouseEvent) => void) | undefined
 }) => (
   <button
     type="button"
@@ -34,6 +36,7 @@ const FrameButton = ({
     className={chosen ? 'frame-cell notched' : 'frame-cell'}
     title={`${frame.name} · ${frame.w} × ${frame.h}`}
     aria-label={frame.name}
+    onContextMenu={onMenu && ((event) => onMenu(at, event))}
     onClick={(event) => onPick(at, { shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey })}
   >
     <FrameCell sheetId={sheetId} frame={at} />
@@ -52,10 +55,11 @@ interface GridProps {
   readonly onPick: Pick
   /** A rubber band was drawn around frames. */
   readonly onBand?: (frames: readonly number[], ctrl: boolean) => void
+  readonly onMenu?: (frame: number, event: React.MouseEvent) => void
 }
 
 /** All frames of a sheet, by picture and name; only the rows that can be seen are there. */
-export const FrameGrid = ({ sheet, selected, many, onPick, onBand }: GridProps) => {
+export const FrameGrid = ({ sheet, selected, many, onPick, onBand, onMenu }: GridProps) => {
   const scroller = useRef<HTMLDivElement>(null)
   const { width, height } = useBoxSize(scroller, 300, 200)
   const columns = Math.max(1, Math.floor((width - 4) / CELL.width))
@@ -100,6 +104,7 @@ export const FrameGrid = ({ sheet, selected, many, onPick, onBand }: GridProps) 
                   at={at}
                   chosen={chosen}
                   onPick={onPick}
+                  onMenu={onMenu}
                 />
               )
             })}

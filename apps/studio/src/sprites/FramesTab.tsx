@@ -4,6 +4,7 @@ import { addClip, recut, setFrames, type Sheet, type SlicingChoice } from '@gliv
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { edit, useDocument } from '../state/document.ts'
+import { openMenu } from '../shared/keys/contextMenu.ts'
 import { FrameFields } from './FrameFields.tsx'
 import { FrameGrid } from './FrameGrid.tsx'
 import { PackForm } from './PackForm.tsx'
@@ -181,6 +182,9 @@ const ChosenFrame = ({
   onLayout: () => void
 }) => {
   const many = useMany(sheet)
+  const target = useActiveType()
+  const navigate = useNavigate()
+  const kitId = useDocument((state) => state.kit?.id)
   return (
     <>
       <div className="side-tools">
@@ -212,6 +216,15 @@ const ChosenFrame = ({
           chooseFrame(sheet.id, frame)
         }}
         onBand={(frames, ctrl) => chooseMany(sheet, withBand(many, frames, ctrl))}
+        onMenu={(frame, event) =>
+          openMenu(event, 'frame', {
+            use: target ? () => giveFrame(target.id, sheet, frame) : null,
+            addPicture: target ? () => addFrame(target.id, sheet, frame) : null,
+            shatter: () =>
+              void shatter(sheet, frame, false).then((id) => navigate(`/kit/${kitId}/effect/${id}`), tell),
+            delete: sheet.frames.length > 1 ? () => void removeFrame(sheet, frame).catch(tell) : null,
+          })
+        }
       />
     </>
   )

@@ -1,14 +1,18 @@
 /** Everything that an effect may begin with, alive, with a search: type a word and press Enter. */
 import { useMemo, useState } from 'react'
+import type { OwnStarter } from '../state/ownStarters.ts'
+import { OwnStarters } from './OwnStarters.tsx'
 import { LivingThumbnail } from '../preview/Thumbnail.tsx'
 import { type BeginningId, EMPTY, findBeginnings, shownBeginnings } from './choices.ts'
 import './BeginningCards.css'
 
 interface Props {
   readonly onChoose: (id: BeginningId) => void
+  /** Of the starters that were kept in this browser. */
+  readonly onOwn: (starter: OwnStarter) => void
 }
 
-export const BeginningCards = ({ onChoose }: Props) => {
+export const BeginningCards = ({ onChoose, onOwn }: Props) => {
   const [typed, setTyped] = useState('')
   const { kit, pictures } = useMemo(shownBeginnings, [])
   const found = findBeginnings(typed)
@@ -27,6 +31,7 @@ export const BeginningCards = ({ onChoose }: Props) => {
         }}
       />
       <div className="beginning-cards">
+        <OwnStarters search={typed} className="beginning-card" onUse={onOwn} />
         {found.map(({ id, name, help }) => (
           <button
             key={id}

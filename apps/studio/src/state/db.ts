@@ -119,6 +119,17 @@ export interface LinkRow {
   picture: string
 }
 
+/** An effect or emitters that were kept to start others from. */
+export interface StarterRow {
+  id: string
+  name: string
+  tags: string[]
+  /** ms since 1970. */
+  at: number
+  /** In the clip format. */
+  text: string
+}
+
 /** A kept state of an effect: a working aid beside the kit, never part of it. */
 export interface TakeRow {
   id: string
@@ -154,6 +165,7 @@ export class Database extends Dexie {
   declare folders: EntityTable<FolderRow, 'kit'>
   declare files: EntityTable<FileRow, 'kit'>
   declare links: Table<LinkRow, [string, string]>
+  declare starters: EntityTable<StarterRow, 'id'>
   declare takes: EntityTable<TakeRow, 'id'>
   declare marks: EntityTable<MarkRow, 'id'>
 
@@ -171,6 +183,6 @@ export class Database extends Dexie {
     this.version(3).stores({ stills: 'hash, madeAt' })
     this.version(4).stores({ folders: 'kit' })
     this.version(5).stores({ takes: 'id, kit, [kit+effect]', marks: 'id, kit' })
-    this.version(6).stores({ files: 'kit', links: '[kit+sheet], kit' })
+    this.version(6).stores({ files: 'kit', links: '[kit+sheet], kit', starters: 'id, at' })
   }
 }

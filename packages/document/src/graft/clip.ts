@@ -14,10 +14,22 @@ import type { MakeId } from '../kit/layers.ts'
 import { pieceOf } from '../kit/piece.ts'
 import { graftEffects, went } from './effects.ts'
 import { graftEmitters, pieceOfEmitters } from './emitters.ts'
+import {
+  type BurstsCopy,
+  burstsCopySchema,
+  type ForcesCopy,
+  forcesCopySchema,
+  hasPart,
+  type PieceCopy,
+  type PieceKind,
+  pieceSchema,
+  type RampCopy,
+  rampCopySchema,
+  type SurfacesCopy,
+  surfacesCopySchema,
+} from './parts.ts'
+import { CLIP_VERSION } from './version.ts'
 import { said, saidMessage } from '../kit/said.ts'
-
-/** The version of the clip format that this code writes. */
-export const CLIP_VERSION = 1
 
 /** Longest text that is read as a clip, in characters. */
 const CLIP_LIMIT = 64_000_000
@@ -80,7 +92,17 @@ export interface EmittersCopy {
 }
 
 /** Anything that goes through the clipboard, in the clip format. */
-export type Copied = CellsCopy | EffectsCopy | EmittersCopy
+export type Copied =
+  | CellsCopy
+  | EffectsCopy
+  | EmittersCopy
+  | PieceCopy<'types'>
+  | PieceCopy<'cues'>
+  | PieceCopy<'stages'>
+  | RampCopy
+  | BurstsCopy
+  | SurfacesCopy
+  | ForcesCopy
 
 /** Where a clip goes. */
 export interface GraftPlace {
@@ -200,10 +222,44 @@ const readEmitters = (plain: unknown): EmittersCopy | string => {
   }
 }
 
+const readPiece =
+  <K extends PieceKind>(kind: K) =>
+  (plain: unknown): PieceCopy<K> | string => {
+    const read = readBy(pieceSchema, kind, plain)
+    if (typeof read === 'string') return read
+    const { format, version, ids, kit } = read
+    try {
+      const file = readKitFile(bytesOf(kit))
+      const lost = ids.find((id) => !hasPart(kind, file.kit, id))
+      if (lost !== undefined) return `The copied ${kind} lack ${said(lost)}; copy them again`
+      return { format, version, kind, ids, file }
+    } catch (error) {
+      return `The copied ${kind} cannot be read: ${error instanceof Error ? saidMessage(error.message) : 'copy them again'}`
+    }
+  }
+
+const piece = <K extends PieceKind>(kind: K) => ({
+  read: readPiece(kind),
+  write: ({ file, ...head }: PieceCopy<K>) => ({ ...head, kit: plainOf(file) }),
+})
+
+/** What is its own plain form. */
+const plainKind = <C extends Copied>(schema: z.ZodType, kind: C['kind']) => ({
+  read: (plain: unknown): C | string => readBy(schema, kind, plain) as C | string,
+  write: (clip: C): unknown => clip,
+})
+
 const KINDS = {
   cells: { read: (plain) => readBy(cellsSchema, 'cells', plain), write: (clip) => clip },
   effects: { read: readEffects, write: ({ file, ...head }) => ({ ...head, kit: plainOf(file) }) },
   emitters: { read: readEmitters, write: ({ file, ...head }) => ({ ...head, kit: plainOf(file) }) },
+  types: piece('types'),
+  cues: piece('cues'),
+  stages: piece('stages'),
+  ramp: plainKind<RampCopy>(rampCopySchema, 'ramp'),
+  bursts: plainKind<BurstsCopy>(burstsCopySchema, 'bursts'),
+  surfaces: plainKind<SurfacesCopy>(surfacesCopySchema, 'surfaces'),
+  forces: plainKind<ForcesCopy>(forcesCopySchema, 'forces'),
 } as const satisfies { readonly [K in Copied['kind']]: KindDefinition<Extract<Copied, { kind: K }>> }
 
 /** Whether a clip holds what stands in a kit's table or what stands on its page. */

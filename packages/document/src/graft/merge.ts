@@ -40,7 +40,7 @@ const stageThere = (stage: Stage, ways: Ways): Stage => {
 }
 
 /** Sheets and palettes that no effect shows: backdrops, actors, what is kept for later. */
-const bringLeft = (kit: Kit, other: Kit, ways: Ways, bringing: Bringing): Brought[] => {
+export const bringLeft = (kit: Kit, other: Kit, ways: Ways, bringing: Bringing): Brought[] => {
   const made: Brought[] = []
   const take = (one: Brought, way: Map<string, string>, id: string): void => {
     made.push(one)

@@ -20,5 +20,6 @@ export const numberMenuOn =
   (target: PropertyAddress, id: PropertyId) =>
   (event: React.MouseEvent): void => {
     event.preventDefault()
+    event.stopPropagation()
     openNumberMenu({ target, id, left: event.clientX, top: event.clientY })
   }

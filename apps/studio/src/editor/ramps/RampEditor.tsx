@@ -19,9 +19,18 @@ import { useShown } from '../playback/shownEffect.ts'
 import { RampLine } from './RampLine.tsx'
 import { RampsAtHand } from './RampsAtHand.tsx'
 import { type PointChange, RampFields } from './RampFields.tsx'
-import { freeHandlesOf, moveFreeHandle, rampPath, withEase } from '../../document/rampMaths.ts'
+import {
+  freeHandlesOf,
+  moveFreeHandle,
+  movePoints,
+  rampPath,
+  removePoints,
+  withEase,
+} from '../../document/rampMaths.ts'
 import { addTogether, moveTogether, removeTogether, type Together } from './rampTogether.ts'
+import { type Band, bandOf, touched } from '../../shared/hooks/band.ts'
 import { useBoxSize } from '../../shared/hooks/useBoxSize.ts'
+import { openPointMenu, openRampMenu } from './rampMenu.ts'
 import './RampEditor.css'
 import './common.css'
 
@@ -84,16 +93,32 @@ interface PointProps {
   /** The chosen one; or one of a ramp that is edited with the one at hand. */
   readonly look: 'chosen' | 'mate' | ''
   readonly toRamp: (clientX: number, clientY: number) => [number, number]
-  readonly onChoose: () => void
+  readonly onChoose: (more?: 'one' | 'all') => void
+  /** All points that are chosen together with it; itself alone where there are none. */
+  readonly together: readonly number[]
+}
+
+/** What moving one point makes of all that are chosen with it. */
+const movedWith = (
+  before: Together,
+  { index, together }: Pick<PointProps, 'index' | 'together'>,
+  at: number,
+  value: number,
+): Together => {
+  if (together.length < 2) return moveTogether(before, index, at, value)
+  const from = before.ramp.points[index]!
+  return { ...before, ramp: movePoints(before.ramp, together, at - from.at, value - from.value) }
 }
 
 /** Moves a point to where the hand is. */
-const usePointDrag = ({ at: place, mates, index, look, toRamp, onChoose }: PointProps) =>
+const usePointDrag = ({ at: place, mates, index, look, toRamp, onChoose, together }: PointProps) =>
   useDrag(
-    ({ event, first, last, tap, xy: [px, py] }) => {
+    ({ event, first, last, tap, xy: [px, py], ctrlKey, metaKey, shiftKey }) => {
       event.stopPropagation()
       // One of another ramp takes over when it is pressed, not while it is dragged: that would take it away.
-      if (look === 'mate' ? tap : first) onChoose()
+      const more = ctrlKey || metaKey || shiftKey
+      if (look === 'mate' ? tap : more ? tap : first && !together.includes(index))
+        onChoose(more ? 'one' : undefined)
       if (tap) return
       noteInput(event)
       const before = togetherNow(place, mates)
@@ -102,7 +127,7 @@ const usePointDrag = ({ at: place, mates, index, look, toRamp, onChoose }: Point
           place,
           mates,
           'Move a point',
-          moveTogether(before, index, ...toRamp(px, py)),
+          movedWith(before, { index, together }, ...toRamp(px, py)),
           editMoment,
         )
       if (last) endMoment()
@@ -110,14 +135,18 @@ const usePointDrag = ({ at: place, mates, index, look, toRamp, onChoose }: Point
     { filterTaps: true },
   )
 
-const Point = (props: PointProps) => {
-  const { at: place, mates, ramp, index, x, y, look, onChoose } = props
-  const bind = usePointDrag(props)
+/** Arrows move a point, Delete removes it, Ctrl A chooses all: with it all that are chosen. */
+const usePointKeys = (props: PointProps, onRemove: () => void) => {
+  const { at: place, mates, ramp, index, look, onChoose } = props
   const point = ramp.points[index]!
-  const onRemove = (): void => removeAt(place, mates, index)
-  const onKeyDown = (event: KeyboardEvent): void => {
+  return (event: KeyboardEvent): void => {
     const steps = arrowSteps(event)
     if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a' && look !== 'mate') {
+      event.preventDefault()
+      event.stopPropagation()
+      return onChoose('all')
+    }
     if (!steps) return
     event.preventDefault()
     event.stopPropagation()
@@ -127,10 +156,21 @@ const Point = (props: PointProps) => {
         place,
         mates,
         'Move a point',
-        moveTogether(before, index, point.at + steps[0] * KEY_STEP, point.value - steps[1] * KEY_STEP),
+        movedWith(before, props, point.at + steps[0] * KEY_STEP, point.value - steps[1] * KEY_STEP),
         editStep,
       )
   }
+}
+
+const Point = (props: PointProps) => {
+  const { at: place, mates, ramp, index, x, y, look, onChoose, together } = props
+  const bind = usePointDrag(props)
+  const point = ramp.points[index]!
+  const onRemove = (): void =>
+    together.length > 1
+      ? write(place, `Remove ${together.length} points`, removePoints(ramp, together), edit)
+      : removeAt(place, mates, index)
+  const onKeyDown = usePointKeys(props, onRemove)
   return (
     <g
       {...bind()}
@@ -142,7 +182,10 @@ const Point = (props: PointProps) => {
       aria-label={`Point ${index + 1} of the ${rampName(place)}`}
       aria-valuenow={point.value}
       aria-valuetext={`${Number(point.value.toFixed(3))} at ${Number((point.at * 100).toFixed(1))} % of life`}
-      onFocus={look === 'mate' ? undefined : onChoose}
+      onFocus={look === 'mate' || together.includes(index) ? undefined : () => onChoose()}
+      onContextMenu={(event) =>
+        openPointMenu(event, ramp, index, (next) => write(place, 'Set a point', next, edit), onRemove)
+      }
       onKeyDown={onKeyDown}
       onDoubleClick={(event) => {
         event.stopPropagation()
@@ -157,7 +200,7 @@ const Point = (props: PointProps) => {
         y={-4.5}
         width={9}
         height={9}
-        rx={look === 'chosen' ? 0 : 4.5}
+        rx={look === 'chosen' || together.includes(index) ? 0 : 4.5}
         transform="rotate(45)"
         pointerEvents="none"
       />
@@ -272,6 +315,8 @@ const GhostRamps = memo(
 )
 GhostRamps.displayName = 'GhostRamps'
 
+const ALONE: readonly number[] = []
+
 /** Points of a ramp that is edited with the one at hand. */
 const MatePoints = ({
   mate,
@@ -298,6 +343,7 @@ const MatePoints = ({
       x={x(p.at)}
       y={y(p.value)}
       toRamp={toRamp}
+      together={ALONE}
       onChoose={() => setSession({ ramp: mate.ramp })}
     />
   ))
@@ -370,11 +416,12 @@ interface PlotProps {
   readonly ramp: Ramp
   readonly axes: Axes
   readonly chosen: number
-  readonly onChoose: (index: number) => void
+  readonly together: readonly number[]
+  readonly onChoose: (index: number, more?: 'one' | 'all') => void
 }
 
 /** The lines and the points of a plot. */
-const Plot = ({ address, mates, ramp, axes, chosen, onChoose }: PlotProps) => {
+const Plot = ({ address, mates, ramp, axes, chosen, together, onChoose }: PlotProps) => {
   const { width, inner, x, y, toRamp } = axes
   const free = ramp.points[chosen]!.ease === 'free' && chosen < ramp.points.length - 1
   return (
@@ -404,67 +451,158 @@ const Plot = ({ address, mates, ramp, axes, chosen, onChoose }: PlotProps) => {
           x={x(p.at)}
           y={y(p.value)}
           toRamp={toRamp}
-          onChoose={() => onChoose(i)}
+          together={together}
+          onChoose={(more) => onChoose(i, more)}
         />
       ))}
     </>
   )
 }
 
+/** Which points are chosen: one for the fields, and those that go with it. */
+const usePoints = (count: number, withMates: boolean) => {
+  const [index, setIndex] = useState(0)
+  const [many, setMany] = useState<readonly number[]>([])
+  const chosen = Math.min(index, count - 1)
+  // Of several ramps that are edited at once points go by their moments, one at a time.
+  const together = withMates ? ALONE : many.filter((i) => i < count)
+  const choose = (i: number, more?: 'one' | 'all'): void => {
+    if (more === 'all') return setMany(Array.from({ length: count }, (_, k) => k))
+    const before = together.length > 0 ? together : [chosen]
+    setMany(more === 'one' ? (before.includes(i) ? before.filter((k) => k !== i) : [...before, i]) : [])
+    setIndex(i)
+  }
+  const chooseMany = (indices: readonly number[]): void => {
+    setMany(indices)
+    if (indices[0] !== undefined) setIndex(indices[0])
+  }
+  return { chosen, together, choose, chooseMany }
+}
+
+/** Shift and a drag over the plot choose the points that a band touches. */
+const usePointBand = (
+  box: React.RefObject<SVGSVGElement | null>,
+  ramp: Ramp,
+  { x, y }: Axes,
+  onDone: (indices: readonly number[]) => void,
+) => {
+  const [band, setBand] = useState<Band | null>(null)
+  const bind = useDrag(
+    ({ first, last, tap, xy: [cx, cy], memo, shiftKey }) => {
+      const bounds = box.current!.getBoundingClientRect()
+      const here = [cx - bounds.x, cy - bounds.y] as const
+      const start = first ? (shiftKey ? here : null) : (memo as typeof here | null)
+      if (!start || tap) return start
+      const drawn = bandOf(start, here)
+      setBand(last ? null : drawn)
+      if (last)
+        onDone(
+          touched(
+            drawn,
+            ramp.points.map((p) => ({ x: x(p.at) - 2, y: y(p.value) - 2, w: 4, h: 4 })),
+          ),
+        )
+      return start
+    },
+    { filterTaps: true, pointer: { keys: false } },
+  )
+  const shown = band && <rect className="point-band" x={band.x} y={band.y} width={band.w} height={band.h} />
+  return { bind, shown }
+}
+
+/** Where the menu of a ramp reads and writes it. */
+const placeOf = (address: RampAddress): Parameters<typeof openRampMenu>[1] => ({
+  name: rampName(address),
+  read: () => readNow(address),
+  write: (next, label) => write(address, label, next as Ramp, edit),
+  show: null,
+})
+
+/** The ramp as text, and the exact values of the chosen point. */
+const PointFields = ({
+  address,
+  ramp,
+  chosen,
+  change,
+  remove,
+}: {
+  address: RampAddress
+  ramp: Ramp
+  chosen: number
+  change: (next: PointChange) => void
+  remove: () => void
+}) => (
+  <>
+    <RampLine
+      label={`${rampName(address)} as text`}
+      shown={rampText(ramp)}
+      read={readRampText}
+      hint="Type points as at:value in percent, like 0:100 75:100 100:0; ~ after a point eases, | holds"
+      onCommit={(next) => write(address, 'Type', next, edit)}
+    />
+    <RampFields
+      point={ramp.points[chosen]!}
+      last={chosen === ramp.points.length - 1}
+      only={ramp.points.length <= 1}
+      onChange={change}
+      onRemove={remove}
+    />
+  </>
+)
+
 /**
  * A ramp: drag points, click the line's ground to add one, double-click or Delete to remove; exact values by
  * typing.
  */
 export const RampEditor = ({ address, inline = false }: Props) => {
-  const [index, setIndex] = useState(0)
   const box = useRef<SVGSVGElement>(null)
   const axes = useAxes(box, inline)
   const ramp = useShown<Ramp>((kit) => readRamp(kit, address) ?? FLAT_RAMP, FLAT_RAMP)
-  const chosen = Math.min(index, ramp.points.length - 1)
   const mates = useMates(address)
+  const { chosen, together, choose, chooseMany } = usePoints(ramp.points.length, mates.length > 0)
   const changes = usePointChanges(address, mates, chosen, ramp.points[chosen]!)
+  const band = usePointBand(box, ramp, axes, chooseMany)
   const add = (event: React.MouseEvent): void => {
-    if ((event.target as Element).closest('.ramp-point, .free-handle')) return
+    if (event.shiftKey || (event.target as Element).closest('.ramp-point, .free-handle')) return
     const before = togetherNow(address, mates)
     if (!before) return
     const added = addTogether(before, ...axes.toRamp(event.clientX, event.clientY))
     writeTogether(address, mates, 'Add a point', added, edit)
-    setIndex(added.index)
+    choose(added.index)
   }
-  const fields = (
-    <>
-      <RampLine
-        label={`${rampName(address)} as text`}
-        shown={rampText(ramp)}
-        read={readRampText}
-        hint="Type points as at:value in percent, like 0:100 75:100 100:0; ~ after a point eases, | holds"
-        onCommit={(next) => write(address, 'Type', next, edit)}
-      />
-      <RampFields
-        point={ramp.points[chosen]!}
-        last={chosen === ramp.points.length - 1}
-        only={ramp.points.length <= 1}
-        onChange={changes.change}
-        onRemove={changes.remove}
-      />
-    </>
-  )
   const atHand = (
     <RampsAtHand kind="ramp" ramp={ramp} onUse={(next, name) => write(address, `Use ${name}`, next, edit)} />
   )
   return (
     <div className={inline ? 'ramp-editor inline' : 'ramp-editor'} data-testid={`ramp-${rampKey(address)}`}>
-      <svg ref={box} className="ramp-plot" onClick={add} aria-label={rampName(address)}>
-        <Plot address={address} mates={mates} ramp={ramp} axes={axes} chosen={chosen} onChoose={setIndex} />
+      <svg
+        ref={box}
+        className="ramp-plot"
+        {...band.bind()}
+        onClick={add}
+        aria-label={rampName(address)}
+        onContextMenu={(event) => openRampMenu(event, placeOf(address))}
+        {...(address.of === 'type' ? { 'data-clip': `ramp ${address.ramp}` } : {})}
+      >
+        <Plot
+          address={address}
+          mates={mates}
+          ramp={ramp}
+          axes={axes}
+          chosen={chosen}
+          together={together}
+          onChoose={choose}
+        />
+        {band.shown}
       </svg>
       {inline ? (
         <>
-          {fields}
+          <PointFields address={address} ramp={ramp} chosen={chosen} {...changes} />
           {atHand}
         </>
       ) : (
         <InFieldsSlot>
-          {fields}
+          <PointFields address={address} ramp={ramp} chosen={chosen} {...changes} />
           {atHand}
         </InFieldsSlot>
       )}

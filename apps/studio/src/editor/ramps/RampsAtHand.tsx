@@ -6,7 +6,9 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Popover from '@mui/material/Popover'
 import type { Ramp, TintRamp } from '@gliv/model'
+import { copyRamp, writeClip } from '@gliv/document'
 import { useState } from 'react'
+import { writeClipboard } from '../../document/clipboard.ts'
 import { edit, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { cssGradient, rampPath } from '../../document/rampMaths.ts'
@@ -176,6 +178,10 @@ export const RampsAtHand = (shown: Shown) => {
           if (shown.kind === 'ramp') copied.ramp = shown.ramp
           else copied.tint = shown.ramp
           setCopies((n) => n + 1)
+          void writeClipboard(
+            writeClip(copyRamp(shown.ramp, shown.kind === 'ramp' ? 'value' : 'tint')),
+            'Copied the ramp; Ctrl V with a ramp in focus pastes it, in another effect or kit, too',
+          )
         }}
       >
         Copy

@@ -11,6 +11,8 @@ import { offerShare, useOfferShare } from '../../state/offerShare.ts'
 import { useNamed } from '../../document/useNamed.ts'
 import { FilmCell } from '../../preview/FilmCell.tsx'
 import { select } from '../../state/session.ts'
+import { openMenu } from '../../shared/keys/contextMenu.ts'
+import { copyNow, pasteNow } from './clip.ts'
 import { type EmitterPath, pathsOf } from './emitterPath.ts'
 import './Bands.css'
 
@@ -127,8 +129,21 @@ export const TypeBand = ({ path }: { path: EmitterPath }) => {
     const kit = shownKit(s)
     return kit ? usersOfType(kit, path.type).length : 0
   })
+  const own = (): void =>
+    edit('Own copy of the particle type', (kit) => void ownType(kit, path.effect, path.emitter, makeId))
   return (
-    <header className="band two-lines">
+    <header
+      className="band two-lines"
+      data-clip="type"
+      onContextMenu={(event) => {
+        if ((event.target as Element).closest('input')) return
+        openMenu(event, 'type', {
+          ownCopy: users > 1 ? own : null,
+          copy: () => void copyNow(path.effect, 'type'),
+          paste: () => void pasteNow(path.effect),
+        })
+      }}
+    >
       <span className="band-kind">Particle type{users > 1 ? ` · used by ${users} emitters` : ''}</span>
       <div className="band-text">
         <NameField
@@ -138,16 +153,7 @@ export const TypeBand = ({ path }: { path: EmitterPath }) => {
         />
       </div>
       {users > 1 && (
-        <Button
-          variant="outlined"
-          title="Give this emitter a copy that nobody else uses"
-          onClick={() =>
-            edit(
-              'Own copy of the particle type',
-              (kit) => void ownType(kit, path.effect, path.emitter, makeId),
-            )
-          }
-        >
+        <Button variant="outlined" title="Give this emitter a copy that nobody else uses" onClick={own}>
           Own copy
         </Button>
       )}

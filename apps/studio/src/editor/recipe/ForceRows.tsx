@@ -18,13 +18,13 @@ import { edit } from '../../state/document.ts'
 import { FORCE_TEXTS } from '@gliv/words'
 import { useShown } from '../playback/shownEffect.ts'
 import { RampEditor } from '../ramps/RampEditor.tsx'
-import { addForceToAll } from './addForce.ts'
+import { addForceToAll, removeForce } from './addForce.ts'
 import { AnyRow } from './AnyRow.tsx'
 import { ForceMenu } from './ForceMenu.tsx'
 import { forceEditor } from './forces.ts'
 import type { Row } from './row.ts'
 import { HeadingDial } from './HeadingDial.tsx'
-import { type EmitterPath, pathsOf } from './emitterPath.ts'
+import type { EmitterPath } from './emitterPath.ts'
 
 const isRamped = (force: ForceKind): force is RampedForce =>
   (RAMPED_FORCES as readonly ForceKind[]).includes(force)
@@ -81,7 +81,7 @@ const ForceSection = ({
     false,
   )
   return (
-    <section className="force" data-force={force}>
+    <section className="force" data-force={force} data-clip={`force ${force}`}>
       <header>
         <Tooltip title={help} placement="top-start">
           <span>{label}</span>
@@ -111,18 +111,11 @@ const NO_FORCES: readonly ForceKind[] = []
 export const ForceRows = ({ path }: { path: EmitterPath }) => {
   const forces = useShown((kit) => kit.types[path.type]?.forces, undefined) ?? NO_FORCES
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const remove = (force: ForceKind): void =>
-    edit(`Remove ${FORCE_TEXTS[force].label}`, (kit) => {
-      for (const { type: id } of pathsOf(path)) {
-        const type = kit.types[id]!
-        type.forces = type.forces.filter((kind) => kind !== force)
-      }
-    })
   const left = FORCE_KINDS.filter((force) => !forces.includes(force))
   return (
     <div className="force-rows">
       {FORCE_KINDS.filter((force) => forces.includes(force)).map((force) => (
-        <ForceSection key={force} force={force} path={path} onRemove={() => remove(force)} />
+        <ForceSection key={force} force={force} path={path} onRemove={() => removeForce(path, force)} />
       ))}
       {left.length > 0 && (
         <Button

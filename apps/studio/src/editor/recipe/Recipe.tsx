@@ -30,6 +30,10 @@ import { subjectOf } from './subject.ts'
 import type { Choice } from './tokens.ts'
 import { TopRows } from './TopRows.tsx'
 import { NoteField } from '../../document/NoteField.tsx'
+import { openMenu } from '../../shared/keys/contextMenu.ts'
+import type { ForceKind } from '@gliv/model'
+import { removeForce } from './addForce.ts'
+import { copyNow, pasteNow } from './clip.ts'
 import './Recipe.css'
 
 interface OpenChoice {
@@ -106,19 +110,21 @@ const FirstFrameMenu = ({
   )
 }
 
+/** The group of all emitters that are edited at once, as in a new emitter. */
+const resetGroupOf = (group: GroupDefinition, path: EmitterPath): void =>
+  edit(`Reset ${group.title}`, (kit) => {
+    for (const one of pathsOf(path)) {
+      const subject = subjectOf(kit, one)
+      if (subject) resetGroup(kit, group, subject, one)
+    }
+  })
+
 const ResetButton = ({ group, path }: { group: GroupDefinition; path: EmitterPath }) => (
   <Tooltip title={`${group.title} as in a new emitter`}>
     <IconButton
       className="row-split group-reset"
       aria-label={`Reset ${group.title}`}
-      onClick={() =>
-        edit(`Reset ${group.title}`, (kit) => {
-          for (const one of pathsOf(path)) {
-            const subject = subjectOf(kit, one)
-            if (subject) resetGroup(kit, group, subject, one)
-          }
-        })
-      }
+      onClick={() => resetGroupOf(group, path)}
     >
       <RestartAlt fontSize="inherit" />
     </IconButton>
@@ -158,6 +164,33 @@ const OpenMenu = ({ open, path, onClose }: { open: OpenChoice; path: EmitterPath
     <ChoiceMenu open={open} choice={open.choice} path={path} onClose={onClose} />
   )
 
+const forceAt = (target: EventTarget): ForceKind | undefined =>
+  (target as Element).closest<HTMLElement>('[data-force]')?.dataset['force'] as ForceKind | undefined
+
+/** The menu of a group, or of the force in it that is pointed at. */
+const openGroupMenu = (
+  event: React.MouseEvent,
+  group: GroupDefinition,
+  path: EmitterPath,
+  expandable: boolean,
+): void => {
+  if ((event.target as Element).closest('input, textarea')) return
+  const force = forceAt(event.target)
+  const paste = (): void => void pasteNow(path.effect)
+  if (force !== undefined)
+    return openMenu(event, 'force', {
+      copy: () => void copyNow(path.effect, `force ${force}`),
+      paste,
+      remove: () => removeForce(path, force),
+    })
+  openMenu(event, 'group', {
+    foldGroup: expandable ? () => toggleGroup(group.id) : null,
+    copy: () => void copyNow(path.effect, `group ${group.id}`),
+    paste,
+    resetGroup: () => resetGroupOf(group, path),
+  })
+}
+
 const Group = memo(({ group, path }: { group: GroupDefinition; path: EmitterPath }) => {
   const open = useSession((s) => s.openGroups.includes(group.id))
   const [choice, setChoice] = useState<OpenChoice | null>(null)
@@ -169,7 +202,11 @@ const Group = memo(({ group, path }: { group: GroupDefinition; path: EmitterPath
   const expandable = rows.length > 0 || group.before !== undefined || group.after !== undefined
   const unfolded = open && expandable
   return (
-    <section className={unfolded ? 'group open' : 'group'} data-group={group.id}>
+    <section
+      className={unfolded ? 'group open' : 'group'}
+      data-group={group.id}
+      onContextMenu={(event) => openGroupMenu(event, group, path, expandable)}
+    >
       <div className="group-head">
         <GroupTitle group={group} open={open} expandable={expandable} />
         <Sentence

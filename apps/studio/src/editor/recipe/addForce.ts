@@ -1,5 +1,7 @@
 import type { Kit } from '@gliv/document'
 import { FORCE_KINDS, type ForceKind, FORCES, property } from '@gliv/model'
+import { FORCE_TEXTS } from '@gliv/words'
+import { edit } from '../../state/document.ts'
 import { type EmitterPath, pathsOf } from './emitterPath.ts'
 
 /**
@@ -24,3 +26,12 @@ export const addForce = (
 export const addForceToAll = (kit: Kit, path: EmitterPath, force: ForceKind): void => {
   for (const one of pathsOf(path)) if (!kit.types[one.type]!.forces.includes(force)) addForce(kit, one, force)
 }
+
+/** Takes a force from the particles of all emitters that are edited at once: one step of undo. */
+export const removeForce = (path: EmitterPath, force: ForceKind): void =>
+  edit(`Remove ${FORCE_TEXTS[force].label}`, (kit) => {
+    for (const { type: id } of pathsOf(path)) {
+      const type = kit.types[id]!
+      type.forces = type.forces.filter((kind) => kind !== force)
+    }
+  })

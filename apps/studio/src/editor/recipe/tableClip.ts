@@ -1,5 +1,6 @@
 /** Blocks of cells through the system's clipboard, in the clip format. Pure but for the kit it changes. */
-import { copyCells, graft, isEffects, isEmitters, type Kit, readClip, writeClip } from '@gliv/document'
+import { copyCells, graft, type Kit, readClip, writeClip } from '@gliv/document'
+import { refuseHere } from '../../document/clipboard.ts'
 import type { EmitterPath } from './emitterPath.ts'
 import { cellKey, type TableRow, typeInto } from './table.ts'
 import type { Marks } from './tableMarks.ts'
@@ -67,8 +68,7 @@ export const pasteAt = (
   }
   const clip = readClip(text)
   if (typeof clip === 'string') return clip
-  if (isEffects(clip)) return 'The clipboard holds effects; paste them on the kit page'
-  if (isEmitters(clip)) return 'The clipboard holds emitters; close the table to paste them'
+  if (clip.kind !== 'cells') return refuseHere(clip)
   const wide = Math.max(...clip.rows.map(({ values }) => values.length))
   const first = table.columns.findIndex(({ emitter }) => emitter === part.columns[0]?.emitter)
   const columns = wide === 1 ? part.columns : table.columns.slice(first, first + wide)

@@ -1,8 +1,10 @@
 import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, type ReactNode, useRef } from 'react'
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
+import { property, type PropertyId } from '@gliv/model'
 import { arrowSteps } from '../../shared/keys/arrows.ts'
-import { editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
+import { openMenu } from '../../shared/keys/contextMenu.ts'
+import { edit, editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { useEffectId, useSelectedEmitter } from '../playback/shownEffect.ts'
 import { type HandleMotion, handleReading, steppedBy } from './handleKeys.ts'
@@ -76,11 +78,57 @@ const useHandleKeys = (
   }
 }
 
+/** Numbers that a handle sets, by its name; those of points that can be removed are the points'. */
+const NUMBERS_OF: Readonly<Record<string, readonly PropertyId[]>> = {
+  radius: ['shapeRadius'],
+  inner: ['shapeInner'],
+  size: ['shapeWidth', 'shapeHeight'],
+  tilt: ['shapeTilt'],
+  line: ['shapeWidth', 'shapeAngle'],
+  turn: ['shapeAngle'],
+  end: ['endX', 'endY'],
+  heading: ['heading'],
+  fan: ['fan'],
+  move: ['offsetX', 'offsetY'],
+}
+
+const useHandleMenu = (props: HandleProps) => {
+  const effectId = useEffectId()
+  const emitter = useSelectedEmitter()
+  const put = usePut(props)
+  return (event: React.MouseEvent): void => {
+    const ids = NUMBERS_OF[props.name] ?? []
+    const free = emitter && !emitter.locked
+    openMenu(event, 'handle', {
+      resetHandle:
+        ids.length > 0 && free
+          ? () =>
+              edit(`${props.label} as in a new emitter`, (kit) => {
+                const numbers = kit.effects[effectId]!.emitters[emitter.id]!.numbers as Record<
+                  string,
+                  unknown
+                >
+                for (const id of ids) numbers[id] = property(id).default
+              })
+          : null,
+      toEmitter:
+        free && (props.motion ?? 'freely') === 'freely' && props.name !== 'move'
+          ? () => {
+              put({ x: props.at.x, y: props.at.y, at: props.at }, [0, 0], false, editMoment)
+              endMoment()
+            }
+          : null,
+      remove: free ? (props.onRemove ?? null) : null,
+    })
+  }
+}
+
 export const Handle = (props: HandleProps) => {
   const { name, label, x, y, cursor, at, reading, motion = 'freely', onRemove, children } = props
   const [besideX, besideY] = props.aside ?? [0, 0]
   const put = usePut(props)
   const onKeyDown = useHandleKeys(props, put)
+  const onMenu = useHandleMenu(props)
   const bind = useDrag(
     ({ event, first, last, movement: [mx, my], memo, shiftKey }) => {
       event.stopPropagation()
@@ -108,6 +156,7 @@ export const Handle = (props: HandleProps) => {
       className="handle"
       onDoubleClick={onRemove}
       onKeyDown={onKeyDown}
+      onContextMenu={onMenu}
     >
       <title>{label}</title>
       {props.aside && <line x2={-besideX} y2={-besideY} className="tangent-line" />}

@@ -2,6 +2,7 @@ import type { Camera } from '@gliv/player/renderers'
 import { useGesture } from '@use-gesture/react'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Guard } from '../../frame/Guard.tsx'
+import { openMenu } from '../../shared/keys/contextMenu.ts'
 import { setWorkplace } from '../../shared/keys/focus.ts'
 import { useEscape } from '../../shared/keys/escape.ts'
 import { type Placed, setSession, useSession } from '../../state/session.ts'
@@ -159,6 +160,7 @@ export const Stage = ({ canvasRef }: { canvasRef: (canvas: HTMLCanvasElement | n
         tabIndex={0}
         aria-label="Stage: arrow keys move the selected emitter"
         data-testid="stage"
+        onContextMenu={(event) => openMenu(event, 'stage', {})}
         {...drop}
       >
         <canvas ref={canvasRef} role="img" aria-label="The effect" />

@@ -16,6 +16,8 @@ import { select } from '../../state/session.ts'
 import { useEffectId } from '../playback/shownEffect.ts'
 import { STARTER_MEDIA_TYPE, useStarterShelf } from '../../state/starterShelf.ts'
 import { shownBeginnings } from '../../starters/choices.ts'
+import { OwnStarters } from '../../starters/OwnStarters.tsx'
+import { emittersFrom } from '../../starters/useOwn.ts'
 import { ensureSprites, keepSprites } from '../../starters/sprites.ts'
 import './StarterShelf.css'
 
@@ -69,6 +71,14 @@ export const StarterShelf = () => {
         </IconButton>
       </div>
       <div className="technique-cards">
+        <OwnStarters
+          search={typed}
+          className="technique-card"
+          onUse={(starter) => {
+            const top = emittersFrom(starter, effectId).at(-1)
+            if (top !== undefined) select(effectId, top)
+          }}
+        />
         {found.map((id) => (
           <button
             key={id}

@@ -17,6 +17,8 @@ import { useShown } from '../playback/shownEffect.ts'
 import { RampLine } from '../ramps/RampLine.tsx'
 import { RampsAtHand } from '../ramps/RampsAtHand.tsx'
 import { ShareInput } from '../ramps/ShareInput.tsx'
+import { pasteColour, writeClipboard } from '../../document/clipboard.ts'
+import { openMenu } from '../../shared/keys/contextMenu.ts'
 import './TintEditor.css'
 
 /** Share of the axis that an arrow key moves by. */
@@ -87,6 +89,24 @@ const Stop = (props: StopProps) => {
       style={{ left: `${stop.at * 100}%`, touchAction: 'none' }}
       onFocus={onChoose}
       onKeyDown={onKeyDown}
+      onContextMenu={(event) =>
+        openMenu(event, 'swatch', {
+          copyColour: () => void writeClipboard(stop.colour, `Copied ${stop.colour}`),
+          pasteColour: () =>
+            void pasteColour((colour) => {
+              const before = useDocument.getState().kit?.types[type.id]?.ramps[kind]
+              if (before)
+                write(
+                  type,
+                  kind,
+                  'Colour of a stop',
+                  { ...before, points: before.points.map((p, k) => (k === index ? { ...p, colour } : p)) },
+                  edit,
+                )
+            }),
+          remove: type.ramps[kind].points.length > 1 ? onRemove : null,
+        })
+      }
       onDoubleClick={(event) => {
         event.stopPropagation()
         onRemove()

@@ -5,7 +5,8 @@ import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { arrowSteps } from '../../shared/keys/arrows.ts'
 import { edit, editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
-import { useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
+import { useDriver, useEffectId, useShown, useShownData } from '../playback/shownEffect.ts'
+import { openBarMenu, openBurstMenu } from './menus.ts'
 import { trackTimes } from './scale.ts'
 import './Bars.css'
 import './common.css'
@@ -131,7 +132,14 @@ const BurstTick = ({ emitterId, index, at, left, perPixel }: Mark) => {
       ),
   })
   return (
-    <svg {...slider} className="burst-tick" data-testid="burst-tick" style={{ left, touchAction: 'none' }}>
+    <svg
+      {...slider}
+      className="burst-tick"
+      data-testid="burst-tick"
+      data-clip={`burst ${emitterId} ${index}`}
+      onContextMenu={(event) => openBurstMenu(event, effectId, emitterId, index)}
+      style={{ left, touchAction: 'none' }}
+    >
       <title>Burst: pull to move it, with Shift to spread it over time</title>
       <rect x={10.5} y={4} width={3} height={16} rx={1} />
     </svg>
@@ -160,6 +168,10 @@ type ShownTrack = ReturnType<typeof trackTimes> & {
   readonly steady: boolean
 }
 
+/** Where the playhead is, read when it is asked for. */
+export const secondsOf = (driver: ReturnType<typeof useDriver>) => (): number =>
+  Math.max(0, driver?.playback.seconds ?? 0)
+
 interface BarProps {
   readonly emitterId: string
   readonly shown: ShownTrack
@@ -170,6 +182,8 @@ interface BarProps {
 
 /** Where it sends out: dragged, it starts at another time. */
 const EmissionBar = ({ emitterId, shown: { start, emissionEnd, steady }, x, perPixel }: BarProps) => {
+  const driver = useDriver()
+  const effectId = useEffectId()
   const delay = useShown((_, effect) => effect.emitters[emitterId]?.numbers.delay ?? 0, 0)
   const move = useTimeSlider({
     emitterId,
@@ -183,6 +197,7 @@ const EmissionBar = ({ emitterId, shown: { start, emissionEnd, steady }, x, perP
     <svg
       {...move}
       className="bar"
+      onContextMenu={(event) => openBarMenu(event, effectId, emitterId, secondsOf(driver))}
       data-testid="bar"
       style={{ left: x(start), width: Math.max(24, width), touchAction: 'none' }}
     >

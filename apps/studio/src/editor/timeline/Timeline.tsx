@@ -7,6 +7,9 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core'
+import { touched } from '../../shared/hooks/band.ts'
+import { bandStyle, useBand } from '../../shared/hooks/useBand.ts'
+import { selectedTogether, selectTogether } from '../playback/selected.ts'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { addEmitter, moveEmitter, newPart, STARTERS, type StarterId } from '@gliv/document'
 import Add from '@mui/icons-material/Add'
@@ -34,7 +37,6 @@ import { populationOf, populationPath } from './population.ts'
 import { RegionBand } from './RegionBand.tsx'
 import { markSpacing, passSeconds, rulerSeconds, trackTimes } from './scale.ts'
 import { Track } from './Track.tsx'
-import { useTrackMenu } from './TrackMenu.tsx'
 import { TrackLanes } from './TrackLanes.tsx'
 import './Timeline.css'
 
@@ -295,6 +297,27 @@ const useTrackSensors = () =>
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   )
 
+/** A drag over the ground of the labels, or below the tracks, chooses the tracks that a band touches. */
+const useTrackBand = (effectId: string) => {
+  const tracks = useRef<HTMLDivElement>(null)
+  const { band, bind } = useBand(
+    tracks,
+    (drawn, ctrl) => {
+      const around = tracks.current!.getBoundingClientRect()
+      const rows = [...tracks.current!.querySelectorAll<HTMLElement>('[data-track]')]
+      const boxes = rows.map((row) => {
+        const { x, y, width, height } = row.getBoundingClientRect()
+        return { x: x - around.x, y: y - around.y, w: width, h: height }
+      })
+      const ids = touched(drawn, boxes).map((k) => rows[k]!.dataset['track']!)
+      const before = ctrl ? selectedTogether(effectId) : []
+      selectTogether(effectId, [...new Set([...before, ...ids])])
+    },
+    '.track-time, button, input, .track-grip, [role="slider"], .track-actions',
+  )
+  return { tracks, band, bind }
+}
+
 export const Timeline = () => {
   const effectId = useEffectId()
   const order = useShown<readonly string[]>((_, effect) => effect.emitterOrder, NO_EMITTERS)
@@ -307,8 +330,8 @@ export const Timeline = () => {
     (effect, options) => populationOf(effect, options, seconds),
     NO_POPULATION,
   )
-  const { onMenu, menu } = useTrackMenu()
   const sensors = useTrackSensors()
+  const { tracks, band, bind } = useTrackBand(effectId)
   // The list shows the topmost layer first.
   const shown = order.toReversed()
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
@@ -328,7 +351,8 @@ export const Timeline = () => {
       <div className="time-area" ref={ref}>
         <Ruler seconds={seconds} width={width} />
       </div>
-      <div className="tracks">
+      <div className="tracks" ref={tracks} {...bind()}>
+        {band && <div className="rubber-band" style={bandStyle(band)} />}
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
           <SortableContext items={shown} strategy={verticalListSortingStrategy}>
             {shown.map((id) => (
@@ -338,14 +362,12 @@ export const Timeline = () => {
                   seconds={seconds}
                   width={width}
                   population={population ? populationPath(population, id, width, 23) : ''}
-                  onMenu={onMenu}
                 />
                 <TrackLanes emitterId={id} seconds={seconds} width={width} />
               </Fragment>
             ))}
           </SortableContext>
         </DndContext>
-        {menu}
         <PartTracks seconds={seconds} width={width} />
         <ExtraTracks seconds={seconds} width={width} />
         {shown.length === 0 && !parts && (

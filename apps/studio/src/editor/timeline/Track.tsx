@@ -14,11 +14,12 @@ import type { Kit } from '@gliv/document'
 import { memo, useEffect, useRef } from 'react'
 import { setColumn, useColumn } from '../../state/column.ts'
 import { select, useSession } from '../../state/session.ts'
-import { useEffectId, useSelectedId, useShown } from '../playback/shownEffect.ts'
+import { useDriver, useEffectId, useSelectedId, useShown } from '../playback/shownEffect.ts'
 import { duplicateSelected, pickTrack, removeEmitter, soloTracks, toggleLock, toggleMute } from './acts.ts'
 import { toggleLanes, useLaneCount, useOpenLanes } from './TrackLanes.tsx'
 import { TrackMark } from './TrackMark.tsx'
-import { Bars } from './Bars.tsx'
+import { Bars, secondsOf } from './Bars.tsx'
+import { openTrackMenu } from './menus.ts'
 import './Track.css'
 import './common.css'
 
@@ -60,6 +61,7 @@ const useTrackState = (emitterId: string) => {
     name: useShown((kit) => emitterName(kit, effectId, emitterId), ''),
     muted: useShown((_, effect) => effect.emitters[emitterId]?.muted ?? false, false),
     locked: useShown((_, effect) => effect.emitters[emitterId]?.locked ?? false, false),
+    note: useShown((_, effect) => effect.emitters[emitterId]?.note ?? '', ''),
     solo: useSession((s) => s.solo.includes(emitterId)),
     shared: useShown(
       (kit) =>
@@ -168,7 +170,6 @@ interface TrackProps {
   readonly seconds: number
   readonly width: number
   readonly population: string
-  readonly onMenu: (emitter: string, event: React.MouseEvent) => void
 }
 
 const trackClass = (selected: boolean, also: boolean, { muted, locked }: TrackState): string => {
@@ -176,9 +177,10 @@ const trackClass = (selected: boolean, also: boolean, { muted, locked }: TrackSt
   return `track${mark}${muted ? ' muted' : ''}${locked ? ' locked' : ''}`
 }
 
-export const Track = memo(({ emitterId, seconds, width, population, onMenu }: TrackProps) => {
+export const Track = memo(({ emitterId, seconds, width, population }: TrackProps) => {
   const state = useTrackState(emitterId)
-  const { effectId, name, shared, locked } = state
+  const { effectId, name, shared, locked, note } = state
+  const driver = useDriver()
   const selected = useSelectedId() === emitterId
   const also = useSession((s) => s.also.includes(emitterId))
   const flash = useFlash(state.typeId, shared)
@@ -195,12 +197,13 @@ export const Track = memo(({ emitterId, seconds, width, population, onMenu }: Tr
         zIndex: isDragging ? 2 : undefined,
       }}
       data-testid="track"
+      data-track={emitterId}
       aria-current={selected}
       onClick={(event) => {
         const how = { shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey }
         if (!pickTrack(effectId, emitterId, how)) choose(effectId, emitterId)
       }}
-      onContextMenu={(event) => onMenu(emitterId, event)}
+      onContextMenu={(event) => openTrackMenu(event, effectId, emitterId, secondsOf(driver))}
     >
       <div className="track-flash" ref={flash} />
       <div className="track-label">
@@ -208,7 +211,7 @@ export const Track = memo(({ emitterId, seconds, width, population, onMenu }: Tr
           <DragIndicator fontSize="inherit" />
         </span>
         <SeenButtons emitterId={emitterId} state={state} />
-        <button type="button" className="track-name" title={name}>
+        <button type="button" className="track-name" title={note ? `${name}: ${note}` : name}>
           {name}
         </button>
         {shared && (

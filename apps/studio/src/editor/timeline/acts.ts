@@ -3,18 +3,11 @@ import { deleteEmitter, duplicateEmitter, type Emitter } from '@gliv/document'
 import { edit, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { offerShare } from '../../state/offerShare.ts'
-import { select, setSession, toggleSolo, useSession } from '../../state/session.ts'
-import { selectedOf } from '../playback/selected.ts'
+import { setSession, toggleSolo, useSession } from '../../state/session.ts'
+import { selectedOf, selectedTogether, selectTogether } from '../playback/selected.ts'
 
 const emittersOf = (effectId: string): Readonly<Record<string, Emitter>> =>
   useDocument.getState().kit?.effects[effectId]?.emitters ?? {}
-
-/** All that are selected together, in the order of their layers. */
-export const selectedTogether = (effectId: string): readonly string[] => {
-  const order = useDocument.getState().kit?.effects[effectId]?.emitterOrder ?? []
-  const chosen = new Set([selectedOf(effectId), ...useSession.getState().also])
-  return order.filter((id) => chosen.has(id))
-}
 
 /** Those that an act on one emitter means: all that are selected, when it is one of them. */
 export const meantBy = (effectId: string, emitterId: string): readonly string[] => {
@@ -60,13 +53,6 @@ export const soloTracks = (effectId: string, emitterId: string): void => {
   const on = !useSession.getState().solo.includes(emitterId)
   for (const id of meantBy(effectId, emitterId))
     if (useSession.getState().solo.includes(id) !== on) toggleSolo(id)
-}
-
-/** Selects emitters together, one of them first. */
-export const selectTogether = (effectId: string, ids: readonly string[], first = ids[0]): void => {
-  if (first === undefined) return
-  select(effectId, first)
-  setSession({ also: ids.filter((id) => id !== first) })
 }
 
 export const duplicateSelected = (effectId: string, emitterId: string): void => {

@@ -10,6 +10,8 @@ import { ImportContext } from '../importContext.ts'
 import { Guard } from '../Guard.tsx'
 // Not fetched when it is wanted: what is typed next belongs to it already.
 import { CommandList } from './CommandList.tsx'
+import { KeepStarter } from '../../starters/KeepStarter.tsx'
+import { ThingMenu } from './ThingMenu.tsx'
 import { openSheet, useCommandSheets } from '../../state/commandSheets.ts'
 
 const KeySheet = lazy(() => import('./KeySheet.tsx'))
@@ -35,10 +37,15 @@ export const ApplicationCommands = () => {
     [navigate, chooseFile],
   )
   useCommands('application', runs)
-  if (open === null) return null
   return (
-    <Guard what="The commands">
-      <Suspense>{open === 'list' ? <CommandList /> : <KeySheet />}</Suspense>
-    </Guard>
+    <>
+      <ThingMenu />
+      <KeepStarter />
+      {open !== null && (
+        <Guard what="The commands">
+          <Suspense>{open === 'list' ? <CommandList /> : <KeySheet />}</Suspense>
+        </Guard>
+      )}
+    </>
   )
 }

@@ -6,7 +6,8 @@ import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { type Effect, groupOf } from '@gliv/document'
 import { PLAY_TEXTS } from '@gliv/words'
 import { lazy, memo, Suspense, useCallback, useState } from 'react'
-import { Link } from 'react-router'
+import { Link, useNavigate } from 'react-router'
+import type { MenuRuns } from '../../shared/keys/contextMenu.ts'
 import type { Show } from '../../preview/still.ts'
 import { LivingThumbnail, Thumbnail } from '../../preview/Thumbnail.tsx'
 import { edit, useDocument } from '../../state/document.ts'
@@ -91,6 +92,7 @@ interface Props {
   readonly naming: boolean
   readonly onNamed: () => void
   readonly onPick: (id: string, how: { readonly shift: boolean; readonly ctrl: boolean }) => boolean
+  readonly onMenu: (id: string, more: MenuRuns, event: React.MouseEvent) => void
 }
 
 const CardFoot = ({ effect, show, uses }: { effect: Effect; show: Show | null; uses: number }) => {
@@ -121,46 +123,59 @@ const CardFoot = ({ effect, show, uses }: { effect: Effect; show: Show | null; u
   )
 }
 
-export const EffectCard = memo(({ effect, kitId, uses, movable, plays, naming, onNamed, onPick }: Props) => {
-  const { id, name } = effect
-  const [show, setShow] = useState<Show | null>(null)
-  const onShow = useCallback((found: Show) => setShow(found), [])
-  const chosen = useChosenEffects((s) => s.ids.includes(id))
-  const drag = useDraggable({ id, disabled: !movable || naming })
-  const drop = useDroppable({ id, disabled: !movable })
-  const place = (element: HTMLElement | null): void => {
-    drag.setNodeRef(element)
-    drop.setNodeRef(element)
-  }
-  const className = ['card', 'effect-card', chosen ? 'chosen' : '', drop.isOver ? 'over' : '']
-    .filter(Boolean)
-    .join(' ')
-  return (
-    <article
-      ref={place}
-      className={className}
-      data-card
-      data-effect={id}
-      data-testid="effect-card"
-      {...(movable && !naming ? drag.listeners : {})}
-    >
-      <Link
-        to={`/kit/${kitId}/effect/${encodeURIComponent(id)}`}
-        className="card-link"
-        aria-label={`Open ${name}`}
-        aria-describedby={chosen ? 'chosen-effects' : undefined}
-        draggable={false}
-        onClick={(event) => {
-          const how = { shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey }
-          if (onPick(id, how)) event.preventDefault()
-        }}
+export const EffectCard = memo(
+  ({ effect, kitId, uses, movable, plays, naming, onNamed, onPick, onMenu }: Props) => {
+    const { id, name } = effect
+    const navigate = useNavigate()
+    const [show, setShow] = useState<Show | null>(null)
+    const onShow = useCallback((found: Show) => setShow(found), [])
+    const chosen = useChosenEffects((s) => s.ids.includes(id))
+    const drag = useDraggable({ id, disabled: !movable || naming })
+    const drop = useDroppable({ id, disabled: !movable })
+    const place = (element: HTMLElement | null): void => {
+      drag.setNodeRef(element)
+      drop.setNodeRef(element)
+    }
+    const className = ['card', 'effect-card', chosen ? 'chosen' : '', drop.isOver ? 'over' : '']
+      .filter(Boolean)
+      .join(' ')
+    return (
+      <article
+        ref={place}
+        className={className}
+        data-card
+        data-effect={id}
+        data-testid="effect-card"
+        onContextMenu={(event) =>
+          onMenu(
+            id,
+            {
+              open: () => void navigate(`/kit/${kitId}/effect/${encodeURIComponent(id)}`),
+              ship: () => void navigate(`/kit/${kitId}/ship/${encodeURIComponent(id)}`),
+            },
+            event,
+          )
+        }
+        {...(movable && !naming ? drag.listeners : {})}
       >
-        <EffectPicture id={id} plays={plays} onShow={onShow} />
-        {!naming && <h2 title={name}>{groupOf(name).rest}</h2>}
-      </Link>
-      {naming && <NameEntry effect={effect} onDone={onNamed} />}
-      <CardFoot effect={effect} show={show} uses={uses} />
-    </article>
-  )
-})
+        <Link
+          to={`/kit/${kitId}/effect/${encodeURIComponent(id)}`}
+          className="card-link"
+          aria-label={`Open ${name}`}
+          aria-describedby={chosen ? 'chosen-effects' : undefined}
+          draggable={false}
+          onClick={(event) => {
+            const how = { shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey }
+            if (onPick(id, how)) event.preventDefault()
+          }}
+        >
+          <EffectPicture id={id} plays={plays} onShow={onShow} />
+          {!naming && <h2 title={name}>{groupOf(name).rest}</h2>}
+        </Link>
+        {naming && <NameEntry effect={effect} onDone={onNamed} />}
+        <CardFoot effect={effect} show={show} uses={uses} />
+      </article>
+    )
+  },
+)
 EffectCard.displayName = 'EffectCard'

@@ -129,6 +129,7 @@ const LineOf = ({ line, kitId, uses, movable, keys, onPick }: LineProps) =>
         plays={keys.playing.has(effect.id)}
         naming={keys.naming === effect.id}
         onNamed={keys.endNaming}
+        onMenu={keys.onMenu}
         onPick={onPick}
       />
     ))

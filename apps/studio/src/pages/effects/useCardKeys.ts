@@ -1,7 +1,11 @@
 /** Keys on cards: arrows go from one to the next, Space plays, F2 renames, Delete deletes, Alt and an arrow carries. */
 import { useCallback, useRef, useState } from 'react'
 import { useChosenEffects, chooseEffects } from '../../state/effectsPage.ts'
-import { carryEffects, deleteEffects, duplicateEffects } from './acts.ts'
+import { type MenuRuns, openMenu } from '../../shared/keys/contextMenu.ts'
+import { useDocument } from '../../state/document.ts'
+import { askStarter } from '../../state/ownStarters.ts'
+import { carryEffects, deleteEffects, duplicateEffects, makeVariants } from './acts.ts'
+import { copyChosen, effectsClip } from './useEffectClip.ts'
 import type { Line } from './effectList.ts'
 
 interface Virtual {
@@ -46,6 +50,27 @@ const carryBy = (all: readonly Listed[], id: string, by: number): boolean => {
   return true
 }
 
+const handleCtrl = (event: React.KeyboardEvent, id: string | undefined, lines: readonly Line[]): void => {
+  if (!(event.ctrlKey || event.metaKey)) return
+  const key = event.key.toLowerCase()
+  if (key === 'a') chooseEffects(flat(lines).map((one) => one.id))
+  else if (key === 'd' && id !== undefined) duplicateEffects(meant(id))
+  else return
+  event.preventDefault()
+}
+
+/** What the menu of a card does with it, or with all that are chosen. */
+const menuRuns = (id: string): MenuRuns => ({
+  copyCard: () => duplicateEffects(meant(id)),
+  variant: () => makeVariants(meant(id)),
+  copy: () => void copyChosen(meant(id)),
+  keepStarter: () => {
+    const text = effectsClip([id])
+    if (text !== null) askStarter({ name: useDocument.getState().kit?.effects[id]?.name ?? '', text })
+  },
+  delete: () => deleteEffects(meant(id)),
+})
+
 export const useCardKeys = (
   list: React.RefObject<HTMLElement | null>,
   lines: readonly Line[],
@@ -73,7 +98,7 @@ export const useCardKeys = (
   const onKeyDown = useCallback((event: React.KeyboardEvent): void => {
     const link = (event.target as Element).closest('.card-link')
     const id = link?.closest<HTMLElement>('[data-effect]')?.dataset['effect']
-    if (id === undefined || event.ctrlKey || event.metaKey) return handleCtrl(event, id)
+    if (id === undefined || event.ctrlKey || event.metaKey) return handleCtrl(event, id, latest.current.lines)
     const step = {
       ArrowLeft: -1,
       ArrowRight: 1,
@@ -90,14 +115,21 @@ export const useCardKeys = (
     // Everything here reads the latest of what it needs.
   }, [])
 
-  const handleCtrl = (event: React.KeyboardEvent, id: string | undefined): void => {
-    if (!(event.ctrlKey || event.metaKey)) return
-    const key = event.key.toLowerCase()
-    if (key === 'a') chooseEffects(flat(latest.current.lines).map((one) => one.id))
-    else if (key === 'd' && id !== undefined) duplicateEffects(meant(id))
-    else return
-    event.preventDefault()
-  }
+  const onMenu = useCallback(
+    (id: string, more: MenuRuns, event: React.MouseEvent): void =>
+      openMenu(
+        event,
+        'card',
+        {
+          ...menuRuns(id),
+          playCard: () => setPlaying((set) => toggled(set, id)),
+          rename: () => setNaming(id),
+          ...more,
+        },
+        meant(id).length,
+      ),
+    [],
+  )
   const endNaming = useCallback(() => setNaming(null), [])
-  return { playing, naming, endNaming, onKeyDown }
+  return { playing, naming, endNaming, onKeyDown, onMenu }
 }

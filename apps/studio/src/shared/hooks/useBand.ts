@@ -7,13 +7,21 @@ import { type Band, bandOf } from './band.ts'
 export const useBand = (
   place: RefObject<HTMLElement | null>,
   onDone: (band: Band, ctrl: boolean) => void,
+  /** Where no band begins. */
+  except?: string,
 ) => {
   const [band, setBand] = useState<Band | null>(null)
   const bind = useDrag(
     ({ event, first, last, tap, xy: [clientX, clientY], memo, canceled }) => {
       const box = place.current!.getBoundingClientRect()
       const here = [clientX - box.x, clientY - box.y] as const
-      const start = first ? here : (memo as typeof here)
+      const from = event.target as Element
+      const start = first
+        ? except !== undefined && from.closest(except)
+          ? null
+          : here
+        : (memo as typeof here | null)
+      if (!start) return null
       if (tap || canceled) return void setBand(null)
       const drawn = bandOf(start, here)
       setBand(last ? null : drawn)

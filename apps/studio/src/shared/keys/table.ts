@@ -169,3 +169,118 @@ export type Run = (event: KeyboardEvent, down: boolean) => void
 
 export const commandRow = (id: CommandId): CommandRow => COMMANDS[id]
 export const COMMAND_IDS = Object.keys(COMMANDS) as readonly CommandId[]
+
+/** A command of one thing's menu: it is run by that menu, and by `keys` while the thing has the focus. */
+export interface ThingRow {
+  readonly name: string
+  /** Keys that the thing takes by itself; they are shown, and cannot be changed. */
+  readonly keys?: readonly string[]
+}
+
+const REMOVE = ['Delete'] as const
+
+/** Commands of things: what menus offer beside the commands of the screen. */
+export const THING_COMMANDS = {
+  open: { name: 'Open', keys: ['Enter'] },
+  playCard: { name: 'Let it run here, or stop it', keys: ['Space'] },
+  rename: { name: 'Rename', keys: ['F2'] },
+  copy: { name: 'Copy', keys: ['$mod+c'] },
+  paste: { name: 'Paste', keys: ['$mod+v'] },
+  pasteHere: { name: 'Paste at the moment', keys: ['$mod+Shift+v'] },
+  chooseAll: { name: 'Choose all', keys: ['$mod+a'] },
+  copies: { name: 'Duplicate' },
+  copyCard: { name: 'Duplicate', keys: ['$mod+d'] },
+  variant: { name: 'Make a variant' },
+  keepStarter: { name: 'Keep as a starter…' },
+  ship: { name: 'Ship it' },
+  delete: { name: 'Delete', keys: REMOVE },
+  remove: { name: 'Remove', keys: REMOVE },
+  lock: { name: 'Lock or unlock' },
+  muteIt: { name: 'Mute or unmute' },
+  soloIt: { name: 'Solo' },
+  duplicateIt: { name: 'Duplicate' },
+  deleteIt: { name: 'Delete' },
+  beginHere: { name: 'Begin at the moment' },
+  endHere: { name: 'End at the moment' },
+  burstHere: { name: 'Add a burst at the moment' },
+  repeat: { name: 'Repeat it three times' },
+  once: { name: 'Fire it once only' },
+  showRamp: { name: 'Edit in the life strip' },
+  flip: { name: 'Turn upside down' },
+  mirror: { name: 'Turn end to end' },
+  flat: { name: 'Make it even' },
+  straight: { name: 'Go straight on to the next point' },
+  soft: { name: 'Ease to the next point' },
+  hold: { name: 'Hold until the next point' },
+  foldGroup: { name: 'Open or close' },
+  resetGroup: { name: 'As in a new emitter' },
+  ownCopy: { name: 'Own copy for this emitter' },
+  resetHandle: { name: 'As in a new emitter' },
+  toEmitter: { name: 'Put it on the emitter' },
+  use: { name: 'Use for the selected emitter' },
+  addPicture: { name: 'Add to the selected emitter’s pictures' },
+  shatter: { name: 'Shatter into its pixels' },
+  longer: { name: 'Hold longer', keys: ['+'] },
+  shorter: { name: 'Hold shorter', keys: ['-'] },
+  copyColour: { name: 'Copy the colour' },
+  pasteColour: { name: 'Paste a colour' },
+} as const satisfies Record<string, ThingRow>
+
+export type ThingCommandId = keyof typeof THING_COMMANDS
+export type AnyCommandId = CommandId | ThingCommandId
+
+/** What is in the menu of each thing, in order; a name of the screen’s commands, or one of the thing’s own. */
+export const MENUS = {
+  track: {
+    name: 'Track',
+    items: [
+      'muteIt',
+      'soloIt',
+      'lock',
+      'duplicateIt',
+      'copy',
+      'paste',
+      'pasteHere',
+      'keepStarter',
+      'selectAll',
+      'deleteIt',
+    ],
+  },
+  bar: { name: 'Bar', items: ['beginHere', 'endHere', 'burstHere', 'muteIt', 'soloIt', 'frameEmitter'] },
+  burst: { name: 'Burst', items: ['repeat', 'once', 'copies', 'copy', 'remove'] },
+  card: {
+    name: 'Effect',
+    items: ['open', 'playCard', 'rename', 'copyCard', 'variant', 'copy', 'keepStarter', 'ship', 'delete'],
+  },
+  kitStage: { name: 'Stage of the kit', items: ['open', 'copies', 'copy', 'delete'] },
+  cue: { name: 'Cue', items: ['copy', 'remove'] },
+  surface: { name: 'Surface', items: ['chooseAll', 'copies', 'copy', 'paste', 'remove'] },
+  ramp: { name: 'Ramp', items: ['showRamp', 'flip', 'mirror', 'flat', 'copy', 'paste'] },
+  point: { name: 'Point of a ramp', items: ['straight', 'soft', 'hold', 'remove'] },
+  group: { name: 'Group of the Recipe', items: ['foldGroup', 'copy', 'paste', 'resetGroup'] },
+  force: { name: 'Force', items: ['copy', 'paste', 'remove'] },
+  type: { name: 'Particle type', items: ['ownCopy', 'copy', 'paste'] },
+  stage: {
+    name: 'Stage',
+    items: [
+      'play',
+      'frameAll',
+      'frameEmitter',
+      'handles',
+      'tracer',
+      'paths',
+      'one',
+      'nine',
+      'inScene',
+      'keepTake',
+      'copyLink',
+      'stageOnly',
+    ],
+  },
+  handle: { name: 'Handle', items: ['resetHandle', 'toEmitter', 'remove', 'handles'] },
+  frame: { name: 'Frame', items: ['use', 'addPicture', 'shatter', 'delete'] },
+  filmFrame: { name: 'Frame of a clip', items: ['longer', 'shorter', 'copies', 'remove'] },
+  swatch: { name: 'Colour', items: ['copyColour', 'pasteColour', 'copies', 'remove'] },
+} as const satisfies Record<string, { readonly name: string; readonly items: readonly string[] }>
+
+export type MenuId = keyof typeof MENUS
