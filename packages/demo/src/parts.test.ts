@@ -28,6 +28,7 @@ const through = <C extends Copied>(clip: C): C => {
 
 let n = 0
 const make = (prefix: string): string => `${prefix}-new-${++n}`
+const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 const bare = ({ id: _id, name: _name, ...rest }: { id: string; name: string }): unknown => rest
 
 describe('whole parts', () => {
@@ -91,9 +92,7 @@ describe('small parts', () => {
     for (const id of kit.typeOrder) {
       const from = kit.types[id]!
       if (from.forces.length === 0 || from.rail) continue
-      const plain = structuredClone(
-        kit.types['flash'] ?? Object.values(kit.types).find((t) => t.forces.length === 0)!,
-      )
+      const plain = copyOf(kit.types['flash'] ?? Object.values(kit.types).find((t) => t.forces.length === 0)!)
       expect(graftForces(plain, through(copyForces(from, from.forces)))).toBeNull()
       expect(plain.forces).toEqual(from.forces)
       expect(copyForces(plain, from.forces)).toEqual(copyForces(from, from.forces))

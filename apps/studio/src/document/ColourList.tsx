@@ -41,7 +41,7 @@ export const ColourList = ({
               copyColour: () => void writeClipboard(colour, `Copied ${colour}`),
               pasteColour: () => void pasteColour((next) => set(i, next)),
               copies: colours.length < LONGEST_LIST ? () => put(colours.toSpliced(i, 0, colour)) : null,
-              remove: colours.length > 1 ? () => put(colours.filter((_, k) => k !== i)) : null,
+              takeOut: colours.length > 1 ? () => put(colours.filter((_, k) => k !== i)) : null,
             })
           }
         >

@@ -34,7 +34,7 @@ export const CueRows = () => {
                   const clip = cueClip(cue.id)
                   if (clip) void writeClipboard(clip.text, clip.said)
                 },
-                remove: uses > 0 ? null : () => removeCue(cue.id, cue.name),
+                takeOut: uses > 0 ? null : () => removeCue(cue.id, cue.name),
               })
             }}
             className="stage-line"

@@ -142,7 +142,7 @@ export const openSurfaceMenu = (event: React.MouseEvent, stageId: string, id: st
         void readClipboard().then((text) => {
           if (text !== null) pasteText(stageId, text)
         }),
-      remove: () => removeSurfaces(stageId, id),
+      takeOut: () => removeSurfaces(stageId, id),
     },
     all.length,
   )

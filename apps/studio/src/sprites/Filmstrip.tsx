@@ -92,7 +92,7 @@ const Step = (props: StepProps) => {
           longer: () => onChange('Hold', held(steps, at, 1)),
           shorter: step.hold > 1 ? () => onChange('Hold', held(steps, at, -1)) : null,
           copies: () => onChange('Duplicate a frame', doubled(steps, at)),
-          remove:
+          takeOut:
             steps.length > 1
               ? () =>
                   onChange(

@@ -117,8 +117,8 @@ const usePointDrag = ({ at: place, mates, index, look, toRamp, onChoose, togethe
       event.stopPropagation()
       // One of another ramp takes over when it is pressed, not while it is dragged: that would take it away.
       const more = ctrlKey || metaKey || shiftKey
-      if (look === 'mate' ? tap : more ? tap : first && !together.includes(index))
-        onChoose(more ? 'one' : undefined)
+      const picks = look === 'mate' || more ? tap : tap || (first && !together.includes(index))
+      if (picks) onChoose(more ? 'one' : undefined)
       if (tap) return
       noteInput(event)
       const before = togetherNow(place, mates)
@@ -132,7 +132,7 @@ const usePointDrag = ({ at: place, mates, index, look, toRamp, onChoose, togethe
         )
       if (last) endMoment()
     },
-    { filterTaps: true },
+    { filterTaps: true, pointer: { keys: false } },
   )
 
 /** Arrows move a point, Delete removes it, Ctrl A chooses all: with it all that are chosen. */
@@ -182,7 +182,11 @@ const Point = (props: PointProps) => {
       aria-label={`Point ${index + 1} of the ${rampName(place)}`}
       aria-valuenow={point.value}
       aria-valuetext={`${Number(point.value.toFixed(3))} at ${Number((point.at * 100).toFixed(1))} % of life`}
-      onFocus={look === 'mate' || together.includes(index) ? undefined : () => onChoose()}
+      // By keys; a press has chosen by itself.
+      onFocus={({ currentTarget }) => {
+        if (look !== 'mate' && !together.includes(index) && currentTarget.matches(':focus-visible'))
+          onChoose()
+      }}
       onContextMenu={(event) =>
         openPointMenu(event, ramp, index, (next) => write(place, 'Set a point', next, edit), onRemove)
       }
@@ -488,10 +492,14 @@ const usePointBand = (
 ) => {
   const [band, setBand] = useState<Band | null>(null)
   const bind = useDrag(
-    ({ first, last, tap, xy: [cx, cy], memo, shiftKey }) => {
+    ({ first, last, tap, initial: [fromX, fromY], xy: [cx, cy], memo, shiftKey }) => {
       const bounds = box.current!.getBoundingClientRect()
       const here = [cx - bounds.x, cy - bounds.y] as const
-      const start = first ? (shiftKey ? here : null) : (memo as typeof here | null)
+      const start = first
+        ? shiftKey
+          ? ([fromX - bounds.x, fromY - bounds.y] as const)
+          : null
+        : (memo as typeof here | null)
       if (!start || tap) return start
       const drawn = bandOf(start, here)
       setBand(last ? null : drawn)

@@ -101,6 +101,6 @@ export const openPointMenu = (
     straight: ease('linear'),
     soft: ease('ease'),
     hold: ease('step'),
-    remove: ramp.points.length > 1 ? remove : null,
+    takeOut: ramp.points.length > 1 ? remove : null,
   })
 }

@@ -181,7 +181,7 @@ const openGroupMenu = (
     return openMenu(event, 'force', {
       copy: () => void copyNow(path.effect, `force ${force}`),
       paste,
-      remove: () => removeForce(path, force),
+      takeOut: () => removeForce(path, force),
     })
   openMenu(event, 'group', {
     foldGroup: expandable ? () => toggleGroup(group.id) : null,

@@ -118,7 +118,7 @@ const useHandleMenu = (props: HandleProps) => {
               endMoment()
             }
           : null,
-      remove: free ? (props.onRemove ?? null) : null,
+      takeOut: free ? (props.onRemove ?? null) : null,
     })
   }
 }

@@ -104,7 +104,7 @@ const Stop = (props: StopProps) => {
                   edit,
                 )
             }),
-          remove: type.ramps[kind].points.length > 1 ? onRemove : null,
+          takeOut: type.ramps[kind].points.length > 1 ? onRemove : null,
         })
       }
       onDoubleClick={(event) => {

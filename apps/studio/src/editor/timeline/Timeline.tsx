@@ -313,7 +313,7 @@ const useTrackBand = (effectId: string) => {
       const before = ctrl ? selectedTogether(effectId) : []
       selectTogether(effectId, [...new Set([...before, ...ids])])
     },
-    '.track-time, button, input, .track-grip, [role="slider"], .track-actions',
+    '.track-time, button:not(.track-name), input, .track-grip, [role="slider"]',
   )
   return { tracks, band, bind }
 }

@@ -122,6 +122,6 @@ export const openBurstMenu = (
       bursts.push({ ...burst, id: makeId('burst'), numbers: { ...burst.numbers, burstAt: later } })
     }),
     copy: () => void copyNow(effectId, `burst ${emitterId} ${index}`),
-    remove: act('Remove a burst', (_, { bursts }) => void bursts.splice(index, 1)),
+    takeOut: act('Remove a burst', (_, { bursts }) => void bursts.splice(index, 1)),
   })
 }

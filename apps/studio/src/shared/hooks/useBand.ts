@@ -12,14 +12,14 @@ export const useBand = (
 ) => {
   const [band, setBand] = useState<Band | null>(null)
   const bind = useDrag(
-    ({ event, first, last, tap, xy: [clientX, clientY], memo, canceled }) => {
+    ({ event, first, last, tap, initial: [fromX, fromY], xy: [clientX, clientY], memo, canceled }) => {
       const box = place.current!.getBoundingClientRect()
       const here = [clientX - box.x, clientY - box.y] as const
       const from = event.target as Element
       const start = first
         ? except !== undefined && from.closest(except)
           ? null
-          : here
+          : ([fromX - box.x, fromY - box.y] as const)
         : (memo as typeof here | null)
       if (!start) return null
       if (tap || canceled) return void setBand(null)

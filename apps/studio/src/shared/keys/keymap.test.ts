@@ -12,7 +12,7 @@ import {
   resetKeys,
   setKeys,
 } from './keymap.ts'
-import { COMMAND_IDS, commandRow } from './table.ts'
+import { COMMAND_IDS, commandRow, COMMANDS, MENUS, THING_COMMANDS } from './table.ts'
 
 const press = (key: string, more: Partial<KeyboardEvent> = {}): KeyboardEvent =>
   ({
@@ -86,5 +86,16 @@ describe('the table of keys', () => {
     expect(refuseKey('j')).toBeNull()
     expect(keyText('Shift+ArrowUp')).toBe('Shift + ↑')
     expect(keyText('Shift++')).toBe('Shift + +')
+  })
+})
+
+describe('menus of things', () => {
+  it('name commands that there are, each command of a thing in some menu, and no id twice', () => {
+    const items: readonly string[] = Object.values(MENUS).flatMap((menu) => [...menu.items])
+    for (const id of items) expect(id in COMMANDS || id in THING_COMMANDS, id).toBe(true)
+    for (const id of Object.keys(THING_COMMANDS)) {
+      expect(items, id).toContain(id)
+      expect(id in COMMANDS, id).toBe(false)
+    }
   })
 })
