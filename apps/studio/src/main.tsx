@@ -18,6 +18,7 @@ import { Shelf } from './pages/Shelf.tsx'
 import { StorageDialogs } from './pages/storage/StorageDialogs.tsx'
 import { StandingNotes } from './pages/StandingNotes.tsx'
 import { installRawPointer } from './shared/hooks/rawPointer.ts'
+import { installTouch } from './shared/hooks/touch.ts'
 import { installKeys } from './shared/keys/dispatch.ts'
 import { installFocus } from './shared/keys/focus.ts'
 import './shared/theme/base.css'
@@ -115,6 +116,7 @@ const installLeaving = (): void => {
 }
 
 installRawPointer()
+installTouch()
 installFocus(endRun)
 installKeys()
 installChunkReload()

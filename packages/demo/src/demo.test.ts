@@ -6,6 +6,7 @@ import {
   deleteSheet,
   framesOf,
   gatherPack,
+  makeVariant,
   readKitFile,
   setFrames,
   usersOfSheet,
@@ -69,8 +70,20 @@ describe('the recipes', () => {
     noted.effects['pier-dust']!.note = 'of the effect'
     noted.effects['pier-dust']!.emitters['dust-cloud']!.note = 'of the emitter'
     expect(checkKit(noted)).toEqual([])
-    expect(JSON.stringify(gatherPack({ kit: noted }, undefined, ['pier-dust']))).not.toMatch(/of the (effect|emitter)/)
+    expect(JSON.stringify(gatherPack({ kit: noted }, undefined, ['pier-dust']))).not.toMatch(
+      /of the (effect|emitter)/,
+    )
   })
+})
+
+it('a pack says which of its effects are variants, and of which', () => {
+  const kit = JSON.parse(JSON.stringify(makeDemo().kit)) as ReturnType<typeof makeDemo>['kit']
+  const id = makeVariant(kit, 'pier-dust', (prefix) => `${prefix}-light`)
+  const { effects } = gatherPack({ kit }, undefined, ['pier-dust', id])
+  expect(effects.map(({ name, variantOf }) => [name, variantOf])).toEqual([
+    ['Pier dust', undefined],
+    [kit.effects[id]!.name, 'Pier dust'],
+  ])
 })
 
 describe('stages that show a sheet', () => {

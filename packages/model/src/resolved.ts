@@ -111,6 +111,8 @@ export type StrengthRamps = Readonly<
 export interface ResolvedEffect extends EffectExtras {
   readonly id: string
   readonly name: string
+  /** The name of the effect that this one is with changes. */
+  readonly variantOf?: string
   /** Unsigned 32 bits. */
   readonly seed: number
   /** Ticks per second of the kit. */

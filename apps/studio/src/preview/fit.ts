@@ -79,3 +79,21 @@ export const zoomAround = (camera: Camera, px: number, py: number, factor: numbe
   const zoom = Math.min(32, Math.max(0.05, camera.zoom * factor))
   return { zoom, x: camera.x + px / camera.zoom - px / zoom, y: camera.y + py / camera.zoom - py / zoom }
 }
+
+/**
+ * A camera after two fingers: what lay under the middle of them at the start lies under it now. Places in pixels of
+ * the canvas, `factor` since the start.
+ */
+export const pinchedCamera = (
+  start: Camera,
+  from: readonly [x: number, y: number],
+  to: readonly [x: number, y: number],
+  factor: number,
+): Camera => {
+  const zoomed = zoomAround(start, ...from, factor)
+  return {
+    ...zoomed,
+    x: zoomed.x - (to[0] - from[0]) / zoomed.zoom,
+    y: zoomed.y - (to[1] - from[1]) / zoomed.zoom,
+  }
+}

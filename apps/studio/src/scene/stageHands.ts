@@ -1,4 +1,5 @@
 /** Hands on the stage's picture: framing, moving and zooming it, and drawing surfaces on it. */
+import { useTwoFingers } from '../shared/hooks/useTwoFingers.ts'
 import { type Band, bandOf, touched } from '../shared/hooks/band.ts'
 import { chooseSurfaces } from './chosenSurfaces.ts'
 import { addCue, newEvent, type Stage } from '@gliv/document'
@@ -6,7 +7,7 @@ import type { Surface } from '@gliv/model'
 import { useGesture } from '@use-gesture/react'
 import { type DragEvent, type KeyboardEvent, type RefObject, useCallback, useEffect, useState } from 'react'
 import { useViews } from '../document/shownView.ts'
-import { wholeCamera, zoomAround } from '../preview/fit.ts'
+import { pinchedCamera, wholeCamera, zoomAround } from '../preview/fit.ts'
 import { edit, useDocument } from '../state/document.ts'
 import { makeId } from '../state/ids.ts'
 import { addScreenshot } from './bringIn.ts'
@@ -86,7 +87,22 @@ const useMoving = (driver: SceneDriver | null, frame: Frame, turn: () => void) =
     driver!.redraw()
     turn()
   }
-  return { zoom, pan }
+  const fingers = useTwoFingers(frame, {
+    place: (clientX, clientY) => {
+      const rect = frame.current!.getBoundingClientRect()
+      const scale = window.devicePixelRatio
+      return [(clientX - rect.x) * scale, (clientY - rect.y) * scale]
+    },
+    start: () => driver?.place,
+    move: (start, from, to, factor) => {
+      if (!driver || !start) return
+      const camera = pinchedCamera(start, from, to, factor)
+      driver.place = whole ? wholeCamera(camera) : camera
+      driver.redraw()
+      turn()
+    },
+  })
+  return { zoom, pan, fingers }
 }
 
 /** Keys of what is drawn point by point. */
@@ -118,6 +134,8 @@ const useSurfaceBand = () => {
   }
   return { shown: band?.band ?? null, takes: (shift: boolean) => shift || band !== null, draw }
 }
+
+const OPTIONS = { drag: { pointer: { keys: false } }, eventOptions: { passive: false } } as const
 
 /** Draws with the chosen tool; moves the picture with none. */
 export const useDrawing = (
@@ -157,7 +175,7 @@ export const useDrawing = (
   useGesture(
     {
       onDrag: ({ event, first, last, tap, shiftKey, delta: [dx, dy], xy: [x, y] }) => {
-        if (!driver || isOthers(driver, event)) return
+        if (!driver || moving.fingers.current || isOthers(driver, event)) return
         if (tool === 'move') {
           if (band.takes(shiftKey)) return band.draw(worldAt(driver, frame, x, y), first, last)
           return tap ? undefined : moving.pan(dx, dy)
@@ -173,7 +191,7 @@ export const useDrawing = (
       },
       onWheel: ({ event }) => moving.zoom(event),
     },
-    { target: frame, drag: { pointer: { keys: false } }, eventOptions: { passive: false } },
+    { target: frame, ...OPTIONS },
   )
   const drop = (): void => setDrawing(null)
   return { drawing, band: band.shown, onKeyDown: keysOf(tool, drawing, add, drop), drop }

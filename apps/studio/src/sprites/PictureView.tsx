@@ -1,10 +1,11 @@
 import type { Cell } from '@gliv/pixels'
 import { useGesture } from '@use-gesture/react'
 import { type ReactNode, type RefObject, useEffect, useMemo, useRef, useState } from 'react'
+import { useTwoFingers } from '../shared/hooks/useTwoFingers.ts'
 import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
 import { GROUNDS, groundColour } from '../state/session.ts'
 import { useSprites } from '../state/sprites.ts'
-import { cellAt, isBright, type Look, lookAt, zoomedAt } from './sheets/view.ts'
+import { cellAt, isBright, type Look, lookAt, pinchedLook, zoomedAt } from './sheets/view.ts'
 import { type Band, bandOf, touched } from '../shared/hooks/band.ts'
 import { bandStyle } from '../shared/hooks/useBand.ts'
 import './FrameGrid.css'
@@ -178,10 +179,18 @@ const useLookGestures = (
     const rect = frame.current!.getBoundingClientRect()
     return [clientX - rect.x, clientY - rect.y]
   }
+  const fingers = useTwoFingers(frame, {
+    place: within,
+    start: () => look,
+    move: (start, from, to, factor) => {
+      setBand(null)
+      move(pinchedLook(start, from, to, factor))
+    },
+  })
   useGesture(
     {
       onDrag: ({ delta: [dx, dy], tap, first, last, memo, xy: [clientX, clientY], event }) => {
-        if ((event.target as Element).closest('[data-handle]')) return
+        if (fingers.current || (event.target as Element).closest('[data-handle]')) return
         const here = within(clientX, clientY)
         if (tap) return pick(here)
         const start = first ? (event.shiftKey && onBand ? here : null) : (memo as typeof here | null)
@@ -194,7 +203,11 @@ const useLookGestures = (
         move(zoomedAt(look, ...within(event.clientX, event.clientY), 1.0015 ** -event.deltaY))
       },
     },
-    { target: frame, drag: { filterTaps: true, pointer: { keys: false } }, eventOptions: { passive: false } },
+    {
+      target: frame,
+      drag: { filterTaps: true, pointer: { keys: false } },
+      eventOptions: { passive: false },
+    },
   )
   return band
 }

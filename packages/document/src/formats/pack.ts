@@ -59,6 +59,7 @@ const emitter = z.looseObject({
 
 const effect = z.looseObject({
   ...named,
+  variantOf: z.string().optional().describe('The name of the effect that this one is with changes'),
   seed: salt.optional(),
   rate: z.number().int().min(1).optional().describe('Ticks a second'),
   numbers: numbersOf('effect').optional(),

@@ -7,7 +7,7 @@ import {
   type ResolvedEmitter,
   type ResolvedType,
 } from '@gliv/model'
-import type { Kit, KitFile, Sheet } from './kit.ts'
+import type { Effect, Kit, KitFile, Sheet } from './kit.ts'
 import { resolveEffect, type MaskReader } from './resolve.ts'
 
 /** What a pack carries, before its pictures are put on pages. */
@@ -123,6 +123,12 @@ const usedCues = (kit: Kit, effects: readonly string[]): Pick<GatheredPack, 'cue
   return cues.length > 0 ? { cues } : {}
 }
 
+/** The name of the effect that one is a variant of, for those who read a pack. */
+const variantOf = (kit: Kit, { variant }: Effect): { variantOf?: string } => {
+  const master = variant && kit.effects[variant.of]
+  return master ? { variantOf: master.name } : {}
+}
+
 /**
  * What a game loads of a kit: effects resolved, with the sheets, sounds and cues that they use and no others.
  * @param read where the places of picture shapes come from; throws `Refusal` without it when an effect needs them
@@ -140,7 +146,10 @@ export const gatherPack = (
   return withNeeds({
     name: kit.name,
     sheets: sheetIds.map((id) => kit.sheets[id]!),
-    effects: effects.map((id) => resolveEffect(lean, kit.effects[id]!, read)),
+    effects: effects.map((id) => ({
+      ...resolveEffect(lean, kit.effects[id]!, read),
+      ...variantOf(kit, kit.effects[id]!),
+    })),
     ...usedCues(kit, effects),
     ...usedSounds(kit, new Set(withInner(kit, effects))),
   })

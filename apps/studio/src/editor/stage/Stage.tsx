@@ -3,6 +3,7 @@ import { useGesture } from '@use-gesture/react'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Guard } from '../../frame/Guard.tsx'
 import { openMenu } from '../../shared/keys/contextMenu.ts'
+import { useTwoFingers } from '../../shared/hooks/useTwoFingers.ts'
 import { setWorkplace } from '../../shared/keys/focus.ts'
 import { useEscape } from '../../shared/keys/escape.ts'
 import { type Placed, setSession, useSession } from '../../state/session.ts'
@@ -11,7 +12,8 @@ import { InspectOverlay } from '../inspect/InspectOverlay.tsx'
 import { CellFrames, useCellsShown } from '../compare/CellFrames.tsx'
 import { useCells } from '../compare/useCells.ts'
 import { pickAt } from '../inspect/pick.ts'
-import { canvasPoint, setCamera, useCamera, wheelZoom } from '../playback/camera.ts'
+import { pinchedCamera } from '../../preview/fit.ts'
+import { asKitAsks, canvasPoint, setCamera, useCamera, wheelZoom } from '../playback/camera.ts'
 import type { StageDriver } from '../playback/driver.ts'
 import { KnobSliders } from './KnobSliders.tsx'
 import { useDriver, useEffectId } from '../playback/shownEffect.ts'
@@ -31,24 +33,41 @@ import '../../shared/Picture.css'
 
 const TechniqueShelf = lazy(() => import('../starters/StarterShelf.tsx'))
 
+/** A held pointer plays the effect where it is. */
+const lead = (
+  driver: StageDriver,
+  at: readonly [x: number, y: number],
+  begins: boolean,
+  ends: boolean,
+): void => {
+  if (begins) driver.beginHere(...at)
+  else driver.here.move(...at)
+  if (ends) driver.here.end()
+}
+
+/** Whether a drag is a handle's, or of something that lies over the picture. */
+const isOthers = (target: EventTarget | null): boolean =>
+  (target as Element).closest('[data-handle], .nine-seeds, .cell-frames button') !== null
+
 /** A drag moves the view, a press picks a particle, the wheel zooms around the pointer. */
 const useStageGestures = (
   driver: StageDriver | null,
   effectId: string,
   frame: React.RefObject<HTMLDivElement | null>,
 ): void => {
+  const fingers = useTwoFingers(frame, {
+    place: (x, y) => (driver ? canvasPoint(driver, x, y) : [x, y]),
+    start: () => driver?.camera,
+    move: (start, from, to, factor) => {
+      if (driver && start) setCamera(driver, asKitAsks(pinchedCamera(start, from, to, factor)))
+    },
+  })
   useGesture(
     {
       onDrag: ({ delta: [dx, dy], event, tap, first, last, xy: [clientX, clientY] }) => {
-        if (!driver || (event.target as Element).closest('[data-handle], .nine-seeds, .cell-frames button'))
-          return
-        if (useSession.getState().playHere) {
-          const at = worldPoint(driver, clientX, clientY)
-          if (first || tap) driver.beginHere(...at)
-          else driver.here.move(...at)
-          if (last) driver.here.end()
-          return
-        }
+        if (!driver || fingers.current || isOthers(event.target)) return
+        if (useSession.getState().playHere)
+          return lead(driver, worldPoint(driver, clientX, clientY), first || tap, last)
         if (tap && driver.cells.length > 0) return
         if (tap) return void pickAt(driver, effectId, ...canvasPoint(driver, clientX, clientY))
         const scale = window.devicePixelRatio / (driver.camera.zoom * (driver.cells[0]?.zoom ?? 1))
@@ -72,7 +91,11 @@ const useStageGestures = (
         setCamera(driver, wheelZoom(driver, px, py, event.deltaY))
       },
     },
-    { target: frame, eventOptions: { passive: false }, drag: { filterTaps: true, pointer: { keys: false } } },
+    {
+      target: frame,
+      eventOptions: { passive: false },
+      drag: { filterTaps: true, pointer: { keys: false } },
+    },
   )
 }
 

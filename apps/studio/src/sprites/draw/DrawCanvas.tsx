@@ -1,10 +1,13 @@
 import type { Cell, Image } from '@gliv/pixels'
-import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react'
+import { useGesture } from '@use-gesture/react'
+import { type PointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react'
+import { useTwoFingers } from '../../shared/hooks/useTwoFingers.ts'
 import { useBoxSize } from '../../shared/hooks/useBoxSize.ts'
 import { GROUNDS, groundColour } from '../../state/session.ts'
 import { useSprites } from '../../state/sprites.ts'
-import { isBright, type Look, lookAt, texelAt } from '../sheets/view.ts'
+import { isBright, type Look, lookAt, pinchedLook, texelAt, zoomedAt } from '../sheets/view.ts'
 import { begin, type Gesture, goOn, imageIn } from './gesture.ts'
+import { pressed } from './pressure.ts'
 import { colourAt, type Settings, TOOLS } from './tools.ts'
 import './DrawCanvas.css'
 
@@ -135,8 +138,35 @@ const useWholeLook = (
       : whole
   }, [width, height, tiled, size])
 
-/** A press, its way and its end, as the chosen tool takes them. */
+/** How the sprite is looked at: all of it, until it is moved or zoomed by wheel or fingers. */
+const useMovedLook = (whole: Look, key: string, canvas: RefObject<HTMLCanvasElement | null>) => {
+  const [moved, setMoved] = useState<{ readonly key: string; readonly look: Look } | null>(null)
+  const look = moved?.key === key ? moved.look : whole
+  const move = (next: Look): void => setMoved({ key, look: next })
+  const within = (clientX: number, clientY: number): readonly [number, number] => {
+    const rect = canvas.current!.getBoundingClientRect()
+    return [clientX - rect.x, clientY - rect.y]
+  }
+  useTwoFingers(canvas, {
+    place: within,
+    start: () => look,
+    move: (start, from, to, factor) => move(pinchedLook(start, from, to, factor)),
+  })
+  useGesture(
+    {
+      onWheel: ({ event }) => {
+        event.preventDefault()
+        move(zoomedAt(look, ...within(event.clientX, event.clientY), 1.0015 ** -event.deltaY))
+      },
+    },
+    { target: canvas, eventOptions: { passive: false } },
+  )
+  return { look, moved: look !== whole, showAll: () => setMoved(null) }
+}
+
+/** A press, its way and its end, as the chosen tool takes them. Two fingers draw nothing: they move the sprite. */
 const useStroke = (props: Props, look: Look) => {
+  const touches = useRef(new Set<number>())
   const { image, settings, selection, onSelect, onPick, onPreview, onCommit } = props
   const [gesture, setGesture] = useState<Gesture | null>(null)
   const [hover, setHover] = useState<readonly [number, number] | null>(null)
@@ -146,13 +176,15 @@ const useStroke = (props: Props, look: Look) => {
   }
   const down = (event: PointerEvent<HTMLCanvasElement>): void => {
     if (event.button !== 0) return
+    if (event.pointerType === 'touch') touches.current.add(event.pointerId)
+    if (touches.current.size > 1) return giveUp()
     event.currentTarget.setPointerCapture(event.pointerId)
     if (settings.tool === 'pick' || event.altKey) {
       const found = colourAt(image, at(event))
       if (found) onPick(found.colour, found.alpha)
       return
     }
-    const next = begin(settings, image, at(event), selection)
+    const next = begin(pressed(settings, event), image, at(event), selection)
     setGesture(next)
     if (next.phase === 'stroke') onPreview(next.image)
   }
@@ -160,11 +192,12 @@ const useStroke = (props: Props, look: Look) => {
     const texel = at(event)
     if (hover?.[0] !== texel[0] || hover[1] !== texel[1]) setHover(texel)
     if (!gesture) return
-    const next = goOn(settings, gesture, texel, image)
+    const next = goOn(pressed(settings, event), gesture, texel, image)
     setGesture(next)
     if (next.phase !== 'selecting') onPreview(next.image)
   }
-  const up = (): void => {
+  const up = (event: PointerEvent): void => {
+    touches.current.delete(event.pointerId)
     if (!gesture) return
     setGesture(null)
     if (gesture.phase === 'stroke') onCommit(TOOLS[settings.tool].label, gesture.image)
@@ -179,7 +212,10 @@ const useStroke = (props: Props, look: Look) => {
     onPointerDown: down,
     onPointerMove: move,
     onPointerUp: up,
-    onPointerCancel: giveUp,
+    onPointerCancel: (event: PointerEvent) => {
+      touches.current.delete(event.pointerId)
+      giveUp()
+    },
     onPointerLeave: () => setHover(null),
   }
   return { gesture, hover, handlers }
@@ -191,7 +227,8 @@ export const DrawCanvas = (props: Props) => {
   const canvas = useRef<HTMLCanvasElement>(null)
   const size = useBoxSize(canvas, 320, 320)
   const chosenGround = useSprites((s) => s.ground)
-  const look = useWholeLook(image, tiled, size)
+  const whole = useWholeLook(image, tiled, size)
+  const { look, moved, showAll } = useMovedLook(whole, `${image.width} ${image.height} ${tiled}`, canvas)
   const { gesture, hover, handlers } = useStroke(props, look)
   const shown = imageIn(gesture, image)
   const marked = gesture && gesture.phase !== 'stroke' ? gesture.selection : selection
@@ -205,17 +242,24 @@ export const DrawCanvas = (props: Props) => {
     drawScene(context, { shown, onion, tiled, marked, brush, ground }, look, size)
   }, [shown, look, onion, tiled, chosenGround, marked, hover, size, settings])
   return (
-    <canvas
-      ref={canvas}
-      className="draw-canvas"
-      data-testid="draw-canvas"
-      aria-label="Drawing"
-      data-zoom={look.zoom}
-      data-left={look.x}
-      data-top={look.y}
-      width={Math.max(1, Math.round(size.width * window.devicePixelRatio))}
-      height={Math.max(1, Math.round(size.height * window.devicePixelRatio))}
-      {...handlers}
-    />
+    <>
+      <canvas
+        ref={canvas}
+        className="draw-canvas"
+        data-testid="draw-canvas"
+        aria-label="Drawing"
+        data-zoom={look.zoom}
+        data-left={look.x}
+        data-top={look.y}
+        width={Math.max(1, Math.round(size.width * window.devicePixelRatio))}
+        height={Math.max(1, Math.round(size.height * window.devicePixelRatio))}
+        {...handlers}
+      />
+      {moved && (
+        <button type="button" className="word-choice draw-all" onClick={showAll}>
+          Show all of it
+        </button>
+      )}
+    </>
   )
 }

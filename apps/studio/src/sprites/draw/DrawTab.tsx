@@ -21,6 +21,7 @@ import './common.css'
 
 const START: Settings = {
   tool: 'pencil',
+  byPressure: true,
   colour: '#ffffff',
   alpha: 1,
   size: 1,

@@ -72,7 +72,10 @@ const ToolGrid = ({ tool, onChoose }: { tool: Tool; onChoose: (tool: Tool) => vo
 )
 
 /** Colour, size and strength of the brush. */
-const BrushRow = ({ settings: { colour, size, alpha }, onChange }: Pick<Props, 'settings' | 'onChange'>) => {
+const BrushRow = ({
+  settings: { colour, size, alpha, byPressure = false },
+  onChange,
+}: Pick<Props, 'settings' | 'onChange'>) => {
   const setColour = (next: string): void => onChange({ colour: next })
   return (
     <div className="brush-row">
@@ -85,6 +88,14 @@ const BrushRow = ({ settings: { colour, size, alpha }, onChange }: Pick<Props, '
         high={16}
         onCommit={(next) => onChange({ size: next })}
       />
+      <label title="A pen that is pressed lightly draws thinner, up to the size that is set">
+        <input
+          type="checkbox"
+          checked={byPressure}
+          onChange={(event) => onChange({ byPressure: event.target.checked })}
+        />{' '}
+        by pressure
+      </label>
       <label className="alpha-row">
         <span>Alpha</span>
         <Slider

@@ -23,6 +23,8 @@ export interface Settings {
   readonly alpha: number
   /** Side of the brush in texels. */
   readonly size: number
+  /** Whether a pen that is pressed lightly draws thinner. */
+  readonly byPressure?: boolean
   readonly mirrors: Mirrors
 }
 

@@ -33,6 +33,17 @@ export const zoomedAt = (look: Look, px: number, py: number, factor: number): Lo
   return { zoom, x: px - ((px - look.x) * zoom) / look.zoom, y: py - ((py - look.y) * zoom) / look.zoom }
 }
 
+/** A look after two fingers: what lay under the middle of them at the start lies under it now. */
+export const pinchedLook = (
+  start: Look,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  factor: number,
+): Look => {
+  const zoomed = zoomedAt(start, ...from, factor)
+  return { ...zoomed, x: zoomed.x + to[0] - from[0], y: zoomed.y + to[1] - from[1] }
+}
+
 export const texelAt = (look: Look, px: number, py: number): readonly [number, number] => [
   Math.floor((px - look.x) / look.zoom),
   Math.floor((py - look.y) / look.zoom),
