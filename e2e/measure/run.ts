@@ -45,7 +45,11 @@ export const withStudio = async (
     await waitFor(`http://127.0.0.1:${PORT}/`)
     const browser = await chromium.launch(CHROMIUM)
     // A context of its own, in which a script may open further pages.
-    const context = await browser.newContext({ viewport, serviceWorkers: 'block', baseURL: `http://127.0.0.1:${PORT}` })
+    const context = await browser.newContext({
+      viewport,
+      serviceWorkers: 'block',
+      baseURL: `http://127.0.0.1:${PORT}`,
+    })
     const page = await context.newPage()
     // Functions that are sent into the page carry a helper of the compiler's.
     await page.addInitScript({ content: 'globalThis.__name ??= (value) => value' })

@@ -203,17 +203,24 @@ export const forcesCopySchema = z.looseObject({
   ramps: z.record(z.string().max(80), rampSchema),
 })
 
+/** A ramp that was copied by itself. */
 export type RampCopy = z.infer<typeof rampCopySchema>
+/** Bursts of an emitter that were copied. */
 export type BurstsCopy = z.infer<typeof burstsCopySchema>
+/** Surfaces of a stage that were copied; px of the world. */
 export type SurfacesCopy = z.infer<typeof surfacesCopySchema>
+/** Forces of a particle type that were copied, with their numbers, choices and ramps. */
 export type ForcesCopy = z.infer<typeof forcesCopySchema>
 
 const top = <K extends string>(kind: K) => ({ format: 'gliv-clip' as const, version: CLIP_VERSION, kind })
 
+/** Copies a ramp. @param of whether it runs through numbers or colours */
 export const copyRamp = (ramp: Ramp | TintRamp, of: 'value' | 'tint'): RampCopy =>
   ({ ...top('ramp'), of, ramp: clone(ramp) }) as RampCopy
+/** Copies bursts, with their times in seconds of their emitter. */
 export const copyBursts = (bursts: readonly Burst[]): BurstsCopy =>
   ({ ...top('bursts'), bursts: clone(bursts) }) as unknown as BurstsCopy
+/** Copies surfaces, where they stand. */
 export const copySurfaces = (surfaces: readonly Surface[]): SurfacesCopy =>
   ({ ...top('surfaces'), surfaces: clone(surfaces) }) as unknown as SurfacesCopy
 
