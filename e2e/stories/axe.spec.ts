@@ -241,6 +241,95 @@ const SCREENS: readonly (readonly [string, (studio: Studio, page: Page) => Promi
   ],
 ]
 
+/** Help, menus, and what is kept: beginning on the shelf at a first visit. */
+const ASIDE: typeof SCREENS = [
+  ['first visit', (_studio, page) => page.getByRole('button', { name: 'See recipes' }).waitFor()],
+  [
+    'recipes',
+    async (_studio, page) => {
+      await page.getByRole('button', { name: 'See recipes' }).click()
+      await page
+        .getByRole('button', { name: /^Open the recipe/ })
+        .first()
+        .waitFor()
+    },
+  ],
+  [
+    'guide',
+    async (_studio, page) => {
+      await page.getByRole('button', { name: 'Keys', exact: true }).click()
+      await page.getByRole('table').waitFor()
+    },
+  ],
+  [
+    'what is stored',
+    async (_studio, page) => {
+      await page.keyboard.press('Escape')
+      await page.getByRole('button', { name: 'What is stored' }).click()
+      await page.getByRole('row', { name: /^Last Ferry/ }).waitFor()
+    },
+  ],
+  [
+    'tour',
+    async (studio, page) => {
+      await page.keyboard.press('Escape')
+      await page.getByRole('button', { name: 'Take the tour' }).click()
+      await studio.stage.waitFor()
+      await page.getByRole('dialog', { name: /^Tour, 1 of 5/ }).waitFor()
+    },
+  ],
+  [
+    'what is this',
+    async (studio, page) => {
+      await page.keyboard.press('Escape')
+      await studio.freezeAt(20)
+      await page.keyboard.press('Shift+F1')
+      await page.getByText('Point at anything').waitFor()
+      await studio.number('flow').focus()
+      await page.getByText('Particles per second.').waitFor()
+    },
+  ],
+  [
+    'menu of a track',
+    async (studio, page) => {
+      await page.keyboard.press('Escape')
+      await studio.tracks.first().locator('.track-name').click({ button: 'right' })
+      await page.getByRole('menu', { name: 'Track' }).waitFor()
+    },
+  ],
+  [
+    'keep a starter',
+    async (_studio, page) => {
+      await page.getByRole('menuitem', { name: /^Keep as a starter/ }).click()
+      await page.getByRole('dialog', { name: 'Keep as a starter' }).waitFor()
+    },
+  ],
+  [
+    'own starters',
+    async (_studio, page) => {
+      await page.keyboard.press('Enter')
+      await page.getByRole('button', { name: 'Add emitter' }).click()
+      await page.getByRole('menuitem', { name: 'Starters…' }).click()
+      await page.getByRole('button', { name: /^Use your starter/ }).waitFor()
+    },
+  ],
+]
+
+for (const theme of THEMES)
+  test(`no finding on help and menus in ${theme}`, async ({ page }) => {
+    test.slow()
+    const studio = await new Studio(page).openShelf()
+    await page.getByRole('button', { name: 'Theme' }).click()
+    await page.getByRole('menuitem', { name: theme }).click()
+    const all: string[] = []
+    for (const [name, go] of ASIDE) {
+      await go(studio, page)
+      all.push(...(await findings(page, name, theme)))
+    }
+    console.log(`  ${theme}: ${ASIDE.length} screens of help, ${all.length} findings`)
+    expect(all).toEqual([])
+  })
+
 for (const theme of THEMES)
   test(`no finding on any screen in ${theme}`, async ({ page }) => {
     test.setTimeout(300_000)

@@ -41,7 +41,10 @@ export const ThingMenu = () => {
       onClose={closeMenu}
       anchorReference="anchorPosition"
       anchorPosition={{ left: shown.x, top: shown.y }}
-      slotProps={{ list: { 'aria-label': name, dense: true } }}
+      slotProps={{
+        paper: { role: 'region', 'aria-label': `Menu: ${name}` },
+        list: { 'aria-label': name, dense: true },
+      }}
     >
       {(items as readonly AnyCommandId[]).map((id) => {
         const run = runOf(id)
