@@ -80,6 +80,8 @@ test('“what is this?” explains every control of every screen, by pointer and
   await expect(card).toContainText('Particles per second.')
   await expect(card).toContainText('0 to 600')
   await expect(card).toContainText('which particles there are')
+  await page.getByRole('slider', { name: 'Heading', exact: true }).first().hover()
+  await expect(card).toContainText('0° points right')
   // A press pins it and does nothing else.
   await page.getByRole('button', { name: 'Explore', exact: true }).click()
   await expect(card).toContainText('rows of variations beside the present state')

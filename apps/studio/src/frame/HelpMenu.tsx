@@ -32,7 +32,7 @@ export const HelpMenu = () => {
             }}
           >
             <span className="menu-name">{commandRow(id).name}</span>
-            <kbd>{hintOf(id)}</kbd>
+            {hintOf(id) !== '' && <kbd>{hintOf(id)}</kbd>}
           </MenuItem>
         ))}
       </Menu>

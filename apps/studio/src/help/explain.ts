@@ -66,7 +66,9 @@ const factsOf = (id: PropertyId): Explained['facts'] => {
 }
 
 const propertyOf = (element: Element): PropertyId | null => {
-  const own = element.closest<HTMLElement>('[data-property]')?.dataset['property']
+  const { property: shown, about } =
+    element.closest<HTMLElement | SVGElement>('[data-property], [data-about]')?.dataset ?? {}
+  const own = shown ?? about
   const row = element.matches('button')
     ? undefined
     : element.closest<HTMLElement>('[data-row]')?.dataset['row']

@@ -67,6 +67,7 @@ export const HeadingDial = ({ path, id, fan }: { path: EmitterPath; id: Property
         viewBox={`${-R - 2} ${-R - 2} ${2 * R + 4} ${2 * R + 4}`}
         role="slider"
         tabIndex={0}
+        data-about={id}
         aria-label={PROPERTY_TEXTS[id].label}
         aria-valuenow={heading}
         aria-valuemin={-180}

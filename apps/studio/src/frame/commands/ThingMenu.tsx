@@ -19,8 +19,11 @@ import {
 const isCommand = (id: AnyCommandId): id is CommandId => Object.hasOwn(COMMANDS, id)
 const thingRow = (id: ThingCommandId): ThingRow => THING_COMMANDS[id]
 
-const keyOf = (id: AnyCommandId): string =>
-  isCommand(id) ? hintOf(id) : thingRow(id).keys?.[0] ? keyText(thingRow(id).keys![0]!) : ''
+const keyOf = (id: AnyCommandId): string => {
+  if (isCommand(id)) return hintOf(id)
+  const { keys, like } = thingRow(id)
+  return like ? hintOf(like) : keys ? keyText(keys[0]!) : ''
+}
 const nameOf = (id: AnyCommandId): string => (isCommand(id) ? commandRow(id).name : thingRow(id).name)
 
 export const ThingMenu = () => {
@@ -62,7 +65,7 @@ export const ThingMenu = () => {
               {nameOf(id)}
               {shown.count > 1 && <small> {shown.count}</small>}
             </span>
-            <kbd>{keyOf(id)}</kbd>
+            {keyOf(id) !== '' && <kbd>{keyOf(id)}</kbd>}
           </MenuItem>
         )
       })}

@@ -175,6 +175,8 @@ export interface ThingRow {
   readonly name: string
   /** Keys that the thing takes by itself; they are shown, and cannot be changed. */
   readonly keys?: readonly string[]
+  /** The command that does the same to what is selected; its keys are shown. */
+  readonly like?: CommandId
 }
 
 const REMOVE = ['Delete'] as const
@@ -196,10 +198,10 @@ export const THING_COMMANDS = {
   delete: { name: 'Delete', keys: REMOVE },
   takeOut: { name: 'Remove', keys: REMOVE },
   lock: { name: 'Lock or unlock' },
-  muteIt: { name: 'Mute or unmute' },
-  soloIt: { name: 'Solo' },
-  duplicateIt: { name: 'Duplicate' },
-  deleteIt: { name: 'Delete' },
+  muteIt: { name: 'Mute or unmute', like: 'mute' },
+  soloIt: { name: 'Solo', like: 'solo' },
+  duplicateIt: { name: 'Duplicate', like: 'duplicate' },
+  deleteIt: { name: 'Delete', like: 'remove' },
   beginHere: { name: 'Begin at the moment' },
   endHere: { name: 'End at the moment' },
   burstHere: { name: 'Add a burst at the moment' },
