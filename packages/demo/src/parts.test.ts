@@ -16,6 +16,7 @@ import {
   readClip,
   writeClip,
 } from '@gliv/document'
+import { FORCES, property, SURFACE_LIMIT } from '@gliv/model'
 import { describe, expect, it } from 'vitest'
 import { makeDemo } from './index.ts'
 
@@ -96,6 +97,12 @@ describe('small parts', () => {
       expect(graftForces(plain, through(copyForces(from, from.forces)))).toBeNull()
       expect(plain.forces).toEqual(from.forces)
       expect(copyForces(plain, from.forces)).toEqual(copyForces(from, from.forces))
+      // Everything that acts on a particle, and not only what the copy chose to carry.
+      for (const force of from.forces) {
+        if (force in from.axes) expect(plain.axes[force as 'wind'], force).toBe(from.axes[force as 'wind'])
+        for (const id of FORCES[force].numbers)
+          expect(plain.numbers[id as 'drag'], id).toEqual(from.numbers[id as 'drag'])
+      }
     }
   })
 
@@ -127,6 +134,7 @@ describe('small parts', () => {
       expect(to.surfaces.map(({ id: _id, ...rest }) => rest)).toEqual(
         stage.surfaces.map(({ id: _id, ...rest }) => rest),
       )
+      expect(typeof ids).not.toBe('string')
       expect(new Set(ids).size).toBe(stage.surfaces.length)
     }
   })
@@ -146,6 +154,26 @@ describe('small parts', () => {
     ['{"format":"gliv-clip","version":1,"kind":"types","ids":[],"kit":{}}', /nothing was copied/],
   ])('%s is refused in words', (text, message) => {
     expect(readClip(text)).toMatch(message)
+  })
+
+  it('what would be refused when it is opened again is refused when it is pasted, and changes nothing', () => {
+    const { kit } = makeDemo()
+    const surface = Object.values(kit.stages).flatMap(({ surfaces }) => surfaces)[0]!
+    const full = { surfaces: Array.from({ length: SURFACE_LIMIT }, (_, k) => ({ ...surface, id: `s${k}` })) }
+    expect(graftSurfaces(full, copySurfaces([surface as never]), make)).toMatch(
+      /^A stage has at most \d+ surfaces; /,
+    )
+    expect(full.surfaces).toHaveLength(SURFACE_LIMIT)
+    const emitter = Object.values(kit.effects['cargo-blast']!.emitters).find(
+      ({ bursts }) => bursts.length > 0,
+    )!
+    const [burst] = emitter.bursts
+    const many = { bursts: Array.from({ length: 64 }, (_, k) => ({ ...burst!, id: `b${k}` })) }
+    expect(graftBursts(many, copyBursts([burst!]), make)).toMatch(/^An emitter has at most 64 bursts; /)
+    // A moment later than a burst can be: as late as it can.
+    const late = { bursts: [] as typeof emitter.bursts }
+    graftBursts(late, copyBursts([burst!]), make, 1e9)
+    expect(late.bursts[0]!.numbers.burstAt.from).toBe(property('burstAt').hard[1])
   })
 
   it('forces with what is none of theirs, or out of bounds, change nothing', () => {

@@ -13,8 +13,6 @@ export {
   graftEffectsCopy,
   graftEmittersCopy,
   type GraftPlace,
-  isEffects,
-  isEmitters,
   readClip,
   writeClip,
 } from './graft/clip.ts'
@@ -22,19 +20,16 @@ export {
   type BurstsCopy,
   copyBursts,
   copyForces,
-  copyPieces,
   copyRamp,
   copySurfaces,
   type ForcesCopy,
   graftBursts,
   graftForces,
-  graftPieces,
   graftSurfaces,
-  type PieceCopy,
-  type PieceKind,
   type RampCopy,
   type SurfacesCopy,
-} from './graft/parts.ts'
+} from './graft/lists.ts'
+export { copyPieces, graftPieces, type PieceCopy, type PieceKind } from './graft/pieces.ts'
 export { type Arrival, type Brought, WHEN_BOTH, type WhenBoth } from './graft/bring.ts'
 export {
   keptPiece,

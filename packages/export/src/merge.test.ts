@@ -12,7 +12,6 @@ import {
   effectsWithin,
   emptyKit,
   graftEffectsCopy,
-  isEffects,
   type Kit,
   type KitFile,
   mergeKits,
@@ -169,7 +168,7 @@ describe('gliv merge', () => {
 describe('effects through the clipboard', () => {
   const through = (ids: readonly string[]) => {
     const clip = readClip(writeClip(copyEffects(DEMO, ids)))
-    if (typeof clip === 'string' || !isEffects(clip)) throw new Error(String(clip))
+    if (typeof clip === 'string' || clip.kind !== 'effects') throw new Error(String(clip))
     return clip
   }
 

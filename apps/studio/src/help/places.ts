@@ -64,7 +64,7 @@ export const PLACES: readonly HelpPlace[] = [
     'Trying: takes, Explore',
   ),
   place(
-    'aside[aria-label="Compare"]',
+    'aside[aria-label="Compare with a take"]',
     'Compare',
     'What differs between this state and a take, each with “Use this”.',
     'Trying: takes, Explore',

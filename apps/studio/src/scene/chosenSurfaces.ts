@@ -1,5 +1,5 @@
 /** Surfaces that are chosen together: moved, copied and removed as one. Lifetime: while the stage's page is shown. */
-import { copySurfaces, graftSurfaces, readClip, writeClip } from '@gliv/document'
+import { copySurfaces, graftSurfaces, readClip, type SurfacesCopy, writeClip } from '@gliv/document'
 import type { Surface } from '@gliv/model'
 import { useEffect } from 'react'
 import { create } from 'zustand'
@@ -64,13 +64,18 @@ export const removeSurfaces = (stageId: string, id: string): void => {
 /** How far a copy is put beside what it was made from, px. */
 const BESIDE = 16
 
+/** Adds surfaces to a stage and chooses them; says why where there is no room. */
+const add = (stageId: string, label: string, clip: SurfacesCopy): void => {
+  let made: readonly string[] | string = []
+  editStage(stageId, label, (stage) => void (made = graftSurfaces(stage, clip, makeId)))
+  if (typeof made === 'string') say(made)
+  else chooseSurfaces(made)
+}
+
 const duplicate = (stageId: string, id: string): void => {
   const all = meantSurfaces(stageId, id)
-  let made: readonly string[] = []
-  editStage(stageId, `Duplicate ${counted(all)}`, (stage) => {
-    made = graftSurfaces(stage, copySurfaces(all.map((one) => movedSurface(one, BESIDE, -BESIDE))), makeId)
-  })
-  chooseSurfaces(made)
+  const beside = all.map((one) => movedSurface(one, BESIDE, -BESIDE))
+  add(stageId, `Duplicate ${counted(all)}`, copySurfaces(beside))
 }
 
 const textOf = (all: readonly Surface[]): { text: string; said: string } => ({
@@ -83,13 +88,7 @@ const pasteText = (stageId: string, text: string): void => {
   if (typeof clip === 'string') return say(clip)
   if (clip.kind === 'stages' || clip.kind === 'cues') return pastePieces(clip)
   if (clip.kind !== 'surfaces') return say(refuseHere(clip))
-  let made: readonly string[] = []
-  editStage(
-    stageId,
-    `Paste ${counted(clip.surfaces)}`,
-    (stage) => void (made = graftSurfaces(stage, clip, makeId)),
-  )
-  chooseSurfaces(made)
+  add(stageId, `Paste ${counted(clip.surfaces)}`, clip)
 }
 
 /** Ctrl C and Ctrl V on a stage’s page: a cue or a surface that has the focus, else the chosen surfaces. */

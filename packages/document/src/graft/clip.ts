@@ -6,7 +6,7 @@ import { z } from 'zod'
 import { inWords } from '../kit/check.ts'
 import { cellLabel, type CellPlace, readCell, refuseCell, sameKind, writeCell } from './cells.ts'
 import { strFromU8, strToU8 } from 'fflate'
-import { namedBlobs } from '../kit/blobs.ts'
+import { withNamedBlobs } from '../kit/blobs.ts'
 import { duplicateEffect } from '../kit/edits.ts'
 import { readKitFile, writeKitJson } from '../kit/files.ts'
 import type { Kit, KitFile } from '../kit/kit.ts'
@@ -14,30 +14,25 @@ import type { MakeId } from '../kit/layers.ts'
 import { pieceOf } from '../kit/piece.ts'
 import { graftEffects, went } from './effects.ts'
 import { graftEmitters, pieceOfEmitters } from './emitters.ts'
+import { CLIP_VERSION, headOf, headSchema, idsSchema } from './head.ts'
 import {
   type BurstsCopy,
   burstsCopySchema,
   type ForcesCopy,
   forcesCopySchema,
-  hasPart,
-  type PieceCopy,
-  type PieceKind,
-  pieceSchema,
   type RampCopy,
   rampCopySchema,
   type SurfacesCopy,
   surfacesCopySchema,
-} from './parts.ts'
-import { CLIP_VERSION } from './version.ts'
+} from './lists.ts'
+import { hasPiece, type PieceCopy, type PieceKind, pieceSchema } from './pieces.ts'
 import { said, saidMessage } from '../kit/said.ts'
 
 /** Longest text that is read as a clip, in characters. */
 const CLIP_LIMIT = 64_000_000
 
-const head = { format: z.literal('gliv-clip'), version: z.number().int().min(1) }
-
 const cellsSchema = z.looseObject({
-  ...head,
+  ...headSchema,
   kind: z.literal('cells'),
   rows: z
     .array(z.looseObject({ row: z.string().max(80), values: z.array(z.unknown()).min(1).max(1000) }))
@@ -52,22 +47,16 @@ const cellsSchema = z.looseObject({
 export type CellsCopy = z.infer<typeof cellsSchema>
 
 const effectsSchema = z.looseObject({
-  ...head,
+  ...headSchema,
   kind: z.literal('effects'),
-  effects: z
-    .array(z.string().max(80))
-    .min(1, { error: 'a copy of effects needs at least one; copy an effect' })
-    .max(10_000),
+  effects: idsSchema('a copy of effects needs at least one; copy an effect'),
   kit: z.looseObject({}),
 })
 
 const emittersSchema = z.looseObject({
-  ...head,
+  ...headSchema,
   kind: z.literal('emitters'),
-  emitters: z
-    .array(z.string().max(80))
-    .min(1, { error: 'a copy of emitters needs at least one; copy an emitter' })
-    .max(1000),
+  emitters: idsSchema('a copy of emitters needs at least one; copy an emitter'),
   kit: z.looseObject({}),
 })
 
@@ -181,7 +170,7 @@ export const graftEmittersCopy = (
 const bytesOf = (value: unknown): Uint8Array => strToU8(JSON.stringify(value))
 const plainOf = (file: KitFile): unknown => JSON.parse(strFromU8(writeKitJson(file))) as unknown
 
-interface KindDefinition<C extends Copied> {
+interface KindDefinition<C> {
   /** A copy out of plain data; in words why it is none. */
   readonly read: (plain: unknown) => C | string
   readonly write: (clip: C) => unknown
@@ -193,55 +182,56 @@ const readBy = <T>(schema: z.ZodType<T>, kind: string, plain: unknown): T | stri
   return `The copied ${kind} cannot be read: ${saidMessage(read.error.issues[0]!.message)}`
 }
 
-const readEffects = (plain: unknown): EffectsCopy | string => {
-  const read = readBy(effectsSchema, 'effects', plain)
-  if (typeof read === 'string') return read
-  const { format, version, kind, effects, kit } = read
+/** What a copy says of the small kit that it comes with. */
+interface WithKit {
+  readonly kit: Readonly<Record<string, unknown>>
+}
+
+/** Reads the small kit of a copy, which has to hold all that was copied. */
+const readFile = (
+  kind: string,
+  { kit }: WithKit,
+  ids: readonly string[],
+  has: (kit: Kit, id: string) => boolean,
+): KitFile | string => {
   try {
     const file = readKitFile(bytesOf(kit))
-    const lost = effects.find((id) => !Object.hasOwn(file.kit.effects, id))
-    if (lost !== undefined) return `The copied effects lack ${said(lost)}; copy them again`
-    return { format, version, kind, effects, file }
+    const lost = ids.find((id) => !has(file.kit, id))
+    return lost === undefined ? file : `The copied ${kind} lack ${said(lost)}; copy them again`
   } catch (error) {
-    return `The copied effects cannot be read: ${error instanceof Error ? saidMessage(error.message) : 'copy them again'}`
+    const why = error instanceof Error ? saidMessage(error.message) : 'copy them again'
+    return `The copied ${kind} cannot be read: ${why}`
   }
 }
 
-const readEmitters = (plain: unknown): EmittersCopy | string => {
-  const read = readBy(emittersSchema, 'emitters', plain)
-  if (typeof read === 'string') return read
-  const { format, version, kind, emitters, kit } = read
-  try {
-    const file = readKitFile(bytesOf(kit))
-    const there = file.kit.effects[file.kit.effectOrder[0] ?? '']?.emitters ?? {}
-    const lost = emitters.find((id) => !Object.hasOwn(there, id))
-    if (lost !== undefined) return `The copied emitters lack ${said(lost)}; copy them again`
-    return { format, version, kind, emitters, file }
-  } catch (error) {
-    return `The copied emitters cannot be read: ${error instanceof Error ? saidMessage(error.message) : 'copy them again'}`
-  }
-}
-
-const readPiece =
-  <K extends PieceKind>(kind: K) =>
-  (plain: unknown): PieceCopy<K> | string => {
-    const read = readBy(pieceSchema, kind, plain)
+/** A kind that comes with a small kit: its form, what of it was copied, and whether the kit has that. */
+const withKit = <C extends EffectsCopy | EmittersCopy | PieceCopy>(
+  kind: C['kind'],
+  schema: z.ZodType<WithKit>,
+  idsOf: (read: Omit<C, 'file'>) => readonly string[],
+  has: (kit: Kit, id: string) => boolean,
+): KindDefinition<C> => ({
+  read: (plain) => {
+    const read = readBy(schema, kind, plain)
     if (typeof read === 'string') return read
-    const { format, version, ids, kit } = read
-    try {
-      const file = readKitFile(bytesOf(kit))
-      const lost = ids.find((id) => !hasPart(kind, file.kit, id))
-      if (lost !== undefined) return `The copied ${kind} lack ${said(lost)}; copy them again`
-      return { format, version, kind, ids, file }
-    } catch (error) {
-      return `The copied ${kind} cannot be read: ${error instanceof Error ? saidMessage(error.message) : 'copy them again'}`
-    }
-  }
-
-const piece = <K extends PieceKind>(kind: K) => ({
-  read: readPiece(kind),
-  write: ({ file, ...head }: PieceCopy<K>) => ({ ...head, kit: plainOf(file) }),
+    const { kit: _kit, ...rest } = read
+    const copied = { ...rest, kind } as unknown as Omit<C, 'file'>
+    const file = readFile(kind, read, idsOf(copied), has)
+    return typeof file === 'string' ? file : ({ ...copied, file } as unknown as C)
+  },
+  write: ({ file, ...rest }) => ({ ...rest, kit: plainOf(file) }),
 })
+
+const hasEmitter = ({ effects, effectOrder }: Kit, id: string): boolean =>
+  Object.hasOwn(effects[effectOrder[0] ?? '']?.emitters ?? {}, id)
+
+const piece = <K extends PieceKind>(kind: K) =>
+  withKit<PieceCopy<K>>(
+    kind,
+    pieceSchema,
+    ({ ids }) => ids,
+    (kit, id) => hasPiece(kind, kit, id),
+  )
 
 /** What is its own plain form. */
 const plainKind = <C extends Copied>(schema: z.ZodType, kind: C['kind']) => ({
@@ -251,8 +241,13 @@ const plainKind = <C extends Copied>(schema: z.ZodType, kind: C['kind']) => ({
 
 const KINDS = {
   cells: { read: (plain) => readBy(cellsSchema, 'cells', plain), write: (clip) => clip },
-  effects: { read: readEffects, write: ({ file, ...head }) => ({ ...head, kit: plainOf(file) }) },
-  emitters: { read: readEmitters, write: ({ file, ...head }) => ({ ...head, kit: plainOf(file) }) },
+  effects: withKit<EffectsCopy>(
+    'effects',
+    effectsSchema,
+    ({ effects }) => effects,
+    (kit, id) => Object.hasOwn(kit.effects, id),
+  ),
+  emitters: withKit<EmittersCopy>('emitters', emittersSchema, ({ emitters }) => emitters, hasEmitter),
   types: piece('types'),
   cues: piece('cues'),
   stages: piece('stages'),
@@ -262,18 +257,15 @@ const KINDS = {
   forces: plainKind<ForcesCopy>(forcesCopySchema, 'forces'),
 } as const satisfies { readonly [K in Copied['kind']]: KindDefinition<Extract<Copied, { kind: K }>> }
 
-/** Whether a clip holds what stands in a kit's table or what stands on its page. */
-export const isEffects = (clip: Copied): clip is EffectsCopy => clip.kind === 'effects'
-
-/** Whether a clip holds emitters. */
-export const isEmitters = (clip: Copied): clip is EmittersCopy => clip.kind === 'emitters'
-
 /** The kind of what was copied; or, in words, why it is nothing that can be read here. */
 const kindOf = (plain: unknown): string => {
   const { format, kind, version } = (plain ?? {}) as Partial<Record<string, unknown>>
   if (format !== 'gliv-clip') return 'The clipboard holds nothing of Gliv; copy something here first'
   if (typeof version === 'number' && version > CLIP_VERSION)
-    return `This was copied by a newer Gliv (clip version ${version}, this one reads up to ${CLIP_VERSION}); load the page again`
+    return (
+      `This was copied by a newer Gliv (clip version ${version}, this one reads up to ${CLIP_VERSION}); ` +
+      'load the page again'
+    )
   return Object.hasOwn(KINDS, String(kind))
     ? String(kind)
     : `The clipboard holds ${said(kind)}, which has no place here; copy one of ${Object.keys(KINDS).join(', ')}`
@@ -300,23 +292,15 @@ export const readClip = (text: string): Copied | string => {
 export const writeClip = (clip: Copied): string =>
   JSON.stringify((KINDS[clip.kind].write as (clip: Copied) => unknown)(clip), null, 1)
 
-/** The bytes that a piece names. */
-const withBytes = (kit: Kit, pictures: KitFile['pictures']): KitFile => {
-  const named = new Set(namedBlobs(kit).map(({ hash }) => hash))
-  return { kit, pictures: new Map([...pictures].filter(([hash]) => named.has(hash))) }
-}
-
 /** Copies emitters of an effect with their types, sheets and palettes, and effects that their relays wake. */
 export const copyEmitters = (
   { kit, pictures }: KitFile,
   effectId: string,
   emitters: readonly string[],
 ): EmittersCopy => ({
-  format: 'gliv-clip',
-  version: CLIP_VERSION,
-  kind: 'emitters',
+  ...headOf('emitters'),
   emitters: kit.effects[effectId]!.emitterOrder.filter((id) => emitters.includes(id)),
-  file: withBytes(pieceOfEmitters(kit, effectId, emitters), pictures),
+  file: withNamedBlobs(pieceOfEmitters(kit, effectId, emitters), pictures),
 })
 
 /** Copies effects with all that they need; stages, cues and how they ship stay behind. */
@@ -324,11 +308,9 @@ export const copyEffects = ({ kit, pictures }: KitFile, effects: readonly string
   const { cues: _cues, ship: _ship, ...piece } = pieceOf(kit, effects)
   const bare: Kit = { ...piece, stages: {}, stageOrder: [] }
   return {
-    format: 'gliv-clip',
-    version: CLIP_VERSION,
-    kind: 'effects',
+    ...headOf('effects'),
     effects,
-    file: withBytes(bare, pictures),
+    file: withNamedBlobs(bare, pictures),
   }
 }
 
@@ -343,9 +325,7 @@ export const copyCells = (
   emitters: readonly string[],
   wanted: (row: string, emitter: string) => boolean,
 ): CellsCopy => ({
-  format: 'gliv-clip',
-  version: CLIP_VERSION,
-  kind: 'cells',
+  ...headOf('cells'),
   rows: rows.map((row) => ({
     row,
     values: emitters.map((emitter) =>

@@ -8,7 +8,6 @@ import {
   copyEmitters,
   type EmittersCopy,
   graftEmittersCopy,
-  isEmitters,
   type Kit,
   type KitFile,
   readClip,
@@ -25,7 +24,7 @@ const open = (): { file: KitFile; kit: Kit; effect: string; emitters: readonly s
 
 const through = (clip: EmittersCopy): EmittersCopy => {
   const read = readClip(writeClip(clip))
-  if (typeof read === 'string' || !isEmitters(read)) throw new Error(String(read))
+  if (typeof read === 'string' || read.kind !== 'emitters') throw new Error(String(read))
   return read
 }
 

@@ -114,3 +114,9 @@ export const withOwnHashes = ({ kit, pictures }: KitFile): KitFile => {
   }
   return { kit: renamed.size > 0 ? withNames(kit, renamed) : kit, pictures: own }
 }
+
+/** A kit as a file: the bytes that it names, and no others. */
+export const withNamedBlobs = (kit: Kit, pictures: Pictures): KitFile => {
+  const named = new Set(namedBlobs(kit).map(({ hash }) => hash))
+  return { kit, pictures: new Map([...pictures].filter(([hash]) => named.has(hash))) }
+}

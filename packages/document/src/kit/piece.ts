@@ -5,7 +5,8 @@ import type { Effect, Kit, ParticleType } from './kit.ts'
 const picked = <T>(map: Readonly<Record<string, T>>, wanted: ReadonlySet<string>): Record<string, T> =>
   Object.fromEntries([...wanted].flatMap((id) => (Object.hasOwn(map, id) ? [[id, map[id]!]] : [])))
 
-const sheetsOfType = ({ pictures, mark }: ParticleType): string[] => [
+/** Ids of the sheets that a particle type shows. */
+export const sheetsOfType = ({ pictures, mark }: ParticleType): string[] => [
   ...pictures.map(({ sheet }) => sheet),
   ...(mark ? [mark.sheet] : []),
 ]

@@ -406,6 +406,14 @@ const partSchema = z.looseObject({
   numbers: numbersSchema('part'),
 })
 
+/** Most bursts of an emitter. */
+export const BURST_LIMIT = 64
+
+/** The form of an emitter's bursts. */
+export const burstsSchema = z
+  .array(z.looseObject({ id, eachPlace: z.boolean().default(false), numbers: numbersSchema('burst') }))
+  .max(BURST_LIMIT, { error: `an emitter has at most ${BURST_LIMIT} bursts; remove some` })
+
 /** What somebody wrote to others about a thing; it changes nothing. */
 const noteSchema = z.string().max(4000, { error: 'a note has at most 4000 characters; shorten it' })
 
@@ -463,10 +471,7 @@ export const emitterSchema = z.looseObject({
     .array(relaySchema)
     .max(16, { error: 'an emitter has at most 16 relays; remove some' })
     .default([]),
-  bursts: z
-    .array(z.looseObject({ id, eachPlace: z.boolean().default(false), numbers: numbersSchema('burst') }))
-    .max(64, { error: 'an emitter has at most 64 bursts; remove some' })
-    .default([]),
+  bursts: burstsSchema.default([]),
 })
 
 const strengthPoints = z
