@@ -7,8 +7,9 @@ export default defineConfig({
   // Two cores: while one story waits for its page, the other one draws.
   workers: 2,
   fullyParallel: true,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  // Twice what the slowest common story took on the slowest machine seen; long ones say test.slow().
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['./slowest.ts']],
   use: {
     baseURL: ADDRESS,

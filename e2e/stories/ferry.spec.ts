@@ -21,12 +21,28 @@ const holdUntil = async (page: Page, key: string, is: () => Promise<void>): Prom
   }
 }
 
-/** Walks until something can be done here; where pictures are slow it goes too far, and back a step at a time. */
+/** Walks until something can be done here. The page itself lets go in that very picture, however slow they come. */
 const walkTo = async (page: Page, key: 'ArrowLeft' | 'ArrowRight', what: string): Promise<void> => {
-  await holdUntil(page, key, () => expect(errand(page)).toHaveText(what, { timeout: 30_000 }))
-  const back = key === 'ArrowLeft' ? 'ArrowRight' : 'ArrowLeft'
-  for (let step = 0; step < 30 && (await errand(page).textContent()) !== what; step++)
-    await page.keyboard.press(back, { delay: 60 })
+  await holdUntil(page, key, () =>
+    errand(page).evaluate(
+      (place, wanted) =>
+        new Promise<void>((there, lost) => {
+          const look = (): void => {
+            if (place.textContent !== wanted) return
+            clearTimeout(limit)
+            watch.disconnect()
+            // Keys are let go of when a window is left.
+            dispatchEvent(new Event('blur'))
+            there()
+          }
+          const watch = new MutationObserver(look)
+          const limit = setTimeout(() => lost(new Error(`${wanted} was not come to`)), 60_000)
+          watch.observe(place, { childList: true, characterData: true, subtree: true })
+          look()
+        }),
+      what,
+    ),
+  )
   await expect(errand(page)).toHaveText(what)
 }
 

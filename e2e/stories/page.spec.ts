@@ -68,6 +68,8 @@ test('it plays, pauses, is scrubbed there and back, and takes another seed, with
 })
 
 test('the ship page gives the same file, and packs of what is ticked', async ({ page }) => {
+  // Four programs of the command line and the studio, one after another.
+  test.slow()
   const folder = await mkdtemp(join(tmpdir(), 'gliv-page-'))
   try {
     gliv('demo', '--out', join(folder, 'demo.gliv'))
