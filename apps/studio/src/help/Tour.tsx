@@ -26,15 +26,18 @@ const beside = (box: DOMRect): React.CSSProperties => {
 const useStep = (step: TourStep): { box: DOMRect | null; done: boolean } => {
   const [seen, setSeen] = useState<{ box: DOMRect | null; done: boolean }>({ box: null, done: false })
   useEffect(() => {
-    const isDone = step.begin()
+    const watch = step.begin()
     const look = (): void => {
       const box = document.querySelector(step.selector)?.getBoundingClientRect() ?? null
-      setSeen((before) => ({ box, done: before.done || isDone() }))
+      setSeen((before) => ({ box, done: before.done || watch.done() }))
     }
     setSeen({ box: null, done: false })
     look()
     const timer = setInterval(look, LOOK_EVERY_MS)
-    return () => clearInterval(timer)
+    return () => {
+      clearInterval(timer)
+      watch.end()
+    }
   }, [step])
   return seen
 }
@@ -67,10 +70,10 @@ const Tour = () => {
           {at + 1} of {TOUR.length}
         </small>
         <b>{step.title}</b>
-        <p>{step.text}</p>
+        <p>{step.text()}</p>
         <p className={done ? 'task done' : 'task'} role="status">
           {done ? '✓ ' : ''}
-          {step.task}
+          {step.task()}
         </p>
         <footer>
           <Button size="small" onClick={end}>

@@ -4,6 +4,7 @@
  * Lifetime: what is followed is kept with the kit in this browser, what is known of it now lasts as long as the kit
  * is open.
  */
+import { liveQuery } from 'dexie'
 import { create } from 'zustand'
 import type { LinkRow } from '../state/db.ts'
 import { db, useDocument } from '../state/document.ts'
@@ -83,6 +84,12 @@ const lookAndTell = async (row: LinkRow, force = false): Promise<void> => {
 const rowOf = (sheet: string): Promise<LinkRow | undefined> =>
   db.links.get([useDocument.getState().kit?.id ?? '', sheet])
 
+/** What is known of the file may be newer than the list that is gone through. */
+const lookNow = async (sheet: string): Promise<void> => {
+  const row = await rowOf(sheet)
+  if (row) await lookAndTell(row)
+}
+
 /** A sheet follows a file from now on; what the file holds comes in at once. */
 export const linkSheet = async (sheetId: string, handle: DiskFile, isIn: boolean): Promise<void> => {
   const kit = useDocument.getState().kit
@@ -117,17 +124,8 @@ export const followAgain = async (sheetId: string): Promise<void> => {
   else tell(`The browser does not let Gliv read ${row.name}; allow it, or choose the file again`)
 }
 
-const lookAtAll = async (kitId: string): Promise<void> => {
-  // Never under a drag.
-  if (document.hidden || useDocument.getState().moment !== null) return
-  const rows = await db.links.where('kit').equals(kitId).toArray()
-  const known = new Set(rows.map(({ sheet }) => sheet))
-  for (const id of Object.keys(useLinks.getState().bySheet)) if (!known.has(id)) setLink(id, null)
-  for (const row of rows) await lookAndTell(row)
-}
-
-/** Looks at the files of the open kit until the answer is called; only one tab of it at a time does. */
-export const followLinks = (kitId: string): (() => void) => {
+/** Looks at each file in turn, again and again, until the answer is called. */
+const watch = (rows: readonly LinkRow[], kitId: string): (() => void) => {
   let stopped = false
   let wake = (): void => undefined
   const rest = (): Promise<void> =>
@@ -137,10 +135,13 @@ export const followLinks = (kitId: string): (() => void) => {
     })
   const run = async (): Promise<void> => {
     while (!stopped) {
-      await lookAtAll(kitId).catch(() => undefined)
+      // Never under a drag.
+      if (!document.hidden && useDocument.getState().moment === null)
+        for (const { sheet } of rows) await lookNow(sheet).catch(() => undefined)
       await rest()
     }
   }
+  // One tab of a kit at a time.
   if (navigator.locks) void navigator.locks.request(`gliv-links-${kitId}`, run).catch(() => undefined)
   else void run()
   const soon = (): void => wake()
@@ -149,6 +150,26 @@ export const followLinks = (kitId: string): (() => void) => {
     stopped = true
     removeEventListener('focus', soon)
     wake()
+  }
+}
+
+/** Follows the linked files of the open kit until the answer is called; where there are none nothing runs. */
+export const followLinks = (kitId: string): (() => void) => {
+  let stop = (): void => undefined
+  const linked = liveQuery(() => db.links.where('kit').equals(kitId).toArray())
+  const subscription = linked.subscribe({
+    next: (rows) => {
+      stop()
+      const known = new Set(rows.map(({ sheet }) => sheet))
+      for (const id of Object.keys(useLinks.getState().bySheet)) if (!known.has(id)) setLink(id, null)
+      stop = rows.length > 0 ? watch(rows, kitId) : () => undefined
+    },
+    // Without them the kit opens as always; linking again says what is wrong.
+    error: () => undefined,
+  })
+  return () => {
+    subscription.unsubscribe()
+    stop()
     useLinks.setState({ bySheet: {} })
   }
 }

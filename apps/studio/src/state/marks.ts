@@ -3,10 +3,12 @@
  * and survive everything that the history does.
  */
 import { type Kit, readKit } from '@gliv/document'
+import type { Table } from 'dexie'
 import equal from 'fast-deep-equal'
 import type { MarkRow } from './db.ts'
 import { db, edit, fetchNamed, useDocument } from './document.ts'
 import { makeId } from './ids.ts'
+import { NOTHING, weigh, type Weight } from './weight.ts'
 
 export type Mark = MarkRow
 
@@ -130,18 +132,15 @@ export interface KeptSizes {
   readonly takes: number
 }
 
-const bytesOf = (rows: readonly unknown[]): number =>
-  rows.reduce<number>((sum, row) => sum + JSON.stringify(row).length, 0)
-
 export const sizesOf = async (kitId: string): Promise<KeptSizes> => {
-  const of = (table: { where(index: string): { equals(id: string): { toArray(): Promise<unknown[]> } } }) =>
-    table.where('kit').equals(kitId).toArray()
+  const of = async <R, K>(table: Table<R, K>): Promise<Weight> =>
+    (await weigh(table.where('kit').equals(kitId), () => '')).get('') ?? NOTHING
   const commits = await of(db.commits)
   return {
-    steps: bytesOf(commits),
-    stepCount: commits.length,
-    snapshots: bytesOf(await of(db.snapshots)),
-    marks: bytesOf(await of(db.marks)),
-    takes: bytesOf(await of(db.takes)),
+    steps: commits.bytes,
+    stepCount: commits.rows,
+    snapshots: (await of(db.snapshots)).bytes,
+    marks: (await of(db.marks)).bytes,
+    takes: (await of(db.takes)).bytes,
   }
 }

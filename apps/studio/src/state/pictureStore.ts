@@ -17,9 +17,10 @@ export const putPictures = async (db: Database, pictures: KitFile['pictures']): 
  * Content hashes that a document, a journal or patches name; anything else of 32 hex digits is just not
  * found.
  */
-export const hashesIn = (value: unknown): string[] => [
-  ...new Set(JSON.stringify(value).match(/(?<=")[0-9a-f]{32}(?=")/g) ?? []),
-]
+export const hashesIn = (value: unknown): string[] => [...new Set(hashesInText(JSON.stringify(value)))]
+
+/** The same of what was written as JSON already; a hash that stands twice comes twice. */
+export const hashesInText = (json: string): readonly string[] => json.match(/(?<=")[0-9a-f]{32}(?=")/g) ?? []
 
 /** The content hash of bytes, by the browser where it can. */
 export const hashNow = async (bytes: Uint8Array): Promise<string> => {

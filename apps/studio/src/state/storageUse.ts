@@ -4,9 +4,9 @@
  */
 import { create } from 'zustand'
 import { useStorage } from './storage.ts'
-import { type Database, type PictureRow } from './db.ts'
-import { hashesIn } from './pictureStore.ts'
+import type { Database, KitRow, MarkRow, PictureRow } from './db.ts'
 import { deletedRows, deleteKit } from './shelf.ts'
+import { NOTHING, together, weigh, type Weight } from './weight.ts'
 
 interface StorageUse {
   /** Bytes that the browser counts for Gliv, and how many it allows; null where it does not say. */
@@ -90,32 +90,38 @@ export interface Use {
   readonly freeable: Readonly<Record<CleanUpId, number>>
 }
 
-const textBytes = (rows: readonly unknown[]): number =>
-  rows.reduce<number>((sum, row) => sum + JSON.stringify(row).length, 0)
-
-type OfKit = { readonly kit: string }
-const ofKit = <R extends OfKit>(rows: readonly R[], kit: string): R[] => rows.filter((row) => row.kit === kit)
-
-interface Rows {
-  readonly documents: readonly OfKit[]
-  readonly marks: readonly (OfKit & { readonly auto: boolean })[]
-  readonly takes: readonly OfKit[]
-  readonly pictures: ReadonlyMap<string, number>
+/** What every kit's rows weigh, by what they are for. */
+interface Weights {
+  readonly documents: ReadonlyMap<string, Weight>
+  readonly marks: ReadonlyMap<string, Weight>
+  readonly takes: ReadonlyMap<string, Weight>
 }
 
-const rowsOf = async (db: Database): Promise<Rows> => {
-  const pictures = new Map<string, number>()
-  await db.pictures.each(({ hash, bytes }: PictureRow) => void pictures.set(hash, bytes.byteLength))
-  return {
-    documents: [
-      ...(await db.snapshots.toArray()),
-      ...(await db.commits.toArray()),
-      ...(await db.drafts.toArray()),
-    ],
-    marks: await db.marks.toArray(),
-    takes: await db.takes.toArray(),
-    pictures,
-  }
+const kitOf = ({ kit }: { readonly kit: string }): string => kit
+
+const merged = (...maps: readonly ReadonlyMap<string, Weight>[]): ReadonlyMap<string, Weight> =>
+  new Map(
+    [...new Set(maps.flatMap((map) => [...map.keys()]))].map((key) => [
+      key,
+      together(...maps.flatMap((map) => map.get(key) ?? [])),
+    ]),
+  )
+
+const weightsOf = async (db: Database): Promise<Weights> => ({
+  documents: merged(
+    await weigh(db.snapshots.toCollection(), kitOf),
+    await weigh(db.commits.toCollection(), kitOf),
+    await weigh(db.drafts.toCollection(), kitOf),
+  ),
+  marks: await weigh(db.marks.toCollection(), kitOf),
+  takes: await weigh(db.takes.toCollection(), kitOf),
+})
+
+/** Bytes of every picture, sound and clip by its hash. */
+const blobSizes = async (db: Database): Promise<ReadonlyMap<string, number>> => {
+  const sizes = new Map<string, number>()
+  await db.pictures.each(({ hash, bytes }: PictureRow) => void sizes.set(hash, bytes.byteLength))
+  return sizes
 }
 
 /** What tabs hand over when they are left: steps that no table has yet. */
@@ -128,55 +134,60 @@ const handedOver = (): readonly string[] => {
 }
 
 /** Hashes of pictures that anything kept names, so that undo and marks find them, too. */
-const namedIn = ({ documents, marks, takes }: Rows): ReadonlySet<string> =>
-  new Set([...[...documents, ...marks, ...takes].flatMap((row) => hashesIn(row)), ...handedOver()])
+const namedIn = ({ documents, marks, takes }: Weights): ReadonlySet<string> =>
+  new Set([...together(...documents.values(), ...marks.values(), ...takes.values()).hashes, ...handedOver()])
 
 /** A picture that two kits show is counted with each: it goes when both are gone. */
-const useOf = (rows: Rows, id: string, name: string, deleted: boolean): KitUse => {
-  const [documents, marks, takes] = [ofKit(rows.documents, id), ofKit(rows.marks, id), ofKit(rows.takes, id)]
-  const hashes = new Set([...documents, ...marks, ...takes].flatMap((row) => hashesIn(row)))
+const useOf = (
+  weights: Weights,
+  sizes: ReadonlyMap<string, number>,
+  { id, name, deletedAt }: KitRow,
+): KitUse => {
+  const of = (map: ReadonlyMap<string, Weight>): Weight => map.get(id) ?? NOTHING
+  const [documents, marks, takes] = [of(weights.documents), of(weights.marks), of(weights.takes)]
+  const { hashes } = together(documents, marks, takes)
   return {
     id,
     name,
-    deleted,
-    document: textBytes(documents),
-    pictures: [...hashes].reduce((sum, hash) => sum + (rows.pictures.get(hash) ?? 0), 0),
-    marks: textBytes(marks),
-    takes: textBytes(takes),
+    deleted: deletedAt !== undefined,
+    document: documents.bytes,
+    pictures: [...hashes].reduce((sum, hash) => sum + (sizes.get(hash) ?? 0), 0),
+    marks: marks.bytes,
+    takes: takes.bytes,
   }
 }
 
 /** Measures everything; takes a moment where there is much. */
 export const measureUse = async (db: Database): Promise<Use> => {
-  const rows = await rowsOf(db)
-  const named = namedIn(rows)
-  const kits = (await db.kits.toArray()).map(({ id, name, deletedAt }) =>
-    useOf(rows, id, name, deletedAt !== undefined),
-  )
+  const [weights, sizes] = [await weightsOf(db), await blobSizes(db)]
+  const named = namedIn(weights)
+  const kits = (await db.kits.toArray()).map((row) => useOf(weights, sizes, row))
   let stills = 0
   await db.stills.each(({ png }) => void (stills += png.byteLength))
+  const auto = await weigh(db.marks.filter(isAuto), () => '')
   const total = ({ document, marks, takes }: KitUse): number => document + marks + takes
   return {
     kits: kits.toSorted((a, b) => total(b) + b.pictures - total(a) - a.pictures),
     freeable: {
       stills,
-      autoMarks: textBytes(rows.marks.filter(({ auto }) => auto)),
-      orphans: [...rows.pictures].reduce((sum, [hash, size]) => sum + (named.has(hash) ? 0 : size), 0),
+      autoMarks: (auto.get('') ?? NOTHING).bytes,
+      orphans: [...sizes].reduce((sum, [hash, size]) => sum + (named.has(hash) ? 0 : size), 0),
       deleted: kits.filter(({ deleted }) => deleted).reduce((sum, kit) => sum + total(kit), 0),
     },
   }
 }
 
+const isAuto = ({ auto }: MarkRow): boolean => auto
+
 const CLEAN_UPS: Readonly<Record<CleanUpId, (db: Database) => Promise<unknown>>> = {
   stills: (db) => db.stills.clear(),
-  autoMarks: async (db) =>
-    db.marks.bulkDelete((await db.marks.filter(({ auto }) => auto).toArray()).map(({ id }) => id)),
+  autoMarks: async (db) => db.marks.bulkDelete(await db.marks.filter(isAuto).primaryKeys()),
   // What is named is looked up and deleted at once, so that what another tab adds meanwhile stays.
   orphans: (db) =>
     db.transaction('rw', [db.pictures, db.snapshots, db.commits, db.drafts, db.marks, db.takes], async () => {
-      const rows = await rowsOf(db)
-      const named = namedIn(rows)
-      await db.pictures.bulkDelete([...rows.pictures.keys()].filter((hash) => !named.has(hash)))
+      const named = namedIn(await weightsOf(db))
+      const hashes = await db.pictures.toCollection().primaryKeys()
+      await db.pictures.bulkDelete(hashes.filter((hash) => !named.has(hash)))
     }),
   deleted: async (db) => {
     for (const { id } of await deletedRows(db)) await deleteKit(db, id)

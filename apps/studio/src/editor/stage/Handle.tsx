@@ -18,6 +18,8 @@ export interface HandleProps {
   readonly children?: ReactNode
   /** Writes the pointer's place, in world pixels relative to `at`, into the emitter or its particle type. */
   readonly apply: (emitter: Emitter, x: number, y: number, fine: boolean, type: ParticleType) => void
+  /** The emitter's numbers that it sets: its menu puts them back. Points that can be removed have none. */
+  readonly sets?: readonly PropertyId[]
   /** What it stands at, in words, where its place does not say it. */
   readonly reading?: string
   /** What arrow keys do with it; freely unless said. */
@@ -78,26 +80,12 @@ const useHandleKeys = (
   }
 }
 
-/** Numbers that a handle sets, by its name; those of points that can be removed are the points'. */
-const NUMBERS_OF: Readonly<Record<string, readonly PropertyId[]>> = {
-  radius: ['shapeRadius'],
-  inner: ['shapeInner'],
-  size: ['shapeWidth', 'shapeHeight'],
-  tilt: ['shapeTilt'],
-  line: ['shapeWidth', 'shapeAngle'],
-  turn: ['shapeAngle'],
-  end: ['endX', 'endY'],
-  heading: ['heading'],
-  fan: ['fan'],
-  move: ['offsetX', 'offsetY'],
-}
-
 const useHandleMenu = (props: HandleProps) => {
   const effectId = useEffectId()
   const emitter = useSelectedEmitter()
   const put = usePut(props)
   return (event: React.MouseEvent): void => {
-    const ids = NUMBERS_OF[props.name] ?? []
+    const ids = props.sets ?? []
     const free = emitter && !emitter.locked
     openMenu(event, 'handle', {
       resetHandle:

@@ -74,6 +74,7 @@ const RadiusHandle = ({
   return (
     <Handle
       name={id === 'shapeRadius' ? 'radius' : 'inner'}
+      sets={[id]}
       label={label}
       x={at.x + side * Math.max(LEAST_REACH, radius * at.zoom)}
       y={at.y}
@@ -101,6 +102,7 @@ const SizeHandle = ({ emitter, at }: Part) => {
   return (
     <Handle
       name="size"
+      sets={['shapeWidth', 'shapeHeight']}
       label="Size"
       reading={`${Math.round(w)} px wide, ${Math.round(h)} px high`}
       x={at.x + x}
@@ -130,6 +132,7 @@ const TiltHandle = ({ emitter, at }: Part) => {
   return (
     <Handle
       name="tilt"
+      sets={['shapeTilt']}
       label="Tilt"
       motion="turning"
       reading={`${shapeTilt}°`}
@@ -158,6 +161,7 @@ const LineHandle = ({ emitter, at }: Part) => {
   return (
     <Handle
       name="line"
+      sets={['shapeWidth', 'shapeAngle']}
       label="Length and turn"
       reading={`${Math.round(sizeOf(emitter, 'shapeWidth'))} px long, turned by ${emitter.numbers.shapeAngle}°`}
       x={at.x + x}
@@ -180,6 +184,7 @@ const TurnHandle = ({ emitter, at }: Part) => {
   return (
     <Handle
       name="turn"
+      sets={['shapeAngle']}
       label="Tilt"
       motion="turning"
       reading={`${emitter.numbers.shapeAngle}°`}
@@ -221,6 +226,7 @@ const PointHandle = ({
   return (
     <Handle
       name={name}
+      sets={[across, down]}
       label={label}
       x={at.x + x * at.zoom}
       y={at.y + y * at.zoom}
@@ -252,6 +258,7 @@ const AimHandles = ({ emitter, at }: Part) => {
       </g>
       <Handle
         name="heading"
+        sets={['heading']}
         label="Heading"
         motion="turning"
         reading={`${heading}°`}
@@ -270,6 +277,7 @@ const AimHandles = ({ emitter, at }: Part) => {
       </Handle>
       <Handle
         name="fan"
+        sets={['fan']}
         label="Fan"
         motion="turning"
         reading={`${fan}°`}
@@ -379,6 +387,7 @@ const PlaceHandle = ({
   return (
     <Handle
       name="move"
+      sets={['offsetX', 'offsetY']}
       label="Place"
       reading={`${offsetX} px right, ${offsetY} px down`}
       x={at.x}
