@@ -246,4 +246,74 @@ test('tracks are chosen by a band, points of a ramp together: moved by keys, rem
   await studio.stage.focus()
   await page.keyboard.press('Control+z')
   await expect(points).toHaveCount(4)
+  // Select all means the points where one of them has the focus, the emitters everywhere else.
+  await points.nth(1).focus()
+  await page.keyboard.press('Control+a')
+  await expect(page.locator('.track.also')).toHaveCount(0)
+  await page.keyboard.press('ArrowDown')
+  await expect(line).toHaveValue('0:19 25:60 60:80 100:39')
+  await studio.stage.focus()
+  await page.keyboard.press('Control+z')
+  await expect(points).toHaveCount(4)
+})
+
+test('points of a path are chosen by presses, a band and keys: moved, removed and undone as one', async ({
+  page,
+}) => {
+  const studio = await new Studio(page).openDemoEffect('Pier dust')
+  await studio.selectEmitter('Cloud')
+  await studio.openGroup('where')
+  await studio.freezeAt(6)
+  await studio.pick('Shape', 'a polyline')
+  const point = (n: number) => studio.handle(`Path-${n}`)
+  await studio.handle('Path-add-0').click()
+  await studio.handle('Path-add-1').click()
+  await expect(point(3)).toBeVisible()
+  const places = async (): Promise<(string | null)[]> =>
+    Promise.all([0, 1, 2, 3].map((n) => point(n).getAttribute('aria-valuetext')))
+  const before = await places()
+
+  // Two by presses; the arrow keys go on from there and leave the others.
+  await point(1).click()
+  await point(2).click({ modifiers: ['Shift'] })
+  await expect(page.locator('.handle.chosen')).toHaveCount(2)
+  await page.keyboard.press('ArrowDown')
+  await expect.poll(places).not.toEqual(before)
+  const moved = await places()
+  expect([moved[0], moved[3]]).toEqual([before[0], before[3]])
+  expect([moved[1] === before[1], moved[2] === before[2]]).toEqual([false, false])
+  await page.keyboard.press('Control+z')
+  await expect.poll(places).toEqual(before)
+
+  // All by a key; they keep their distances under a drag.
+  await point(1).focus()
+  await page.keyboard.press('Control+a')
+  await expect(page.locator('.handle.chosen')).toHaveCount(4)
+  await studio.drag(point(2), 30, 20)
+  const dragged = await places()
+  expect(dragged.some((place, n) => place === before[n])).toBe(false)
+  await page.keyboard.press('Control+z')
+  await expect.poll(places).toEqual(before)
+  // A path needs two: removing all of them is refused and loses nothing.
+  await point(2).focus()
+  await page.keyboard.press('Delete')
+  await expect(page.getByText('A path keeps two points')).toBeVisible()
+  await expect(point(3)).toBeVisible()
+
+  // A band around the two in the middle, from the free ground, with Shift.
+  const [a, b] = [(await point(1).boundingBox())!, (await point(2).boundingBox())!]
+  await page.keyboard.down('Shift')
+  await page.mouse.move(Math.min(a.x, b.x) - 30, Math.max(a.y, b.y) + 60)
+  await page.mouse.down()
+  await page.mouse.move(Math.max(a.x, b.x) + 40, Math.min(a.y, b.y) - 10, { steps: 4 })
+  await expect(page.locator('.stage .rubber-band')).toBeVisible()
+  await page.mouse.up()
+  await page.keyboard.up('Shift')
+  await expect(page.locator('.handle.chosen')).toHaveCount(2)
+  await point(1).focus()
+  await page.keyboard.press('Delete')
+  await expect(point(2)).toHaveCount(0)
+  await expect(point(1)).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect.poll(places).toEqual(before)
 })

@@ -1,6 +1,7 @@
 import { type RefObject, useMemo, useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { type ColumnPage, setColumn, useColumn } from '../state/column.ts'
+import { chooseAllAtFocus } from '../shared/keys/all.ts'
 import { useCommands } from '../shared/keys/dispatch.ts'
 import type { Run } from '../shared/keys/table.ts'
 import { setSwapped } from '../reference/store.ts'
@@ -148,7 +149,7 @@ const editorRuns = (place: RefObject<EditorPlace>) => {
     mute: selected(toggleMute),
     muteSounds: toggleMuted,
     solo: selected(soloTracks),
-    selectAll: () => selectAllTracks(place.current.effectId),
+    selectAll: () => void (chooseAllAtFocus() || selectAllTracks(place.current.effectId)),
     duplicate: selected(duplicateSelected),
     remove: selected(removeEmitter),
     tracer: () => toggleTracer(place.current),

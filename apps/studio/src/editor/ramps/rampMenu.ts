@@ -94,6 +94,7 @@ export const openPointMenu = (
   index: number,
   write: (ramp: Ramp) => void,
   remove: () => void,
+  chooseAll: () => void,
 ): void => {
   const isLast = index === ramp.points.length - 1
   const ease = (to: Ease) => (isLast ? null : () => write(withEase(ramp, index, to)))
@@ -101,6 +102,7 @@ export const openPointMenu = (
     straight: ease('linear'),
     soft: ease('ease'),
     hold: ease('step'),
+    chooseAll,
     takeOut: ramp.points.length > 1 ? remove : null,
   })
 }

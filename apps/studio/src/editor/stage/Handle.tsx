@@ -2,11 +2,13 @@ import { useDrag } from '@use-gesture/react'
 import { type KeyboardEvent, type ReactNode, useRef } from 'react'
 import type { Emitter, Kit, ParticleType } from '@gliv/document'
 import { property, type PropertyId } from '@gliv/model'
+import { offersAll } from '../../shared/keys/all.ts'
 import { arrowSteps } from '../../shared/keys/arrows.ts'
 import { openMenu } from '../../shared/keys/contextMenu.ts'
 import { edit, editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { useEffectId, useSelectedEmitter } from '../playback/shownEffect.ts'
+import type { Pick } from './chosenPath.ts'
 import { type HandleMotion, handleReading, steppedBy } from './handleKeys.ts'
 
 export interface HandleProps {
@@ -28,6 +30,10 @@ export interface HandleProps {
   readonly aside?: readonly [number, number]
   /** By a double-click, or by Delete. */
   readonly onRemove?: () => void
+  /** Chosen with others of its kind: what is done to it is done to them. */
+  readonly chosen?: boolean
+  /** It is picked by a press; left out where only one can be. */
+  readonly onPick?: (how: Pick) => void
   /** Does more to the kit in the same step, after `apply`. */
   readonly after?: (kit: Kit, emitter: Emitter) => void
   /**
@@ -36,7 +42,7 @@ export interface HandleProps {
   readonly at: { readonly x: number; readonly y: number; readonly zoom: number }
 }
 
-type Start = Pick<HandleProps, 'x' | 'y' | 'at'>
+type Start = { readonly x: number; readonly y: number; readonly at: HandleProps['at'] }
 
 /**
  * One handle: white with a dark casing. A drag is one step of undo, and so are arrow keys that follow each
@@ -106,33 +112,64 @@ const useHandleMenu = (props: HandleProps) => {
               endMoment()
             }
           : null,
+      chooseAll: props.onPick ? () => props.onPick?.('all') : null,
       takeOut: free ? (props.onRemove ?? null) : null,
     })
   }
 }
 
-export const Handle = (props: HandleProps) => {
-  const { name, label, x, y, cursor, at, reading, motion = 'freely', onRemove, children } = props
-  const [besideX, besideY] = props.aside ?? [0, 0]
-  const put = usePut(props)
-  const onKeyDown = useHandleKeys(props, put)
-  const onMenu = useHandleMenu(props)
-  const bind = useDrag(
-    ({ event, first, last, movement: [mx, my], memo, shiftKey }) => {
+/** Moves a handle with the hand; a press picks it, where it can be picked. */
+const useHandleDrag = ({ x, y, at, chosen, onPick }: HandleProps, put: ReturnType<typeof usePut>) => {
+  const pick = (more: boolean, first: boolean, tap: boolean): void => {
+    if (more ? tap : tap || (first && !chosen)) onPick?.(more ? 'one' : 'alone')
+  }
+  return useDrag(
+    ({ event, first, last, tap, initial, xy, memo, shiftKey, ctrlKey, metaKey }) => {
       event.stopPropagation()
       const start = first ? { x, y, at } : (memo as Start)
+      pick(shiftKey || ctrlKey || metaKey, first, tap)
+      if (tap && onPick) return start
       noteInput(event)
+      const [mx, my] = [xy[0] - initial[0], xy[1] - initial[1]]
       if (mx !== 0 || my !== 0 || !first)
         put(start, [mx / start.at.zoom, my / start.at.zoom], shiftKey, editMoment)
       if (last) endMoment()
       return start
     },
-    { pointer: { keys: false } },
+    // What is picked by presses must not be moved by a hand that trembles.
+    { filterTaps: onPick !== undefined, pointer: { keys: false } },
   )
+}
+
+/** What tells a point that can be picked, and whether it is, to a band and to who listens. */
+const pickedAs = ({ name, chosen, onPick }: HandleProps) =>
+  onPick ? { 'data-path-point': name.replace('-', ' '), 'aria-description': chosen ? 'chosen' : '' } : {}
+
+export const Handle = (props: HandleProps) => {
+  const {
+    name,
+    label,
+    x,
+    y,
+    cursor,
+    at,
+    reading,
+    motion = 'freely',
+    chosen,
+    onPick,
+    onRemove,
+    children,
+  } = props
+  const [besideX, besideY] = props.aside ?? [0, 0]
+  const put = usePut(props)
+  const onKeyDown = useHandleKeys(props, put)
+  const onMenu = useHandleMenu(props)
+  const bind = useHandleDrag(props, put)
   const shown = handleReading(motion, (x - at.x) / at.zoom, (y - at.y) / at.zoom)
   return (
     <g
       {...bind()}
+      ref={offersAll(onPick && (() => onPick('all')))}
       data-handle={name}
       aria-label={label}
       role="slider"
@@ -141,7 +178,8 @@ export const Handle = (props: HandleProps) => {
       tabIndex={0}
       transform={`translate(${x + besideX} ${y + besideY})`}
       style={{ cursor, touchAction: 'none' }}
-      className="handle"
+      className={chosen ? 'handle chosen' : 'handle'}
+      {...pickedAs(props)}
       onDoubleClick={onRemove}
       onKeyDown={onKeyDown}
       onContextMenu={onMenu}

@@ -1,9 +1,13 @@
 import type { Emitter, ParticleType } from '@gliv/document'
-import type { Path, PathPoint } from '@gliv/model'
+import type { Path } from '@gliv/model'
 import { useDrag } from '@use-gesture/react'
+import { useEffect } from 'react'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
+import { say } from '../../document/clipboard.ts'
+import { insertAfter, middleAfter, movedPoints, withoutPoints, withPoint } from '../../document/paths.ts'
 import { edit, editMoment, endMoment } from '../../state/document.ts'
 import { useEffectId } from '../playback/shownEffect.ts'
+import { choosePathPoints, pickedPoints, useChosenPath } from './chosenPath.ts'
 import { Handle, type HandleProps, whole } from './Handle.tsx'
 import { pathData } from './outlines.tsx'
 import './PathHandles.css'
@@ -33,31 +37,6 @@ export const RAIL_PATH: PathOwner = {
   read: (_emitter, type) => type?.rail ?? null,
   write: (_emitter, path, type) => void (type.rail = path),
 }
-
-const withPoint = (path: Path, index: number, change: Partial<PathPoint>): Path => ({
-  ...path,
-  points: path.points.map((p, i) => (i === index ? { ...p, ...change } : p)),
-})
-
-/** Halfway to the next point, for a press that adds one. */
-const middleAfter = (path: Path, index: number): { x: number; y: number } | null => {
-  const a = path.points[index]!
-  const b = path.points[index + 1] ?? (path.closed ? path.points[0] : undefined)
-  if (!b) return null
-  // The middle of the Bézier curve, which is the straight middle without handles.
-  const mid = (p: number, out: number, into: number, q: number): number =>
-    (p + 3 * (p + out) + 3 * (q + into) + q) / 8
-  return { x: mid(a.x, a.outX, b.inX, b.x), y: mid(a.y, a.outY, b.inY, b.y) }
-}
-
-const insertAfter = (path: Path, index: number, x: number, y: number): Path => ({
-  ...path,
-  points: [
-    ...path.points.slice(0, index + 1),
-    { x, y, inX: 0, inY: 0, outX: 0, outY: 0 },
-    ...path.points.slice(index + 1),
-  ],
-})
 
 interface PathProps {
   readonly owner: PathOwner
@@ -106,7 +85,17 @@ const TangentHandle = ({
   )
 }
 
+const NO_POINTS: readonly number[] = []
+
 type AddPoint = (index: number, place: { readonly x: number; readonly y: number }, how: typeof edit) => void
+
+/** Overlay pixels around a place that its handle takes, and how far beside it what lies under it is shown. */
+const REACH = 14
+const BESIDE = [22, -22] as const
+
+/** What lies on the emitter's place would lie under the place's own handle. */
+const isCovered = ({ x, y }: { readonly x: number; readonly y: number }, zoom: number): boolean =>
+  Math.max(Math.abs(x), Math.abs(y)) * zoom < REACH
 
 /** The small knob between two points that adds one: pressed, in the middle; dragged, where it is let go. */
 const AddKnob = ({ owner, path, at, index, onAdd }: PathProps & { index: number; onAdd: AddPoint }) => {
@@ -128,10 +117,11 @@ const AddKnob = ({ owner, path, at, index, onAdd }: PathProps & { index: number;
   )
   if (!middle) return null
   const { x, y } = placeOn(at, middle.x, middle.y)
+  const [besideX, besideY] = isCovered(middle, at.zoom) ? BESIDE : [0, 0]
   return (
     <circle
-      cx={x}
-      cy={y}
+      cx={x + besideX}
+      cy={y + besideY}
       r={4}
       className="path-add"
       data-handle={`${owner.name}-add-${index}`}
@@ -147,32 +137,37 @@ const AddKnob = ({ owner, path, at, index, onAdd }: PathProps & { index: number;
   )
 }
 
-/** Overlay pixels around a place that its handle takes, and how far beside it a point is shown. */
-const REACH = 14
-const BESIDE = [22, -22] as const
-
 const PointHandle = ({
   owner,
   path,
   at,
   index,
+  chosen,
   onRemove,
-}: PathProps & { index: number; onRemove: (index: number) => void }) => {
+}: PathProps & {
+  index: number
+  chosen: readonly number[]
+  onRemove: (indices: readonly number[]) => void
+}) => {
   const p = path.points[index]!
-  // A point on the emitter's place would lie under the place's own handle.
-  const covered = Math.max(Math.abs(p.x), Math.abs(p.y)) * at.zoom < REACH
+  const meant = chosen.includes(index) ? chosen : [index]
+  const count = path.points.length
   return (
     <Handle
       name={`${owner.name}-${index}`}
-      {...(covered ? { aside: BESIDE } : {})}
+      {...(isCovered(p, at.zoom) ? { aside: BESIDE } : {})}
       label={`${owner.name} point ${index + 1}`}
       {...placeOn(at, p.x, p.y)}
       cursor="move"
       at={at}
-      onRemove={() => onRemove(index)}
+      chosen={chosen.includes(index)}
+      onPick={(how) => choosePathPoints(owner.name, pickedPoints(chosen, index, how, count))}
+      onRemove={() => onRemove(meant)}
       apply={(e, x, y, fine, draft) => {
         const now = owner.read(e, draft)
-        if (now) owner.write(e, withPoint(now, index, { x: whole(x, fine), y: whole(y, fine) }), draft)
+        const here = now?.points[index]
+        if (!now || !here) return
+        owner.write(e, movedPoints(now, meant, whole(x, fine) - here.x, whole(y, fine) - here.y), draft)
       }}
     >
       <rect x={-4.5} y={-4.5} width={9} height={9} className="handle-knob" />
@@ -181,8 +176,8 @@ const PointHandle = ({
 }
 
 /**
- * Points of a path: drag to move, the small ones between add a point, a double-click removes one. Curves also
- * show their handles.
+ * Points of a path: drag to move, the small ones between add a point, a double-click removes one; several are
+ * chosen by presses with Ctrl or Shift, by a band, by Ctrl A. Curves also show their handles.
  */
 export const PathHandles = ({
   owner,
@@ -199,6 +194,8 @@ export const PathHandles = ({
 }) => {
   const effectId = useEffectId()
   const path = owner.read(emitter, type)
+  const chosen = useChosenPath((s) => (s.owner === owner.name ? s.indices : NO_POINTS))
+  useEffect(() => () => choosePathPoints(owner.name, NO_POINTS), [owner.name, emitter.id])
   if (!path) return null
   // A drag writes again and again on the state before it.
   const change = (label: string, recipe: (path: Path) => Path, how: typeof edit = edit): void =>
@@ -207,12 +204,16 @@ export const PathHandles = ({
       const before = owner.read(draft, kit.types[draft.type] ?? null)
       if (before) owner.write(draft, recipe(before), kit.types[draft.type]!)
     })
-  const remove = (index: number): void => {
-    if (path.points.length > 2)
-      change('Remove a path point', (p) => ({ ...p, points: p.points.filter((_, i) => i !== index) }))
+  const remove = (indices: readonly number[]): void => {
+    const left = withoutPoints(path, indices)
+    if (!left) return say('A path keeps two points: choose fewer of them, or another shape')
+    change(indices.length > 1 ? `Remove ${indices.length} path points` : 'Remove a path point', () => left)
+    choosePathPoints(owner.name, NO_POINTS)
   }
-  const add: AddPoint = (index, { x, y }, how) =>
+  const add: AddPoint = (index, { x, y }, how) => {
+    choosePathPoints(owner.name, NO_POINTS)
     change('Add a path point', (p) => insertAfter(p, index, Math.round(x), Math.round(y)), how)
+  }
   const drawn = { owner, path, at }
   return (
     <>
@@ -231,7 +232,7 @@ export const PathHandles = ({
         <AddKnob key={`add ${i}`} {...drawn} index={i} onAdd={add} />
       ))}
       {path.points.map((_, i) => (
-        <PointHandle key={i} {...drawn} index={i} onRemove={remove} />
+        <PointHandle key={i} {...drawn} index={i} chosen={chosen} onRemove={remove} />
       ))}
     </>
   )

@@ -3,6 +3,7 @@ import { useGesture } from '@use-gesture/react'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Guard } from '../../frame/Guard.tsx'
 import { openMenu } from '../../shared/keys/contextMenu.ts'
+import { bandStyle } from '../../shared/hooks/useBand.ts'
 import { useTwoFingers } from '../../shared/hooks/useTwoFingers.ts'
 import { setWorkplace } from '../../shared/keys/focus.ts'
 import { useEscape } from '../../shared/keys/escape.ts'
@@ -19,6 +20,7 @@ import { KnobSliders } from './KnobSliders.tsx'
 import { useDriver, useEffectId } from '../playback/shownEffect.ts'
 import { techniqueDrop } from '../starters/drop.ts'
 import { Axes } from './Axes.tsx'
+import { drawPathBand, useChosenPath } from './chosenPath.ts'
 import { DwellOverlay } from './DwellOverlay.tsx'
 import { Handles } from './Handles.tsx'
 import { PartHandles } from './PartHandles.tsx'
@@ -49,7 +51,25 @@ const lead = (
 const isOthers = (target: EventTarget | null): boolean =>
   (target as Element).closest('[data-handle], .nine-seeds, .cell-frames button') !== null
 
-/** A drag moves the view, a press picks a particle, the wheel zooms around the pointer. */
+/** Moves the view by px of the window. */
+const shift = (driver: StageDriver, dx: number, dy: number): void => {
+  const scale = window.devicePixelRatio / (driver.camera.zoom * (driver.cells[0]?.zoom ?? 1))
+  const { x, y } = driver.camera
+  setCamera(driver, { ...driver.camera, x: x - dx * scale, y: y - dy * scale })
+}
+
+/** A press on the picture picks a particle; where several states are seen it is a cell's. */
+const press = (driver: StageDriver, effectId: string, x: number, y: number): void => {
+  if (driver.cells.length === 0) void pickAt(driver, effectId, ...canvasPoint(driver, x, y))
+}
+
+/** A drag that draws a band, for as long as it lasts. */
+const BAND = 'band'
+
+/**
+ * A drag moves the view, with Shift it draws a band around points of a path; a press picks a particle, the wheel zooms
+ * around the pointer.
+ */
 const useStageGestures = (
   driver: StageDriver | null,
   effectId: string,
@@ -64,15 +84,18 @@ const useStageGestures = (
   })
   useGesture(
     {
-      onDrag: ({ delta: [dx, dy], event, tap, first, last, xy: [clientX, clientY] }) => {
-        if (!driver || fingers.current || isOthers(event.target)) return
+      onDrag: ({ delta: [dx, dy], event, tap, first, last, initial, xy, shiftKey, memo }): unknown => {
+        if (!driver || fingers.current || isOthers(event.target)) return null
+        const [clientX, clientY] = xy
         if (useSession.getState().playHere)
           return lead(driver, worldPoint(driver, clientX, clientY), first || tap, last)
-        if (tap && driver.cells.length > 0) return
-        if (tap) return void pickAt(driver, effectId, ...canvasPoint(driver, clientX, clientY))
-        const scale = window.devicePixelRatio / (driver.camera.zoom * (driver.cells[0]?.zoom ?? 1))
-        const { x, y } = driver.camera
-        setCamera(driver, { ...driver.camera, x: x - dx * scale, y: y - dy * scale })
+        if (tap) return press(driver, effectId, clientX, clientY)
+        if ((first && shiftKey) || memo === BAND) {
+          drawPathBand(frame.current!, initial, xy, last)
+          return BAND
+        }
+        shift(driver, dx, dy)
+        return null
       },
       onMove: ({ xy: [clientX, clientY] }) => {
         notePointer(clientX, clientY)
@@ -124,6 +147,11 @@ const useOrigin = (driver: StageDriver) => {
   return origin
 }
 
+const PathBand = () => {
+  const band = useChosenPath((s) => s.band)
+  return band && <div className="rubber-band" style={bandStyle(band)} />
+}
+
 /** What lies over the picture. */
 const Overlays = ({ camera: plain, driver }: { camera: Camera; driver: StageDriver }) => {
   const nine = useSession((s) => s.nine)
@@ -144,6 +172,7 @@ const Overlays = ({ camera: plain, driver }: { camera: Camera; driver: StageDriv
       {handles && <Handles camera={camera} />}
       {handles && <DwellOverlay camera={camera} />}
       <InspectOverlay camera={seen} />
+      <PathBand />
     </>
   )
 }
