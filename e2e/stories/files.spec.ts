@@ -31,6 +31,8 @@ const offer = (page: Page, kit: Uint8Array) =>
             await write('harbour.gliv', new Uint8Array(bytes))
           return [handle]
         },
+        showDirectoryPicker: async () =>
+          (await navigator.storage.getDirectory()).getDirectoryHandle('repository', { create: true }),
         showSaveFilePicker: async ({ suggestedName }: { suggestedName: string }) => at(suggestedName),
       })
     },
@@ -101,6 +103,54 @@ test('a kit is opened from a file, changed by keys, saved to it, and told when o
   // To another file, by the key of that.
   await page.keyboard.press('Control+Shift+s')
   await expect.poll(async () => (await onDisk(page, 'harbour-at-dawn.gliv')).length).toBeGreaterThan(1000)
+})
+
+/** Every file of the folder that stands for a repository, as text. */
+const inFolder = (page: Page): Promise<Record<string, string>> =>
+  page.evaluate(async () => {
+    const found: Record<string, string> = {}
+    const read = async (folder: FileSystemDirectoryHandle, path: string): Promise<void> => {
+      // The language's own library does not know yet that folders can be gone through.
+      const entries = folder as unknown as AsyncIterable<[string, FileSystemHandle]>
+      for await (const [name, entry] of entries)
+        if (entry.kind === 'directory') await read(entry as FileSystemDirectoryHandle, `${path}${name}/`)
+        else found[`${path}${name}`] = await (await (entry as FileSystemFileHandle).getFile()).text()
+    }
+    const root = await navigator.storage.getDirectory()
+    await read(await root.getDirectoryHandle('repository', { create: true }), '')
+    return found
+  })
+
+test('a kit as a folder: written once by the menu, then saved there by its key, and read again', async ({
+  page,
+}) => {
+  await offer(page, harbour())
+  const studio = await new Studio(page).openShelf()
+  await page.keyboard.press('Control+o')
+  const name = page.getByRole('textbox', { name: 'Kit name' })
+  await expect(name).toHaveValue('Harbour')
+  await studio.saved()
+  await page.getByRole('button', { name: 'Export', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Kit as a folder' }).click()
+  await expect(message(page, /files were written to repository/)).toBeVisible()
+  const first = await inFolder(page)
+  expect(Object.keys(first)).toContain('kit.json')
+
+  // From now on its key saves there, and only what differs.
+  await name.fill('Harbour in fog')
+  await page.keyboard.press('Control+s')
+  await expect(message(page, /^1 of \d+ files were written to repository/)).toBeVisible()
+  const second = await inFolder(page)
+  expect(second['kit.json']).toContain('Harbour in fog')
+  expect(Object.keys(second).filter((path) => second[path] !== first[path])).toEqual(['kit.json'])
+
+  // The folder is the kit that is here; not a copy.
+  await page.getByRole('link', { name: 'Shelf of kits' }).click()
+  await expect(page.getByTestId('kit-card')).toHaveCount(2)
+  await page.getByRole('button', { name: 'Import a folder' }).click()
+  await expect(name).toHaveValue('Harbour in fog')
+  await page.getByRole('link', { name: 'Shelf of kits' }).click()
+  await expect(page.getByTestId('kit-card')).toHaveCount(2)
 })
 
 /** A picture of one colour with a hole, as an art program would save it. */

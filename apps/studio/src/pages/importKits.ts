@@ -4,7 +4,7 @@
  */
 import type { KitFile } from '@gliv/document'
 import { proxy } from 'comlink'
-import { rememberKitFile, kitOfFile } from '../frame/kitFile.ts'
+import { kitOfPlace, rememberPlace } from '../frame/kitFile.ts'
 import { handleOf } from '../shared/files.ts'
 import { filesOf, pickFolder } from '../shared/folders.ts'
 import { Cancelled, workerJob } from '../shared/workerJob.ts'
@@ -69,9 +69,9 @@ export const importKits = async (chosen: readonly File[]): Promise<string[]> => 
   for (const file of (await Promise.all(chosen.map(unpacked))).flat()) {
     try {
       const handle = handleOf(file)
-      const known = handle && (await kitOfFile(handle))
+      const known = handle && (await kitOfPlace(handle))
       const id = known ?? (await addKit(db, await read(file), () => makeId('kit')))
-      if (handle && !known) await rememberKitFile(id, handle)
+      if (handle && !known) await rememberPlace(id, handle)
       ids.push(id)
       void keepStorage()
     } catch (error) {
@@ -88,9 +88,12 @@ export const importFolder = async (): Promise<string | null> => {
   try {
     const folder = await pickFolder('read', 'gliv-kit')
     name = folder.name
+    const known = await kitOfPlace(folder)
+    if (known !== null) return known
     const files = await filesOf(folder)
     const job = workerJob<KitApi, KitFile>(openWorker(), (api) => api.readFolder(files), TOO_LARGE)
     const id = await addKit(db, await job.result, () => makeId('kit'))
+    await rememberPlace(id, folder)
     void keepStorage()
     return id
   } catch (error) {

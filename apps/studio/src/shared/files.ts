@@ -1,15 +1,12 @@
 /** Single files of this machine, where the browser hands them out when it is asked. */
-import type { FileHandle } from './folders.ts'
+import type { Asked, FileHandle } from './folders.ts'
 
 /** The little of a file's handle that is used beside its bytes. */
-export interface DiskFile extends FileHandle {
+export interface DiskFile extends FileHandle, Asked {
   readonly name: string
   getFile(): Promise<File>
-  isSameEntry(other: DiskFile): Promise<boolean>
-  queryPermission?(options: { mode: Mode }): Promise<PermissionState>
-  requestPermission?(options: { mode: Mode }): Promise<PermissionState>
+  isSameEntry(other: unknown): Promise<boolean>
 }
-type Mode = 'read' | 'readwrite'
 
 interface Types {
   readonly description: string
@@ -61,12 +58,6 @@ export const handleOf = (file: File): DiskFile | undefined => {
 /** A file with the handle that it was read by. */
 export const withHandle = async (handle: DiskFile): Promise<File> =>
   Object.defineProperty(await handle.getFile(), 'handle', { value: handle })
-
-/** Whether a file may be read or written now; `ask` lets the browser ask, which needs a press. */
-export const isAllowed = async (file: DiskFile, mode: Mode, ask: boolean): Promise<boolean> => {
-  if (!file.queryPermission || (await file.queryPermission({ mode })) === 'granted') return true
-  return ask && (await file.requestPermission?.({ mode })) === 'granted'
-}
 
 export const writeBytes = async (file: DiskFile, bytes: Uint8Array): Promise<void> => {
   const stream = await file.createWritable()

@@ -7,17 +7,21 @@ export interface FileHandle {
   createWritable(): Promise<{ write(data: Uint8Array): Promise<void>; close(): Promise<void> }>
 }
 /** The little of a folder's handle. */
-export interface Folder {
+export interface Folder extends Asked {
   readonly kind: 'directory'
   readonly name: string
   getFileHandle(name: string, options: { create: boolean }): Promise<FileHandle>
   getDirectoryHandle(name: string, options: { create: boolean }): Promise<Folder>
   removeEntry(name: string): Promise<void>
   entries(): AsyncIterable<[string, FileHandle | Folder]>
+  isSameEntry(other: unknown): Promise<boolean>
+}
+type Mode = 'read' | 'readwrite'
+/** What the browser may be asked of a handle; not every browser asks. */
+export interface Asked {
   queryPermission?(options: { mode: Mode }): Promise<PermissionState>
   requestPermission?(options: { mode: Mode }): Promise<PermissionState>
 }
-type Mode = 'read' | 'readwrite'
 type Picker = (options: { mode: Mode; id: string }) => Promise<Folder>
 
 const pickerOf = (): Picker | undefined =>
@@ -29,11 +33,10 @@ export const canPickFolders = (): boolean => pickerOf() !== undefined
 /** Asks for a folder. Rejects with `AbortError` when none is chosen. @param id what the browser remembers it for */
 export const pickFolder = (mode: Mode, id: string): Promise<Folder> => pickerOf()!({ mode, id })
 
-/** Whether a folder of before may be written to; asks where the browser wants to be asked. */
-export const mayWrite = async (folder: Folder): Promise<boolean> => {
-  if (!folder.queryPermission || (await folder.queryPermission({ mode: 'readwrite' })) === 'granted')
-    return true
-  return (await folder.requestPermission?.({ mode: 'readwrite' })) === 'granted'
+/** Whether a file or folder of before may be read or written now; `ask` lets the browser ask, which needs a press. */
+export const isAllowed = async (handle: Asked, mode: Mode, ask: boolean): Promise<boolean> => {
+  if (!handle.queryPermission || (await handle.queryPermission({ mode })) === 'granted') return true
+  return ask && (await handle.requestPermission?.({ mode })) === 'granted'
 }
 
 const bytesIn = async (handle: FileHandle): Promise<Uint8Array> =>

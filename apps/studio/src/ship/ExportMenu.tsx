@@ -7,9 +7,9 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useDocument } from '../state/document.ts'
 import { canPickFolders } from '../shared/folders.ts'
-import { writeKitToFolder } from './kitFolder.ts'
 import { EXPORTERS } from '@gliv/export'
 import { exportKit, exportPage } from '../frame/exportKit.ts'
+import { saveKitAsFolder } from '../frame/kitFile.ts'
 
 interface Props {
   /** The effect that is looked at, for a page that shows it. */
@@ -53,8 +53,8 @@ const waysOf = ({ effect, ticked }: Props, openTexts: () => void): Way[] => [
     ? [
         {
           label: 'Kit as a folder',
-          help: 'For a repository that several people work in: a file for each effect, plain pictures.',
-          go: () => void writeKitToFolder(),
+          help: 'For a repository that several people work in: a file for each effect, plain pictures. Saved there from now on.',
+          go: () => void saveKitAsFolder(),
         },
       ]
     : []),

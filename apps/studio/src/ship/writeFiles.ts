@@ -2,7 +2,7 @@
 import { bytesOf, type EncodedFile } from '@gliv/bake'
 import { strToU8, type Zippable, zipSync } from 'fflate'
 import { download } from '../shared/download.ts'
-import { type Folder, mayWrite, pickFolder, writeFile } from '../shared/folders.ts'
+import { type Folder, isAllowed, pickFolder, writeFile } from '../shared/folders.ts'
 import { db } from '../state/storage.ts'
 
 /** Folders by kit; a second opening of the studio finds them again where the browser keeps handles. */
@@ -18,7 +18,7 @@ const keptFolder = async (kitId: string): Promise<Folder | null> => {
 /** The folder of a kit: the one of before, else one that is chosen now. Rejects with `AbortError` when none is. */
 export const folderFor = async (kitId: string, again: boolean): Promise<Folder> => {
   const before = again ? await keptFolder(kitId) : null
-  if (before && (await mayWrite(before))) return before
+  if (before && (await isAllowed(before, 'readwrite', true))) return before
   const folder = await pickFolder('readwrite', 'gliv-ship')
   folders.set(kitId, folder)
   // Some handles cannot be kept, then the folder is asked for anew next time.

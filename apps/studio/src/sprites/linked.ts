@@ -8,7 +8,8 @@ import { liveQuery } from 'dexie'
 import { create } from 'zustand'
 import type { LinkRow } from '../state/db.ts'
 import { db, useDocument } from '../state/document.ts'
-import { type DiskFile, isAllowed } from '../shared/files.ts'
+import type { DiskFile } from '../shared/files.ts'
+import { isAllowed } from '../shared/folders.ts'
 import { tell } from './sheets/pictures.ts'
 
 /** `asks`: the browser wants a press first. `differs`: the file has changed, and so has the picture here. */

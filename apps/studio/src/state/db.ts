@@ -97,12 +97,12 @@ export interface FolderRow {
   handle: unknown
 }
 
-/** The file that a kit was opened from or saved to; the handle is the browser's own. */
+/** The file or the folder that a kit was opened from or saved to; the handle is the browser's own. */
 export interface FileRow {
   kit: string
   handle: unknown
   name: string
-  /** Content hash of the file when it was last read or written here. */
+  /** Content hash of what lay there when it was last read or written here. */
   hash: string
 }
 
