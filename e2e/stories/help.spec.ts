@@ -39,7 +39,7 @@ test('at the first visit a tour of five steps is offered, done on the real inter
 const bar = (page: Page) => page.getByText('Point at anything, or go to it by Tab')
 
 /** Puts the focus on every control that is seen, one after the other, and reads what the card says of it. */
-const cards = (page: Page): Promise<{ control: string; card: string }[]> =>
+const cards = (page: Page): Promise<{ control: string; card: string; sentences: number }[]> =>
   page.evaluate(async () => {
     const all = [
       ...document.querySelectorAll<HTMLElement>(
@@ -50,7 +50,7 @@ const cards = (page: Page): Promise<{ control: string; card: string }[]> =>
         one.checkVisibility({ visibilityProperty: true }) &&
         !one.matches(':disabled, .what-is *, [tabindex="-1"]'),
     )
-    const told: { control: string; card: string }[] = []
+    const told: { control: string; card: string; sentences: number }[] = []
     for (const one of all) {
       one.focus({ preventScroll: true })
       if (document.activeElement !== one) continue
@@ -61,6 +61,7 @@ const cards = (page: Page): Promise<{ control: string; card: string }[]> =>
         card: [...(card?.querySelectorAll('b, p, dt, dd, footer span') ?? [])]
           .map((e) => e.textContent)
           .join(' | '),
+        sentences: card?.querySelectorAll('p').length ?? 0,
       })
     }
     return told
@@ -105,9 +106,10 @@ test('“what is this?” explains every control of every screen, by pointer and
     await expect(bar(page)).toBeVisible()
     const told = await cards(page)
     expect(told.length, path).toBeGreaterThan(15)
-    for (const { control, card: text } of told) {
-      // A name, and a sentence that says what it does or how it is used.
+    for (const { control, card: text, sentences } of told) {
+      // A name, what it is for, and how it is used.
       expect(text, `${path} ${control}`).toMatch(/^(?!This \|)[^|]+ \| .*[a-z].*/)
+      expect(sentences, `${path} ${text}`).toBeGreaterThanOrEqual(2)
     }
     await page.keyboard.press('Escape')
     await expect(bar(page)).toBeHidden()

@@ -4,6 +4,7 @@ import { PROPERTY_TEXTS } from '@gliv/words'
 import { hintOf } from '../shared/keys/keymap.ts'
 import { COMMAND_IDS, commandRow } from '../shared/keys/table.ts'
 import { type HelpPlace, PLACES } from './places.ts'
+import { sentenceOf } from './sentences.ts'
 
 export interface Explained {
   readonly name: string
@@ -104,11 +105,12 @@ const helpOf = (element: Element, name: string): string => {
     element.querySelector('[data-help], [title]'),
   ]) {
     const text = tidy(part?.getAttribute('data-help')) || tidy(part?.getAttribute('title'))
-    if (text !== '' && text !== name) return text
+    // What only says the name again is no help.
+    if (!name.toLowerCase().includes(text.toLowerCase())) return text
   }
   const row = element.closest('.choice-row, .property-row, li, label')
   const label = tidy(row?.querySelector('[data-help]')?.getAttribute('data-help'))
-  return label === name ? '' : label
+  return name.toLowerCase().includes(label.toLowerCase()) ? '' : label
 }
 
 const USES: readonly (readonly [selector: string, text: string])[] = [
@@ -160,6 +162,6 @@ export const explain = (element: Element): Explained => {
   }
   if (!control) return { name: place.name, help: place.text, facts: [], use: '', place }
   const name = nameOf(control)
-  const help = helpOf(control, name)
+  const help = helpOf(control, name) || sentenceOf(control, name)
   return { name, help, facts: keysOf(name, help), use: useOf(control), place }
 }
