@@ -91,6 +91,7 @@ const GuideDialog = () => {
         <div className="guide-side">
           <input
             type="search"
+            className="plain-input search-field"
             autoFocus
             aria-label="Search the guide"
             placeholder="Search the guide"

@@ -128,6 +128,7 @@ const SearchBar = ({
   <span className="shelf-bar">
     <input
       type="search"
+      className="plain-input search-field"
       aria-label="Find kits"
       placeholder="Find: a name, a tag"
       value={search}

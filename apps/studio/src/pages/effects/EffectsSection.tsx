@@ -86,6 +86,7 @@ const Search = ({
     <input
       ref={field}
       type="search"
+      className="plain-input search-field"
       aria-label="Find effects"
       placeholder="Find: a name, a tag, “uses churn”"
       value={search}
@@ -146,6 +147,7 @@ const Bar = ({ search, onSearch, only, onOnly, all, shown }: BarProps) => {
       <label>
         Sorted{' '}
         <select
+          className="plain-input"
           aria-label="Sorted"
           value={sort}
           onChange={(event) => useEffectsPage.setState({ sort: event.target.value as Sort })}

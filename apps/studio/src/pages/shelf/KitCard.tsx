@@ -42,7 +42,7 @@ const Entry = ({
   onDone: (text: string | null) => void
 }) => (
   <input
-    className="card-entry"
+    className="plain-input card-entry"
     aria-label={label}
     defaultValue={start}
     maxLength={400}
