@@ -9,6 +9,7 @@ import { useEffect, useState } from 'react'
 import { Thumbnail } from '../../preview/Thumbnail.tsx'
 import { useTitle } from '../../shared/keys/keymap.ts'
 import { setColumn, useColumn } from '../../state/column.ts'
+import { NameEntry } from '../../shared/controls/NameEntry.tsx'
 import { useDocument } from '../../state/document.ts'
 import {
   followTakes,
@@ -29,26 +30,36 @@ const compare = (take: Take): void => {
   setColumn('compare')
 }
 
-const NameEntry = ({ take, onDone }: { take: Take; onDone: () => void }) => (
-  <input
-    className="take-name"
-    aria-label={`Name of ${take.name}`}
-    defaultValue={take.name}
-    maxLength={200}
-    autoFocus
-    onFocus={(event) => event.currentTarget.select()}
-    onBlur={(event) => {
-      void renameTake(take.id, event.currentTarget.value)
-      onDone()
-    }}
-    onKeyDown={(event) => {
-      if (event.key === 'Enter') event.currentTarget.blur()
-      if (event.key !== 'Escape') return
-      event.currentTarget.value = take.name
-      event.currentTarget.blur()
-    }}
-  />
-)
+/** Its name, or the field for another one. */
+const TakeName = ({
+  take: { id, name },
+  naming,
+  onNaming,
+}: {
+  take: Take
+  naming: boolean
+  onNaming: (naming: boolean) => void
+}) =>
+  naming ? (
+    <NameEntry
+      className="take-name"
+      label={`Name of ${name}`}
+      start={name}
+      onDone={(text) => {
+        if (text !== null) void renameTake(id, text)
+        onNaming(false)
+      }}
+    />
+  ) : (
+    <button
+      type="button"
+      className="take-name"
+      title={`${name}; press to rename`}
+      onClick={() => onNaming(true)}
+    >
+      {name}
+    </button>
+  )
 
 const TakeCard = ({ take }: { take: Take }) => {
   const pictures = useDocument((s) => s.pictures)
@@ -77,18 +88,7 @@ const TakeCard = ({ take }: { take: Take }) => {
         <Thumbnail kit={take.piece} effectId={take.effect} pictures={pictures} />
       </button>
       <span className="take-foot">
-        {naming ? (
-          <NameEntry take={take} onDone={() => setNaming(false)} />
-        ) : (
-          <button
-            type="button"
-            className="take-name"
-            title={`${take.name}; press to rename`}
-            onClick={() => setNaming(true)}
-          >
-            {take.name}
-          </button>
-        )}
+        <TakeName take={take} naming={naming} onNaming={setNaming} />
         <IconButton
           aria-label={`${take.name} side by side`}
           aria-pressed={beside}

@@ -5,34 +5,9 @@ import Edit from '@mui/icons-material/EditOutlined'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import { useState } from 'react'
+import { NameEntry } from '../../shared/controls/NameEntry.tsx'
 import { whenText } from '../../shared/when.ts'
 import { type Mark, markNow, removeMark, renameMark } from '../../state/marks.ts'
-
-const NameEntry = ({
-  label,
-  start,
-  onDone,
-}: {
-  label: string
-  start: string
-  onDone: (name: string | null) => void
-}) => (
-  <input
-    className="mark-name"
-    aria-label={label}
-    defaultValue={start}
-    maxLength={200}
-    autoFocus
-    onFocus={(event) => event.currentTarget.select()}
-    onBlur={(event) => onDone(event.currentTarget.value)}
-    onKeyDown={(event) => {
-      if (event.key === 'Enter') event.currentTarget.blur()
-      if (event.key !== 'Escape') return
-      event.stopPropagation()
-      onDone(null)
-    }}
-  />
-)
 
 const MarkRow = ({ mark, chosen, onChoose }: { mark: Mark; chosen: boolean; onChoose: () => void }) => {
   const [naming, setNaming] = useState(false)
@@ -40,6 +15,7 @@ const MarkRow = ({ mark, chosen, onChoose }: { mark: Mark; chosen: boolean; onCh
     <li className="mark">
       {naming ? (
         <NameEntry
+          className="mark-name"
           label={`Name of the mark ${mark.name}`}
           start={mark.name}
           onDone={(name) => {
@@ -99,6 +75,7 @@ export const MarkList = ({ marks, chosen, onChoose }: Props) => {
       </header>
       {naming && (
         <NameEntry
+          className="mark-name"
           label="Name of the new mark"
           start="Mark"
           onDone={(name) => {

@@ -10,6 +10,7 @@ import { Link, useNavigate } from 'react-router'
 import type { MenuRuns } from '../../shared/keys/contextMenu.ts'
 import type { Show } from '../../preview/still.ts'
 import { LivingThumbnail, Thumbnail } from '../../preview/Thumbnail.tsx'
+import { NameEntry } from '../../shared/controls/NameEntry.tsx'
 import { edit, useDocument } from '../../state/document.ts'
 import { useChosenEffects } from '../../state/effectsPage.ts'
 import { deleteEffects, duplicateEffects } from './acts.ts'
@@ -58,26 +59,18 @@ const EffectPicture = ({
   return <Picture kit={kit} effectId={id} pictures={pictures} onShow={onShow} />
 }
 
-const NameEntry = ({ effect, onDone }: { effect: Effect; onDone: () => void }) => (
-  <input
+const rename = ({ id, name: before }: Effect, name: string): void => {
+  if (name !== '' && name !== before) edit(`Rename ${before}`, (kit) => void (kit.effects[id]!.name = name))
+}
+
+const CardName = ({ effect, onNamed }: { effect: Effect; onNamed: () => void }) => (
+  <NameEntry
     className="card-name"
-    aria-label={`Name of ${effect.name}`}
-    defaultValue={effect.name}
-    maxLength={200}
-    autoFocus
-    onFocus={(event) => event.currentTarget.select()}
-    onBlur={(event) => {
-      const name = event.currentTarget.value.trim()
-      if (name !== '' && name !== effect.name)
-        edit(`Rename ${effect.name}`, (kit) => void (kit.effects[effect.id]!.name = name))
-      onDone()
-    }}
-    onKeyDown={(event) => {
-      event.stopPropagation()
-      if (event.key === 'Enter') event.currentTarget.blur()
-      if (event.key !== 'Escape') return
-      event.currentTarget.value = effect.name
-      event.currentTarget.blur()
+    label={`Name of ${effect.name}`}
+    start={effect.name}
+    onDone={(name) => {
+      if (name !== null) rename(effect, name.trim())
+      onNamed()
     }}
   />
 )
@@ -172,7 +165,7 @@ export const EffectCard = memo(
           <EffectPicture id={id} plays={plays} onShow={onShow} />
           {!naming && <h2 title={name}>{groupOf(name).rest}</h2>}
         </Link>
-        {naming && <NameEntry effect={effect} onDone={onNamed} />}
+        {naming && <CardName effect={effect} onNamed={onNamed} />}
         <CardFoot effect={effect} show={show} uses={uses} />
       </article>
     )

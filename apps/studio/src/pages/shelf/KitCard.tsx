@@ -9,6 +9,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { Thumbnail } from '../../preview/Thumbnail.tsx'
 import { whenText } from '../../shared/when.ts'
+import { NameEntry } from '../../shared/controls/NameEntry.tsx'
 import type { KitRow } from '../../state/db.ts'
 import { db, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
@@ -30,32 +31,6 @@ const Cover = ({ kit }: { kit: KitRow }) => {
     </div>
   )
 }
-
-/** A line of text that is typed in the card: its name, its tags. */
-const Entry = ({
-  label,
-  start,
-  onDone,
-}: {
-  label: string
-  start: string
-  onDone: (text: string | null) => void
-}) => (
-  <input
-    className="plain-input card-entry"
-    aria-label={label}
-    defaultValue={start}
-    maxLength={400}
-    autoFocus
-    onFocus={(event) => event.currentTarget.select()}
-    onBlur={(event) => onDone(event.currentTarget.value)}
-    onKeyDown={(event) => {
-      event.stopPropagation()
-      if (event.key === 'Enter') event.currentTarget.blur()
-      if (event.key === 'Escape') onDone(null)
-    }}
-  />
-)
 
 const exportOne = async (id: string): Promise<void> => {
   const { exportFile } = await import('../../frame/exportKit.ts')
@@ -126,14 +101,18 @@ export const KitCard = ({ kit }: { kit: KitRow }) => {
         {asking !== 'name' && <h2 title={kit.name}>{kit.name}</h2>}
       </Link>
       {asking === 'name' && (
-        <Entry
+        <NameEntry
+          className="plain-input card-entry"
+          longest={400}
           label={`Name of ${kit.name}`}
           start={kit.name}
           onDone={done((name) => renameKit(db, kit.id, name))}
         />
       )}
       {asking === 'tags' && (
-        <Entry
+        <NameEntry
+          className="plain-input card-entry"
+          longest={400}
           label={`Tags of ${kit.name}, with commas between`}
           start={tags.join(', ')}
           onDone={done((text) => tagKit(db, kit.id, readTags(text)))}
