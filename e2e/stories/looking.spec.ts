@@ -107,7 +107,11 @@ test('effects are switched without leaving the editor; an address that is gone s
   await expect(studio.tracks).toHaveCount(3)
   await expect(studio.track('Near rain')).toBeVisible()
   await page.goto(page.url().replace('canal-rain', 'sunken'))
-  await expect(page.getByText('This effect does not exist any more')).toBeVisible()
+  await expect(page.getByText('This effect is not there any more')).toBeVisible()
+  // The way on, by keyboard.
+  await page.getByRole('link', { name: 'To the kit page' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('searchbox', { name: 'Find effects' })).toBeVisible()
   await page.goto('/kit/nowhere')
   await expect(page.getByRole('alert')).toContainText('There is no kit "nowhere"')
 })

@@ -148,8 +148,9 @@ test('a stage goes to another kit with its pictures and cues; surfaces are chose
   await page.getByRole('link', { name: 'Shelf of kits' }).click()
   await page.getByRole('button', { name: 'New kit' }).click()
   await page.getByRole('button', { name: 'New effect' }).waitFor()
-  // Out of the search that a new kit begins with.
-  await page.getByRole('heading', { name: 'Stages' }).click()
+  // A new kit begins in its search; that takes words, and leaves a clip to the page.
+  const search = page.getByRole('searchbox', { name: 'Find a beginning' })
+  await expect(search).toBeFocused()
   await page.keyboard.press('Control+v')
   await page.getByRole('link', { name: 'Open the stage The pier' }).click()
   const surfaces = page.locator('[data-surface]')

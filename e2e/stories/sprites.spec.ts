@@ -285,3 +285,25 @@ test('a rubber band chooses frames in the list and on the picture, Ctrl adds; th
   await page.keyboard.press('Control+z')
   await expect(page.getByTestId('film-step')).not.toHaveCount(9)
 })
+
+test('come to by its address, the page of sprites shows every sheet and frame by its picture', async ({
+  page,
+}) => {
+  await new Studio(page).openShelf()
+  await page.goto('/kit/last-ferry/sprites')
+  const pictures = page.locator('.sheet-list canvas, .frame-cell canvas')
+  await expect(pictures.first()).toBeVisible()
+  const blank = (): Promise<number> =>
+    pictures.evaluateAll(
+      (all) =>
+        (all as HTMLCanvasElement[]).filter(
+          (one) =>
+            !one
+              .getContext('2d')!
+              .getImageData(0, 0, one.width, one.height)
+              .data.some((value) => value > 0),
+        ).length,
+    )
+  await expect.poll(blank).toBe(0)
+  expect(await pictures.count()).toBeGreaterThan(15)
+})

@@ -9,6 +9,7 @@ import { lazy, StrictMode, Suspense, useEffect, useLayoutEffect, useMemo, useSta
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Route, Routes } from 'react-router'
 import { ApplicationCommands } from './frame/commands/ApplicationCommands.tsx'
+import { NothingHere } from './frame/NothingHere.tsx'
 import { Guard, installChunkReload } from './frame/Guard.tsx'
 import { HelpLayer } from './help/HelpLayer.tsx'
 import { ImportZone } from './pages/ImportZone.tsx'
@@ -74,7 +75,7 @@ const Pages = () => (
       <Route path="sprites" element={guarded('The sprites page', <SpritesPage />)} />
       <Route path="recovery" element={guarded('The recovery page', <RecoveryPage />)} />
     </Route>
-    <Route path="*" element={<p className="empty-note">There is nothing at this address.</p>} />
+    <Route path="*" element={<NothingHere>There is nothing at this address.</NothingHere>} />
   </Routes>
 )
 

@@ -44,10 +44,25 @@ export const readClipboard = async (): Promise<string | null> => {
   }
 }
 
+const isField = (target: EventTarget | null): target is HTMLElement =>
+  target instanceof HTMLElement && target.closest('input, textarea, [contenteditable="true"]') !== null
+
 /** Whether keys of the clipboard belong to a field, or to text that is selected. */
 export const isOfText = (target: EventTarget | null): boolean =>
-  (target instanceof HTMLElement && target.closest('input, textarea, [contenteditable="true"]') !== null) ||
-  String(getSelection() ?? '') !== ''
+  isField(target) || String(getSelection() ?? '') !== ''
+
+const isClip = (text: string): boolean => /^\s*\{[^}]*"format":\s*"gliv-clip"/.test(text)
+
+/**
+ * The text of a paste that belongs to the page; null where a field takes it. A search that has the focus by itself does
+ * not take a clip: nobody looks for one.
+ */
+export const pastedText = ({ defaultPrevented, target, clipboardData }: ClipboardEvent): string | null => {
+  const text = clipboardData?.getData('text/plain') ?? ''
+  if (defaultPrevented || text.trim() === '') return null
+  const taken = isField(target) && !(target.matches('[type="search"]') && isClip(text))
+  return taken ? null : text
+}
 
 /** Reads a colour out of the clipboard by a press, as `#rrggbb`; anything else is refused in words. */
 export const pasteColour = async (take: (colour: string) => void): Promise<void> => {

@@ -12,6 +12,7 @@ import { useExplore } from '../state/explore.ts'
 import { setSession, useSession } from '../state/session.ts'
 import { useSprites } from '../state/sprites.ts'
 import { Guard } from '../frame/Guard.tsx'
+import { NothingHere } from '../frame/NothingHere.tsx'
 import { EditorContext, useSelectedEmitter } from './playback/shownEffect.ts'
 import { EditorHeader } from './EditorHeader.tsx'
 import { LeversPage } from './levers/LeversPage.tsx'
@@ -52,7 +53,9 @@ export const EffectEditor = () => {
   const exists = useDocument((s) => s.kit?.effects[effectId] !== undefined)
   if (!exists)
     return (
-      <p className="empty-note">This effect does not exist any more. Go back to the kit to choose another.</p>
+      <NothingHere>
+        This effect is not there any more. Undo brings it back if it was deleted here.
+      </NothingHere>
     )
   return <Editor key={effectId} effectId={effectId} />
 }

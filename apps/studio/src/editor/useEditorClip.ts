@@ -1,11 +1,8 @@
 /** Ctrl C and Ctrl V in the effect editor, wherever the focus is but in a field or in the table of emitters. */
 import { useEffect } from 'react'
 import type { StageDriver } from './playback/driver.ts'
-import { isOfText, say } from '../document/clipboard.ts'
+import { isOfText, pastedText, say } from '../document/clipboard.ts'
 import { copyText, pasteText } from './recipe/clip.ts'
-
-const isField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && target.closest('input, textarea, [contenteditable="true"]') !== null
 
 /** What has the focus, as the clipboard calls it: `burst …`, `ramp …`, `group …`; else the selected emitters. */
 const atHand = (): string => {
@@ -27,8 +24,8 @@ export const useEditorClip = (effectId: string, driver: StageDriver | null): voi
       say(copied.said)
     }
     const paste = (event: ClipboardEvent): void => {
-      const text = event.clipboardData?.getData('text/plain') ?? ''
-      if (event.defaultPrevented || isField(event.target) || text.trim() === '') return
+      const text = pastedText(event)
+      if (text === null) return
       event.preventDefault()
       pasteText(effectId, text, shift && driver ? Math.max(0, driver.playback.seconds) : undefined)
     }

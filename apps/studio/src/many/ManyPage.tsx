@@ -3,6 +3,7 @@ import Button from '@mui/material/Button'
 import { useEffect } from 'react'
 import { Group, Panel, Separator } from 'react-resizable-panels'
 import { AppHeader } from '../frame/AppHeader.tsx'
+import { NothingHere } from '../frame/NothingHere.tsx'
 import { Guard } from '../frame/Guard.tsx'
 import { KitCrumbs } from '../frame/KitCrumbs.tsx'
 import { useDocument } from '../state/document.ts'
@@ -80,11 +81,8 @@ export const ManyPage = () => {
   return some ? (
     <Body />
   ) : (
-    <>
-      <AppHeader />
-      <p className="empty-note">
-        There is no effect yet. Make some on the kit page; then many can be changed here.
-      </p>
-    </>
+    <NothingHere>
+      There is no effect yet. Make some on the kit page; then many can be changed here.
+    </NothingHere>
   )
 }

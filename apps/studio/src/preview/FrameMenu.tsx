@@ -3,7 +3,7 @@ import type { SheetFrame } from '@gliv/document'
 import { useEffect, useRef } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { useDocument } from '../state/document.ts'
-import { sheetImages } from '../shared/sheetImages.ts'
+import { useBitmap } from './bitmaps.ts'
 import './FrameMenu.css'
 
 const CELL = 44
@@ -21,10 +21,10 @@ export const FrameCell = ({
   const canvas = useRef<HTMLCanvasElement>(null)
   const sheet = useDocument((s) => s.kit?.sheets[sheetId])
   const frame: SheetFrame | undefined = sheet?.frames[index]
+  const image = useBitmap(sheet)
   useEffect(() => {
-    const image = sheet && sheetImages.get(sheet.picture)
     const context = canvas.current?.getContext('2d')
-    if (!image || !context || !frame) return
+    if (!image || !context || !frame || !sheet) return
     const zoom = Math.min(size / frame.w, size / frame.h, 4)
     context.clearRect(0, 0, size, size)
     context.imageSmoothingEnabled = sheet.sampling === 'smooth'
@@ -39,7 +39,7 @@ export const FrameCell = ({
       frame.w * zoom,
       frame.h * zoom,
     )
-  }, [sheet, frame, size])
+  }, [sheet, image, frame, size])
   return <canvas ref={canvas} width={size} height={size} aria-hidden />
 }
 

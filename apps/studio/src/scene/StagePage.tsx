@@ -8,6 +8,7 @@ import { keyBit, type StageRecording } from '@gliv/model'
 import { NameField } from '../document/NameField.tsx'
 import { usePanels } from '../shared/hooks/usePanels.ts'
 import { AppHeader } from '../frame/AppHeader.tsx'
+import { NothingHere } from '../frame/NothingHere.tsx'
 import { Guard } from '../frame/Guard.tsx'
 import { edit, useDocument } from '../state/document.ts'
 import { makeId } from '../state/ids.ts'
@@ -247,6 +248,6 @@ export const StagePage = () => {
   return exists ? (
     <Stage key={stageId} stageId={stageId} />
   ) : (
-    <p className="empty-note">This stage was deleted.</p>
+    <NothingHere>This stage is not there any more. Undo brings it back if it was deleted here.</NothingHere>
   )
 }

@@ -3,7 +3,14 @@ import { copySurfaces, graftSurfaces, readClip, type SurfacesCopy, writeClip } f
 import type { Surface } from '@gliv/model'
 import { useEffect } from 'react'
 import { create } from 'zustand'
-import { isOfText, readClipboard, refuseHere, say, writeClipboard } from '../document/clipboard.ts'
+import {
+  isOfText,
+  pastedText,
+  readClipboard,
+  refuseHere,
+  say,
+  writeClipboard,
+} from '../document/clipboard.ts'
 import { cueClip, pastePieces } from '../document/pieces.ts'
 import { movedSurface } from '../document/surfaces.ts'
 import { openMenu } from '../shared/keys/contextMenu.ts'
@@ -110,8 +117,8 @@ export const useStageClip = (stageId: string): void =>
       say(copied.said)
     }
     const paste = (event: ClipboardEvent): void => {
-      const text = event.clipboardData?.getData('text/plain') ?? ''
-      if (event.defaultPrevented || isOfText(event.target) || !text.trimStart().startsWith('{')) return
+      const text = pastedText(event)
+      if (!text?.trimStart().startsWith('{')) return
       event.preventDefault()
       pasteText(stageId, text)
     }

@@ -28,13 +28,26 @@ export const rememberBitmap = (hash: string, bitmap: ImageBitmap): void => {
   if (!sheetImages.has(hash)) sheetImages.set(hash, bitmap)
 }
 
+/** Pictures that are being decoded: many cells that show one sheet ask at once. */
+const decoding = new Map<string, Promise<ImageBitmap>>()
+
+const decode = async (hash: string, bytes: Uint8Array): Promise<ImageBitmap> => {
+  try {
+    const blob = new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/png' })
+    return sheetImages.set(hash, await decodeSheetImage(blob))
+  } finally {
+    decoding.delete(hash)
+  }
+}
+
 /** The drawable form of a picture; decodes what is not decoded yet. */
-export const bitmapOf = async (hash: string, bytes: Uint8Array): Promise<ImageBitmap> =>
-  sheetImages.get(hash) ??
-  sheetImages.set(
-    hash,
-    await decodeSheetImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/png' })),
-  )
+export const bitmapOf = (hash: string, bytes: Uint8Array): Promise<ImageBitmap> => {
+  const known = sheetImages.get(hash)
+  if (known) return Promise.resolve(known)
+  const begun = decoding.get(hash) ?? decode(hash, bytes)
+  decoding.set(hash, begun)
+  return begun
+}
 
 /** The kit's sheets in order, decoded. One whose picture is not at hand yet is empty. */
 export const renderSheetsOf = (kit: Kit, pictures: ReadonlyMap<string, Uint8Array>): Promise<RenderSheet[]> =>

@@ -6,6 +6,7 @@ import { useEffect, useMemo } from 'react'
 import { Group, Panel, Separator } from 'react-resizable-panels'
 import { Link, useNavigate, useParams } from 'react-router'
 import { AppHeader } from '../frame/AppHeader.tsx'
+import { NothingHere } from '../frame/NothingHere.tsx'
 import { Guard } from '../frame/Guard.tsx'
 import { KitCrumbs } from '../frame/KitCrumbs.tsx'
 import { useDocument } from '../state/document.ts'
@@ -148,11 +149,6 @@ export const ShipPage = () => {
   return some ? (
     <Ship effectId={effectId} />
   ) : (
-    <>
-      <AppHeader />
-      <p className="empty-note">
-        There is no effect yet. Make one on the kit page; then it can leave from here.
-      </p>
-    </>
+    <NothingHere>There is no effect yet. Make one on the kit page; then it can leave from here.</NothingHere>
   )
 }

@@ -3,6 +3,7 @@ import type { Kit } from '@gliv/document'
 import Pause from '@mui/icons-material/Pause'
 import PlayArrow from '@mui/icons-material/PlayArrow'
 import { useEffect, useRef } from 'react'
+import { useAllBitmaps } from '../preview/bitmaps.ts'
 import { Word } from '../shared/controls/words.tsx'
 import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
 import { setSession, shownGround, type StageGround, useSession } from '../state/session.ts'
@@ -144,10 +145,11 @@ export const ShipPicture = ({ kit, sheet }: Props) => {
   const ground = useSession((s) => s.ground)
   const shown = sheet ? Math.min(frame, sheet.frames.length - 1) : 0
   const [width, height] = [Math.max(1, Math.floor(box.width)), Math.max(1, Math.floor(box.height))]
+  const ready = useAllBitmaps(kit, stage !== null)
   useEffect(() => {
     const context = canvas.current?.getContext('2d')
     if (context && sheet) paint(context, kit, stage, { sheet, frame: shown, zoom, ground })
-  }, [kit, sheet, shown, zoom, stage, ground, width, height])
+  }, [kit, sheet, shown, zoom, stage, ground, width, height, ready])
   const clip = sheet && clipAt(sheet, shown)
   return (
     <section className="ship-picture" aria-label="As the game shows it">

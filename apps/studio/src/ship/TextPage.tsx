@@ -9,6 +9,7 @@ import { addTemplate, changeTemplate, deleteTemplate, type Kit } from '@gliv/doc
 import { type ShipRule, type Writing, WRITING_RULES } from '@gliv/model'
 import { NameField } from '../document/NameField.tsx'
 import { AppHeader } from '../frame/AppHeader.tsx'
+import { NothingHere } from '../frame/NothingHere.tsx'
 import { KitCrumbs } from '../frame/KitCrumbs.tsx'
 import { TickList } from '../shared/controls/TickList.tsx'
 import { Word } from '../shared/controls/words.tsx'
@@ -273,11 +274,8 @@ export const TextPage = () => {
   return some ? (
     <Body chosen={templateId ?? 'listing'} />
   ) : (
-    <>
-      <AppHeader />
-      <p className="empty-note">
-        There is no effect yet. Make one on the kit page; then its numbers can be read here.
-      </p>
-    </>
+    <NothingHere>
+      There is no effect yet. Make one on the kit page; then its numbers can be read here.
+    </NothingHere>
   )
 }

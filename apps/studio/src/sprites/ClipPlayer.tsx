@@ -6,7 +6,7 @@ import { type Clip, clipFrames, type Sheet } from '@gliv/document'
 import { useEffect, useRef, useState } from 'react'
 import { useGround } from './PictureView.tsx'
 import { roundLength, timeAt } from './sheets/clips.ts'
-import { useBitmap } from './sheets/chosenSheet.ts'
+import { useBitmap } from '../preview/bitmaps.ts'
 import './ClipPlayer.css'
 
 /** Side of the zoomed picture, px. */

@@ -1,7 +1,7 @@
 /** Effects go from kit to kit through the clipboard: Ctrl C at a card, by pointer or focus, Ctrl V on a kit’s page. */
 import { copyEffects, type EffectsCopy, graftEffectsCopy, readClip, writeClip } from '@gliv/document'
 import { useEffect } from 'react'
-import { isOfText, refuseHere, say, writeClipboard } from '../../document/clipboard.ts'
+import { isOfText, pastedText, refuseHere, say, writeClipboard } from '../../document/clipboard.ts'
 import { pastePieces, stageClip } from '../../document/pieces.ts'
 import { edit, keepPicture, useDocument } from '../../state/document.ts'
 import { useChosenEffects } from '../../state/effectsPage.ts'
@@ -59,9 +59,6 @@ export const copyChosen = async (ids: readonly string[]): Promise<void> => {
   if (text !== null) await writeClipboard(text, copiedText(ids))
 }
 
-const isField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && target.closest('input, textarea, [contenteditable="true"]') !== null
-
 const pasteEffects = (clip: EffectsCopy): void => {
   for (const [hash, bytes] of clip.file.pictures) keepPicture(bytes, hash)
   const names = clip.effects.map((id) => `“${clip.file.kit.effects[id]!.name}”`).join(', ')
@@ -69,8 +66,8 @@ const pasteEffects = (clip: EffectsCopy): void => {
 }
 
 const paste = (event: ClipboardEvent): void => {
-  const text = event.clipboardData?.getData('text/plain') ?? ''
-  if (isField(event.target) || !text.trimStart().startsWith('{')) return
+  const text = pastedText(event)
+  if (!text?.trimStart().startsWith('{')) return
   event.preventDefault()
   const clip = readClip(text)
   if (typeof clip === 'string') say(clip)

@@ -2,7 +2,6 @@
 import type { Clip, Sheet } from '@gliv/document'
 import { useEffect, useState } from 'react'
 import type { Image } from '@gliv/pixels'
-import { bitmapOf, sheetImages } from '../../shared/sheetImages.ts'
 import { shownKit, useDocument } from '../../state/document.ts'
 import { imageOf, tell } from './pictures.ts'
 import { useSprites } from '../../state/sprites.ts'
@@ -30,25 +29,6 @@ export const useFrame = (sheet: Sheet): number =>
 export const useClip = (sheet: Sheet): Clip | null => {
   const wanted = useSprites((s) => s.clips[sheet.id])
   return sheet.clips.find((clip) => clip.id === wanted) ?? sheet.clips[0] ?? null
-}
-
-/**
- * The drawable form of a sheet's picture; null until it is decoded. The last one stays until the next is
- * there.
- */
-export const useBitmap = (sheet: Sheet | null): ImageBitmap | null => {
-  const hash = sheet?.picture
-  const bytes = useDocument((s) => (hash === undefined ? undefined : s.pictures.get(hash)))
-  const [bitmap, setBitmap] = useState<ImageBitmap | null>(() =>
-    hash === undefined ? null : (sheetImages.get(hash) ?? null),
-  )
-  useEffect(() => {
-    if (hash === undefined || !bytes) return
-    let current = true
-    bitmapOf(hash, bytes).then((ready) => current && setBitmap(ready), tell)
-    return () => void (current = false)
-  }, [hash, bytes])
-  return bitmap
 }
 
 /** Pixels of a sheet's picture, for drawing; null until they are there. */
