@@ -18,6 +18,8 @@ interface Shot {
 /** The shelf, a kit, the editor by day and by night. */
 const shelfAndEditor = async ({ studio, page, shoot }: Shot): Promise<void> => {
   await studio.openShelf()
+  // The card draws its kit's picture.
+  await page.waitForTimeout(2000)
   await shoot('shelf')
   await studio.openKit()
   await page.getByRole('button', { name: 'Export' }).waitFor()

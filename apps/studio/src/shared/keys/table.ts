@@ -118,11 +118,7 @@ export const COMMANDS = {
   mute: { name: 'Mute or unmute the selected emitters', context: 'editor', keys: ['m'] },
   muteSounds: { name: 'Mute or unmute all sounds', context: 'editor', keys: ['a'] },
   solo: { name: 'Solo the selected emitters', context: 'editor', keys: ['s'] },
-  selectAll: {
-    name: 'Select all: emitters, or points where one has the focus',
-    context: 'editor',
-    keys: ['$mod+a'],
-  },
+  selectAll: { name: 'Select all emitters', context: 'editor', keys: ['$mod+a'] },
   duplicate: { name: 'Duplicate the selected emitters', context: 'editor', keys: ['$mod+d'] },
   remove: { name: 'Delete the selected emitters', context: 'editor', keys: ['Shift+Delete'] },
   tracer: { name: 'Tracer', context: 'editor', keys: ['t'] },
