@@ -84,7 +84,9 @@ const LEAST_ALIVE = 300
 
 const measureExplore = async (studio: Studio, page: Page): Promise<void> => {
   await studio.openDemoEffect('Canal rain')
-  // So many live once the first drops have come down.
+  // The takes were looked at in a frozen moment; so many live once the first drops have come down.
+  const play = page.getByRole('button', { name: 'Play', exact: true })
+  if (await play.isVisible()) await play.click()
   await page.waitForFunction(
     (least) =>
       Number(/(\d+) alive/.exec(document.querySelector('[data-testid="clock"]')?.textContent ?? '')?.[1]) >

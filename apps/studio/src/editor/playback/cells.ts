@@ -24,15 +24,46 @@ export interface CellRun {
 interface Run {
   readonly effect: ResolvedEffect
   readonly how: string
-  readonly simulation: Simulation
+  /** Makes another one that stands at the beginning. */
+  readonly make: () => Simulation
+  simulation: Simulation
+  /** Stands at the beginning for the next round, so that all states begin it in the same picture. */
+  next: Simulation | null
 }
 
 /** How long states may take to come to a moment within one picture, in ms; what is left follows with the next. */
 const CATCH_UP_MS = 8
 
+/** Says whether there is time for more in this picture. */
+const budget = (): (() => boolean) => {
+  const start = performance.now()
+  return () => performance.now() - start < CATCH_UP_MS
+}
+
+/** Brings a state to a tick, as far as there is time. */
+const bring = (run: Run, tick: number, hasTime: () => boolean): void => {
+  if (run.simulation.tick > tick && !beginAgain(run, hasTime)) return
+  while (run.simulation.tick < tick && hasTime()) run.simulation.step()
+}
+
+/** Back to the beginning: at once where one stands ready there. Gives whether it does. */
+const beginAgain = (run: Run, hasTime: () => boolean): boolean => {
+  const { simulation, next } = run
+  if (next?.tick === 0) {
+    run.simulation = next
+    run.next = simulation
+    return true
+  }
+  if (!hasTime()) return false
+  simulation.seek(0)
+  return true
+}
+
 export class Cells {
   #cells: readonly Cell[] = []
   readonly #runs = new Map<string, Run>()
+  /** States that the engine refuses show nothing; going back to one says why. */
+  readonly #refused = new WeakSet<ResolvedEffect>()
   #tick = 0
 
   get all(): readonly Cell[] {
@@ -50,44 +81,67 @@ export class Cells {
   }
 
   #drop(key: string): void {
-    this.#runs.get(key)?.simulation.dispose()
+    const run = this.#runs.get(key)
+    run?.simulation.dispose()
+    run?.next?.dispose()
     this.#runs.delete(key)
   }
 
   /** Some state is not where it should be yet. */
   get behind(): boolean {
-    return [...this.#runs.values()].some(({ simulation }) => simulation.tick !== this.#tick)
+    return this.#cells.some(({ key, effect }) => {
+      if (!effect || this.#refused.has(effect)) return false
+      const run = this.#runs.get(key)
+      return run?.effect !== effect || run.simulation.tick !== this.#tick
+    })
   }
 
-  /** Each state at a tick, as far as there is time; what is placed otherwise begins anew. */
+  /**
+   * Each state at a tick, as far as there is time; what is placed otherwise begins anew. What time is left makes one of
+   * them ready for the next round.
+   */
   seek(tick: number, runOf: (effect: ResolvedEffect) => CellRun): void {
     this.#tick = tick
-    const start = performance.now()
-    for (const { key, effect } of this.#cells)
-      if (effect) this.#seekOne(this.#runFor(key, effect, runOf), tick, start)
+    const hasTime = budget()
+    for (const { key, effect } of this.#cells) {
+      const run = effect && this.#runFor(key, effect, runOf, hasTime)
+      if (run) bring(run, tick, hasTime)
+    }
+    if (hasTime() && !this.behind) this.#makeReady()
   }
 
-  #seekOne(run: Run | null, tick: number, start: number): void {
-    const simulation = run?.simulation
-    if (!simulation || simulation.tick === tick) return
-    if (simulation.tick > tick) simulation.seek(0)
-    while (simulation.tick < tick && performance.now() - start < CATCH_UP_MS) simulation.step()
+  #makeReady(): void {
+    for (const run of this.#runs.values()) {
+      if (run.next?.tick === 0) continue
+      if (run.next) run.next.seek(0)
+      else run.next = run.make()
+      return
+    }
   }
 
-  #runFor(key: string, effect: ResolvedEffect, runOf: (effect: ResolvedEffect) => CellRun): Run | null {
+  #runFor(
+    key: string,
+    effect: ResolvedEffect,
+    runOf: (effect: ResolvedEffect) => CellRun,
+    hasTime: () => boolean,
+  ): Run | null {
+    if (this.#refused.has(effect)) return null
     const { effect: played, options } = runOf(effect)
     const how = JSON.stringify(options)
     const before = this.#runs.get(key)
     if (before?.effect === effect && before.how === how) return before
+    if (!hasTime()) return null
     this.#drop(key)
     try {
-      const run = { effect, how, simulation: createSimulation(compile(played), options) }
+      const program = compile(played)
+      const make = (): Simulation => createSimulation(program, options)
+      const run = { effect, how, make, simulation: make(), next: null }
       this.#runs.set(key, run)
       return run
     } catch (error) {
-      // A state that the engine refuses shows nothing; going back to it says why.
-      if (error instanceof Refusal) return null
-      throw error
+      if (!(error instanceof Refusal)) throw error
+      this.#refused.add(effect)
+      return null
     }
   }
 
