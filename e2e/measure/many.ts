@@ -2,7 +2,7 @@
  * npm run measure:many — a kit of many effects, and one of twenty: import, first card, scrolling, opening, deleting,
  * duplicating, undo. Times in ms until the screen shows it. Run "npm run build -- --peek" first.
  */
-import { duplicateEffect, writeKitZip } from '@gliv/document'
+import { deleteEffect, duplicateEffect, writeKitZip } from '@gliv/document'
 import { makeDemo } from '@gliv/demo'
 import type { Page } from '@playwright/test'
 import type { Studio } from '../studio.ts'
@@ -21,9 +21,8 @@ const kitOf = (count: number): Buffer => {
     const id = duplicateEffect(kit, first[i % first.length]!, makeId)
     kit.effects[id]!.seed = 1000 + i
   }
-  kit.effectOrder = kit.effectOrder.slice(0, count)
-  const kept = new Set(kit.effectOrder)
-  for (const id of Object.keys(kit.effects)) if (!kept.has(id)) delete kit.effects[id]
+  // With all that names them: cues, parts, what happens on stages.
+  for (const id of kit.effectOrder.slice(count)) deleteEffect(kit, id)
   kit.effectOrder.forEach((id, i) => (kit.effects[id]!.name = `Effect ${i + 1}`))
   kit.id = `kit-many-${count}`
   kit.name = `Many ${count}`

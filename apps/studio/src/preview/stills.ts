@@ -39,6 +39,7 @@ export const stillHash = (piece: Kit, effectId: string): string => {
     screen: _screen,
     reference: _reference,
     tags: _tags,
+    note: _note,
     ...shown
   } = effects[effectId]!
   const inner = Object.values(effects).filter(({ id }) => id !== effectId)

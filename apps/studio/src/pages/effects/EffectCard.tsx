@@ -1,8 +1,6 @@
 /** One effect of the kit, small: opened, chosen, renamed, played, carried, by pointer and by keys. */
 import ContentCopy from '@mui/icons-material/ContentCopy'
 import DeleteOutline from '@mui/icons-material/DeleteOutlined'
-import IconButton from '@mui/material/IconButton'
-import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { type Effect, groupOf } from '@gliv/document'
 import { PLAY_TEXTS } from '@gliv/words'
 import { lazy, memo, Suspense, useCallback, useState } from 'react'
@@ -14,6 +12,7 @@ import { NameEntry } from '../../shared/controls/NameEntry.tsx'
 import { edit, useDocument } from '../../state/document.ts'
 import { useChosenEffects } from '../../state/effectsPage.ts'
 import { deleteEffects, duplicateEffects } from './acts.ts'
+import { useCarry } from './Carry.tsx'
 
 const ChangedDot = lazy(() => import('../../ship/ChangedDot.tsx'))
 
@@ -81,6 +80,8 @@ interface Props {
   readonly uses: number
   /** It is one of several that are chosen now. */
   readonly movable: boolean
+  /** One of the cards is carried now. */
+  readonly carrying: boolean
   readonly plays: boolean
   readonly naming: boolean
   readonly onNamed: () => void
@@ -98,43 +99,42 @@ const CardFoot = ({ effect, show, uses }: { effect: Effect; show: Show | null; u
         {uses > 0 && <small> · in {uses}</small>}
         <VariantOf effect={effect} />
       </span>
-      <IconButton
+      <button
+        type="button"
+        className="card-tool"
         aria-label={`Duplicate ${effect.name}`}
         title="Duplicate; Ctrl C on the card copies it for another kit"
         onClick={() => duplicateEffects([effect.id])}
       >
         <ContentCopy fontSize="inherit" />
-      </IconButton>
-      <IconButton
+      </button>
+      <button
+        type="button"
+        className="card-tool"
         aria-label={`Delete ${effect.name}`}
         title="Delete (can be undone)"
         onClick={() => deleteEffects([effect.id])}
       >
         <DeleteOutline fontSize="inherit" />
-      </IconButton>
+      </button>
     </footer>
   )
 }
 
 export const EffectCard = memo(
-  ({ effect, kitId, uses, movable, plays, naming, onNamed, onPick, onMenu }: Props) => {
+  ({ effect, kitId, uses, movable, carrying, plays, naming, onNamed, onPick, onMenu }: Props) => {
     const { id, name } = effect
     const navigate = useNavigate()
     const [show, setShow] = useState<Show | null>(null)
     const onShow = useCallback((found: Show) => setShow(found), [])
     const chosen = useChosenEffects((s) => s.ids.includes(id))
-    const drag = useDraggable({ id, disabled: !movable || naming })
-    const drop = useDroppable({ id, disabled: !movable })
-    const place = (element: HTMLElement | null): void => {
-      drag.setNodeRef(element)
-      drop.setNodeRef(element)
-    }
-    const className = ['card', 'effect-card', chosen ? 'chosen' : '', drop.isOver ? 'over' : '']
+    const { card, over, onPointerDown, part } = useCarry(id, movable && !naming, carrying)
+    const className = ['card', 'effect-card', chosen ? 'chosen' : '', over ? 'over' : '']
       .filter(Boolean)
       .join(' ')
     return (
       <article
-        ref={place}
+        ref={card}
         className={className}
         data-card
         data-effect={id}
@@ -149,7 +149,7 @@ export const EffectCard = memo(
             event,
           )
         }
-        {...(movable && !naming ? drag.listeners : {})}
+        onPointerDown={onPointerDown}
       >
         <Link
           to={`/kit/${kitId}/effect/${encodeURIComponent(id)}`}
@@ -167,6 +167,7 @@ export const EffectCard = memo(
         </Link>
         {naming && <CardName effect={effect} onNamed={onNamed} />}
         <CardFoot effect={effect} show={show} uses={uses} />
+        {part}
       </article>
     )
   },

@@ -103,7 +103,19 @@ const useReorder = (movable: boolean) => {
     const id = String(active.id)
     carryEffects(ids.includes(id) ? ids : [id], String(over.id))
   }
-  return { sensors, onDragEnd }
+  const [carrying, setCarrying] = useState(false)
+  return {
+    carrying,
+    around: {
+      sensors,
+      onDragStart: () => setCarrying(true),
+      onDragCancel: () => setCarrying(false),
+      onDragEnd: (event: DragEndEvent) => {
+        setCarrying(false)
+        onDragEnd(event)
+      },
+    },
+  }
 }
 
 interface LineProps {
@@ -111,11 +123,12 @@ interface LineProps {
   readonly kitId: string
   readonly uses: ReadonlyMap<string, number>
   readonly movable: boolean
+  readonly carrying: boolean
   readonly keys: ReturnType<typeof useCardKeys>
   readonly onPick: ReturnType<typeof usePick>
 }
 
-const LineOf = ({ line, kitId, uses, movable, keys, onPick }: LineProps) =>
+const LineOf = ({ line, kitId, uses, movable, carrying, keys, onPick }: LineProps) =>
   line.kind === 'group' ? (
     <GroupHead line={line} kitId={kitId} />
   ) : (
@@ -126,6 +139,7 @@ const LineOf = ({ line, kitId, uses, movable, keys, onPick }: LineProps) =>
         kitId={kitId}
         uses={uses.get(effect.id) ?? 0}
         movable={movable}
+        carrying={carrying}
         plays={keys.playing.has(effect.id)}
         naming={keys.naming === effect.id}
         onNamed={keys.endNaming}
@@ -179,11 +193,11 @@ export const EffectCards = ({ effects, kitId, uses, movable }: Props) => {
     const hit = cardsIn(list.current, box)
     chooseEffects([...new Set([...(ctrl ? useChosenEffects.getState().ids : []), ...hit])])
   })
-  const { sensors, onDragEnd } = useReorder(movable)
-  const card = { kitId, uses, movable, keys, onPick: pick }
+  const { carrying, around } = useReorder(movable)
+  const card = { kitId, uses, movable, carrying, keys, onPick: pick }
   const band = besideCards(bind())
   return (
-    <DndContext sensors={sensors} onDragEnd={onDragEnd}>
+    <DndContext {...around}>
       <div
         className="card-rows"
         ref={list}
