@@ -3,21 +3,15 @@ import { memo, useEffect, useRef } from 'react'
 import { shownKit, useDocument } from '../state/document.ts'
 import { groundColour, useSession } from '../state/session.ts'
 import { paintSheetOf } from '../shared/sheetImages.ts'
+import { whenIdle } from '../shared/whenIdle.ts'
 import { largestSide, paintCell } from './film.ts'
 import './FilmCell.css'
 
 const rgb = (hex: string): [number, number, number] =>
   [1, 3, 5].map((i) => Number.parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]
 
-/** Film follows when there is time for it: never in the way of the stage. */
-const whenIdle = (work: () => void): (() => void) => {
-  if (typeof requestIdleCallback === 'undefined') {
-    const timer = setTimeout(work, 30)
-    return () => clearTimeout(timer)
-  }
-  const handle = requestIdleCallback(work, { timeout: 250 })
-  return () => cancelIdleCallback(handle)
-}
+/** Film follows when there is time for it, never in the way of the stage; at the latest after so many ms. */
+const LATEST_MS = 250
 
 /** One moment in the life of the typical particle, on the stage's own ground. */
 export const FilmCell = memo(
@@ -56,7 +50,7 @@ export const FilmCell = memo(
             draws,
           )
           context.putImageData(new ImageData(new Uint8ClampedArray(pixels.buffer), size, size), 0, 0)
-        }),
+        }, LATEST_MS),
       [type, pictures, ground, life, size, draws, scaledTo],
     )
     return <canvas ref={canvas} className="film-cell" width={size} height={size} aria-hidden />

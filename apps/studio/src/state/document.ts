@@ -15,9 +15,10 @@ import {
   refuseChange,
   type SetAside,
 } from '@gliv/document'
-import { applyPatches, type Patch, produceWithPatches } from 'immer'
+import { applyPatches, freeze, type Patch, produceWithPatches } from 'immer'
 import { create } from 'zustand'
 import { nextTask } from '../shared/tasks.ts'
+import { whenIdle } from '../shared/whenIdle.ts'
 import type { Commit } from './db.ts'
 import { handOver, takeHandovers } from './handover.ts'
 import {
@@ -142,6 +143,9 @@ const picturesOf = async (
 /** How long opening waits for what another opening of the same kit still has to write, in ms. */
 const PATIENCE_MS = 3000
 
+/** After so many ms an opened kit is shown, and what can wait is done. */
+const AFTER_OPENING_MS = 2000
+
 /** Opens a kit, recovering what tabs that are gone had not written. */
 export const openDocument = async (id: string): Promise<void> => {
   await claimTab()
@@ -165,6 +169,8 @@ export const openDocument = async (id: string): Promise<void> => {
     aside,
     ...(aside.length === 0 && recovered.length > 0 ? { notice: `Recovered: ${recovered.join(', ')}` } : {}),
   })
+  // The first edit of a large kit would do it, and be felt. Cards and their pictures come first.
+  setTimeout(() => whenIdle(() => void freeze(opened.kit, true)), AFTER_OPENING_MS)
 }
 
 /** Goes on with a kit whose changes could not be written yet: they are only here. */

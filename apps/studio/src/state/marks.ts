@@ -5,6 +5,7 @@
 import { type Kit, readKit } from '@gliv/document'
 import type { Table } from 'dexie'
 import equal from 'fast-deep-equal'
+import { whenIdle } from '../shared/whenIdle.ts'
 import type { MarkRow } from './db.ts'
 import { db, edit, fetchNamed, useDocument } from './document.ts'
 import { makeId } from './ids.ts'
@@ -92,12 +93,6 @@ export interface SinceMark {
 
 export const isDue = ({ edits, ms }: SinceMark): boolean =>
   edits >= EVERY_EDITS || (edits > 0 && ms >= EVERY_MS)
-
-/** When the page has nothing else to do. */
-const whenIdle = (act: () => void): void =>
-  typeof requestIdleCallback === 'function'
-    ? void requestIdleCallback(act, { timeout: 5000 })
-    : void setTimeout(act)
 
 /** Makes marks by itself while a kit is open; the first is of the state before the first edit. */
 export const followMarks = (kitId: string): (() => void) => {
