@@ -28,7 +28,7 @@ interface Seen {
 }
 const camera = (page: Page) => page.evaluate(() => ({ ...(globalThis as unknown as Seen).glivStage.camera }))
 
-test('two fingers zoom and move the stage, the picture of a sheet and the drawing, and draw nothing', async ({
+test('two fingers zoom and move the stage, pictures of sheets, bakes and the drawing, and draw nothing', async ({
   page,
 }) => {
   test.slow()
@@ -46,6 +46,18 @@ test('two fingers zoom and move the stage, the picture of a sheet and the drawin
   await pinch(page, view)
   await expect(zoom).not.toHaveText(first!)
 
+  await studio.goWithin('/kit/last-ferry/ship/keg-pop')
+  for (const name of ['As the game shows it', 'The sheet']) {
+    const picture = page.getByRole('region', { name, exact: true })
+    await expect(page.getByTestId('sheet-facts')).toBeVisible()
+    await pinch(page, picture.locator('canvas'))
+    const whole = picture.getByRole('button', { name: /show all of it$/ })
+    await expect(whole).toHaveText(/^[2-9]\.\d×/)
+    await whole.tap()
+    await expect(whole).toHaveCount(0)
+  }
+
+  await studio.goWithin('/kit/last-ferry/sprites')
   await page.getByRole('tab', { name: 'Draw' }).tap()
   const canvas = page.getByTestId('draw-canvas')
   await expect(canvas).toBeVisible()

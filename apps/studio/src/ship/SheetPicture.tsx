@@ -4,7 +4,9 @@ import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
 import type { ShownSheet } from '../workers/ship.worker.ts'
 import { drawChecker } from './drawFrame.ts'
 import { bytesText } from '../shared/bytesText.ts'
+import { type Look, seenAt, usePane } from './pane.ts'
 import { setShipView, useShipView } from './shipView.ts'
+import { WholeButton } from './WholeButton.tsx'
 
 /** How the page lies in its box, px. */
 const placed = (w: number, h: number, width: number, height: number) => {
@@ -12,10 +14,16 @@ const placed = (w: number, h: number, width: number, height: number) => {
   return { scale, x: Math.floor((width - w * scale) / 2), y: Math.floor((height - h * scale) / 2) }
 }
 
-const paint = (context: CanvasRenderingContext2D, sheet: ShownSheet, page: number, shown: number): void => {
+const paint = (
+  context: CanvasRenderingContext2D,
+  sheet: ShownSheet,
+  page: number,
+  shown: number,
+  look: Look,
+): void => {
   const { main, light, w, h } = sheet.pages[page]!
   const { width, height } = context.canvas
-  const { scale, x, y } = placed(w, h, width, height)
+  const { scale, x, y } = seenAt(look, placed(w, h, width, height))
   drawChecker(context, '#20242f', '#191c25')
   context.imageSmoothingEnabled = scale < 1
   context.drawImage(main, x, y, w * scale, h * scale)
@@ -74,18 +82,19 @@ export const SheetPicture = ({ sheet }: { sheet: ShownSheet | null }) => {
   const ref = useRef<HTMLDivElement>(null)
   const box = useBoxSize(ref, 400, 300)
   const canvas = useRef<HTMLCanvasElement>(null)
+  const { look, moved, showWhole } = usePane(ref)
   const frame = useShipView((s) => s.frame)
   const chosen = useShipView((s) => s.page)
   const page = sheet ? Math.min(chosen, sheet.pages.length - 1) : 0
   const [width, height] = [Math.max(1, Math.floor(box.width)), Math.max(1, Math.floor(box.height))]
   useEffect(() => {
     const context = canvas.current?.getContext('2d')
-    if (context && sheet) paint(context, sheet, page, Math.min(frame, sheet.frames.length - 1))
-  }, [sheet, page, frame, width, height])
+    if (context && sheet) paint(context, sheet, page, Math.min(frame, sheet.frames.length - 1), look)
+  }, [sheet, page, frame, width, height, look])
   const press = (event: React.MouseEvent): void => {
-    if (!sheet) return
+    if (!sheet || moved.current) return
     const { w, h } = sheet.pages[page]!
-    const { scale, x, y } = placed(w, h, width, height)
+    const { scale, x, y } = seenAt(look, placed(w, h, width, height))
     const [px, py] = [(event.nativeEvent.offsetX - x) / scale, (event.nativeEvent.offsetY - y) / scale]
     const hit = sheet.frames.findIndex(
       (one) =>
@@ -101,6 +110,7 @@ export const SheetPicture = ({ sheet }: { sheet: ShownSheet | null }) => {
       <p className="ship-caption">
         {sheet && <span data-testid="sheet-facts">{captionOf(sheet)}</span>}{' '}
         {sheet && <Pages sheet={sheet} page={page} />}
+        <WholeButton look={look} onPress={showWhole} />
       </p>
     </section>
   )

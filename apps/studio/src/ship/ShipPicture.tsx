@@ -9,7 +9,9 @@ import { useBoxSize } from '../shared/hooks/useBoxSize.ts'
 import { setSession, shownGround, type StageGround, useSession } from '../state/session.ts'
 import type { ShownSheet } from '../workers/ship.worker.ts'
 import { drawChecker, drawFrame, drawStage } from './drawFrame.ts'
+import { type Look, seenAt, usePane } from './pane.ts'
 import { setShipView, useShipView } from './shipView.ts'
+import { WholeButton } from './WholeButton.tsx'
 
 interface Props {
   readonly kit: Kit
@@ -26,7 +28,14 @@ const fitScale = (w: number, h: number, width: number, height: number): number =
   return most >= 1 ? Math.min(8, Math.floor(most)) : most
 }
 
+/** How the frame lies in its box, px. @param zoom times the size of a texel; 0 as fits */
+const placed = (w: number, h: number, width: number, height: number, zoom: number) => {
+  const scale = zoom === 0 ? fitScale(w, h, width, height) : zoom
+  return { scale, x: Math.round((width - w * scale) / 2), y: Math.round((height - h * scale) / 2) }
+}
+
 interface Drawn {
+  readonly look: Look
   readonly sheet: ShownSheet
   readonly frame: number
   readonly zoom: number
@@ -46,11 +55,10 @@ const wholeSize = (sheet: ShownSheet, frame: number) => {
 }
 
 const paint = (context: CanvasRenderingContext2D, kit: Kit, stageId: string | null, shown: Drawn): number => {
-  const { sheet, frame, zoom, ground } = shown
+  const { sheet, frame, zoom, ground, look } = shown
   const { width, height } = context.canvas
   const { w, h, pivot, scale: drawnAt } = wholeSize(sheet, frame)
-  const scale = zoom === 0 ? fitScale(w, h, width, height) : zoom
-  const [x, y] = [Math.round((width - w * scale) / 2), Math.round((height - h * scale) / 2)]
+  const { scale, x, y } = seenAt(look, placed(w, h, width, height, zoom))
   const stage = stageId === null ? null : kit.stages[stageId]
   if (stage) {
     context.fillStyle = '#000000'
@@ -138,6 +146,7 @@ export const ShipPicture = ({ kit, sheet }: Props) => {
   const ref = useRef<HTMLDivElement>(null)
   const box = useBoxSize(ref, 400, 300)
   const canvas = useRef<HTMLCanvasElement>(null)
+  const { look, showWhole } = usePane(ref)
   const frame = useShipView((s) => s.frame)
   const playing = useShipView((s) => s.playing)
   const zoom = useShipView((s) => s.zoom)
@@ -148,8 +157,8 @@ export const ShipPicture = ({ kit, sheet }: Props) => {
   const ready = useAllBitmaps(kit, stage !== null)
   useEffect(() => {
     const context = canvas.current?.getContext('2d')
-    if (context && sheet) paint(context, kit, stage, { sheet, frame: shown, zoom, ground })
-  }, [kit, sheet, shown, zoom, stage, ground, width, height, ready])
+    if (context && sheet) paint(context, kit, stage, { sheet, frame: shown, zoom, ground, look })
+  }, [kit, sheet, shown, zoom, stage, ground, width, height, ready, look])
   const clip = sheet && clipAt(sheet, shown)
   return (
     <section className="ship-picture" aria-label="As the game shows it">
@@ -171,7 +180,7 @@ export const ShipPicture = ({ kit, sheet }: Props) => {
           </span>
         )}
         <Choices kit={kit} />
-        {sheet && <ClipChoice sheet={sheet} />}
+        {sheet && <ClipChoice sheet={sheet} />} <WholeButton look={look} onPress={showWhole} />
       </p>
     </section>
   )
