@@ -313,6 +313,14 @@ const ASIDE: typeof SCREENS = [
       await page.getByRole('button', { name: /^Use your starter/ }).waitFor()
     },
   ],
+  [
+    'nothing here',
+    async (studio, page) => {
+      await page.keyboard.press('Escape')
+      await studio.goWithin('/kit/last-ferry/effect/sunken')
+      await page.getByRole('link', { name: 'To the kit page' }).waitFor()
+    },
+  ],
 ]
 
 for (const theme of THEMES)

@@ -2,7 +2,7 @@
 import { makeDemo } from '@gliv/demo'
 import { emptyKit, readKitFile, writeKitZip } from '@gliv/document'
 import { createImage, encodePng } from '@gliv/pixels'
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Locator, type Page, test } from '@playwright/test'
 import { Studio } from '../studio.ts'
 
 /** The browser's own private files stand for those of the disk: the same handles, without a dialog. */
@@ -63,15 +63,21 @@ const harbour = (name = 'Harbour'): Uint8Array => {
 }
 const message = (page: Page, text: RegExp) => page.locator('#notistack-snackbar', { hasText: text })
 
-test('a kit is opened from a file, changed by keys, saved to it, and told when others changed it', async ({
-  page,
-}) => {
+/** Opens the small kit from its file by the key for that; gives the field of its name. */
+const openHarbour = async (page: Page): Promise<Locator> => {
   await offer(page, harbour())
   const studio = await new Studio(page).openShelf()
   await page.keyboard.press('Control+o')
   const name = page.getByRole('textbox', { name: 'Kit name' })
   await expect(name).toHaveValue('Harbour')
   await studio.saved()
+  return name
+}
+
+test('a kit is opened from a file, changed by keys, saved to it, and told when others changed it', async ({
+  page,
+}) => {
+  const name = await openHarbour(page)
 
   // Typed and saved at once: what is typed belongs to it.
   await name.fill('Harbour at night')
@@ -124,12 +130,7 @@ const inFolder = (page: Page): Promise<Record<string, string>> =>
 test('a kit as a folder: written once by the menu, then saved there by its key, and read again', async ({
   page,
 }) => {
-  await offer(page, harbour())
-  const studio = await new Studio(page).openShelf()
-  await page.keyboard.press('Control+o')
-  const name = page.getByRole('textbox', { name: 'Kit name' })
-  await expect(name).toHaveValue('Harbour')
-  await studio.saved()
+  const name = await openHarbour(page)
   await page.getByRole('button', { name: 'Export', exact: true }).click()
   await page.getByRole('menuitem', { name: 'Kit as a folder' }).click()
   await expect(message(page, /files were written to repository/)).toBeVisible()
