@@ -60,6 +60,15 @@ test('bars, bursts, ramps, points, groups, types and the stage have menus; keys 
   expect(await undoes(page)).toBe('Reset Life')
   await studio.stage.focus()
   await page.keyboard.press('Control+z')
+  // Another type by the menu, and back by keys.
+  await choose(page, page.locator('header.band.two-lines .band-kind'), 'Particle type', 'Use another')
+  await page
+    .getByRole('menuitem', { name: /^Share “/ })
+    .first()
+    .click()
+  await expect.poll(() => undoes(page)).toMatch(/^Share /)
+  await studio.stage.focus()
+  await page.keyboard.press('Control+z')
   await choose(page, page.locator('header.band.two-lines .band-kind'), 'Particle type', 'Copy')
   await expect(message(page)).toContainText('Copied the particle type')
   await studio.stage.click({ button: 'right', position: { x: 40, y: 40 } })

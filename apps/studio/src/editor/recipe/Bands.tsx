@@ -8,7 +8,7 @@ import { NameField } from '../../document/NameField.tsx'
 import { edit, shownKit, useDocument } from '../../state/document.ts'
 import { makeId } from '../../state/ids.ts'
 import { offerShare, useOfferShare } from '../../state/offerShare.ts'
-import { useNamed } from '../../document/useNamed.ts'
+import { type Named, useNamed } from '../../document/useNamed.ts'
 import { FilmCell } from '../../preview/FilmCell.tsx'
 import { select } from '../../state/session.ts'
 import { openMenu } from '../../shared/keys/contextMenu.ts'
@@ -73,37 +73,42 @@ export const EmitterBand = ({ path }: { path: EmitterPath }) => (
   </header>
 )
 
-const ShareMenu = ({ path }: { path: EmitterPath }) => {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const types = useNamed((kit) => kit.typeOrder.map((id) => kit.types[id]!))
-  const others = types.filter((t) => t.id !== path.type)
-  return (
-    <>
-      <Button
-        variant="outlined"
-        disabled={others.length === 0}
-        title="Send out a particle type that another emitter uses"
-        onClick={(event) => setAnchor(event.currentTarget)}
-      >
-        Use another
-      </Button>
-      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        {others.map((type) => (
-          <MenuItem
-            key={type.id}
-            dense
-            onClick={() => {
-              setAnchor(null)
-              edit(`Share ${type.name}`, (kit) => shareType(kit, path.effect, path.emitter, type.id))
-            }}
-          >
-            Share “{type.name}”
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
-  )
-}
+const ShareMenu = ({
+  path,
+  others,
+  anchor,
+  setAnchor,
+}: {
+  path: EmitterPath
+  others: readonly Named[]
+  anchor: HTMLElement | null
+  setAnchor: (anchor: HTMLElement | null) => void
+}) => (
+  <>
+    <Button
+      variant="outlined"
+      disabled={others.length === 0}
+      title="Send out a particle type that another emitter uses"
+      onClick={(event) => setAnchor(event.currentTarget)}
+    >
+      Use another
+    </Button>
+    <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+      {others.map((type) => (
+        <MenuItem
+          key={type.id}
+          dense
+          onClick={() => {
+            setAnchor(null)
+            edit(`Share ${type.name}`, (kit) => shareType(kit, path.effect, path.emitter, type.id))
+          }}
+        >
+          Share “{type.name}”
+        </MenuItem>
+      ))}
+    </Menu>
+  </>
+)
 
 /** What a fresh duplicate offers: one particle type for both. */
 const ShareInstead = ({ path }: { path: EmitterPath }) => {
@@ -129,6 +134,9 @@ export const TypeBand = ({ path }: { path: EmitterPath }) => {
     const kit = shownKit(s)
     return kit ? usersOfType(kit, path.type).length : 0
   })
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const types = useNamed((kit) => kit.typeOrder.map((id) => kit.types[id]!))
+  const others = types.filter((t) => t.id !== path.type)
   const own = (): void =>
     edit('Own copy of the particle type', (kit) => void ownType(kit, path.effect, path.emitter, makeId))
   return (
@@ -137,7 +145,9 @@ export const TypeBand = ({ path }: { path: EmitterPath }) => {
       data-clip="type"
       onContextMenu={(event) => {
         if ((event.target as Element).closest('input')) return
+        const band = event.currentTarget
         openMenu(event, 'type', {
+          useAnother: others.length > 0 ? () => setAnchor(band) : null,
           ownCopy: users > 1 ? own : null,
           copy: () => void copyNow(path.effect, 'type'),
           paste: () => void pasteNow(path.effect),
@@ -158,7 +168,7 @@ export const TypeBand = ({ path }: { path: EmitterPath }) => {
         </Button>
       )}
       <ShareInstead path={path} />
-      <ShareMenu path={path} />
+      <ShareMenu path={path} others={others} anchor={anchor} setAnchor={setAnchor} />
     </header>
   )
 }

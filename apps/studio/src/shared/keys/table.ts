@@ -217,6 +217,7 @@ export const THING_COMMANDS = {
   foldGroup: { name: 'Open or close' },
   resetGroup: { name: 'As in a new emitter' },
   ownCopy: { name: 'Own copy for this emitter' },
+  useAnother: { name: 'Use another type…' },
   resetHandle: { name: 'As in a new emitter' },
   toEmitter: { name: 'Put it on the emitter' },
   use: { name: 'Use for the selected emitter' },
@@ -261,7 +262,7 @@ export const MENUS = {
   point: { name: 'Point of a ramp', items: ['straight', 'soft', 'hold', 'chooseAll', 'takeOut'] },
   group: { name: 'Group of the Recipe', items: ['foldGroup', 'copy', 'paste', 'resetGroup'] },
   force: { name: 'Force', items: ['copy', 'paste', 'takeOut'] },
-  type: { name: 'Particle type', items: ['ownCopy', 'copy', 'paste'] },
+  type: { name: 'Particle type', items: ['ownCopy', 'useAnother', 'copy', 'paste'] },
   stage: {
     name: 'Stage',
     items: [
