@@ -63,6 +63,13 @@ test('kits are renamed, tagged, duplicated, leave together and come back, and a 
   await expect(cards).toHaveCount(3)
   await studio.openKit('Night Ferry')
   await expect(page.getByTestId('effect-card').first()).toBeVisible()
+  // In an open kit, too, a zip of kits is kits, not pictures.
+  await page.getByTestId('import-input').setInputFiles({
+    name: 'gliv-kits.zip',
+    mimeType: 'application/zip',
+    buffer: await readFile(zip),
+  })
+  await expect(cards).toHaveCount(5)
 })
 
 test('a card whose picture runs under the pointer is opened by a press, however slow', async ({ page }) => {

@@ -69,25 +69,29 @@ const takeDroppedClips = (clips: readonly File[]): void => {
  */
 export const ImportZone = ({ children }: { children: ReactNode }) => {
   const navigate = useNavigate()
-  const onDrop = (dropped: File[], _: unknown, event: unknown): void => {
-    const all = dropped.filter((file) => !isSoundFile(file) && !isClipFile(file))
-    takeDroppedClips(dropped.filter(isClipFile))
-    takeDroppedSounds(dropped.filter(isSoundFile), event)
+  const bringIn = async (all: readonly File[]): Promise<void> => {
+    const { importKits, zipsOfKits } = await import('./importKits.ts')
+    const ofKits = await zipsOfKits(all)
     // Where no kit is open, a zip can only hold kits.
     const inKit = useDocument.getState().kit !== null
-    const pictures = all.filter((file) => isPictureFile(file) && (inKit || !/\.zip$/i.test(file.name)))
+    const pictures = all.filter(
+      (file) => isPictureFile(file) && !ofKits.includes(file) && (inKit || !/\.zip$/i.test(file.name)),
+    )
     // A sheet's numbers come beside its picture; a kit comes alone or with other kits.
     const numbers = pictures.length > 0 ? all.filter(isNumbersFile) : []
-    if (pictures.length > 0 && useDocument.getState().kit) void receivePictures([...pictures, ...numbers])
+    if (pictures.length > 0 && inKit) void receivePictures([...pictures, ...numbers])
     else if (pictures.length > 0) notify('Pictures belong to a kit; open one first, then drop them')
     const files = all.filter((file) => !pictures.includes(file) && !numbers.includes(file))
-    if (files.length > 0 || dropped.length === 0)
-      void import('./importKits.ts')
-        .then(({ importKits }) => importKits(files))
-        .then((ids) => {
-          if (ids.length === 1) void navigate(`/kit/${ids[0]}`)
-          else if (ids.length > 1) void navigate('/')
-        })
+    if (files.length === 0) return
+    const ids = await importKits(files)
+    if (ids.length === 1) void navigate(`/kit/${ids[0]}`)
+    else if (ids.length > 1) void navigate('/')
+  }
+  const onDrop = (dropped: File[], _: unknown, event: unknown): void => {
+    takeDroppedClips(dropped.filter(isClipFile))
+    takeDroppedSounds(dropped.filter(isSoundFile), event)
+    const all = dropped.filter((file) => !isSoundFile(file) && !isClipFile(file))
+    if (all.length > 0) void bringIn(all)
   }
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
     noClick: true,

@@ -42,13 +42,38 @@ const read = async (file: File): Promise<KitFile> => {
 /** Largest zip of kits that is looked into, in bytes. */
 const LARGEST_ZIP = 1_000_000_000
 
+const isZip = ({ name, size }: File): boolean => /\.zip$/i.test(name) && size <= LARGEST_ZIP
+const isKitName = (name: string): boolean => /\.gliv(\.json)?$/i.test(name)
+
+/** Those of some files that are zips of kits: other zips may hold pictures. */
+export const zipsOfKits = async (files: readonly File[]): Promise<readonly File[]> => {
+  const zips = files.filter(isZip)
+  if (zips.length === 0) return []
+  const { unzipSync } = await import('fflate')
+  const holdsKit = async (file: File): Promise<boolean> => {
+    let some = false
+    const note = (name: string): boolean => {
+      some ||= isKitName(name)
+      return false
+    }
+    try {
+      unzipSync(new Uint8Array(await file.arrayBuffer()), { filter: ({ name }) => note(name) })
+    } catch {
+      // What is no zip is refused in words by who reads it.
+    }
+    return some
+  }
+  const held = await Promise.all(zips.map(holdsKit))
+  return zips.filter((_, k) => held[k])
+}
+
 /** The kit files in a zip of several; any other file is itself. */
 const unpacked = async (file: File): Promise<readonly File[]> => {
-  if (!/\.zip$/i.test(file.name) || file.size > LARGEST_ZIP) return [file]
+  if (!isZip(file)) return [file]
   try {
     const { unzipSync } = await import('fflate')
     const entries = unzipSync(new Uint8Array(await file.arrayBuffer()), {
-      filter: ({ name }) => /\.gliv(\.json)?$/i.test(name),
+      filter: ({ name }) => isKitName(name),
     })
     const kits = Object.entries(entries).map(
       ([name, bytes]) => new File([bytes as Uint8Array<ArrayBuffer>], name.split('/').at(-1)!),

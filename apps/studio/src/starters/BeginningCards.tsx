@@ -1,5 +1,5 @@
 /** Everything that an effect may begin with, alive, with a search: type a word and press Enter. */
-import { useMemo, useState } from 'react'
+import { useLayoutEffect, useMemo, useRef, useState } from 'react'
 import type { OwnStarter } from '../state/ownStarters.ts'
 import { OwnStarters } from './OwnStarters.tsx'
 import { LivingThumbnail } from '../preview/Thumbnail.tsx'
@@ -14,6 +14,11 @@ interface Props {
 
 export const BeginningCards = ({ onChoose, onOwn }: Props) => {
   const [typed, setTyped] = useState('')
+  const field = useRef<HTMLInputElement>(null)
+  // It may come late, when somebody has gone to a name meanwhile, and takes nobody's keys.
+  useLayoutEffect(() => {
+    if (!document.activeElement?.matches('input, textarea')) field.current?.focus()
+  }, [])
   const { kit, pictures } = useMemo(shownBeginnings, [])
   const found = findBeginnings(typed)
   return (
@@ -23,7 +28,7 @@ export const BeginningCards = ({ onChoose, onOwn }: Props) => {
         className="plain-input"
         aria-label="Find a beginning"
         placeholder="blast, rain, burst, sparkle…"
-        autoFocus
+        ref={field}
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
         onKeyDown={(event) => {
