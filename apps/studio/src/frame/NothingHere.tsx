@@ -22,7 +22,7 @@ export const NothingHere = ({ children }: { children: ReactNode }) => {
         }
       />
       <main>
-        <p>{children}</p>
+        <h1>{children}</h1>
         <Button component={Link} variant="contained" to={kit ?? '/'}>
           {kit === null ? 'To the shelf' : 'To the kit page'}
         </Button>
