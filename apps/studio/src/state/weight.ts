@@ -18,15 +18,14 @@ export const together = (...weights: readonly Weight[]): Weight => ({
   hashes: new Set(weights.flatMap(({ hashes }) => [...hashes])),
 })
 
-/** Rows that belong together by what `by` says of them; rows of which it says null are left out. */
+/** Rows that belong together by what `by` says of them. */
 export const weigh = async <R, K>(
   rows: Pick<Collection<R, K>, 'each'>,
-  by: (row: R) => string | null,
+  by: (row: R) => string,
 ): Promise<ReadonlyMap<string, Weight>> => {
   const found = new Map<string, { rows: number; bytes: number; hashes: Set<string> }>()
   await rows.each((row) => {
     const key = by(row)
-    if (key === null) return
     const text = JSON.stringify(row)
     const so = found.get(key) ?? { rows: 0, bytes: 0, hashes: new Set<string>() }
     so.rows++

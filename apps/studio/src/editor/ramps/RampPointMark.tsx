@@ -12,7 +12,7 @@ import { KEY_STEP, removeAt, togetherNow, write, writeTogether } from './rampEdi
 import { openPointMenu } from './rampMenu.ts'
 import { moveTogether, type Together } from './rampTogether.ts'
 
-export interface PointProps {
+interface PointProps {
   readonly at: RampAddress
   readonly mates: readonly RampAddress[]
   readonly ramp: Ramp
@@ -28,7 +28,7 @@ export interface PointProps {
 }
 
 /** What moving one point makes of all that are chosen with it. */
-export const movedWith = (
+const movedWith = (
   before: Together,
   { index, together }: Pick<PointProps, 'index' | 'together'>,
   at: number,
@@ -39,9 +39,17 @@ export const movedWith = (
   return { ...before, ramp: movePoints(before.ramp, together, at - from.at, value - from.value) }
 }
 
+/** Moves a point, and what goes with it, counted from the ramp as the document has it. */
+const movePoint = (props: PointProps, at: number, value: number, how: typeof editMoment): void => {
+  const { at: place, mates } = props
+  const before = togetherNow(place, mates)
+  if (before) writeTogether(place, mates, 'Move a point', movedWith(before, props, at, value), how)
+}
+
 /** Moves a point to where the hand is. */
-export const usePointDrag = ({ at: place, mates, index, look, toRamp, onChoose, together }: PointProps) =>
-  useDrag(
+const usePointDrag = (props: PointProps) => {
+  const { index, look, toRamp, onChoose, together } = props
+  return useDrag(
     ({ event, first, last, tap, xy: [px, py], ctrlKey, metaKey, shiftKey }) => {
       event.stopPropagation()
       // One of another ramp takes over when it is pressed, not while it is dragged: that would take it away.
@@ -50,39 +58,23 @@ export const usePointDrag = ({ at: place, mates, index, look, toRamp, onChoose, 
       if (picks) onChoose(more ? 'one' : undefined)
       if (tap) return
       noteInput(event)
-      const before = togetherNow(place, mates)
-      if (before)
-        writeTogether(
-          place,
-          mates,
-          'Move a point',
-          movedWith(before, { index, together }, ...toRamp(px, py)),
-          editMoment,
-        )
+      movePoint(props, ...toRamp(px, py), editMoment)
       if (last) endMoment()
     },
     { filterTaps: true, pointer: { keys: false } },
   )
+}
 
 /** Arrows move a point, Delete removes it, with it all that are chosen. */
-export const usePointKeys = (props: PointProps, onRemove: () => void) => {
-  const { at: place, mates, ramp, index } = props
-  const point = ramp.points[index]!
+const usePointKeys = (props: PointProps, onRemove: () => void) => {
+  const point = props.ramp.points[props.index]!
   return (event: KeyboardEvent): void => {
     const steps = arrowSteps(event)
     if (event.key === 'Delete' || event.key === 'Backspace') onRemove()
     if (!steps) return
     event.preventDefault()
     event.stopPropagation()
-    const before = togetherNow(place, mates)
-    if (before)
-      writeTogether(
-        place,
-        mates,
-        'Move a point',
-        movedWith(before, props, point.at + steps[0] * KEY_STEP, point.value - steps[1] * KEY_STEP),
-        editStep,
-      )
+    movePoint(props, point.at + steps[0] * KEY_STEP, point.value - steps[1] * KEY_STEP, editStep)
   }
 }
 

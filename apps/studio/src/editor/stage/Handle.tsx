@@ -8,7 +8,7 @@ import { openMenu } from '../../shared/keys/contextMenu.ts'
 import { edit, editMoment, editStep, endMoment, useDocument } from '../../state/document.ts'
 import { noteInput } from '../../shared/hooks/inputTime.ts'
 import { useEffectId, useSelectedEmitter } from '../playback/shownEffect.ts'
-import type { Pick } from './chosenPath.ts'
+import type { PickedHow } from './chosenPath.ts'
 import { type HandleMotion, handleReading, steppedBy } from './handleKeys.ts'
 
 export interface HandleProps {
@@ -33,7 +33,7 @@ export interface HandleProps {
   /** Chosen with others of its kind: what is done to it is done to them. */
   readonly chosen?: boolean
   /** It is picked by a press; left out where only one can be. */
-  readonly onPick?: (how: Pick) => void
+  readonly onPick?: (how: PickedHow) => void
   /** Does more to the kit in the same step, after `apply`. */
   readonly after?: (kit: Kit, emitter: Emitter) => void
   /**

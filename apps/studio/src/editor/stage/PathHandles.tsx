@@ -198,12 +198,14 @@ export const PathHandles = ({
   useEffect(() => () => choosePathPoints(owner.name, NO_POINTS), [owner.name, emitter.id])
   if (!path) return null
   // A drag writes again and again on the state before it.
-  const change = (label: string, recipe: (path: Path) => Path, how: typeof edit = edit): void =>
+  const change = (label: string, recipe: (path: Path) => Path, how: typeof edit = edit): void => {
+    if (emitter.locked) return
     how(`${label} of ${emitter.name}`, (kit) => {
       const draft = kit.effects[effectId]!.emitters[emitter.id]!
       const before = owner.read(draft, kit.types[draft.type] ?? null)
       if (before) owner.write(draft, recipe(before), kit.types[draft.type]!)
     })
+  }
   const remove = (indices: readonly number[]): void => {
     const left = withoutPoints(path, indices)
     if (!left) return say('A path keeps two points: choose fewer of them, or another shape')

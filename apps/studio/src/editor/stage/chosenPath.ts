@@ -19,13 +19,13 @@ export const choosePathPoints = (owner: string, indices: readonly number[]): voi
 }
 
 /** How a point is picked: alone, one more or less, or with all others of its path. */
-export type Pick = 'alone' | 'one' | 'all'
+export type PickedHow = 'alone' | 'one' | 'all'
 
 /** What is chosen after a point was picked. */
 export const pickedPoints = (
   before: readonly number[],
   index: number,
-  how: Pick,
+  how: PickedHow,
   count: number,
 ): readonly number[] => {
   if (how === 'all') return Array.from({ length: count }, (_, i) => i)
